@@ -1,0 +1,1 @@
+"""Results as data and, later, in open formats and figures."""

@@ -1,0 +1,1 @@
+"""Files, targets, the text of one function, and putting it back."""

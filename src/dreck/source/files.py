@@ -1,0 +1,111 @@
+"""Reading and replacing source files without losing a byte."""
+
+from __future__ import annotations
+
+import ast
+import io
+import os
+import stat
+import tempfile
+import tokenize
+from dataclasses import dataclass
+from pathlib import Path
+
+from ..errors import SourceError, WriteError
+
+
+@dataclass(frozen=True, slots=True)
+class SourceFile:
+    """A Python file as it was read.
+
+    Attributes:
+        path: where it was found.
+        raw: its bytes.
+        text: the decoded text, line ends as they are, without a byte order mark.
+        encoding: the codec name; ``utf-8-sig`` where there was a byte order mark.
+    """
+
+    path: Path
+    raw: bytes
+    text: str
+    encoding: str
+
+    @classmethod
+    def read(cls, path: Path) -> SourceFile:
+        """Read and decode a file by its own declaration (PEP 263).
+
+        Raises:
+            SourceError: it is missing, unreadable, binary or not in its declared encoding.
+        """
+        try:
+            raw = path.read_bytes()
+        except OSError as error:
+            raise SourceError(f"{path}: cannot be read ({error.strerror or error})") from error
+        if b"\0" in raw:
+            raise SourceError(f"{path}: not Python source (it holds NUL bytes)")
+        try:
+            encoding, _ = tokenize.detect_encoding(io.BytesIO(raw).readline)
+            return cls(path, raw, raw.decode(encoding), encoding)
+        except (SyntaxError, UnicodeDecodeError, LookupError) as error:
+            raise SourceError(f"{path}: cannot be decoded ({error}); declare its encoding in the first line") from error
+
+    def parse(self) -> ast.Module:
+        """The syntax tree of the file.
+
+        Raises:
+            SourceError: it is not valid Python for the running interpreter.
+        """
+        return parse(self.text, str(self.path))
+
+    def replace(self, text: str) -> None:
+        """Replace the file's text, whole or not at all, if the file is still what was read.
+
+        Raises:
+            WriteError: the file changed since it was read, or cannot be written.
+        """
+        raw = self._encode(text)
+        path = Path(os.path.realpath(self.path))
+        try:
+            if path.read_bytes() != self.raw:
+                raise WriteError(f"{self.path}: changed while Dreck worked on it; nothing was written, run again")
+            _replace_bytes(path, raw)
+        except OSError as error:
+            raise WriteError(f"{self.path}: cannot be written ({error.strerror or error})") from error
+
+    def _encode(self, text: str) -> bytes:
+        try:
+            return text.encode(self.encoding)
+        except UnicodeEncodeError as error:
+            raise WriteError(f"{self.path}: the result does not fit its encoding {self.encoding!r}") from error
+
+
+def _replace_bytes(path: Path, raw: bytes) -> None:
+    handle, name = tempfile.mkstemp(prefix=f".{path.name}.", dir=path.parent)
+    try:
+        with os.fdopen(handle, "wb") as stream:
+            stream.write(raw)
+            stream.flush()
+            os.fsync(stream.fileno())
+        os.chmod(name, stat.S_IMODE(path.stat().st_mode))
+        os.replace(name, path)
+    except BaseException:
+        os.unlink(name)
+        raise
+
+
+def parse(text: str, name: str) -> ast.Module:
+    """Parse a module's text.
+
+    Raises:
+        SourceError: it is not valid Python; the message has the line.
+    """
+    import warnings
+
+    try:
+        with warnings.catch_warnings():
+            warnings.simplefilter("ignore")
+            return ast.parse(text)
+    except SyntaxError as error:
+        raise SourceError(f"{name}:{error.lineno or 1}: not valid Python here ({error.msg})") from error
+    except (ValueError, RecursionError, MemoryError) as error:
+        raise SourceError(f"{name}: cannot be parsed ({error})") from error

@@ -1,0 +1,1 @@
+"""Measures and tangles of whole trees, read with ``ast`` only; nothing is run."""

@@ -1,0 +1,131 @@
+"""Measures of one function's shape.
+
+*Decisions* are ifs, elifs, loops, except and case arms, conditional expressions, ``and``,
+``or`` and comprehension ifs; decisions + 1 is the cyclomatic number (T. J. McCabe, "A
+Complexity Measure", IEEE Transactions on Software Engineering SE-2, 1976), with every
+operand of a condition counted. The other measures are defined in ``docs/measures.md``.
+"""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterator
+from dataclasses import asdict, dataclass
+
+_DECIDES = (ast.If, ast.For, ast.AsyncFor, ast.While, ast.ExceptHandler, ast.match_case, ast.IfExp)
+_SCOPES = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef, ast.Lambda)
+_LEAVES = (ast.Return, ast.Raise, ast.Continue, ast.Break)
+# A guard holds no more statements than this.
+_GUARD_STATEMENTS = 4
+
+
+@dataclass(frozen=True, slots=True)
+class Measures:
+    """The shape of one function.
+
+    Attributes:
+        lines: from ``def`` to the last line of the body.
+        nesting: the deepest level of blocks inside one another; an elif adds none.
+        decisions: places where control can go two ways.
+        open_conditions: for every statement, the conditions open around it, added up.
+        happy_path_depth: conditions open around the longest straight run of statements.
+    """
+
+    lines: int
+    nesting: int
+    decisions: int
+    open_conditions: int
+    happy_path_depth: int
+
+    @property
+    def burden(self) -> tuple[int, int, int, int]:
+        """What the survey sorts by and a step must make smaller, the weightiest part first."""
+        return (self.open_conditions, self.nesting, self.decisions, self.lines)
+
+    def to_dict(self) -> dict[str, int]:
+        """The measures as plain data."""
+        return asdict(self)
+
+
+def measure(function: ast.FunctionDef | ast.AsyncFunctionDef) -> Measures:
+    """Measure one function; functions nested in it count as one statement each.
+
+    >>> measure(ast.parse("def f(a):\\n if a:\\n  return 1").body[0]).nesting
+    1
+    """
+    walk = _Walk()
+    walk.block(function.body, 0, 0)
+    lines = (function.end_lineno or function.lineno) - function.lineno + 1
+    decisions = sum(_decisions(s) for s in function.body)
+    return Measures(lines, walk.nesting, decisions, walk.open_conditions, walk.longest[1])
+
+
+class _Walk:
+    """One pass over the blocks of a function."""
+
+    def __init__(self) -> None:
+        self.nesting = 0
+        self.open_conditions = 0
+        self.longest = (0, 0)  # statements in the longest run so far, and its depth
+
+    def block(self, body: list[ast.stmt], level: int, conditions: int, *, guard: bool = False) -> None:
+        self.nesting = max(self.nesting, level)
+        if not guard and len(body) > self.longest[0]:
+            self.longest = (len(body), conditions)
+        for statement in body:
+            self.open_conditions += conditions
+            for inner, opens, is_guard in _blocks(statement):
+                self.block(inner, level + 1, conditions + opens, guard=is_guard)
+
+
+def _blocks(node: ast.stmt) -> Iterator[tuple[list[ast.stmt], int, bool]]:
+    """The blocks of a statement, whether each stands under a condition, whether it is a guard."""
+    if isinstance(node, ast.If):
+        yield from _arms(node)
+    elif isinstance(node, ast.Match):
+        for case in node.cases:
+            yield case.body, 1, False
+    elif isinstance(node, ast.Try | ast.TryStar):
+        yield node.body, 0, False
+        for handler in node.handlers:
+            yield handler.body, 1, False
+        yield from ((b, 0, False) for b in (node.orelse, node.finalbody) if b)
+    elif isinstance(node, ast.For | ast.AsyncFor | ast.While):
+        yield node.body, 0 if not isinstance(node, ast.While) else 1, False
+        if node.orelse:
+            yield node.orelse, 0, False
+    elif isinstance(node, ast.With | ast.AsyncWith):
+        yield node.body, 0, False
+
+
+def _arms(node: ast.If) -> Iterator[tuple[list[ast.stmt], int, bool]]:
+    guard = not node.orelse and isinstance(node.body[-1], _LEAVES) and len(node.body) <= _GUARD_STATEMENTS
+    while True:
+        yield node.body, 1, guard
+        if len(node.orelse) == 1 and isinstance(node.orelse[0], ast.If) and _is_elif(node, node.orelse[0]):
+            node = node.orelse[0]
+            continue
+        if node.orelse:
+            yield node.orelse, 1, False
+        return
+
+
+def _is_elif(node: ast.If, inner: ast.If) -> bool:
+    return inner.col_offset == node.col_offset
+
+
+def _decisions(root: ast.AST) -> int:
+    count = 0
+    pending: list[ast.AST] = [root]
+    while pending:
+        node = pending.pop()
+        if isinstance(node, _SCOPES):
+            continue
+        if isinstance(node, _DECIDES):
+            count += 1
+        elif isinstance(node, ast.BoolOp):
+            count += len(node.values) - 1
+        elif isinstance(node, ast.comprehension):
+            count += 1 + len(node.ifs)
+        pending.extend(ast.iter_child_nodes(node))
+    return count
