@@ -1,0 +1,111 @@
+"""What the prover knows of single steps: which are silent, which are the same, what they yield."""
+
+from __future__ import annotations
+
+import builtins
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+
+from .graph import Do
+from .terms import BOOL, PLAIN, Kinds, Term, arithmetic, compared, identity, is_const, kinds_of, negated, truth_of
+from .verdict import AssumptionKind
+
+# Steps that run no code of anybody's, so that names of the module keep their values.
+QUIET = frozenset({"cell", "global", "list", "join", "assert", "forget"})
+# Steps that cannot raise once their operands are there.
+MAY_NOT_RAISE = frozenset({"list", "assert", "set cell", "set global", "forget"})
+
+_FLAG_FIRST = frozenset({"truth", "in", "catches", "exit failed", "async exit failed", "match", "next", "async next"})
+_OPPOSITE = {"<": ">=", ">=": "<", ">": "<=", "<=": ">", "==": "!=", "!=": "=="}
+_MIRRORED = {"<": ">", ">": "<", "<=": ">=", ">=": "<=", "==": "==", "!=": "!="}
+_BUILTINS = frozenset(dir(builtins)) - {"__debug__", "__build_class__", "_"}
+# Built-in functions that always yield a value of exactly this type.
+_YIELDS: Mapping[str, Kinds] = {
+    **dict.fromkeys(("len", "ord", "id", "hash"), frozenset({"int"})),
+    **dict.fromkeys(("isinstance", "issubclass", "callable", "hasattr", "bool", "any", "all"), BOOL),
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Names:
+    """What is known of the names around a function.
+
+    ``bound`` are the names that both modules bind at their top level, ``shadowing`` all names
+    that may stand before a built-in one (bound anywhere outside the function, in either
+    version). ``star`` says that a star import may bind anything.
+    """
+
+    bound: frozenset[str] = frozenset()
+    shadowing: frozenset[str] = frozenset()
+    star: bool = False
+
+    def is_builtin(self, name: str) -> bool:
+        """Whether a name not bound by the function means the built-in of that name."""
+        return name in _BUILTINS and name not in self.shadowing and not self.star
+
+    def is_soft(self, name: str, *, protected: bool) -> bool:
+        """Whether reading a name is unobservable, or can at most raise unprotected."""
+        return self.is_builtin(name) or (name in self.bound and not protected)
+
+    def unsure(self, left: Iterable[str], right: Iterable[str]) -> list[str]:
+        """Names whose absence would show, because the two sides read them in another order."""
+        a = [n for n in dict.fromkeys(left) if not self.is_builtin(n)]
+        b = [n for n in dict.fromkeys(right) if not self.is_builtin(n)]
+        return [] if a == b else list(dict.fromkeys([*a, *b]))
+
+
+def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -> list[Term] | None:
+    """What a step yields where nobody can observe it; None where it is an effect."""
+    result: Term | None = None
+    if node.kind == "truth":
+        result = truth_of(terms[0], kinds)
+    elif node.kind == "not":
+        result = negated(terms[0])
+    elif node.kind == "is":
+        result = identity(terms[0], terms[1], kinds)
+    elif node.kind == "compare":
+        result = compared(node.detail, terms[0], terms[1], kinds)
+    elif node.kind in ("binop", "inplace"):
+        result = arithmetic(node.detail, terms[0], terms[1], kinds)
+    elif node.kind in ("tuple", "slice"):
+        result = (node.kind, *terms)
+    elif node.kind == "in":
+        result = _membership(terms[0], terms[1], kinds)
+    elif node.kind == "unpack" and terms[0][0] == "tuple" and node.detail == (len(terms[0]) - 1, None):
+        return list(terms[0][1:])
+    return None if result is None else [result]
+
+
+def _membership(item: Term, container: Term, kinds: Mapping[int, Kinds]) -> Term | None:
+    known = kinds_of(item, kinds)
+    if known is None or not known <= PLAIN or container[0] != "tuple":
+        return None
+    return ("in", item, container) if all(is_const(t) for t in container[1:]) else None
+
+
+def result_kinds(node: Do, callee: str | None, names: Names) -> list[Kinds | None]:
+    """The types of what an effect yields, one for each of its slots."""
+    found: list[Kinds | None] = [None] * len(node.outs)
+    if node.kind in _FLAG_FIRST:
+        found[0] = BOOL
+    elif node.kind == "call" and callee is not None and names.is_builtin(callee):
+        found[0] = _YIELDS.get(callee)
+    return found
+
+
+def opposite_comparison(
+    left: str, left_terms: Sequence[Term], right: str, right_terms: Sequence[Term]
+) -> tuple[AssumptionKind, bool] | None:
+    """Whether two comparisons are the same question under an assumption.
+
+    Returns:
+        The assumption, and whether the answers are opposite; None if they are unrelated.
+    """
+    if list(left_terms) == list(reversed(list(right_terms))) and list(left_terms) != list(right_terms):
+        right = _MIRRORED[right]
+    elif list(left_terms) != list(right_terms):
+        return None
+    if right not in (left, _OPPOSITE[left]):
+        return None
+    kind = AssumptionKind.PLAIN_EQUALITY if left in ("==", "!=") else AssumptionKind.TOTAL_ORDER
+    return kind, right != left

@@ -1,0 +1,193 @@
+"""What is known on one path: which bool terms hold, and what follows from them.
+
+All facts are about values of immutable built-in types or about identity, so no effect
+can end them; what an effect could change never becomes a fact.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+from typing import Any, TypeAlias
+
+from .terms import BOOL, NONE, NUMBERS, WHOLE, Kinds, Term, constant_value, is_const, kinds_of
+
+Fact: TypeAlias = tuple[Term, bool]
+Decision: TypeAlias = tuple[bool, frozenset[Fact]]
+
+
+class Facts:
+    """An immutable set of decided bool terms.
+
+    Decisions come with the facts they rest on, so that a proof can be used again
+    wherever the same few facts hold.
+    """
+
+    __slots__ = ("_known", "_kinds")
+
+    def __init__(self, kinds: Mapping[int, Kinds], known: Mapping[Term, bool] | None = None) -> None:
+        self._kinds = kinds
+        self._known = dict(known or {})
+
+    def __iter__(self) -> Iterator[Fact]:
+        return iter(self._known.items())
+
+    def adding(self, atom: Term, value: bool) -> Facts:
+        """These facts and one more."""
+        return Facts(self._kinds, {**self._known, atom: value})
+
+    def decide(self, term: Term) -> Decision | None:
+        """Whether a bool term holds, with the facts that decide it; None if open."""
+        if is_const(term):
+            return bool(term[2]), frozenset()
+        if term[0] == "not":
+            inner = self.decide(term[1])
+            return None if inner is None else (not inner[0], inner[1])
+        if term in self._known:
+            value = self._known[term]
+            return value, frozenset({(term, value)})
+        return self._derived(term)
+
+    def resolve(self, term: Term) -> tuple[Term, frozenset[Fact]]:
+        """The constant a term is known to be here, if any, else the term itself."""
+        if term[0] != "s" and term[0] not in ("not", "is", "eq", "lt", "le"):
+            return term, frozenset()
+        kinds = kinds_of(term, self._kinds)
+        if kinds == BOOL:
+            decided = self.decide(term)
+            if decided is not None:
+                return ("c", "bool", decided[0]), decided[1]
+        for fact in self._about(term):
+            (head, *rest), value = fact
+            if value and head == "is" and is_const(rest[1]) and rest[0] == term:
+                return rest[1], frozenset({fact})
+            # Equality names the value only where one type is possible: 1 == True == 1.0.
+            if value and head == "eq" and rest[0] == term and is_const(rest[1]) and _same_single_kind(kinds, rest[1]):
+                return rest[1], frozenset({fact})
+        return term, frozenset()
+
+    def _about(self, subject: Term) -> Iterator[Fact]:
+        for atom, value in self._known.items():
+            if subject in atom:
+                yield atom, value
+
+    def _derived(self, atom: Term) -> Decision | None:
+        head, subject = atom[0], atom[1]
+        if head == "is" and atom[2] == NONE:
+            return self._identity_with_none(subject)
+        if head == "truth":
+            return self._truth(subject)
+        if head in ("eq", "lt", "le"):
+            return self._by_range(atom)
+        return None
+
+    def _identity_with_none(self, subject: Term) -> Decision | None:
+        for fact in self._about(subject):
+            atom, value = fact
+            true_value = atom[0] == "truth" and value
+            # `is` with another singleton, or equality of a plain value with something that is not None
+            other = atom[0] == "is" and value and is_const(atom[2]) and atom[2] != NONE
+            equal = atom[0] == "eq" and value and is_const(atom[2]) and atom[2] != NONE and atom[1] == subject
+            if true_value or other or equal:
+                return False, frozenset({fact})
+        return None
+
+    def _truth(self, subject: Term) -> Decision | None:
+        for fact in self._about(subject):
+            atom, value = fact
+            if value and atom[0] in ("is", "eq") and atom[1] == subject and is_const(atom[2]):
+                return bool(constant_value(atom[2])), frozenset({fact})
+        return None
+
+    def _by_range(self, atom: Term) -> Decision | None:
+        head, left, right = atom
+        if is_const(right) == is_const(left):
+            return None
+        subject, bound = (left, right) if is_const(right) else (right, left)
+        facts = [f for f in self._about(subject) if f[0][0] in ("eq", "lt", "le")]
+        if head == "eq":
+            apart = self._other_constant(subject, bound, facts)
+            if apart is not None:
+                return apart
+        if bound[1] not in NUMBERS:
+            return None
+        region = Region.of(subject, facts, kinds_of(subject, self._kinds))
+        answer = region.answer(head, constant_value(bound), subject is left)
+        return None if answer is None else (answer, frozenset(facts))
+
+    @staticmethod
+    def _other_constant(subject: Term, bound: Term, facts: list[Fact]) -> Decision | None:
+        for fact in facts:
+            atom, value = fact
+            if value and atom[0] == "eq" and atom[1] == subject and is_const(atom[2]):
+                same = constant_value(atom[2]) == constant_value(bound)
+                return same, frozenset({fact})
+        return None
+
+
+def _same_single_kind(kinds: Kinds | None, constant: Term) -> bool:
+    # 0.0 == -0.0 although they are told apart, so floats never count.
+    if kinds is not None and kinds <= WHOLE and constant[1] == "int" and constant[2] not in (0, 1):
+        return True
+    return kinds is not None and len(kinds) == 1 and constant[1] in kinds and constant[1] != "float"
+
+
+@dataclass(slots=True)
+class Region:
+    """The numbers a subject can still be: an interval, and perhaps NaN beside it."""
+
+    low: float = float("-inf")
+    low_open: bool = False
+    high: float = float("inf")
+    high_open: bool = False
+    nan: bool = True
+
+    @classmethod
+    def of(cls, subject: Term, facts: list[Fact], kinds: Kinds | None) -> Region:
+        """The region left by order and equality facts about one subject."""
+        region = cls(nan=kinds is None or not kinds <= {"int", "bool"})
+        for (head, left, right), value in facts:
+            bound = right if left == subject else left
+            if not is_const(bound) or bound[1] not in NUMBERS:
+                continue
+            region._narrow(head, constant_value(bound), left == subject, value)
+        return region
+
+    def _narrow(self, head: str, bound: Any, below: bool, value: bool) -> None:
+        if bound != bound or (head == "eq" and not value):
+            return
+        if head == "eq":
+            self._raise_low(bound, False)
+            self._drop_high(bound, False)
+        elif below == value:  # x < b holds, or b < x fails: an upper bound
+            self._drop_high(bound, (head == "lt") == value)
+        else:
+            self._raise_low(bound, (head == "lt") == value)
+        self.nan = self.nan and not value
+
+    def _raise_low(self, bound: float, is_open: bool) -> None:
+        if bound > self.low or (bound == self.low and is_open):
+            self.low, self.low_open = bound, is_open
+
+    def _drop_high(self, bound: float, is_open: bool) -> None:
+        if bound < self.high or (bound == self.high and is_open):
+            self.high, self.high_open = bound, is_open
+
+    def answer(self, head: str, bound: Any, below: bool) -> bool | None:
+        """Whether ``x < b``, ``x <= b`` (below) or ``b < x``, ``b <= x``, ``x == b`` is decided."""
+        if bound != bound:
+            return False
+        under = self.high < bound or (self.high == bound and self.high_open)
+        over = self.low > bound or (self.low == bound and self.low_open)
+        if head == "eq":
+            if under or over:
+                return False
+            return True if self.low == self.high == bound and not self.nan else None
+        at_most, at_least = self.high <= bound, self.low >= bound
+        if head == "lt":
+            holds, fails = (under, at_least) if below else (over, at_most)
+        else:
+            holds, fails = (at_most, over) if below else (at_least, under)
+        if fails:
+            return False
+        return True if holds and not self.nan else None

@@ -1,0 +1,434 @@
+"""Statements and whole functions, lowered into decision graphs.
+
+As in CPython, a ``finally`` block (and the end of a ``with``) is copied to every way out.
+"""
+
+from __future__ import annotations
+
+import ast
+import copy
+from collections.abc import Callable
+from dataclasses import replace
+
+from .graph import Cut, Drop, Graph, Landing, Leave, MaybeUnbound, Node, Operand, Put, Slot, Test, finish
+from .lower_expressions import CannotLower, ExpressionLowering, Jump, Where, defaults_of, operator_symbol
+from .scope import FunctionNode, parameters_of, scope_of
+from .shape import shape, without_docstring
+from .terms import NONE, const
+
+# A graph larger than this would take the walk too long; nested clean-ups multiply.
+MOST_NODES = 60_000
+
+
+def lower(function: FunctionNode) -> Graph:
+    """The decision graph of a function.
+
+    Raises:
+        CannotLower: the function uses a construct that the judge does not model.
+    """
+    return _Lowering(function).graph()
+
+
+class _Lowering(ExpressionLowering):
+    def __init__(self, function: FunctionNode) -> None:
+        parameters = parameters_of(function.args)
+        super().__init__(scope_of(function), parameters[0].arg if parameters else None)
+        self.function = function
+        self.parameters = parameters
+
+    def graph(self) -> Graph:
+        end = Leave(self.function.end_lineno or self.function.lineno, "return", NONE, None)
+        where = Where()
+        entry = self.block(without_docstring(self.function.body), end, where)
+        for parameter in self.parameters:
+            if parameter.arg in self.scope.captured:
+                entry = self.do("set cell", parameter, (parameter.arg,), (), entry, where, parameter.arg)
+        if len(finish(entry)) > MOST_NODES:
+            raise CannotLower("a function of this size", self.function.lineno)
+        return Graph(
+            entry,
+            tuple(p.arg for p in self.parameters),
+            tuple(_reliable(self.function.args, p) for p in self.parameters),
+            _flavour(self.function),
+            repr((shape(_without_annotations(self.function.args)), shape(self.function.decorator_list))),
+            self.scope.captured,
+        )
+
+    def block(self, body: list[ast.stmt], after: Node, where: Where) -> Node:
+        """The statements of a block in order."""
+        for statement in reversed(body):
+            method = getattr(self, "_s_" + type(statement).__name__.lower(), None)
+            if method is None:
+                raise CannotLower(f"{type(statement).__name__} statements", statement.lineno)
+            after = method(statement, after, where)
+        return after
+
+    # -- simple statements ----------------------------------------------------------------
+
+    def _s_pass(self, node: ast.stmt, after: Node, where: Where) -> Node:
+        return after
+
+    _s_global = _s_nonlocal = _s_pass
+
+    def _s_expr(self, node: ast.Expr, after: Node, where: Where) -> Node:
+        if isinstance(node.value, ast.Constant):
+            return after
+        return self.value(node.value, self.temporary(), after, where)
+
+    def _s_assign(self, node: ast.Assign, after: Node, where: Where) -> Node:
+        out = self.temporary()
+        for target in reversed(node.targets):
+            after = self.assign(target, out, after, where)
+        return self.value(node.value, out, after, where)
+
+    def _s_annassign(self, node: ast.AnnAssign, after: Node, where: Where) -> Node:
+        if node.value is None:
+            if not isinstance(node.target, ast.Name):
+                raise CannotLower("an annotation of an attribute or item without a value", node.lineno)
+            return after
+        out = self.temporary()
+        return self.value(node.value, out, self.assign(node.target, out, after, where), where)
+
+    def _s_augassign(self, node: ast.AugAssign, after: Node, where: Where) -> Node:
+        old, new, result = self.temporary(), self.temporary(), self.temporary()
+        operator = operator_symbol(node.op)
+
+        def act(store: Node) -> Node:
+            done = self.do("inplace", node, (old, new), (result,), store, where, operator)
+            return self.value(node.value, new, done, where)
+
+        if isinstance(node.target, ast.Name):
+            read = ast.copy_location(ast.Name(node.target.id, ast.Load()), node.target)
+            return self.value(read, old, act(self.bind(node.target.id, result, after, where, node)), where)
+        if isinstance(node.target, ast.Attribute):
+            parts, kind, detail = [node.target.value], "attr", node.target.attr
+        else:
+            parts, kind, detail = [node.target.value, node.target.slice], "item", None
+
+        def build(operands: tuple[Operand, ...]) -> Node:
+            store = self.do("set" + kind, node, (*operands, result), (), after, where, detail)
+            return self.do("get" + kind, node.target, operands, (old,), act(store), where, detail)
+
+        return self.values(parts, where, build)
+
+    def assign(self, target: ast.expr, value: Operand, after: Node, where: Where) -> Node:
+        """Store a value in a target: name, attribute, item, or a pattern of those."""
+        if isinstance(target, ast.Name):
+            return self.bind(target.id, value, after, where, target)
+        if isinstance(target, ast.Attribute):
+            return self.values(
+                [target.value],
+                where,
+                lambda ops: self.do("setattr", target, (*ops, value), (), after, where, target.attr),
+            )
+        if isinstance(target, ast.Subscript):
+            return self.values(
+                [target.value, target.slice],
+                where,
+                lambda ops: self.do("setitem", target, (*ops, value), (), after, where),
+            )
+        assert isinstance(target, ast.Tuple | ast.List)
+        elements = [e.value if isinstance(e, ast.Starred) else e for e in target.elts]
+        star = next((i for i, e in enumerate(target.elts) if isinstance(e, ast.Starred)), None)
+        outs = tuple(self.temporary() for _ in elements)
+        for element, out in zip(reversed(elements), reversed(outs), strict=True):
+            after = self.assign(element, out, after, where)
+        return self.do("unpack", target, (value,), outs, after, where, (len(outs), star))
+
+    def _s_delete(self, node: ast.Delete, after: Node, where: Where) -> Node:
+        for target in reversed(node.targets):
+            after = self._delete(target, after, where)
+        return after
+
+    def _delete(self, target: ast.expr, after: Node, where: Where) -> Node:
+        if isinstance(target, ast.Tuple | ast.List):
+            for element in reversed(target.elts):
+                after = self._delete(element, after, where)
+            return after
+        if isinstance(target, ast.Name):
+            return self._delete_name(target, after, where)
+        parts = [target.value] if isinstance(target, ast.Attribute) else [target.value, target.slice]  # type: ignore[attr-defined]
+        detail = target.attr if isinstance(target, ast.Attribute) else None
+        kind = "delattr" if isinstance(target, ast.Attribute) else "delitem"
+        return self.values(parts, where, lambda ops: self.do(kind, target, ops, (), after, where, detail))
+
+    def _delete_name(self, target: ast.Name, after: Node, where: Where) -> Node:
+        name = target.id
+        if name in self.scope.captured or name in self.scope.declared_nonlocal:
+            return self.do("del cell", target, (), (), after, where, name)
+        if name not in self.scope.own:
+            return self.do("del global", target, (), (), after, where, name)
+        read = ast.copy_location(ast.Name(name, ast.Load()), target)
+        return self.value(read, self.temporary(), Drop(target.lineno, name, after), where)
+
+    def _s_import(self, node: ast.Import, after: Node, where: Where) -> Node:
+        for alias in reversed(node.names):
+            out = self.temporary()
+            name = alias.asname or alias.name.partition(".")[0]
+            bound = self.bind(name, out, after, where, node)
+            after = self.do("import", node, (), (out,), bound, where, (alias.name, alias.asname is None))
+        return after
+
+    def _s_importfrom(self, node: ast.ImportFrom, after: Node, where: Where) -> Node:
+        source = self.temporary()
+        for alias in reversed(node.names):
+            out = self.temporary()
+            bound = self.bind(alias.asname or alias.name, out, after, where, node)
+            after = self.do("import name", node, (source,), (out,), bound, where, alias.name)
+        detail = (node.module, node.level, tuple(a.name for a in node.names))
+        return self.do("import", node, (), (source,), after, where, detail)
+
+    def _s_assert(self, node: ast.Assert, after: Node, where: Where) -> Node:
+        error = self.temporary()
+        failed = self.values(
+            [node.msg] if node.msg else [],
+            where,
+            lambda ops: self.do("failed assert", node, ops, (error,), self.throw(error, node, where), where),
+        )
+        # Under -O neither the test nor the failure is there, so an assert only matches an assert.
+        test = self.condition(node.test, after, failed, where)
+        return self.do("assert", node, (), (), test, where)
+
+    def _s_raise(self, node: ast.Raise, after: Node, where: Where) -> Node:
+        error = self.temporary()
+        thrown = self.throw(error, node, where)
+        if node.exc is None:
+            if where.during is not None:
+                return Put(node.lineno, error, where.during, thrown)
+            return self.do("raise again", node, (), (error,), thrown, where)
+        parts = [node.exc, node.cause] if node.cause else [node.exc]
+        return self.values(parts, where, lambda ops: self.do("raise", node, ops, (error,), thrown, where))
+
+    def throw(self, error: int, source: ast.AST, where: Where) -> Node:
+        """Hand an exception to the handler in force, or leave with it."""
+        if where.landing is None:
+            return Leave(getattr(source, "lineno", 0), "raise", error, source)
+        return Put(getattr(source, "lineno", 0), where.landing.slot, error, where.landing.node)
+
+    def _s_return(self, node: ast.Return, after: Node, where: Where) -> Node:
+        if node.value is None or isinstance(node.value, ast.Constant):
+            value = const(node.value.value) if isinstance(node.value, ast.Constant) else NONE
+            return self._through(where.cleanups, Leave(node.lineno, "return", value, node))
+        out = self.temporary()
+        leave = self._through(where.cleanups, Leave(node.lineno, "return", out, node))
+        return self.value(node.value, out, leave, where)
+
+    def _s_break(self, node: ast.Break, after: Node, where: Where) -> Node:
+        return self._jump(where.broken, where)
+
+    def _s_continue(self, node: ast.Continue, after: Node, where: Where) -> Node:
+        return self._jump(where.continued, where)
+
+    def _jump(self, jump: Jump | None, where: Where) -> Node:
+        assert jump is not None, "the parser refuses break and continue outside loops"
+        return self._through(where.cleanups[jump.depth :], jump.node)
+
+    @staticmethod
+    def _through(cleanups: tuple[Callable[[Node], Node], ...], after: Node) -> Node:
+        for cleanup in cleanups:  # built backwards: the outermost runs last
+            after = cleanup(after)
+        return after
+
+    # -- compound statements --------------------------------------------------------------
+
+    def _s_if(self, node: ast.If, after: Node, where: Where) -> Node:
+        yes = self.block(node.body, after, where)
+        return self.condition(node.test, yes, self.block(node.orelse, after, where), where)
+
+    def _s_while(self, node: ast.While, after: Node, where: Where) -> Node:
+        head = Cut(node.lineno, after)
+        body = self.block(node.body, head, self._in_loop(where, head, after))
+        head.next = self.condition(node.test, body, self.block(node.orelse, after, where), where)
+        return head
+
+    def _s_for(self, node: ast.For | ast.AsyncFor, after: Node, where: Where, mark: str = "") -> Node:
+        iterator, flag, item = self.temporary(), self.temporary(), self.temporary()
+        head = Cut(node.lineno, after)
+        body = self.block(node.body, head, self._in_loop(where, head, after))
+        body = self.assign(node.target, item, body, where)
+        test = Test(node.lineno, flag, body, self.block(node.orelse, after, where), node.iter)
+        head.next = self.do(mark + "next", node, (iterator,), (flag, item), test, where)
+        return self.values([node.iter], where, lambda o: self.do(mark + "iter", node, o, (iterator,), head, where))
+
+    def _s_asyncfor(self, node: ast.AsyncFor, after: Node, where: Where) -> Node:
+        return self._s_for(node, after, where, "async ")
+
+    @staticmethod
+    def _in_loop(where: Where, head: Node, after: Node) -> Where:
+        depth = len(where.cleanups)
+        return replace(where, broken=Jump(after, depth), continued=Jump(head, depth))
+
+    def _s_with(self, node: ast.With | ast.AsyncWith, after: Node, where: Where, mark: str = "") -> Node:
+        return self._with_items(node, 0, after, where, mark)
+
+    def _s_asyncwith(self, node: ast.AsyncWith, after: Node, where: Where) -> Node:
+        return self._s_with(node, after, where, "async ")
+
+    def _with_items(self, node: ast.With | ast.AsyncWith, i: int, after: Node, where: Where, mark: str) -> Node:
+        if i == len(node.items):
+            return self.block(node.body, after, where)
+        item = node.items[i]
+        source = item.context_expr
+        manager, value, error, swallowed = (self.temporary() for _ in range(4))
+
+        def leave(after: Node) -> Node:
+            return self.do(mark + "exit", source, (manager,), (), after, where)
+
+        test = Test(source.lineno, swallowed, after, self.throw(error, source, where), source)
+        failed_where = replace(where, during=error)
+        failed = self.do(mark + "exit failed", source, (manager, error), (swallowed,), test, failed_where)
+        inner = replace(where, landing=Landing(failed, error), cleanups=(*where.cleanups, leave))
+        body = self._with_items(node, i + 1, leave(after), inner, mark)
+        if item.optional_vars is not None:
+            body = self.assign(item.optional_vars, value, body, inner)
+        entered = self.do(mark + "enter", source, (manager,), (value,), body, where)
+        return self.value(source, manager, entered, where)
+
+    def _s_try(self, node: ast.Try, after: Node, where: Where) -> Node:
+        if not node.finalbody:
+            return self._handled(node, after, where)
+        error = self.temporary()
+
+        def run_finally(after: Node) -> Node:
+            return self.block(node.finalbody, after, where)
+
+        failed_where = replace(where, during=error)
+        failed = self.block(node.finalbody, self.throw(error, node, where), failed_where)
+        inner = replace(where, landing=Landing(failed, error), cleanups=(*where.cleanups, run_finally))
+        return self._handled(node, run_finally(after), inner)
+
+    def _handled(self, node: ast.Try, after: Node, where: Where) -> Node:
+        """``try`` without its ``finally``."""
+        normal = self.block(node.orelse, after, where)
+        if not node.handlers:
+            return self.block(node.body, normal, where)
+        error = self.temporary()
+        inside = replace(where, during=error)
+        entry = self.throw(error, node, where)
+        for handler in reversed(node.handlers):
+            entry = self._handler(handler, error, entry, after, inside, where)
+        return self.block(node.body, normal, replace(where, landing=Landing(entry, error)))
+
+    def _handler(self, node: ast.ExceptHandler, error: int, otherwise: Node, after: Node, inside: Where,
+                 where: Where) -> Node:  # fmt: skip
+        body = self._handler_body(node, error, after, inside)
+        if node.type is None:
+            return body
+        matches = self.temporary()
+        test = Test(node.lineno, matches, body, otherwise, node.type)
+        source: ast.AST = node.type
+
+        def ask(kinds: tuple[Operand, ...]) -> Node:
+            asked: tuple[Operand, ...] = (error, *kinds)
+            return self.do("catches", source, asked, (matches,), test, inside)
+
+        return self.values([node.type], inside, ask)
+
+    def _handler_body(self, node: ast.ExceptHandler, error: int, after: Node, inside: Where) -> Node:
+        name = node.name
+        if name is None:
+            return self.block(node.body, after, inside)
+
+        def forget(after: Node) -> Node:
+            if name in self.scope.own and name not in self.scope.captured:
+                return Drop(node.lineno, name, after)
+            return self.do("forget", node, (), (), after, inside, name)
+
+        second = self.temporary()
+        failed = forget(self.throw(second, node, inside))
+        named = replace(inside, landing=Landing(failed, second), cleanups=(*inside.cleanups, forget))
+        return self.bind(name, error, self.block(node.body, forget(after), named), named, node)
+
+    def _s_match(self, node: ast.Match, after: Node, where: Where) -> Node:
+        subject = self.temporary()
+        entry = after
+        for case in reversed(node.cases):
+            body = self.block(case.body, after, where)
+            entry = self._case(case, subject, body, entry, where)
+        return self.value(node.subject, subject, entry, where)
+
+    def _case(self, case: ast.match_case, subject: int, body: Node, otherwise: Node, where: Where) -> Node:
+        if case.guard is not None:
+            body = self.condition(case.guard, body, otherwise, where)
+        if isinstance(case.pattern, ast.MatchAs) and case.pattern.pattern is None:
+            name = case.pattern.name
+            return body if name is None else self.bind(name, subject, body, where, case.pattern)
+        captures = list(dict.fromkeys(_captures(case.pattern)))
+        outs: list[Slot] = [self.temporary() for _ in captures]
+        for name, out in zip(captures, outs, strict=True):
+            body = self.bind(name, out, body, where, case.pattern)
+        flag = self.temporary()
+        test = Test(case.pattern.lineno, flag, body, otherwise, case.pattern)
+        picture, names = self._inner_shape(case.pattern)
+        operands: tuple[Operand, ...] = (subject, *(MaybeUnbound(n) for n in names if n not in captures))
+        return self.do("match", case.pattern, operands, (flag, *outs), test, where, picture)
+
+    # -- definitions ----------------------------------------------------------------------
+
+    def _s_functiondef(self, node: FunctionNode, after: Node, where: Where) -> Node:
+        decorators = node.decorator_list
+        bare = _without_decorators(node)
+        slots = [self.temporary() for _ in decorators]
+        made = self.temporary()
+        last = self.bind(node.name, made, after, where, node)
+        for slot in slots:
+            last = self.do("call", node, (slot, made), (made,), last, where, ((False,), (), ()))
+        defaults = defaults_of(node.args)
+        entry = self.values(
+            defaults, where, lambda ops: self.do("function", node, ops, (made,), last, where, shape(bare))
+        )
+        for decorator, slot in zip(reversed(decorators), reversed(slots), strict=True):
+            entry = self.value(decorator, slot, entry, where)
+        return entry
+
+    _s_asyncfunctiondef = _s_functiondef
+
+    def _s_classdef(self, node: ast.ClassDef, after: Node, where: Where) -> Node:
+        made = self.temporary()
+        bound = self.bind(node.name, made, after, where, node)
+        return self.do("class", node, (), (made,), bound, where, shape(node))
+
+
+def _without_decorators(node: FunctionNode) -> FunctionNode:
+    bare = copy.copy(node)
+    bare.decorator_list = []
+    return bare
+
+
+def _captures(pattern: ast.AST) -> list[str]:
+    names = [n for n in (getattr(pattern, "name", None), getattr(pattern, "rest", None)) if n]
+    for child in ast.iter_child_nodes(pattern):
+        names += _captures(child)
+    return names
+
+
+def _reliable(arguments: ast.arguments, parameter: ast.arg) -> ast.expr | None:
+    """The annotation of a parameter, if it is about the parameter's own value."""
+    stars = (arguments.vararg, arguments.kwarg)
+    return None if parameter in stars else parameter.annotation
+
+
+def _without_annotations(arguments: ast.arguments) -> list[object]:
+    """What callers can tell of a signature: names, kinds, order and defaults."""
+    names = [[a.arg for a in group] for group in (arguments.posonlyargs, arguments.args, arguments.kwonlyargs)]
+    stars = [a.arg if a else "" for a in (arguments.vararg, arguments.kwarg)]
+    return [names, stars, arguments.defaults, arguments.kw_defaults]
+
+
+def _flavour(function: FunctionNode) -> str:
+    """Whether calling makes a value, a generator, a coroutine or an async generator."""
+    own = [n for n in _own_expressions(function)]
+    yields = any(isinstance(n, ast.Yield | ast.YieldFrom) for n in own)
+    is_async = isinstance(function, ast.AsyncFunctionDef)
+    return ("async " if is_async else "") + ("generator" if yields else "function")
+
+
+def _own_expressions(function: FunctionNode) -> list[ast.AST]:
+    found: list[ast.AST] = []
+    pending: list[ast.AST] = list(function.body)
+    while pending:
+        node = pending.pop()
+        found.append(node)
+        if not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.Lambda | ast.ClassDef):
+            pending.extend(ast.iter_child_nodes(node))
+    return found

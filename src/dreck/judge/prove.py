@@ -1,0 +1,644 @@
+"""The lock-step walk: two decision graphs are compared by walking both at once.
+
+Each side advances on its own through what nobody can observe, up to its next effect, open
+question, loop head or exit; there the two must agree. An effect that both do with the same
+operands yields the same unknown value on both sides. An open question splits the walk in
+two. At a loop head the walk assumes a relation between the two sides' names, and shows that
+every round restores it (the relation is weakened until it holds: an inductive invariant).
+
+The method is translation validation by bisimulation: A. Pnueli, M. Siegel, E. Singerman,
+"Translation validation", TACAS 1998; G. Necula, "Translation validation for an optimizing
+compiler", PLDI 2000. What a finished part of the walk rested on is kept, so that the same
+place with the same few facts is not walked twice.
+"""
+
+from __future__ import annotations
+
+import ast
+import sys
+from collections.abc import Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass, field
+from typing import TypeAlias
+
+from .events import MAY_NOT_RAISE, QUIET, Names, opposite_comparison, result_kinds, silent_result
+from .facts import Fact, Facts
+from .graph import (
+    Cut,
+    Do,
+    Drop,
+    Graph,
+    Landing,
+    Leave,
+    Load,
+    MaybeUnbound,
+    Node,
+    Operand,
+    Put,
+    Slot,
+    Test,
+    successors,
+    written,
+)
+from .hints import kinds_of_annotation
+from .memory import Memory, Numbering
+from .terms import PLAIN, UNBOUND, Kinds, Term, kinds_of, negated, symbols
+from .verdict import Assumption
+
+Used: TypeAlias = frozenset[Fact]
+Place: TypeAlias = tuple[int, int]
+
+# A walk of more steps than this is given up; at about 10 microseconds a step that is two seconds.
+MOST_STEPS = 200_000
+# Rounds of weakening at one loop head; each splits a group of names, so few are ever needed.
+MOST_WEAKENINGS = 40
+# Visits to one place before its values are forgotten, so that choices in a row do not multiply.
+VISITS_BEFORE_FORGETTING = 6
+_RECURSION = 60_000
+
+
+@dataclass(frozen=True, slots=True)
+class Proved:
+    """The two graphs agree on every path, given the assumptions. ``steps`` counts comparisons."""
+
+    assumptions: tuple[Assumption, ...]
+    steps: int
+
+
+@dataclass(frozen=True, slots=True)
+class Unproved:
+    """Where the walk could not go on: lines count from 1 in each version's own text."""
+
+    why: str
+    line_before: int
+    line_after: int
+
+
+def prove(before: Graph, after: Graph, names: Names, *, strict: bool = False) -> Proved | Unproved:
+    """Compare two lowered functions.
+
+    Args:
+        before: the graph of the old version, whose annotations are relied on.
+        after: the graph of the new version.
+        names: what is known of the names around them.
+        strict: allow no assumption.
+    """
+    if before.flavour != after.flavour:
+        return Unproved(f"one is a {before.flavour}, the other a {after.flavour}", before.entry.line, after.entry.line)
+    if before.signature != after.signature:
+        return Unproved("the signatures or decorators differ", before.entry.line, after.entry.line)
+    with _deep_recursion():
+        return _Walk(before, after, names, strict).run()
+
+
+class _Parted(Exception):
+    """The two sides do not agree here."""
+
+    def __init__(self, why: str, before: Node, after: Node) -> None:
+        super().__init__(why)
+        self.why, self.before, self.after = why, before, after
+
+
+class _TooWeak(Exception):
+    """A round of a loop did not restore the relation assumed at its head."""
+
+    def __init__(self, place: Place, relation: dict[_Name, object], loose: dict[_Name, _Value]) -> None:
+        super().__init__(place)
+        self.place, self.relation, self.loose = place, relation, loose
+
+
+_Name: TypeAlias = tuple[int, Slot]  # side (0 before, 1 after) and slot
+
+
+@dataclass(frozen=True, slots=True)
+class _Value:
+    """What is assumed of a group of names at a loop head."""
+
+    kinds: Kinds | None
+    maybe_unbound: bool
+
+
+@dataclass(slots=True)
+class _Side:
+    node: Node
+    env: dict[Slot, Term]
+    reads: tuple[str, ...] = ()  # global names read since the sides last met
+
+    def copy(self) -> _Side:
+        return _Side(self.node, dict(self.env), self.reads)
+
+
+@dataclass(slots=True)
+class _State:
+    sides: tuple[_Side, _Side]
+    facts: Facts
+    known_globals: dict[str, Term]
+
+    def copy(self, facts: Facts | None = None) -> _State:
+        a, b = self.sides
+        return _State((a.copy(), b.copy()), facts or self.facts, dict(self.known_globals))
+
+
+@dataclass(slots=True)
+class _Hypothesis:
+    """The relation assumed at a loop head: each changing name's group, each group's value."""
+
+    groups: dict[_Name, object]
+    values: dict[object, Term]
+    fixed: dict[_Name, Term]
+    facts: Used
+
+
+@dataclass(slots=True)
+class _Walk:
+    before: Graph
+    after: Graph
+    names: Names
+    strict: bool
+    kinds: dict[int, Kinds] = field(default_factory=dict)
+    origins: dict[int, str] = field(default_factory=dict)  # unknown value -> global name it was read from
+    maybe: set[int] = field(default_factory=set)  # unknown values that may stand for "unbound"
+    memory: Memory = field(default_factory=Memory)
+    assumptions: list[Assumption] = field(default_factory=list)
+    active: dict[Place, _Hypothesis] = field(default_factory=dict)
+    visits: dict[Place, int] = field(default_factory=dict)
+    particular: set[Place] = field(default_factory=set)  # where forgetting values does not help
+    changing: dict[tuple[int, int], set[Slot]] = field(default_factory=dict)
+    fresh: int = 0
+    steps: int = 0
+
+    def run(self) -> Proved | Unproved:
+        try:
+            self.walk(self._start())
+        except _Parted as parted:
+            return Unproved(parted.why, parted.before.line, parted.after.line)
+        return Proved(tuple(dict.fromkeys(self.assumptions)), self.steps)
+
+    def _start(self) -> _State:
+        env: dict[Slot, Term] = {}
+        for name, annotation in zip(self.before.parameters, self.before.annotations, strict=True):
+            env[name] = self.new(kinds_of_annotation(annotation, self.names))
+        sides = (_Side(self.before.entry, env), _Side(self.after.entry, dict(env)))
+        return _State(sides, Facts(self.kinds), {})
+
+    def new(self, kinds: Kinds | None = None) -> Term:
+        """A new unknown value."""
+        self.fresh += 1
+        if kinds is not None:
+            self.kinds[self.fresh] = kinds
+        return ("s", self.fresh)
+
+    def _colour(self, number: int) -> object:
+        """All that sets one unknown value apart from another."""
+        return self.kinds.get(number), number in self.maybe, self.origins.get(number)
+
+    # -- the walk -------------------------------------------------------------------------
+
+    def walk(self, state: _State) -> Used:
+        """Show that the two sides agree from here; return the facts that this rests on."""
+        segments: list[set[Fact]] = [set()]
+        marks: list[tuple[object, Numbering]] = []
+        while True:
+            self._spend(state)
+            joins = [self._settle(side, state, segments[-1]) for side in state.sides]
+            if any(joins):
+                done = self._remembered(state, segments, marks)
+                if done is not None:
+                    segments[-1] |= done
+                    break
+            a, b = state.sides[0].node, state.sides[1].node
+            if isinstance(a, Do) and isinstance(b, Do):
+                segments[-1] |= self._meet(a, b, state)
+                continue
+            segments[-1] |= self._arrive(a, b, state)
+            break
+        return self._keep(segments, marks)
+
+    def _arrive(self, a: Node, b: Node, state: _State) -> Used:
+        question = self._open_question(a, state, 0) or self._open_question(b, state, 1)
+        if question is not None:
+            return self._split(question, state)
+        if isinstance(a, Leave) and isinstance(b, Leave):
+            return self._compare_exits(a, b, state)
+        if isinstance(a, Cut) and isinstance(b, Cut):
+            return self._loop(a, b, state)
+        raise self._parted(a, b)
+
+    def _spend(self, state: _State) -> None:
+        self.steps += 1
+        if self.steps > MOST_STEPS:
+            raise _Parted("there are too many paths to compare", state.sides[0].node, state.sides[1].node)
+
+    def _parted(self, a: Node, b: Node) -> _Parted:
+        why = f"before, line {a.line} {_say(a)}; after, line {b.line} {_say(b)}"
+        return _Parted(why, a, b)
+
+    def _remembered(self, state: _State, segments: list[set[Fact]], marks: list[tuple[object, Numbering]]) -> Used | None:
+        a, b = state.sides
+        if isinstance(a.node, Leave) or isinstance(b.node, Leave):
+            return None
+        key, numbering = self._key(state)
+        found = self.memory.find(key, numbering, state.facts)
+        if found is not None:
+            return found
+        place = (a.node.number, b.node.number)
+        self.visits[place] = self.visits.get(place, 0) + 1
+        if self.visits[place] >= VISITS_BEFORE_FORGETTING and place not in self.particular:
+            if not isinstance(a.node, Cut) and self._walk_forgetting(place, state):
+                return frozenset()
+        segments.append(set())
+        marks.append((key, numbering))
+        return None
+
+    def _key(self, state: _State) -> tuple[object, Numbering]:
+        views = [(s.node.number, s.node.live, s.env, s.reads) for s in state.sides]
+        return self.memory.key(views, state.known_globals, self._colour)
+
+    def _keep(self, segments: list[set[Fact]], marks: list[tuple[object, Numbering]]) -> Used:
+        rest: set[Fact] = set()
+        for segment, mark in zip(reversed(segments), [*reversed(marks), None], strict=True):
+            rest |= segment
+            if mark is not None:
+                self.memory.keep(mark[0], mark[1], frozenset(rest))
+        return frozenset(rest)
+
+    # -- one side on its own --------------------------------------------------------------
+
+    def _settle(self, side: _Side, state: _State, used: set[Fact]) -> bool:
+        """Advance one side to its next observable step; say whether paths joined on the way."""
+        joined = False
+        while True:
+            node = side.node
+            joined = joined or node.joined or isinstance(node, Cut)
+            following = self._silent_step(node, side, state, used)
+            if following is None:
+                return joined
+            side.node = following
+
+    def _silent_step(self, node: Node, side: _Side, state: _State, used: set[Fact]) -> Node | None:
+        if isinstance(node, Put):
+            side.env[node.slot] = _operand(side.env, node.value)
+            return node.next
+        if isinstance(node, Drop):
+            side.env[node.name] = UNBOUND
+            return node.next
+        if isinstance(node, Test):
+            decided = state.facts.decide(_operand(side.env, node.value))
+            if decided is None:
+                return None
+            used |= decided[1]
+            return node.yes if decided[0] else node.no
+        if isinstance(node, Load):
+            return self._load(node, side, state, used)
+        return self._silent_effect(node, side, state) if isinstance(node, Do) else None
+
+    def _load(self, node: Load, side: _Side, state: _State, used: set[Fact]) -> Node | None:
+        term = side.env.get(node.name, UNBOUND)
+        if term[0] == "s" and term[1] in self.maybe:
+            decided = state.facts.decide(("bound", term))
+            if decided is None:
+                return None
+            used |= decided[1]
+            term = term if decided[0] else UNBOUND
+        if term == UNBOUND:
+            return _throw(side, node.landing, ("c", "UnboundLocalError", node.name))
+        side.env[node.out] = term
+        return node.next
+
+    def _silent_effect(self, node: Do, side: _Side, state: _State) -> Node | None:
+        if node.kind == "global":
+            if not self.names.is_soft(node.detail, protected=node.landing is not None):
+                return None
+            side.reads += (node.detail,)
+            side.env[node.outs[0]] = self._global(node.detail, state)
+            return node.next
+        results = silent_result(node, [_operand(side.env, o) for o in node.operands], self.kinds)
+        if results is None:
+            return None
+        side.env.update(zip(node.outs, results, strict=True))
+        return node.next
+
+    def _global(self, name: str, state: _State) -> Term:
+        """The value of a global name: the same until something could have changed it."""
+        if name not in state.known_globals:
+            term = self.new()
+            self.origins[term[1]] = name
+            state.known_globals[name] = term
+        return state.known_globals[name]
+
+    # -- questions ------------------------------------------------------------------------
+
+    def _open_question(self, node: Node, state: _State, side: int) -> Term | None:
+        env = state.sides[side].env
+        if isinstance(node, Test):
+            return _operand(env, node.value)
+        return ("bound", env[node.name]) if isinstance(node, Load) else None
+
+    def _split(self, question: Term, state: _State) -> Used:
+        atom = question[1] if question[0] == "not" else question
+        used: set[Fact] = set()
+        for value in (True, False):
+            sub = self.walk(state.copy(state.facts.adding(atom, value)))
+            used |= sub - {(atom, value)}
+        return frozenset(used)
+
+    # -- effects --------------------------------------------------------------------------
+
+    def _meet(self, a: Do, b: Do, state: _State) -> Used:
+        """Both sides do something: it must be the same thing."""
+        used = set(self._same_reads(a, b, state))
+        terms_a, used_a = self._operands(a, state, 0)
+        terms_b, used_b = self._operands(b, state, 1)
+        results = self._results(a, b, terms_a, terms_b)
+        if results is None:
+            raise self._parted(a, b)
+        used |= used_a | used_b
+        if (a.landing or b.landing) and a.kind not in MAY_NOT_RAISE:
+            used |= self._both_raise(a, b, state)
+        for side, node, outs in zip(state.sides, (a, b), results, strict=True):
+            side.env.update(zip(node.outs, outs, strict=True))
+            side.node = node.next
+        if a.kind not in QUIET:
+            state.known_globals.clear()
+        return frozenset(used)
+
+    def _operands(self, node: Do, state: _State, side: int) -> tuple[list[Term], Used]:
+        env = state.sides[side].env
+        used: Used = frozenset()
+        terms = []
+        during = () if node.during is None else (node.during,)
+        for operand in (*node.operands, *during):
+            term, facts = state.facts.resolve(_operand(env, operand))
+            terms.append(term)
+            used |= facts
+        return terms, used
+
+    def _results(self, a: Do, b: Do, terms_a: list[Term], terms_b: list[Term]) -> tuple[list[Term], list[Term]] | None:
+        """What both effects yield, or None if they are not the same effect."""
+        if (a.during is None) != (b.during is None) or len(a.outs) != len(b.outs):
+            return None
+        if (a.kind, a.detail) == (b.kind, b.detail) and terms_a == terms_b:
+            callee = self.origins.get(terms_a[0][1]) if a.kind == "call" and terms_a[0][0] == "s" else None
+            outs = [self.new(k) for k in result_kinds(a, callee, self.names)]
+            return outs, outs
+        if a.kind == b.kind == "compare" and not self.strict:
+            kind = opposite_comparison(a.detail, terms_a, b.detail, terms_b)
+            if kind is not None:
+                self.assumptions.append(Assumption.about_comparison(kind[0], a.source))
+                answer = self.new(frozenset({"bool"}))
+                return [answer], [negated(answer) if kind[1] else answer]
+        return None
+
+    def _both_raise(self, a: Do, b: Do, state: _State) -> Used:
+        error = self.new()
+        raised = state.copy()
+        for side, node in zip(raised.sides, (a, b), strict=True):
+            side.node = _throw(side, node.landing, error)
+        if a.kind not in QUIET:
+            raised.known_globals.clear()
+        return self.walk(raised)
+
+    def _same_reads(self, a: Node, b: Node, state: _State) -> Used:
+        """Names read by one side only must be sure to be there."""
+        left, right = state.sides
+        if left.reads != right.reads:
+            for name in dict.fromkeys(self.names.unsure(left.reads, right.reads)):
+                if self.strict:
+                    raise _Parted(f"the name {name!r} is read at different places", a, b)
+                self.assumptions.append(Assumption.about_name(name))
+        left.reads = right.reads = ()
+        return frozenset()
+
+    # -- exits ----------------------------------------------------------------------------
+
+    def _compare_exits(self, a: Leave, b: Leave, state: _State) -> Used:
+        used = set(self._same_reads(a, b, state))
+        values = []
+        for side, node in zip(state.sides, (a, b), strict=True):
+            term, facts = state.facts.resolve(_operand(side.env, node.value))
+            values.append(term)
+            used |= facts
+        if a.how != b.how or values[0] != values[1]:
+            raise self._parted(a, b)
+        return frozenset(used)
+
+    # -- loops ----------------------------------------------------------------------------
+
+    def _loop(self, a: Cut, b: Cut, state: _State) -> Used:
+        self._same_reads(a, b, state)
+        place = (a.number, b.number)
+        hypothesis = self.active.get(place)
+        if hypothesis is not None:
+            self._restored(place, hypothesis, state)
+            return hypothesis.facts
+        try:
+            return self._round(place, a, b, state, keep_facts=False)
+        except _Parted:
+            return self._round(place, a, b, state, keep_facts=True)
+
+    def _round(self, place: Place, a: Cut, b: Cut, state: _State, *, keep_facts: bool) -> Used:
+        """Assume a relation at the head, walk one round, weaken the relation until it holds."""
+        moving, fixed = self._names_at(a, b, state)
+        groups: dict[_Name, object] = dict(moving)
+        loose: dict[_Name, _Value] = {name: self._assumed(term) for name, term in moving.items()}
+        for _ in range(MOST_WEAKENINGS):
+            hypothesis = self._hypothesis(groups, loose, fixed, state, keep_facts)
+            kept = self.memory.size(), len(self.assumptions), dict(self.visits)
+            self.active[place] = hypothesis
+            try:
+                return self.walk(self._under(hypothesis, a, b, state))
+            except _TooWeak as weaker:
+                self._forget(*kept)
+                if weaker.place != place:
+                    raise
+                groups, loose = weaker.relation, weaker.loose
+            except _Parted:
+                self._forget(*kept)
+                raise
+            finally:
+                del self.active[place]
+        raise _Parted("no relation between the two loops was found", a, b)
+
+    def _forget(self, remembered: int, assumed: int, visits: dict[Place, int]) -> None:
+        self.memory.drop(remembered)
+        del self.assumptions[assumed:]
+        self.visits = visits
+
+    def _names_at(self, a: Cut, b: Cut, state: _State) -> tuple[dict[_Name, Term], dict[_Name, Term]]:
+        """The live names at a loop head: those the loop may change, and the others."""
+        moving: dict[_Name, Term] = {}
+        fixed: dict[_Name, Term] = {}
+        for which, (side, node) in enumerate(zip(state.sides, (a, b), strict=True)):
+            changes = self._changed_in(which, node)
+            for slot in node.live:
+                term = side.env.get(slot, UNBOUND)
+                (moving if slot in changes else fixed)[which, slot] = term
+        return moving, fixed
+
+    def _changed_in(self, which: int, head: Cut) -> set[Slot]:
+        found = self.changing.get((which, head.number))
+        if found is None:
+            found = self.changing[which, head.number] = _changed_between(head)
+        return found
+
+    def _assumed(self, term: Term) -> _Value:
+        if term == UNBOUND or (term[0] == "s" and term[1] in self.maybe):
+            return _Value(None, True)
+        kinds = kinds_of(term, self.kinds)
+        return _Value(kinds if kinds is not None and kinds <= PLAIN else None, False)
+
+    def _hypothesis(self, groups: dict[_Name, object], loose: dict[_Name, _Value], fixed: dict[_Name, Term],
+                    state: _State, keep_facts: bool) -> _Hypothesis:  # fmt: skip
+        values: dict[object, Term] = {}
+        for name, group in groups.items():
+            if group not in values:
+                values[group] = term = self.new(loose[name].kinds)
+                if loose[name].maybe_unbound:
+                    self.maybe.add(term[1])
+        stable = {n for term in fixed.values() for n in symbols(term)}
+        facts = frozenset(f for f in state.facts if keep_facts and set(symbols(f[0])) <= stable)
+        return _Hypothesis(groups, values, fixed, facts)
+
+    def _under(self, hypothesis: _Hypothesis, a: Cut, b: Cut, state: _State) -> _State:
+        sides = []
+        for which, node in enumerate((a, b)):
+            env = {slot: term for (w, slot), term in hypothesis.fixed.items() if w == which}
+            env |= {slot: hypothesis.values[g] for (w, slot), g in hypothesis.groups.items() if w == which}
+            sides.append(_Side(node.next, env))
+        return _State((sides[0], sides[1]), Facts(self.kinds, dict(hypothesis.facts)), {})
+
+    def _restored(self, place: Place, hypothesis: _Hypothesis, state: _State) -> None:
+        """Check the assumed relation at the end of a round; ask for a weaker one if it fails."""
+        now = {name: state.sides[name[0]].env.get(name[1], UNBOUND) for name in hypothesis.groups}
+        relation: dict[_Name, object] = {name: (group, now[name]) for name, group in hypothesis.groups.items()}
+        loose = {name: self._assumed(hypothesis.values[group]) for name, group in hypothesis.groups.items()}
+        widened = {name: self._widened(loose[name], term) for name, term in now.items()}
+        if len(set(relation.values())) != len(hypothesis.values) or widened != loose:
+            raise _TooWeak(place, relation, widened)
+        for name, term in hypothesis.fixed.items():
+            if state.sides[name[0]].env.get(name[1], UNBOUND) != term:
+                raise _Parted("a loop changes a name in a way the judge does not follow", *(s.node for s in state.sides))
+
+    def _widened(self, assumed: _Value, term: Term) -> _Value:
+        found = self._assumed(term)
+        both = assumed.kinds is not None and found.kinds is not None
+        kinds = (assumed.kinds or frozenset()) | (found.kinds or frozenset()) if both else None
+        maybe_unbound = assumed.maybe_unbound or found.maybe_unbound
+        return _Value(None if maybe_unbound else kinds, maybe_unbound)
+
+    # -- forgetting values where choices in a row would multiply the paths --------------------
+
+    def _walk_forgetting(self, place: Place, state: _State) -> bool:
+        """Try to show agreement whatever the values are that both sides hold alike."""
+        general = self._general(state)
+        key, numbering = self._key(general)
+        if self.memory.find(key, numbering, general.facts) is not None:
+            return True
+        kept = self.memory.size(), len(self.assumptions), dict(self.visits)
+        self.particular.add(place)  # within this attempt, and for good if it fails
+        try:
+            used = self.walk(general)
+        except (_Parted, _TooWeak):
+            self._forget(*kept)
+            return False
+        self.particular.discard(place)
+        self.memory.keep(key, numbering, used)
+        return not used
+
+    def _general(self, state: _State) -> _State:
+        """The state with new unknown values for all that both sides hold alike, and no facts."""
+        general = state.copy(Facts(self.kinds))
+        general.known_globals.clear()
+        for side in general.sides:
+            side.env = {slot: side.env.get(slot, UNBOUND) for slot in side.node.live}
+        shared = set(general.sides[0].env.values()) & set(general.sides[1].env.values())
+        for hypothesis in self.active.values():
+            shared -= set(hypothesis.fixed.values())  # a loop around must find these as they were
+        first, second = (side.env for side in general.sides)
+        alike = {slot for slot, term in first.items() if second.get(slot) == term}
+        new: dict[object, Term] = {}
+        for env in (first, second):
+            for slot, term in env.items():
+                if term in shared and term[0] in ("s", "c"):
+                    # one value for each name that both have, else one for each old value
+                    key = slot if slot in alike else term
+                    env[slot] = new.setdefault(key, self._like(term))
+        return general
+
+    def _like(self, term: Term) -> Term:
+        assumed = self._assumed(term)
+        if term[0] == "s" and term[1] in self.origins:
+            return term
+        fresh = self.new(assumed.kinds)
+        if assumed.maybe_unbound:
+            self.maybe.add(fresh[1])
+        return fresh
+
+
+def _operand(env: dict[Slot, Term], operand: Operand) -> Term:
+    if isinstance(operand, MaybeUnbound):
+        return env.get(operand.name, UNBOUND)
+    return operand if isinstance(operand, tuple) else env.get(operand, UNBOUND)
+
+
+def _throw(side: _Side, landing: Landing | None, error: Term) -> Node:
+    if landing is not None:
+        side.env[landing.slot] = error
+        return landing.node
+    return Leave(side.node.line, "raise", error, getattr(side.node, "source", None))
+
+
+def _changed_between(head: Cut) -> set[Slot]:
+    """The slots that some way from a loop head back to it may change."""
+    inside = {id(head)}
+    order: list[Node] = []
+    seen: set[int] = set()
+    pending: list[Node] = [head]
+    while pending:
+        node = pending.pop()
+        if id(node) not in seen:
+            seen.add(id(node))
+            order.append(node)
+            pending.extend(successors(node))
+    grew = True
+    while grew:
+        grew = False
+        for node in reversed(order):
+            if id(node) not in inside and any(id(s) in inside for s in successors(node)):
+                inside.add(id(node))
+                grew = True
+    return set().union(*(written(node) for node in order if id(node) in inside))
+
+
+def _say(node: Node) -> str:
+    """A node in words, for messages."""
+    if isinstance(node, Cut):
+        return "starts a loop"
+    source = getattr(node, "source", None)
+    text = _shortened(source)
+    if isinstance(node, Leave):
+        return (f"{node.how}s" if source is None or not text else f"leaves with `{text}`").replace("returns", "ends")
+    if isinstance(node, Test | Load):
+        return f"asks `{text}`"
+    return f"evaluates `{text}`"
+
+
+def _shortened(source: ast.AST | None) -> str:
+    if source is None:
+        return ""
+    try:
+        text = ast.unparse(source).split("\n")[0]
+    except (AttributeError, ValueError):
+        return type(source).__name__
+    return text if len(text) <= 60 else text[:57] + "..."
+
+
+@contextmanager
+def _deep_recursion() -> Iterator[None]:
+    """Calls between Python functions use no C stack, so a deep walk is safe."""
+    old = sys.getrecursionlimit()
+    sys.setrecursionlimit(max(old, _RECURSION))
+    try:
+        yield
+    finally:
+        sys.setrecursionlimit(old)

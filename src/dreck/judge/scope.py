@@ -1,0 +1,158 @@
+"""Which names a function binds, and which of them other code can reach.
+
+A local name is *captured* when a nested function, lambda, generator expression or class
+body uses it: such names live in cells that other code may read or change later, so the
+prover treats them like attributes. List, set and dict comprehensions run at once and only
+read, so they do not capture.
+"""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import TypeAlias
+
+FunctionNode: TypeAlias = ast.FunctionDef | ast.AsyncFunctionDef
+_Function: TypeAlias = ast.FunctionDef | ast.AsyncFunctionDef | ast.Lambda
+_AT_ONCE = (ast.ListComp, ast.SetComp, ast.DictComp)
+_COMPREHENSIONS = (*_AT_ONCE, ast.GeneratorExp)
+_SCOPES = (ast.FunctionDef, ast.AsyncFunctionDef, ast.Lambda, ast.ClassDef, *_COMPREHENSIONS)
+
+
+@dataclass(frozen=True, slots=True)
+class Scope:
+    """The names of one function: its own, the captured ones, and those declared elsewhere."""
+
+    own: frozenset[str]
+    captured: frozenset[str]
+    declared_global: frozenset[str]
+    declared_nonlocal: frozenset[str]
+
+
+def scope_of(function: _Function) -> Scope:
+    """Read the names of a function off its tree."""
+    own, declared_global, declared_nonlocal = _bindings(function)
+    captured: set[str] = set()
+    for node in _own_nodes(function):
+        if isinstance(node, _SCOPES):
+            captured |= _captured_by(node)
+    return Scope(own, frozenset(captured) & own, declared_global, declared_nonlocal)
+
+
+def parameters_of(arguments: ast.arguments) -> list[ast.arg]:
+    """All parameters in the order of the signature."""
+    stars = [a for a in (arguments.vararg,) if a is not None]
+    double = [a for a in (arguments.kwarg,) if a is not None]
+    return [*arguments.posonlyargs, *arguments.args, *stars, *arguments.kwonlyargs, *double]
+
+
+def names_read(node: ast.AST) -> list[str]:
+    """The names a comprehension or nested scope takes from around it, in order of first use."""
+    return list(dict.fromkeys(_free(node)))
+
+
+def binds_outwards(node: ast.AST) -> bool:
+    """Whether a comprehension assigns, by ``:=``, to the function around it."""
+    return any(isinstance(n, ast.NamedExpr) for n in ast.walk(node))
+
+
+def _own_nodes(scope: ast.AST) -> Iterator[ast.AST]:
+    """The nodes evaluated in a scope itself; nested scopes are yielded but not entered."""
+    pending = list(_evaluated_inside(scope))
+    while pending:
+        node = pending.pop()
+        yield node
+        if isinstance(node, _SCOPES):
+            pending.extend(_evaluated_outside(node))
+        else:
+            pending.extend(ast.iter_child_nodes(node))
+
+
+def _evaluated_inside(scope: ast.AST) -> list[ast.AST]:
+    if isinstance(scope, ast.Lambda):
+        return [scope.body]
+    if isinstance(scope, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
+        return list(scope.body)
+    if isinstance(scope, _COMPREHENSIONS):
+        first, *rest = scope.generators
+        element: list[ast.AST] = [scope.key, scope.value] if isinstance(scope, ast.DictComp) else [scope.elt]
+        return [*element, first.target, *first.ifs, *rest]
+    return [scope]
+
+
+def _evaluated_outside(scope: ast.AST) -> list[ast.AST]:
+    """What a nested scope's definition evaluates in the scope around it."""
+    if isinstance(scope, ast.FunctionDef | ast.AsyncFunctionDef):
+        return [*scope.decorator_list, *_defaults(scope.args)]
+    if isinstance(scope, ast.Lambda):
+        return _defaults(scope.args)
+    if isinstance(scope, ast.ClassDef):
+        return [*scope.decorator_list, *scope.bases, *(k.value for k in scope.keywords)]
+    assert isinstance(scope, _COMPREHENSIONS)
+    return [scope.generators[0].iter]
+
+
+def _defaults(arguments: ast.arguments) -> list[ast.AST]:
+    return [*arguments.defaults, *(d for d in arguments.kw_defaults if d is not None)]
+
+
+def _bindings(scope: ast.AST) -> tuple[frozenset[str], frozenset[str], frozenset[str]]:
+    """The names bound in a scope, and those it declares global or nonlocal."""
+    bound: set[str] = set()
+    outer: set[str] = set()
+    declared: set[str] = set()
+    if isinstance(scope, ast.FunctionDef | ast.AsyncFunctionDef | ast.Lambda):
+        bound |= {a.arg for a in parameters_of(scope.args)}
+    for node in _own_nodes(scope):
+        bound |= _bound_by(node)
+        if isinstance(node, ast.Global):
+            declared |= set(node.names)
+        elif isinstance(node, ast.Nonlocal):
+            outer |= set(node.names)
+    return frozenset(bound - declared - outer), frozenset(declared), frozenset(outer)
+
+
+def _bound_by(node: ast.AST) -> set[str]:
+    if isinstance(node, ast.Name):
+        return {node.id} if isinstance(node.ctx, ast.Store | ast.Del) else set()
+    if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
+        return {node.name}
+    if isinstance(node, ast.Import | ast.ImportFrom):
+        return {(a.asname or a.name.partition(".")[0]) for a in node.names}
+    if isinstance(node, ast.ExceptHandler | ast.MatchAs | ast.MatchStar):
+        return {node.name} if node.name else set()
+    if isinstance(node, ast.MatchMapping):
+        return {node.rest} if node.rest else set()
+    if isinstance(node, _COMPREHENSIONS):
+        return {n.target.id for n in ast.walk(node) if isinstance(n, ast.NamedExpr)}
+    return set()
+
+
+def _free(scope: ast.AST) -> Iterator[str]:
+    """Names a nested scope uses and does not bind, inner scopes included."""
+    bound, declared, _ = _bindings(scope)
+    if isinstance(scope, ast.ClassDef):
+        bound = frozenset()  # methods do not see the names of the class body
+    for node in _own_nodes(scope):
+        if isinstance(node, _SCOPES):
+            yield from (name for name in _free(node) if name not in bound and name not in declared)
+        elif isinstance(node, ast.Name) and node.id not in bound and node.id not in declared:
+            yield node.id
+        elif isinstance(node, ast.Nonlocal):
+            yield from node.names
+        if isinstance(node, _COMPREHENSIONS):
+            walrus = _bound_by(node)
+            yield from (name for name in walrus if name not in bound)
+
+
+def _captured_by(node: ast.AST) -> set[str]:
+    """Names of the scope around that stay reachable after a nested scope was evaluated."""
+    if not isinstance(node, _AT_ONCE):
+        return set(_free(node))
+    inside, _, _ = _bindings(node)
+    deeper: set[str] = set()
+    for child in _own_nodes(node):
+        if isinstance(child, _SCOPES):
+            deeper |= _captured_by(child)
+    return deeper - inside

@@ -1,0 +1,99 @@
+"""What is known of the names around a function, read off its module."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterable
+
+from ..outline import Function, FunctionNode
+from .events import Names
+from .scope import scope_of
+
+
+def names_around(tree: ast.Module) -> Names:
+    """The names that a module binds for sure, and all that it may bind.
+
+    >>> names_around(ast.parse("import os\\nif x:\\n len = 3")).is_builtin("len")
+    False
+    """
+    shadowing: set[str] = set()
+    star = False
+    for node in _module_level(tree.body):
+        shadowing |= _bound_by(node)
+        star = star or (isinstance(node, ast.ImportFrom) and any(a.name == "*" for a in node.names))
+    for node in ast.walk(tree):
+        if isinstance(node, ast.Global):
+            shadowing |= set(node.names)
+    return Names(frozenset(_surely_bound(tree.body)), frozenset(shadowing), star)
+
+
+def names_for(function: Function, around: Names) -> Names:
+    """The same, for a function that may be nested in others."""
+    return names_inside(function.around, around)
+
+
+def names_inside(enclosing: Iterable[FunctionNode], around: Names) -> Names:
+    """The names around, where enclosing functions may bind some of them anew."""
+    local: set[str] = set()
+    for node in enclosing:
+        local |= scope_of(node).own
+    return Names(around.bound - local, around.shadowing | local, around.star)
+
+
+def _module_level(body: list[ast.stmt]) -> Iterable[ast.AST]:
+    """All nodes that run as part of the module itself."""
+    pending: list[ast.AST] = list(body)
+    while pending:
+        node = pending.pop()
+        yield node
+        if not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef | ast.Lambda):
+            pending.extend(ast.iter_child_nodes(node))
+
+
+def _bound_by(node: ast.AST) -> set[str]:
+    if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
+        return {node.name}
+    if isinstance(node, ast.Import | ast.ImportFrom):
+        return {a.asname or a.name.partition(".")[0] for a in node.names}
+    if isinstance(node, ast.Name) and isinstance(node.ctx, ast.Store | ast.Del):
+        return {node.id}
+    if isinstance(node, ast.ExceptHandler | ast.MatchAs | ast.MatchStar) and node.name:
+        return {node.name}
+    return {node.rest} if isinstance(node, ast.MatchMapping) and node.rest else set()
+
+
+def _surely_bound(body: list[ast.stmt]) -> set[str]:
+    """Names bound once the statements have run, whichever way they went."""
+    bound: set[str] = set()
+    for statement in body:
+        if isinstance(statement, ast.If):
+            bound |= _surely_bound(statement.body) & _surely_bound(statement.orelse)
+        elif isinstance(statement, ast.Try):
+            bound |= _surely_bound_by_try(statement)
+        elif isinstance(statement, ast.Assign):
+            bound |= {n.id for t in statement.targets for n in ast.walk(t) if isinstance(n, ast.Name)}
+        elif isinstance(statement, ast.AnnAssign) and statement.value is not None:
+            bound |= {statement.target.id} if isinstance(statement.target, ast.Name) else set()
+        elif isinstance(statement, ast.Delete):
+            bound -= {n.id for t in statement.targets for n in ast.walk(t) if isinstance(n, ast.Name)}
+        elif isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef | ast.Import | ast.ImportFrom):
+            bound |= _bound_by(statement)
+    return bound - _deleted_later(body)
+
+
+def _surely_bound_by_try(statement: ast.Try) -> set[str]:
+    ways = [_surely_bound([*statement.body, *statement.orelse])]
+    ways += [_surely_bound(h.body) for h in statement.handlers if not isinstance(h.body[-1], ast.Raise)]
+    return set.intersection(*ways) | _surely_bound(statement.finalbody)
+
+
+def _deleted_later(body: list[ast.stmt]) -> set[str]:
+    """Names that some nested statement deletes again (the top level is followed in order)."""
+    gone: set[str] = set()
+    for statement in body:
+        if isinstance(statement, ast.If | ast.Try | ast.For | ast.While | ast.With):
+            names = (n for n in _module_level([statement]) if isinstance(n, ast.Name))
+            gone |= {n.id for n in names if isinstance(n.ctx, ast.Del)}
+            if isinstance(statement, ast.Try):
+                gone |= {h.name for h in statement.handlers if h.name}
+    return gone

@@ -1,0 +1,215 @@
+"""Symbolic values: what the prover knows a local name to hold.
+
+A term is a nested tuple, so that terms compare, hash and copy for free:
+
+=====================  ==========================================================
+``("c", kind, key)``   a constant; *kind* is its type's name, *key* tells it apart
+``("s", n)``           an unknown value, number *n*
+``("not", t)``         the opposite of a bool term
+``("is", a, b)``       identity; ``("eq", a, b)`` equality of plain values
+``("lt", a, b)``       order of plain values; ``("le", a, b)`` likewise
+``("truth", t)``       the truth of a plain value that is not a bool
+``("in", a, b)``       membership of a plain value in a tuple of constants
+``("bound", t)``       whether a local name is bound
+``("tuple", ...)``     a tuple display; ``("slice", ...)`` likewise
+``("op", o, a, b)``    arithmetic on plain values that cannot raise
+``("unbound",)``       what a local name holds before it is assigned
+=====================  ==========================================================
+
+*Plain* values are of the immutable built-in types in :data:`PLAIN`: operations on
+them run no code of anybody's, so the judge may move, drop or repeat them.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from typing import Any, TypeAlias
+
+Term: TypeAlias = tuple[Any, ...]
+Kinds: TypeAlias = frozenset[str]
+
+NUMBERS: Kinds = frozenset({"int", "bool", "float"})
+WHOLE: Kinds = frozenset({"int", "bool"})
+PLAIN: Kinds = NUMBERS | {"str", "bytes", "NoneType"}
+BOOL: Kinds = frozenset({"bool"})
+_ONLY_NONE: Kinds = frozenset({"NoneType"})
+_ONLY_TEXT: Kinds = frozenset({"str"})
+
+UNBOUND: Term = ("unbound",)
+NONE: Term = ("c", "NoneType", None)
+TRUE: Term = ("c", "bool", True)
+FALSE: Term = ("c", "bool", False)
+
+_BOOL_HEADS = frozenset({"not", "is", "eq", "lt", "le", "truth", "in", "bound"})
+
+
+def const(value: object) -> Term:
+    """The term of a constant; 1, True and 1.0 stay three different terms.
+
+    >>> const(1) == const(True)
+    False
+    """
+    kind = type(value).__name__
+    key = repr(value) if isinstance(value, float | complex) else value
+    return ("c", kind, key)
+
+
+def constant_value(term: Term) -> object:
+    """The Python value of a constant term (floats are read back from their text)."""
+    if term[1] == "float":
+        return float(term[2])
+    return complex(term[2]) if term[1] == "complex" else term[2]
+
+
+def is_const(term: Term) -> bool:
+    """Whether the term is a constant."""
+    return bool(term[0] == "c")
+
+
+def negated(term: Term) -> Term:
+    """The opposite of a bool term, without stacking two negations."""
+    if term == TRUE:
+        return FALSE
+    if term == FALSE:
+        return TRUE
+    inner: Term = term[1] if term[0] == "not" else ("not", term)
+    return inner
+
+
+def symbols(term: Term) -> Iterator[int]:
+    """The numbers of all unknown values inside a term."""
+    if term[0] == "s":
+        yield term[1]
+    elif term[0] != "c":
+        for part in term[1:]:
+            if isinstance(part, tuple):
+                yield from symbols(part)
+
+
+def renamed(term: Term, names: Mapping[int, int]) -> Term:
+    """The term with its unknown values renumbered."""
+    if term[0] == "s":
+        return ("s", names[term[1]])
+    if term[0] == "c":
+        return term
+    return tuple(renamed(p, names) if isinstance(p, tuple) else p for p in term)
+
+
+def kinds_of(term: Term, known: Mapping[int, Kinds]) -> Kinds | None:
+    """The names of the types a term may have, or None when anything is possible."""
+    head = term[0]
+    if head == "s":
+        return known.get(term[1])
+    if head == "c":
+        return frozenset({term[1]})
+    if head in _BOOL_HEADS:
+        return BOOL
+    if head == "op":
+        return _kinds_of_arithmetic(term, known)
+    return frozenset({head})
+
+
+def _kinds_of_arithmetic(term: Term, known: Mapping[int, Kinds]) -> Kinds | None:
+    left, right = kinds_of(term[2], known), kinds_of(term[3], known)
+    if left is None or right is None:
+        return None
+    both = left | right
+    if both <= WHOLE:
+        return frozenset({"int"})
+    return frozenset({"int", "float"}) if both <= NUMBERS else both
+
+
+def is_plain(term: Term, known: Mapping[int, Kinds]) -> bool:
+    """Whether the value is of a known immutable built-in type."""
+    kinds = kinds_of(term, known)
+    return kinds is not None and kinds <= PLAIN
+
+
+def truth_of(term: Term, known: Mapping[int, Kinds]) -> Term | None:
+    """The bool term that says whether a value is true, or None if asking runs code."""
+    if is_const(term):
+        return TRUE if constant_value(term) else FALSE
+    if term[0] == "tuple":
+        return TRUE if len(term) > 1 else FALSE
+    kinds = kinds_of(term, known)
+    if kinds is None or not kinds <= PLAIN:
+        return None
+    if kinds == BOOL:
+        return term
+    if kinds == _ONLY_NONE:
+        return FALSE
+    if kinds <= NUMBERS:
+        return negated(("eq", term, const(0)))
+    return negated(("eq", term, const(""))) if kinds == _ONLY_TEXT else ("truth", term)
+
+
+def identity(a: Term, b: Term, known: Mapping[int, Kinds]) -> Term:
+    """The bool term of ``a is b``, decided where the language decides it."""
+    singletons = (NONE, TRUE, FALSE, const(...))
+    if a in singletons and b in singletons:
+        return TRUE if a == b else FALSE
+    if a in singletons:
+        a, b = b, a
+    if b in singletons:
+        kinds = kinds_of(a, known)
+        if kinds is not None and b[1] not in kinds:
+            return FALSE
+        if kinds == _ONLY_NONE:
+            return TRUE
+    elif a == b and a[0] == "s":
+        return TRUE
+    return ("is", *_ordered(a, b))
+
+
+def compared(op: str, a: Term, b: Term, known: Mapping[int, Kinds]) -> Term | None:
+    """The bool term of a comparison between plain values, or None if it may run code or raise.
+
+    ``a >= b`` becomes ``not a < b`` only where NaN cannot come in.
+    """
+    left, right = kinds_of(a, known), kinds_of(b, known)
+    if left is None or right is None or not left | right <= PLAIN:
+        return None
+    if op in ("==", "!="):
+        term = _equality(a, b)
+        return negated(term) if op == "!=" else term
+    if not _orderable(left, right):
+        return None
+    if op in (">", ">="):
+        a, b, left, right, op = b, a, right, left, "<" if op == ">" else "<="
+    if is_const(a) and is_const(b):
+        x: Any = constant_value(a)
+        y: Any = constant_value(b)
+        return TRUE if (x < y if op == "<" else x <= y) else FALSE
+    if op == "<":
+        return ("lt", a, b)
+    return negated(("lt", b, a)) if not (_may_be_nan(a, left) or _may_be_nan(b, right)) else ("le", a, b)
+
+
+def arithmetic(op: str, a: Term, b: Term, known: Mapping[int, Kinds]) -> Term | None:
+    """The term of ``a op b`` where it can neither raise nor run code, else None."""
+    left, right = kinds_of(a, known), kinds_of(b, known)
+    if left is None or right is None:
+        return None
+    whole = left | right <= WHOLE and op in ("+", "-", "*")
+    text = left == right == _ONLY_TEXT and op == "+"
+    return ("op", op, a, b) if whole or text else None
+
+
+def _equality(a: Term, b: Term) -> Term:
+    if is_const(a) and is_const(b):
+        return TRUE if constant_value(a) == constant_value(b) else FALSE
+    return ("eq", *_ordered(a, b))
+
+
+def _ordered(a: Term, b: Term) -> tuple[Term, Term]:
+    """Two operands of a symmetric question in a fixed order, a constant last."""
+    return (b, a) if is_const(a) or (not is_const(b) and repr(b) < repr(a)) else (a, b)
+
+
+def _orderable(left: Kinds, right: Kinds) -> bool:
+    both = left | right
+    return both <= NUMBERS or both == _ONLY_TEXT or both == frozenset({"bytes"})
+
+
+def _may_be_nan(term: Term, kinds: Kinds) -> bool:
+    return "float" in kinds and not (is_const(term) and term[2] != "nan")

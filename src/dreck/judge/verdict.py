@@ -1,0 +1,197 @@
+"""What the judge says, and what it shows for it."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterable
+from dataclasses import asdict, dataclass, field
+from enum import Enum
+from typing import Any
+
+
+class Verdict(Enum):
+    """What was found of two versions, the strongest first."""
+
+    PROVED = "proved"
+    PROVED_UNDER = "proved-under"
+    TESTED = "tested"
+    UNDECIDED = "undecided"
+    DIFFERS = "differs"
+
+    @property
+    def same(self) -> bool:
+        """Whether the versions were found to behave the same."""
+        return self in (Verdict.PROVED, Verdict.PROVED_UNDER, Verdict.TESTED)
+
+    @classmethod
+    def weakest(cls, verdicts: Iterable[Verdict]) -> Verdict:
+        """The verdict of several taken together; of none it is ``proved``.
+
+        >>> Verdict.weakest([Verdict.PROVED, Verdict.TESTED]).value
+        'tested'
+        """
+        order = list(cls)
+        return max(verdicts, key=order.index, default=Verdict.PROVED)
+
+
+class AssumptionKind(Enum):
+    """What a proof may rest on that the code does not show."""
+
+    TOTAL_ORDER = "total-order"
+    STABLE_READ = "stable-read"
+    NO_EFFECT = "no-effect"
+    PLAIN_TRUTH = "plain-truth"
+    HASHABLE = "hashable"
+    PLAIN_EQUALITY = "plain-equality"
+    CLOSED_KINDS = "closed-kinds"
+    NOT_OVERRIDDEN = "not-overridden"
+    UNPATCHED = "unpatched"
+
+
+@dataclass(frozen=True, slots=True)
+class Assumption:
+    """Something a proof rests on.
+
+    Attributes:
+        kind: which assumption.
+        about: the expression it is about, as written before.
+        breaks: an input or act that would break it.
+    """
+
+    kind: AssumptionKind
+    about: str
+    breaks: str
+
+    @classmethod
+    def about_comparison(cls, kind: AssumptionKind, source: ast.AST) -> Assumption:
+        """The assumption that a comparison and its opposite never agree."""
+        about = ast.unparse(source)
+        operand = _operand_to_break(source)
+        if kind is AssumptionKind.TOTAL_ORDER:
+            return cls(kind, about, f"{operand} = float('nan')")
+        return cls(kind, about, f"{operand} of a class whose __ne__ is not the opposite of its __eq__")
+
+    @classmethod
+    def about_name(cls, name: str) -> Assumption:
+        """The assumption that a name of the module stays what the module made it."""
+        return cls(AssumptionKind.UNPATCHED, name, f"del {name} from outside the module")
+
+
+def _operand_to_break(source: ast.AST) -> str:
+    """The operand a person would vary: the first that is not a constant."""
+    if isinstance(source, ast.Compare):
+        for operand in (source.left, *source.comparators):
+            if not isinstance(operand, ast.Constant):
+                return ast.unparse(operand)
+    return ast.unparse(source)
+
+
+@dataclass(frozen=True, slots=True)
+class Coverage:
+    """Branches reached by trials, of those there are."""
+
+    reached: int
+    total: int
+    missed: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Trials:
+    """What trials showed: how many there were, what they reached, which planted faults they caught.
+
+    Attributes:
+        count: inputs run on both versions.
+        branches_before, branches_after: branch coverage of each version over those inputs.
+        faults_planted, faults_caught: deliberately wrong versions made and noticed.
+        faults_missed: those not noticed, in words.
+    """
+
+    count: int
+    branches_before: Coverage
+    branches_after: Coverage
+    faults_planted: int = 0
+    faults_caught: int = 0
+    faults_missed: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Counterexample:
+    """An input that was really run and showed a difference.
+
+    Attributes:
+        call: the call as Python text; ``Probe`` is a stand-in of which nothing is known.
+        where: what the stand-ins say that matters.
+        before, after: what each version did.
+        script: a Python program that shows it again.
+    """
+
+    call: str
+    where: tuple[str, ...]
+    before: str
+    after: str
+    script: str
+
+
+@dataclass(frozen=True, slots=True)
+class SubjectVerdict:
+    """The verdict of one function, with its evidence.
+
+    Attributes:
+        subject: its qualified name.
+        why: one sentence on how the verdict came about.
+    """
+
+    subject: str
+    verdict: Verdict
+    why: str
+    assumptions: tuple[Assumption, ...] = ()
+    trials: Trials | None = None
+    counterexample: Counterexample | None = None
+
+    def __repr__(self) -> str:
+        return f"<{self.subject}: {self.verdict.value}, {self.why}>"
+
+    def to_dict(self) -> dict[str, Any]:
+        """The verdict as plain data, ready for JSON."""
+        trials = None
+        if self.trials is not None:
+            trials = asdict(self.trials)
+        counterexample = None if self.counterexample is None else asdict(self.counterexample)
+        return {
+            "subject": self.subject,
+            "verdict": self.verdict.value,
+            "assumptions": [{"kind": a.kind.value, "about": a.about, "breaks": a.breaks} for a in self.assumptions],
+            "trials": trials,
+            "counterexample": counterexample,
+            "why": self.why,
+        }
+
+
+@dataclass(frozen=True, slots=True)
+class Vouching:
+    """The verdict of two whole versions: the weakest of their subjects'.
+
+    Attributes:
+        subjects: one verdict for each function compared.
+        notes: things that are no difference but worth knowing, such as added helpers.
+    """
+
+    subjects: tuple[SubjectVerdict, ...]
+    notes: tuple[str, ...] = field(default=())
+
+    @property
+    def verdict(self) -> Verdict:
+        """The weakest verdict among the subjects."""
+        return Verdict.weakest(s.verdict for s in self.subjects)
+
+    def __repr__(self) -> str:
+        return f"<Vouching: {self.verdict.value}, {len(self.subjects)} functions compared>"
+
+    def to_dict(self) -> dict[str, Any]:
+        """The verdicts as plain data, ready for JSON."""
+        return {
+            "schema": "dreck/vouching/1",
+            "verdict": self.verdict.value,
+            "subjects": [s.to_dict() for s in self.subjects],
+            "notes": list(self.notes),
+        }
