@@ -1,0 +1,76 @@
+"""What code under examination may not do: limits of the system, and an audit hook.
+
+The hook sees Python's own audit events (PEP 578). It stops accidents of honest code, such
+as a function that deletes files; it is no prison for hostile code.
+"""
+
+from __future__ import annotations
+
+import os
+import resource
+import sys
+from typing import Any
+
+# Seconds of processor time for one check; the parent's wall-clock limit is longer.
+CPU_SECONDS = 20
+# Bytes of address space; a runaway list ends in MemoryError.
+MEMORY_BYTES = 2 * 1024**3
+# Bytes of one file written to the scratch folder.
+FILE_BYTES = 8 * 1024**2
+OPEN_FILES = 64
+
+_REFUSED = (
+    "socket.", "subprocess.", "os.system", "os.exec", "os.fork", "os.posix_spawn", "os.spawn", "os.startfile", "os.kill",
+    "os.killpg", "ctypes.", "pty.", "ftplib.", "smtplib.", "imaplib.", "poplib.", "urllib.Request", "webbrowser.",
+    "signal.pthread_kill", "os.putenv", "os.unsetenv", "resource.", "syslog.", "winreg.", "os.chown", "os.setxattr",
+)  # fmt: skip
+_CHANGES_FILES = frozenset({
+    "os.remove", "os.rename", "os.rmdir", "os.mkdir", "os.truncate", "os.link", "os.symlink", "os.chmod", "os.utime",
+    "shutil.rmtree", "shutil.move", "shutil.copyfile", "shutil.copymode", "shutil.copystat", "shutil.chown",
+    "shutil.make_archive", "shutil.unpack_archive", "tempfile.mkstemp", "tempfile.mkdtemp", "sqlite3.connect",
+})  # fmt: skip
+_WRITES = os.O_WRONLY | os.O_RDWR | os.O_CREAT | os.O_TRUNC | os.O_APPEND
+
+
+class Refused(PermissionError):
+    """The code tried something that trials do not allow."""
+
+
+def set_limits() -> None:
+    """Limit this process; the limits cannot be raised again."""
+    for limit, value in (
+        (resource.RLIMIT_CPU, CPU_SECONDS),
+        (resource.RLIMIT_AS, MEMORY_BYTES),
+        (resource.RLIMIT_FSIZE, FILE_BYTES),
+        (resource.RLIMIT_NOFILE, OPEN_FILES),
+        (resource.RLIMIT_CORE, 0),
+    ):
+        _, hard = resource.getrlimit(limit)
+        ceiling = value if hard == resource.RLIM_INFINITY else min(value, hard)
+        resource.setrlimit(limit, (ceiling, ceiling))
+
+
+def raise_fence(scratch: str) -> None:
+    """Refuse from now on all that reaches outside the scratch folder."""
+    scratch = os.path.realpath(scratch) + os.sep
+
+    def allowed(path: Any) -> bool:
+        if isinstance(path, int):
+            return True
+        name = os.fsdecode(path) if isinstance(path, str | bytes | os.PathLike) else ""
+        return (os.path.realpath(name) + os.sep).startswith(scratch) or name == os.devnull
+
+    def hook(event: str, arguments: tuple[Any, ...]) -> None:
+        if event == "open":
+            path, mode, flags = arguments
+            writes = (flags or 0) & _WRITES if flags is not None else any(c in (mode or "") for c in "wax+")
+            if writes and not allowed(path):
+                raise Refused(f"trials may not write {path!r}")
+        elif event in _CHANGES_FILES:
+            paths = [a for a in arguments if isinstance(a, str | bytes | os.PathLike)]
+            if not all(allowed(p) for p in paths):
+                raise Refused(f"trials may not do {event} outside their scratch folder")
+        elif event.startswith(_REFUSED):
+            raise Refused(f"trials may not do {event}")
+
+    sys.addaudithook(hook)

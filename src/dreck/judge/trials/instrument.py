@@ -1,0 +1,129 @@
+"""Which branches a call takes: the function's own tree is fitted with counters.
+
+A decision is an if, elif, while, conditional expression, assert, for or case; each has two
+branches. Only the function in question is fitted, so that its callees do not count.
+"""
+
+from __future__ import annotations
+
+import ast
+from dataclasses import dataclass
+from typing import Any
+
+from ...outline import functions_of
+
+_MARK = "__dreck_seen__"
+
+
+@dataclass(frozen=True, slots=True)
+class Branch:
+    """One way a decision can go: the decision's line, its condition and the outcome."""
+
+    line: int
+    condition: str
+    outcome: str
+
+    def __str__(self) -> str:
+        return f"line {self.line}: `{self.condition}` {self.outcome}"
+
+
+def fitted(text: str, subject: str) -> tuple[ast.Module, list[Branch]]:
+    """A module's tree whose subject notes its branches by number, and the list of branches."""
+    tree = ast.parse(text)
+    node = next(f.node for f in functions_of(tree) if f.name == subject)
+    fitter = _Fitter()
+    node.body = [fitter.visit(s) for s in node.body]
+    return ast.fix_missing_locations(tree), fitter.branches
+
+
+class Seen:
+    """The counters: what the fitted tree calls by the name in ``MARK``."""
+
+    def __init__(self) -> None:
+        self.numbers: set[int] = set()
+
+    def __call__(self, first: int, value: Any) -> bool:
+        truth = bool(value)
+        self.numbers.add(first if truth else first + 1)
+        return truth
+
+    def loop(self, first: int, values: Any) -> Any:
+        """Iterate, noting whether there was an item and whether the end was reached."""
+        for value in values:
+            self.numbers.add(first)
+            yield value
+        self.numbers.add(first + 1)
+
+    def case(self, number: int) -> bool:
+        """A guard that notes that a case was taken."""
+        self.numbers.add(number)
+        return True
+
+
+MARK = _MARK
+
+
+class _Fitter(ast.NodeTransformer):
+    def __init__(self) -> None:
+        self.branches: list[Branch] = []
+
+    def _number(self, node: ast.AST, condition: str, *outcomes: str) -> ast.expr:
+        first = len(self.branches)
+        line = getattr(node, "lineno", 0)
+        self.branches += [Branch(line, condition, outcome) for outcome in outcomes]
+        return ast.Constant(first)
+
+    def _tested(self, node: ast.AST, test: ast.expr) -> ast.expr:
+        if isinstance(test, ast.Constant):
+            return test
+        number = self._number(node, _short(test), "true", "false")
+        return ast.Call(ast.Name(_MARK, ast.Load()), [number, self.visit(test)], [])
+
+    def visit_If(self, node: ast.If) -> ast.If:
+        test = self._tested(node, node.test)
+        return ast.copy_location(ast.If(test, self._all(node.body), self._all(node.orelse)), node)
+
+    def visit_While(self, node: ast.While) -> ast.While:
+        test = self._tested(node, node.test)
+        return ast.copy_location(ast.While(test, self._all(node.body), self._all(node.orelse)), node)
+
+    def visit_IfExp(self, node: ast.IfExp) -> ast.IfExp:
+        test = self._tested(node, node.test)
+        return ast.copy_location(ast.IfExp(test, self.visit(node.body), self.visit(node.orelse)), node)
+
+    def visit_Assert(self, node: ast.Assert) -> ast.Assert:
+        return ast.copy_location(ast.Assert(self._tested(node, node.test), node.msg), node)
+
+    def visit_For(self, node: ast.For) -> ast.For:
+        number = self._number(node, f"for ... in {_short(node.iter)}", "has items", "ends")
+        loop = ast.Attribute(ast.Name(_MARK, ast.Load()), "loop", ast.Load())
+        values = ast.Call(loop, [number, self.visit(node.iter)], [])
+        new = ast.For(node.target, values, self._all(node.body), self._all(node.orelse))
+        return ast.copy_location(new, node)
+
+    def visit_match_case(self, node: ast.match_case) -> ast.match_case:
+        number = self._number(node.pattern, f"case {ast.unparse(node.pattern)}", "taken")
+        case = ast.Attribute(ast.Name(_MARK, ast.Load()), "case", ast.Load())
+        taken = ast.Call(case, [number], [])
+        guard = taken if node.guard is None else ast.BoolOp(ast.And(), [self.visit(node.guard), taken])
+        return ast.match_case(node.pattern, guard, self._all(node.body))
+
+    def visit_FunctionDef(self, node: ast.FunctionDef) -> ast.FunctionDef:
+        return node
+
+    def visit_AsyncFunctionDef(self, node: ast.AsyncFunctionDef) -> ast.AsyncFunctionDef:
+        return node
+
+    def visit_ClassDef(self, node: ast.ClassDef) -> ast.ClassDef:
+        return node
+
+    def visit_Lambda(self, node: ast.Lambda) -> ast.Lambda:
+        return node
+
+    def _all(self, body: list[ast.stmt]) -> list[ast.stmt]:
+        return [self.visit(s) for s in body]
+
+
+def _short(node: ast.expr) -> str:
+    text = ast.unparse(node)
+    return text if len(text) <= 60 else text[:57] + "..."

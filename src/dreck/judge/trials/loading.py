@@ -1,0 +1,88 @@
+"""Loading one version of a module, and finding the subject in it."""
+
+from __future__ import annotations
+
+import ast
+import contextlib
+import inspect
+import io
+import sys
+import types
+from collections.abc import Callable
+from dataclasses import dataclass
+from types import CodeType
+from typing import Any
+
+from .recipes import Recipe, Side, Suggested, hollow, instances
+
+
+class CannotLoad(Exception):
+    """The module does not load, or the subject cannot be called on its own."""
+
+
+@dataclass(frozen=True, slots=True)
+class Subject:
+    """A callable of one version: the bare function, and the class it belongs to."""
+
+    function: Callable[..., Any]
+    owner: type | None
+    takes_self: bool
+
+
+def load(source: str | ast.Module, path: str, name: str, **extra: Any) -> Side:
+    """Run a module's text as a module of that name.
+
+    Raises:
+        CannotLoad: the module raised while it was loaded.
+    """
+    module = types.ModuleType(name)
+    module.__file__ = path
+    module.__package__ = name.rpartition(".")[0]
+    module.__dict__.update(extra)
+    sys.modules[name] = module
+    try:
+        code: CodeType = compile(source, path, "exec", dont_inherit=True)
+        with contextlib.redirect_stdout(io.StringIO()), contextlib.redirect_stderr(io.StringIO()):
+            exec(code, module.__dict__)
+    except BaseException as error:
+        raise CannotLoad(f"importing {path} raises {type(error).__name__}: {error}") from error
+    return Side(module)
+
+
+def subject_in(side: Side, name: str) -> Subject:
+    """The function of that qualified name.
+
+    Raises:
+        CannotLoad: it is nested in another function, or is not there at run time.
+    """
+    *owners, last = name.partition("#")[0].split(".")
+    if "#" in name:
+        raise CannotLoad(f"{name} is not the first of its name, so it cannot be called on its own")
+    owner: Any = side.module
+    for part in owners:
+        owner = vars(owner).get(part) if isinstance(owner, type | types.ModuleType) else None
+    if owner is None or (owner is not side.module and not isinstance(owner, type)):
+        raise CannotLoad(f"{name} is nested in another function, so it cannot be called on its own")
+    if last not in vars(owner):
+        raise CannotLoad(f"{name} is not there when the module has run")
+    return _bare(vars(owner)[last], owner if isinstance(owner, type) else None, name)
+
+
+def _bare(found: Any, owner: type | None, name: str) -> Subject:
+    if isinstance(found, staticmethod):
+        return Subject(found.__func__, owner, False)
+    if isinstance(found, classmethod):
+        return Subject(found.__func__, owner, True)
+    if isinstance(found, property):
+        if found.fget is None:
+            raise CannotLoad(f"{name} is a property that cannot be read")
+        return Subject(found.fget, owner, True)
+    if not callable(found):
+        raise CannotLoad(f"{name} is hidden behind a decorator and cannot be called on its own")
+    return Subject(found, owner, owner is not None and inspect.isfunction(found))
+
+
+def selves(subject: Subject, suggested: Suggested) -> list[Recipe]:
+    """Recipes for the first argument of a method."""
+    assert subject.owner is not None
+    return [*instances(subject.owner, suggested), hollow(subject.owner)]

@@ -1,0 +1,82 @@
+"""Pictures of values: comparable data that says all the contract counts.
+
+Two values have equal pictures when they are of the same type and deeply equal, NaN equal to
+NaN; objects without an ``==`` of their own are compared by their state. Classes are named, not
+compared, because each version has classes of its own.
+"""
+
+from __future__ import annotations
+
+import enum
+import types
+from collections.abc import Mapping
+from typing import Any
+
+from .answers import Probe
+
+# Nesting below this depth, and items beyond this number, are not looked at.
+DEEPEST = 12
+MOST_ITEMS = 2_000
+
+
+def picture(value: object) -> Any:
+    """The picture of a value: nested tuples of strings and numbers."""
+    return _Painter().paint(value, 0)
+
+
+class _Painter:
+    def __init__(self) -> None:
+        self._seen: dict[int, int] = {}
+        self._kept: list[object] = []  # keeps temporary objects alive, so that ids stay unique
+
+    def paint(self, value: object, depth: int) -> Any:
+        """One value; a value met before is named by its number, so cycles end."""
+        if value is None or isinstance(value, bool | int | str | bytes) and type(value).__module__ == "builtins":
+            return (type(value).__name__, value if not isinstance(value, bytes) else value.hex())
+        if isinstance(value, float | complex) and type(value).__module__ == "builtins":
+            return (type(value).__name__, repr(value))
+        if type(value) is Probe:
+            return ("probe", repr(value))
+        if depth > DEEPEST:
+            return ("deep", type(value).__qualname__)
+        if id(value) in self._seen:
+            return ("again", self._seen[id(value)])
+        self._seen[id(value)] = len(self._seen)
+        self._kept.append(value)
+        return self._compound(value, depth + 1)
+
+    def _compound(self, value: Any, depth: int) -> Any:
+        kind = type(value)
+        name = f"{kind.__module__}.{kind.__qualname__}"
+        if isinstance(value, type | types.FunctionType | types.BuiltinFunctionType):
+            return ("named", value.__module__, value.__qualname__)
+        if isinstance(value, types.MethodType):
+            return ("method", value.__func__.__qualname__, self.paint(value.__self__, depth))
+        if isinstance(value, types.ModuleType):
+            return ("module", value.__name__)
+        if isinstance(value, enum.Enum):
+            return (name, value.name)
+        if isinstance(value, BaseException):
+            return (name, self._all(value.args, depth))
+        if isinstance(value, Mapping):
+            return (name, tuple((self.paint(k, depth), self.paint(v, depth)) for k, v in list(value.items())[:MOST_ITEMS]))
+        if isinstance(value, list | tuple):
+            return (name, self._all(value, depth))
+        if isinstance(value, set | frozenset):
+            return (name, tuple(sorted((self.paint(v, depth) for v in value), key=repr)))
+        return (name, self._state(value, depth))
+
+    def _all(self, values: Any, depth: int) -> Any:
+        return tuple(self.paint(v, depth) for v in list(values)[:MOST_ITEMS])
+
+    def _state(self, value: Any, depth: int) -> Any:
+        state = dict(getattr(value, "__dict__", {}))
+        for cls in type(value).__mro__:
+            slots = cls.__dict__.get("__slots__", ())
+            for slot in (slots,) if isinstance(slots, str) else slots:
+                if slot not in ("__dict__", "__weakref__") and hasattr(value, slot):
+                    state[slot] = getattr(value, slot)
+        if state:
+            return tuple((k, self.paint(v, depth)) for k, v in sorted(state.items()) if not k.startswith("_answers_"))
+        text = repr(value)
+        return "" if " at 0x" in text else text

@@ -1,0 +1,80 @@
+"""What the parameters can be filled with, and the rows of choices made from that."""
+
+from __future__ import annotations
+
+import inspect
+import random
+import typing
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Any
+
+from .loading import Subject, selves
+from .recipes import Recipe, from_hint, literal, unknown
+from .suggest import Suggestions
+
+# Pseudo-random rows after the guided ones; the seed is fixed, so every run is the same.
+RANDOM_ROWS = 400
+SEED = 20260101
+
+
+@dataclass(frozen=True, slots=True)
+class Parameters:
+    """The parameters to fill: for each its recipes, and its name if it is keyword-only."""
+
+    recipes: tuple[tuple[Recipe, ...], ...]
+    names: tuple[str | None, ...]
+
+
+def parameters_of(subject: Subject, suggested: Suggestions) -> Parameters:
+    """Recipes for every parameter, from its hint, what it is compared with, or probes."""
+    signature = inspect.signature(subject.function)
+    hints = _hints(subject.function)
+    recipes: list[tuple[Recipe, ...]] = []
+    names: list[str | None] = []
+    for position, parameter in enumerate(signature.parameters.values()):
+        if parameter.kind is parameter.VAR_KEYWORD:
+            continue
+        if position == 0 and subject.takes_self:
+            found = selves(subject, suggested)
+        elif parameter.name in hints:
+            found = from_hint(hints[parameter.name], parameter.name, suggested)
+        else:
+            found = _guessed(parameter, suggested)
+        recipes.append(tuple(found))
+        names.append(parameter.name if parameter.kind is parameter.KEYWORD_ONLY else None)
+    return Parameters(tuple(recipes), tuple(names))
+
+
+def _hints(function: Any) -> dict[str, Any]:
+    try:
+        return typing.get_type_hints(function)
+    except Exception:  # a hint may name what is only imported for type checkers
+        return {}
+
+
+def _guessed(parameter: inspect.Parameter, suggested: Suggestions) -> list[Recipe]:
+    first = [literal(v) for v in suggested.get(parameter.name, ())]
+    if parameter.default is not parameter.empty:
+        if parameter.default is None or isinstance(parameter.default, bool | int | float | str):
+            first.append(literal(parameter.default))
+    return [*first, *unknown(parameter.name)]
+
+
+Row = tuple[int, ...]
+
+
+def neighbours(parameters: Parameters, row: Row) -> Iterator[Row]:
+    """The rows that differ from one row in one place."""
+    longest = max((len(c) for c in parameters.recipes), default=0)
+    for choice in range(longest):
+        for position, column in enumerate(parameters.recipes):
+            if choice < len(column) and choice != row[position]:
+                yield (*row[:position], choice, *row[position + 1 :])
+
+
+def random_rows(parameters: Parameters) -> Iterator[Row]:
+    """Rows put together at random, the same ones on every run."""
+    chance = random.Random(SEED)
+    for _ in range(RANDOM_ROWS):
+        yield tuple(chance.randrange(len(c)) for c in parameters.recipes)

@@ -1,0 +1,238 @@
+"""Inputs as recipes: how to build a value for either version, and how to write it down."""
+
+from __future__ import annotations
+
+import collections.abc
+import dataclasses
+import datetime
+import decimal
+import enum
+import fractions
+import inspect
+import pathlib
+import types
+import typing
+from collections.abc import Callable, Mapping, Sequence
+from typing import Any, TypeAlias
+
+from .answers import Answers, Probe
+
+Suggested: TypeAlias = Mapping[str, Sequence[Any]]
+Build: TypeAlias = Callable[["Side", Answers], Any]
+# Alternatives taken for one part of a compound value, and levels of compound values.
+MOST_ALTERNATIVES = 8
+DEEPEST = 3
+
+
+@dataclasses.dataclass(frozen=True, slots=True)
+class Side:
+    """One loaded version: its module's own namespace."""
+
+    module: types.ModuleType
+
+
+@dataclasses.dataclass(frozen=True, slots=True)
+class Recipe:
+    """A value to be built: the Python text for people, and how to build it on one side."""
+
+    text: str
+    build: Build
+
+
+def literal(value: Any) -> Recipe:
+    """A recipe for a constant; each build makes a new object where that matters."""
+    text = repr(value)
+    if isinstance(value, float) and text in ("nan", "inf", "-inf"):
+        text = f"float({text!r})"
+    return Recipe(text, lambda side, answers: value)
+
+
+def probe(name: str) -> Recipe:
+    """A stand-in of which nothing is known."""
+    return Recipe(f"Probe({name!r})", lambda side, answers: Probe(answers, name))
+
+
+_SAMPLES: dict[Any, Sequence[Any]] = {
+    int: (0, 1, -1, 2, 7, 1_000_000),
+    float: (0.0, 1.0, -1.5, 2, 0.1, -0.0, 1e300, float("nan"), float("inf"), float("-inf")),
+    bool: (False, True),
+    str: ("", "a", "Abc", "0", "a b", "x" * 300),
+    bytes: (b"", b"a", b"\x00\xff"),
+    complex: (0j, 1 + 2j),
+    type(None): (None,),
+    object: (None, 0, "a"),
+}  # fmt: skip
+_FOREIGN: dict[Any, Sequence[Any]] = {
+    datetime.date: (datetime.date(2031, 2, 28), datetime.date(2032, 2, 29)),
+    datetime.datetime: (datetime.datetime(2031, 2, 28, 23, 59), datetime.datetime(2032, 2, 29)),
+    datetime.time: (datetime.time(0, 0), datetime.time(23, 59)),
+    datetime.timedelta: (datetime.timedelta(0), datetime.timedelta(days=1), datetime.timedelta(seconds=-1)),
+    decimal.Decimal: (decimal.Decimal(0), decimal.Decimal("1.5"), decimal.Decimal("-1")),
+    fractions.Fraction: (fractions.Fraction(0), fractions.Fraction(1, 3)),
+    pathlib.Path: (pathlib.Path("."), pathlib.Path("a/b.txt")),
+}
+_LISTS = (list, collections.abc.Sequence, collections.abc.Iterable, collections.abc.Collection,
+          collections.abc.MutableSequence, collections.abc.Iterator)  # fmt: skip
+_MAPPINGS = (dict, collections.abc.Mapping, collections.abc.MutableMapping)
+_SETS = (set, frozenset, collections.abc.Set, collections.abc.MutableSet)
+
+
+def unknown(name: str) -> list[Recipe]:
+    """What is tried where nothing is known."""
+    plain: list[Any] = [None, 0, 1, "", "a", True, 1.5, -1]
+    return [probe(name), *map(literal, plain), _sequence([]), _sequence([literal(1)]), _mapping([])]
+
+
+def from_hint(hint: Any, name: str, suggested: Suggested, depth: int = 0) -> list[Recipe]:
+    """Recipes for a type hint.
+
+    Args:
+        hint: the evaluated annotation.
+        name: the parameter or field it is for.
+        suggested: for each name, constants that the code compares such a value with.
+        depth: levels of compound values around this one.
+    """
+    if hint in _SAMPLES:
+        fitting = [v for v in suggested.get(name, ()) if _fits(v, hint)]
+        return [literal(v) for v in _unlike([*fitting, *_SAMPLES[hint]])]
+    if hint in _FOREIGN:
+        return [literal(v) for v in _FOREIGN[hint]]
+    origin, arguments = typing.get_origin(hint), typing.get_args(hint)
+    if origin in (typing.Union, types.UnionType):
+        return [r for a in arguments for r in from_hint(a, name, suggested, depth)]
+    if origin is typing.Literal:
+        return [literal(a) for a in arguments]
+    if origin in (typing.Annotated, typing.Final, typing.ClassVar):
+        return from_hint(arguments[0], name, suggested, depth)
+    if depth >= DEEPEST:
+        return [probe(name)]
+    found = _container(origin or hint, arguments, name, suggested, depth)
+    if found is not None:
+        return found
+    if hint is typing.Any and suggested.get(name):
+        return [*map(literal, suggested[name]), *unknown(name)]
+    if isinstance(hint, type) and not inspect.isabstract(hint):
+        return _of_class(hint, name, suggested, depth)
+    return unknown(name)
+
+
+def _fits(value: Any, hint: Any) -> bool:
+    return type(value) is hint or (hint is float and type(value) is int) or (hint is int and type(value) is bool)
+
+
+def _unlike(values: Sequence[Any]) -> list[Any]:
+    """The values without repetitions; 1, 1.0 and True are three."""
+    return list({(type(v), repr(v)): v for v in values}.values())
+
+
+def _sequence(items: Sequence[Recipe], make: Callable[[Any], Any] = list) -> Recipe:
+    inside = ", ".join(r.text for r in items)
+    text = {list: f"[{inside}]", tuple: f"({inside}{',' if len(items) == 1 else ''})"}.get(make)  # type: ignore[call-overload]
+    text = text or f"{make.__name__}([{inside}])"
+    return Recipe(text, lambda side, answers: make([r.build(side, answers) for r in items]))
+
+
+def _mapping(pairs: Sequence[tuple[Recipe, Recipe]]) -> Recipe:
+    text = "{" + ", ".join(f"{k.text}: {v.text}" for k, v in pairs) + "}"
+    return Recipe(text, lambda side, a: {k.build(side, a): v.build(side, a) for k, v in pairs})
+
+
+def _container(origin: Any, arguments: tuple[Any, ...], name: str, suggested: Suggested, depth: int) -> list[Recipe] | None:
+    def items(position: int = 0) -> list[Recipe]:
+        if len(arguments) <= position:
+            return unknown(f"{name}[]")[:MOST_ALTERNATIVES]
+        return from_hint(arguments[position], name, suggested, depth + 1)[:MOST_ALTERNATIVES]
+
+    if origin is tuple:
+        if not arguments or arguments[-1] is Ellipsis:
+            one = items()
+            return [_sequence([], tuple), *(_sequence([i], tuple) for i in one), _sequence(one[:2], tuple)]
+        parts = [items(i) for i in range(len(arguments))]
+        return [_sequence(row, tuple) for row in _varied(parts)]
+    if origin in _LISTS or origin in _SETS:
+        make = list if origin in _LISTS else (frozenset if origin is frozenset else set)
+        one = items()
+        return [_sequence([], make), *(_sequence([i], make) for i in one), _sequence(one[:3], make)]
+    if origin in _MAPPINGS:
+        keys, values = items(), items(1)
+        pairs = [_mapping([(keys[0], v)]) for v in values]
+        return [_mapping([]), *pairs, _mapping(list(zip(keys[:3], values[:3], strict=False)))]
+    if origin is collections.abc.Callable:
+        return [probe(name)]
+    return None
+
+
+def _of_class(cls: type, name: str, suggested: Suggested, depth: int) -> list[Recipe]:
+    if issubclass(cls, enum.Enum):
+        return [_member(cls, member) for member in cls.__members__]
+    if cls.__module__ in ("builtins", "typing", "abc", "collections.abc"):
+        return unknown(name)
+    return [*instances(cls, suggested, depth), probe(name)]
+
+
+def _member(cls: type, member: str) -> Recipe:
+    return Recipe(f"{cls.__qualname__}.{member}", lambda side, answers: getattr(_class_on(side, cls), member))
+
+
+def _class_on(side: Side, cls: type) -> Any:
+    """The class of that name in one version; classes of other modules are shared."""
+    if cls.__module__ != side.module.__name__:
+        return cls
+    found: Any = side.module
+    for name in cls.__qualname__.split("."):
+        found = getattr(found, name)
+    return found
+
+
+def instances(cls: type, suggested: Suggested, depth: int = 0) -> list[Recipe]:
+    """Recipes that build a class through its constructor, varying one argument at a time."""
+    try:
+        signature = inspect.signature(cls)
+        hints = typing.get_type_hints(cls if dataclasses.is_dataclass(cls) else getattr(cls, "__init__"))
+    except (TypeError, ValueError, NameError):
+        return []
+    names = [p.name for p in signature.parameters.values() if p.kind not in (p.VAR_POSITIONAL, p.VAR_KEYWORD)]
+    if typing.is_typeddict(cls):
+        return []
+    parts = [from_hint(hints.get(n, typing.Any), n, suggested, depth + 1)[:MOST_ALTERNATIVES] for n in names]
+    return [_constructed(cls, names, row) for row in _varied(parts)]
+
+
+def _constructed(cls: type, names: Sequence[str], row: Sequence[Recipe]) -> Recipe:
+    text = f"{cls.__qualname__}({', '.join(f'{n}={r.text}' for n, r in zip(names, row, strict=True))})"
+
+    def build(side: Side, answers: Answers) -> Any:
+        arguments = {n: r.build(side, answers) for n, r in zip(names, row, strict=True)}
+        return _class_on(side, cls)(**arguments)
+
+    return Recipe(text, build)
+
+
+def _varied(parts: Sequence[Sequence[Recipe]]) -> list[list[Recipe]]:
+    """One row of first choices, then rows that differ from it in one place."""
+    if not all(parts):
+        return []
+    first = [p[0] for p in parts]
+    rows = [first]
+    for position, alternatives in enumerate(parts):
+        for other in alternatives[1:]:
+            rows.append([*first[:position], other, *first[position + 1 :]])
+    return rows
+
+
+def hollow(cls: type) -> Recipe:
+    """An object of a class whose constructor is not run: missing attributes are probes."""
+    return Recipe(f"Probe(class_={cls.__qualname__})", lambda side, a: hollow_object(_class_on(side, cls), a))
+
+
+def hollow_object(real: type, answers: Answers) -> Any:
+    """An instance that nobody constructed, whose missing attributes are probes."""
+
+    def missing(self: Any, name: str) -> Any:
+        if name.startswith("__") and name.endswith("__"):
+            raise AttributeError(name)
+        return getattr(Probe(answers, "self"), name)
+
+    shell: Any = type(real.__name__, (real,), {"__getattr__": missing, "__module__": real.__module__})
+    shell.__qualname__ = real.__qualname__
+    return shell.__new__(shell)

@@ -1,0 +1,97 @@
+"""Starting the child process, and waiting for it within limits."""
+
+from __future__ import annotations
+
+import json
+import os
+import signal
+import subprocess
+import sys
+import tempfile
+from dataclasses import dataclass
+from pathlib import Path
+from typing import Any, Protocol
+
+# Seconds of wall-clock time for one check: loading both versions, trials, coverage, faults.
+WALL_SECONDS = 30.0
+_CHILD = Path(__file__).with_name("child.py")
+_KEPT_ENVIRONMENT = ("PATH", "LANG", "LC_ALL", "TZ")
+
+
+@dataclass(frozen=True, slots=True)
+class Request:
+    """One check: the two versions as text, where they come from, and the subject.
+
+    Attributes:
+        paths: the files, for messages and for what the modules import beside them.
+        texts: their texts.
+        module: the dotted name both are loaded as.
+        roots: folders that imports are looked for in.
+        subject: the qualified name of the function.
+    """
+
+    paths: tuple[str, str]
+    texts: tuple[str, str]
+    module: str
+    roots: tuple[str, ...]
+    subject: str
+
+    def to_dict(self, scratch: str) -> dict[str, Any]:
+        """The request as the child reads it."""
+        versions = [{"path": p, "text": t} for p, t in zip(self.paths, self.texts, strict=True)]
+        return {
+            "before": versions[0], "after": versions[1], "module": self.module, "roots": list(self.roots),
+            "subject": self.subject, "scratch": scratch,
+        }  # fmt: skip
+
+
+class Runner(Protocol):
+    """Anything that carries out requests: the real process, or a stand-in."""
+
+    def run(self, request: Request) -> dict[str, Any]:
+        """The outcome; ``{"outcome": "nothing tried", "why": ...}`` for all that goes wrong."""
+
+
+@dataclass(frozen=True, slots=True)
+class ProcessRunner:
+    """Runs each request in a fresh Python process of its own."""
+
+    seconds: float = WALL_SECONDS
+
+    def run(self, request: Request) -> dict[str, Any]:
+        """Start the child, hand it the request, read its answer; always ends it."""
+        with tempfile.TemporaryDirectory(prefix="dreck-trial-") as scratch:
+            environment = {k: os.environ[k] for k in _KEPT_ENVIRONMENT if k in os.environ}
+            environment |= {"HOME": scratch, "TMPDIR": scratch, "PYTHONHASHSEED": "0"}
+            process = subprocess.Popen(
+                [sys.executable, "-I", "-X", "utf8", str(_CHILD)],
+                stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.PIPE,
+                cwd=scratch, env=environment, start_new_session=True,
+            )  # fmt: skip
+            try:
+                message = json.dumps(request.to_dict(scratch)).encode()
+                out, err = process.communicate(message, timeout=self.seconds)
+            except subprocess.TimeoutExpired:
+                return {"outcome": "nothing tried", "why": f"the trials did not end within {self.seconds:g} s"}
+            finally:
+                _end(process)
+        return _read(process.returncode, out, err)
+
+
+def _end(process: subprocess.Popen[bytes]) -> None:
+    try:
+        os.killpg(process.pid, signal.SIGKILL)
+    except (ProcessLookupError, PermissionError):
+        pass
+    process.communicate()
+
+
+def _read(code: int, out: bytes, err: bytes) -> dict[str, Any]:
+    try:
+        answer: dict[str, Any] = json.loads(out)
+        return answer
+    except ValueError:
+        last = err.decode(errors="replace").strip().splitlines()
+        how = f"was ended by signal {-code}" if code < 0 else f"ended with status {code}"
+        detail = f" ({last[-1]})" if last else ""
+        return {"outcome": "nothing tried", "why": f"the trial process {how}{detail}"}

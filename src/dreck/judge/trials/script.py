@@ -1,0 +1,90 @@
+"""A difference as a Python program that anyone can run."""
+
+from __future__ import annotations
+
+import pprint
+from pathlib import Path
+from typing import Any
+
+from .runner import Request
+
+_PLAIN = '''"""Shows where two versions of {subject} part."""
+import importlib.util
+import sys
+
+sys.path[:0] = {roots!r}
+CALL = {call!r}
+
+
+def load(path):
+    spec = importlib.util.spec_from_file_location({module!r}, path)
+    module = importlib.util.module_from_spec(spec)
+    sys.modules[spec.name] = module
+    spec.loader.exec_module(module)
+    return module
+
+{texts}
+for which, path in (("before", {before}), ("after", {after})):
+    names = {{**vars(load(path)), "nan": float("nan"), "inf": float("inf")}}
+{probes}    try:
+        print(which, "returns", repr(eval(CALL, names)))
+    except BaseException as error:
+        print(which, "raises", repr(error))
+'''
+_PROBES = """    answers = Answers(SUGGESTIONS, ANSWERS)
+    names["Probe"] = lambda name="self", class_=None: hollow(class_, answers) if class_ else Probe(answers, name)
+"""
+_STAND_INS = """
+from dreck.judge.trials.answers import Answers, Probe
+from dreck.judge.trials.recipes import hollow_object as hollow
+
+# What the stand-ins say: for each question the number of its answer, counted from 0.
+ANSWERS = {answers}
+# Values that the code compares with, for attributes, methods and keys of these names.
+SUGGESTIONS = {suggestions}
+"""
+_WIDTH = 100
+
+
+def call_text(subject: str, found: dict[str, Any]) -> str:
+    """The call that shows the difference, as Python text."""
+    arguments: list[str] = list(found["arguments"])
+    name = subject.partition("#")[0]
+    return f"{name}({', '.join(arguments)})"
+
+
+def script_of(request: Request, found: dict[str, Any]) -> str:
+    """The program; versions that are no files yet are written to temporary ones."""
+    call = call_text(request.subject, found)
+    with_probes = "Probe(" in call
+    places, texts = [], []
+    for which, path, text in zip(("BEFORE", "AFTER"), request.paths, request.texts, strict=True):
+        on_disk = _holds(path, text)
+        places.append(repr(path) if on_disk else which)
+        if not on_disk:
+            texts.append(_written_out(which, text))
+    program = _PLAIN.format(
+        subject=request.subject, roots=list(request.roots), module=request.module, texts="".join(texts),
+        before=places[0], after=places[1], probes=_PROBES if with_probes else "", call=call,
+    )  # fmt: skip
+    return program.replace("import sys\n", f"import sys\n{_stand_ins(found)}", 1) if with_probes else program
+
+
+def _stand_ins(found: dict[str, Any]) -> str:
+    answers = pprint.pformat({q: n for q, n in found["answers"].items() if n}, width=_WIDTH)
+    values = ", ".join(f"{k!r}: [{', '.join(vs)}]" for k, vs in found["suggestions"].items())
+    return _STAND_INS.format(answers=answers, suggestions=f"{{{values}}}")
+
+
+def _holds(path: str, text: str) -> bool:
+    try:
+        return Path(path).read_bytes().decode("utf-8-sig", errors="replace") == text
+    except OSError:
+        return False
+
+
+def _written_out(which: str, text: str) -> str:
+    return (
+        f"\nimport tempfile\n{which} = tempfile.NamedTemporaryFile('w', suffix='.py', delete=False, newline='')\n"
+        f"{which}.write({text!r})\n{which}.close()\n{which} = {which}.name\n"
+    )

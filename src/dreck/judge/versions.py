@@ -1,0 +1,149 @@
+"""Two versions of a module, and which of their functions have to be compared."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterable
+from dataclasses import dataclass
+from functools import cached_property
+from pathlib import Path
+
+from ..outline import Function, functions_of
+from .events import Names
+from .shape import shape, without_docstring
+from .surroundings import names_around
+
+MODULE = "<module>"
+
+
+@dataclass(frozen=True)
+class Version:
+    """One version of a module.
+
+    Attributes:
+        path: where it stands, or would stand; imports beside it are found from there.
+        text: its text.
+    """
+
+    path: Path
+    text: str
+
+    @cached_property
+    def tree(self) -> ast.Module:
+        """The parsed text."""
+        return ast.parse(self.text)
+
+    @cached_property
+    def functions(self) -> dict[str, Function]:
+        """All functions by name."""
+        return {f.name: f for f in functions_of(self.tree)}
+
+    @cached_property
+    def names(self) -> Names:
+        """What the module binds."""
+        return names_around(self.tree)
+
+
+    def mentions(self, word: str) -> bool:
+        """Whether a name, attribute or string of the module is this word, or could be a built-in."""
+        if Names().is_builtin(word) or word in self.names.shadowing:
+            return True
+        for node in ast.walk(self.tree):
+            found = getattr(node, "id", None) or getattr(node, "attr", None) or getattr(node, "value", None)
+            if isinstance(found, str) and found == word:
+                return True
+        return False
+
+    def inherits(self, owner: str) -> bool:
+        """Whether a class of that qualified name has base classes other than object."""
+        for node in ast.walk(self.tree):
+            if isinstance(node, ast.ClassDef) and node.name == owner.rpartition(".")[2]:
+                if any(not (isinstance(b, ast.Name) and b.id == "object") for b in node.bases) or node.keywords:
+                    return True
+        return False
+
+
+@dataclass(frozen=True, slots=True)
+class Comparison:
+    """What differs between two versions.
+
+    Attributes:
+        changed: functions of both whose code differs (of nested ones the outermost).
+        added, removed: functions that only one version has.
+        frame_differs: whether anything outside the bodies of functions differs.
+    """
+
+    changed: tuple[str, ...]
+    added: tuple[str, ...]
+    removed: tuple[str, ...]
+    frame_differs: bool
+
+
+def differences(before: Version, after: Version) -> Comparison:
+    """Compare two versions by the shape of their code."""
+    old, new = before.functions, after.functions
+    common = [n for n in old if n in new and not old[n].around]
+    changed = [n for n in common if shape(old[n].node) != shape(new[n].node)]
+    # Decorators and defaults run with the module, but a change of them belongs to the function.
+    leave_out = {n for n in common}
+    added = tuple(n for n in new if n not in old and not new[n].around)
+    removed = tuple(n for n in old if n not in new and not old[n].around)
+    frames = [_frame(v, leave_out | set(added) | set(removed)) for v in (before, after)]
+    return Comparison(tuple(changed), added, removed, frames[0] != frames[1])
+
+
+def _frame(version: Version, left_out: set[str]) -> object:
+    """The shape of a module without those functions that are compared on their own."""
+    inner = {id(version.functions[n].node) for n in left_out if n in version.functions}
+    return _shape_without(version.tree, inner)
+
+
+def _shape_without(node: ast.AST, left_out: set[int]) -> object:
+    """The shape of a module or class body; functions left out appear by name only where they stand."""
+    body: list[ast.stmt] = without_docstring(getattr(node, "body", []))
+    parts: list[object] = []
+    for statement in body:
+        if id(statement) in left_out:
+            continue
+        if isinstance(statement, ast.ClassDef):
+            head = shape([statement.name, statement.bases, statement.keywords, statement.decorator_list])
+            parts.append(("class", head, _shape_without(statement, left_out)))
+        else:
+            parts.append(shape(statement))
+    return tuple(parts)
+
+
+def reached_from(name: str, version: Version, candidates: Iterable[str]) -> set[str]:
+    """Which candidate functions a function may reach, by any mention of their last name."""
+    wanted = {c: c.partition("#")[0].rpartition(".")[2] for c in candidates}
+    found: set[str] = set()
+    pending = [name]
+    seen: set[str] = set()
+    while pending:
+        current = pending.pop()
+        if current in seen or current not in version.functions:
+            continue
+        seen.add(current)
+        mentioned = _mentions(version.functions[current].node)
+        found |= {c for c, last in wanted.items() if last in mentioned and c != name}
+        pending += [n for n in version.functions if n.partition("#")[0].rpartition(".")[2] in mentioned]
+    return found
+
+
+def _mentions(node: ast.AST) -> set[str]:
+    words = {n.id for n in ast.walk(node) if isinstance(n, ast.Name)}
+    return words | {n.attr for n in ast.walk(node) if isinstance(n, ast.Attribute)}
+
+
+def module_name(path: Path) -> tuple[str, str]:
+    """The dotted name a file is imported as, and the folder that its import starts from.
+
+    A file in a folder with ``__init__.py`` belongs to that package.
+    """
+    path = path.resolve()
+    parts = [] if path.stem == "__init__" else [path.stem]
+    folder = path.parent
+    while (folder / "__init__.py").exists() and folder.parent != folder:
+        parts.insert(0, folder.name)
+        folder = folder.parent
+    return ".".join(parts) or path.stem, str(folder)

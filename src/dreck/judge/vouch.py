@@ -1,0 +1,152 @@
+"""The verdict on two versions: proof first, trials where it does not reach."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+from typing import Any
+
+from ..errors import TargetError
+from .check import compare
+from .events import Names
+from .prove import Proved
+from .surroundings import names_inside
+from .trials.answers import ELSE
+from .trials.runner import ProcessRunner, Request, Runner
+from .trials.script import call_text, script_of
+from .verdict import Assumption, AssumptionKind, Counterexample, Coverage, SubjectVerdict, Trials, Verdict, Vouching
+from .versions import MODULE, Version, differences, module_name, reached_from
+
+
+@dataclass(frozen=True, slots=True)
+class Judge:
+    """How strict the judge is, and whether it may run the code.
+
+    Attributes:
+        strict: allow no assumption.
+        runner: carries out trials; None never runs anything.
+    """
+
+    strict: bool = False
+    runner: Runner | None = ProcessRunner()
+
+    def vouch(self, before: Version, after: Version, subject: str | None = None) -> Vouching:
+        """Compare all functions that differ, or one and what it reaches.
+
+        Raises:
+            TargetError: no function of that name is in both versions.
+        """
+        found = differences(before, after)
+        wanted = list(found.changed)
+        if subject is not None:
+            self._check_subject(subject, before, after)
+            reached = reached_from(subject, before, found.changed) | reached_from(subject, after, found.changed)
+            wanted = [subject, *(n for n in wanted if n in reached and n != subject)]
+        verdicts = [self.function(before, after, name) for name in wanted]
+        if found.frame_differs:
+            why = "code outside functions differs (constants, classes or imports); Dreck does not compare that yet"
+            verdicts.append(SubjectVerdict(MODULE, Verdict.UNDECIDED, why))
+        verdicts += [v for n in (*found.added, *found.removed) if (v := _lonely(n, before, after)) is not None]
+        return Vouching(tuple(verdicts), tuple(_notes(found.added, found.removed)))
+
+    @staticmethod
+    def _check_subject(subject: str, before: Version, after: Version) -> None:
+        for version in (before, after):
+            if subject not in version.functions:
+                names = ", ".join(list(version.functions)[:6]) or "none"
+                raise TargetError(f"{version.path}: has no function {subject!r}; it has {names}")
+
+    def function(self, before: Version, after: Version, name: str) -> SubjectVerdict:
+        """Compare one function of two versions."""
+        old, new = before.functions[name], after.functions[name]
+        names = names_inside((*old.around, *new.around), _common(before.names, after.names))
+        found = compare(old.node, new.node, names, strict=self.strict)
+        if isinstance(found, Proved):
+            return proved(name, found)
+        if self.runner is None:
+            return SubjectVerdict(name, Verdict.UNDECIDED, f"not proved: {found.why}; nothing was run")
+        return self._tried(before, after, name, found.why)
+
+    def _tried(self, before: Version, after: Version, name: str, unproved: str) -> SubjectVerdict:
+        assert self.runner is not None
+        module, root = module_name(before.path)
+        roots = dict.fromkeys((root, module_name(after.path)[1]))
+        paths = (str(before.path), str(after.path))
+        request = Request(paths, (before.text, after.text), module, tuple(roots), name)
+        return _from_trials(request, self.runner.run(request), unproved)
+
+
+def proved(name: str, found: Proved) -> SubjectVerdict:
+    """The verdict of a successful proof."""
+    if not found.assumptions:
+        return SubjectVerdict(name, Verdict.PROVED, f"every path matches ({found.steps} steps compared)")
+    count = len(found.assumptions)
+    why = f"every path matches, given {count} assumption{'s' if count > 1 else ''} ({found.steps} steps compared)"
+    return SubjectVerdict(name, Verdict.PROVED_UNDER, why, found.assumptions)
+
+
+def _from_trials(request: Request, found: dict[str, Any], unproved: str) -> SubjectVerdict:
+    if found["outcome"] == "differs":
+        where = tuple(f"{question} is {answer}" for question, answer in found["said"].items() if answer != ELSE)
+        call, script = call_text(request.subject, found), script_of(request, found)
+        shown = Counterexample(call, where, found["before"], found["after"], script)
+        return SubjectVerdict(request.subject, Verdict.DIFFERS, "one input shows a difference", counterexample=shown)
+    if found["outcome"] != "same":
+        why = f"not proved: {unproved}; not tried: {found['why']}"
+        return SubjectVerdict(request.subject, Verdict.UNDECIDED, why)
+    trials = Trials(
+        found["count"],
+        _coverage(found["before"]),
+        _coverage(found["after"]),
+        found["planted"],
+        found["caught"],
+        tuple(found["faults_missed"]),
+    )
+    verdict = _weighed(request.subject, trials)
+    return replace(verdict, why=f"{verdict.why}; not proved: {unproved}")
+
+
+def _weighed(subject: str, trials: Trials) -> SubjectVerdict:
+    """Trials that reached too little are no evidence."""
+    reached = trials.branches_after
+    if reached.total and reached.reached * 2 < reached.total:
+        why = f"{trials.count} trials reached only {reached.reached} of {reached.total} branches"
+        return SubjectVerdict(subject, Verdict.UNDECIDED, why, trials=trials)
+    if trials.faults_planted and trials.faults_caught * 2 < trials.faults_planted:
+        why = f"{trials.count} trials caught only {trials.faults_caught} of {trials.faults_planted} planted faults"
+        return SubjectVerdict(subject, Verdict.UNDECIDED, why, trials=trials)
+    why = (
+        f"no difference in {trials.count} trials, which reach {reached.reached} of {reached.total} branches "
+        f"and catch {trials.faults_caught} of {trials.faults_planted} planted faults"
+    )
+    return SubjectVerdict(subject, Verdict.TESTED, why, trials=trials)
+
+
+def _coverage(found: dict[str, Any]) -> Coverage:
+    return Coverage(found["reached"], found["total"], tuple(found["missed"]))
+
+
+def _common(a: Names, b: Names) -> Names:
+    return Names(a.bound & b.bound, a.shadowing | b.shadowing, a.star or b.star)
+
+
+def _lonely(name: str, before: Version, after: Version) -> SubjectVerdict | None:
+    """A verdict on a function that only one version has, unless nothing can notice it."""
+    owner, _, last = name.partition("#")[0].rpartition(".")
+    has, lacks = (after, before) if name in after.functions else (before, after)
+    special = last.startswith("__") and last.endswith("__")
+    if special or "#" in name or lacks.mentions(last):
+        which = "after" if has is after else "before"
+        why = f"only the {which} version has it, and other code may mean it; Dreck does not follow that yet"
+        return SubjectVerdict(name, Verdict.UNDECIDED, why)
+    if owner and has.inherits(owner):
+        breaks = f"a base class of {owner} that has a {last} of its own"
+        assumption = Assumption(AssumptionKind.NOT_OVERRIDDEN, name, breaks)
+        why = "a method that only one version has"
+        return SubjectVerdict(name, Verdict.PROVED_UNDER, why, (assumption,))
+    return None
+
+
+def _notes(added: Iterable[str], removed: Iterable[str]) -> list[str]:
+    notes = [f"{name} is new" for name in added]
+    return notes + [f"{name} is gone; callers outside this module would notice" for name in removed]
