@@ -1,0 +1,1 @@
+"""The condition algebra that moves use: negating, simplifying, what is known here."""

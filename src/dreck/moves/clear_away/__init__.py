@@ -1,0 +1,1 @@
+"""Clear away: clutter goes, nothing else changes."""

@@ -1,0 +1,120 @@
+"""An else after arms that always leave goes away; what it held moves one level to the left.
+
+Why it is safe: control reaches the else exactly when every condition before it fails, and
+all arms before it leave; so control reaches what stands behind the if in the same cases.
+"""
+
+from __future__ import annotations
+
+import libcst as cst
+
+from ..blocks import LEAST_WORK, Run, comments_in, is_exception, joined, leaves, unwrapped, weight, with_lead
+from ..places import Place
+from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
+
+@move
+class DropElse(Move):
+    """Drop an else whose arms before it all leave."""
+
+    name = "drop-else"
+    summary = "Drop an else after arms that always leave."
+    safe_because = "The else is reached exactly when control would fall past the if."
+    since = "0.1"
+    EXAMPLES = (
+        Example(
+            "after a raise",
+            before="def admit(boat):\n    if boat is None:\n        raise ValueError('no boat')\n"
+            "    else:\n        return boat.berth\n",
+            after="def admit(boat):\n    if boat is None:\n        raise ValueError('no boat')\n    return boat.berth\n",
+        ),
+        Example(
+            "comments stay",
+            before="def admit(boat):\n    if boat is None:\n        return 0  # nobody\n    # somebody\n"
+            "    else:  # the usual case\n        return boat.berth\n        # the end\n",
+            after="def admit(boat):\n    if boat is None:\n        return 0  # nobody\n    # somebody\n"
+            "    # the usual case\n    return boat.berth\n    # the end\n",
+        ),
+        Example(
+            "a long else at the end of a chain",
+            before="def toll(boat):\n    if boat is None:\n        return 0\n    elif boat.exempt:\n        return 1\n"
+            "    else:\n        base = boat.length\n        base += boat.cargo\n        return base\n",
+            after="def toll(boat):\n    if boat is None:\n        return 0\n    elif boat.exempt:\n        return 1\n"
+            "    base = boat.length\n    base += boat.cargo\n    return base\n",
+        ),
+        Example(
+            "an elif that holds the real work",
+            before="def pass_lock(boat):\n    if boat is None:\n        return\n    elif boat.permit:\n"
+            "        boat.enter()\n        boat.wait()\n        boat.leave()\n    else:\n        raise NoPermit(boat)\n",
+            after="def pass_lock(boat):\n    if boat is None:\n        return\n    if boat.permit:\n"
+            "        boat.enter()\n        boat.wait()\n        boat.leave()\n    else:\n        raise NoPermit(boat)\n",
+        ),
+    )
+    REFUSALS = {
+        "parallel-arms": Refusal(
+            "the arms stand side by side and read as alternatives; an else less would hide that",
+            "def toll(kind):\n    if kind == 'barge':\n        return 3\n    elif kind == 'skiff':\n        return 1\n"
+            "    else:\n        return 2\n",
+        ),
+    }
+
+    def match(self, place: Place, index: int, around: Around) -> Match:
+        """Look for an if that leaves and has an else."""
+        node = place.statements[index]
+        if not isinstance(node, cst.If) or node.orelse is None or not leaves(node.body):
+            return NOT_MINE
+        if isinstance(node.orelse, cst.If):
+            return self._chain(place, index, node, node.orelse)
+        if weight(node.orelse.body) == 0 or is_exception(node.orelse.body, node.body):
+            return NOT_MINE  # an else that does nothing is for drop-noop, one that leaves early for guard-clause
+        return self._without(place, index, node, node.orelse, node.with_changes(orelse=None))
+
+    def _chain(self, place: Place, index: int, node: cst.If, rest: cst.If) -> Match:
+        last = _last_arm(node)
+        if isinstance(last, cst.Else) and _others_leave(node):
+            if weight(last.body) >= LEAST_WORK:
+                return self._without(place, index, node, last, _cut(node))
+            return self.refuse("parallel-arms", node)
+        if not isinstance(rest.orelse, cst.Else) or not is_exception(rest.orelse.body, rest.body):
+            return NOT_MINE
+        why = f"The {_how(node)} leaves, so the elif can start a line of its own."
+        plain = rest.with_changes(leading_lines=comments_in(rest.leading_lines))
+        parts: list[Run] = [
+            ([*place.statements[:index], node.with_changes(orelse=None)], []),
+            ([plain, *place.statements[index + 1 :]], []),
+        ]
+        return Site(node, why, joined(place.block, parts))
+
+    def _without(self, place: Place, index: int, node: cst.If, arm: cst.Else, head: cst.If) -> Site:
+        body, footer = unwrapped(arm.body)
+        if comments_in(arm.leading_lines):
+            body = with_lead(body, arm.leading_lines)
+        rest = list(place.statements[index + 1 :])
+        parts: list[Run] = [([*place.statements[:index], head], []), (body, footer), (rest, [])]
+        why = f"The {_how(node)} always leaves, so the else only adds a level."
+        return Site(node, why, joined(place.block, parts))
+
+
+def _how(node: cst.If) -> str:
+    return "check before it" if weight(node.body) <= LEAST_WORK else "arm before it"
+
+
+def _last_arm(node: cst.If) -> cst.If | cst.Else:
+    while isinstance(node.orelse, cst.If):
+        node = node.orelse
+    return node.orelse or node
+
+
+def _others_leave(node: cst.If) -> bool:
+    while True:
+        if not leaves(node.body):
+            return False
+        if not isinstance(node.orelse, cst.If):
+            return True
+        node = node.orelse
+
+
+def _cut(node: cst.If) -> cst.If:
+    """The chain without its else."""
+    if isinstance(node.orelse, cst.If):
+        return node.with_changes(orelse=_cut(node.orelse))
+    return node.with_changes(orelse=None)

@@ -1,0 +1,1 @@
+"""Flatten: fewer levels, checks first, the happy path at the left edge."""

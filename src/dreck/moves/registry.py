@@ -1,0 +1,155 @@
+"""What a move is, and the list of all moves.
+
+A move is a pure function of a site: it reads one block, says whether it applies there, and
+makes the new block. The planner owns the walk, the order and the end; the judge checks
+every result without knowing which move made it.
+"""
+
+from __future__ import annotations
+
+import importlib
+import re
+from abc import ABC, abstractmethod
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import ClassVar, TypeAlias, TypeVar
+
+import libcst as cst
+
+from ..logic.negate import Negation
+from .places import Place
+
+_NAME = re.compile(r"[a-z]+(-[a-z]+)+")
+# Loading is an explicit list: order and membership never depend on what happens to be imported.
+MODULES = ("clear_away.drop_noop", "clear_away.drop_else", "flatten.guard_clause")
+
+
+@dataclass(frozen=True, slots=True)
+class Around:
+    """What a move may know beyond the block it looks at.
+
+    Attributes:
+        negation: how conditions are turned round in this function.
+        blank_after_guard: whether the file sets guards off with a blank line.
+        hands_out: whether the function returns a value anywhere.
+    """
+
+    negation: Negation
+    blank_after_guard: bool = False
+    hands_out: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Site:
+    """A place where a move applies.
+
+    Attributes:
+        node: the statement it is about, for the line number.
+        why: one sentence for the person who reads the step.
+        block: the new block.
+    """
+
+    node: cst.CSTNode
+    why: str
+    block: cst.IndentedBlock
+
+
+@dataclass(frozen=True, slots=True)
+class Refused:
+    """A place that looks like a site but is better left alone, or cannot be moved safely."""
+
+    reason: str
+    node: cst.CSTNode
+
+
+NOT_MINE = None
+Match: TypeAlias = Site | Refused | None
+
+
+@dataclass(frozen=True, slots=True)
+class Example:
+    """Code before and after a move: a test and documentation at once.
+
+    ``verdict`` is the weakest verdict that the judge may give.
+    """
+
+    title: str
+    before: str
+    after: str
+    verdict: str = "proved"
+
+
+@dataclass(frozen=True, slots=True)
+class Refusal:
+    """A reason for not moving: what people are told, and code that triggers just that."""
+
+    because: str
+    code: str
+
+
+class Move(ABC):
+    """One kind of rewriting. Subclasses are stateless."""
+
+    name: ClassVar[str]
+    summary: ClassVar[str]
+    safe_because: ClassVar[str]
+    since: ClassVar[str]
+    EXAMPLES: ClassVar[tuple[Example, ...]]
+    REFUSALS: ClassVar[Mapping[str, Refusal]]
+
+    @abstractmethod
+    def match(self, place: Place, index: int, around: Around) -> Match:
+        """Look at one statement of a block.
+
+        Returns:
+            A site with the new block, a refusal with its reason, or None if the statement
+            is nothing for this move.
+        """
+
+    def refuse(self, reason: str, node: cst.CSTNode) -> Refused:
+        """A refusal for one of the declared reasons."""
+        assert reason in self.REFUSALS, reason
+        return Refused(reason, node)
+
+
+_MoveClass = TypeVar("_MoveClass", bound=type[Move])
+
+
+@dataclass(slots=True)
+class _Registry:
+    moves: dict[str, Move] = field(default_factory=dict)
+    loaded: bool = False
+
+
+_REGISTRY = _Registry()
+
+
+def move(cls: _MoveClass) -> _MoveClass:
+    """Register a move, after checking all that it declares.
+
+    Raises:
+        ValueError: a part is missing or malformed, or the name is taken.
+    """
+    missing = [part for part in ("name", "summary", "safe_because", "since", "EXAMPLES", "REFUSALS") if not hasattr(cls, part)]
+    if missing:
+        raise ValueError(f"move {cls.__name__} lacks {', '.join(missing)}: declare it in the class")
+    if not _NAME.fullmatch(cls.name):
+        raise ValueError(f"move name {cls.name!r}: use at least two lower-case words joined by '-'")
+    if cls.__module__.rpartition(".")[2] != cls.name.replace("-", "_"):
+        raise ValueError(f"move {cls.name!r} stands in {cls.__module__}: name its file {cls.name.replace('-', '_')}.py")
+    if cls.name in _REGISTRY.moves:
+        raise ValueError(f"move {cls.name!r} is registered already; choose another name")
+    if not cls.EXAMPLES:
+        raise ValueError(f"move {cls.name!r} has no example: add one to EXAMPLES")
+    _REGISTRY.moves[cls.name] = cls()
+    return cls
+
+
+def all_moves() -> Mapping[str, Move]:
+    """Every move by name, in the order in which the planner tries them."""
+    if not _REGISTRY.loaded:
+        for module in MODULES:
+            importlib.import_module(f".{module}", __package__)
+        _REGISTRY.loaded = True
+    order = [module.rpartition(".")[2].replace("_", "-") for module in MODULES]
+    return {name: _REGISTRY.moves[name] for name in order}
