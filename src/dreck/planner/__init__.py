@@ -1,0 +1,1 @@
+"""Which move next, and when to stop."""

@@ -1,0 +1,108 @@
+"""All the places of one function where some move applies, or refuses to."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+import libcst as cst
+from libcst.metadata import MetadataWrapper, PositionProvider
+
+from ..logic.knowledge import knowledge_of
+from ..logic.negate import Negation
+from ..moves.blocks import returns_value
+from ..moves.places import function_in, places
+from ..moves.registry import Around, Refused, Site, all_moves
+from ..source.regions import Region
+
+
+@dataclass(frozen=True, slots=True)
+class Candidate:
+    """A move that applies: the new text of the region, the line (in the file), and why."""
+
+    move: str
+    line: int
+    why: str
+    region: Region
+
+
+@dataclass(frozen=True, slots=True)
+class LeftAlone:
+    """A place that a move looked at and refused: line in the file, move and reason in words."""
+
+    line: int
+    move: str
+    why: str
+
+
+class UnreadableFunction(Exception):
+    """The lossless parser cannot read a function, or does not give its text back."""
+
+
+def candidates(region: Region, *, strict: bool, blank_after_guard: bool) -> Iterator[Candidate | LeftAlone]:
+    """Every site and every refusal in a function: moves in their order, outer blocks first.
+
+    Raises:
+        UnreadableFunction: the function's text cannot be taken apart without loss.
+    """
+    module = _readable(region)
+    function = function_in(module)
+    around = Around(Negation(knowledge_of(function), strict), blank_after_guard, returns_value(function))
+    lines = _Lines(module, region)
+    everywhere = list(places(module))
+    for name, move in all_moves().items():
+        for place in everywhere:
+            for index in range(len(place.statements)):
+                found = move.match(place, index, around)
+                if isinstance(found, Site):
+                    text = place.replaced(found.block).code
+                    yield Candidate(name, lines.of(found.node), found.why, region.with_text(text))
+                elif isinstance(found, Refused):
+                    yield LeftAlone(lines.of(found.node), name, move.REFUSALS[found.reason].because)
+
+
+def _readable(region: Region) -> cst.Module:
+    try:
+        module = region.parse()
+    except (cst.ParserSyntaxError, RecursionError) as error:
+        raise UnreadableFunction(f"its text cannot be taken apart ({type(error).__name__})") from error
+    if module.code != region.standalone:
+        raise UnreadableFunction("its text would not survive being taken apart and put together")
+    return module
+
+
+class _Lines:
+    """Line numbers of nodes, worked out on first need."""
+
+    def __init__(self, module: cst.Module, region: Region) -> None:
+        self._module, self._region = module, region
+        self._lines: dict[int, int] | None = None
+
+    def of(self, node: cst.CSTNode) -> int:
+        """The line in the file on which a node starts, counted from 1."""
+        if self._lines is None:
+            wrapper = MetadataWrapper(self._module, unsafe_skip_copy=True)
+            positions = wrapper.resolve(PositionProvider)
+            self._lines = {id(n): p.start.line for n, p in positions.items() if isinstance(n, _POSITIONED)}
+        return self._region.line_of(self._lines[id(node)])
+
+
+_POSITIONED = (cst.BaseStatement, cst.Else)
+
+
+def sets_guards_off(tree: ast.Module, lines: list[str]) -> bool:
+    """Whether a file mostly has a blank line after a guard."""
+    with_blank = without = 0
+    for node in ast.walk(tree):
+        body = getattr(node, "body", None)
+        for one, following in zip(body, body[1:], strict=False) if isinstance(body, list) else ():
+            if _is_guard(one) and not isinstance(following, ast.If):
+                blank = not lines[one.end_lineno].strip() if one.end_lineno < len(lines) else False
+                with_blank, without = with_blank + blank, without + (not blank)
+    return with_blank > without
+
+
+def _is_guard(node: ast.AST) -> bool:
+    leaves = (ast.Return, ast.Raise, ast.Continue, ast.Break)
+    return isinstance(node, ast.If) and not node.orelse and isinstance(node.body[-1], leaves)

@@ -1,0 +1,142 @@
+"""What untangling gives back."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from pathlib import Path
+from typing import Any
+
+from ..judge.verdict import SubjectVerdict, Verdict
+from ..source.diffs import unified
+from ..source.files import SourceFile
+from ..surveying.measures import Measures
+from .candidates import LeftAlone
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """One move applied at one site.
+
+    Attributes:
+        move: its name.
+        line: where it applied, in the file as it was before the step, counted from 1.
+        why: one sentence.
+        diff: the unified diff of the step.
+        verdict: what the judge says of it.
+    """
+
+    move: str
+    line: int
+    why: str
+    diff: str
+    verdict: SubjectVerdict
+
+    def __repr__(self) -> str:
+        return f"<{self.move} at line {self.line}: {self.verdict.verdict.value}>"
+
+    def to_dict(self) -> dict[str, Any]:
+        """The step as plain data."""
+        verdict = self.verdict.to_dict()
+        return {"move": self.move, "line": self.line, "why": self.why, "diff": self.diff, "verdict": verdict}
+
+
+@dataclass(frozen=True, slots=True)
+class Untangled:
+    """What became of one function.
+
+    Attributes:
+        target: its address, as ``path.py::Class.method``.
+        line: where it starts, counted from 1.
+        steps: the steps taken, in order.
+        taken_back: steps that the judge did not let pass.
+        verdict: of the function as a whole, before against after.
+        before, after: its measures.
+        left_alone: places that look like tangles and were not touched, with reasons.
+        diff: the unified diff of the whole function.
+    """
+
+    target: str
+    line: int
+    steps: tuple[Step, ...]
+    taken_back: tuple[Step, ...]
+    verdict: SubjectVerdict
+    before: Measures
+    after: Measures
+    left_alone: tuple[LeftAlone, ...]
+    diff: str
+
+    @property
+    def changed(self) -> bool:
+        """Whether any step was taken."""
+        return bool(self.steps)
+
+    def __repr__(self) -> str:
+        nesting = f"nesting {self.before.nesting} to {self.after.nesting}"
+        return f"<{self.target}: {len(self.steps)} steps, {nesting}, {self.verdict.verdict.value}>"
+
+    def to_dict(self) -> dict[str, Any]:
+        """The result as plain data."""
+        return {
+            "target": self.target,
+            "steps": [s.to_dict() for s in self.steps],
+            "taken_back": [s.to_dict() for s in self.taken_back],
+            "verdict": self.verdict.to_dict(),
+            "measures": {"before": self.before.to_dict(), "after": self.after.to_dict()},
+            "left_alone": [{"line": p.line, "why": p.why} for p in self.left_alone],
+        }
+
+
+@dataclass(frozen=True, slots=True)
+class FileChange:
+    """A file and the text it would get."""
+
+    source: SourceFile
+    text: str
+
+    @property
+    def diff(self) -> str:
+        """The unified diff of the whole file."""
+        return unified(self.source.text, self.text, self.source.path.as_posix())
+
+
+@dataclass(frozen=True, slots=True)
+class Untangling:
+    """What became of all targets.
+
+    Attributes:
+        functions: one result for each function looked at.
+        changes: the files that would change; :meth:`write` changes them.
+        problems: one line for each file or target that could not be worked on.
+    """
+
+    functions: tuple[Untangled, ...]
+    changes: tuple[FileChange, ...]
+    problems: tuple[str, ...] = ()
+
+    @property
+    def verdict(self) -> Verdict:
+        """The weakest verdict of the functions that changed."""
+        return Verdict.weakest(f.verdict.verdict for f in self.functions if f.changed)
+
+    def write(self) -> list[Path]:
+        """Replace the changed files, each whole or not at all; return their paths.
+
+        Raises:
+            WriteError: a file changed since it was read, or cannot be written; files
+                named before it in :attr:`changes` have been written.
+        """
+        for change in self.changes:
+            change.source.replace(change.text)
+        return [c.source.path for c in self.changes]
+
+    def __repr__(self) -> str:
+        changed = sum(f.changed for f in self.functions)
+        return f"<Untangling: {changed} of {len(self.functions)} functions changed, {self.verdict.value}>"
+
+    def to_dict(self) -> dict[str, Any]:
+        """The results as plain data, ready for JSON."""
+        return {
+            "schema": "dreck/untangling/1",
+            "targets": [f.to_dict() for f in self.functions],
+            "problems": list(self.problems),
+        }
