@@ -1,0 +1,73 @@
+"""Dreck simplifies tangled conditional logic in small steps and shows that nothing changed.
+
+Three calls do the work: :func:`survey` finds the most tangled functions, :func:`untangle`
+takes them apart step by step, :func:`vouch` compares two versions of a module. Nothing is
+written to disk unless ``Untangling.write`` is called.
+"""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING, Any
+
+from .api import survey, untangle, vouch
+from .errors import DreckError, SettingError, SourceError, TargetError, WriteError
+
+if TYPE_CHECKING:
+    from .judge.verdict import Assumption, AssumptionKind, Counterexample, SubjectVerdict, Trials, Verdict, Vouching
+    from .planner.candidates import LeftAlone
+    from .planner.results import Step, Untangled, Untangling
+    from .surveying.measures import Measures
+    from .surveying.tree import Survey, Surveyed
+
+__version__ = "0.1.0"
+
+# Where each name comes from; read on first use, so that importing the package stays cheap.
+_HOMES = {
+    "Assumption": "judge.verdict",
+    "AssumptionKind": "judge.verdict",
+    "Counterexample": "judge.verdict",
+    "LeftAlone": "planner.candidates",
+    "Measures": "surveying.measures",
+    "Step": "planner.results",
+    "SubjectVerdict": "judge.verdict",
+    "Survey": "surveying.tree",
+    "Surveyed": "surveying.tree",
+    "Trials": "judge.verdict",
+    "Untangled": "planner.results",
+    "Untangling": "planner.results",
+    "Verdict": "judge.verdict",
+    "Vouching": "judge.verdict",
+}
+
+__all__ = [
+    "Assumption",
+    "AssumptionKind",
+    "Counterexample",
+    "DreckError",
+    "LeftAlone",
+    "Measures",
+    "SettingError",
+    "SourceError",
+    "Step",
+    "SubjectVerdict",
+    "Survey",
+    "Surveyed",
+    "TargetError",
+    "Trials",
+    "Untangled",
+    "Untangling",
+    "Verdict",
+    "Vouching",
+    "WriteError",
+    "survey",
+    "untangle",
+    "vouch",
+]
+
+
+def __getattr__(name: str) -> Any:
+    if name in _HOMES:
+        import importlib
+
+        return getattr(importlib.import_module(f".{_HOMES[name]}", __name__), name)
+    raise AttributeError(f"module {__name__!r} has no attribute {name!r}")

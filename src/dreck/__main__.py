@@ -1,0 +1,5 @@
+"""``python -m dreck`` is the ``dreck`` command."""
+
+from .cli import main
+
+main()

@@ -1,0 +1,102 @@
+"""The Python face: three functions that take paths and give back results.
+
+The heavy parts are imported inside the functions, so that ``import dreck`` stays cheap.
+"""
+
+from __future__ import annotations
+
+import os
+from collections.abc import Callable
+from pathlib import Path
+from typing import TYPE_CHECKING, TypeAlias
+
+from .errors import SettingError
+
+if TYPE_CHECKING:
+    from .judge.verdict import Vouching
+    from .planner.results import Untangled, Untangling
+    from .surveying.tree import Survey
+
+StrPath: TypeAlias = str | os.PathLike[str]
+
+
+def survey(*targets: StrPath) -> Survey:
+    """Rank the functions of files and folders by how tangled they are; runs nothing.
+
+    Args:
+        targets: ``path.py``, ``path.py::Class.method``, ``path.py:LINE`` or a folder; the
+            current folder if there is none.
+
+    Raises:
+        TargetError: a target names nothing.
+    """
+    from .source.targets import targets_of
+    from .surveying.tree import survey_targets
+
+    return survey_targets(t for text in (targets or (".",)) for t in targets_of(os.fspath(text)))
+
+
+def untangle(
+    *targets: StrPath,
+    strict: bool = False,
+    run: bool = True,
+    max_steps: int = 100,
+    tick: Callable[[Untangled], None] | None = None,
+) -> Untangling:
+    """Simplify functions step by step; every step is judged, nothing is written.
+
+    Args:
+        targets: as for :func:`survey`, at least one.
+        strict: allow no assumption in a proof.
+        run: let the judge run the code, in a child process, where a proof does not reach.
+        max_steps: steps taken in one function at most.
+        tick: called with the result of every finished function.
+
+    Returns:
+        The results; call their ``write()`` to change the files.
+
+    Raises:
+        TargetError: a target names nothing.
+        SettingError: there is no target, or ``max_steps`` is negative.
+    """
+    from .judge.trials.runner import ProcessRunner
+    from .judge.vouch import Judge
+    from .planner.untangle import Settings, untangle_targets
+    from .source.targets import targets_of
+
+    if not targets:
+        raise SettingError("nothing to untangle: give a file, folder or FILE.py::function")
+    if max_steps < 0:
+        raise SettingError(f"max_steps is {max_steps!r}: give 0 or more")
+    settings = Settings(Judge(strict, ProcessRunner() if run else None), max_steps)
+    found = [t for text in targets for t in targets_of(os.fspath(text))]
+    return untangle_targets(found, settings, tick or (lambda _: None))
+
+
+def vouch(
+    before: StrPath, after: StrPath, subject: str | None = None, *, strict: bool = False, run: bool = True
+) -> Vouching:
+    """Compare two versions of a module and say whether they behave the same.
+
+    Args:
+        before, after: the two files.
+        subject: qualified name of the one function to compare, with what it reaches; all
+            functions that differ if None.
+        strict: allow no assumption in a proof.
+        run: run both versions in a child process where a proof does not reach.
+
+    Raises:
+        SourceError: a file cannot be read or parsed.
+        TargetError: no function of that name is in both files.
+    """
+    from .judge.trials.runner import ProcessRunner
+    from .judge.versions import Version
+    from .judge.vouch import Judge
+    from .source.files import SourceFile
+
+    sources = [SourceFile.read(Path(p)) for p in (before, after)]
+    for source in sources:
+        source.parse()
+    versions = [Version(s.path, s.text) for s in sources]
+    name = subject.replace("::", ".") if subject else None
+    return Judge(strict, ProcessRunner() if run else None).vouch(versions[0], versions[1], name)

@@ -1,0 +1,91 @@
+"""Diffs for people: what only moved to the left or right is folded, so that the change shows."""
+
+from __future__ import annotations
+
+import difflib
+import re
+from collections.abc import Iterator
+
+_HUNK = re.compile(r"@@ -(\d+)")
+# Of a longer run of lines that only moved, this many are shown at each end.
+_SHOWN = 2
+# Lines of context shown behind a change.
+_BEHIND = 1
+
+
+def folded(diff: str) -> Iterator[tuple[str, str]]:
+    """The lines of a unified diff with their marks.
+
+    ``-`` and ``+`` are lines that went and came, ``<`` and ``>`` lines that only moved to the
+    left or right, a blank is context, ``@`` tells where a part of the file starts.
+    """
+    for start, old, new in _hunks(diff):
+        yield "@", f"line {start}"
+        yield from _trimmed(list(_aligned(old, new)))
+
+
+def _trimmed(lines: list[tuple[str, str]]) -> list[tuple[str, str]]:
+    """The lines with less context behind the change, and none that is blank."""
+    end = len(lines)
+    while end and lines[end - 1][0] == " ":
+        end -= 1
+    behind = lines[end : end + _BEHIND]
+    return lines[:end] + [line for line in behind if line[1].strip()]
+
+
+def _hunks(diff: str) -> Iterator[tuple[int, list[str], list[str]]]:
+    start, old, new = 0, list[str](), list[str]()
+    for line in diff.splitlines()[2:]:
+        found = _HUNK.match(line)
+        if found:
+            if old or new:
+                yield start, old, new
+            start, old, new = int(found[1]), [], []
+        elif line[:1] in ("-", " "):
+            old.append(line[1:])
+            if line[0] == " ":
+                new.append(line[1:])
+        elif line[:1] == "+":
+            new.append(line[1:])
+    yield start, old, new
+
+
+def _aligned(old: list[str], new: list[str]) -> Iterator[tuple[str, str]]:
+    matcher = difflib.SequenceMatcher(None, [x.strip() for x in old], [x.strip() for x in new], autojunk=False)
+    for what, i, j, m, n in matcher.get_opcodes():
+        if what == "equal":
+            yield from _folded_runs([(_shift(a, b), b) for a, b in zip(old[i:j], new[m:n], strict=True)])
+        else:
+            yield from (("-", line) for line in old[i:j])
+            yield from (("+", line) for line in new[m:n])
+
+
+def _shift(old: str, new: str) -> str:
+    if old == new or not new.strip():
+        return " "
+    return "<" if len(new) < len(old) else ">"
+
+
+def _folded_runs(lines: list[tuple[str, str]]) -> Iterator[tuple[str, str]]:
+    """The lines, with the middle of each long run of moved ones left out."""
+    run: list[tuple[str, str]] = []
+    for mark, line in [*lines, ("", "")]:
+        if mark in ("<", ">") and (not run or run[0][0] == mark):
+            run.append((mark, line))
+            continue
+        yield from _folded_run(run)
+        run = [(mark, line)] if mark in ("<", ">") else []
+        if mark == " ":
+            yield mark, line
+
+
+def _folded_run(run: list[tuple[str, str]]) -> Iterator[tuple[str, str]]:
+    if len(run) <= 2 * _SHOWN + 1:
+        yield from run
+        return
+    yield from run[:_SHOWN]
+    mark, line = run[_SHOWN]
+    indent = line[: len(line) - len(line.lstrip())]
+    where = "left" if mark == "<" else "right"
+    yield mark, f"{indent}... {len(run) - 2 * _SHOWN} lines only moved {where}"
+    yield from run[-_SHOWN:]

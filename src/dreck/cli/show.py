@@ -1,0 +1,242 @@
+"""How results look on a terminal."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from pathlib import Path
+from typing import TYPE_CHECKING
+
+from rich.console import Console
+from rich.padding import Padding
+from rich.progress import BarColumn, Progress, TextColumn, TimeElapsedColumn
+from rich.syntax import Syntax
+from rich.table import Table
+from rich.text import Text
+
+from ..judge.verdict import SubjectVerdict, Verdict, Vouching
+
+from .folding import folded
+
+if TYPE_CHECKING:
+    from ..planner.results import Step, Untangled, Untangling
+    from ..surveying.measures import Measures
+    from ..surveying.tree import Survey
+
+_STYLES = {
+    Verdict.PROVED: "bold green",
+    Verdict.PROVED_UNDER: "green",
+    Verdict.TESTED: "cyan",
+    Verdict.DIFFERS: "bold red",
+    Verdict.UNDECIDED: "bold yellow",
+}
+_ASSUMED = {
+    "total-order": "`{about}` and its opposite are never both false",
+    "plain-equality": "`==` and `!=` in `{about}` are opposites",
+    "unpatched": "`{about}` stays what the module made it",
+    "not-overridden": "nothing else is called {about}",
+}
+_MEASURES = {
+    "nesting": "deepest level of blocks",
+    "open_conditions": "conditions open around each statement, added up",
+    "happy_path_depth": "conditions open around the longest straight run",
+    "decisions": "places where control can go two ways",
+    "lines": "lines of the function",
+}
+_MARKS = {"+": "green", "-": "red", " ": "", "<": "dim cyan", ">": "dim cyan", "@": "dim"}
+# Lines of one kind shown for a check that missed something.
+_SHOWN = 4
+# Columns of output that goes to a file or a pipe.
+_PIPE_WIDTH = 110
+
+
+def console() -> Console:
+    """The terminal; output to a file or pipe is plain text of a fixed width."""
+    made = Console(highlight=False)
+    return made if made.is_terminal else Console(highlight=False, width=_PIPE_WIDTH)
+
+
+@contextmanager
+def progress(*, enabled: bool) -> Iterator[Callable[[Untangled], None]]:
+    """A progress line on standard error while functions are untangled."""
+    columns = (TextColumn("untangling"), BarColumn(pulse_style="cyan"), TextColumn("{task.completed} functions"),
+               TextColumn("[dim]{task.fields[name]}"), TimeElapsedColumn())  # fmt: skip
+    with Progress(*columns, console=Console(stderr=True), transient=True, disable=not enabled) as bar:
+        task = bar.add_task("untangle", total=None, name="")
+        yield lambda done: bar.update(task, advance=1, name=done.target.rpartition("/")[2])
+
+
+def show_survey(survey: Survey, top: int) -> None:
+    """The ranking as a table."""
+    out = console()
+    if not survey.functions:
+        out.print(f"No functions in {survey.files} files.")
+        return
+    table = Table(box=None, pad_edge=False, padding=(0, 2, 0, 0), header_style="dim")
+    table.add_column("open\nconditions", justify="right")
+    table.add_column("\nnesting", justify="right")
+    table.add_column("\ndecisions", justify="right")
+    table.add_column("happy path\ndepth", justify="right")
+    table.add_column("\nlines", justify="right")
+    table.add_column("\nfunction", overflow="fold")
+    for found in survey.functions[:top]:
+        m = found.measures
+        row = (m.open_conditions, m.nesting, m.decisions, m.happy_path_depth, m.lines)
+        table.add_row(*map(str, row), found.target)
+    out.print(table)
+    shown = min(top, len(survey.functions))
+    out.print(f"\n{shown} of {_count(len(survey.functions), 'function')} in {_count(survey.files, 'file')}, most tangled first.")
+    worst = survey.functions[0]
+    if worst.measures.nesting > 1:
+        out.print(f"Next: [bold]dreck untangle {worst.target}[/bold]", soft_wrap=True)
+
+
+def show_untangling(found: Untangling, written: list[Path], *, brief: bool) -> None:
+    """Every changed function with its steps, then a closing line."""
+    out = console()
+    alone = len(found.functions) == 1
+    for function in found.functions:
+        if function.changed or function.taken_back or alone:
+            show_function(out, function, brief=brief)
+    _closing_line(out, found, written)
+
+
+def show_function(out: Console, function: Untangled, *, brief: bool) -> None:
+    """One function: steps, whole change, measures, what was left alone."""
+    out.rule(Text(f" {function.target} ", style="bold"), align="left", style="dim")
+    if not function.changed:
+        out.print(f"Nothing to do here, because {_why_nothing(function)}.")
+    for number, step in enumerate(function.steps, 1):
+        _show_step(out, number, step, brief=brief)
+    for step in function.taken_back:
+        out.print(f"taken back: [bold]{step.move}[/bold] at line {step.line}, ", _verdict(step.verdict.verdict), sep="")
+        out.print(Padding(Text(step.verdict.why), (0, 0, 0, 2)))
+    if function.changed:
+        if not brief and len(function.steps) > 1:
+            out.print("the whole change", style="bold")
+            _show_diff(out, function.diff)
+        out.print(Text.assemble(("before against after: ", "bold"), _verdict(function.verdict.verdict), f", {function.verdict.why}"))
+        _show_measures(out, function.before, function.after)
+    for place in function.left_alone:
+        move = f" ({place.move})" if place.move else ""
+        out.print(Text(f"left alone: line {place.line}{move}, {place.why}", style="dim"))
+    out.print()
+
+
+def _show_step(out: Console, number: int, step: Step, *, brief: bool) -> None:
+    head = Text.assemble((f"step {number}  ", "dim"), (step.move, "bold"), f"  line {step.line}  ", _verdict(step.verdict.verdict))
+    out.print(head)
+    out.print(Padding(Text(step.why), (0, 0, 0, 2)))
+    _show_assumptions(out, step.verdict)
+    if step.verdict.trials is not None:
+        out.print(Padding(Text(step.verdict.why, style="dim"), (0, 0, 0, 2)))
+    if not brief:
+        _show_diff(out, step.diff)
+
+
+def _show_assumptions(out: Console, verdict: SubjectVerdict) -> None:
+    for assumed in verdict.assumptions:
+        words = _ASSUMED.get(assumed.kind.value, "{about}").format(about=assumed.about)
+        text = Text.assemble("assumes ", (assumed.kind.value, "green"), f": {words}; not so for ", (assumed.breaks, "yellow"))
+        out.print(Padding(text, (0, 0, 0, 2)))
+
+
+def _show_diff(out: Console, diff: str) -> None:
+    for mark, line in folded(diff):
+        out.print(Text(f"    {mark} {line}".rstrip(), style=_MARKS[mark]), soft_wrap=True)
+    out.print()
+
+
+def _show_measures(out: Console, before: Measures, after: Measures) -> None:
+    table = Table(box=None, pad_edge=False, padding=(0, 2, 0, 0), header_style="dim")
+    for name, justify in (("", "left"), ("before", "right"), ("after", "right"), ("", "left")):
+        table.add_column(name, justify=justify)  # type: ignore[arg-type]
+    old, new = before.to_dict(), after.to_dict()
+    for name, meaning in _MEASURES.items():
+        style = "green" if new[name] < old[name] else ("yellow" if new[name] > old[name] else "")
+        table.add_row(name.replace("_", " "), str(old[name]), Text(str(new[name]), style=style), Text(meaning, style="dim"))
+    out.print(table)
+
+
+def _why_nothing(function: Untangled) -> str:
+    if function.taken_back:
+        return "no step passed the judge"
+    if function.left_alone:
+        return "what is there is better left alone"
+    if not function.before.decisions:
+        return "it takes no decisions"
+    if function.before.nesting <= 1:
+        return "no condition stands inside another"
+    return "no move that Dreck has so far makes it simpler"
+
+
+def _closing_line(out: Console, found: Untangling, written: list[Path]) -> None:
+    steps = [s for f in found.functions for s in f.steps]
+    changed = sum(f.changed for f in found.functions)
+    kinds = Counter(s.verdict.verdict for s in steps)
+    shares = ", ".join(f"{n} {v.value}" for v, n in sorted(kinds.items(), key=lambda item: list(Verdict).index(item[0])))
+    line = f"{_count(len(steps), 'step')} in {changed} of {_count(len(found.functions), 'function')}"
+    out.print(line + (f": {shares}." if shares else "."))
+    if written:
+        out.print(f"Written: {', '.join(map(str, written))}", soft_wrap=True)
+    elif found.changes:
+        out.print("Nothing was written; --write does that.")
+
+
+def show_vouching(found: Vouching, before: str, after: str) -> None:
+    """The verdict of every function compared, with its evidence."""
+    out = console()
+    if not found.subjects:
+        out.print(Text.assemble(_verdict(Verdict.PROVED), f"  no function of {before} differs from {after}"))
+    for subject in found.subjects:
+        out.print(Text.assemble(_verdict(subject.verdict), "  ", (subject.subject, "bold")))
+        out.print(Padding(Text(subject.why), (0, 0, 0, 2)))
+        _show_assumptions(out, subject)
+        _show_trials(out, subject)
+        _show_counterexample(out, subject)
+    for note in found.notes:
+        out.print(Text(f"note: {note}", style="dim"))
+    if len(found.subjects) > 1:
+        out.print(Text.assemble("taken together: ", _verdict(found.verdict)))
+
+
+def _show_trials(out: Console, subject: SubjectVerdict) -> None:
+    if subject.trials is None:
+        return
+    _show_some(out, "not reached", subject.trials.branches_after.missed)
+    _show_some(out, "not noticed when planted", subject.trials.faults_missed)
+
+
+def _show_some(out: Console, label: str, lines: tuple[str, ...]) -> None:
+    for line in lines[:_SHOWN]:
+        out.print(Padding(Text(f"{label}: {line}", style="yellow"), (0, 0, 0, 2)))
+    if len(lines) > _SHOWN:
+        out.print(Padding(Text(f"{label}: {len(lines) - _SHOWN} more (see --json)", style="yellow"), (0, 0, 0, 2)))
+
+
+def _show_counterexample(out: Console, subject: SubjectVerdict) -> None:
+    shown = subject.counterexample
+    if shown is None:
+        return
+    table = Table(box=None, show_header=False, padding=(0, 1, 0, 2))
+    table.add_row("call", Text(shown.call, style="bold"))
+    for line in shown.where:
+        table.add_row("where", line)
+    table.add_row("before", shown.before)
+    table.add_row("after", Text(shown.after, style="red"))
+    out.print(table)
+    if "Probe(" in shown.call:
+        out.print(Padding(Text("--script FILE writes a program that shows it again", style="dim"), (0, 0, 1, 2)))
+        return
+    out.print(Padding(Text("to see it again, run (or let --script FILE write it):", style="dim"), (1, 0, 0, 2)))
+    program = Syntax(shown.script.rstrip(), "python", theme="ansi_dark", background_color="default")
+    out.print(Padding(program, (0, 0, 1, 4)))
+
+
+def _verdict(verdict: Verdict) -> Text:
+    return Text(verdict.value, style=_STYLES[verdict])
+
+
+def _count(number: int, noun: str) -> str:
+    return f"{number} {noun}{'' if number == 1 else 's'}"

@@ -1,0 +1,43 @@
+"""``dreck untangle``: simplify functions step by step."""
+
+from __future__ import annotations
+
+import json
+import sys
+
+import click
+
+from .. import api
+from .exits import Exit, complain
+
+
+@click.command()
+@click.argument("targets", nargs=-1, required=True, metavar="TARGET...")
+@click.option("--write", is_flag=True, help="Write the result to the files; without it nothing is written.")
+@click.option("--strict", is_flag=True, help="Allow no assumption in a proof.")
+@click.option("--no-run", is_flag=True, help="Prove only; never run the code.")
+@click.option("--max-steps", default=100, show_default=True, type=click.IntRange(min=0), help="Steps in one function.")
+@click.option("--brief", is_flag=True, help="One line for each step, without diffs.")
+@click.option("--json", "as_json", is_flag=True, help="Print the results as JSON.")
+@click.pass_context
+def untangle(
+    ctx: click.Context, targets: tuple[str, ...], write: bool, strict: bool, no_run: bool, max_steps: int,
+    brief: bool, as_json: bool,
+) -> None:  # fmt: skip
+    """Simplify functions step by step; every step is checked to behave the same.
+
+    Prints each step with its reason, its diff and its verdict, then the whole change and the
+    measures before and after. A step that is not at least tested is taken back.
+    """
+    from .show import progress, show_untangling
+
+    with progress(enabled=not as_json and sys.stderr.isatty()) as tick:
+        found = api.untangle(*targets, strict=strict, run=not no_run, max_steps=max_steps, tick=tick)
+    written = found.write() if write else []
+    if as_json:
+        click.echo(json.dumps(found.to_dict(), indent=2))
+    else:
+        show_untangling(found, written, brief=brief)
+    for problem in found.problems:
+        complain(problem)
+    ctx.exit(Exit.WRONG_USE if found.problems else Exit.DONE)

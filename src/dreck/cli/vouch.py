@@ -1,0 +1,60 @@
+"""``dreck vouch``: do two versions behave the same?"""
+
+from __future__ import annotations
+
+import json
+
+import click
+
+from .. import api
+from ..judge.verdict import Verdict
+from .exits import Exit
+
+_STATUS = {Verdict.DIFFERS: Exit.DIFFERS, Verdict.UNDECIDED: Exit.UNDECIDED}
+
+
+@click.command()
+@click.argument("before", metavar="BEFORE.py")
+@click.argument("after", metavar="AFTER.py")
+@click.option("--subject", metavar="NAME", help="Compare only this function, as in Class.method, and what it reaches.")
+@click.option("--strict", is_flag=True, help="Allow no assumption in a proof.")
+@click.option("--no-run", is_flag=True, help="Prove only; never run the code.")
+@click.option("--script", metavar="FILE", type=click.Path(dir_okay=False), help="Write the script that shows a difference.")
+@click.option("--json", "as_json", is_flag=True, help="Print the verdict as JSON.")
+@click.pass_context
+def vouch(
+    ctx: click.Context, before: str, after: str, subject: str | None, strict: bool, no_run: bool,
+    script: str | None, as_json: bool,
+) -> None:  # fmt: skip
+    """Say whether two versions of a module behave the same, with the evidence.
+
+    Without --subject every function whose code differs is compared. The answer is proved,
+    proved-under (with assumptions), tested, differs (with an input that was really run) or
+    undecided (with what stopped it).
+    """
+    found = api.vouch(before, after, subject, strict=strict, run=not no_run)
+    if script:
+        _write_script(script, found)
+    if as_json:
+        click.echo(json.dumps(found.to_dict(), indent=2))
+    else:
+        from .show import show_vouching
+
+        show_vouching(found, before, after)
+    ctx.exit(_STATUS.get(found.verdict, Exit.DONE))
+
+
+def _write_script(path: str, found: object) -> None:
+    from pathlib import Path
+
+    from ..errors import WriteError
+    from ..judge.verdict import Vouching
+
+    assert isinstance(found, Vouching)
+    shown = next((s.counterexample for s in found.subjects if s.counterexample), None)
+    if shown is None:
+        return
+    try:
+        Path(path).write_text(shown.script, encoding="utf-8")
+    except OSError as error:
+        raise WriteError(f"{path}: cannot be written ({error.strerror or error})") from error

@@ -1,0 +1,1 @@
+"""The lock-keepers' office of the Ellerbeck Canal."""
