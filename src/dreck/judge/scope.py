@@ -48,8 +48,9 @@ def parameters_of(arguments: ast.arguments) -> list[ast.arg]:
 
 
 def names_read(node: ast.AST) -> list[str]:
-    """The names a comprehension or nested scope takes from around it, in order of first use."""
-    return list(dict.fromkeys(_free(node)))
+    """The names a comprehension or pattern takes from around it, in order of first use."""
+    outside = _evaluated_outside(node) if isinstance(node, _SCOPES) else []
+    return list(dict.fromkeys([*(n for part in outside for n in _free(part)), *_free(node)]))
 
 
 def binds_outwards(node: ast.AST) -> bool:

@@ -13,6 +13,8 @@ from typing import Any
 
 # A probe that is iterated yields at most this many items.
 MOST_ITEMS = 2
+# Under this name the suggestions hold the exception types that the code handles.
+RAISES = "<raises>"
 # How a stand-in is called where a value that the code compares with was possible.
 ELSE = "something else"
 _LESS, _EQUAL, _GREATER = "less", "equal", "greater"
@@ -41,7 +43,7 @@ class Answers:
             self._picked[question] = min(self._given.get(question, 0), len(choices) - 1)
             self._choices[question] = len(choices)
             chosen = choices[self._picked[question]]
-            self._said[question] = ELSE if chosen is _PROBE else str(chosen)
+            self._said[question] = ELSE if chosen is _PROBE else getattr(chosen, "__name__", str(chosen))
         return choices[min(self._picked[question], len(choices) - 1)]
 
     def given(self) -> dict[str, int]:
@@ -103,8 +105,9 @@ class Probe:
     def __call__(self, *args: object, **kwargs: object) -> Any:
         _note(self, "call", args, kwargs)
         count = sum(1 for entry in _answers(self).log if entry[:2] == (_path(self), "call"))
-        suffix = "()" if count == 1 else f"()#{count}"
-        return part(self, _path(self) + suffix, _path(self).rpartition(".")[2])
+        path = _path(self) + ("()" if count == 1 else f"()#{count}")
+        _perhaps_raise(self, path)
+        return part(self, path, _path(self).rpartition(".")[2])
 
     def __getitem__(self, key: object) -> Any:
         if isinstance(key, int) and not 0 <= key < self.__len__():
@@ -159,14 +162,15 @@ class Probe:
         _note(self, "enter")
         return part(self, f"{_path(self)}.entered", "")
 
-    def __exit__(self, *error: object) -> None:
+    def __exit__(self, *error: object) -> bool:
         _note(self, "exit", error[0])
+        return error[0] is not None and bool(_answers(self).ask(f"{_path(self)} swallows", (False, True)))
 
     async def __aenter__(self) -> Any:
         return self.__enter__()
 
-    async def __aexit__(self, *error: object) -> None:
-        _note(self, "exit", error[0])
+    async def __aexit__(self, *error: object) -> bool:
+        return self.__exit__(*error)
 
     def __await__(self) -> Generator[None, None, Any]:
         _note(self, "await")
@@ -194,6 +198,16 @@ def _answers(probe: Probe) -> Answers:
 
 def _note(probe: Probe, *what: object) -> None:
     _answers(probe).log.append((_path(probe), *what))
+
+
+def _perhaps_raise(probe: Probe, path: str) -> None:
+    """Where the code has handlers, a call may also raise what they handle."""
+    answers = _answers(probe)
+    errors = answers.suggestions.get(RAISES, ())
+    if errors:
+        error = answers.ask(f"{path} raises", (None, *errors))
+        if error is not None:
+            raise error(path)
 
 
 def part(owner: Probe, path: str, name: str) -> Any:

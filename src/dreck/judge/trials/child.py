@@ -23,14 +23,14 @@ from collections import deque
 from typing import Any, TypeAlias
 
 from dreck.judge.faults import planted_faults
-from dreck.judge.trials.answers import Answers
+from dreck.judge.trials.answers import RAISES, Answers
 from dreck.judge.trials.fence import raise_fence, set_limits
 from dreck.judge.trials.instrument import MARK, Branch, Seen, fitted
 from dreck.judge.trials.loading import CannotLoad, Subject, load, subject_in
 from dreck.judge.trials.observe import Observation, observe
 from dreck.judge.trials.plan import Parameters, Row, neighbours, parameters_of, random_rows
 from dreck.judge.trials.recipes import Recipe, Side
-from dreck.judge.trials.suggest import suggestions, with_callees
+from dreck.judge.trials.suggest import handled_errors, suggestions, with_callees
 from dreck.outline import functions_of
 
 # Inputs tried at most, and seconds spent on them.
@@ -58,6 +58,7 @@ class _Check:
         self.subjects = tuple(subject_in(side, self.name) for side in self.sides)
         nodes = [_node(text, self.name) for text in self.texts]
         self.suggested = suggestions(*nodes, *with_callees(self.subjects[0].function, request["roots"]))
+        self.suggested[RAISES] = handled_errors(*nodes)
         self.parameters: Parameters = parameters_of(self.subjects[0], self.suggested)
         self.inputs: list[tuple[tuple[Recipe, ...], dict[str, int], Observation]] = []
 
@@ -116,7 +117,7 @@ class _Check:
             self.inputs.append((row, answers.given(), before))
             return None
         again = self._observe(0, row, Answers(self.suggested, answers.given()))
-        if not again.same_as(before):
+        if not again.same_as(before) or not self._parted(again, row, Answers(self.suggested, answers.given())):
             return None  # the old version differs from itself: no evidence about a change
         return self._shrunk(row, answers, before)
 
@@ -155,9 +156,8 @@ class _Check:
         before = self._observe(0, row, first)
         second = first.restart()
         after = self._observe(1, row, second)
-        arguments = [
-            r.text if n is None else f"{n}={r.text}" for r, n in zip(row, self.parameters.names, strict=True)
-        ]
+        by_position, by_name = self.parameters.passed(row)
+        arguments = [r.text for r in by_position] + [f"{n}={r.text}" for n, r in by_name.items()]
         return {
             "arguments": arguments,
             "answers": {**first.given(), **second.given()},
@@ -171,7 +171,8 @@ class _Check:
     def _suggested_in(self, questions: dict[str, int]) -> dict[str, list[str]]:
         """The suggested values that some question was about, as Python text."""
         words = {word for q in questions for word in re.findall(r"\w+", q)}
-        return {k: [repr(v) for v in vs] for k, vs in self.suggested.items() if k in words}
+        shown = {k: [repr(v) for v in vs] for k, vs in self.suggested.items() if k in words}
+        return {**shown, RAISES: [e.__name__ for e in self.suggested[RAISES]]}
 
     def fitted(self, which: int) -> tuple[Subject, Side, Seen, list[Branch]]:
         """One version whose subject notes its branches."""
@@ -244,7 +245,7 @@ class _Guide:
 
 
 def _observed(subject: Subject, side: Side, row: tuple[Recipe, ...], parameters: Parameters, answers: Answers) -> Observation:
-    return observe(subject.function, side, list(row), list(parameters.names), answers)
+    return observe(subject.function, side, *parameters.passed(row), answers)
 
 
 def _quietly(subject: Subject, side: Side, row: tuple[Recipe, ...], parameters: Parameters,
@@ -255,9 +256,9 @@ def _quietly(subject: Subject, side: Side, row: tuple[Recipe, ...], parameters: 
         return None
 
 
-def _plainness(recipe: Recipe) -> tuple[bool, int]:
+def _plainness(recipe: Recipe) -> tuple[bool, bool, int]:
     """What is simpler to read: no probe, then shorter."""
-    return ("Probe(" in recipe.text, len(recipe.text))
+    return ("Probe(" in recipe.text, recipe.text == "", len(recipe.text))
 
 
 def _node(text: str, name: str) -> ast.AST:

@@ -46,7 +46,9 @@ def load(source: str | ast.Module, path: str, name: str, **extra: Any) -> Side:
             exec(code, module.__dict__)
     except BaseException as error:
         raise CannotLoad(f"importing {path} raises {type(error).__name__}: {error}") from error
-    return Side(module)
+    side = Side(module)
+    side.keep_state()
+    return side
 
 
 def subject_in(side: Side, name: str) -> Subject:

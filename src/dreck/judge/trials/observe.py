@@ -37,17 +37,17 @@ class Observation:
         return bool(self.essence == other.essence)
 
 
-def observe(function: Callable[..., Any], side: Side, recipes: list[Recipe], names: list[str | None],
+def observe(function: Callable[..., Any], side: Side, by_position: list[Recipe], by_name: dict[str, Recipe],
             answers: Answers) -> Observation:  # fmt: skip
     """Call a function with freshly built arguments and take down what happens."""
-    arguments = [r.build(side, answers) for r in recipes]
-    positional = [a for a, n in zip(arguments, names, strict=True) if n is None]
-    named = {n: a for a, n in zip(arguments, names, strict=True) if n is not None}
+    positional = [r.build(side, answers) for r in by_position]
+    named = {n: r.build(side, answers) for n, r in by_name.items()}
+    side.refresh()
     output = io.StringIO()
     with contextlib.redirect_stdout(output), contextlib.redirect_stderr(output):
         kind, value, text = _outcome(lambda: function(*positional, **named))
     log = [tuple(picture(part) for part in entry) for entry in answers.log]
-    after = [picture(a) for a in arguments]
+    after = [picture(a) for a in (*positional, *named.values())]
     essence = (kind, value, tuple(log), output.getvalue(), tuple(after))
     return Observation(essence, _described(text, log, output.getvalue()))
 

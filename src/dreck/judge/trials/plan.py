@@ -5,12 +5,12 @@ from __future__ import annotations
 import inspect
 import random
 import typing
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any
 
 from .loading import Subject, selves
-from .recipes import Recipe, from_hint, literal, unknown
+from .recipes import OMITTED, Recipe, from_hint, literal, unknown
 from .suggest import Suggestions
 
 # Pseudo-random rows after the guided ones; the seed is fixed, so every run is the same.
@@ -20,10 +20,25 @@ SEED = 20260101
 
 @dataclass(frozen=True, slots=True)
 class Parameters:
-    """The parameters to fill: for each its recipes, and its name if it is keyword-only."""
+    """The parameters to fill: for each its recipes, its name and how it is passed."""
 
     recipes: tuple[tuple[Recipe, ...], ...]
-    names: tuple[str | None, ...]
+    names: tuple[str, ...]
+    kinds: tuple[inspect._ParameterKind, ...]
+
+    def passed(self, row: Sequence[Recipe]) -> tuple[list[Recipe], dict[str, Recipe]]:
+        """What of a row is passed by position, and what by name."""
+        by_position: list[Recipe] = []
+        by_name: dict[str, Recipe] = {}
+        gap = False
+        for recipe, name, kind in zip(row, self.names, self.kinds, strict=True):
+            if recipe is OMITTED:
+                gap = True
+            elif kind is inspect.Parameter.KEYWORD_ONLY or (gap and kind is inspect.Parameter.POSITIONAL_OR_KEYWORD):
+                by_name[name] = recipe
+            elif not gap:
+                by_position.append(recipe)
+        return by_position, by_name
 
 
 def parameters_of(subject: Subject, suggested: Suggestions) -> Parameters:
@@ -31,7 +46,7 @@ def parameters_of(subject: Subject, suggested: Suggestions) -> Parameters:
     signature = inspect.signature(subject.function)
     hints = _hints(subject.function)
     recipes: list[tuple[Recipe, ...]] = []
-    names: list[str | None] = []
+    filled: list[inspect.Parameter] = []
     for position, parameter in enumerate(signature.parameters.values()):
         if parameter.kind is parameter.VAR_KEYWORD:
             continue
@@ -41,9 +56,10 @@ def parameters_of(subject: Subject, suggested: Suggestions) -> Parameters:
             found = from_hint(hints[parameter.name], parameter.name, suggested)
         else:
             found = _guessed(parameter, suggested)
-        recipes.append(tuple(found))
-        names.append(parameter.name if parameter.kind is parameter.KEYWORD_ONLY else None)
-    return Parameters(tuple(recipes), tuple(names))
+        optional = parameter.default is not parameter.empty or parameter.kind is parameter.VAR_POSITIONAL
+        recipes.append((*found, OMITTED) if optional else tuple(found))
+        filled.append(parameter)
+    return Parameters(tuple(recipes), tuple(p.name for p in filled), tuple(p.kind for p in filled))
 
 
 def _hints(function: Any) -> dict[str, Any]:

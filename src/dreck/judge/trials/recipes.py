@@ -22,13 +22,36 @@ Build: TypeAlias = Callable[["Side", Answers], Any]
 # Alternatives taken for one part of a compound value, and levels of compound values.
 MOST_ALTERNATIVES = 8
 DEEPEST = 3
+# Module-level containers of more items than this are not put back between trials.
+_KEPT_ITEMS = 1_000
 
 
 @dataclasses.dataclass(frozen=True, slots=True)
 class Side:
-    """One loaded version: its module's own namespace."""
+    """One loaded version: its module, and what its global names held after loading."""
 
     module: types.ModuleType
+    state: dict[str, Any] = dataclasses.field(default_factory=dict)
+    contents: dict[str, Any] = dataclasses.field(default_factory=dict)
+
+    def keep_state(self) -> None:
+        """Remember the module's global names, and what its small containers hold."""
+        self.state.update(self.module.__dict__)
+        for name, value in self.state.items():
+            if type(value) in (list, dict, set) and len(value) <= _KEPT_ITEMS and name != "__builtins__":
+                self.contents[name] = value.copy()
+
+    def refresh(self) -> None:
+        """Put the module back into that state."""
+        names = self.module.__dict__
+        for name in [n for n in names if n not in self.state]:
+            del names[name]
+        names.update(self.state)
+        for name, content in self.contents.items():
+            value = self.state[name]
+            if value != content:
+                value.clear()
+                value.extend(content) if isinstance(value, list) else value.update(content)
 
 
 @dataclasses.dataclass(frozen=True, slots=True)
@@ -37,6 +60,10 @@ class Recipe:
 
     text: str
     build: Build
+
+
+# Stands for a parameter that is left to its default.
+OMITTED = Recipe("", lambda side, answers: None)
 
 
 def literal(value: Any) -> Recipe:
@@ -53,7 +80,7 @@ def probe(name: str) -> Recipe:
 
 
 _SAMPLES: dict[Any, Sequence[Any]] = {
-    int: (0, 1, -1, 2, 7, 1_000_000),
+    int: (0, 1, -1, 2, 7, 1_000_000, True, False),
     float: (0.0, 1.0, -1.5, 2, 0.1, -0.0, 1e300, float("nan"), float("inf"), float("-inf")),
     bool: (False, True),
     str: ("", "a", "Abc", "0", "a b", "x" * 300),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+import builtins
 import inspect
 import os
 import textwrap
@@ -24,6 +25,20 @@ def suggestions(*functions: ast.AST) -> Suggestions:
             if target in found:
                 found.setdefault(source, []).extend(found[target])
     return {name: list({(type(v), repr(v)): v for v in values}.values()) for name, values in found.items()}
+
+
+def handled_errors(*functions: ast.AST) -> list[type[Exception]]:
+    """Built-in exception types that the functions handle or clean up after, and one more."""
+    found: dict[str, type[Exception]] = {}
+    protects = False
+    for node in (n for f in functions for n in ast.walk(f)):
+        protects = protects or isinstance(node, ast.Try | ast.With)
+        if isinstance(node, ast.ExceptHandler) and node.type is not None:
+            for name in (n.id for n in ast.walk(node.type) if isinstance(n, ast.Name)):
+                kind = getattr(builtins, name, None)
+                if isinstance(kind, type) and issubclass(kind, Exception):
+                    found[name] = kind
+    return [*found.values(), ArithmeticError] if protects else []
 
 
 def with_callees(function: Callable[..., Any], roots: Sequence[str]) -> list[ast.AST]:

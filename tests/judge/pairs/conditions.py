@@ -1,0 +1,499 @@
+#: a bound turned round right -> proved
+def deep(draught: int):
+    if draught < 120:
+        return "ok"
+    return "deep"
+#: becomes
+def deep(draught: int):
+    if draught >= 120:
+        return "deep"
+    return "ok"
+
+
+#: a bound turned round wrongly -> differs
+def deep(draught: int):
+    if draught < 120:
+        return "ok"
+    return "deep"
+#: becomes
+def deep(draught: int):
+    if draught > 120:
+        return "deep"
+    return "ok"
+
+
+#: a float bound is not turned round by its opposite -> differs
+def deep(draught: float):
+    if draught < 1.2:
+        return "ok"
+    return "deep"
+#: becomes
+def deep(draught: float):
+    if draught >= 1.2:
+        return "deep"
+    return "ok"
+
+
+#: not before a float bound is safe -> proved
+def deep(draught: float):
+    if draught < 1.2:
+        return "ok"
+    return "deep"
+#: becomes
+def deep(draught: float):
+    if not draught < 1.2:
+        return "deep"
+    return "ok"
+
+
+#: a bound of something unknown -> proved-under total-order
+def deep(boat):
+    if boat.draught < 120:
+        return "ok"
+    return "deep"
+#: becomes
+def deep(boat):
+    if boat.draught >= 120:
+        return "deep"
+    return "ok"
+
+
+#: an unknown equality turned round -> proved-under plain-equality
+def is_barge(boat):
+    if boat.kind == "barge":
+        return 1
+    return 0
+#: becomes
+def is_barge(boat):
+    if boat.kind != "barge":
+        return 0
+    return 1
+
+
+#: a mirrored comparison of something unknown -> proved-under total-order
+def deep(boat):
+    return 1 if boat.draught < 120 else 2
+#: becomes
+def deep(boat):
+    return 1 if 120 > boat.draught else 2
+
+
+#: a mirrored comparison with the bound moved -> differs
+def deep(draught: int):
+    return draught < 120
+#: becomes
+def deep(draught: int):
+    return 120 >= draught
+
+
+#: de Morgan over and -> proved
+def refuse(boat, lock):
+    if boat and lock:
+        return 0
+    return 1
+#: becomes
+def refuse(boat, lock):
+    if not boat or not lock:
+        return 1
+    return 0
+
+
+#: de Morgan forgets to exchange and -> differs
+def refuse(boat, lock):
+    if boat and lock:
+        return 0
+    return 1
+#: becomes
+def refuse(boat, lock):
+    if not boat and not lock:
+        return 1
+    return 0
+
+
+#: de Morgan over or with and inside -> proved
+def refuse(a, b, c):
+    if a or (b and c):
+        return 0
+    return 1
+#: becomes
+def refuse(a, b, c):
+    if not a and (not b or not c):
+        return 1
+    return 0
+
+
+#: de Morgan loses its parentheses -> differs
+def refuse(a, b, c):
+    if (a or b) and c:
+        return 0
+    return 1
+#: becomes
+def refuse(a, b, c):
+    if not a and not b or c:
+        return 1
+    return 0
+
+
+#: operands of or change places and both raise -> differs
+def refuse(a, b):
+    if a.sick() or b.sick():
+        return 1
+    return 0
+#: becomes
+def refuse(a, b):
+    if b.sick() or a.sick():
+        return 1
+    return 0
+
+
+#: plain bools may change places -> proved
+def refuse(a: bool, b: bool):
+    if a or b:
+        return 1
+    return 0
+#: becomes
+def refuse(a: bool, b: bool):
+    if b or a:
+        return 1
+    return 0
+
+
+#: a chain of comparisons taken apart -> proved
+def within(hour: int):
+    if 6 <= hour < 20:
+        return "day"
+    return "night"
+#: becomes
+def within(hour: int):
+    if hour < 6 or hour >= 20:
+        return "night"
+    return "day"
+
+
+#: a chain of comparisons taken apart with a bound moved -> differs
+def within(hour: int):
+    if 6 <= hour < 20:
+        return "day"
+    return "night"
+#: becomes
+def within(hour: int):
+    if hour <= 6 or hour >= 20:
+        return "night"
+    return "day"
+
+
+#: the middle of a chain is evaluated twice -> differs
+def within(clock):
+    if 6 <= clock.next() < 20:
+        return "day"
+    return "night"
+#: becomes
+def within(clock):
+    if 6 <= clock.next() and clock.next() < 20:
+        return "day"
+    return "night"
+
+
+#: not in and in -> proved
+def known(name, register):
+    if name not in register:
+        return 0
+    return 1
+#: becomes
+def known(name, register):
+    if name in register:
+        return 1
+    return 0
+
+
+#: is not and is -> proved
+def known(entry):
+    if entry is not None:
+        return 1
+    return 0
+#: becomes
+def known(entry):
+    return 0 if entry is None else 1
+
+
+#: missing is not the same as false -> differs
+def known(entry):
+    if entry is not None:
+        return 1
+    return 0
+#: becomes
+def known(entry):
+    if entry:
+        return 1
+    return 0
+
+
+#: an Optional int may be 0 -> differs
+def depth(found: int | None):
+    if found is None:
+        return -1
+    return found
+#: becomes
+def depth(found: int | None):
+    if not found:
+        return -1
+    return found
+
+
+#: or gives the default for a falsy value too -> differs
+def name(given: str | None):
+    return given if given is not None else "unknown"
+#: becomes
+def name(given: str | None):
+    return given or "unknown"
+
+
+#: an or as a value is a choice by truth -> proved
+def name(given: str):
+    return given or "unknown"
+#: becomes
+def name(given: str):
+    if given:
+        return given
+    return "unknown"
+
+
+#: a condition as a value, where it is no bool -> differs
+def has(cargo: list):
+    if cargo:
+        return True
+    return False
+#: becomes
+def has(cargo: list):
+    return cargo
+
+
+#: a condition as a value, where it is a bool -> proved
+def deep(draught: int):
+    if draught > 120:
+        return True
+    else:
+        return False
+#: becomes
+def deep(draught: int):
+    return draught > 120
+
+
+#: comparing with True is not testing for truth -> differs
+def wet(level: int):
+    if level == True:
+        return 1
+    return 0
+#: becomes
+def wet(level: int):
+    if level:
+        return 1
+    return 0
+
+
+#: 1 and True are equal but not the same -> differs
+def code(flag: bool):
+    if flag:
+        return True
+    return False
+#: becomes
+def code(flag: bool):
+    if flag:
+        return 1
+    return 0
+
+
+#: a conditional expression turned round -> proved
+def sign(hour: int):
+    return "open" if hour >= 6 else "closed"
+#: becomes
+def sign(hour: int):
+    return "closed" if hour < 6 else "open"
+
+
+#: a test already decided is dropped -> proved
+def band(level: int):
+    if level < 95:
+        return "dry"
+    if level >= 95 and level < 120:
+        return "low"
+    return "normal"
+#: becomes
+def band(level: int):
+    if level < 95:
+        return "dry"
+    if level < 120:
+        return "low"
+    return "normal"
+
+
+#: a test that looks decided is not -> differs
+def band(level: int):
+    if level < 95:
+        return "dry"
+    if level > 95 and level < 120:
+        return "low"
+    return "normal"
+#: becomes
+def band(level: int):
+    if level < 95:
+        return "dry"
+    if level < 120:
+        return "low"
+    return "normal"
+
+
+#: bands of floats let NaN through to the last one -> differs
+def band(level: float):
+    if level < 95:
+        return "dry"
+    if level < 120:
+        return "low"
+    return "normal"
+#: becomes
+def band(level: float):
+    if level >= 120:
+        return "normal"
+    if level < 95:
+        return "dry"
+    return "low"
+
+
+#: an impossible arm is dropped -> proved
+def band(level: int):
+    if level < 95:
+        return "dry"
+    elif level < 90:
+        return "bone dry"
+    else:
+        return "wet"
+#: becomes
+def band(level: int):
+    if level < 95:
+        return "dry"
+    return "wet"
+
+
+#: constants of one subject exclude each other -> proved
+def lamps(signal: str):
+    if signal == "stop":
+        return 1
+    if signal == "go":
+        return 2
+    return 0
+#: becomes
+def lamps(signal: str):
+    if signal == "go":
+        return 2
+    if signal == "stop":
+        return 1
+    return 0
+
+
+#: constants of an unknown subject are asked in order -> differs
+def lamps(signal):
+    if signal == "stop":
+        return 1
+    if signal.startswith("s"):
+        return 2
+    return 0
+#: becomes
+def lamps(signal):
+    if signal.startswith("s"):
+        return 2
+    if signal == "stop":
+        return 1
+    return 0
+
+
+#: overlapping tests change places -> differs
+def rate(length: int):
+    if length > 100:
+        return 2
+    if length > 200:
+        return 3
+    return 1
+#: becomes
+def rate(length: int):
+    if length > 200:
+        return 3
+    if length > 100:
+        return 2
+    return 1
+
+
+#: a walrus binds before the test -> proved
+def find(register, name):
+    if (entry := register.get(name)) is not None:
+        return entry.berth
+    return entry
+#: becomes
+def find(register, name):
+    entry = register.get(name)
+    if entry is None:
+        return entry
+    return entry.berth
+
+
+#: not not is no truth value of its own -> proved
+def flag(boat):
+    if not not boat.late:
+        return 1
+    return 2
+#: becomes
+def flag(boat):
+    if boat.late:
+        return 1
+    return 2
+
+
+#: bool of a condition, as a value -> differs
+def flag(boat):
+    return not not boat.late
+#: becomes
+def flag(boat):
+    return boat.late
+
+
+#: integers compare by value, text by letters -> differs
+def first(hour: str):
+    return hour < "6"
+#: becomes
+def first(hour: str):
+    return hour < "06"
+
+
+#: negative zero is not zero -> differs
+def level(x: float):
+    if x == 0.0:
+        return x
+    return 1.0
+#: becomes
+def level(x: float):
+    if x == 0.0:
+        return 0.0
+    return 1.0
+
+
+#: an equal int may be a bool -> differs
+def code(x: int):
+    if x == 1:
+        return x
+    return 0
+#: becomes
+def code(x: int):
+    if x == 1:
+        return 1
+    return 0
+
+
+#: an int equal to 7 is that 7 -> proved
+def code(x: int):
+    if x == 7:
+        return x
+    return 0
+#: becomes
+def code(x: int):
+    if x == 7:
+        return 7
+    return 0

@@ -1,0 +1,457 @@
+#: a wrapped loop body becomes a continue -> proved
+def sweep(boats):
+    for boat in boats:
+        if boat.moored:
+            boat.count()
+            boat.stamp()
+#: becomes
+def sweep(boats):
+    for boat in boats:
+        if not boat.moored:
+            continue
+        boat.count()
+        boat.stamp()
+
+
+#: a loop body ends in break instead of continue -> differs
+def sweep(boats):
+    for boat in boats:
+        if boat.moored:
+            boat.count()
+            boat.stamp()
+#: becomes
+def sweep(boats):
+    for boat in boats:
+        if not boat.moored:
+            break
+        boat.count()
+        boat.stamp()
+
+
+#: return instead of continue -> differs
+def sweep(boats):
+    total = 0
+    for boat in boats:
+        if boat.moored:
+            total += 1
+    return total
+#: becomes
+def sweep(boats):
+    total = 0
+    for boat in boats:
+        if not boat.moored:
+            return total
+        total += 1
+    return total
+
+
+#: nested skips become guards -> proved
+def spill(levels, limit: int):
+    total = 0
+    for level in levels:
+        if level is not None:
+            if level > limit:
+                total += level - limit
+            else:
+                continue
+        else:
+            continue
+    return total
+#: becomes
+def spill(levels, limit: int):
+    total = 0
+    for level in levels:
+        if level is None:
+            continue
+        if level > limit:
+            total += level - limit
+    return total
+
+
+#: a step of the loop is skipped by the new continue -> differs
+def spill(levels):
+    count = 0
+    for level in levels:
+        if level > 3:
+            level.report()
+        count += 1
+    return count
+#: becomes
+def spill(levels):
+    count = 0
+    for level in levels:
+        if not level > 3:
+            continue
+        level.report()
+        count += 1
+    return count
+
+
+#: the else of a loop runs unless it breaks -> differs
+def find(boats, name):
+    for boat in boats:
+        if boat.name == name:
+            break
+    else:
+        boats.note()
+    return name
+#: becomes
+def find(boats, name):
+    for boat in boats:
+        if boat.name == name:
+            break
+    boats.note()
+    return name
+
+
+#: the else of a loop without break always runs -> proved
+def count(boats):
+    for boat in boats:
+        boat.count()
+    else:
+        boats.close()
+#: becomes
+def count(boats):
+    for boat in boats:
+        boat.count()
+    boats.close()
+
+
+#: a while loop with a guard -> proved
+def drain(lock):
+    while lock.level > 3:
+        if lock.sluice:
+            lock.drop()
+        else:
+            break
+    return lock.level
+#: becomes
+def drain(lock):
+    while lock.level > 3:
+        if not lock.sluice:
+            break
+        lock.drop()
+    return lock.level
+
+
+#: the condition moves into the loop -> proved
+def drain(lock):
+    while lock.open:
+        lock.drop()
+#: becomes
+def drain(lock):
+    while True:
+        if not lock.open:
+            break
+        lock.drop()
+
+
+#: the condition moves to the end of the loop -> differs
+def drain(lock):
+    while lock.open:
+        lock.drop()
+#: becomes
+def drain(lock):
+    while True:
+        lock.drop()
+        if not lock.open:
+            break
+
+
+#: the first match is not the last match -> differs
+def find(boats):
+    found = None
+    for boat in boats:
+        if boat.late:
+            found = boat
+    return found
+#: becomes
+def find(boats):
+    for boat in boats:
+        if boat.late:
+            return boat
+    return None
+
+
+#: returning at the first match, with a flag or without -> proved
+def find(boats):
+    found = None
+    for boat in boats:
+        if boat.late:
+            found = boat
+            break
+    return found
+#: becomes
+def find(boats):
+    for boat in boats:
+        if boat.late:
+            return boat
+    return None
+
+
+#: a flag set in a loop and tested after it -> proved
+def any_late(boats):
+    late = False
+    for boat in boats:
+        if boat.late:
+            late = True
+            break
+    if late:
+        return "late"
+    return "fine"
+#: becomes
+def any_late(boats):
+    for boat in boats:
+        if boat.late:
+            return "late"
+    return "fine"
+
+
+#: an accumulator under another name -> proved
+def weigh(boats):
+    total = 0
+    for boat in boats:
+        total = total + boat.cargo
+    return total
+#: becomes
+def weigh(boats):
+    cargo = 0
+    for each in boats:
+        cargo = cargo + each.cargo
+    return cargo
+
+
+#: an accumulator starts elsewhere -> differs
+def weigh(boats):
+    total = 0
+    for boat in boats:
+        total = total + boat.cargo
+    return total
+#: becomes
+def weigh(boats):
+    total = 1
+    for boat in boats:
+        total = total + boat.cargo
+    return total
+
+
+#: in place and plain addition differ for lists -> differs
+def join(into, more):
+    for one in more:
+        into += one
+    return into
+#: becomes
+def join(into, more):
+    for one in more:
+        into = into + one
+    return into
+
+
+#: two accumulators are exchanged -> differs
+def split(boats):
+    wide = narrow = 0
+    for boat in boats:
+        if boat.wide:
+            wide = wide + 1
+        else:
+            narrow = narrow + 2
+    return wide, narrow
+#: becomes
+def split(boats):
+    wide = narrow = 0
+    for boat in boats:
+        if boat.wide:
+            narrow = narrow + 2
+        else:
+            wide = wide + 1
+    return wide, narrow
+
+
+#: the loop variable after the loop -> differs
+def last(boats):
+    boat = None
+    for boat in boats:
+        boat.count()
+    return boat
+#: becomes
+def last(boats):
+    boat = None
+    for each in boats:
+        each.count()
+    return boat
+
+
+#: a name that the loop may not have bound -> differs
+def last(boats):
+    for boat in boats:
+        boat.count()
+    return boat
+#: becomes
+def last(boats):
+    boat = None
+    for boat in boats:
+        boat.count()
+    return boat
+
+
+#: nested loops with a guard in each -> proved
+def pairs(locks):
+    for lock in locks:
+        if lock.open:
+            for boat in lock.boats:
+                if boat.late:
+                    lock.note(boat)
+                    boat.warn()
+            lock.close()
+#: becomes
+def pairs(locks):
+    for lock in locks:
+        if not lock.open:
+            continue
+        for boat in lock.boats:
+            if not boat.late:
+                continue
+            lock.note(boat)
+            boat.warn()
+        lock.close()
+
+
+#: continue of the inner loop where the outer one was meant -> differs
+def pairs(locks):
+    for lock in locks:
+        for boat in lock.boats:
+            if boat.late:
+                break
+            boat.warn()
+        lock.close()
+#: becomes
+def pairs(locks):
+    for lock in locks:
+        for boat in lock.boats:
+            if boat.late:
+                continue
+            boat.warn()
+        lock.close()
+
+
+#: clamps in a loop with a flag carried along -> proved
+def level(readings, limit: int):
+    high = False
+    for reading in readings:
+        if reading > limit:
+            if not high:
+                readings.alarm()
+            high = True
+        else:
+            high = False
+    return high
+#: becomes
+def level(readings, limit: int):
+    high = False
+    for reading in readings:
+        if not reading > limit:
+            high = False
+            continue
+        if not high:
+            readings.alarm()
+        high = True
+    return high
+
+
+#: a carried flag is set too early -> differs
+def level(readings, limit: int):
+    high = False
+    for reading in readings:
+        if reading > limit:
+            if not high:
+                readings.alarm()
+            high = True
+    return high
+#: becomes
+def level(readings, limit: int):
+    high = False
+    for reading in readings:
+        if reading > limit:
+            high = True
+            if not high:
+                readings.alarm()
+    return high
+
+
+#: unpacking in the loop head -> proved
+def tally(entries):
+    for name, (hour, toll) in entries:
+        if toll:
+            name.pay(hour, toll)
+            name.stamp()
+#: becomes
+def tally(entries):
+    for name, (hour, toll) in entries:
+        if not toll:
+            continue
+        name.pay(hour, toll)
+        name.stamp()
+
+
+#: the iterable is evaluated once, not per round -> differs
+def walk(lock):
+    for boat in lock.boats():
+        boat.count()
+#: becomes
+def walk(lock):
+    boats = lock.boats()
+    for boat in boats:
+        lock.boats()
+        boat.count()
+
+
+#: a comprehension over renamed locals -> proved
+def late(boats, hour):
+    if boats:
+        return [b for b in boats if b.hour < hour]
+    return []
+#: becomes
+def late(boats, hour):
+    fleet = boats
+    if not fleet:
+        return []
+    return [b for b in fleet if b.hour < hour]
+
+
+#: a comprehension that reads a changed local -> differs
+def late(boats, hour: int):
+    found = [b for b in boats if b > hour]
+    hour = hour + 1
+    return found, hour
+#: becomes
+def late(boats, hour: int):
+    hour = hour + 1
+    found = [b for b in boats if b > hour]
+    return found, hour
+
+
+#: a comprehension over a name bound anew -> differs
+def late(boats, others):
+    return [b for b in boats]
+#: becomes
+def late(boats, others):
+    boats = others
+    return [b for b in boats]
+
+
+#: a generator expression over a name bound anew -> differs
+def late(boats, others):
+    return list(b for b in boats)
+#: becomes
+def late(boats, others):
+    boats = others
+    return list(b for b in boats)
+
+
+#: a comprehension inside a comprehension reads a changed local -> differs
+def late(boats, hour: int):
+    return [[c for c in b if c > hour] for b in boats]
+#: becomes
+def late(boats, hour: int):
+    hour = hour + 1
+    return [[c for c in b if c > hour] for b in boats]

@@ -1,0 +1,355 @@
+#: a guard inside try and finally -> proved
+def work(lock):
+    try:
+        if lock.ready:
+            lock.fill()
+            lock.open()
+    finally:
+        lock.log()
+#: becomes
+def work(lock):
+    try:
+        if not lock.ready:
+            return
+        lock.fill()
+        lock.open()
+    finally:
+        lock.log()
+
+
+#: a guard moves out of the try -> differs
+def work(lock):
+    try:
+        if lock.ready():
+            lock.fill()
+    except ValueError:
+        lock.log()
+#: becomes
+def work(lock):
+    if not lock.ready():
+        return
+    try:
+        lock.fill()
+    except ValueError:
+        lock.log()
+
+
+#: a return in try skips the else -> differs
+def work(lock):
+    try:
+        if lock.ready:
+            lock.fill()
+    except ValueError:
+        lock.log()
+    else:
+        lock.open()
+#: becomes
+def work(lock):
+    try:
+        if not lock.ready:
+            return
+        lock.fill()
+    except ValueError:
+        lock.log()
+    else:
+        lock.open()
+
+
+#: the finally is skipped -> differs
+def work(lock):
+    try:
+        lock.fill()
+    finally:
+        lock.log()
+    return 1
+#: becomes
+def work(lock):
+    lock.fill()
+    lock.log()
+    return 1
+
+
+#: a return in finally swallows the exception -> differs
+def work(lock):
+    try:
+        lock.fill()
+    finally:
+        lock.log()
+#: becomes
+def work(lock):
+    try:
+        lock.fill()
+    finally:
+        lock.log()
+        return
+
+
+#: a handler's guard -> proved
+def work(lock):
+    try:
+        lock.fill()
+    except ValueError as error:
+        if lock.strict:
+            raise
+        else:
+            lock.note(error)
+            lock.drain()
+#: becomes
+def work(lock):
+    try:
+        lock.fill()
+    except ValueError as error:
+        if lock.strict:
+            raise
+        lock.note(error)
+        lock.drain()
+
+
+#: a handler catches more -> differs
+def work(lock):
+    try:
+        return lock.fill()
+    except KeyError:
+        return 0
+#: becomes
+def work(lock):
+    try:
+        return lock.fill()
+    except LookupError:
+        return 0
+
+
+#: handlers change places -> differs
+def work(table, key: str):
+    try:
+        return table[key]
+    except KeyError:
+        return 1
+    except LookupError:
+        return 2
+#: becomes
+def work(table, key: str):
+    try:
+        return table[key]
+    except LookupError:
+        return 2
+    except KeyError:
+        return 1
+
+
+#: a statement moves into the try -> differs
+def work(lock):
+    lock.fill()
+    try:
+        lock.open()
+    except ValueError:
+        return 0
+    return 1
+#: becomes
+def work(lock):
+    try:
+        lock.fill()
+        lock.open()
+    except ValueError:
+        return 0
+    return 1
+
+
+#: the else of a try is not protected -> differs
+def work(lock):
+    try:
+        lock.fill()
+    except ValueError:
+        return 0
+    else:
+        lock.open()
+    return 1
+#: becomes
+def work(lock):
+    try:
+        lock.fill()
+        lock.open()
+    except ValueError:
+        return 0
+    return 1
+
+
+#: a guard inside with -> proved
+def work(lock, gate):
+    with gate:
+        if lock.ready:
+            lock.fill()
+            lock.open()
+#: becomes
+def work(lock, gate):
+    with gate:
+        if not lock.ready:
+            return
+        lock.fill()
+        lock.open()
+
+
+#: a check moves out of the with -> differs
+def work(lock, gate):
+    with gate:
+        if lock.ready:
+            lock.fill()
+#: becomes
+def work(lock, gate):
+    if lock.ready:
+        with gate:
+            lock.fill()
+
+
+#: a with may swallow the exception -> differs
+def work(lock, gate):
+    with gate:
+        lock.fill()
+        return 1
+    return 2
+#: becomes
+def work(lock, gate):
+    with gate:
+        lock.fill()
+    return 1
+
+
+#: two managers in one with -> proved
+def work(a, b):
+    with a as x, b as y:
+        if x:
+            y.go()
+#: becomes
+def work(a, b):
+    with a as x:
+        with b as y:
+            if x:
+                y.go()
+
+
+#: two managers change places -> differs
+def work(a, b):
+    with a, b:
+        return 1
+#: becomes
+def work(a, b):
+    with b, a:
+        return 1
+
+
+#: the caught exception is gone after its handler -> differs
+def work(lock):
+    error = None
+    try:
+        lock.fill()
+    except ValueError as error:
+        lock.log()
+    return error
+#: becomes
+def work(lock):
+    error = None
+    try:
+        lock.fill()
+    except ValueError as caught:
+        lock.log()
+    return error
+
+
+#: continue in a protected loop body -> proved
+def work(locks):
+    for lock in locks:
+        try:
+            if lock.ready:
+                lock.fill()
+                lock.open()
+        except ValueError:
+            lock.log()
+        finally:
+            lock.done()
+#: becomes
+def work(locks):
+    for lock in locks:
+        try:
+            if not lock.ready:
+                continue
+            lock.fill()
+            lock.open()
+        except ValueError:
+            lock.log()
+        finally:
+            lock.done()
+
+
+#: an assert is not a raise -> differs
+def work(level: int):
+    assert level > 0
+    return level
+#: becomes
+def work(level: int):
+    if level <= 0:
+        raise ValueError
+    return level
+
+
+#: an assert with its condition turned -> proved
+def work(level: int):
+    assert level > 0, "dry"
+    return level
+#: becomes
+def work(level: int):
+    assert not level <= 0, "dry"
+    return level
+
+
+#: another exception type -> differs
+def work(level: int):
+    if level < 0:
+        raise ValueError("dry")
+    return level
+#: becomes
+def work(level: int):
+    if level < 0:
+        raise KeyError("dry")
+    return level
+
+
+#: another message is another exception -> differs
+def work(level: int):
+    if level < 0:
+        raise ValueError("dry")
+    return level
+#: becomes
+def work(level: int):
+    if level < 0:
+        raise ValueError("too dry")
+    return level
+
+
+#: division may raise before the check -> differs
+def share(toll: int, boats: int):
+    if boats == 0:
+        return 0
+    part = toll // boats
+    return part
+#: becomes
+def share(toll: int, boats: int):
+    part = toll // boats
+    if boats == 0:
+        return 0
+    return part
+
+
+#: a bare raise outside its handler -> differs
+def work(lock):
+    try:
+        lock.fill()
+    except ValueError:
+        raise
+    return 1
+#: becomes
+def work(lock):
+    try:
+        lock.fill()
+    except ValueError as error:
+        raise RuntimeError from error
+    return 1

@@ -1,0 +1,152 @@
+"""Random functions, and random small changes of them, for properties that must always hold."""
+
+from __future__ import annotations
+
+import ast
+import copy
+import itertools
+import random
+from collections.abc import Callable
+from typing import Any
+
+from dreck.judge.faults import planted_faults
+
+PARAMETERS = "a: int, b: int, flag: bool, xs, u, log"
+NAMES = ("a", "b", "c", "d")
+INPUTS = tuple(
+    itertools.product((0, 1, 4), (-1, 1, 3), (True, False), ((), (2,), (0, 5, 3)), (0, "x", None))
+)
+
+
+class Writer:
+    """Writes one random function; the same chance writes the same function."""
+
+    def __init__(self, chance: random.Random) -> None:
+        self.chance = chance
+
+    def function(self) -> str:
+        """The text of a function ``f``."""
+        lines = self.block(3, False)
+        return f"def f({PARAMETERS}):\n" + "".join(f"    {line}\n" for line in lines)
+
+    def block(self, depth: int, in_loop: bool) -> list[str]:
+        """Some statements, as lines."""
+        return [line for _ in range(self.chance.randint(1, 3)) for line in self.statement(depth, in_loop)]
+
+    def statement(self, depth: int, in_loop: bool) -> list[str]:
+        """One statement; deeper ones only while depth lasts."""
+        simple = [self.assignment, self.effect, self.effect, self.assignment]
+        roll = self.chance.random()
+        if roll < 0.12:
+            return [self.exit(in_loop)]
+        if depth == 0 or roll < 0.5:
+            return [self.chance.choice(simple)()]
+        return self.chance.choice([self.choice, self.choice, self.choice, self.loop, self.protection])(depth - 1, in_loop)
+
+    def assignment(self) -> str:
+        operator = self.chance.choice(["=", "=", "="])
+        return f"{self.chance.choice(NAMES)} {operator} {self.expression()}"
+
+    def effect(self) -> str:
+        return f"log({self.expression()})"
+
+    def exit(self, in_loop: bool) -> str:
+        ways = ["return", f"return {self.expression()}", f"raise ValueError({self.expression()})"]
+        return self.chance.choice([*ways, "break", "continue"] if in_loop else ways)
+
+    def choice(self, depth: int, in_loop: bool) -> list[str]:
+        lines = [f"if {self.condition()}:", *_inside(self.block(depth, in_loop))]
+        if self.chance.random() < 0.3:
+            lines += [f"elif {self.condition()}:", *_inside(self.block(depth, in_loop))]
+        if self.chance.random() < 0.6:
+            lines += ["else:", *_inside(self.block(depth, in_loop))]
+        return lines
+
+    def loop(self, depth: int, in_loop: bool) -> list[str]:
+        head = self.chance.choice(["for c in xs:", "for d in xs:", "for c in range(3):"])
+        lines = [head, *_inside(self.block(depth, True))]
+        return lines + (["else:", *_inside(self.block(depth, in_loop))] if self.chance.random() < 0.3 else [])
+
+    def protection(self, depth: int, in_loop: bool) -> list[str]:
+        lines = ["try:", *_inside(self.block(depth, in_loop))]
+        if self.chance.random() < 0.7:
+            error = self.chance.choice(["except ValueError:", "except (ValueError, NameError):", "except TypeError as c:"])
+            lines += [error, *_inside(self.block(depth, in_loop))]
+            lines += ["else:", *_inside(self.block(depth, in_loop))] if self.chance.random() < 0.3 else []
+        if lines[-1].startswith("try") or self.chance.random() < 0.4 or not any(x.startswith("except") for x in lines):
+            lines += ["finally:", *_inside(self.block(0, False))]
+        return lines
+
+    def condition(self) -> str:
+        kinds: list[Callable[[], str]] = [
+            lambda: f"{self.operand()} {self.chance.choice(['<', '<=', '>', '>=', '==', '!='])} {self.operand()}",
+            lambda: f"{self.chance.choice(NAMES)} {self.chance.choice(['<', '>=', '=='])} {self.chance.randint(0, 3)}",
+            lambda: self.chance.choice(["flag", "not flag", "u", "u is None", "u is not None", "xs", "not u"]),
+            lambda: f"({self.condition()}) {self.chance.choice(['and', 'or'])} ({self.condition()})",
+            lambda: f"not ({self.condition()})",
+            lambda: f"{self.chance.randint(0, 2)} < {self.operand()} <= {self.operand()}",
+        ]
+        return self.chance.choices(kinds, weights=(4, 4, 4, 2, 1, 1))[0]()
+
+    def operand(self) -> str:
+        return self.chance.choice([*NAMES, "a", "b", str(self.chance.randint(-1, 4))])
+
+    def expression(self) -> str:
+        kinds: list[Callable[[], str]] = [
+            self.operand,
+            lambda: f"{self.operand()} {self.chance.choice('+-*')} {self.operand()}",
+            self.condition,
+            lambda: f"({self.operand()} if {self.condition()} else {self.operand()})",
+            lambda: f"[c for c in xs if c < {self.operand()}]",
+            lambda: self.chance.choice(["None", "True", "1", "'x'", "u", "(a, b)"]),
+        ]
+        return self.chance.choices(kinds, weights=(5, 3, 2, 1, 1, 2))[0]()
+
+
+def _inside(lines: list[str]) -> list[str]:
+    return [f"    {line}" for line in lines]
+
+
+def damaged(text: str, chance: random.Random) -> str:
+    """The function with one small change, which may or may not matter."""
+    faults = planted_faults(text, "f")
+    if faults and chance.random() < 0.6:
+        return ast.unparse(chance.choice(faults).tree)
+    tree = ast.parse(text)
+    blocks = [getattr(n, f) for n in ast.walk(tree) for f in ("body", "orelse", "finalbody") if getattr(n, f, None)]
+    block = chance.choice([b for b in blocks if isinstance(b, list) and b is not tree.body])
+    position = chance.randrange(len(block))
+    if len(block) > 1 and chance.random() < 0.5:
+        other = chance.randrange(len(block))
+        block[position], block[other] = block[other], block[position]
+    elif chance.random() < 0.5:
+        block.insert(chance.randrange(len(block) + 1), copy.deepcopy(block[position]))
+    else:
+        block[position] = ast.Pass()
+    return ast.unparse(ast.fix_missing_locations(tree))
+
+
+def outcomes(text: str) -> list[Any] | None:
+    """What the function does on all inputs; None if it does not compile."""
+    names: dict[str, Any] = {}
+    try:
+        exec(compile(text, "f.py", "exec"), names)
+    except SyntaxError:
+        return None
+    return [_outcome(names["f"], row) for row in INPUTS]
+
+
+def _outcome(function: Callable[..., Any], row: tuple[Any, ...]) -> Any:
+    log: list[str] = []
+
+    def note(value: object) -> None:
+        log.append(repr(value))
+        if len(log) > 30:
+            raise MemoryError
+        if len(log) == 3 and row[0] == 4:
+            raise ValueError("logged enough")
+
+    try:
+        return "returned", repr(function(*row, note)), log
+    except Exception as error:
+        return type(error).__name__, repr(error.args), log

@@ -1,0 +1,55 @@
+"""The judge against pairs of versions whose true verdict is known."""
+
+from __future__ import annotations
+
+from collections import Counter
+from pathlib import Path
+
+import pytest
+
+import dreck
+from dreck import Verdict
+
+from .pairs_reader import Pair, read_pairs
+
+PAIRS = read_pairs()
+
+
+def vouched(pair: Pair, folder: Path, **settings: bool) -> dreck.Vouching:
+    """The judge's verdict on a pair."""
+    for name, text in (("before", pair.before), ("after", pair.after)):
+        (folder / f"{name}.py").write_text(text, encoding="utf-8")
+    return dreck.vouch(folder / "before.py", folder / "after.py", **settings)
+
+
+@pytest.mark.parametrize("pair", PAIRS, ids=lambda p: p.name)
+def test_pair(pair: Pair, tmp_path: Path) -> None:
+    """Mistakes are shown by an input that was run; true equivalences are proved."""
+    found = vouched(pair, tmp_path)
+    if pair.verdict == "differs":
+        assert found.verdict is Verdict.DIFFERS, found.subjects
+        assert all(s.counterexample for s in found.subjects if s.verdict is Verdict.DIFFERS)
+        return
+    if pair.verdict == "same":
+        assert found.verdict.same, found.subjects
+        return
+    assert found.verdict.value == pair.verdict, found.subjects
+    kinds = {a.kind.value for s in found.subjects for a in s.assumptions}
+    assert kinds == ({pair.kind} if pair.kind else set())
+    strictly = vouched(pair, tmp_path, strict=True, run=False)
+    assert (strictly.verdict is Verdict.PROVED) == (pair.verdict == "proved"), strictly.subjects
+
+
+@pytest.mark.parametrize("pair", [p for p in PAIRS if p.verdict == "differs"], ids=lambda p: p.name)
+def test_a_mistake_is_never_proved(pair: Pair, tmp_path: Path) -> None:
+    """Without running anything, a mistake stays unproved, in both directions."""
+    turned = Pair(pair.name, pair.verdict, pair.kind, pair.after, pair.before)
+    for either in (pair, turned):
+        assert vouched(either, tmp_path, run=False).verdict is Verdict.UNDECIDED
+
+
+def test_the_pairs_are_worth_their_name() -> None:
+    """There are many, half of them mistakes, and no two of the same name."""
+    kinds = Counter(p.verdict for p in PAIRS)
+    assert len(PAIRS) >= 150 and len({p.name for p in PAIRS}) == len(PAIRS)
+    assert kinds["differs"] * 2 >= len(PAIRS)
