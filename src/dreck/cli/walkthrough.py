@@ -26,6 +26,7 @@ def walk_through(into: str | None) -> None:
     out = console()
     with _folder(into) as folder:
         copy_project(folder)
+        folder = folder.resolve()
         with contextlib.chdir(folder):
             _example(out)
     if into:
@@ -35,7 +36,7 @@ def walk_through(into: str | None) -> None:
 @contextlib.contextmanager
 def _folder(into: str | None) -> Iterator[Path]:
     if into:
-        yield Path(into).resolve()
+        yield Path(into)
         return
     with tempfile.TemporaryDirectory(prefix="dreck-demo-") as scratch:
         yield Path(scratch) / "canal-office"

@@ -124,4 +124,11 @@ def _spare_jump(node: cst.CSTNode, ending: Ending) -> str | None:
 
 def _spare_pass(place: Place, small: cst.BaseSmallStatement) -> bool:
     """A pass among other statements; beside a docstring alone it marks an empty body."""
-    return isinstance(small, cst.Pass) and weight(place.block) > 1
+    return isinstance(small, cst.Pass) and any(not _is_text_or_pass(s) for s in place.statements)
+
+
+def _is_text_or_pass(node: cst.BaseStatement) -> bool:
+    if not isinstance(node, cst.SimpleStatementLine):
+        return False
+    texts = (cst.SimpleString, cst.ConcatenatedString)
+    return all(isinstance(s, cst.Pass) or (isinstance(s, cst.Expr) and isinstance(s.value, texts)) for s in node.body)

@@ -100,8 +100,8 @@ class GuardClause(Move):
         ),
         "inside-an-arm": Refusal(
             "it stands in one arm of a larger choice; leaving from there would hide how the arms belong together",
-            "def pass_lock(boat):\n    if boat.upstream:\n        if boat.heavy:\n            boat.wait()\n            boat.tow()\n"
-            "            boat.leave()\n    else:\n        boat.lower()\n        boat.wait()\n        boat.leave()\n",
+            "def pass_lock(boat):\n    match boat.side:\n        case 1:\n            if boat.heavy:\n                boat.wait()\n"
+            "                boat.tow()\n                boat.leave()\n        case 2:\n            boat.lower()\n",
         ),
         "optional-step": Refusal(
             "it is an optional step behind other work, not the main work",

@@ -1,0 +1,108 @@
+"""guard-clause: the traps that its examples do not show."""
+
+from __future__ import annotations
+
+import pytest
+
+from .harness import look, only
+
+WORK = "        lock.fill()\n        lock.wait()\n        lock.open()\n"
+
+
+def wrapped(condition: str) -> str:
+    """A function whose work stands under a condition."""
+    return f"def f(lock, a, b, c, n: int):\n    if {condition}:\n{WORK}"
+
+
+@pytest.mark.parametrize(
+    ("condition", "turned"),
+    [
+        ("a", "not a"),
+        ("not a", "a"),
+        ("not (a or b)", "a or b"),
+        ("not (a\n            or b)", "(a\n            or b)"),
+        ("a and b", "not (a and b)"),
+        ("a and not b", "not a or b"),
+        ("not a and not b", "a or b"),
+        ("a is None or b is not None", "a is not None and b is None"),
+        ("a in b and c not in b", "a not in b or c in b"),
+        ("n < 3", "n >= 3"),
+        ("a == 1 and (b or c)", "a != 1 or not (b or c)"),
+        ("a == 1 or b == 2 and c == 3", "a != 1 and (b != 2 or c != 3)"),
+        ("(a == 1 or b == 2) and c == 3", "(a != 1 and b != 2) or c != 3"),
+        ("1 < n < 5", "not (1 < n < 5)"),
+        ("(x := a.get()) is None", "(x := a.get()) is not None"),
+        ("a if b else c", "not (a if b else c)"),
+        ("(a)and(not b)", "not (a) or (b)"),
+        ("(a)", "not (a)"),
+        ("lambda: a", "not (lambda: a)"),
+        ("a.b(c)[0]", "not a.b(c)[0]"),
+        ("-a", "not -a"),
+        ("a == 1 and  # why\n", None),
+    ],
+)
+def test_negation(condition: str, turned: str | None) -> None:
+    """Conditions are turned round right, with as few signs as possible."""
+    if turned is None:
+        condition, turned = "(a == 1 and  # why\n            b != 2)", "(a != 1 or  # why\n            b == 2)"
+    first = only("guard-clause", wrapped(condition)).partition("if ")[2]
+    assert first.partition(":\n        return\n")[0] == turned
+
+
+@pytest.mark.parametrize(
+    ("condition", "turned"), [("a < b", "not a < b"), ("n < 3", "n >= 3"), ("a == 1", "not a == 1"), ("len(a) > n", "len(a) <= n")]
+)
+def test_strict_negation(condition: str, turned: str) -> None:
+    """Strictly, an order is only turned round where it is known to be total."""
+    assert f"if {turned}:" in only("guard-clause", wrapped(condition), strict=True)
+
+
+@pytest.mark.parametrize(
+    "keyword", ["if(a):", "if (a):", "if  a:", "if a  :"],
+)
+def test_odd_spacing(keyword: str) -> None:
+    """Whatever blanks the author used, the result is valid and means the same."""
+    text = only("guard-clause", wrapped("a").replace("if a:", keyword))
+    compile(text, "f.py", "exec")
+    assert "return\n" in text
+
+
+@pytest.mark.parametrize(
+    ("where", "head", "tail"),
+    [
+        ("a try with else", "    try:\n", "    except E:\n        pass\n    else:\n        lock.log()\n"),
+        ("a finally", "    try:\n        lock.log()\n    finally:\n", ""),
+        ("something follows", "    with lock:\n", "    lock.log()\n"),
+        ("a value is expected", "    if a:\n", "    return 1\n"),
+    ],
+)
+def test_where_leaving_would_skip_something(where: str, head: str, tail: str) -> None:
+    """No guard where falling off the end is not leaving."""
+    work = "".join(f"    {line}\n" for line in WORK.splitlines() * 3)
+    found = look("guard-clause", f"def f(lock, a):\n{head}        if a:\n{work}{tail}")
+    assert not [s for s in found.sites if s.line > 3], where
+
+
+def test_loop_else_is_kept() -> None:
+    """The else of a loop stays where it is."""
+    text = f"def f(lock, boats):\n    for a in boats:\n        if a:\n{WORK.replace('        ', '            ')}    else:\n        lock.log()\n"
+    assert only("guard-clause", text).endswith("        lock.open()\n    else:\n        lock.log()\n")
+
+
+def test_explicit_none_beside_values() -> None:
+    """Where other returns hand out values, the new one says None."""
+    assert "return None\n" in only("guard-clause", wrapped("a") + "        return lock\n")
+
+
+@pytest.mark.parametrize("blank", [True, False])
+def test_blank_line_as_elsewhere_in_the_file(blank: bool) -> None:
+    """A guard is set off with a blank line where the file does so."""
+    text = only("guard-clause", wrapped("a"), blank_after_guard=blank)
+    assert ("        return\n\n    lock.fill()" in text) is blank
+
+
+def test_the_work_of_a_positive_check() -> None:
+    """When the short arm comes first it stays first and gets the exit."""
+    work = "".join(f"        lock.step({i})\n" for i in range(7))
+    text = only("guard-clause", f"def f(lock, a):\n    if a:\n        lock.log()\n    else:\n{work}")
+    assert text.startswith("def f(lock, a):\n    if a:\n        lock.log()\n        return\n    lock.step(0)\n")
