@@ -21,7 +21,7 @@ MAY_USE = {
     "moves": {"logic"},
     "judge": set(),
     "planner": {"source", "surveying", "logic", "moves", "judge"},
-    "report": {"judge", "planner", "surveying"},
+    "report": {"judge", "planner", "surveying", "moves"},
     "demo": set(),
     "cli": {"source", "surveying", "judge", "planner", "demo", "report", "api", "__init__"},
     "api": {"source", "surveying", "judge", "planner"},

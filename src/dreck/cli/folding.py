@@ -80,7 +80,7 @@ def _folded_runs(lines: list[tuple[str, str]]) -> Iterator[tuple[str, str]]:
 
 
 def _folded_run(run: list[tuple[str, str]]) -> Iterator[tuple[str, str]]:
-    if len(run) <= 2 * _SHOWN + 1:
+    if len(run) <= 2 * _SHOWN + 2:
         yield from run
         return
     yield from run[:_SHOWN]

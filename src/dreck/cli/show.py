@@ -40,11 +40,11 @@ _ASSUMED = {
 _MEASURES = {
     "nesting": "deepest level of blocks",
     "open_conditions": "conditions open around each statement, added up",
-    "happy_path_depth": "conditions open around the longest straight run",
+    "happy_path_depth": "conditions open where the bulk of the function stands",
     "decisions": "places where control can go two ways",
     "lines": "lines of the function",
 }
-_MARKS = {"+": "green", "-": "red", " ": "", "<": "dim cyan", ">": "dim cyan", "@": "dim"}
+_MARKS = {"+": "bright_green", "-": "bright_red", " ": "", "<": "cyan", ">": "cyan", "@": "dim"}
 # Lines of one kind shown for a check that missed something.
 _SHOWN = 4
 # Columns of output that goes to a file or a pipe.

@@ -59,7 +59,7 @@ def _example(out: Console) -> None:
     _headline(out, "3. Is the new file really the same as the old one?", f"dreck vouch {old} {path}")
     show_vouching(api.vouch(old, path), str(old), str(path))
 
-    _headline(out, "4. And a slip of the hand: < instead of <= at the sill", f"dreck vouch {path} slip.py --subject Office.admit")
+    _headline(out, "4. And a slip of the hand: >= instead of > at the sill", f"dreck vouch {path} slip.py --subject Office.admit")
     _show_slip(path)
 
     _run_tests(out)

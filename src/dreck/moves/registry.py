@@ -153,3 +153,8 @@ def all_moves() -> Mapping[str, Move]:
         _REGISTRY.loaded = True
     order = [module.rpartition(".")[2].replace("_", "-") for module in MODULES]
     return {name: _REGISTRY.moves[name] for name in order}
+
+
+def family_of(move: Move) -> str:
+    """The family a move belongs to: the folder of its file."""
+    return type(move).__module__.split(".")[-2]

@@ -28,7 +28,8 @@ class Measures:
         nesting: the deepest level of blocks inside one another; an elif adds none.
         decisions: places where control can go two ways.
         open_conditions: for every statement, the conditions open around it, added up.
-        happy_path_depth: conditions open around the longest straight run of statements.
+        happy_path_depth: conditions open where the bulk of the function stands: from the top,
+            go into a block while it holds at least half of the statements around it.
     """
 
     lines: int
@@ -57,7 +58,7 @@ def measure(function: ast.FunctionDef | ast.AsyncFunctionDef) -> Measures:
     walk.block(function.body, 0, 0)
     lines = (function.end_lineno or function.lineno) - function.lineno + 1
     decisions = sum(_decisions(s) for s in function.body)
-    return Measures(lines, walk.nesting, decisions, walk.open_conditions, walk.longest[1])
+    return Measures(lines, walk.nesting, decisions, walk.open_conditions, _happy_path_depth(function.body))
 
 
 class _Walk:
@@ -66,16 +67,28 @@ class _Walk:
     def __init__(self) -> None:
         self.nesting = 0
         self.open_conditions = 0
-        self.longest = (0, 0)  # statements in the longest run so far, and its depth
 
-    def block(self, body: list[ast.stmt], level: int, conditions: int, *, guard: bool = False) -> None:
+    def block(self, body: list[ast.stmt], level: int, conditions: int) -> None:
         self.nesting = max(self.nesting, level)
-        if not guard and len(body) > self.longest[0]:
-            self.longest = (len(body), conditions)
         for statement in body:
             self.open_conditions += conditions
-            for inner, opens, is_guard in _blocks(statement):
-                self.block(inner, level + 1, conditions + opens, guard=is_guard)
+            for inner, opens, _ in _blocks(statement):
+                self.block(inner, level + 1, conditions + opens)
+
+
+def _happy_path_depth(body: list[ast.stmt]) -> int:
+    depth = 0
+    while True:
+        inside = [(_size(b), opens, b) for s in body for b, opens, guard in _blocks(s) if not guard]
+        size, opens, heaviest = max(inside, key=lambda found: found[0], default=(0, 0, body))
+        if not inside or size * 2 < _size(body):
+            return depth
+        depth, body = depth + opens, heaviest
+
+
+def _size(body: list[ast.stmt]) -> int:
+    """How many statements stand in a block, at any depth."""
+    return sum(1 + sum(_size(inner) for inner, _, _ in _blocks(s)) for s in body)
 
 
 def _blocks(node: ast.stmt) -> Iterator[tuple[list[ast.stmt], int, bool]]:

@@ -141,7 +141,7 @@ def _described(outcome: str, log: list[Any], output: str) -> str:
     parts = [outcome]
     if log:
         calls = [f"{entry[0][1]} {entry[1][1]}" if len(entry) > 1 else str(entry[0]) for entry in log]
-        parts.append(f"after {len(log)} effects ({'; '.join(calls[:4])}{'; ...' if len(calls) > 4 else ''})")
+        parts.append(f"after {len(log)} effect{'s' if len(log) > 1 else ''} ({'; '.join(calls[:4])}{'; ...' if len(calls) > 4 else ''})")
     if output:
         parts.append(f"and prints {_short(output)}")
     return " ".join(parts)

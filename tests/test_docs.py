@@ -1,0 +1,68 @@
+"""What the documents say is true: examples run, generated pages are current, doctests pass."""
+
+from __future__ import annotations
+
+import doctest
+import importlib
+import pkgutil
+import re
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+import dreck
+from dreck.report.catalogue import catalogue
+
+ROOT = Path(__file__).parents[1]
+README = (ROOT / "README.md").read_text(encoding="utf-8")
+MODULES = [m.name for m in pkgutil.walk_packages(dreck.__path__, "dreck.") if ".demo.project" not in m.name and m.name != "dreck.__main__"]
+
+
+@pytest.mark.parametrize("name", MODULES)
+def test_doctests(name: str) -> None:
+    """The examples in docstrings give what they say."""
+    assert doctest.testmod(importlib.import_module(name)).failed == 0
+
+
+def readme_block(mark: str) -> str:
+    """The code block behind a marker in the README."""
+    found = re.search(rf"<!-- {re.escape(mark)} -->\n```\w*\n(.*?)```", README, re.S)
+    assert found, mark
+    return found[1]
+
+
+def test_the_readme_example(tmp_path: Path) -> None:
+    """The first example is what Dreck really does."""
+    path = tmp_path / "passage.py"
+    path.write_text(readme_block("example: before"))
+    found = dreck.untangle(path)
+    assert [s.verdict.verdict.value for f in found.functions for s in f.steps] == ["proved"] * 3
+    found.write()
+    assert path.read_text() == readme_block("example: after")
+
+
+def test_the_catalogue_is_current() -> None:
+    """Run docs/regenerate.py when this fails."""
+    assert (ROOT / "docs" / "moves.md").read_text(encoding="utf-8") == catalogue()
+
+
+def test_links_lead_somewhere() -> None:
+    """Every relative link of every page has a target; every screenshot is linked."""
+    linked = set()
+    for page in [*ROOT.glob("*.md"), *ROOT.glob("docs/*.md")]:
+        for link in re.findall(r"\]\((?!http)([^)#]+)\)", page.read_text(encoding="utf-8")):
+            assert (page.parent / link).exists(), f"{page.name}: {link}"
+            linked.add((page.parent / link).resolve())
+    assert {p.resolve() for p in (ROOT / "docs/screenshots").glob("*.png")} <= linked
+
+
+@pytest.mark.parametrize(
+    ("name", "words"),
+    [("guard_the_lock", "nesting 3 -> 1, proved"), ("vouch_for_a_rewrite", "toll(120, False): before returns 150, after returns 60")],
+)
+def test_examples_run(name: str, words: str) -> None:
+    """Each example runs and prints what it is there to show."""
+    done = subprocess.run([sys.executable, str(ROOT / "examples" / f"{name}.py")], capture_output=True, text=True, timeout=120, check=True)
+    assert words in done.stdout
