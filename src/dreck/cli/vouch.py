@@ -8,7 +8,7 @@ import click
 
 from .. import api
 from ..judge.verdict import Verdict
-from .exits import Exit
+from .exits import Exit, complain
 
 _STATUS = {Verdict.DIFFERS: Exit.DIFFERS, Verdict.UNDECIDED: Exit.UNDECIDED}
 
@@ -41,7 +41,10 @@ def vouch(
         from .show import show_vouching
 
         show_vouching(found, before, after)
-    ctx.exit(_STATUS.get(found.verdict, Exit.DONE))
+    for problem in found.problems:
+        complain(problem)
+    status = _STATUS.get(found.verdict, Exit.DONE)
+    ctx.exit(Exit.WRONG_USE if found.problems and status is Exit.UNDECIDED else status)
 
 
 def _write_script(path: str, found: object) -> None:

@@ -139,6 +139,7 @@ class SubjectVerdict:
     Attributes:
         subject: its qualified name.
         why: one sentence on how the verdict came about.
+        problem: one line if the module could not even be imported for trials.
     """
 
     subject: str
@@ -147,6 +148,7 @@ class SubjectVerdict:
     assumptions: tuple[Assumption, ...] = ()
     trials: Trials | None = None
     counterexample: Counterexample | None = None
+    problem: str = ""
 
     def __repr__(self) -> str:
         return f"<{self.subject}: {self.verdict.value}, {self.why}>"
@@ -184,6 +186,11 @@ class Vouching:
         """The weakest verdict among the subjects."""
         return Verdict.weakest(s.verdict for s in self.subjects)
 
+    @property
+    def problems(self) -> tuple[str, ...]:
+        """One line for each import that failed when trials needed it."""
+        return tuple(dict.fromkeys(s.problem for s in self.subjects if s.problem))
+
     def __repr__(self) -> str:
         return f"<Vouching: {self.verdict.value}, {len(self.subjects)} functions compared>"
 
@@ -194,4 +201,5 @@ class Vouching:
             "verdict": self.verdict.value,
             "subjects": [s.to_dict() for s in self.subjects],
             "notes": list(self.notes),
+            "problems": list(self.problems),
         }

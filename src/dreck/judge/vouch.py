@@ -93,7 +93,8 @@ def _from_trials(request: Request, found: dict[str, Any], unproved: str) -> Subj
         return SubjectVerdict(request.subject, Verdict.DIFFERS, "one input shows a difference", counterexample=shown)
     if found["outcome"] != "same":
         why = f"not proved: {unproved}; not tried: {found['why']}"
-        return SubjectVerdict(request.subject, Verdict.UNDECIDED, why)
+        problem = found["why"] if found["outcome"] == "cannot load" else ""
+        return SubjectVerdict(request.subject, Verdict.UNDECIDED, why, problem=problem)
     trials = Trials(
         found["count"],
         _coverage(found["before"]),

@@ -66,6 +66,7 @@ def untangle_targets(
             problems.append(str(error))
             continue
         functions += found
+        problems += dict.fromkeys(s.verdict.problem for f in found for s in f.taken_back if s.verdict.problem)
         if change is not None:
             changes.append(change)
     return Untangling(tuple(functions), tuple(changes), tuple(problems))

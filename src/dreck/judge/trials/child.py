@@ -26,7 +26,7 @@ from dreck.judge.faults import planted_faults
 from dreck.judge.trials.answers import RAISES, Answers
 from dreck.judge.trials.fence import raise_fence, set_limits
 from dreck.judge.trials.instrument import MARK, Branch, Seen, fitted
-from dreck.judge.trials.loading import CannotLoad, Subject, load, subject_in
+from dreck.judge.trials.loading import CannotCall, CannotLoad, Subject, load, subject_in
 from dreck.judge.trials.observe import Observation, observe
 from dreck.judge.trials.plan import Parameters, Row, neighbours, parameters_of, random_rows
 from dreck.judge.trials.recipes import Recipe, Side
@@ -209,7 +209,7 @@ class _Check:
         try:
             side = self._load(tree, self.paths[1])
             subject = subject_in(side, self.name)
-        except CannotLoad:
+        except (CannotLoad, CannotCall):
             return True
         for row, given, expected in self.inputs:
             found = _quietly(subject, side, row, self.parameters, Answers(self.suggested, given))
@@ -270,6 +270,8 @@ def answer(request: dict[str, Any]) -> dict[str, Any]:
     try:
         return _Check(request).run()
     except CannotLoad as error:
+        return {"outcome": "cannot load", "why": str(error)}
+    except CannotCall as error:
         return {"outcome": "nothing tried", "why": str(error)}
 
 

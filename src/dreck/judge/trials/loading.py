@@ -13,11 +13,20 @@ from dataclasses import dataclass
 from types import CodeType
 from typing import Any
 
+from .clock import TooLong, time_limit
 from .recipes import Recipe, Side, Suggested, hollow, instances
 
 
+# Seconds a module may take to be imported.
+LOAD_SECONDS = 5.0
+
+
 class CannotLoad(Exception):
-    """The module does not load, or the subject cannot be called on its own."""
+    """The module does not load."""
+
+
+class CannotCall(Exception):
+    """The subject cannot be called on its own."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,7 +52,10 @@ def load(source: str | ast.Module, path: str, name: str, **extra: Any) -> Side:
     try:
         code: CodeType = compile(source, path, "exec", dont_inherit=True)
         with contextlib.redirect_stdout(io.StringIO()), contextlib.redirect_stderr(io.StringIO()):
-            exec(code, module.__dict__)
+            with time_limit(LOAD_SECONDS):
+                exec(code, module.__dict__)
+    except TooLong as error:
+        raise CannotLoad(f"importing {path} did not end within {LOAD_SECONDS:g} s") from error
     except BaseException as error:
         raise CannotLoad(f"importing {path} raises {type(error).__name__}: {error}") from error
     side = Side(module)
@@ -55,18 +67,18 @@ def subject_in(side: Side, name: str) -> Subject:
     """The function of that qualified name.
 
     Raises:
-        CannotLoad: it is nested in another function, or is not there at run time.
+        CannotCall: it is nested in another function, or is not there at run time.
     """
     *owners, last = name.partition("#")[0].split(".")
     if "#" in name:
-        raise CannotLoad(f"{name} is not the first of its name, so it cannot be called on its own")
+        raise CannotCall(f"{name} is not the first of its name, so it cannot be called on its own")
     owner: Any = side.module
     for part in owners:
         owner = vars(owner).get(part) if isinstance(owner, type | types.ModuleType) else None
     if owner is None or (owner is not side.module and not isinstance(owner, type)):
-        raise CannotLoad(f"{name} is nested in another function, so it cannot be called on its own")
+        raise CannotCall(f"{name} is nested in another function, so it cannot be called on its own")
     if last not in vars(owner):
-        raise CannotLoad(f"{name} is not there when the module has run")
+        raise CannotCall(f"{name} is not there when the module has run")
     return _bare(vars(owner)[last], owner if isinstance(owner, type) else None, name)
 
 
@@ -77,10 +89,10 @@ def _bare(found: Any, owner: type | None, name: str) -> Subject:
         return Subject(found.__func__, owner, True)
     if isinstance(found, property):
         if found.fget is None:
-            raise CannotLoad(f"{name} is a property that cannot be read")
+            raise CannotCall(f"{name} is a property that cannot be read")
         return Subject(found.fget, owner, True)
     if not callable(found):
-        raise CannotLoad(f"{name} is hidden behind a decorator and cannot be called on its own")
+        raise CannotCall(f"{name} is hidden behind a decorator and cannot be called on its own")
     return Subject(found, owner, owner is not None and inspect.isfunction(found))
 
 

@@ -5,13 +5,12 @@ from __future__ import annotations
 import contextlib
 import inspect
 import io
-import signal
-import types
-from collections.abc import Callable, Iterator
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
 from .answers import Answers
+from .clock import TooLong, time_limit
 from .picture import picture
 from .recipes import Recipe, Side
 
@@ -19,10 +18,6 @@ from .recipes import Recipe, Side
 CALL_SECONDS = 1.0
 # Items taken from a generator, and steps of a coroutine.
 MOST_ITEMS = 200
-
-
-class CallTooLong(BaseException):
-    """A call used up its time; not an Exception, so that the code cannot catch it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,30 +49,16 @@ def observe(function: Callable[..., Any], side: Side, by_position: list[Recipe],
 
 def _outcome(call: Callable[[], Any]) -> tuple[str, Any, str]:
     try:
-        with _time_limit():
+        with time_limit(CALL_SECONDS):
             value = _driven(call())
             return "returned", picture(value), f"returns {_short(value)}"
-    except CallTooLong:
+    except TooLong:
         return "did not end", None, f"does not end within {CALL_SECONDS:g} s"
     except RecursionError:
         return "raised", ("RecursionError",), "raises RecursionError"
     except BaseException as error:  # SystemExit and the like are outcomes too
         shown = ", ".join(_short(a) for a in error.args)
         return "raised", picture(error), f"raises {type(error).__name__}({shown})"
-
-
-@contextlib.contextmanager
-def _time_limit() -> Iterator[None]:
-    def stop(number: int, frame: types.FrameType | None) -> None:
-        raise CallTooLong
-
-    old = signal.signal(signal.SIGALRM, stop)
-    signal.setitimer(signal.ITIMER_REAL, CALL_SECONDS)
-    try:
-        yield
-    finally:
-        signal.setitimer(signal.ITIMER_REAL, 0)
-        signal.signal(signal.SIGALRM, old)
 
 
 def _driven(value: Any) -> Any:
@@ -122,7 +103,7 @@ def _awaited(coroutine: Any) -> Any:
         except StopIteration as stop:
             return stop.value
     coroutine.close()
-    raise CallTooLong
+    raise TooLong
 
 
 def _async_generated(generator: Any) -> list[Any]:

@@ -1,0 +1,218 @@
+"""Trials: what they may do, what they see, and what they try."""
+
+from __future__ import annotations
+
+import json
+import os
+import signal
+import time
+from pathlib import Path
+from typing import Any
+
+import pytest
+
+import dreck
+from dreck import Verdict
+from dreck.judge.trials.answers import ELSE, Answers, Probe
+from dreck.judge.trials.picture import picture
+from dreck.judge.trials.runner import ProcessRunner, Request
+
+HOLD = "    if n.x < n.y:\n        return {0}\n    return {1}\n"
+
+
+def tried(before: str, after: str, subject: str = "f", **settings: Any) -> dict[str, Any]:
+    """The outcome of trials on two texts."""
+    request = Request(("before.py", "after.py"), (before, after), "trial_module", (os.getcwd(),), subject)
+    return ProcessRunner(**settings).run(request)
+
+
+HARM = {
+    "write a file": "open('{0}/made', 'w').write('x')",
+    "append to a file": "open('{0}/kept', 'a').write('x')",
+    "low-level write": "os.open('{0}/made', os.O_CREAT | os.O_WRONLY)",
+    "remove a file": "os.remove('{0}/kept')",
+    "rename a file": "os.rename('{0}/kept', '{0}/made')",
+    "make a folder": "os.mkdir('{0}/made')",
+    "delete a tree": "__import__('shutil').rmtree('{0}')",
+    "a shell command": "os.system('touch {0}/made')",
+    "a process": "__import__('subprocess').run(['touch', '{0}/made'])",
+    "a fork": "os.fork() or open('{0}/made', 'w')",
+    "a socket": "__import__('socket').socket()",
+    "a signal to the parent": "os.kill(os.getppid(), 9)",
+    "foreign functions": "__import__('ctypes').CDLL(None).unlink(b'{0}/kept')",
+    "raise the limits": "__import__('resource').setrlimit(4, (0, 0))",
+}
+
+
+@pytest.mark.parametrize("harm", HARM)
+def test_the_fence(harm: str, tmp_path: Path) -> None:
+    """Nothing outside the scratch folder is touched, and the attempt is an outcome like any other."""
+    (tmp_path / "kept").write_text("kept")
+    code = f"import os\ndef f(n: int):\n    {HARM[harm].format(tmp_path)}\n    return 'done'\n"
+    assert tried(code, code)["outcome"] == "same"
+    assert [(p.name, p.read_text()) for p in tmp_path.iterdir()] == [("kept", "kept")]
+    assert tried(code, code.replace(HARM[harm].format(tmp_path), "pass"))["outcome"] == "differs"
+
+
+def test_scratch_files_are_allowed_and_gone_afterwards() -> None:
+    """Code that writes relative files can be tried."""
+    code = "def f(n: int):\n    with open('x.txt', 'w') as s:\n        s.write(str(n))\n    return open('x.txt').read()\n"
+    assert tried(code, code)["outcome"] == "same"
+    assert tried(code, code.replace("str(n)", "str(n) + '!'"))["outcome"] == "differs"
+
+
+@pytest.mark.parametrize(
+    ("body", "outcome"),
+    [
+        ("while True: pass", "does not end within 1 s"),
+        ("return f(n)", "raises RecursionError"),
+        ("raise SystemExit(3)", "raises SystemExit(3)"),
+        ("x = [0] * 10**10", "raises MemoryError()"),
+        ("return input()", "raises EOFError"),
+        ("print('hello')", "returns None and prints 'hello\\n'"),
+        ("yield n\n    yield 2", "returns yields [0, 2, ('returned', None)]"),
+    ],
+)
+def test_outcomes(body: str, outcome: str) -> None:
+    """Hanging, crashing and leaving are outcomes that can differ."""
+    found = tried(f"def f(n: int):\n    {body}\n", "def f(n: int):\n    return 'other'\n")
+    assert found["outcome"] == "differs" and found["before"].startswith(outcome)
+
+
+@pytest.mark.parametrize(
+    ("code", "why"),
+    [
+        ("import nothing_like_this\n", "importing before.py raises ModuleNotFoundError"),
+        ("1 / 0\n", "importing before.py raises ZeroDivisionError"),
+        ("import time; time.sleep(60)\n", "importing before.py did not end within 5 s"),
+        ("import os; os._exit(3)\n", "the trial process ended with status 3"),
+        ("import os, signal; signal.raise_signal(9)\n", "the trial process was ended by signal 9"),
+    ],
+)
+def test_a_module_that_cannot_be_loaded(code: str, why: str) -> None:
+    """The reason is said in words; the run goes on."""
+    found = tried(code + "def f(n): pass\n", code + "def f(n): return 1\n")
+    assert found["outcome"] in ("cannot load", "nothing tried") and why in found["why"]
+
+
+def test_the_whole_process_has_a_time_limit() -> None:
+    """Even code that ignores signals is ended with its process group."""
+    code = "import signal, time\nsignal.pthread_sigmask(signal.SIG_BLOCK, [signal.SIGALRM])\nwhile True: time.sleep(1)\n"
+    started = time.monotonic()
+    assert "did not end within 1 s" in tried(code + "def f(): pass\n", code, seconds=1.0)["why"]
+    assert time.monotonic() - started < 10
+    assert signal.getsignal(signal.SIGALRM) is signal.SIG_DFL
+
+
+def test_a_failing_import_is_one_line_and_status_2(tmp_path: Path, dreck_in_process: Any) -> None:
+    """When trials need a module that cannot be imported, vouch says so."""
+    for name, bound in (("before", "<"), ("after", ">")):
+        (tmp_path / f"{name}.py").write_text(f"import nowhere\ndef f(n):\n    return n {bound} 3\n")
+    done = dreck_in_process("vouch", "before.py", "after.py")
+    assert (done.status, done.err) == (2, "dreck: importing before.py raises ModuleNotFoundError: No module named 'nowhere'\n")
+    assert done.out.startswith("undecided  f\n")
+
+
+HINTS = {
+    "int": "n == 7", "float": "n != n", "str": "n == 'moored'", "bytes": "n == b''", "bool": "n", "int | None": "n is None",
+    "Optional[str]": "n == ''", "Union[int, str]": "n == 'x'", "Literal['a', 'b']": "n == 'b'", "list[int]": "n == []",
+    "dict[str, int]": "not n", "tuple[int, str]": "n[0] == 1", "tuple[int, ...]": "len(n) == 2", "set[str]": "not n",
+    "Sequence[float]": "len(n) > 1", "Mapping[str, bool]": "len(n) == 1", "Kind": "n is Kind.BARGE", "Boat": "n.draught > 4",
+    "date": "n.day == 29", "Decimal": "n == 0", "Path": "n.name == 'b.txt'", "Callable[[int], int]": "n(3) == 4", "Any": "n == 9",
+    "Named": "n.width == 12", "'Boat'": "n.name == 'Heron'",
+}  # fmt: skip
+HEAD = """
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date
+from decimal import Decimal
+from enum import Enum
+from pathlib import Path
+from typing import Any, Literal, NamedTuple, Optional, Union
+class Kind(Enum):
+    TUG = 1
+    BARGE = 2
+@dataclass
+class Boat:
+    name: str
+    draught: int = 3
+class Named(NamedTuple):
+    width: int
+"""
+
+
+@pytest.mark.parametrize("hint", HINTS)
+def test_inputs_from_hints_and_conditions(hint: str) -> None:
+    """Every kind of hint gives inputs that take both ways, and notice when they are exchanged."""
+    code = f"{HEAD}def f(n: {hint}):\n    if {HINTS[hint]}:\n        return 1\n    return 2\n"
+    same = tried(code, code)
+    assert same["outcome"] == "same" and same["after"]["reached"] == 2 and same["caught"] == same["planted"] > 0
+    assert tried(code, code.replace("return 2", "return 3"))["outcome"] == "differs"
+
+
+def test_inputs_reach_what_callees_check(tmp_path: Path) -> None:
+    """Constants in the conditions of callees count as well."""
+    code = "def ok(level): return 95 <= level < 97\ndef f(level: int):\n    if ok(level):\n        return 1\n    return 2\n"
+    (tmp_path / "before.py").write_text(code)
+    assert tried(code, code)["after"]["reached"] >= 1
+
+
+def test_methods_are_tried_on_built_objects_and_shells() -> None:
+    """self comes from the constructor where that works, else from a shell of the class."""
+    code = "class Lock:\n    def __init__(self, level: int):\n        self.level = level\n    def f(self):\n        if self.level > 300:\n            return self.gate.close()\n        return 1\n"
+    found = tried(code, code.replace("> 300", ">= 300"), "Lock.f")
+    assert found["arguments"] == ["Lock(level=300)"] and found["after"].startswith("raises AttributeError")
+    hard = code.replace("self.level = level", "raise OSError")
+    assert "Probe(class_=Lock)" in tried(hard, hard.replace("> 300", ">= 300"), "Lock.f")["arguments"]
+
+
+def test_unstable_code_is_no_evidence() -> None:
+    """A function that differs from itself is not said to differ from another."""
+    code = "import random\ndef f(n: int):\n    return random.SystemRandom().random()\n"
+    assert tried(code, code)["outcome"] == "nothing tried"
+
+
+def test_answers_go_through_the_alternatives() -> None:
+    """The same question gets the same answer; each alternative changes one."""
+    answers = Answers({"kind": ["barge", None]})
+    boat = Probe(answers, "boat")
+    assert boat.kind == "barge" and bool(boat) and len(boat) == 1 and [*boat] == [boat[0]] and (boat < 3) == (boat <= 3)
+    seen = {json.dumps(a, sort_keys=True) for a in answers.alternatives()}
+    assert len(seen) == 2 + 1 + 2 + 2
+    other = Probe(Answers(answers.suggestions, {"boat.kind": 2}), "boat")
+    assert repr(other.kind) == "<boat.kind>" and other._answers_.said() == {"boat.kind": ELSE}
+
+
+@pytest.mark.parametrize(
+    ("left", "right", "equal"),
+    [
+        (1, True, False), (1, 1.0, False), (float("nan"), float("nan"), True), (0.0, -0.0, False), ([1, [2]], [1, [2]], True),
+        ({"a": 1, "b": 2}, {"b": 2, "a": 1}, False), ({1, 2}, {2, 1}, True), ("a", b"a", False), (ValueError("x"), ValueError("x"), True),
+        (ValueError("x"), KeyError("x"), False), (Path("a"), Path("a"), True), (Verdict.PROVED, Verdict.TESTED, False), (len, len, True),
+    ],
+)  # fmt: skip
+def test_pictures(left: object, right: object, equal: bool) -> None:
+    """Values are compared by type and deep equality."""
+    assert (picture(left) == picture(right)) is equal
+
+
+def test_pictures_of_cycles_end() -> None:
+    """A list in itself, and objects that point at each other."""
+    loop: list[object] = [1]
+    loop.append(loop)
+    other: list[object] = [1]
+    other.append(other)
+    assert picture(loop) == picture(other) != picture([1, [1]])
+
+
+def test_weak_trials_do_not_count(tmp_path: Path) -> None:
+    """Trials that reach few branches are no evidence, and the verdict says so."""
+    code = (
+        "import hashlib\ndef f(n: int):\n    x = n\n    if hashlib.sha256(str(x).encode()).hexdigest() == 'never':\n"
+        "        if x > 1:\n            return 1\n        if x > 2:\n            return 2\n        return 3\n    return 4\n"
+    )
+    (tmp_path / "before.py").write_text(code)
+    (tmp_path / "after.py").write_text(code.replace("x = n", "x = (n, n)[0]"))
+    (found,) = dreck.vouch(tmp_path / "before.py", tmp_path / "after.py").subjects
+    assert found.verdict is Verdict.UNDECIDED and "reached only 1 of 6 branches" in found.why
+    assert found.trials and len(found.trials.branches_after.missed) == 5
