@@ -36,11 +36,20 @@ class LeftAlone:
     why: str
 
 
+@dataclass(frozen=True, slots=True)
+class Broken:
+    """A move that failed at a place: our mistake, reported and left out."""
+
+    move: str
+    line: int
+    error: str
+
+
 class UnreadableFunction(Exception):
     """The lossless parser cannot read a function, or does not give its text back."""
 
 
-def candidates(region: Region, *, strict: bool, blank_after_guard: bool) -> Iterator[Candidate | LeftAlone]:
+def candidates(region: Region, *, strict: bool, blank_after_guard: bool) -> Iterator[Candidate | LeftAlone | Broken]:
     """Every site and every refusal in a function: moves in their order, outer blocks first.
 
     Raises:
@@ -54,9 +63,13 @@ def candidates(region: Region, *, strict: bool, blank_after_guard: bool) -> Iter
     for name, move in all_moves().items():
         for place in everywhere:
             for index in range(len(place.statements)):
-                found = move.match(place, index, around)
+                try:
+                    found = move.match(place, index, around)
+                    text = place.replaced(found.block).code if isinstance(found, Site) else ""
+                except Exception as error:  # whatever a move does, the run goes on
+                    yield Broken(name, lines.of(place.statements[index]), repr(error))
+                    continue
                 if isinstance(found, Site):
-                    text = place.replaced(found.block).code
                     yield Candidate(name, lines.of(found.node), found.why, region.with_text(text))
                 elif isinstance(found, Refused):
                     yield LeftAlone(lines.of(found.node), name, move.REFUSALS[found.reason].because)

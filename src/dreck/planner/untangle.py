@@ -27,7 +27,7 @@ from ..source.lines import split_lines
 from ..source.regions import Region, indent_of, region_of
 from ..source.targets import Target
 from ..surveying.measures import measure
-from .candidates import Candidate, LeftAlone, UnreadableFunction, candidates, sets_guards_off
+from .candidates import Broken, Candidate, LeftAlone, UnreadableFunction, candidates, sets_guards_off
 from .results import FileChange, Step, Untangled, Untangling
 
 MOST_STEPS = 100
@@ -61,11 +61,12 @@ def untangle_targets(
     problems: list[str] = []
     for path, wanted in _by_file(targets).items():
         try:
-            found, change = _file(path, wanted, settings, tick)
+            found, change, failed = _file(path, wanted, settings, tick)
         except DreckError as error:
             problems.append(str(error))
             continue
         functions += found
+        problems += failed
         problems += dict.fromkeys(s.verdict.problem for f in found for s in f.taken_back if s.verdict.problem)
         if change is not None:
             changes.append(change)
@@ -81,7 +82,7 @@ def _by_file(targets: Iterable[Target]) -> dict[Path, list[Target]]:
 
 def _file(
     path: Path, wanted: list[Target], settings: Settings, tick: Callable[[Untangled], None]
-) -> tuple[list[Untangled], FileChange | None]:
+) -> tuple[list[Untangled], FileChange | None, list[str]]:
     source = SourceFile.read(path)
     tree = source.parse()
     names = dict.fromkeys(f.name for target in wanted for f in target.functions(tree))
@@ -92,9 +93,9 @@ def _file(
         results[name] = work.function(name)
         tick(results[name])
     if work.text == source.text:
-        return [results[n] for n in names], None
+        return [results[n] for n in names], None, work.problems
     work.check_frame(source.text)
-    return [results[n] for n in names], FileChange(source, work.text)
+    return [results[n] for n in names], FileChange(source, work.text), work.problems
 
 
 class _FileWork:
@@ -105,6 +106,7 @@ class _FileWork:
         self.names = names_around(tree)
         self.indent = indent_of(tree, text)
         self.blank_after_guard = sets_guards_off(tree, split_lines(text))
+        self.problems: list[str] = []
         self._functions = {f.name: f for f in functions_of(tree)}
 
     def function(self, name: str) -> Untangled:
@@ -113,6 +115,10 @@ class _FileWork:
         region = region_of(self.text, function, self.indent)
         work = _FunctionWork(self, function, region)
         result = work.run()
+        self.problems += [
+            f"{self.path}:{b.line}: the move {b.move} failed ({b.error}); its step is left out, please report it"
+            for b in dict.fromkeys(work.broken)
+        ]
         if result.changed:
             self.text = work.region.whole
             self._functions = {f.name: f for f in functions_of(parse(self.text, str(self.path)))}
@@ -134,6 +140,7 @@ class _FunctionWork:
         self.steps: list[Step] = []
         self.taken_back: list[Step] = []
         self.left_alone: list[LeftAlone] = []
+        self.broken: list[Broken] = []
         self._tried: set[str] = {region.text}
 
     def run(self) -> Untangled:
@@ -162,6 +169,9 @@ class _FunctionWork:
             if isinstance(found, LeftAlone):
                 self.left_alone.append(found)
                 continue
+            if isinstance(found, Broken):
+                self.broken.append(found)
+                continue
             self._tried.add(found.region.text)
             if not self._progress(found, burden):
                 continue
@@ -174,12 +184,12 @@ class _FunctionWork:
             return True
         return False
 
-    def _candidates(self) -> Iterator[Candidate | LeftAlone]:
+    def _candidates(self) -> Iterator[Candidate | LeftAlone | Broken]:
         try:
             found = candidates(
                 self.region, strict=self.file.settings.judge.strict, blank_after_guard=self.file.blank_after_guard
             )
-            yield from (c for c in found if isinstance(c, LeftAlone) or c.region.text not in self._tried)
+            yield from (c for c in found if not isinstance(c, Candidate) or c.region.text not in self._tried)
         except UnreadableFunction as error:
             yield LeftAlone(self.region.first, "", str(error))
 
