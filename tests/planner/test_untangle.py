@@ -59,7 +59,7 @@ def breaks_the_text(place: Place, index: int, around: Around) -> Match:
     """A wrong move: the text no longer parses."""
     node = place.statements[index]
     if isinstance(node, cst.If):
-        broken = cst.SimpleStatementLine([cst.Expr(cst.Name("two words"))])
+        broken = cst.SimpleStatementLine([cst.Expr(cst.Name("lambda"))])
         return Site(node, "because", place.block.with_changes(body=[broken]))
     return None
 
