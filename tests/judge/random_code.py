@@ -150,3 +150,22 @@ def _outcome(function: Callable[..., Any], row: tuple[Any, ...]) -> Any:
         return "returned", repr(function(*row, note)), log
     except Exception as error:
         return type(error).__name__, repr(error.args), log
+
+
+def with_helper(text: str, chance: random.Random) -> str | None:
+    """The function with one of its conditions moved to a helper, usually right; None if there is none."""
+    tree = ast.parse(text)
+    function = tree.body[0]
+    assert isinstance(function, ast.FunctionDef)
+    tests = [n for n in ast.walk(function) if isinstance(n, ast.If | ast.IfExp)]
+    if not tests:
+        return None
+    where = chance.choice(tests)
+    names = list(dict.fromkeys(n.id for n in ast.walk(where.test) if isinstance(n, ast.Name)))
+    arguments = list(names)
+    if chance.random() < 0.2:
+        chance.shuffle(arguments)
+    form = chance.choice(["    return {0}\n", "    if not ({0}):\n        return False\n    return {0}\n", "    if {0}:\n        return 1\n    return []\n"])
+    helper = f"def helper({', '.join(names)}):\n{form.format(ast.unparse(where.test))}"
+    where.test = ast.parse(f"helper({', '.join(arguments)})", mode="eval").body
+    return f"{ast.unparse(ast.fix_missing_locations(tree))}\n{helper}"

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import ast
 import random
+from pathlib import Path
 
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
@@ -11,8 +12,10 @@ from hypothesis import strategies as st
 from dreck.judge.check import compare
 from dreck.judge.events import Names
 from dreck.judge.prove import Proved
+from dreck.judge.versions import Version
+from dreck.judge.vouch import Judge
 
-from .random_code import Writer, damaged, outcomes
+from .random_code import Writer, damaged, outcomes, with_helper
 
 SHORT_RUN = settings(max_examples=150, deadline=None, suppress_health_check=list(HealthCheck))
 
@@ -43,3 +46,17 @@ def test_a_function_is_the_same_as_itself(seed: int) -> None:
     text = Writer(random.Random(seed)).function()
     if outcomes(text) is not None:
         assert is_proved(text, text)
+
+
+@SHORT_RUN
+@given(st.integers(0, 10**9))
+def test_what_is_proved_with_a_helper_behaves_the_same(seed: int) -> None:
+    """A condition moved to a function, sometimes wrongly, is never proved where it shows."""
+    chance = random.Random(seed)
+    text = Writer(chance).function()
+    changed = with_helper(text, chance)
+    if changed is None or outcomes(text) is None:
+        return
+    found = Judge(runner=None).function(Version(Path("a.py"), text), Version(Path("b.py"), changed), "f")
+    if found.verdict.same:
+        assert outcomes(text) == outcomes(changed), f"{text}\nbecame\n{changed}"

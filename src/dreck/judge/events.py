@@ -11,14 +11,25 @@ from .terms import BOOL, PLAIN, Kinds, Term, arithmetic, compared, identity, is_
 from .verdict import AssumptionKind
 
 # Steps that run no code of anybody's, so that names of the module keep their values.
+# Steps that, done again on the same operands with nothing but such steps between, yield the same
+# under an assumption.
+AGAIN: Mapping[str, AssumptionKind] = {
+    "getattr": AssumptionKind.STABLE_READ,
+    "getitem": AssumptionKind.STABLE_READ,
+    **dict.fromkeys(("compare", "truth", "member", "in", "isinstance", "hash"), AssumptionKind.NO_EFFECT),
+}
 QUIET = frozenset({"cell", "global", "list", "join", "assert", "forget"})
 # Steps that cannot raise once their operands are there.
 MAY_NOT_RAISE = frozenset({"list", "assert", "set cell", "set global", "forget"})
 
-_FLAG_FIRST = frozenset({"truth", "in", "catches", "exit failed", "async exit failed", "match", "next", "async next"})
+_FLAG_FIRST = frozenset({"truth", "in", "member", "isinstance", "catches", "exit failed", "async exit failed", "match", "next", "async next"})
 _OPPOSITE = {"<": ">=", ">=": "<", ">": "<=", "<=": ">", "==": "!=", "!=": "=="}
 _MIRRORED = {"<": ">", ">": "<", "<=": ">=", ">=": "<=", "==": "==", "!=": "!="}
 _BUILTINS = frozenset(dir(builtins)) - {"__debug__", "__build_class__", "_"}
+_INSTANCES: Mapping[str, Kinds] = {
+    "int": frozenset({"int", "bool"}),
+    **{name: frozenset({name}) for name in ("bool", "float", "str", "bytes")},
+}
 # Built-in functions that always yield a value of exactly this type.
 _YIELDS: Mapping[str, Kinds] = {
     **dict.fromkeys(("len", "ord", "id", "hash"), frozenset({"int"})),
@@ -32,12 +43,16 @@ class Names:
 
     ``bound`` are the names that both modules bind at their top level, ``shadowing`` all names
     that may stand before a built-in one (bound anywhere outside the function, in either
-    version). ``star`` says that a star import may bind anything.
+    version). ``star`` says that a star import may bind anything. ``new`` are names that only
+    one version has, as helpers and tables: nobody else can know them. ``acting`` are attributes
+    that the module defines as properties and the like.
     """
 
     bound: frozenset[str] = frozenset()
     shadowing: frozenset[str] = frozenset()
     star: bool = False
+    new: frozenset[str] = frozenset()
+    acting: frozenset[str] = frozenset()
 
     def is_builtin(self, name: str) -> bool:
         """Whether a name not bound by the function means the built-in of that name."""
@@ -45,12 +60,16 @@ class Names:
 
     def is_soft(self, name: str, *, protected: bool) -> bool:
         """Whether reading a name is unobservable, or can at most raise unprotected."""
-        return self.is_builtin(name) or (name in self.bound and not protected)
+        return self.is_builtin(name) or name in self.new or (name in self.bound and not protected)
+
+    def is_steady(self, attribute: str) -> bool:
+        """Whether nothing in the module says that reading an attribute may act."""
+        return attribute not in self.acting and "*" not in self.acting
 
     def unsure(self, left: Iterable[str], right: Iterable[str]) -> list[str]:
         """Names whose absence would show, because the two sides read them in another order."""
-        a = [n for n in dict.fromkeys(left) if not self.is_builtin(n)]
-        b = [n for n in dict.fromkeys(right) if not self.is_builtin(n)]
+        a = [n for n in dict.fromkeys(left) if not self.is_builtin(n) and n not in self.new]
+        b = [n for n in dict.fromkeys(right) if not self.is_builtin(n) and n not in self.new]
         return [] if a == b else list(dict.fromkeys([*a, *b]))
 
 
@@ -69,11 +88,29 @@ def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -
         result = arithmetic(node.detail, terms[0], terms[1], kinds)
     elif node.kind in ("tuple", "slice"):
         result = (node.kind, *terms)
+    elif node.kind == "member":
+        result = compared("==", terms[0], terms[1], kinds)
+    elif node.kind == "hash":
+        known = kinds_of(terms[0], kinds)
+        return [] if known is not None and known <= PLAIN else None
     elif node.kind == "in":
         result = _membership(terms[0], terms[1], kinds)
     elif node.kind == "unpack" and terms[0][0] == "tuple" and node.detail == (len(terms[0]) - 1, None):
         return list(terms[0][1:])
     return None if result is None else [result]
+
+
+def is_instance(value: Term, class_name: str | None, kinds: Mapping[int, Kinds], names: Names) -> Term | None:
+    """The bool term of ``isinstance(value, class_name)`` for plain values and built-in types, else None."""
+    known = kinds_of(value, kinds)
+    if class_name is None or known is None or not known <= PLAIN or not names.is_builtin(class_name):
+        return None
+    wanted = _INSTANCES.get(class_name)
+    if wanted is None:
+        return None
+    if known <= wanted:
+        return ("c", "bool", True)
+    return ("isa", value, class_name) if known & wanted else ("c", "bool", False)
 
 
 def _membership(item: Term, container: Term, kinds: Mapping[int, Kinds]) -> Term | None:

@@ -23,21 +23,38 @@ class Facts:
     wherever the same few facts hold.
     """
 
-    __slots__ = ("_known", "_kinds")
+    __slots__ = ("_known", "_kinds", "_seen")
 
-    def __init__(self, kinds: Mapping[int, Kinds], known: Mapping[Term, bool] | None = None) -> None:
+    def __init__(
+        self, kinds: Mapping[int, Kinds], known: Mapping[Term, bool] | None = None, seen: frozenset[Term] = frozenset()
+    ) -> None:
         self._kinds = kinds
         self._known = dict(known or {})
+        self._seen = seen
 
     def __iter__(self) -> Iterator[Fact]:
         return iter(self._known.items())
 
     def adding(self, atom: Term, value: bool) -> Facts:
         """These facts and one more."""
-        return Facts(self._kinds, {**self._known, atom: value})
+        return Facts(self._kinds, {**self._known, atom: value}, self._seen)
+
+    def seeing(self, step: Term) -> Facts:
+        """These facts, and that a step was just done: ``("seen", kind, detail, operands, results)``."""
+        return Facts(self._kinds, self._known, self._seen | {step})
+
+    def forgetting_steps(self) -> Facts:
+        """These facts without the steps done, because something else happened."""
+        return Facts(self._kinds, self._known) if self._seen else self
+
+    def seen(self, kind: str, detail: object, operands: Term) -> Term | None:
+        """The step of that kind on those operands, if it was done and nothing else happened since."""
+        return next((s for s in self._seen if s[1] == kind and s[2] == detail and s[3] == operands), None)
 
     def decide(self, term: Term) -> Decision | None:
         """Whether a bool term holds, with the facts that decide it; None if open."""
+        if term[0] == "seen":
+            return (True, frozenset({(term, True)})) if term in self._seen else None
         if is_const(term):
             return bool(term[2]), frozenset()
         if term[0] == "not":

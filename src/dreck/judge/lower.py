@@ -11,8 +11,10 @@ from collections.abc import Callable
 from dataclasses import replace
 
 from .graph import Cut, Drop, Graph, Landing, Leave, MaybeUnbound, Node, Operand, Put, Slot, Test, finish
-from .lower_expressions import CannotLower, ExpressionLowering, Jump, Where, defaults_of, operator_symbol
-from .scope import FunctionNode, parameters_of, scope_of
+from .context import Context
+from .lower_expressions import CannotLower, Inside, Jump, Where, defaults_of, operator_symbol
+from .lower_lookups import LookupLowering, immediate_generators
+from .scope import FunctionNode, Scope, parameters_of, scope_of
 from .shape import shape, without_docstring
 from .terms import NONE, const
 
@@ -20,21 +22,43 @@ from .terms import NONE, const
 MOST_NODES = 60_000
 
 
-def lower(function: FunctionNode) -> Graph:
-    """The decision graph of a function.
+def lower(function: FunctionNode, context: Context = Context()) -> Graph:
+    """The decision graph of a function, in the context of its module.
 
     Raises:
         CannotLower: the function uses a construct that the judge does not model.
     """
-    return _Lowering(function).graph()
+    return _Lowering(function, context).graph()
 
 
-class _Lowering(ExpressionLowering):
-    def __init__(self, function: FunctionNode) -> None:
+class _Lowering(LookupLowering):
+    def __init__(self, function: FunctionNode, context: Context, inside: Inside | None = None) -> None:
         parameters = parameters_of(function.args)
-        super().__init__(scope_of(function), parameters[0].arg if parameters else None)
+        immediate = immediate_generators(function, context.names.is_builtin)
+        scope = scope_of(function, immediate)
+        super().__init__(scope, parameters[0].arg if parameters else None, context, inside)
         self.function = function
         self.parameters = parameters
+        self.immediate = immediate
+        self.self_name = _steady_first(function, parameters, scope)
+
+    def inlined(self, helper: FunctionNode, arguments: dict[str, Operand | ast.expr], out: int, after: Node,
+                where: Where) -> Node:  # fmt: skip
+        """The body of a helper in place of its call."""
+        number = self.temporary()
+        inside = Inside(f"{helper.name}@{number}:", self._count, out, after)
+        inner = _Lowering(helper, self.context.without(helper.name), inside)
+        end = Put(helper.end_lineno or helper.lineno, out, NONE, after)
+        entry = inner.block(without_docstring(helper.body), end, Where(where.landing, where.during))
+        for name, value in reversed(arguments.items()):
+            if isinstance(value, ast.expr):
+                slot = self.temporary()
+                entry = self.value(value, slot, Put(value.lineno, inner.slot(name), slot, entry), where)
+            else:
+                entry = Put(helper.lineno, inner.slot(name), value, entry)
+        for name in sorted(inner.scope.own - set(arguments)):
+            entry = Drop(helper.lineno, inner.slot(name), entry)
+        return entry
 
     def graph(self) -> Graph:
         end = Leave(self.function.end_lineno or self.function.lineno, "return", NONE, None)
@@ -111,30 +135,6 @@ class _Lowering(ExpressionLowering):
 
         return self.values(parts, where, build)
 
-    def assign(self, target: ast.expr, value: Operand, after: Node, where: Where) -> Node:
-        """Store a value in a target: name, attribute, item, or a pattern of those."""
-        if isinstance(target, ast.Name):
-            return self.bind(target.id, value, after, where, target)
-        if isinstance(target, ast.Attribute):
-            return self.values(
-                [target.value],
-                where,
-                lambda ops: self.do("setattr", target, (*ops, value), (), after, where, target.attr),
-            )
-        if isinstance(target, ast.Subscript):
-            return self.values(
-                [target.value, target.slice],
-                where,
-                lambda ops: self.do("setitem", target, (*ops, value), (), after, where),
-            )
-        assert isinstance(target, ast.Tuple | ast.List)
-        elements = [e.value if isinstance(e, ast.Starred) else e for e in target.elts]
-        star = next((i for i, e in enumerate(target.elts) if isinstance(e, ast.Starred)), None)
-        outs = tuple(self.temporary() for _ in elements)
-        for element, out in zip(reversed(elements), reversed(outs), strict=True):
-            after = self.assign(element, out, after, where)
-        return self.do("unpack", target, (value,), outs, after, where, (len(outs), star))
-
     def _s_delete(self, node: ast.Delete, after: Node, where: Where) -> Node:
         for target in reversed(node.targets):
             after = self._delete(target, after, where)
@@ -159,7 +159,7 @@ class _Lowering(ExpressionLowering):
         if name not in self.scope.own:
             return self.do("del global", target, (), (), after, where, name)
         read = ast.copy_location(ast.Name(name, ast.Load()), target)
-        return self.value(read, self.temporary(), Drop(target.lineno, name, after), where)
+        return self.value(read, self.temporary(), Drop(target.lineno, self.slot(name), after), where)
 
     def _s_import(self, node: ast.Import, after: Node, where: Where) -> Node:
         for alias in reversed(node.names):
@@ -199,19 +199,18 @@ class _Lowering(ExpressionLowering):
         parts = [node.exc, node.cause] if node.cause else [node.exc]
         return self.values(parts, where, lambda ops: self.do("raise", node, ops, (error,), thrown, where))
 
-    def throw(self, error: int, source: ast.AST, where: Where) -> Node:
-        """Hand an exception to the handler in force, or leave with it."""
-        if where.landing is None:
-            return Leave(getattr(source, "lineno", 0), "raise", error, source)
-        return Put(getattr(source, "lineno", 0), where.landing.slot, error, where.landing.node)
-
     def _s_return(self, node: ast.Return, after: Node, where: Where) -> Node:
         if node.value is None or isinstance(node.value, ast.Constant):
             value = const(node.value.value) if isinstance(node.value, ast.Constant) else NONE
-            return self._through(where.cleanups, Leave(node.lineno, "return", value, node))
+            return self._through(where.cleanups, self._left_with(value, node))
         out = self.temporary()
-        leave = self._through(where.cleanups, Leave(node.lineno, "return", out, node))
+        leave = self._through(where.cleanups, self._left_with(out, node))
         return self.value(node.value, out, leave, where)
+
+    def _left_with(self, value: Operand, node: ast.Return) -> Node:
+        if self._inside is not None:
+            return Put(node.lineno, self._inside.out, value, self._inside.after)
+        return Leave(node.lineno, "return", value, node)
 
     def _s_break(self, node: ast.Break, after: Node, where: Where) -> Node:
         return self._jump(where.broken, where)
@@ -331,7 +330,7 @@ class _Lowering(ExpressionLowering):
 
         def forget(after: Node) -> Node:
             if name in self.scope.own and name not in self.scope.captured:
-                return Drop(node.lineno, name, after)
+                return Drop(node.lineno, self.slot(name), after)
             return self.do("forget", node, (), (), after, inside, name)
 
         second = self.temporary()
@@ -353,6 +352,8 @@ class _Lowering(ExpressionLowering):
         if isinstance(case.pattern, ast.MatchAs) and case.pattern.pattern is None:
             name = case.pattern.name
             return body if name is None else self.bind(name, subject, body, where, case.pattern)
+        if self._is_simple(case.pattern):
+            return self._pattern(case.pattern, subject, body, otherwise, where)
         captures = list(dict.fromkeys(_captures(case.pattern)))
         outs: list[Slot] = [self.temporary() for _ in captures]
         for name, out in zip(captures, outs, strict=True):
@@ -360,8 +361,43 @@ class _Lowering(ExpressionLowering):
         flag = self.temporary()
         test = Test(case.pattern.lineno, flag, body, otherwise, case.pattern)
         picture, names = self._inner_shape(case.pattern)
-        operands: tuple[Operand, ...] = (subject, *(MaybeUnbound(n) for n in names if n not in captures))
+        operands: tuple[Operand, ...] = (subject, *(MaybeUnbound(self.slot(n)) for n in names if n not in captures))
         return self.do("match", case.pattern, operands, (flag, *outs), test, where, picture)
+
+    def _is_simple(self, pattern: ast.pattern) -> bool:
+        """Whether a pattern is nothing but tests: values, singletons, classes, and choices of those."""
+        if isinstance(pattern, ast.MatchOr):
+            return all(self._is_simple(p) for p in pattern.patterns)
+        if isinstance(pattern, ast.MatchClass):
+            bare = not (pattern.patterns or pattern.kwd_patterns) and isinstance(pattern.cls, ast.Name)
+            return bare and self._is_class(pattern.cls.id)  # type: ignore[attr-defined]
+        return isinstance(pattern, ast.MatchValue | ast.MatchSingleton)
+
+    def _is_class(self, name: str) -> bool:
+        known = ("int", "str", "float", "bool", "bytes", "list", "dict", "tuple", "set", "frozenset")
+        return name not in self.scope.own and name in known and self.context.names.is_builtin(name)
+
+    def _pattern(self, pattern: ast.pattern, subject: int, yes: Node, no: Node, where: Where) -> Node:
+        if isinstance(pattern, ast.MatchOr):
+            for part in reversed(pattern.patterns):
+                no = self._pattern(part, subject, yes, no, where)
+            return no
+        flag = self.temporary()
+        test = Test(pattern.lineno, flag, yes, no, pattern)
+        if isinstance(pattern, ast.MatchSingleton):
+            return self.do("is", pattern, (subject, const(pattern.value)), (flag,), test, where)
+        if isinstance(pattern, ast.MatchClass):
+            return self.values(
+                [pattern.cls], where, lambda ops: self.do("isinstance", pattern, (subject, *ops), (flag,), test, where)
+            )
+        assert isinstance(pattern, ast.MatchValue)
+        answer = self.temporary()
+        asked = self._truth(pattern, answer, flag, test, where)
+        return self.values(
+            [pattern.value],
+            where,
+            lambda ops: self.do("compare", pattern, (subject, *ops), (answer,), asked, where, "=="),
+        )
 
     # -- definitions ----------------------------------------------------------------------
 
@@ -387,6 +423,15 @@ class _Lowering(ExpressionLowering):
         made = self.temporary()
         bound = self.bind(node.name, made, after, where, node)
         return self.do("class", node, (), (made,), bound, where, shape(node))
+
+
+def _steady_first(function: FunctionNode, parameters: list[ast.arg], scope: Scope) -> str | None:
+    """The first parameter, if the function never gives its name another value."""
+    if not parameters or parameters[0].arg in scope.captured:
+        return None
+    name = parameters[0].arg
+    stores = (n for n in ast.walk(function) if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load))
+    return None if any(n.id == name for n in stores) else name
 
 
 def _without_decorators(node: FunctionNode) -> FunctionNode:

@@ -8,10 +8,12 @@ CPython does where the reference leaves it open.
 from __future__ import annotations
 
 import ast
-from collections.abc import Callable, Hashable
+from collections.abc import Callable, Hashable, Iterator
 from dataclasses import dataclass
+from itertools import count
 
-from .graph import Do, Landing, Load, MaybeUnbound, Node, Operand, Put, Slot, Test
+from .context import Context
+from .graph import Do, Landing, Leave, Load, MaybeUnbound, Node, Operand, Put, Slot, Test
 from .scope import Scope, binds_outwards, names_read
 from .shape import shape
 from .terms import const
@@ -52,18 +54,38 @@ class Where:
     continued: Jump | None = None
 
 
+@dataclass(frozen=True, slots=True)
+class Inside:
+    """A helper lowered in place of its call: where its result goes, and what tells its names apart."""
+
+    prefix: str
+    count: Iterator[int]
+    out: int
+    after: Node
+
+
 class ExpressionLowering:
     """Lowers expressions of one function."""
 
-    def __init__(self, scope: Scope, first_parameter: str | None) -> None:
+    def __init__(self, scope: Scope, first_parameter: str | None, context: Context, inside: Inside | None) -> None:
         self.scope = scope
+        self.context = context
+        self.self_name: str | None = None
+        self.immediate: frozenset[int] = frozenset()
+        self.inner: dict[str, str] = {}  # names of generator expressions that are lowered in place
         self._first_parameter = first_parameter
-        self._temporaries = 0
+        self._inside = inside
+        self._count = inside.count if inside is not None else count(1)
 
     def temporary(self) -> int:
         """A new slot."""
-        self._temporaries += 1
-        return self._temporaries
+        return next(self._count)
+
+    def slot(self, name: str) -> str:
+        """The slot of a local name; a helper that is lowered in place has slots of its own."""
+        if name in self.inner:
+            return self.inner[name]
+        return f"{self._inside.prefix}{name}" if self._inside is not None else name
 
     def do(
         self,
@@ -106,10 +128,12 @@ class ExpressionLowering:
         return Put(_line(node), out, const(node.value), after)
 
     def _name(self, node: ast.Name, out: int, after: Node, where: Where) -> Node:
+        if node.id in self.inner:
+            return Load(_line(node), self.slot(node.id), out, after, where.landing)
         if node.id in self.scope.captured or node.id in self.scope.declared_nonlocal:
             return self.do("cell", node, (), (out,), after, where, node.id)
         if node.id in self.scope.own:
-            return Load(_line(node), node.id, out, after, where.landing)
+            return Load(_line(node), self.slot(node.id), out, after, where.landing)
         return self.do("global", node, (), (out,), after, where, node.id)
 
     def _attribute(self, node: ast.Attribute, out: int, after: Node, where: Where) -> Node:
@@ -160,11 +184,46 @@ class ExpressionLowering:
         entry = after
         for i in reversed(range(len(node.ops))):
             entry = self._one_comparison(node, node.ops[i], (slots[i], slots[i + 1]), out, entry, where)
-            entry = self.value(terms[i + 1], slots[i + 1], entry, where)
+            if not self.is_looked_into(node, i):
+                entry = self.value(terms[i + 1], slots[i + 1], entry, where)
             if i:
                 flag = self.temporary()
                 entry = self._truth(node, out, flag, link(flag, entry, out), where)
         return self.value(terms[0], slots[0], entry, where)
+
+    def is_looked_into(self, node: ast.Compare, i: int) -> bool:
+        """Whether a container behind ``in`` is looked into member by member, so never built."""
+        return False
+
+    def throw(self, error: int, source: ast.AST, where: Where) -> Node:
+        """Hand an exception to the handler in force, or leave with it."""
+        if where.landing is None:
+            return Leave(getattr(source, "lineno", 0), "raise", error, source)
+        return Put(getattr(source, "lineno", 0), where.landing.slot, error, where.landing.node)
+
+    def assign(self, target: ast.expr, value: Operand, after: Node, where: Where) -> Node:
+        """Store a value in a target: name, attribute, item, or a pattern of those."""
+        if isinstance(target, ast.Name):
+            return self.bind(target.id, value, after, where, target)
+        if isinstance(target, ast.Attribute):
+            return self.values(
+                [target.value],
+                where,
+                lambda ops: self.do("setattr", target, (*ops, value), (), after, where, target.attr),
+            )
+        if isinstance(target, ast.Subscript):
+            return self.values(
+                [target.value, target.slice],
+                where,
+                lambda ops: self.do("setitem", target, (*ops, value), (), after, where),
+            )
+        assert isinstance(target, ast.Tuple | ast.List)
+        elements = [e.value if isinstance(e, ast.Starred) else e for e in target.elts]
+        star = next((i for i, e in enumerate(target.elts) if isinstance(e, ast.Starred)), None)
+        outs = tuple(self.temporary() for _ in elements)
+        for element, out in zip(reversed(elements), reversed(outs), strict=True):
+            after = self.assign(element, out, after, where)
+        return self.do("unpack", target, (value,), outs, after, where, (len(outs), star))
 
     def _one_comparison(self, node: ast.Compare, op: ast.cmpop, slots: tuple[int, int], out: int, after: Node,
                         where: Where) -> Node:  # fmt: skip
@@ -191,9 +250,9 @@ class ExpressionLowering:
         """Local names that a built-in reads off the caller's frame."""
         name = node.func.id if isinstance(node.func, ast.Name) else ""
         if name == "super" and not node.args and self._first_parameter:
-            return (MaybeUnbound(self._first_parameter),)
+            return (MaybeUnbound(self.slot(self._first_parameter)),)
         if name in _SEES_ALL_LOCALS:
-            return tuple(MaybeUnbound(n) for n in sorted(self.scope.own - self.scope.captured))
+            return tuple(MaybeUnbound(self.slot(n)) for n in sorted(self.scope.own - self.scope.captured))
         return ()
 
     def _ifexp(self, node: ast.IfExp, out: int, after: Node, where: Where) -> Node:
@@ -249,14 +308,15 @@ class ExpressionLowering:
         if binds_outwards(node):
             raise CannotLower("a comprehension that assigns with :=", _line(node))
         picture, names = self._inner_shape(node)
-        operands = tuple(MaybeUnbound(name) for name in names)
+        operands = tuple(MaybeUnbound(self.slot(name)) for name in names)
         return self.do("comprehension", node, operands, (out,), after, where, picture)
 
     _setcomp = _dictcomp = _listcomp
 
     def _inner_shape(self, node: ast.AST) -> tuple[Hashable, list[str]]:
         """The shape with the plain local names replaced by numbers, and those names."""
-        names = [n for n in names_read(node) if n in self.scope.own and n not in self.scope.captured]
+        own = self.scope.own - self.scope.captured
+        names = [n for n in names_read(node) if n in own or n in self.inner]
         return shape(node, {name: f"<{i}>" for i, name in enumerate(names)}), names
 
     # -- conditions -----------------------------------------------------------------------
@@ -290,10 +350,12 @@ class ExpressionLowering:
 
     def bind(self, name: str, value: Operand, after: Node, where: Where, source: ast.AST) -> Node:
         """Give a name of the function, or one declared elsewhere, a value."""
+        if name in self.inner:
+            return Put(_line(source), self.slot(name), value, after)
         if name in self.scope.captured or name in self.scope.declared_nonlocal:
             return self.do("set cell", source, (value,), (), after, where, name)
         if name in self.scope.own:
-            return Put(_line(source), name, value, after)
+            return Put(_line(source), self.slot(name), value, after)
         return self.do("set global", source, (value,), (), after, where, name)
 
 

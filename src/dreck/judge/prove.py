@@ -21,7 +21,16 @@ from contextlib import contextmanager
 from dataclasses import dataclass, field
 from typing import TypeAlias
 
-from .events import MAY_NOT_RAISE, QUIET, Names, opposite_comparison, result_kinds, silent_result
+from .events import (
+    AGAIN,
+    MAY_NOT_RAISE,
+    QUIET,
+    Names,
+    is_instance,
+    opposite_comparison,
+    result_kinds,
+    silent_result,
+)
 from .facts import Fact, Facts
 from .graph import (
     Cut,
@@ -42,8 +51,8 @@ from .graph import (
 )
 from .hints import kinds_of_annotation
 from .memory import Memory, Numbering
-from .terms import PLAIN, UNBOUND, Kinds, Term, kinds_of, negated, symbols
-from .verdict import Assumption
+from .terms import BOOL, PLAIN, UNBOUND, Kinds, Term, kinds_of, negated, symbols
+from .verdict import Assumption, AssumptionKind
 
 Used: TypeAlias = frozenset[Fact]
 Place: TypeAlias = tuple[int, int]
@@ -157,6 +166,7 @@ class _Walk:
     strict: bool
     kinds: dict[int, Kinds] = field(default_factory=dict)
     origins: dict[int, str] = field(default_factory=dict)  # unknown value -> global name it was read from
+    builtins: dict[str, Term] = field(default_factory=dict)
     maybe: set[int] = field(default_factory=set)  # unknown values that may stand for "unbound"
     memory: Memory = field(default_factory=Memory)
     assumptions: list[Assumption] = field(default_factory=list)
@@ -210,9 +220,22 @@ class _Walk:
             if isinstance(a, Do) and isinstance(b, Do):
                 segments[-1] |= self._meet(a, b, state)
                 continue
+            again = self._go_alone(a, b, state)
+            if again is not None:
+                segments[-1] |= again
+                continue
             segments[-1] |= self._arrive(a, b, state)
             break
         return self._keep(segments, marks)
+
+    def _go_alone(self, a: Node, b: Node, state: _State) -> Used | None:
+        """Where only one side does something: a step that need not be matched."""
+        for which, node in enumerate((a, b)):
+            if isinstance(node, Do):
+                terms, used = self._operands(node, state, which)
+                alone = self._alone(node, terms, state, which)
+                return None if alone is None else used | alone
+        return None
 
     def _arrive(self, a: Node, b: Node, state: _State) -> Used:
         question = self._open_question(a, state, 0) or self._open_question(b, state, 1)
@@ -306,25 +329,48 @@ class _Walk:
         return node.next
 
     def _silent_effect(self, node: Do, side: _Side, state: _State) -> Node | None:
+        if node.kind == "assume":
+            return self._assume(node)
         if node.kind == "global":
             if not self.names.is_soft(node.detail, protected=node.landing is not None):
                 return None
             side.reads += (node.detail,)
             side.env[node.outs[0]] = self._global(node.detail, state)
             return node.next
-        results = silent_result(node, [_operand(side.env, o) for o in node.operands], self.kinds)
+        terms = [_operand(side.env, o) for o in node.operands]
+        if node.kind == "isinstance" and terms[1][0] == "s":
+            answer = is_instance(terms[0], self.origins.get(terms[1][1]), self.kinds, self.names)
+            results = None if answer is None else [answer]
+        else:
+            results = silent_result(node, terms, self.kinds)
         if results is None:
             return None
         side.env.update(zip(node.outs, results, strict=True))
         return node.next
 
+    def _assume(self, node: Do) -> Node | None:
+        """Go on under an assumption, unless none is allowed."""
+        if self.strict:
+            return None
+        self.assumptions.append(Assumption(*node.detail))
+        return node.next
+
     def _global(self, name: str, state: _State) -> Term:
         """The value of a global name: the same until something could have changed it."""
+        if self.names.is_builtin(name):
+            return self._builtin(name)
         if name not in state.known_globals:
             term = self.new()
             self.origins[term[1]] = name
             state.known_globals[name] = term
         return state.known_globals[name]
+
+    def _builtin(self, name: str) -> Term:
+        """The built-in of that name, which nothing changes."""
+        if name not in self.builtins:
+            term = self.builtins[name] = self.new()
+            self.origins[term[1]] = name
+        return self.builtins[name]
 
     # -- questions ------------------------------------------------------------------------
 
@@ -351,7 +397,10 @@ class _Walk:
         terms_b, used_b = self._operands(b, state, 1)
         results = self._results(a, b, terms_a, terms_b)
         if results is None:
-            raise self._parted(a, b)
+            alone = self._alone(a, terms_a, state, 0) or self._alone(b, terms_b, state, 1)
+            if alone is None:
+                raise self._parted(a, b)
+            return frozenset(used) | used_a | used_b | alone
         used |= used_a | used_b
         if (a.landing or b.landing) and a.kind not in MAY_NOT_RAISE:
             used |= self._both_raise(a, b, state)
@@ -360,7 +409,31 @@ class _Walk:
             side.node = node.next
         if a.kind not in QUIET:
             state.known_globals.clear()
+        if a.kind in AGAIN and results[0] == results[1] and a.during is None:
+            state.facts = state.facts.seeing(_step(a, terms_a, results[0]))
+        elif a.kind not in QUIET:
+            state.facts = state.facts.forgetting_steps()
         return frozenset(used)
+
+    def _alone(self, node: Do, terms: list[Term], state: _State, which: int) -> Used | None:
+        """One side does a step again that was just done, or one that an assumption makes harmless."""
+        side = state.sides[which]
+        if self.strict or node.kind not in AGAIN or node.during is not None:
+            return None
+        if node.kind == "hash":
+            about = _shortened(node.source)
+            self.assumptions.append(Assumption(AssumptionKind.HASHABLE, about, f"a list as the key of `{about}`"))
+            side.node = node.next
+            return frozenset()
+        seen = state.facts.seen(node.kind, node.detail, ("operands", *terms))
+        if seen is None or (node.kind == "getattr" and not self.names.is_steady(node.detail)):
+            return None
+        kind = AGAIN[node.kind]
+        about = _shortened(node.source)
+        self.assumptions.append(Assumption(kind, about, f"a value of `{about}` that changes when it is asked for again"))
+        side.env.update(zip(node.outs, seen[4][1:], strict=True))
+        side.node = node.next
+        return frozenset({(seen, True)})
 
     def _operands(self, node: Do, state: _State, side: int) -> tuple[list[Term], Used]:
         env = state.sides[side].env
@@ -381,6 +454,10 @@ class _Walk:
             callee = self.origins.get(terms_a[0][1]) if a.kind == "call" and terms_a[0][0] == "s" else None
             outs = [self.new(k) for k in result_kinds(a, callee, self.names)]
             return outs, outs
+        if not self.strict and len(terms_a) == len(terms_b) == 2:
+            mixed = self._membership(a, b, terms_a, terms_b)
+            if mixed is not None:
+                return mixed
         if a.kind == b.kind == "compare" and not self.strict:
             kind = opposite_comparison(a.detail, terms_a, b.detail, terms_b)
             if kind is not None:
@@ -389,6 +466,19 @@ class _Walk:
                 return [answer], [negated(answer) if kind[1] else answer]
         return None
 
+    def _membership(self, a: Do, b: Do, terms_a: list[Term], terms_b: list[Term]) -> tuple[list[Term], list[Term]] | None:
+        """``x in (1, 2)`` and a table look-up ask what ``x == 1`` asks, if equality is plain."""
+        if {a.kind, b.kind} != {"compare", "member"} or terms_a != terms_b:
+            return None
+        operator = a.detail if a.kind == "compare" else b.detail
+        if operator not in ("==", "!="):
+            return None
+        comparison = a if a.kind == "compare" else b
+        self.assumptions.append(Assumption.about_comparison(AssumptionKind.PLAIN_EQUALITY, comparison.source))
+        answer = self.new(BOOL)
+        compared = negated(answer) if operator == "!=" else answer
+        return ([compared], [answer]) if a.kind == "compare" else ([answer], [compared])
+
     def _both_raise(self, a: Do, b: Do, state: _State) -> Used:
         error = self.new()
         raised = state.copy()
@@ -396,6 +486,7 @@ class _Walk:
             side.node = _throw(side, node.landing, error)
         if a.kind not in QUIET:
             raised.known_globals.clear()
+        raised.facts = raised.facts.forgetting_steps()
         return self.walk(raised)
 
     def _same_reads(self, a: Node, b: Node, state: _State) -> Used:
@@ -579,6 +670,10 @@ def _operand(env: dict[Slot, Term], operand: Operand) -> Term:
     if isinstance(operand, MaybeUnbound):
         return env.get(operand.name, UNBOUND)
     return operand if isinstance(operand, tuple) else env.get(operand, UNBOUND)
+
+
+def _step(node: Do, terms: list[Term], results: list[Term]) -> Term:
+    return ("seen", node.kind, node.detail, ("operands", *terms), ("results", *results))
 
 
 def _throw(side: _Side, landing: Landing | None, error: Term) -> Node:

@@ -30,12 +30,18 @@ class Scope:
     declared_nonlocal: frozenset[str]
 
 
-def scope_of(function: _Function) -> Scope:
-    """Read the names of a function off its tree."""
+def scope_of(function: _Function, immediate: frozenset[int] = frozenset()) -> Scope:
+    """Read the names of a function off its tree.
+
+    Args:
+        function: the tree.
+        immediate: ids of generator expressions that are used up on the spot, so that they
+            capture nothing either.
+    """
     own, declared_global, declared_nonlocal = _bindings(function)
     captured: set[str] = set()
     for node in _own_nodes(function):
-        if isinstance(node, _SCOPES):
+        if isinstance(node, _SCOPES) and id(node) not in immediate:
             captured |= _captured_by(node)
     return Scope(own, frozenset(captured) & own, declared_global, declared_nonlocal)
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import ast
 from collections.abc import Iterable
+from dataclasses import replace
 
 from ..outline import Function, FunctionNode
 from .events import Names
@@ -27,6 +28,25 @@ def names_around(tree: ast.Module) -> Names:
     return Names(frozenset(_surely_bound(tree.body)), frozenset(shadowing), star)
 
 
+def defined_in_time(tree: ast.Module) -> frozenset[str]:
+    """Names bound for sure before any code of the module itself can need them.
+
+    A function further down may be missing still when code at module level calls another one.
+    """
+    own = {n.name for n in tree.body if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef)}
+    found: set[str] = set()
+    for position, statement in enumerate(tree.body):
+        found |= _surely_bound(tree.body[: position + 1])
+        runs = [] if isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef) else [statement]
+        decorators = getattr(statement, "decorator_list", [])
+        inside = [n for part in (*runs, *decorators) for n in ast.walk(part)]
+        if any(isinstance(n, ast.Name) and n.id in own for n in inside if not isinstance(statement, ast.ClassDef)):
+            break
+        if isinstance(statement, ast.ClassDef) and any(isinstance(n, ast.Call) for n in _module_level([*statement.body])):
+            break
+    return frozenset(found)
+
+
 def names_for(function: Function, around: Names) -> Names:
     """The same, for a function that may be nested in others."""
     return names_inside(function.around, around)
@@ -37,7 +57,7 @@ def names_inside(enclosing: Iterable[FunctionNode], around: Names) -> Names:
     local: set[str] = set()
     for node in enclosing:
         local |= scope_of(node).own
-    return Names(around.bound - local, around.shadowing | local, around.star)
+    return replace(around, bound=around.bound - local, shadowing=around.shadowing | local, new=around.new - local)
 
 
 def _module_level(body: list[ast.stmt]) -> Iterable[ast.AST]:

@@ -10,6 +10,7 @@ A term is a nested tuple, so that terms compare, hash and copy for free:
 ``("lt", a, b)``       order of plain values; ``("le", a, b)`` likewise
 ``("truth", t)``       the truth of a plain value that is not a bool
 ``("in", a, b)``       membership of a plain value in a tuple of constants
+``("isa", t, name)``   whether a plain value is of a built-in type
 ``("bound", t)``       whether a local name is bound
 ``("tuple", ...)``     a tuple display; ``("slice", ...)`` likewise
 ``("op", o, a, b)``    arithmetic on plain values that cannot raise
@@ -40,7 +41,7 @@ NONE: Term = ("c", "NoneType", None)
 TRUE: Term = ("c", "bool", True)
 FALSE: Term = ("c", "bool", False)
 
-_BOOL_HEADS = frozenset({"not", "is", "eq", "lt", "le", "truth", "in", "bound"})
+_BOOL_HEADS = frozenset({"not", "is", "eq", "lt", "le", "truth", "in", "isa", "bound"})
 
 
 def const(value: object) -> Term:

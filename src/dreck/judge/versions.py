@@ -9,6 +9,7 @@ from functools import cached_property
 from pathlib import Path
 
 from ..outline import Function, functions_of
+from .context import is_constant, single_target
 from .events import Names
 from .shape import shape, without_docstring
 from .surroundings import names_around
@@ -88,14 +89,38 @@ def differences(before: Version, after: Version) -> Comparison:
     leave_out = {n for n in common}
     added = tuple(n for n in new if n not in old and not new[n].around)
     removed = tuple(n for n in old if n not in new and not old[n].around)
-    frames = [_frame(v, leave_out | set(added) | set(removed)) for v in (before, after)]
+    leave_out |= set(added) | set(removed)
+    frames = [_frame(v, leave_out, other) for v, other in ((before, after), (after, before))]
     return Comparison(tuple(changed), added, removed, frames[0] != frames[1])
 
 
-def _frame(version: Version, left_out: set[str]) -> object:
-    """The shape of a module without those functions that are compared on their own."""
+def _frame(version: Version, left_out: set[str], other: Version) -> object:
+    """The shape of a module without functions that are compared on their own and new constants."""
     inner = {id(version.functions[n].node) for n in left_out if n in version.functions}
+    inner |= {id(s) for s in version.tree.body if _is_new_constant(s, version, other)}
     return _shape_without(version.tree, inner)
+
+
+def _is_new_constant(statement: ast.stmt, version: Version, other: Version) -> bool:
+    """Whether a statement only gives a name that the other version never mentions an inert value."""
+    target = single_target(statement)
+    value = getattr(statement, "value", None)
+    if target is None or value is None or not _is_inert(value) or other.mentions(target):
+        return False
+    earlier = names_around(ast.Module([s for s in version.tree.body if s.lineno < statement.lineno], []))
+    names = {n.id for n in ast.walk(value) if isinstance(n, ast.Name)}
+    return all(n in earlier.bound or version.names.is_builtin(n) for n in names)
+
+
+def _is_inert(value: ast.expr) -> bool:
+    """Whether evaluating a value at import does nothing: constants, names and displays of those."""
+    if isinstance(value, ast.Dict):
+        return all(k is not None and is_constant(k) for k in value.keys) and all(map(_is_inert, value.values))
+    if isinstance(value, ast.List | ast.Tuple):
+        return all(map(_is_inert, value.elts))
+    if isinstance(value, ast.Set):
+        return all(map(is_constant, value.elts))
+    return is_constant(value) or isinstance(value, ast.Name)
 
 
 def _shape_without(node: ast.AST, left_out: set[int]) -> object:

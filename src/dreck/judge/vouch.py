@@ -8,9 +8,11 @@ from typing import Any
 
 from ..errors import TargetError
 from .check import compare
+from .context import context_of, decorated_names
 from .events import Names
 from .prove import Proved
-from .surroundings import names_inside
+from .scope import scope_of
+from .surroundings import defined_in_time, names_inside
 from .trials.answers import ELSE
 from .trials.runner import ProcessRunner, Request, Runner
 from .trials.script import call_text, script_of
@@ -59,8 +61,12 @@ class Judge:
     def function(self, before: Version, after: Version, name: str) -> SubjectVerdict:
         """Compare one function of two versions."""
         old, new = before.functions[name], after.functions[name]
-        names = names_inside((*old.around, *new.around), _common(before.names, after.names))
-        found = compare(old.node, new.node, names, strict=self.strict)
+        names = names_inside((*old.around, *new.around), common_names(before.names, after.names))
+        around = {n for f in (*old.around, *new.around) for n in scope_of(f).own}
+        fresh = (_only_in(before, after) | _only_in(after, before)) - around
+        names = replace(names, acting=decorated_names(before.tree) | decorated_names(after.tree), new=fresh)
+        contexts = (context_of(before.tree, after.tree, old, names), context_of(after.tree, before.tree, new, names))
+        found = compare(old.node, new.node, names, strict=self.strict, contexts=contexts)
         if isinstance(found, Proved):
             return proved(name, found)
         if self.runner is None:
@@ -127,8 +133,16 @@ def _coverage(found: dict[str, Any]) -> Coverage:
     return Coverage(found["reached"], found["total"], tuple(found["missed"]))
 
 
-def _common(a: Names, b: Names) -> Names:
-    return Names(a.bound & b.bound, a.shadowing | b.shadowing, a.star or b.star)
+def common_names(a: Names, b: Names) -> Names:
+    """What is known of the names around both versions."""
+    known = Names(a.bound & b.bound, a.shadowing | b.shadowing, a.star or b.star)
+    return known
+
+
+def _only_in(has: Version, lacks: Version) -> frozenset[str]:
+    """Names that one version has in time for all that may need them, and the other knows nothing of."""
+    candidates = defined_in_time(has.tree) - lacks.names.shadowing
+    return frozenset(n for n in candidates if not Names().is_builtin(n))
 
 
 def _lonely(name: str, before: Version, after: Version) -> SubjectVerdict | None:

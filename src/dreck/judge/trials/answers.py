@@ -93,7 +93,9 @@ class Probe:
     def __getattr__(self, name: str) -> Any:
         if name.startswith("__") and name.endswith("__"):
             raise AttributeError(name)
-        return part(self, f"{_path(self)}.{name}", name)
+        # A call may change any attribute, so after each one the answer may be another.
+        calls = sum(1 for entry in _answers(self).log if entry[1] == "call" and str(entry[0]).startswith(f"{_path(self)}."))
+        return part(self, f"{_path(self)}.{name}{f'#{calls}' if calls else ''}", name)
 
     def __setattr__(self, name: str, value: object) -> None:
         _note(self, "set", name, value)

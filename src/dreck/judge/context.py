@@ -1,0 +1,206 @@
+"""What a function's module holds that lowering may look into: helpers, tables, properties.
+
+*Helpers* are module functions (or methods of the subject's own class) that are lowered in
+place of a call; *tables* are dicts of constants that the module never changes.
+"""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass, field, replace
+
+from ..outline import Function
+from .events import Names
+from .scope import FunctionNode, parameters_of
+
+_DEFINITIONS = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef)
+_READS_OF_TABLES = frozenset({"get", "items", "keys", "values"})
+
+
+@dataclass(frozen=True, slots=True)
+class Context:
+    """The surroundings of one version of a function.
+
+    Attributes:
+        names: what is known of the names around.
+        helpers: module functions to be lowered in place of calls.
+        methods: methods and properties of the subject's class to be lowered in place, by name.
+        tables: dicts of constants by name.
+        properties: names of decorated methods of the module, which may act when they are read.
+    """
+
+    names: Names = Names()
+    helpers: Mapping[str, FunctionNode] = field(default_factory=dict)
+    methods: Mapping[str, FunctionNode] = field(default_factory=dict)
+    tables: Mapping[str, ast.Dict] = field(default_factory=dict)
+    properties: frozenset[str] = frozenset()
+
+    def without(self, helper: str) -> Context:
+        """The context inside a helper, which must not be entered again."""
+        return replace(
+            self,
+            helpers={n: f for n, f in self.helpers.items() if n != helper},
+            methods={n: f for n, f in self.methods.items() if n != helper},
+        )
+
+
+def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Names) -> Context:
+    """The context of a subject in one version, where the other version is ``other``."""
+    counterpart = _same_function(other, subject)
+    return Context(
+        names,
+        _helpers(tree, other, subject, counterpart),
+        _methods(tree, other, subject, counterpart),
+        tables_of(tree),
+        decorated_names(tree) | decorated_names(other),
+    )
+
+
+def tables_of(tree: ast.Module) -> dict[str, ast.Dict]:
+    """Module-level dicts with constant keys and values that nothing in the module can change."""
+    found: dict[str, ast.Dict] = {}
+    for statement in tree.body:
+        target = single_target(statement)
+        value = getattr(statement, "value", None)
+        if target and isinstance(value, ast.Dict) and _is_constant_table(value, tree):
+            found[target] = value
+    return {name: table for name, table in found.items() if _only_read(name, tree)}
+
+
+def decorated_names(tree: ast.Module) -> frozenset[str]:
+    """Names of methods with decorators, and of everything if attribute access is overridden."""
+    names = set()
+    for node in ast.walk(tree):
+        if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+            if node.decorator_list:
+                names.add(node.name)
+            if node.name in ("__getattr__", "__getattribute__", "__get__"):
+                names.add("*")
+    return frozenset(names)
+
+
+def single_target(statement: ast.stmt) -> str | None:
+    """The name that an assignment binds, if it binds just one."""
+    if isinstance(statement, ast.Assign) and len(statement.targets) == 1:
+        target: ast.expr = statement.targets[0]
+    elif isinstance(statement, ast.AnnAssign) and statement.value is not None:
+        target = statement.target
+    else:
+        return None
+    return target.id if isinstance(target, ast.Name) else None
+
+
+def _is_constant_table(table: ast.Dict, tree: ast.Module) -> bool:
+    functions = {n.name for n in tree.body if isinstance(n, ast.FunctionDef)}
+    return all(k is not None and is_constant(k) for k in table.keys) and all(
+        is_constant(v) or (isinstance(v, ast.Name) and v.id in functions) for v in table.values
+    )
+
+
+def is_constant(node: ast.expr) -> bool:
+    """Whether an expression is an immutable constant, a negative number or a tuple of those."""
+    if isinstance(node, ast.Tuple):
+        return all(is_constant(e) for e in node.elts)
+    if isinstance(node, ast.UnaryOp):
+        inside = node.operand
+        return isinstance(node.op, ast.USub) and isinstance(inside, ast.Constant) and type(inside.value) in (int, float)
+    return isinstance(node, ast.Constant)
+
+
+def _only_read(name: str, tree: ast.Module) -> bool:
+    """Whether a name is bound once and only ever looked up in, asked for members or measured."""
+    parents = {child: parent for parent in ast.walk(tree) for child in ast.iter_child_nodes(parent)}
+    stores = 0
+    for node in ast.walk(tree):
+        if isinstance(node, ast.Global) and name in node.names:
+            return False
+        if isinstance(node, ast.Name) and node.id == name:
+            if isinstance(node.ctx, ast.Store):
+                stores += 1
+            elif not _is_harmless(node, parents[node]):
+                return False
+    return stores == 1
+
+
+def _is_harmless(node: ast.Name, parent: ast.AST) -> bool:
+    if isinstance(parent, ast.Subscript):
+        return parent.value is node and isinstance(parent.ctx, ast.Load)
+    if isinstance(parent, ast.Attribute):
+        return parent.attr in _READS_OF_TABLES
+    return isinstance(parent, ast.Compare) and node in parent.comparators
+
+
+def _helpers(
+    tree: ast.Module, other: ast.Module, subject: Function, counterpart: ast.AST | None
+) -> dict[str, FunctionNode]:
+    theirs = {ast.dump(n) for n in other.body if isinstance(n, ast.FunctionDef)}
+    mentioned_there = {n.id for n in ast.walk(counterpart) if isinstance(n, ast.Name)} if counterpart else set()
+    for table in tables_of(other).values():
+        mentioned_there |= {v.id for v in table.values if isinstance(v, ast.Name)}
+    definitions = [n for n in ast.walk(tree) if isinstance(n, _DEFINITIONS)]
+    found: dict[str, FunctionNode] = {}
+    for node in tree.body:
+        if not isinstance(node, ast.FunctionDef) or not can_be_inlined(node) or node is subject.node:
+            continue
+        unique = sum(d.name == node.name for d in definitions) == 1 and _bound_once(node.name, tree)
+        if unique and (ast.dump(node) not in theirs or node.name not in mentioned_there):
+            found[node.name] = node
+    return found
+
+
+def _methods(
+    tree: ast.Module, other: ast.Module, subject: Function, counterpart: ast.AST | None
+) -> dict[str, FunctionNode]:
+    """Methods of the subject's class that only this version has or uses, and nobody here overrides."""
+    owner = next((c for c in ast.walk(tree) if isinstance(c, ast.ClassDef) and subject.node in c.body), None)
+    if owner is None:
+        return {}
+    used_there = {n.attr for n in ast.walk(counterpart) if isinstance(n, ast.Attribute)} if counterpart else set()
+    found: dict[str, FunctionNode] = {}
+    for node in owner.body:
+        if not isinstance(node, ast.FunctionDef) or node is subject.node or node.name in used_there:
+            continue
+        same_name = [n for n in ast.walk(tree) if isinstance(n, _DEFINITIONS) and n.name == node.name]
+        decorators = [d.id for d in node.decorator_list if isinstance(d, ast.Name)]
+        plain = not node.decorator_list or decorators == ["property"]
+        if len(same_name) == 1 and plain and can_be_inlined(node, decorated=True) and parameters_of(node.args):
+            found[node.name] = node
+    return found
+
+
+def can_be_inlined(node: FunctionNode, *, decorated: bool = False) -> bool:
+    """Whether a call of a function can be lowered as its body."""
+    if isinstance(node, ast.AsyncFunctionDef) or (node.decorator_list and not decorated):
+        return False
+    arguments = node.args
+    if arguments.vararg or arguments.kwarg or not all(is_constant(d) for d in _all_defaults(arguments)):
+        return False
+    forbidden = (ast.Yield, ast.YieldFrom, ast.Await, ast.Global, ast.Nonlocal, ast.Lambda, ast.GeneratorExp, *_DEFINITIONS)
+    inside = [n for s in node.body for n in ast.walk(s)]
+    reads_frame = {"locals", "vars", "dir", "eval", "exec", "super"}
+    return not any(isinstance(n, forbidden) or (isinstance(n, ast.Name) and n.id in reads_frame) for n in inside)
+
+
+def _all_defaults(arguments: ast.arguments) -> Iterator[ast.expr]:
+    yield from arguments.defaults
+    yield from (d for d in arguments.kw_defaults if d is not None)
+
+
+def _bound_once(name: str, tree: ast.Module) -> bool:
+    """Whether nothing but a definition binds a name at module level or declares it global."""
+    for node in ast.walk(tree):
+        if isinstance(node, ast.Global) and name in node.names:
+            return False
+    return not any(
+        isinstance(n, ast.Name) and n.id == name and isinstance(n.ctx, ast.Store | ast.Del)
+        for s in tree.body
+        if not isinstance(s, _DEFINITIONS)
+        for n in ast.walk(s)
+    )
+
+
+def _same_function(other: ast.Module, subject: Function) -> ast.AST | None:
+    from ..outline import functions_of
+
+    return next((f.node for f in functions_of(other) if f.name == subject.name), None)

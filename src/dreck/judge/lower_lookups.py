@@ -1,0 +1,303 @@
+"""Calls and look-ups whose meaning the judge knows: helpers, tables, membership, any and all."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Callable, Iterator
+from abc import abstractmethod
+from contextlib import contextmanager
+
+from .context import is_constant
+from .graph import Cut, Node, Operand, Put, Test
+from .lower_expressions import ExpressionLowering, Where
+from .scope import FunctionNode
+from .terms import FALSE, NONE, TRUE, Term, const
+from .verdict import AssumptionKind
+
+_LOOPS = frozenset({"any", "all"})
+
+
+class LookupLowering(ExpressionLowering):
+    """Lowers what :class:`ExpressionLowering` would leave an unknown call."""
+
+    def _call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node:
+        known = (
+            self._helper_call(node, out, after, where)
+            or self._isinstance(node, out, after, where)
+            or self._table_get(node, out, after, where)
+            or self._loop_call(node, out, after, where)
+        )
+        return known if known is not None else super()._call(node, out, after, where)
+
+    def _is_builtin_call(self, node: ast.Call, name: str) -> bool:
+        called = isinstance(node.func, ast.Name) and node.func.id == name and not node.keywords
+        return called and name not in self.scope.own and self.context.names.is_builtin(name)
+
+    # -- helpers --------------------------------------------------------------------------
+
+    def _helper_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
+        helper, leading = self._helper_of(node)
+        if helper is None or any(isinstance(a, ast.Starred) for a in node.args):
+            return None
+        bound = _bind_arguments(helper, [*leading, *node.args], {k.arg: k.value for k in node.keywords})
+        if bound is None:
+            return None
+        given = [*node.args, *(k.value for k in node.keywords)]
+
+        def enter(operands: tuple[Operand, ...]) -> Node:
+            values = dict(zip(map(id, given), operands, strict=True))
+            arguments = {n: values.get(id(e), e) for n, e in bound.items()}
+            return self.inlined(helper, arguments, out, after, where)
+
+        entry = self.values(given, where, enter)
+        return self._assume_not_overridden(node.func, entry, where) if leading else self._read_helper(node, entry, where)
+
+    def _helper_of(self, node: ast.Call) -> tuple[FunctionNode | None, list[ast.expr]]:
+        function = node.func
+        if isinstance(function, ast.Name) and function.id not in self.scope.own:
+            return self.context.helpers.get(function.id), []
+        if isinstance(function, ast.Attribute) and self._is_self(function.value):
+            method = self.context.methods.get(function.attr)
+            if method is not None and not method.decorator_list:
+                return method, [function.value]
+        return None, []
+
+    def _is_self(self, node: ast.expr) -> bool:
+        return isinstance(node, ast.Name) and node.id == self.self_name
+
+    def _read_helper(self, node: ast.Call, after: Node, where: Where) -> Node:
+        """The call reads the helper's name first."""
+        return self.value(node.func, self.temporary(), after, where)
+
+    def _assume_not_overridden(self, source: ast.expr, after: Node, where: Where) -> Node:
+        about = ast.unparse(source)
+        detail = (AssumptionKind.NOT_OVERRIDDEN, about, f"a subclass with {about.rpartition('.')[2]} of its own")
+        return self.do("assume", source, (), (), after, where, detail)
+
+    def _attribute(self, node: ast.Attribute, out: int, after: Node, where: Where) -> Node:
+        prop = self.context.methods.get(node.attr) if self._is_self(node.value) else None
+        if prop is None or not prop.decorator_list or len(prop.args.args) != 1:
+            return super()._attribute(node, out, after, where)
+        entry = self.inlined(prop, {prop.args.args[0].arg: node.value}, out, after, where)
+        return self._assume_not_overridden(node, entry, where)
+
+    @abstractmethod
+    def inlined(self, helper: FunctionNode, arguments: dict[str, Operand | ast.expr], out: int, after: Node, where: Where) -> Node:
+        """The body of a helper in place of its call; an argument is an operand or a simple expression."""
+
+    def is_looked_into(self, node: ast.Compare, i: int) -> bool:
+        """Whether the container behind ``in`` is a literal of constants (a table is read by name)."""
+        literal = not isinstance(node.comparators[i], ast.Name)
+        return literal and i + 1 == len(node.ops) and self._constant_members(node, node.ops[i]) is not None
+
+    # -- isinstance -----------------------------------------------------------------------
+
+    def _isinstance(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
+        if not self._is_builtin_call(node, "isinstance") or len(node.args) != 2:
+            return None
+        subject, classes = node.args
+        if isinstance(subject, ast.Starred) or isinstance(classes, ast.Starred):
+            return None
+        parts = classes.elts if isinstance(classes, ast.Tuple) else [classes]
+
+        def ask(operands: tuple[Operand, ...]) -> Node:
+            return self.first_that_holds(node, [(operands[0], c) for c in operands[1:]], "isinstance", out, after, where)
+
+        return self.values([subject, *parts], where, ask)
+
+    def first_that_holds(
+        self, source: ast.AST, questions: list[tuple[Operand, Operand]], kind: str, out: int, after: Node, where: Where
+    ) -> Node:
+        """Ask questions in order until one is answered yes; the slot gets a bool."""
+        entry: Node = Put(getattr(source, "lineno", 0), out, FALSE, after)
+        holds: Node = Put(getattr(source, "lineno", 0), out, TRUE, after)
+        for question in reversed(questions):
+            flag = self.temporary()
+            test = Test(getattr(source, "lineno", 0), flag, holds, entry, source)
+            entry = self.do(kind, source, question, (flag,), test, where)
+        return entry
+
+    # -- membership and tables ------------------------------------------------------------
+
+    def _one_comparison(self, node: ast.Compare, op: ast.cmpop, slots: tuple[int, int], out: int, after: Node,
+                        where: Where) -> Node:  # fmt: skip
+        keys = self._constant_members(node, op)
+        if keys is None:
+            return super()._one_comparison(node, op, slots, out, after, where)
+        if isinstance(op, ast.NotIn):
+            flag = self.temporary()
+            after = self.do("not", node, (flag,), (out,), after, where)
+            out = flag
+        questions: list[tuple[Operand, Operand]] = [(slots[0], _constant_term(k)) for k in keys]
+        entry = self.first_that_holds(node, questions, "member", out, after, where)
+        hashed = not isinstance(node.comparators[-1], ast.Tuple | ast.List)
+        return self.do("hash", node, (slots[0],), (), entry, where) if hashed else entry
+
+    def _constant_members(self, node: ast.Compare, op: ast.cmpop) -> list[ast.expr] | None:
+        """The members of a literal of constants, or the keys of a table, behind ``in``."""
+        container = node.comparators[-1]
+        if not isinstance(op, ast.In | ast.NotIn) or op is not node.ops[-1]:
+            return None
+        if isinstance(container, ast.Tuple | ast.List | ast.Set):
+            return container.elts if all(is_constant(e) for e in container.elts) else None
+        table = self._table(container)
+        return [k for k in table.keys if k is not None] if table is not None else None
+
+    def _table(self, node: ast.expr) -> ast.Dict | None:
+        if isinstance(node, ast.Name) and node.id not in self.scope.own:
+            return self.context.tables.get(node.id)
+        if isinstance(node, ast.Dict) and all(k is not None and is_constant(k) for k in node.keys):
+            return node if all(is_constant(v) for v in node.values) else None
+        return None
+
+    def _subscript(self, node: ast.Subscript, out: int, after: Node, where: Where) -> Node:
+        table = self._table(node.value)
+        if table is None or isinstance(node.slice, ast.Slice):
+            return super()._subscript(node, out, after, where)
+        key, error = self.temporary(), self.temporary()
+        missing = self.do("missing key", node, (key,), (error,), self.throw(error, node, where), where)
+        found = self._looked_up(node, table, key, out, missing, after, where)
+        return self._read_table(node.value, self.value(node.slice, key, found, where), where)
+
+    def _table_get(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
+        function = node.func
+        if not isinstance(function, ast.Attribute) or function.attr != "get" or node.keywords:
+            return None
+        table = self._table(function.value)
+        if table is None or len(node.args) not in (1, 2) or any(isinstance(a, ast.Starred) for a in node.args):
+            return None
+
+        def look(operands: tuple[Operand, ...]) -> Node:
+            default = operands[1] if len(operands) > 1 else NONE
+            missing = Put(node.lineno, out, default, after)
+            return self._looked_up(node, table, operands[0], out, missing, after, where)
+
+        return self._read_table(function.value, self.values(node.args, where, look), where)
+
+    def _looked_up(self, source: ast.AST, table: ast.Dict, key: Operand, out: int, missing: Node, after: Node,
+                   where: Where) -> Node:  # fmt: skip
+        entry = missing
+        # Of equal keys the last value counts, at the place of the first.
+        for one, value in reversed(list(_last_of_equal(table))):
+            flag = self.temporary()
+            found = self.value(value, out, after, where)
+            test = Test(getattr(source, "lineno", 0), flag, found, entry, source)
+            entry = self.do("member", source, (key, _constant_term(one)), (flag,), test, where)
+        return self.do("hash", source, (key,), (), entry, where)
+
+    def _read_table(self, table: ast.expr, after: Node, where: Where) -> Node:
+        """Looking into a named table reads its name first."""
+        return self.value(table, self.temporary(), after, where) if isinstance(table, ast.Name) else after
+
+    # -- any, all, next -------------------------------------------------------------------
+
+    def _loop_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
+        name = next((n for n in (*_LOOPS, "next") if self._is_builtin_call(node, n)), None)
+        if name is None or not node.args or id(node.args[0]) not in self.immediate:
+            return None
+        generator = node.args[0]
+        assert isinstance(generator, ast.GeneratorExp)
+        line = node.lineno
+        if name == "next":
+            given = node.args[1]
+            ended: Node = Put(line, out, _constant_term(given), after)
+        else:
+            ended = Put(line, out, FALSE if name == "any" else TRUE, after)
+
+        def element(again: Node) -> Node:
+            if name == "next":
+                return self.value(generator.elt, out, after, where)
+            decided = Put(line, out, TRUE if name == "any" else FALSE, after)
+            yes, no = (decided, again) if name == "any" else (again, decided)
+            return self.condition(generator.elt, yes, no, where)
+
+        entry = self._generated(generator, 0, element, ended, where)
+        about = ast.unparse(generator.elt)
+        detail = (AssumptionKind.NO_EFFECT, about, f"`{about}` raises StopIteration")
+        return self.do("assume", node, (), (), entry, where, detail)
+
+    def _generated(self, node: ast.GeneratorExp, i: int, element: Callable[[Node], Node], ended: Node, where: Where) -> Node:
+        """The loops of a generator expression around its element."""
+        loop = node.generators[i]
+        iterator, flag, item = self.temporary(), self.temporary(), self.temporary()
+        head = Cut(node.lineno, ended)
+        with self.inner_names(loop.target):
+            inside = element(head) if i + 1 == len(node.generators) else self._generated(node, i + 1, element, head, where)
+            for condition in reversed(loop.ifs):
+                inside = self.condition(condition, inside, head, where)
+            inside = self.assign(loop.target, item, inside, where)
+        test = Test(node.lineno, flag, inside, ended, loop.iter)
+        head.next = self.do("next", loop.iter, (iterator,), (flag, item), test, where)
+        return self.values([loop.iter], where, lambda o: self.do("iter", loop.iter, o, (iterator,), head, where))
+
+    @contextmanager
+    def inner_names(self, target: ast.expr) -> Iterator[None]:
+        """Inside, the names of a target are not those of the function."""
+        old = dict(self.inner)
+        names = [n.id for n in ast.walk(target) if isinstance(n, ast.Name)]
+        number = self.temporary()
+        self.inner.update({n: f"{n}@{number}" for n in names})
+        yield
+        self.inner = old
+
+
+def immediate_generators(function: ast.AST, is_builtin: Callable[[str], bool]) -> frozenset[int]:
+    """The ids of generator expressions that any, all or next use up on the spot."""
+    found = set()
+    for node in ast.walk(function):
+        if not isinstance(node, ast.Call) or not isinstance(node.func, ast.Name) or node.keywords or not node.args:
+            continue
+        name, first = node.func.id, node.args[0]
+        fits = (name in _LOOPS and len(node.args) == 1) or (
+            name == "next" and len(node.args) == 2 and is_constant(node.args[1])
+        )
+        if fits and is_builtin(name) and isinstance(first, ast.GeneratorExp) and _is_plain_generator(first):
+            found.add(id(first))
+    return frozenset(found)
+
+
+def _is_plain_generator(node: ast.GeneratorExp) -> bool:
+    awkward = (ast.Await, ast.NamedExpr, ast.Lambda, ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp, ast.Yield)
+    inside = [n for n in ast.walk(node) if n is not node]
+    return not any(isinstance(n, awkward) for n in inside) and not any(g.is_async for g in node.generators)
+
+
+def _bind_arguments(
+    helper: FunctionNode, positional: list[ast.expr], named: dict[str | None, ast.expr]
+) -> dict[str, ast.expr] | None:
+    """Which expression each parameter gets; None if the call does not fit."""
+    arguments = helper.args
+    names = [a.arg for a in (*arguments.posonlyargs, *arguments.args)]
+    if len(positional) > len(names):
+        return None
+    bound = dict(zip(names, positional, strict=False))
+    only_positional = {a.arg for a in arguments.posonlyargs}
+    keyword_only = [a.arg for a in arguments.kwonlyargs]
+    for name, value in named.items():
+        if name is None or name in bound or name in only_positional or name not in (*names, *keyword_only):
+            return None
+        bound[name] = value
+    defaults = dict(zip(reversed(names), reversed(arguments.defaults), strict=False))
+    defaults |= {n: d for n, d in zip(keyword_only, arguments.kw_defaults, strict=True) if d is not None}
+    for name in (*names, *keyword_only):
+        if name not in bound:
+            if name not in defaults:
+                return None
+            bound[name] = defaults[name]
+    return bound
+
+
+def _last_of_equal(table: ast.Dict) -> list[tuple[ast.expr, ast.expr]]:
+    found: dict[object, tuple[ast.expr, ast.expr]] = {}
+    for key, value in zip(table.keys, table.values, strict=True):
+        assert key is not None
+        plain = ast.literal_eval(key)
+        found[plain] = (found[plain][0] if plain in found else key, value)
+    return list(found.values())
+
+
+def _constant_term(node: ast.expr) -> Term:
+    """The term of a constant expression."""
+    if isinstance(node, ast.Tuple):
+        return ("tuple", *(_constant_term(e) for e in node.elts))
+    return const(ast.literal_eval(node))

@@ -1,0 +1,317 @@
+#: a condition becomes a function -> proved
+def admit(boat, level: int):
+    if level >= 95 and level < 220:
+        return boat
+    return None
+#: becomes
+def admit(boat, level: int):
+    if is_navigable(level):
+        return boat
+    return None
+def is_navigable(level):
+    return level >= 95 and level < 220
+
+
+#: a condition becomes a function, with its arguments exchanged -> differs
+def admit(draught: int, level: int):
+    if draught < level:
+        return 1
+    return 2
+#: becomes
+def admit(draught: int, level: int):
+    if fits(level, draught):
+        return 1
+    return 2
+def fits(draught, level):
+    return draught < level
+
+
+#: a function with keyword and default arguments -> proved
+def admit(draught: int, level: int):
+    if draught + 5 < level:
+        return 1
+    return 2
+#: becomes
+def fits(draught, *, level, margin=5):
+    return draught + margin < level
+def admit(draught: int, level: int):
+    if not fits(level=level, draught=draught):
+        return 2
+    return 1
+
+
+#: the default argument is another one -> differs
+def admit(draught: int, level: int):
+    if draught + 5 < level:
+        return 1
+    return 2
+#: becomes
+def fits(draught, level, margin=6):
+    return draught + margin < level
+def admit(draught: int, level: int):
+    if not fits(draught, level):
+        return 2
+    return 1
+
+
+#: a negated use of the function -> proved
+def admit(a: int, b: int):
+    if a < 3 or b < 3:
+        return 0
+    return 1
+#: becomes
+def deep(a, b):
+    return a >= 3 and b >= 3
+def admit(a: int, b: int):
+    if not deep(a, b):
+        return 0
+    return 1
+
+
+#: a function that returns a value that is no bool, tested for truth -> proved-under no-effect
+def admit(boat, lock):
+    if boat and lock:
+        return 1
+    return 0
+#: becomes
+def both(boat, lock):
+    return boat and lock
+def admit(boat, lock):
+    if both(boat, lock):
+        return 1
+    return 0
+
+
+#: a function with guards, a loop and a local of the same name -> proved
+def total(boats, limit: int):
+    total = 0
+    for boat in boats:
+        if boat.late:
+            total = total + 1
+    return total
+#: becomes
+def count(boats):
+    total = 0
+    for boat in boats:
+        if not boat.late:
+            continue
+        total = total + 1
+    return total
+def total(boats, limit: int):
+    return count(boats)
+
+
+#: a function that forgets a return -> differs
+def rate(n: int):
+    if n > 3:
+        return 1
+    return 2
+#: becomes
+def rate(n: int):
+    return pick(n)
+def pick(n):
+    if n > 3:
+        return 1
+    n + 2
+
+
+#: a function in a function -> proved
+def admit(a: int):
+    if a > 3 and a < 9:
+        return 1
+    return 0
+#: becomes
+def admit(a: int):
+    return 1 if within(a) else 0
+def within(a):
+    return above(a) and a < 9
+def above(a):
+    return a > 3
+
+
+#: the body of an old function is written out -> proved-under unpatched
+def admit(a: int):
+    return 1 if within(a) else 0
+def within(a):
+    return a > 3 and a < 9
+#: becomes
+def admit(a: int):
+    return 1 if a > 3 and a < 9 else 0
+def within(a):
+    return a > 3 and a < 9
+
+
+#: an exception in the function meets the caller's handler -> proved
+def read(table, key):
+    try:
+        return table[key]
+    except KeyError:
+        return None
+#: becomes
+def item(table, key):
+    return table[key]
+def read(table, key):
+    try:
+        return item(table, key)
+    except KeyError:
+        return None
+
+
+#: the handler moves into the function, around less -> differs
+def read(table, key):
+    try:
+        return table[key].name
+    except KeyError:
+        return None
+#: becomes
+def item(table, key):
+    try:
+        return table[key]
+    except KeyError:
+        return None
+def read(table, key):
+    return item(table, key).name
+
+
+#: a condition becomes a method -> proved-under not-overridden
+class Lock:
+    def __init__(self, level: int):
+        self.level = level
+    def open(self, hour: int):
+        if hour > 6 and self.level > 95:
+            return True
+        return False
+#: becomes
+class Lock:
+    def __init__(self, level: int):
+        self.level = level
+    def open(self, hour: int):
+        if self._may_open(hour):
+            return True
+        return False
+    def _may_open(self, hour):
+        return hour > 6 and self.level > 95
+
+
+#: a condition becomes a property -> proved-under not-overridden
+class Lock:
+    def __init__(self, level: int):
+        self.level = level
+    def open(self, hour: int):
+        if self.level > 95:
+            return hour
+        return 0
+#: becomes
+class Lock:
+    def __init__(self, level: int):
+        self.level = level
+    def open(self, hour: int):
+        if not self.is_deep:
+            return 0
+        return hour
+    @property
+    def is_deep(self):
+        return self.level > 95
+
+
+#: the state changes between the test and the call -> differs
+class Lock:
+    def __init__(self, level: int):
+        self.level = level
+    def open(self):
+        deep = self.level > 95
+        self.level = 0
+        return deep
+#: becomes
+class Lock:
+    def __init__(self, level: int):
+        self.level = level
+    def open(self):
+        self.level = 0
+        return self._deep()
+    def _deep(self):
+        return self.level > 95
+
+
+#: the method is overridden in the same module -> differs
+class Lock:
+    def __init__(self, level: int):
+        self.level = level
+    def open(self):
+        return self.level > 95
+class Sill(Lock):
+    def _deep(self):
+        return True
+#: becomes
+class Lock:
+    def __init__(self, level: int):
+        self.level = level
+    def open(self):
+        return self._deep()
+    def _deep(self):
+        return self.level >= 95
+class Sill(Lock):
+    def _deep(self):
+        return True
+
+
+#: an attribute read twice or once -> proved-under stable-read
+def rate(boat):
+    if boat.length > 3:
+        return 1
+    if boat.length > 2:
+        return 2
+    return 3
+#: becomes
+def rate(boat):
+    length = boat.length
+    if length > 3:
+        return 1
+    if length > 2:
+        return 2
+    return 3
+
+
+#: an attribute read again after a call -> differs
+def rate(boat):
+    length = boat.length
+    boat.cut()
+    return boat.length
+#: becomes
+def rate(boat):
+    length = boat.length
+    boat.cut()
+    return length
+
+
+#: a test repeated for each statement -> proved-under no-effect+stable-read
+def mark(boat, board):
+    if boat.late:
+        first = 1
+    else:
+        first = 2
+    if boat.late:
+        second = 3
+    else:
+        second = 4
+    return first, second
+#: becomes
+def mark(boat, board):
+    if boat.late:
+        return 1, 3
+    return 2, 4
+
+
+#: a test repeated after an effect -> differs
+def mark(boat, board):
+    if boat.late:
+        boat.late = False
+    if boat.late:
+        return 1
+    return 2
+#: becomes
+def mark(boat, board):
+    if boat.late:
+        boat.late = False
+        return 1
+    return 2

@@ -1,0 +1,463 @@
+#: membership in constants and a chain of equalities -> proved
+def small(kind: str):
+    if kind == "skiff" or kind == "punt":
+        return 1
+    return 2
+#: becomes
+def small(kind: str):
+    if kind in ("skiff", "punt"):
+        return 1
+    return 2
+
+
+#: membership of something unknown -> proved-under plain-equality
+def small(boat):
+    if boat == "skiff" or boat == "punt":
+        return 1
+    return 2
+#: becomes
+def small(boat):
+    if boat in ("skiff", "punt"):
+        return 1
+    return 2
+
+
+#: a member is forgotten -> differs
+def small(kind: str):
+    if kind == "skiff" or kind == "punt" or kind == "raft":
+        return 1
+    return 2
+#: becomes
+def small(kind: str):
+    return 1 if kind in ("skiff", "punt") else 2
+
+
+#: a set wants hashable members -> proved-under hashable
+def small(kind):
+    return kind in ("skiff", "punt")
+#: becomes
+def small(kind):
+    return kind in {"skiff", "punt"}
+
+
+#: membership in a text is something else -> differs
+def small(kind: str):
+    return kind in ("skiff", "punt")
+#: becomes
+def small(kind: str):
+    return kind in "skiff punt"
+
+
+#: not in, turned round -> proved
+def small(kind: str):
+    if kind not in ("skiff", "punt"):
+        return 2
+    return 1
+#: becomes
+def small(kind: str):
+    if kind != "skiff" and kind != "punt":
+        return 2
+    return 1
+
+
+#: a chain becomes a table with a default -> proved
+def toll(kind: str):
+    if kind == "barge":
+        return 240
+    elif kind == "tug":
+        return 180
+    else:
+        return 60
+#: becomes
+TOLLS = {"barge": 240, "tug": 180}
+def toll(kind: str):
+    return TOLLS.get(kind, 60)
+
+
+#: the table loses the default -> differs
+def toll(kind: str):
+    if kind == "barge":
+        return 240
+    elif kind == "tug":
+        return 180
+    else:
+        return 60
+#: becomes
+TOLLS = {"barge": 240, "tug": 180}
+def toll(kind: str):
+    return TOLLS.get(kind)
+
+
+#: a missing key raises where the chain fell through -> differs
+def toll(kind: str):
+    if kind == "barge":
+        return 240
+    return None
+#: becomes
+TOLLS = {"barge": 240}
+def toll(kind: str):
+    return TOLLS[kind]
+
+
+#: or gives the default for a falsy value -> differs
+def toll(kind: str):
+    if kind == "canoe":
+        return 0
+    return 60
+#: becomes
+TOLLS = {"canoe": 0}
+def toll(kind: str):
+    return TOLLS.get(kind) or 60
+
+
+#: a key is changed -> differs
+def toll(kind: str):
+    if kind == "barge":
+        return 240
+    return 60
+#: becomes
+TOLLS = {"Barge": 240}
+def toll(kind: str):
+    return TOLLS.get(kind, 60)
+
+
+#: an unhashable subject -> proved-under hashable+plain-equality
+def toll(kind):
+    if kind == "barge":
+        return 240
+    return 60
+#: becomes
+TOLLS = {"barge": 240}
+def toll(kind):
+    return TOLLS.get(kind, 60)
+
+
+#: 1 and True are one key -> differs
+def word(flag: int):
+    if flag is True:
+        return "yes"
+    return "no"
+#: becomes
+WORDS = {True: "yes"}
+def word(flag: int):
+    return WORDS.get(flag, "no")
+
+
+#: overlapping tests, where the first one counts -> proved
+def code(n: int):
+    if n == 1:
+        return "a"
+    if n == 2:
+        return "b"
+    if n == 1:
+        return "c"
+    return "d"
+#: becomes
+CODES = {1: "a", 2: "b"}
+def code(n: int):
+    return CODES.get(n, "d")
+
+
+#: a repeated key, where the last one counts -> differs
+def code(n: int):
+    if n == 1:
+        return "a"
+    if n == 1:
+        return "c"
+    return "d"
+#: becomes
+CODES = {1: "a", 1: "c"}
+def code(n: int):
+    return CODES.get(n, "d")
+
+
+#: a table checked with in first -> proved
+def code(n: int):
+    if n in (1, 2):
+        return "low"
+    raise ValueError(n)
+#: becomes
+CODES = {1: "low", 2: "low"}
+def code(n: int):
+    if n not in CODES:
+        raise ValueError(n)
+    return CODES[n]
+
+
+#: a table of pairs -> proved
+def lamps(signal: str):
+    if signal == "stop":
+        red, green = 1, 0
+    elif signal == "go":
+        red, green = 0, 1
+    else:
+        red, green = 2, 0
+    return red, green
+#: becomes
+LAMPS = {"stop": (1, 0), "go": (0, 1)}
+def lamps(signal: str):
+    red, green = LAMPS.get(signal, (2, 0))
+    return red, green
+
+
+#: two values of a row are exchanged -> differs
+def lamps(signal: str):
+    if signal == "stop":
+        return 1, 0
+    return 2, 0
+#: becomes
+LAMPS = {"stop": (0, 1)}
+def lamps(signal: str):
+    return LAMPS.get(signal, (2, 0))
+
+
+#: a table that the module changes -> differs
+TOLLS = {"barge": 240}
+def toll(kind: str):
+    if kind == "barge":
+        return 240
+    return 60
+TOLLS["barge"] = 250
+#: becomes
+TOLLS = {"barge": 240}
+def toll(kind: str):
+    return TOLLS.get(kind, 60)
+TOLLS["barge"] = 250
+
+
+#: a table of functions, called with the subject -> proved
+def half(n):
+    return n + 1
+def double(n):
+    return n + n
+def step(kind: str, n: int):
+    if kind == "half":
+        return half(n)
+    if kind == "double":
+        return double(n)
+    return n
+#: becomes
+def half(n):
+    return n + 1
+def double(n):
+    return n + n
+STEPS = {"half": half, "double": double}
+def step(kind: str, n: int):
+    if kind in STEPS:
+        return STEPS[kind](n)
+    return n
+
+
+#: a match of values and a chain -> proved
+def toll(kind: str):
+    match kind:
+        case "barge":
+            return 240
+        case "tug" | "pusher":
+            return 180
+        case _:
+            return 60
+#: becomes
+def toll(kind: str):
+    if kind == "barge":
+        return 240
+    if kind in ("tug", "pusher"):
+        return 180
+    return 60
+
+
+#: a match of something unknown and a chain -> proved
+def toll(boat):
+    match boat.kind:
+        case "barge":
+            return 240
+        case None:
+            return 0
+    return 60
+#: becomes
+def toll(boat):
+    kind = boat.kind
+    if kind == "barge":
+        return 240
+    elif kind is None:
+        return 0
+    else:
+        return 60
+
+
+#: a match evaluates its subject once -> differs
+def toll(boat):
+    match boat.kind():
+        case "barge":
+            return 240
+        case "tug":
+            return 180
+    return 60
+#: becomes
+def toll(boat):
+    if boat.kind() == "barge":
+        return 240
+    if boat.kind() == "tug":
+        return 180
+    return 60
+
+
+#: a match with a guard -> proved
+def toll(kind: str, night: bool):
+    match kind:
+        case "barge" if night:
+            return 300
+        case "barge":
+            return 240
+        case other:
+            return len(other)
+#: becomes
+def toll(kind: str, night: bool):
+    if kind != "barge":
+        return len(kind)
+    return 300 if night else 240
+
+
+#: a class pattern and isinstance -> proved
+def show(value):
+    match value:
+        case int() | str():
+            return 1
+        case _:
+            return 2
+#: becomes
+def show(value):
+    if isinstance(value, (int, str)):
+        return 1
+    return 2
+
+
+#: bool before int -> differs
+def show(value):
+    if isinstance(value, bool):
+        return "flag"
+    if isinstance(value, int):
+        return "number"
+    return "other"
+#: becomes
+def show(value):
+    if isinstance(value, int):
+        return "number"
+    if isinstance(value, bool):
+        return "flag"
+    return "other"
+
+
+#: a type is not an instance check -> differs
+def show(value):
+    if isinstance(value, int):
+        return 1
+    return 2
+#: becomes
+def show(value):
+    if type(value) is int:
+        return 1
+    return 2
+
+
+#: the annotation decides isinstance -> proved
+def show(value: str):
+    if isinstance(value, str):
+        return value
+    return None
+#: becomes
+def show(value: str):
+    return value
+
+
+#: a search loop and any -> proved-under no-effect
+def late(boats):
+    for boat in boats:
+        if boat.late:
+            return True
+    return False
+#: becomes
+def late(boats):
+    return any(boat.late for boat in boats)
+
+
+#: a search loop and all -> proved-under no-effect
+def fine(boats, limit: int):
+    for boat in boats:
+        if not boat.paid:
+            return False
+    return True
+#: becomes
+def fine(boats, limit: int):
+    return all(b.paid for b in boats)
+
+
+#: any for all -> differs
+def fine(boats):
+    for boat in boats:
+        if not boat.paid:
+            return False
+    return True
+#: becomes
+def fine(boats):
+    return any(b.paid for b in boats)
+
+
+#: any with a condition of its own -> proved-under no-effect
+def late(boats, hour):
+    found = False
+    for boat in boats:
+        if boat.moored:
+            if boat.late:
+                found = True
+                break
+    return found
+#: becomes
+def late(boats, hour):
+    return any(b.late for b in boats if b.moored)
+
+
+#: the loop goes on after the first hit -> differs
+def late(boats, log):
+    found = False
+    for boat in boats:
+        if boat.late():
+            found = True
+    return found
+#: becomes
+def late(boats, log):
+    return any(b.late() for b in boats)
+
+
+#: the first match or a default -> proved-under no-effect
+def first(boats):
+    for boat in boats:
+        if boat.late:
+            return boat
+    return None
+#: becomes
+def first(boats):
+    return next((b for b in boats if b.late), None)
+
+
+#: the first match without a default -> differs
+def first(boats):
+    for boat in boats:
+        if boat.late:
+            return boat
+    return None
+#: becomes
+def first(boats):
+    return next(b for b in boats if b.late)
+
+
+#: nested loops in any -> proved-under no-effect
+def late(locks):
+    for lock in locks:
+        for boat in lock.boats:
+            if boat.late:
+                return True
+    return False
+#: becomes
+def late(locks):
+    return any(boat.late for lock in locks for boat in lock.boats)
