@@ -1,7 +1,8 @@
 """Dreck simplifies tangled conditional logic in small steps and shows that nothing changed.
 
-Three calls do the work: :func:`survey` finds the most tangled functions, :func:`untangle`
-takes them apart step by step, :func:`vouch` compares two versions of a module. Nothing is
+Four calls do the work: :func:`survey` finds the most tangled functions, :func:`untangle`
+takes them apart step by step, :func:`vouch` compares two versions of a module, :func:`explain` shows
+the proof as a decision table. Nothing is
 written to disk unless ``Untangling.write`` is called.
 """
 
@@ -9,10 +10,11 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING, Any
 
-from .api import survey, untangle, vouch
+from .api import explain, survey, untangle, vouch
 from .errors import DreckError, SettingError, SourceError, TargetError, WriteError
 
 if TYPE_CHECKING:
+    from .judge.explain import DecisionTable
     from .judge.verdict import Assumption, AssumptionKind, Counterexample, SubjectVerdict, Trials, Verdict, Vouching
     from .planner.candidates import LeftAlone
     from .planner.results import Step, Untangled, Untangling
@@ -26,6 +28,7 @@ _HOMES = {
     "Assumption": "judge.verdict",
     "AssumptionKind": "judge.verdict",
     "Counterexample": "judge.verdict",
+    "DecisionTable": "judge.explain",
     "LeftAlone": "planner.candidates",
     "Measures": "surveying.measures",
     "Step": "planner.results",
@@ -43,6 +46,7 @@ __all__ = [
     "Assumption",
     "AssumptionKind",
     "Counterexample",
+    "DecisionTable",
     "DreckError",
     "LeftAlone",
     "Measures",
@@ -59,6 +63,7 @@ __all__ = [
     "Verdict",
     "Vouching",
     "WriteError",
+    "explain",
     "survey",
     "untangle",
     "vouch",

@@ -13,7 +13,9 @@ from typing import TYPE_CHECKING, TypeAlias
 from .errors import SettingError
 
 if TYPE_CHECKING:
+    from .judge.explain import DecisionTable
     from .judge.verdict import Vouching
+    from .judge.versions import Version
     from .planner.results import Untangled, Untangling
     from .surveying.tree import Survey
 
@@ -73,8 +75,34 @@ def untangle(
     return untangle_targets(found, settings, tick or (lambda _: None))
 
 
+def explain(before: StrPath, after: StrPath, subject: str | None = None, *, strict: bool = False) -> list[DecisionTable | str]:
+    """The proof as decision tables: conditions in rows, paths through both versions in columns.
+
+    Args:
+        before, after: the two files.
+        subject: qualified name of the one function to explain; all that differ if None.
+        strict: allow no assumption.
+
+    Returns:
+        One table for each function; in its place a sentence where there can be none.
+
+    Raises:
+        SourceError: a file cannot be read or parsed.
+        TargetError: no function of that name is in both files.
+    """
+    from .judge.vouch import Judge
+
+    return Judge(strict, None).explain(*_versions(before, after), _plain_name(subject))
+
+
 def vouch(
-    before: StrPath, after: StrPath, subject: str | None = None, *, strict: bool = False, run: bool = True
+    before: StrPath,
+    after: StrPath,
+    subject: str | None = None,
+    *,
+    strict: bool = False,
+    run: bool = True,
+    inputs: StrPath | None = None,
 ) -> Vouching:
     """Compare two versions of a module and say whether they behave the same.
 
@@ -84,19 +112,40 @@ def vouch(
             functions that differ if None.
         strict: allow no assumption in a proof.
         run: run both versions in a child process where a proof does not reach.
+        inputs: a file with a function ``inputs(module, subject)`` that yields tuples of arguments
+            (for a method the object first); they are tried before all others.
 
     Raises:
         SourceError: a file cannot be read or parsed.
         TargetError: no function of that name is in both files.
     """
     from .judge.trials.runner import ProcessRunner
-    from .judge.versions import Version
     from .judge.vouch import Judge
+
+    judge = Judge(strict, ProcessRunner(inputs=_text_of(inputs)) if run else None)
+    return judge.vouch(*_versions(before, after), _plain_name(subject))
+
+
+def _versions(before: StrPath, after: StrPath) -> tuple[Version, Version]:
+    from .judge.versions import Version
     from .source.files import SourceFile
 
     sources = [SourceFile.read(Path(p)) for p in (before, after)]
     for source in sources:
         source.parse()
-    versions = [Version(s.path, s.text) for s in sources]
-    name = subject.replace("::", ".") if subject else None
-    return Judge(strict, ProcessRunner() if run else None).vouch(versions[0], versions[1], name)
+    return Version(sources[0].path, sources[0].text), Version(sources[1].path, sources[1].text)
+
+
+def _plain_name(subject: str | None) -> str | None:
+    return subject.replace("::", ".") if subject else None
+
+
+def _text_of(path: StrPath | None) -> str:
+    """The text of a file with inputs; nothing without one."""
+    from .source.files import SourceFile
+
+    if path is None:
+        return ""
+    source = SourceFile.read(Path(path))
+    source.parse()
+    return source.text

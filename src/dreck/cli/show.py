@@ -20,6 +20,7 @@ from ..judge.verdict import SubjectVerdict, Verdict, Vouching
 from .folding import folded
 
 if TYPE_CHECKING:
+    from ..judge.explain import DecisionTable
     from ..planner.results import Step, Untangled, Untangling
     from ..surveying.measures import Measures
     from ..surveying.tree import Survey
@@ -47,6 +48,8 @@ _MEASURES = {
 _MARKS = {"+": "bright_green", "-": "bright_red", " ": "", "<": "cyan", ">": "cyan", "@": "dim"}
 # Lines of one kind shown for a check that missed something.
 _SHOWN = 4
+# Columns for the questions of a decision table.
+_QUESTION_WIDTH = 60
 # Columns of output that goes to a file or a pipe.
 _PIPE_WIDTH = 110
 
@@ -199,6 +202,47 @@ def show_vouching(found: Vouching, before: str, after: str) -> None:
         out.print(Text(f"note: {note}", style="dim"))
     if len(found.subjects) > 1:
         out.print(Text.assemble("taken together: ", _verdict(found.verdict)))
+
+
+def show_explanations(tables: list[DecisionTable | str], form: str) -> None:
+    """The decision tables of a proof, for the terminal, as Markdown or as CSV."""
+    out = console()
+    for table in tables:
+        if isinstance(table, str):
+            out.print(f"There is no decision table, because {table}.")
+        elif form == "table":
+            _show_decision_table(out, table)
+        else:
+            print(table.to_csv() if form == "csv" else f"### {table.subject}\n\n{table.to_markdown()}", end="")
+
+
+def _show_decision_table(out: Console, table: DecisionTable) -> None:
+    """Some paths side by side; as many as fit the width."""
+    marks = {"yes": "[green]yes[/]", "no": "[red]no[/]", "-": "[dim].[/]"}
+    exits = dict.fromkeys((*table.before, *table.after))
+    letters = {text: _letter(i) for i, text in enumerate(exits)}
+    shown = min(len(table.before), max(4, (out.width - _QUESTION_WIDTH) // 5))
+    grid = Table(box=None, pad_edge=False, padding=(0, 2, 0, 0), header_style="dim")
+    grid.add_column(f"{table.subject}: paths", max_width=_QUESTION_WIDTH, overflow="fold")
+    for number in range(shown):
+        grid.add_column(str(number + 1))
+    for before, after, answers in table.rows:
+        words = before if before == after or not after else after if not before else f"{before}  |  {after}"
+        grid.add_row(Text(words), *(marks[a] for a in answers[:shown]))
+    for label, leaves in (("before leaves by", table.before), ("after leaves by", table.after)):
+        grid.add_row(Text(label, style="dim"), *(letters[text] for text in leaves[:shown]))
+    if not all(table.matched):
+        grid.add_row(Text("the same", style="bold"), *("" if m else "[bold red]NO[/]" for m in table.matched[:shown]))
+    out.print(grid)
+    for text, letter in letters.items():
+        out.print(Text(f"  {letter}  {text}"))
+    if shown < len(table.before) or not table.complete:
+        out.print(f"{shown} of {len(table.before)}{'' if table.complete else ' or more'} paths; --explain=csv has them all.", style="dim")
+
+
+def _letter(number: int) -> str:
+    """A, B, ... Z, A1, B1, ..."""
+    return chr(ord("A") + number % 26) + (str(number // 26) if number >= 26 else "")
 
 
 def _show_trials(out: Console, subject: SubjectVerdict) -> None:

@@ -20,11 +20,14 @@ _STATUS = {Verdict.DIFFERS: Exit.DIFFERS, Verdict.UNDECIDED: Exit.UNDECIDED}
 @click.option("--strict", is_flag=True, help="Allow no assumption in a proof.")
 @click.option("--no-run", is_flag=True, help="Prove only; never run the code.")
 @click.option("--script", metavar="FILE", type=click.Path(dir_okay=False), help="Write the script that shows a difference.")
+@click.option("--inputs", metavar="FILE.py", help="Try first what its inputs(module, subject) yields: tuples of arguments.")
+@click.option("--explain", type=click.Choice(["table", "markdown", "csv"]), is_flag=False, flag_value="table",
+              help="Show the proof as a decision table of both versions.")
 @click.option("--json", "as_json", is_flag=True, help="Print the verdict as JSON.")
 @click.pass_context
 def vouch(
     ctx: click.Context, before: str, after: str, subject: str | None, strict: bool, no_run: bool,
-    script: str | None, as_json: bool,
+    script: str | None, inputs: str | None, explain: str | None, as_json: bool,
 ) -> None:  # fmt: skip
     """Say whether two versions of a module behave the same, with the evidence.
 
@@ -32,15 +35,18 @@ def vouch(
     proved-under (with assumptions), tested, differs (with an input that was really run) or
     undecided (with what stopped it).
     """
-    found = api.vouch(before, after, subject, strict=strict, run=not no_run)
+    found = api.vouch(before, after, subject, strict=strict, run=not no_run, inputs=inputs)
     if script:
         _write_script(script, found)
     if as_json:
         click.echo(json.dumps(found.to_dict(), indent=2))
     else:
-        from .show import show_vouching
+        from .show import show_explanations, show_vouching
 
-        show_vouching(found, before, after)
+        if explain in (None, "table"):
+            show_vouching(found, before, after)
+        if explain:
+            show_explanations(api.explain(before, after, subject, strict=strict), explain)
     for problem in found.problems:
         complain(problem)
     status = _STATUS.get(found.verdict, Exit.DONE)

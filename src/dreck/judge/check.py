@@ -11,6 +11,16 @@ from .prove import Proved, Unproved, prove
 from .scope import FunctionNode
 
 
+def lowered(
+    before: FunctionNode, after: FunctionNode, contexts: tuple[Context, Context]
+) -> tuple[Graph, Graph] | Unproved:
+    """The decision graphs of two functions, or what the judge cannot follow in them."""
+    try:
+        return lower(before, contexts[0]), lower(after, contexts[1])
+    except CannotLower as error:
+        return Unproved(f"the judge does not follow {error.what} (line {error.line})", error.line, error.line)
+
+
 def compare(
     before: FunctionNode,
     after: FunctionNode,
@@ -27,13 +37,10 @@ def compare(
         strict: allow no assumption.
         contexts: what each version may be looked up in; nothing if None.
     """
-    graphs: list[Graph] = []
-    for node, context in zip((before, after), contexts or (Context(names), Context(names)), strict=True):
-        try:
-            graphs.append(lower(node, context))
-        except CannotLower as error:
-            return Unproved(f"the judge does not follow {error.what} (line {error.line})", error.line, error.line)
+    graphs = lowered(before, after, contexts or (Context(names), Context(names)))
+    if isinstance(graphs, Unproved):
+        return graphs
     try:
-        return prove(graphs[0], graphs[1], names, strict=strict)
+        return prove(*graphs, names, strict=strict)
     except RecursionError:
         return Unproved("the function is too deep to compare", before.lineno, after.lineno)

@@ -12,7 +12,7 @@ from dataclasses import replace
 
 from .graph import Cut, Drop, Graph, Landing, Leave, MaybeUnbound, Node, Operand, Put, Slot, Test, finish
 from .context import Context
-from .lower_expressions import CannotLower, Inside, Jump, Where, defaults_of, operator_symbol
+from .lower_expressions import CannotLower, Inside, Jump, Where, defaults_of, in_words, operator_symbol
 from .lower_lookups import LookupLowering, immediate_generators
 from .scope import FunctionNode, Scope, parameters_of, scope_of
 from .shape import shape, without_docstring
@@ -245,7 +245,7 @@ class _Lowering(LookupLowering):
         head = Cut(node.lineno, after)
         body = self.block(node.body, head, self._in_loop(where, head, after))
         body = self.assign(node.target, item, body, where)
-        test = Test(node.lineno, flag, body, self.block(node.orelse, after, where), node.iter)
+        test = Test(node.lineno, flag, body, self.block(node.orelse, after, where), in_words(node.iter))
         head.next = self.do(mark + "next", node, (iterator,), (flag, item), test, where)
         return self.values([node.iter], where, lambda o: self.do(mark + "iter", node, o, (iterator,), head, where))
 

@@ -364,6 +364,11 @@ def defaults_of(arguments: ast.arguments) -> list[ast.expr]:
     return [*arguments.defaults, *(d for d in arguments.kw_defaults if d is not None)]
 
 
+def in_words(iterable: ast.expr) -> ast.expr:
+    """What stands for a loop's question in messages: whether there is another item."""
+    return ast.copy_location(ast.Name(f"another item of {ast.unparse(iterable)}", ast.Load()), iterable)
+
+
 def operator_symbol(operator: ast.AST) -> str:
     """How an operator is written."""
     return _OPERATORS[type(operator)]

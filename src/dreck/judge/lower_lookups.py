@@ -9,7 +9,7 @@ from contextlib import contextmanager
 
 from .context import is_constant
 from .graph import Cut, Node, Operand, Put, Test
-from .lower_expressions import ExpressionLowering, Where
+from .lower_expressions import ExpressionLowering, Where, in_words
 from .scope import FunctionNode
 from .terms import FALSE, NONE, TRUE, Term, const
 from .verdict import AssumptionKind
@@ -226,7 +226,7 @@ class LookupLowering(ExpressionLowering):
             for condition in reversed(loop.ifs):
                 inside = self.condition(condition, inside, head, where)
             inside = self.assign(loop.target, item, inside, where)
-        test = Test(node.lineno, flag, inside, ended, loop.iter)
+        test = Test(node.lineno, flag, inside, ended, in_words(loop.iter))
         head.next = self.do("next", loop.iter, (iterator,), (flag, item), test, where)
         return self.values([loop.iter], where, lambda o: self.do("iter", loop.iter, o, (iterator,), head, where))
 

@@ -64,6 +64,8 @@ MOST_WEAKENINGS = 40
 # Visits to one place before its values are forgotten, so that choices in a row do not multiply.
 VISITS_BEFORE_FORGETTING = 6
 _RECURSION = 60_000
+# Paths listed in an explanation.
+MOST_PATHS = 64
 
 
 @dataclass(frozen=True, slots=True)
@@ -100,12 +102,35 @@ def prove(before: Graph, after: Graph, names: Names, *, strict: bool = False) ->
         return _Walk(before, after, names, strict).run()
 
 
+def paths_of(before: Graph, after: Graph, names: Names, *, strict: bool = False) -> tuple[list[Path], bool]:
+    """The paths through both versions as the proof walks them, at most :data:`MOST_PATHS`.
+
+    Returns:
+        The paths, and whether these are all. Where the versions part, the list ends with the
+        path on which they do.
+    """
+    walk = _Walk(before, after, names, strict, paths=[])
+    assert walk.paths is not None
+    with _deep_recursion():
+        try:
+            found = walk.run()
+        except _Enough:
+            return walk.paths, False
+    if isinstance(found, Unproved) and (not walk.paths or walk.paths[-1].matched):
+        walk.paths.append(Path((), found.why, "", False))
+    return walk.paths, True
+
+
 class _Parted(Exception):
     """The two sides do not agree here."""
 
     def __init__(self, why: str, before: Node, after: Node) -> None:
         super().__init__(why)
         self.why, self.before, self.after = why, before, after
+
+
+class _Enough(Exception):
+    """An explanation has as many paths as anybody wants to read."""
 
 
 class _TooWeak(Exception):
@@ -137,15 +162,38 @@ class _Side:
         return _Side(self.node, dict(self.env), self.reads)
 
 
+@dataclass(frozen=True, slots=True)
+class Answered:
+    """A question of a path: as each version asks it (None if it does not), and the answer on each side."""
+
+    before: str | None
+    after: str | None
+    answer: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Path:
+    """One path through both versions: the questions in order, and how each version leaves.
+
+    ``matched`` is False for a path on which the versions part.
+    """
+
+    questions: tuple[Answered, ...]
+    before: str
+    after: str
+    matched: bool = True
+
+
 @dataclass(slots=True)
 class _State:
     sides: tuple[_Side, _Side]
     facts: Facts
     known_globals: dict[str, Term]
+    asked: tuple[Answered, ...] = ()
 
     def copy(self, facts: Facts | None = None) -> _State:
         a, b = self.sides
-        return _State((a.copy(), b.copy()), facts or self.facts, dict(self.known_globals))
+        return _State((a.copy(), b.copy()), facts or self.facts, dict(self.known_globals), self.asked)
 
 
 @dataclass(slots=True)
@@ -174,6 +222,7 @@ class _Walk:
     visits: dict[Place, int] = field(default_factory=dict)
     particular: set[Place] = field(default_factory=set)  # where forgetting values does not help
     changing: dict[tuple[int, int], set[Slot]] = field(default_factory=dict)
+    paths: list[Path] | None = None  # filled for an explanation, which then remembers nothing
     fresh: int = 0
     steps: int = 0
 
@@ -258,7 +307,7 @@ class _Walk:
 
     def _remembered(self, state: _State, segments: list[set[Fact]], marks: list[tuple[object, Numbering]]) -> Used | None:
         a, b = state.sides
-        if isinstance(a.node, Leave) or isinstance(b.node, Leave):
+        if isinstance(a.node, Leave) or isinstance(b.node, Leave) or self.paths is not None:
             return None
         key, numbering = self._key(state)
         found = self.memory.find(key, numbering, state.facts)
@@ -384,9 +433,32 @@ class _Walk:
         atom = question[1] if question[0] == "not" else question
         used: set[Fact] = set()
         for value in (True, False):
-            sub = self.walk(state.copy(state.facts.adding(atom, value)))
+            branch = state.copy(state.facts.adding(atom, value))
+            if self.paths is not None:
+                branch.asked += (self._answered(question, value, state),)
+            sub = self.walk(branch)
             used |= sub - {(atom, value)}
         return frozenset(used)
+
+    def _answered(self, question: Term, value: bool, state: _State) -> Answered:
+        """The question in the words of each version that asks it now, and the answer to those words."""
+        atom = question[1] if question[0] == "not" else question
+        asked: list[tuple[str, bool] | None] = []
+        for which, side in enumerate(state.sides):
+            term = self._open_question(side.node, state, which)
+            positive = term == atom
+            same = positive or term == ("not", atom)
+            asked.append((_shortened(getattr(side.node, "source", None)), positive) if same else None)
+        leading = asked[0] or asked[1]
+        positive = leading[1] if leading else True
+        texts = [None if a is None else a[0] if a[1] == positive else f"not ({a[0]})" for a in asked]
+        return Answered(texts[0], texts[1], value == positive)
+
+    def _record(self, state: _State, before: str, after: str, *, matched: bool = True) -> None:
+        if self.paths is not None:
+            self.paths.append(Path(state.asked, before, after, matched))
+            if len(self.paths) >= MOST_PATHS:
+                raise _Enough
 
     # -- effects --------------------------------------------------------------------------
 
@@ -509,7 +581,9 @@ class _Walk:
             term, facts = state.facts.resolve(_operand(side.env, node.value))
             values.append(term)
             used |= facts
-        if a.how != b.how or values[0] != values[1]:
+        matched = a.how == b.how and values[0] == values[1]
+        self._record(state, _exit_text(a), _exit_text(b), matched=matched)
+        if not matched:
             raise self._parted(a, b)
         return frozenset(used)
 
@@ -521,6 +595,7 @@ class _Walk:
         hypothesis = self.active.get(place)
         if hypothesis is not None:
             self._restored(place, hypothesis, state)
+            self._record(state, "goes round again", "goes round again")
             return hypothesis.facts
         try:
             return self._round(place, a, b, state, keep_facts=False)
@@ -703,6 +778,13 @@ def _changed_between(head: Cut) -> set[Slot]:
                 inside.add(id(node))
                 grew = True
     return set().union(*(written(node) for node in order if id(node) in inside))
+
+
+def _exit_text(node: Leave) -> str:
+    text = _shortened(node.source)
+    if node.how == "raise":
+        return text if text.startswith(("raise", "assert")) else f"an exception of `{text}`"
+    return text or "ends"
 
 
 def _say(node: Node) -> str:

@@ -7,9 +7,11 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from ..errors import TargetError
+from ..outline import Function
 from .check import compare
-from .context import context_of, decorated_names
+from .context import Context, context_of, decorated_names
 from .events import Names
+from .explain import DecisionTable, explain
 from .prove import Proved
 from .scope import scope_of
 from .surroundings import defined_in_time, names_inside
@@ -58,14 +60,22 @@ class Judge:
                 names = ", ".join(list(version.functions)[:6]) or "none"
                 raise TargetError(f"{version.path}: has no function {subject!r}; it has {names}")
 
+    def explain(self, before: Version, after: Version, subject: str | None = None) -> list[DecisionTable | str]:
+        """The decision tables of all functions that differ, or of one; a sentence where there is none."""
+        if subject is not None:
+            self._check_subject(subject, before, after)
+        names = [subject] if subject else differences(before, after).changed
+        tables = []
+        for name in names:
+            old, new = before.functions[name], after.functions[name]
+            around, contexts = _surroundings(before, after, old, new)
+            tables.append(explain(name, old.node, new.node, around, contexts, strict=self.strict))
+        return tables
+
     def function(self, before: Version, after: Version, name: str) -> SubjectVerdict:
         """Compare one function of two versions."""
         old, new = before.functions[name], after.functions[name]
-        names = names_inside((*old.around, *new.around), common_names(before.names, after.names))
-        around = {n for f in (*old.around, *new.around) for n in scope_of(f).own}
-        fresh = (_only_in(before, after) | _only_in(after, before)) - around
-        names = replace(names, acting=decorated_names(before.tree) | decorated_names(after.tree), new=fresh)
-        contexts = (context_of(before.tree, after.tree, old, names), context_of(after.tree, before.tree, new, names))
+        names, contexts = _surroundings(before, after, old, new)
         found = compare(old.node, new.node, names, strict=self.strict, contexts=contexts)
         if isinstance(found, Proved):
             return proved(name, found)
@@ -96,7 +106,8 @@ def _from_trials(request: Request, found: dict[str, Any], unproved: str) -> Subj
         where = tuple(f"{question} is {answer}" for question, answer in found["said"].items() if answer != ELSE)
         call, script = call_text(request.subject, found), script_of(request, found)
         shown = Counterexample(call, where, found["before"], found["after"], script)
-        return SubjectVerdict(request.subject, Verdict.DIFFERS, "one input shows a difference", counterexample=shown)
+        why = f"one input shows a difference; the paths part where {unproved}"
+        return SubjectVerdict(request.subject, Verdict.DIFFERS, why, counterexample=shown)
     if found["outcome"] != "same":
         why = f"not proved: {unproved}; not tried: {found['why']}"
         problem = found["why"] if found["outcome"] == "cannot load" else ""
@@ -131,6 +142,16 @@ def _weighed(subject: str, trials: Trials) -> SubjectVerdict:
 
 def _coverage(found: dict[str, Any]) -> Coverage:
     return Coverage(found["reached"], found["total"], tuple(found["missed"]))
+
+
+def _surroundings(before: Version, after: Version, old: Function, new: Function) -> tuple[Names, tuple[Context, Context]]:
+    """What is known around one function of two versions."""
+    names = names_inside((*old.around, *new.around), common_names(before.names, after.names))
+    around = {n for f in (*old.around, *new.around) for n in scope_of(f).own}
+    fresh = (_only_in(before, after) | _only_in(after, before)) - around
+    names = replace(names, acting=decorated_names(before.tree) | decorated_names(after.tree), new=fresh)
+    contexts = (context_of(before.tree, after.tree, old, names), context_of(after.tree, before.tree, new, names))
+    return names, contexts
 
 
 def common_names(a: Names, b: Names) -> Names:

@@ -20,15 +20,19 @@ import re
 import time
 import warnings
 from collections import deque
+from itertools import islice
 from typing import Any, TypeAlias
 
+from dreck.judge.check import compare
 from dreck.judge.faults import planted_faults
+from dreck.judge.prove import Proved
+from dreck.judge.surroundings import names_around, names_for
 from dreck.judge.trials.answers import RAISES, Answers
 from dreck.judge.trials.fence import raise_fence, set_limits
 from dreck.judge.trials.instrument import MARK, Branch, Seen, fitted
 from dreck.judge.trials.loading import CannotCall, CannotLoad, Subject, load, subject_in
 from dreck.judge.trials.observe import Observation, observe
-from dreck.judge.trials.plan import Parameters, Row, neighbours, parameters_of, random_rows
+from dreck.judge.trials.plan import Parameters, Row, neighbours, own_row, parameters_of, random_rows
 from dreck.judge.trials.recipes import Recipe, Side
 from dreck.judge.trials.suggest import handled_errors, suggestions, with_callees
 from dreck.outline import functions_of
@@ -44,6 +48,10 @@ MOST_SHRINKS = 200
 
 
 _Choice: TypeAlias = tuple[Row, dict[str, int]]
+
+
+class BadInputs(Exception):
+    """The user's generator of inputs does not work."""
 
 
 class _Check:
@@ -85,6 +93,9 @@ class _Check:
         if not all(self.parameters.recipes):
             return None
         start = (0,) * len(self.parameters.recipes)
+        found = self._own_inputs()
+        if found is not None:
+            return found
         pending: deque[_Choice] = deque([(start, {})])
         at_random = random_rows(self.parameters)
         seen: set[object] = set()
@@ -103,6 +114,23 @@ class _Check:
             if guide.is_new(self._row(choice[0]), answers):
                 pending.extend((r, answers.given()) for r in neighbours(self.parameters, choice[0]))
                 pending.extendleft((choice[0], a) for a in reversed(list(answers.alternatives())))
+        return None
+
+    def _own_inputs(self) -> dict[str, Any] | None:
+        """Try what the user's own generator yields; each side gets objects of its own."""
+        if not self.request["inputs"]:
+            return None
+        names: dict[str, Any] = {}
+        try:
+            exec(compile(self.request["inputs"], "<inputs>", "exec"), names)
+            count = sum(1 for _ in islice(names["inputs"](self.sides[0].module, self.name), MOST_TRIALS))
+        except Exception as error:
+            raise BadInputs(f"the file with inputs fails: {type(error).__name__}: {error}") from error
+        for number in range(count):
+            row = own_row(names["inputs"], self.name, number, len(self.parameters.names))
+            found = self._try(row, Answers(self.suggested))
+            if found is not None:
+                return found
         return None
 
     def _row(self, choice: Row) -> tuple[Recipe, ...]:
@@ -198,12 +226,19 @@ class _Check:
         for fault in planted_faults(self.texts[1], self.name)[:MOST_FAULTS]:
             if time.monotonic() > end:
                 break
-            planted += 1
             if self._catches(fault.tree):
-                caught += 1
-            else:
+                planted, caught = planted + 1, caught + 1
+            elif not self._is_harmless(fault.tree):
+                planted += 1
                 missed.append(fault.what)
         return {"planted": planted, "caught": caught, "faults_missed": missed}
+
+    def _is_harmless(self, tree: ast.Module) -> bool:
+        """Whether a fault is proved to change nothing, so that no input could catch it."""
+        original = ast.parse(self.texts[1])
+        functions = [next(f for f in functions_of(t) if f.name == self.name) for t in (original, tree)]
+        names = names_for(functions[0], names_around(original))
+        return isinstance(compare(functions[0].node, functions[1].node, names, strict=True), Proved)
 
     def _catches(self, tree: ast.Module) -> bool:
         try:
@@ -269,6 +304,8 @@ def answer(request: dict[str, Any]) -> dict[str, Any]:
     """Carry out one request."""
     try:
         return _Check(request).run()
+    except BadInputs as error:
+        return {"outcome": "cannot load", "why": str(error)}
     except CannotLoad as error:
         return {"outcome": "cannot load", "why": str(error)}
     except CannotCall as error:

@@ -3,14 +3,16 @@
 from __future__ import annotations
 
 import inspect
+import itertools
 import random
 import typing
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any
 
 from .loading import Subject, selves
-from .recipes import OMITTED, Recipe, from_hint, literal, unknown
+from .answers import Answers
+from .recipes import OMITTED, Recipe, Side, from_hint, literal, unknown
 from .suggest import Suggestions
 
 # Pseudo-random rows after the guided ones; the seed is fixed, so every run is the same.
@@ -78,6 +80,22 @@ def _guessed(parameter: inspect.Parameter, suggested: Suggestions) -> list[Recip
 
 
 Row = tuple[int, ...]
+
+
+def own_row(generate: Callable[[Any, str], Iterator[Any]], subject: str, number: int, count: int) -> tuple[Recipe, ...]:
+    """The recipes of the user's own input of that number, counted from 0; what it leaves out is omitted."""
+
+    def argument(position: int) -> Recipe:
+        def build(side: Side, answers: Answers) -> Any:
+            return _nth(generate, side, subject, number)[position]
+
+        return Recipe(f"inputs[{number}][{position}]", build)
+
+    return tuple(argument(i) for i in range(count))
+
+
+def _nth(generate: Callable[[Any, str], Iterator[Any]], side: Side, subject: str, number: int) -> tuple[Any, ...]:
+    return tuple(next(itertools.islice(generate(side.module, subject), number, None)))
 
 
 def neighbours(parameters: Parameters, row: Row) -> Iterator[Row]:

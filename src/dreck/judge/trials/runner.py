@@ -54,9 +54,15 @@ class Runner(Protocol):
 
 @dataclass(frozen=True, slots=True)
 class ProcessRunner:
-    """Runs each request in a fresh Python process of its own."""
+    """Runs each request in a fresh Python process of its own.
+
+    Attributes:
+        seconds: wall-clock time for one request.
+        inputs: the text of a module with a generator of inputs, from the user.
+    """
 
     seconds: float = WALL_SECONDS
+    inputs: str = ""
 
     def run(self, request: Request) -> dict[str, Any]:
         """Start the child, hand it the request, read its answer; always ends it."""
@@ -69,7 +75,7 @@ class ProcessRunner:
                 cwd=scratch, env=environment, start_new_session=True,
             )  # fmt: skip
             try:
-                message = json.dumps(request.to_dict(scratch)).encode()
+                message = json.dumps({**request.to_dict(scratch), "inputs": self.inputs}).encode()
                 out, err = process.communicate(message, timeout=self.seconds)
             except subprocess.TimeoutExpired:
                 return {"outcome": "nothing tried", "why": f"the trials did not end within {self.seconds:g} s"}
