@@ -143,7 +143,7 @@ def test_one_bad_file_does_not_stop_the_run(canal: Path, dreck_in_process) -> No
         (("", "", PYRAMID), 0, "proved  admit"),
         (("no boat", "boat"), 1, "differs  admit"),
         (("return a\n", "return a + 0\n"), 1, "differs  plain"),
-        (("def plain(a)", "LIMIT = 3\n\n\ndef plain(a)"), 3, "undecided  <module>"),
+        (("def plain(a)", "print('loaded')\n\n\ndef plain(a)"), 3, "undecided  <module>"),
     ],
 )
 def test_vouch(change: tuple[str, ...], status: int, words: str, tmp_path: Path, dreck_in_process) -> None:
