@@ -16,7 +16,7 @@ from .recipes import OMITTED, Recipe, Side, from_hint, literal, unknown
 from .suggest import Suggestions
 
 # Pseudo-random rows after the guided ones; the seed is fixed, so every run is the same.
-RANDOM_ROWS = 400
+RANDOM_ROWS = 800
 SEED = 20260101
 
 
@@ -110,5 +110,6 @@ def neighbours(parameters: Parameters, row: Row) -> Iterator[Row]:
 def random_rows(parameters: Parameters) -> Iterator[Row]:
     """Rows put together at random, the same ones on every run."""
     chance = random.Random(SEED)
+    lengths = [len(c) for c in parameters.recipes]
     for _ in range(RANDOM_ROWS):
-        yield tuple(chance.randrange(len(c)) for c in parameters.recipes)
+        yield tuple([int(chance.random() * n) for n in lengths])

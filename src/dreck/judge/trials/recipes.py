@@ -56,12 +56,18 @@ class Side:
 
 @dataclasses.dataclass(frozen=True, slots=True)
 class Recipe:
-    """A value to be built: the Python text for people, and how to build it on one side."""
+    """A value to be built: the Python text for people, and how to build it on one side.
+
+    A plain one is a constant of an immutable built-in type, with its value at hand.
+    """
 
     text: str
     build: Build
+    is_plain: bool = False
+    value: Any = None
 
 
+_PLAIN_TYPES = (int, bool, float, str, bytes, type(None))
 # Stands for a parameter that is left to its default.
 OMITTED = Recipe("", lambda side, answers: None)
 
@@ -71,7 +77,7 @@ def literal(value: Any) -> Recipe:
     text = repr(value)
     if isinstance(value, float) and text in ("nan", "inf", "-inf"):
         text = f"float({text!r})"
-    return Recipe(text, lambda side, answers: value)
+    return Recipe(text, lambda side, answers: value, type(value) in _PLAIN_TYPES, value)
 
 
 def probe(name: str) -> Recipe:
