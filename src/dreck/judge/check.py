@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import ast
+from dataclasses import replace
+
 from .context import Context
 from .events import Names
 from .graph import Graph
@@ -37,7 +40,25 @@ def compare(
         strict: allow no assumption.
         contexts: what each version may be looked up in; nothing if None.
     """
-    graphs = lowered(before, after, contexts or (Context(names), Context(names)))
+    contexts = contexts or (Context(names), Context(names))
+    found = _attempt(before, after, names, contexts, strict)
+    if isinstance(found, Unproved) and _builds_lists_differently(before, after):
+        apart = replace(contexts[0], lists_apart=True), replace(contexts[1], lists_apart=True)
+        second = _attempt(before, after, names, apart, strict)
+        return second if isinstance(second, Proved) else found
+    return found
+
+
+def _builds_lists_differently(before: FunctionNode, after: FunctionNode) -> bool:
+    """Whether a comprehension may stand against a loop that appends."""
+    counts = [sum(isinstance(n, ast.ListComp) for n in ast.walk(f)) for f in (before, after)]
+    return counts[0] != counts[1]
+
+
+def _attempt(
+    before: FunctionNode, after: FunctionNode, names: Names, contexts: tuple[Context, Context], strict: bool
+) -> Proved | Unproved:
+    graphs = lowered(before, after, contexts)
     if isinstance(graphs, Unproved):
         return graphs
     try:

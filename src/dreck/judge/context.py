@@ -28,6 +28,7 @@ class Context:
         methods: methods and properties of the subject's class to be lowered in place, by name.
         tables: dicts of constants by name.
         properties: names of decorated methods of the module, which may act when they are read.
+        lists_apart: whether list comprehensions are lowered as loops that append.
     """
 
     names: Names = Names()
@@ -35,6 +36,7 @@ class Context:
     methods: Mapping[str, FunctionNode] = field(default_factory=dict)
     tables: Mapping[str, ast.Dict] = field(default_factory=dict)
     properties: frozenset[str] = frozenset()
+    lists_apart: bool = False
 
     def without(self, helper: str) -> Context:
         """The context inside a helper, which must not be entered again."""

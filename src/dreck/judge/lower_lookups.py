@@ -216,7 +216,19 @@ class LookupLowering(ExpressionLowering):
         detail = (AssumptionKind.NO_EFFECT, about, f"`{about}` raises StopIteration")
         return self.do("assume", node, (), (), entry, where, detail)
 
-    def _generated(self, node: ast.GeneratorExp, i: int, element: Callable[[Node], Node], ended: Node, where: Where) -> Node:
+    def _listcomp(self, node: ast.expr, out: int, after: Node, where: Where) -> Node:
+        if not self.context.lists_apart or not isinstance(node, ast.ListComp) or not is_plain_comprehension(node):
+            return super()._listcomp(node, out, after, where)
+        made, nothing = self.temporary(), self.temporary()
+        ended = Put(node.lineno, out, made, after)
+
+        def element(again: Node) -> Node:
+            item = self.temporary()
+            return self.value(node.elt, item, self.do("append", node, (made, item), (nothing,), again, where), where)
+
+        return self.do("list", node, (), (made,), self._generated(node, 0, element, ended, where), where, ())
+
+    def _generated(self, node: ast.GeneratorExp | ast.ListComp, i: int, element: Callable[[Node], Node], ended: Node, where: Where) -> Node:
         """The loops of a generator expression around its element."""
         loop = node.generators[i]
         iterator, flag, item = self.temporary(), self.temporary(), self.temporary()
@@ -251,12 +263,13 @@ def immediate_generators(function: ast.AST, is_builtin: Callable[[str], bool]) -
         fits = (name in _LOOPS and len(node.args) == 1) or (
             name == "next" and len(node.args) == 2 and is_constant(node.args[1])
         )
-        if fits and is_builtin(name) and isinstance(first, ast.GeneratorExp) and _is_plain_generator(first):
+        if fits and is_builtin(name) and isinstance(first, ast.GeneratorExp) and is_plain_comprehension(first):
             found.add(id(first))
     return frozenset(found)
 
 
-def _is_plain_generator(node: ast.GeneratorExp) -> bool:
+def is_plain_comprehension(node: ast.GeneratorExp | ast.ListComp) -> bool:
+    """Whether a comprehension can be lowered as loops: nothing in it lives on or waits."""
     awkward = (ast.Await, ast.NamedExpr, ast.Lambda, ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp, ast.Yield)
     inside = [n for n in ast.walk(node) if n is not node]
     return not any(isinstance(n, awkward) for n in inside) and not any(g.is_async for g in node.generators)

@@ -51,7 +51,7 @@ from .graph import (
 )
 from .hints import kinds_of_annotation
 from .memory import Memory, Numbering
-from .terms import BOOL, PLAIN, UNBOUND, Kinds, Term, kinds_of, negated, symbols
+from .terms import BOOL, LIST, NONE, PLAIN, UNBOUND, Kinds, Term, kinds_of, negated, substituted, symbols
 from .verdict import Assumption, AssumptionKind
 
 Used: TypeAlias = frozenset[Fact]
@@ -380,6 +380,8 @@ class _Walk:
     def _silent_effect(self, node: Do, side: _Side, state: _State) -> Node | None:
         if node.kind == "assume":
             return self._assume(node)
+        if node.kind == "list":
+            return self._new_list(node, side, state)
         if node.kind == "global":
             if not self.names.is_soft(node.detail, protected=node.landing is not None):
                 return None
@@ -387,6 +389,9 @@ class _Walk:
             side.env[node.outs[0]] = self._global(node.detail, state)
             return node.next
         terms = [_operand(side.env, o) for o in node.operands]
+        if node.kind == "getattr" and node.detail == "append" and self._is_list(terms[0]):
+            side.env[node.outs[0]] = ("adder", terms[0])
+            return node.next
         if node.kind == "isinstance" and terms[1][0] == "s":
             answer = is_instance(terms[0], self.origins.get(terms[1][1]), self.kinds, self.names)
             results = None if answer is None else [answer]
@@ -396,6 +401,27 @@ class _Walk:
             return None
         side.env.update(zip(node.outs, results, strict=True))
         return node.next
+
+    def _is_list(self, term: Term) -> bool:
+        return term[0] == "new" or (term[0] == "s" and self.kinds.get(term[1]) == LIST)
+
+    def _new_list(self, node: Do, side: _Side, state: _State) -> Node | None:
+        """An empty list is nobody's business until it is used; only then the sides' lists are paired."""
+        if node.operands:
+            return None
+        self.fresh += 1
+        side.env[node.outs[0]] = ("new", state.sides.index(side), self.fresh)
+        return node.next
+
+    def _pair_lists(self, state: _State, first: Term, second: Term) -> bool:
+        """Take a new list of each side for the same one from here on."""
+        if not (first[0] == second[0] == "new" and (first[1], second[1]) == (0, 1)):
+            return False
+        shared = self.new(LIST)
+        for side, old in zip(state.sides, (first, second), strict=True):
+            for slot, term in side.env.items():
+                side.env[slot] = substituted(term, old, shared)
+        return True
 
     def _assume(self, node: Do) -> Node | None:
         """Go on under an assumption, unless none is allowed."""
@@ -467,6 +493,9 @@ class _Walk:
         used = set(self._same_reads(a, b, state))
         terms_a, used_a = self._operands(a, state, 0)
         terms_b, used_b = self._operands(b, state, 1)
+        paired = [self._pair_lists(state, x, y) for x, y in zip(_flat(terms_a), _flat(terms_b), strict=False)]
+        if any(paired):
+            return self._meet(a, b, state)
         results = self._results(a, b, terms_a, terms_b)
         if results is None:
             alone = self._alone(a, terms_a, state, 0) or self._alone(b, terms_b, state, 1)
@@ -522,6 +551,9 @@ class _Walk:
         """What both effects yield, or None if they are not the same effect."""
         if (a.during is None) != (b.during is None) or len(a.outs) != len(b.outs):
             return None
+        appended = _appended(a, terms_a), _appended(b, terms_b)
+        if appended[0] is not None and appended[0] == appended[1]:
+            return [NONE] * len(a.outs), [NONE] * len(b.outs)
         if (a.kind, a.detail) == (b.kind, b.detail) and terms_a == terms_b:
             callee = self.origins.get(terms_a[0][1]) if a.kind == "call" and terms_a[0][0] == "s" else None
             outs = [self.new(k) for k in result_kinds(a, callee, self.names)]
@@ -576,6 +608,9 @@ class _Walk:
 
     def _compare_exits(self, a: Leave, b: Leave, state: _State) -> Used:
         used = set(self._same_reads(a, b, state))
+        both = [_operand(s.env, n.value) for s, n in zip(state.sides, (a, b), strict=True)]
+        for first, second in zip(_flat(both[:1]), _flat(both[1:]), strict=False):
+            self._pair_lists(state, first, second)
         values = []
         for side, node in zip(state.sides, (a, b), strict=True):
             term, facts = state.facts.resolve(_operand(side.env, node.value))
@@ -591,6 +626,7 @@ class _Walk:
 
     def _loop(self, a: Cut, b: Cut, state: _State) -> Used:
         self._same_reads(a, b, state)
+        self._pair_live_lists(a, b, state)
         place = (a.number, b.number)
         hypothesis = self.active.get(place)
         if hypothesis is not None:
@@ -601,6 +637,15 @@ class _Walk:
             return self._round(place, a, b, state, keep_facts=False)
         except _Parted:
             return self._round(place, a, b, state, keep_facts=True)
+
+    def _pair_live_lists(self, a: Cut, b: Cut, state: _State) -> None:
+        """At a loop head, pair the lists that both sides carry into it, the oldest first."""
+        found = []
+        for side, node in zip(state.sides, (a, b), strict=True):
+            live = {t for s in node.live for t in _flat([side.env.get(s, UNBOUND)]) if t[0] == "new"}
+            found.append(sorted(live, key=lambda t: int(t[2])))
+        for first, second in zip(*found, strict=False):
+            self._pair_lists(state, first, second)
 
     def _round(self, place: Place, a: Cut, b: Cut, state: _State, *, keep_facts: bool) -> Used:
         """Assume a relation at the head, walk one round, weaken the relation until it holds."""
@@ -745,6 +790,22 @@ def _operand(env: dict[Slot, Term], operand: Operand) -> Term:
     if isinstance(operand, MaybeUnbound):
         return env.get(operand.name, UNBOUND)
     return operand if isinstance(operand, tuple) else env.get(operand, UNBOUND)
+
+
+def _appended(node: Do, terms: list[Term]) -> tuple[Term, Term] | None:
+    """The list and the item, where a step appends to a list."""
+    if node.kind == "append":
+        return terms[0], terms[1]
+    simple = node.kind == "call" and node.detail == ((False,), (), ())
+    return (terms[0][1], terms[1]) if simple and terms[0][0] == "adder" else None
+
+
+def _flat(terms: list[Term]) -> list[Term]:
+    """Terms, with tuples and bound methods taken apart."""
+    found: list[Term] = []
+    for term in terms:
+        found += _flat(list(term[1:])) if term[0] in ("tuple", "adder") else [term]
+    return found
 
 
 def _step(node: Do, terms: list[Term], results: list[Term]) -> Term:

@@ -14,6 +14,8 @@ A term is a nested tuple, so that terms compare, hash and copy for free:
 ``("bound", t)``       whether a local name is bound
 ``("tuple", ...)``     a tuple display; ``("slice", ...)`` likewise
 ``("op", o, a, b)``    arithmetic on plain values that cannot raise
+``("new", side, n)``   a new list that only one version has made so far
+``("adder", t)``       the bound ``append`` of a list
 ``("unbound",)``       what a local name holds before it is assigned
 =====================  ==========================================================
 
@@ -33,6 +35,7 @@ NUMBERS: Kinds = frozenset({"int", "bool", "float"})
 WHOLE: Kinds = frozenset({"int", "bool"})
 PLAIN: Kinds = NUMBERS | {"str", "bytes", "NoneType"}
 BOOL: Kinds = frozenset({"bool"})
+LIST: Kinds = frozenset({"list"})
 _ONLY_NONE: Kinds = frozenset({"NoneType"})
 _ONLY_TEXT: Kinds = frozenset({"str"})
 
@@ -81,16 +84,29 @@ def symbols(term: Term) -> Iterator[int]:
     """The numbers of all unknown values inside a term."""
     if term[0] == "s":
         yield term[1]
+    elif term[0] == "new":
+        yield term[2]
     elif term[0] != "c":
         for part in term[1:]:
             if isinstance(part, tuple):
                 yield from symbols(part)
 
 
+def substituted(term: Term, old: Term, new: Term) -> Term:
+    """The term with one part replaced everywhere."""
+    if term == old:
+        return new
+    if term[0] in ("c", "s"):
+        return term
+    return tuple(substituted(p, old, new) if isinstance(p, tuple) else p for p in term)
+
+
 def renamed(term: Term, names: Mapping[int, int]) -> Term:
     """The term with its unknown values renumbered."""
     if term[0] == "s":
         return ("s", names[term[1]])
+    if term[0] == "new":
+        return ("new", term[1], names[term[2]])
     if term[0] == "c":
         return term
     return tuple(renamed(p, names) if isinstance(p, tuple) else p for p in term)

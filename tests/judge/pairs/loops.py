@@ -455,3 +455,163 @@ def late(boats, hour: int):
 def late(boats, hour: int):
     hour = hour + 1
     return [[c for c in b if c > hour] for b in boats]
+
+
+#: a loop that appends becomes a comprehension -> proved
+def late(boats, hour):
+    found = []
+    for boat in boats:
+        if boat.hour < hour:
+            found.append(boat.name)
+    return found
+#: becomes
+def late(boats, hour):
+    return [b.name for b in boats if b.hour < hour]
+
+
+#: the list is made long before the loop -> proved
+def late(boats, lock):
+    found = []
+    lock.check()
+    if lock.closed:
+        return None
+    for boat in boats:
+        found.append(boat)
+    return found, 1
+#: becomes
+def late(boats, lock):
+    lock.check()
+    if lock.closed:
+        return None
+    return [boat for boat in boats], 1
+
+
+#: the comprehension lacks the condition -> differs
+def late(boats, hour):
+    found = []
+    for boat in boats:
+        if boat.hour < hour:
+            found.append(boat.name)
+    return found
+#: becomes
+def late(boats, hour):
+    return [b.name for b in boats]
+
+
+#: a nested loop becomes a comprehension with its loops exchanged -> differs
+def pairs(a, b):
+    found = []
+    for x in a:
+        for y in b:
+            found.append((x, y))
+    return found
+#: becomes
+def pairs(a, b):
+    return [(x, y) for y in b for x in a]
+
+
+#: a nested loop becomes a comprehension -> proved
+def pairs(a, b):
+    found = []
+    for x in a:
+        for y in b:
+            found.append((x, y))
+    return found
+#: becomes
+def pairs(a, b):
+    return [(x, y) for x in a for y in b]
+
+
+#: two lists, or the same one twice -> differs
+def split(boats):
+    wide = []
+    narrow = []
+    for boat in boats:
+        if boat.wide:
+            wide.append(boat)
+        else:
+            narrow.append(boat)
+    return wide, narrow
+#: becomes
+def split(boats):
+    wide = narrow = []
+    for boat in boats:
+        if boat.wide:
+            wide.append(boat)
+        else:
+            narrow.append(boat)
+    return wide, narrow
+
+
+#: two lists in another order -> proved
+def split(boats):
+    wide = []
+    narrow = []
+    for boat in boats:
+        if boat.wide:
+            wide.append(boat)
+        else:
+            narrow.append(boat)
+    return wide, narrow
+#: becomes
+def split(boats):
+    wide, narrow = [], []
+    for boat in boats:
+        if not boat.wide:
+            narrow.append(boat)
+            continue
+        wide.append(boat)
+    return wide, narrow
+
+
+#: two lists are exchanged -> differs
+def split(boats):
+    wide = []
+    narrow = []
+    for boat in boats:
+        if boat.wide:
+            wide.append(boat)
+        else:
+            narrow.append(boat)
+    return wide, narrow
+#: becomes
+def split(boats):
+    wide = []
+    narrow = []
+    for boat in boats:
+        if boat.wide:
+            narrow.append(boat)
+        else:
+            wide.append(boat)
+    return wide, narrow
+
+
+#: the list is handed out before it is full -> differs
+def late(boats, log):
+    found = []
+    log(found)
+    for boat in boats:
+        found.append(boat)
+    return found
+#: becomes
+def late(boats, log):
+    log([])
+    return [boat for boat in boats]
+
+
+#: a new list in each round or one for all -> differs
+def rows(boats):
+    out = []
+    for boat in boats:
+        row = []
+        row.append(boat)
+        out.append(row)
+    return out
+#: becomes
+def rows(boats):
+    out = []
+    row = []
+    for boat in boats:
+        row.append(boat)
+        out.append(row)
+    return out
