@@ -169,3 +169,20 @@ def with_helper(text: str, chance: random.Random) -> str | None:
     helper = f"def helper({', '.join(names)}):\n{form.format(ast.unparse(where.test))}"
     where.test = ast.parse(f"helper({', '.join(arguments)})", mode="eval").body
     return f"{ast.unparse(ast.fix_missing_locations(tree))}\n{helper}"
+
+
+def collecting(chance: random.Random) -> tuple[str, str]:
+    """A function that collects in a loop, and one with a comprehension in its place, often wrong."""
+    writer = Writer(chance)
+    condition, element, before, after = writer.condition(), writer.expression(), writer.block(1, False), writer.block(1, False)
+    loop = ["for d in xs:", f"    if {condition}:", f"        found.append({element})"]
+    wrong = chance.random()
+    if wrong < 0.15:
+        condition = writer.condition()
+    elif wrong < 0.3:
+        element = writer.expression()
+    comprehension = [f"found = [{element} for d in xs if {condition}]"]
+    ends = [f"log({writer.operand()})", chance.choice(["log(found)", "return found", "return (found, a)"])]
+    first = ["found = []", *before, *loop] if wrong < 0.9 else ["found = []", *before, "log(found)", *loop]
+    texts = ([*first, *after, *ends], [*before, *comprehension, *after, *ends])
+    return tuple(f"def f({PARAMETERS}):\n" + "".join(f"    {x}\n" for x in lines) for lines in texts)  # type: ignore[return-value]

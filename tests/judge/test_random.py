@@ -15,7 +15,7 @@ from dreck.judge.prove import Proved
 from dreck.judge.versions import Version
 from dreck.judge.vouch import Judge
 
-from .random_code import Writer, damaged, outcomes, with_helper
+from .random_code import Writer, collecting, damaged, outcomes, with_helper
 
 SHORT_RUN = settings(max_examples=150, deadline=None, suppress_health_check=list(HealthCheck))
 
@@ -60,3 +60,13 @@ def test_what_is_proved_with_a_helper_behaves_the_same(seed: int) -> None:
     found = Judge(runner=None).function(Version(Path("a.py"), text), Version(Path("b.py"), changed), "f")
     if found.verdict.same:
         assert outcomes(text) == outcomes(changed), f"{text}\nbecame\n{changed}"
+
+
+@SHORT_RUN
+@given(st.integers(0, 10**9))
+def test_what_is_proved_of_collecting_loops_behaves_the_same(seed: int) -> None:
+    """A loop that appends against a comprehension, sometimes wrong."""
+    loop, comprehension = collecting(random.Random(seed))
+    before, after = outcomes(loop), outcomes(comprehension)
+    if before is not None and after is not None and is_proved(loop, comprehension):
+        assert before == after, f"{loop}\nbecame\n{comprehension}"

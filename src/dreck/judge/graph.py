@@ -66,12 +66,13 @@ class Do(Node):
 
 @dataclass(slots=True, eq=False)
 class Load(Node):
-    """Read a local name, which raises if it is not bound."""
+    """Read a local name, which raises if it is not bound; from inside a comprehension, another error."""
 
     name: str
     out: int
     next: Node
     landing: Landing | None
+    error: str = "UnboundLocalError"
 
 
 @dataclass(slots=True, eq=False)

@@ -133,7 +133,9 @@ class ExpressionLowering:
         if node.id in self.scope.captured or node.id in self.scope.declared_nonlocal:
             return self.do("cell", node, (), (out,), after, where, node.id)
         if node.id in self.scope.own:
-            return Load(_line(node), self.slot(node.id), out, after, where.landing)
+            # A comprehension is a function of its own: an unbound name there is a free variable.
+            error = "NameError" if self.inner else "UnboundLocalError"
+            return Load(_line(node), self.slot(node.id), out, after, where.landing, error)
         return self.do("global", node, (), (out,), after, where, node.id)
 
     def _attribute(self, node: ast.Attribute, out: int, after: Node, where: Where) -> Node:

@@ -373,7 +373,7 @@ class _Walk:
             used |= decided[1]
             term = term if decided[0] else UNBOUND
         if term == UNBOUND:
-            return _throw(side, node.landing, ("c", "UnboundLocalError", node.name))
+            return _throw(side, node.landing, ("c", node.error, node.name))
         side.env[node.out] = term
         return node.next
 

@@ -615,3 +615,17 @@ def rows(boats):
         row.append(boat)
         out.append(row)
     return out
+
+
+#: an unbound name inside a comprehension is another error -> differs
+def late(boats, x: int):
+    found = []
+    for boat in boats:
+        found.append(limit)
+    limit = 3
+    return found
+#: becomes
+def late(boats, x: int):
+    found = [limit for boat in boats]
+    limit = 3
+    return found
