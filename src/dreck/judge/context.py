@@ -15,6 +15,7 @@ from .events import Names
 from .scope import FunctionNode, parameters_of
 
 _DEFINITIONS = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef)
+_ENUM_HOOKS = frozenset({"__eq__", "__ne__", "__hash__", "__bool__", "__len__", "__getattribute__", "__new__", "_missing_"})
 _READS_OF_TABLES = frozenset({"get", "items", "keys", "values"})
 
 
@@ -70,6 +71,38 @@ def tables_of(tree: ast.Module) -> dict[str, ast.Dict]:
     return {name: table for name, table in found.items() if _only_read(name, tree)}
 
 
+def enums_of(tree: ast.Module) -> dict[str, tuple[str, ...]]:
+    """Plain enumerations of a module: distinct constant members, nothing that changes ``==``."""
+    imported = {
+        a.asname or a.name for n in tree.body if isinstance(n, ast.ImportFrom) and n.module == "enum" for a in n.names
+    }
+    found = {}
+    for node in tree.body:
+        if isinstance(node, ast.ClassDef) and len(node.bases) == 1 and not node.keywords and not node.decorator_list:
+            base = ast.unparse(node.bases[0])
+            members = _members(node)
+            if members and (base == "enum.Enum" or (base == "Enum" and "Enum" in imported)):
+                found[node.name] = members
+    return {name: members for name, members in found.items() if _bound_once(name, tree)}
+
+
+def _members(node: ast.ClassDef) -> tuple[str, ...]:
+    names, values = [], []
+    for statement in node.body:
+        if isinstance(statement, ast.FunctionDef):
+            if statement.name in _ENUM_HOOKS:
+                return ()
+        elif isinstance(statement, ast.Assign):
+            target = single_target(statement)
+            if target is None or target.startswith("_") or not is_constant(statement.value):
+                return ()
+            names.append(target)
+            values.append(ast.literal_eval(statement.value))
+        elif not (isinstance(statement, ast.Expr) and isinstance(statement.value, ast.Constant)):
+            return ()
+    return tuple(names) if len(set(values)) == len(values) else ()
+
+
 def decorated_names(tree: ast.Module) -> frozenset[str]:
     """Names of methods with decorators, and of everything if attribute access is overridden."""
     names = set()
@@ -95,7 +128,8 @@ def single_target(statement: ast.stmt) -> str | None:
 
 def _is_constant_table(table: ast.Dict, tree: ast.Module) -> bool:
     functions = {n.name for n in tree.body if isinstance(n, ast.FunctionDef)}
-    return all(k is not None and is_constant(k) for k in table.keys) and all(
+    enums = enums_of(tree)
+    return all(k is not None and (is_constant(k) or is_enum_member(k, enums)) for k in table.keys) and all(
         is_constant(v) or (isinstance(v, ast.Name) and v.id in functions) for v in table.values
     )
 
@@ -108,6 +142,12 @@ def is_constant(node: ast.expr) -> bool:
         inside = node.operand
         return isinstance(node.op, ast.USub) and isinstance(inside, ast.Constant) and type(inside.value) in (int, float)
     return isinstance(node, ast.Constant)
+
+
+def is_enum_member(node: ast.expr, enums: Mapping[str, tuple[str, ...]]) -> bool:
+    """Whether an expression names a member of a known enum."""
+    known = isinstance(node, ast.Attribute) and isinstance(node.value, ast.Name)
+    return known and node.attr in enums.get(node.value.id, ())  # type: ignore[attr-defined]
 
 
 def _only_read(name: str, tree: ast.Module) -> bool:

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import builtins
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from .graph import Do
-from .terms import BOOL, PLAIN, Kinds, Term, arithmetic, compared, identity, is_const, kinds_of, negated, truth_of
+from .terms import BOOL, PLAIN, Kinds, Term, all_plain, arithmetic, compared, identity, is_const, kinds_of, negated, truth_of
 from .verdict import AssumptionKind
 
 # Steps that run no code of anybody's, so that names of the module keep their values.
@@ -45,7 +45,8 @@ class Names:
     that may stand before a built-in one (bound anywhere outside the function, in either
     version). ``star`` says that a star import may bind anything. ``new`` are names that only
     one version has, as helpers and tables: nobody else can know them. ``acting`` are attributes
-    that the module defines as properties and the like.
+    that the module defines as properties and the like. ``enums`` are plain enumerations of the
+    module with their members, the same in both versions.
     """
 
     bound: frozenset[str] = frozenset()
@@ -53,6 +54,7 @@ class Names:
     star: bool = False
     new: frozenset[str] = frozenset()
     acting: frozenset[str] = frozenset()
+    enums: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
 
     def is_builtin(self, name: str) -> bool:
         """Whether a name not bound by the function means the built-in of that name."""
@@ -92,7 +94,7 @@ def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -
         result = compared("==", terms[0], terms[1], kinds)
     elif node.kind == "hash":
         known = kinds_of(terms[0], kinds)
-        return [] if known is not None and known <= PLAIN else None
+        return [] if all_plain(known) else None
     elif node.kind == "in":
         result = _membership(terms[0], terms[1], kinds)
     elif node.kind == "unpack" and terms[0][0] == "tuple" and node.detail == (len(terms[0]) - 1, None):

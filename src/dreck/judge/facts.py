@@ -10,7 +10,7 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from typing import Any, TypeAlias
 
-from .terms import BOOL, NONE, NUMBERS, WHOLE, Kinds, Term, constant_value, is_const, kinds_of
+from .terms import BOOL, NONE, NUMBERS, WHOLE, Kinds, Term, constant_value, is_const, is_member, kinds_of, members_of_kind
 
 Fact: TypeAlias = tuple[Term, bool]
 Decision: TypeAlias = tuple[bool, frozenset[Fact]]
@@ -123,7 +123,7 @@ class Facts:
         subject, bound = (left, right) if is_const(right) else (right, left)
         facts = [f for f in self._about(subject) if f[0][0] in ("eq", "lt", "le")]
         if head == "eq":
-            apart = self._other_constant(subject, bound, facts)
+            apart = self._other_constant(subject, bound, facts) or self._last_member(subject, bound, facts)
             if apart is not None:
                 return apart
         if bound[1] not in NUMBERS:
@@ -131,6 +131,17 @@ class Facts:
         region = Region.of(subject, facts, kinds_of(subject, self._kinds))
         answer = region.answer(head, constant_value(bound), subject is left)
         return None if answer is None else (answer, frozenset(facts))
+
+    def _last_member(self, subject: Term, bound: Term, facts: list[Fact]) -> Decision | None:
+        """An enum's subject that is none of the other members is this one."""
+        kinds = kinds_of(subject, self._kinds) or frozenset()
+        if not is_member(bound) or kinds != {bound[1]}:
+            return None
+        others = set(members_of_kind(bound[1])) - {bound[2]}
+        excluded = {f[0][2][2]: f for f in facts if not f[1] and f[0][0] == "eq" and is_member(f[0][2])}
+        if not others <= set(excluded):
+            return None
+        return True, frozenset(excluded[m] for m in others)
 
     @staticmethod
     def _other_constant(subject: Term, bound: Term, facts: list[Fact]) -> Decision | None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import ast
 
 from .events import Names
-from .terms import Kinds
+from .terms import Kinds, enum_kind
 
 _SIMPLE: dict[str, Kinds] = {
     "int": frozenset({"int", "bool"}),
@@ -27,6 +27,8 @@ def kinds_of_annotation(annotation: ast.expr | None, names: Names) -> Kinds | No
         return None
     if isinstance(annotation, ast.Constant):
         return _of_constant(annotation.value, names)
+    if isinstance(annotation, ast.Name) and annotation.id in names.enums:
+        return frozenset({enum_kind(annotation.id, names.enums[annotation.id])})
     if isinstance(annotation, ast.Name):
         return _SIMPLE.get(annotation.id) if names.is_builtin(annotation.id) else None
     if isinstance(annotation, ast.BinOp) and isinstance(annotation.op, ast.BitOr):

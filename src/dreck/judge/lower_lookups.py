@@ -7,11 +7,11 @@ from collections.abc import Callable, Iterator
 from abc import abstractmethod
 from contextlib import contextmanager
 
-from .context import is_constant
+from .context import is_constant, is_enum_member
 from .graph import Cut, Node, Operand, Put, Test
 from .lower_expressions import ExpressionLowering, Where, in_words
 from .scope import FunctionNode
-from .terms import FALSE, NONE, TRUE, Term, const
+from .terms import FALSE, NONE, TRUE, Term, const, member_of
 from .verdict import AssumptionKind
 
 _LOOPS = frozenset({"any", "all"})
@@ -75,11 +75,26 @@ class LookupLowering(ExpressionLowering):
         return self.do("assume", source, (), (), after, where, detail)
 
     def _attribute(self, node: ast.Attribute, out: int, after: Node, where: Where) -> Node:
+        if self._is_member(node):
+            assert isinstance(node.value, ast.Name)
+            put = Put(node.lineno, out, self.key_term(node), after)
+            return self.value(node.value, self.temporary(), put, where)
         prop = self.context.methods.get(node.attr) if self._is_self(node.value) else None
         if prop is None or not prop.decorator_list or len(prop.args.args) != 1:
             return super()._attribute(node, out, after, where)
         entry = self.inlined(prop, {prop.args.args[0].arg: node.value}, out, after, where)
         return self._assume_not_overridden(node, entry, where)
+
+    def _is_member(self, node: ast.expr) -> bool:
+        own = isinstance(node, ast.Attribute) and isinstance(node.value, ast.Name) and node.value.id in self.scope.own
+        return not own and is_enum_member(node, self.context.names.enums)
+
+    def key_term(self, node: ast.expr) -> Term:
+        """The term of a constant, or of a member of an enum."""
+        if isinstance(node, ast.Attribute):
+            assert isinstance(node.value, ast.Name)
+            return member_of(node.value.id, self.context.names.enums[node.value.id], node.attr)
+        return _constant_term(node)
 
     @abstractmethod
     def inlined(self, helper: FunctionNode, arguments: dict[str, Operand | ast.expr], out: int, after: Node, where: Where) -> Node:
@@ -128,7 +143,7 @@ class LookupLowering(ExpressionLowering):
             flag = self.temporary()
             after = self.do("not", node, (flag,), (out,), after, where)
             out = flag
-        questions: list[tuple[Operand, Operand]] = [(slots[0], _constant_term(k)) for k in keys]
+        questions: list[tuple[Operand, Operand]] = [(slots[0], self.key_term(k)) for k in keys]
         entry = self.first_that_holds(node, questions, "member", out, after, where)
         hashed = not isinstance(node.comparators[-1], ast.Tuple | ast.List)
         return self.do("hash", node, (slots[0],), (), entry, where) if hashed else entry
@@ -139,13 +154,16 @@ class LookupLowering(ExpressionLowering):
         if not isinstance(op, ast.In | ast.NotIn) or op is not node.ops[-1]:
             return None
         if isinstance(container, ast.Tuple | ast.List | ast.Set):
-            return container.elts if all(is_constant(e) for e in container.elts) else None
+            known = all(is_constant(e) or self._is_member(e) for e in container.elts)
+            return container.elts if known else None
         table = self._table(container)
         return [k for k in table.keys if k is not None] if table is not None else None
 
     def _table(self, node: ast.expr) -> ast.Dict | None:
         if isinstance(node, ast.Name) and node.id not in self.scope.own:
-            return self.context.tables.get(node.id)
+            table = self.context.tables.get(node.id)
+            keys = [] if table is None else [k for k in table.keys if k is not None and not is_constant(k)]
+            return table if all(self._is_member(k) for k in keys) else None
         if isinstance(node, ast.Dict) and all(k is not None and is_constant(k) for k in node.keys):
             return node if all(is_constant(v) for v in node.values) else None
         return None
@@ -182,7 +200,7 @@ class LookupLowering(ExpressionLowering):
             flag = self.temporary()
             found = self.value(value, out, after, where)
             test = Test(getattr(source, "lineno", 0), flag, found, entry, source)
-            entry = self.do("member", source, (key, _constant_term(one)), (flag,), test, where)
+            entry = self.do("member", source, (key, self.key_term(one)), (flag,), test, where)
         return self.do("hash", source, (key,), (), entry, where)
 
     def _read_table(self, table: ast.expr, after: Node, where: Where) -> Node:
@@ -304,7 +322,7 @@ def _last_of_equal(table: ast.Dict) -> list[tuple[ast.expr, ast.expr]]:
     found: dict[object, tuple[ast.expr, ast.expr]] = {}
     for key, value in zip(table.keys, table.values, strict=True):
         assert key is not None
-        plain = ast.literal_eval(key)
+        plain: object = ast.unparse(key) if isinstance(key, ast.Attribute) else (ast.literal_eval(key),)
         found[plain] = (found[plain][0] if plain in found else key, value)
     return list(found.values())
 

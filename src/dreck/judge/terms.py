@@ -44,6 +44,7 @@ NONE: Term = ("c", "NoneType", None)
 TRUE: Term = ("c", "bool", True)
 FALSE: Term = ("c", "bool", False)
 
+_ENUM = "enum "
 _BOOL_HEADS = frozenset({"not", "is", "eq", "lt", "le", "truth", "in", "isa", "bound"})
 
 
@@ -59,7 +60,12 @@ def const(value: object) -> Term:
 
 
 def constant_value(term: Term) -> object:
-    """The Python value of a constant term (floats are read back from their text)."""
+    """The Python value of a constant term (floats are read back from their text).
+
+    For a member of an enum it is something equal to nothing else.
+    """
+    if is_member(term):
+        return (term[1], term[2])
     if term[1] == "float":
         return float(term[2])
     return complex(term[2]) if term[1] == "complex" else term[2]
@@ -139,7 +145,32 @@ def _kinds_of_arithmetic(term: Term, known: Mapping[int, Kinds]) -> Kinds | None
 def is_plain(term: Term, known: Mapping[int, Kinds]) -> bool:
     """Whether the value is of a known immutable built-in type."""
     kinds = kinds_of(term, known)
-    return kinds is not None and kinds <= PLAIN
+    return all_plain(kinds)
+
+
+def all_plain(kinds: Kinds | None) -> bool:
+    """Whether types are known and all plain: built-in ones, or enums without an ``==`` of their own."""
+    return kinds is not None and all(k in PLAIN or k.startswith(_ENUM) for k in kinds)
+
+
+def enum_kind(name: str, members: tuple[str, ...]) -> str:
+    """The kind of an enum's members; it carries their names, so that facts can exhaust them."""
+    return f"{_ENUM}{name}:{','.join(members)}"
+
+
+def member_of(name: str, members: tuple[str, ...], member: str) -> Term:
+    """The term of an enum's member."""
+    return ("c", enum_kind(name, members), member)
+
+
+def is_member(term: Term) -> bool:
+    """Whether a term is a member of an enum."""
+    return term[0] == "c" and str(term[1]).startswith(_ENUM)
+
+
+def members_of_kind(kind: str) -> tuple[str, ...]:
+    """The members of an enum's kind; none for other kinds."""
+    return tuple(kind.partition(":")[2].split(",")) if kind.startswith(_ENUM) else ()
 
 
 def truth_of(term: Term, known: Mapping[int, Kinds]) -> Term | None:
@@ -149,7 +180,7 @@ def truth_of(term: Term, known: Mapping[int, Kinds]) -> Term | None:
     if term[0] == "tuple":
         return TRUE if len(term) > 1 else FALSE
     kinds = kinds_of(term, known)
-    if kinds is None or not kinds <= PLAIN:
+    if kinds is None or not all_plain(kinds):
         return None
     if kinds == BOOL:
         return term
@@ -162,13 +193,14 @@ def truth_of(term: Term, known: Mapping[int, Kinds]) -> Term | None:
 
 def identity(a: Term, b: Term, known: Mapping[int, Kinds]) -> Term:
     """The bool term of ``a is b``, decided where the language decides it."""
-    singletons = (NONE, TRUE, FALSE, const(...))
-    if a in singletons and b in singletons:
+    if _is_singleton(a) and _is_singleton(b):
         return TRUE if a == b else FALSE
-    if a in singletons:
+    if _is_singleton(a):
         a, b = b, a
-    if b in singletons:
+    if _is_singleton(b):
         kinds = kinds_of(a, known)
+        if is_member(b) and all_plain(kinds):
+            return ("eq", a, b)
         if kinds is not None and b[1] not in kinds:
             return FALSE
         if kinds == _ONLY_NONE:
@@ -178,13 +210,17 @@ def identity(a: Term, b: Term, known: Mapping[int, Kinds]) -> Term:
     return ("is", *_ordered(a, b))
 
 
+def _is_singleton(term: Term) -> bool:
+    return term in (NONE, TRUE, FALSE, const(...)) or is_member(term)
+
+
 def compared(op: str, a: Term, b: Term, known: Mapping[int, Kinds]) -> Term | None:
     """The bool term of a comparison between plain values, or None if it may run code or raise.
 
     ``a >= b`` becomes ``not a < b`` only where NaN cannot come in.
     """
     left, right = kinds_of(a, known), kinds_of(b, known)
-    if left is None or right is None or not left | right <= PLAIN:
+    if left is None or right is None or not all_plain(left | right):
         return None
     if op in ("==", "!="):
         term = _equality(a, b)

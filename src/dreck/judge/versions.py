@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from functools import cached_property
 from pathlib import Path
 
 from ..outline import Function, functions_of
-from .context import is_constant, single_target
+from .context import enums_of, is_constant, is_enum_member, single_target
 from .events import Names
 from .shape import shape, without_docstring
 from .surroundings import names_around
@@ -105,22 +105,24 @@ def _is_new_constant(statement: ast.stmt, version: Version, other: Version) -> b
     """Whether a statement only gives a name that the other version never mentions an inert value."""
     target = single_target(statement)
     value = getattr(statement, "value", None)
-    if target is None or value is None or not _is_inert(value) or other.mentions(target):
+    enums = enums_of(version.tree)
+    if target is None or value is None or not _is_inert(value, enums) or other.mentions(target):
         return False
     earlier = names_around(ast.Module([s for s in version.tree.body if s.lineno < statement.lineno], []))
     names = {n.id for n in ast.walk(value) if isinstance(n, ast.Name)}
     return all(n in earlier.bound or version.names.is_builtin(n) for n in names)
 
 
-def _is_inert(value: ast.expr) -> bool:
-    """Whether evaluating a value at import does nothing: constants, names and displays of those."""
+def _is_inert(value: ast.expr, enums: Mapping[str, tuple[str, ...]]) -> bool:
+    """Whether evaluating a value at import does nothing: constants, names, members and displays of those."""
     if isinstance(value, ast.Dict):
-        return all(k is not None and is_constant(k) for k in value.keys) and all(map(_is_inert, value.values))
+        keys = all(k is not None and (is_constant(k) or is_enum_member(k, enums)) for k in value.keys)
+        return keys and all(_is_inert(v, enums) for v in value.values)
     if isinstance(value, ast.List | ast.Tuple):
-        return all(map(_is_inert, value.elts))
+        return all(_is_inert(e, enums) for e in value.elts)
     if isinstance(value, ast.Set):
         return all(map(is_constant, value.elts))
-    return is_constant(value) or isinstance(value, ast.Name)
+    return is_constant(value) or isinstance(value, ast.Name) or is_enum_member(value, enums)
 
 
 def _shape_without(node: ast.AST, left_out: set[int]) -> object:

@@ -9,7 +9,7 @@ from typing import Any
 from ..errors import TargetError
 from ..outline import Function
 from .check import compare
-from .context import Context, context_of, decorated_names
+from .context import Context, context_of, decorated_names, enums_of
 from .events import Names
 from .explain import DecisionTable, explain
 from .prove import Proved
@@ -150,6 +150,9 @@ def _surroundings(before: Version, after: Version, old: Function, new: Function)
     around = {n for f in (*old.around, *new.around) for n in scope_of(f).own}
     fresh = (_only_in(before, after) | _only_in(after, before)) - around
     names = replace(names, acting=decorated_names(before.tree) | decorated_names(after.tree), new=fresh)
+    theirs = enums_of(after.tree)
+    enums = {name: members for name, members in enums_of(before.tree).items() if theirs.get(name) == members}
+    names = replace(names, enums={n: m for n, m in enums.items() if n not in around})
     contexts = (context_of(before.tree, after.tree, old, names), context_of(after.tree, before.tree, new, names))
     return names, contexts
 

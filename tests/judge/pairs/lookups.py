@@ -461,3 +461,198 @@ def late(locks):
 #: becomes
 def late(locks):
     return any(boat.late for lock in locks for boat in lock.boats)
+
+
+#: members of an enum, compared by identity or by equality -> proved
+from enum import Enum
+class Signal(Enum):
+    STOP = 1
+    GO = 2
+def lamps(signal: Signal):
+    if signal == Signal.STOP:
+        return 1
+    return 2
+#: becomes
+from enum import Enum
+class Signal(Enum):
+    STOP = 1
+    GO = 2
+def lamps(signal: Signal):
+    return 1 if signal is Signal.STOP else 2
+
+
+#: an enum that anything may be compared with -> proved-under plain-equality
+from enum import Enum
+class Signal(Enum):
+    STOP = 1
+    GO = 2
+def lamps(signal):
+    if signal == Signal.STOP:
+        return 1
+    return 2
+#: becomes
+from enum import Enum
+class Signal(Enum):
+    STOP = 1
+    GO = 2
+def lamps(signal):
+    return 1 if signal is Signal.STOP else 2
+
+
+#: all members are covered, so the default is never reached -> proved
+from enum import Enum
+class Signal(Enum):
+    STOP = 1
+    GO = 2
+def lamps(signal: Signal):
+    if signal == Signal.STOP:
+        return 1
+    elif signal == Signal.GO:
+        return 2
+    raise ValueError(signal)
+#: becomes
+from enum import Enum
+class Signal(Enum):
+    STOP = 1
+    GO = 2
+def lamps(signal: Signal):
+    if signal == Signal.STOP:
+        return 1
+    return 2
+
+
+#: one member is not covered -> differs
+from enum import Enum
+class Signal(Enum):
+    STOP = 1
+    GO = 2
+    WAIT = 3
+def lamps(signal: Signal):
+    if signal == Signal.STOP:
+        return 1
+    elif signal == Signal.GO:
+        return 2
+    raise ValueError(signal)
+#: becomes
+from enum import Enum
+class Signal(Enum):
+    STOP = 1
+    GO = 2
+    WAIT = 3
+def lamps(signal: Signal):
+    if signal == Signal.STOP:
+        return 1
+    return 2
+
+
+#: a table keyed by members -> proved-under unpatched
+from enum import Enum
+class Signal(Enum):
+    STOP = 1
+    GO = 2
+    WAIT = 3
+def lamps(signal: Signal):
+    if signal is Signal.STOP:
+        return 1, 0
+    if signal is Signal.GO:
+        return 0, 1
+    return 1, 1
+#: becomes
+from enum import Enum
+class Signal(Enum):
+    STOP = 1
+    GO = 2
+    WAIT = 3
+LAMPS = {Signal.STOP: (1, 0), Signal.GO: (0, 1), Signal.WAIT: (1, 1)}
+def lamps(signal: Signal):
+    return LAMPS[signal]
+
+
+#: a member and its value are not the same -> differs
+from enum import Enum
+class Signal(Enum):
+    STOP = 1
+    GO = 2
+def lamps(signal: Signal):
+    if signal == Signal.STOP:
+        return 1
+    return 2
+#: becomes
+from enum import Enum
+class Signal(Enum):
+    STOP = 1
+    GO = 2
+def lamps(signal: Signal):
+    if signal == 1:
+        return 1
+    return 2
+
+
+#: two names of one member -> differs
+from enum import Enum
+class Signal(Enum):
+    STOP = 1
+    HALT = 1
+def lamps(signal: Signal):
+    if signal is Signal.STOP:
+        return 1
+    return 2
+#: becomes
+from enum import Enum
+class Signal(Enum):
+    STOP = 1
+    HALT = 1
+def lamps(signal: Signal):
+    if signal is Signal.HALT:
+        return 2
+    return 1
+
+
+#: an enum with an == of its own -> differs
+from enum import Enum
+class Signal(Enum):
+    STOP = 1
+    GO = 2
+    def __eq__(self, other):
+        return True
+    def __hash__(self):
+        return 1
+def lamps(signal: Signal):
+    if signal == Signal.STOP:
+        return 1
+    return 2
+#: becomes
+from enum import Enum
+class Signal(Enum):
+    STOP = 1
+    GO = 2
+    def __eq__(self, other):
+        return True
+    def __hash__(self):
+        return 1
+def lamps(signal: Signal):
+    if signal is Signal.STOP:
+        return 1
+    return 2
+
+
+#: a match on members -> proved
+from enum import Enum
+class Signal(Enum):
+    STOP = 1
+    GO = 2
+def lamps(signal: Signal):
+    match signal:
+        case Signal.STOP:
+            return 1
+        case Signal.GO:
+            return 2
+#: becomes
+from enum import Enum
+class Signal(Enum):
+    STOP = 1
+    GO = 2
+def lamps(signal: Signal):
+    if signal is not Signal.GO:
+        return 1
+    return 2
