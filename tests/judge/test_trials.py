@@ -212,7 +212,7 @@ def test_weak_trials_do_not_count(tmp_path: Path) -> None:
         "        if x > 1:\n            return 1\n        if x > 2:\n            return 2\n        return 3\n    return 4\n"
     )
     (tmp_path / "before.py").write_text(code)
-    (tmp_path / "after.py").write_text(code.replace("x = n", "x = (n, n)[0]"))
+    (tmp_path / "after.py").write_text(code.replace("x = n", "x = [n][0]"))
     (found,) = dreck.vouch(tmp_path / "before.py", tmp_path / "after.py").subjects
     assert found.verdict is Verdict.UNDECIDED and "reached only 1 of 6 branches" in found.why
     assert found.trials and len(found.trials.branches_after.missed) == 5

@@ -28,6 +28,8 @@ class Context:
         helpers: module functions to be lowered in place of calls.
         methods: methods and properties of the subject's class to be lowered in place, by name.
         tables: dicts of constants by name.
+        sequences: lists and tuples of constants by name, which the module only reads.
+        bisects: how the functions of the bisect module are written here, and their side.
         properties: names of decorated methods of the module, which may act when they are read.
         lists_apart: whether list comprehensions are lowered as loops that append.
     """
@@ -36,6 +38,8 @@ class Context:
     helpers: Mapping[str, FunctionNode] = field(default_factory=dict)
     methods: Mapping[str, FunctionNode] = field(default_factory=dict)
     tables: Mapping[str, ast.Dict] = field(default_factory=dict)
+    sequences: Mapping[str, ast.expr] = field(default_factory=dict)
+    bisects: Mapping[str, str] = field(default_factory=dict)
     properties: frozenset[str] = frozenset()
     lists_apart: bool = False
 
@@ -56,6 +60,8 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
         _helpers(tree, other, subject, counterpart),
         _methods(tree, other, subject, counterpart),
         tables_of(tree),
+        sequences_of(tree),
+        bisects_of(tree),
         decorated_names(tree) | decorated_names(other),
     )
 
@@ -69,6 +75,30 @@ def tables_of(tree: ast.Module) -> dict[str, ast.Dict]:
         if target and isinstance(value, ast.Dict) and _is_constant_table(value, tree):
             found[target] = value
     return {name: table for name, table in found.items() if _only_read(name, tree)}
+
+
+def sequences_of(tree: ast.Module) -> dict[str, ast.expr]:
+    """Module-level lists and tuples of constants that nothing in the module can change."""
+    found: dict[str, ast.expr] = {}
+    for statement in tree.body:
+        target, value = single_target(statement), getattr(statement, "value", None)
+        if target and isinstance(value, ast.List | ast.Tuple) and all(is_constant(e) for e in value.elts):
+            found[target] = value
+    bisects = bisects_of(tree)
+    return {name: value for name, value in found.items() if _only_read(name, tree, bisects)}
+
+
+def bisects_of(tree: ast.Module) -> dict[str, str]:
+    """How a module writes the functions of the bisect module, and which side of equal ones they take."""
+    sides = {"bisect": "right", "bisect_right": "right", "bisect_left": "left"}
+    found = {}
+    for node in tree.body:
+        if isinstance(node, ast.ImportFrom) and node.module == "bisect" and not node.level:
+            found.update({a.asname or a.name: sides[a.name] for a in node.names if a.name in sides})
+        elif isinstance(node, ast.Import):
+            for alias in (a for a in node.names if a.name == "bisect"):
+                found.update({f"{alias.asname or 'bisect'}.{name}": side for name, side in sides.items()})
+    return {text: side for text, side in found.items() if _bound_once(text.partition(".")[0], tree)}
 
 
 def enums_of(tree: ast.Module) -> dict[str, tuple[str, ...]]:
@@ -150,7 +180,7 @@ def is_enum_member(node: ast.expr, enums: Mapping[str, tuple[str, ...]]) -> bool
     return known and node.attr in enums.get(node.value.id, ())  # type: ignore[attr-defined]
 
 
-def _only_read(name: str, tree: ast.Module) -> bool:
+def _only_read(name: str, tree: ast.Module, callees: Mapping[str, str] | None = None) -> bool:
     """Whether a name is bound once and only ever looked up in, asked for members or measured."""
     parents = {child: parent for parent in ast.walk(tree) for child in ast.iter_child_nodes(parent)}
     stores = 0
@@ -160,12 +190,14 @@ def _only_read(name: str, tree: ast.Module) -> bool:
         if isinstance(node, ast.Name) and node.id == name:
             if isinstance(node.ctx, ast.Store):
                 stores += 1
-            elif not _is_harmless(node, parents[node]):
+            elif not _is_harmless(node, parents[node], callees or {}):
                 return False
     return stores == 1
 
 
-def _is_harmless(node: ast.Name, parent: ast.AST) -> bool:
+def _is_harmless(node: ast.Name, parent: ast.AST, callees: Mapping[str, str]) -> bool:
+    if isinstance(parent, ast.Call) and node in parent.args:
+        return ast.unparse(parent.func) in callees
     if isinstance(parent, ast.Subscript):
         return parent.value is node and isinstance(parent.ctx, ast.Load)
     if isinstance(parent, ast.Attribute):

@@ -7,7 +7,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from .graph import Do
-from .terms import BOOL, PLAIN, Kinds, Term, all_plain, arithmetic, compared, identity, is_const, kinds_of, negated, truth_of
+from .terms import BOOL, NUMBERS, PLAIN, Kinds, Term, all_plain, arithmetic, compared, identity, is_const, kinds_of, negated, truth_of
 from .verdict import AssumptionKind
 
 # Steps that run no code of anybody's, so that names of the module keep their values.
@@ -90,6 +90,11 @@ def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -
         result = arithmetic(node.detail, terms[0], terms[1], kinds)
     elif node.kind in ("tuple", "slice"):
         result = (node.kind, *terms)
+    elif node.kind == "is number":
+        known = kinds_of(terms[0], kinds)
+        result = ("c", "bool", known is not None and known <= NUMBERS)
+    elif node.kind == "getitem":
+        result = _item(terms[0], terms[1])
     elif node.kind == "member":
         result = compared("==", terms[0], terms[1], kinds)
     elif node.kind == "hash":
@@ -100,6 +105,15 @@ def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -
     elif node.kind == "unpack" and terms[0][0] == "tuple" and node.detail == (len(terms[0]) - 1, None):
         return list(terms[0][1:])
     return None if result is None else [result]
+
+
+def _item(container: Term, index: Term) -> Term | None:
+    """An item of a tuple whose parts are known, by a constant index that is in range."""
+    if container[0] != "tuple" or index[0] != "c" or index[1] != "int":
+        return None
+    count = len(container) - 1
+    found: Term | None = container[1:][index[2]] if -count <= index[2] < count else None
+    return found
 
 
 def is_instance(value: Term, class_name: str | None, kinds: Mapping[int, Kinds], names: Names) -> Term | None:

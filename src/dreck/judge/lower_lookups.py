@@ -11,7 +11,7 @@ from .context import is_constant, is_enum_member
 from .graph import Cut, Node, Operand, Put, Test
 from .lower_expressions import ExpressionLowering, Where, in_words
 from .scope import FunctionNode
-from .terms import FALSE, NONE, TRUE, Term, const, member_of
+from .terms import FALSE, NONE, TRUE, Term, const, constant_value, member_of
 from .verdict import AssumptionKind
 
 _LOOPS = frozenset({"any", "all"})
@@ -25,6 +25,7 @@ class LookupLowering(ExpressionLowering):
             self._helper_call(node, out, after, where)
             or self._isinstance(node, out, after, where)
             or self._table_get(node, out, after, where)
+            or self._bisect_call(node, out, after, where)
             or self._loop_call(node, out, after, where)
         )
         return known if known is not None else super()._call(node, out, after, where)
@@ -169,6 +170,11 @@ class LookupLowering(ExpressionLowering):
         return None
 
     def _subscript(self, node: ast.Subscript, out: int, after: Node, where: Where) -> Node:
+        sequence = self._sequence(node.value)
+        if sequence is not None and not isinstance(node.slice, ast.Slice):
+            index = self.temporary()
+            item = self.do("getitem", node, (("tuple", *sequence), index), (out,), after, where)
+            return self._read_table(node.value, self.value(node.slice, index, item, where), where)
         table = self._table(node.value)
         if table is None or isinstance(node.slice, ast.Slice):
             return super()._subscript(node, out, after, where)
@@ -202,6 +208,43 @@ class LookupLowering(ExpressionLowering):
             test = Test(getattr(source, "lineno", 0), flag, found, entry, source)
             entry = self.do("member", source, (key, self.key_term(one)), (flag,), test, where)
         return self.do("hash", source, (key,), (), entry, where)
+
+    def _sequence(self, node: ast.expr) -> list[Term] | None:
+        """The terms of a constant list or tuple that a name of the module stands for."""
+        if not isinstance(node, ast.Name) or node.id in self.scope.own:
+            return None
+        value = self.context.sequences.get(node.id)
+        return [_constant_term(e) for e in value.elts] if isinstance(value, ast.List | ast.Tuple) else None
+
+    def _bisect_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
+        """``bisect(LIMITS, x)`` is a ladder of comparisons, if x is a number."""
+        side = self.context.bisects.get(ast.unparse(node.func)) if len(node.args) == 2 and not node.keywords else None
+        limits = self._sequence(node.args[0]) if side is not None else None
+        root = ast.unparse(node.func).partition(".")[0]
+        if limits is None or root in self.scope.own or not _ascending(limits):
+            return None
+
+        def look(operands: tuple[Operand, ...]) -> Node:
+            flag = self.temporary()
+            unknown = self.do("bisect", node, operands, (out,), after, where, ast.unparse(node.func))
+            ladder = self._ladder(node, side or "", limits, operands[2], out, after, where)
+            return self.do("is number", node, (operands[2],), (flag,), Test(node.lineno, flag, ladder, unknown, node), where)
+
+        # Of `bisect.bisect` only the module's name is read: its attributes are functions.
+        function = node.func.value if isinstance(node.func, ast.Attribute) else node.func
+        return self.values([function, *node.args], where, look)
+
+    def _ladder(self, source: ast.Call, side: str, limits: list[Term], number: Operand, out: int, after: Node,
+                where: Where) -> Node:  # fmt: skip
+        entry: Node = Put(source.lineno, out, const(len(limits)), after)
+        for position, limit in reversed(list(enumerate(limits))):
+            flag = self.temporary()
+            here = Put(source.lineno, out, const(position), after)
+            ways = (here, entry) if side == "right" else (entry, here)
+            pair = (number, limit) if side == "right" else (limit, number)
+            test = Test(source.lineno, flag, ways[0], ways[1], source)
+            entry = self.do("compare", source, pair, (flag,), test, where, "<")
+        return entry
 
     def _read_table(self, table: ast.expr, after: Node, where: Where) -> Node:
         """Looking into a named table reads its name first."""
@@ -291,6 +334,13 @@ def is_plain_comprehension(node: ast.GeneratorExp | ast.ListComp) -> bool:
     awkward = (ast.Await, ast.NamedExpr, ast.Lambda, ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp, ast.Yield)
     inside = [n for n in ast.walk(node) if n is not node]
     return not any(isinstance(n, awkward) for n in inside) and not any(g.is_async for g in node.generators)
+
+
+def _ascending(limits: list[Term]) -> bool:
+    """Whether all limits are numbers, none is NaN, and each is above the one before."""
+    values = [constant_value(t) for t in limits]
+    numbers = all(isinstance(v, int | float) and not isinstance(v, bool) and v == v for v in values)
+    return numbers and all(a < b for a, b in zip(values, values[1:], strict=False))  # type: ignore[operator]
 
 
 def _bind_arguments(

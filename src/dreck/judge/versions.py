@@ -15,6 +15,11 @@ from .shape import shape, without_docstring
 from .surroundings import names_around
 
 MODULE = "<module>"
+# Modules of the standard library whose import does nothing that could be noticed.
+_INERT_MODULES = frozenset({
+    "abc", "bisect", "collections", "collections.abc", "dataclasses", "enum", "functools", "itertools", "math", "operator",
+    "typing",
+})  # fmt: skip
 
 
 @dataclass(frozen=True)
@@ -103,6 +108,8 @@ def _frame(version: Version, left_out: set[str], other: Version) -> object:
 
 def _is_new_constant(statement: ast.stmt, version: Version, other: Version) -> bool:
     """Whether a statement only gives a name that the other version never mentions an inert value."""
+    if isinstance(statement, ast.Import | ast.ImportFrom):
+        return _is_new_inert_import(statement, other)
     target = single_target(statement)
     value = getattr(statement, "value", None)
     enums = enums_of(version.tree)
@@ -111,6 +118,13 @@ def _is_new_constant(statement: ast.stmt, version: Version, other: Version) -> b
     earlier = names_around(ast.Module([s for s in version.tree.body if s.lineno < statement.lineno], []))
     names = {n.id for n in ast.walk(value) if isinstance(n, ast.Name)}
     return all(n in earlier.bound or version.names.is_builtin(n) for n in names)
+
+
+def _is_new_inert_import(statement: ast.Import | ast.ImportFrom, other: Version) -> bool:
+    modules = [statement.module] if isinstance(statement, ast.ImportFrom) else [a.name for a in statement.names]
+    local = isinstance(statement, ast.ImportFrom) and statement.level
+    names = [a.asname or a.name.partition(".")[0] for a in statement.names]
+    return not local and set(modules) <= _INERT_MODULES and not any(n == "*" or other.mentions(n) for n in names)
 
 
 def _is_inert(value: ast.expr, enums: Mapping[str, tuple[str, ...]]) -> bool:

@@ -656,3 +656,125 @@ def lamps(signal: Signal):
     if signal is not Signal.GO:
         return 1
     return 2
+
+
+#: a ladder of bands becomes limits and names -> proved
+def band(level: int):
+    if level < 95:
+        return "dry"
+    elif level < 120:
+        return "low"
+    elif level < 220:
+        return "normal"
+    else:
+        return "flood"
+#: becomes
+from bisect import bisect_right
+LIMITS = (95, 120, 220)
+NAMES = ("dry", "low", "normal", "flood")
+def band(level: int):
+    return NAMES[bisect_right(LIMITS, level)]
+
+
+#: the boundary belongs to the other side -> differs
+def band(level: int):
+    if level < 95:
+        return "dry"
+    elif level < 120:
+        return "low"
+    return "normal"
+#: becomes
+from bisect import bisect_left
+LIMITS = [95, 120]
+NAMES = ["dry", "low", "normal"]
+def band(level: int):
+    return NAMES[bisect_left(LIMITS, level)]
+
+
+#: bands that own their upper limit -> proved
+def band(level: int):
+    if level <= 95:
+        return "dry"
+    elif level <= 120:
+        return "low"
+    return "normal"
+#: becomes
+import bisect
+LIMITS = [95, 120]
+NAMES = ["dry", "low", "normal"]
+def band(level: int):
+    return NAMES[bisect.bisect_left(LIMITS, level)]
+
+
+#: NaN ends in the last band either way -> proved
+def band(level: float):
+    if level < 9.5:
+        return "dry"
+    if level < 12.0:
+        return "low"
+    return "normal"
+#: becomes
+from bisect import bisect
+LIMITS = [9.5, 12.0]
+NAMES = ["dry", "low", "normal"]
+def band(level: float):
+    return NAMES[bisect(LIMITS, level)]
+
+
+#: NaN ends in the first band of the other side -> differs
+def band(level: float):
+    if level <= 9.5:
+        return "dry"
+    if level <= 12.0:
+        return "low"
+    return "normal"
+#: becomes
+from bisect import bisect_left
+LIMITS = [9.5, 12.0]
+NAMES = ["dry", "low", "normal"]
+def band(level: float):
+    return NAMES[bisect_left(LIMITS, level)]
+
+
+#: a band is forgotten -> differs
+def band(level: int):
+    if level < 95:
+        return "dry"
+    if level < 120:
+        return "low"
+    return "normal"
+#: becomes
+from bisect import bisect
+LIMITS = [95]
+NAMES = ["dry", "normal"]
+def band(level: int):
+    return NAMES[bisect(LIMITS, level)]
+
+
+#: limits that are not in order -> differs
+def band(level: int):
+    if level < 120:
+        return "low"
+    if level < 95:
+        return "dry"
+    return "normal"
+#: becomes
+from bisect import bisect
+LIMITS = [120, 95]
+NAMES = ["low", "dry", "normal"]
+def band(level: int):
+    return NAMES[bisect(LIMITS, level)]
+
+
+#: the module changes its limits -> differs
+def band(level: int):
+    if level < 95:
+        return "dry"
+    return "normal"
+#: becomes
+from bisect import bisect
+LIMITS = [95]
+NAMES = ["dry", "normal"]
+def band(level: int):
+    return NAMES[bisect(LIMITS, level)]
+LIMITS.insert(0, 90)
