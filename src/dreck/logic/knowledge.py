@@ -6,6 +6,8 @@ from dataclasses import dataclass
 
 import libcst as cst
 
+from .assigned import assigned_names
+
 _ORDERED = frozenset({"int", "str", "bool", "bytes"})
 _ORDERED_CALLS = frozenset({"len", "ord"})
 
@@ -47,54 +49,4 @@ def knowledge_of(function: cst.FunctionDef) -> Knowledge:
     }
     if not annotated:
         return Knowledge()
-    finder = _Stores()
-    function.body.visit(finder)
-    return Knowledge(frozenset(annotated - finder.names))
-
-
-class _Stores(cst.CSTVisitor):
-    """Collects every name that may be assigned (generously: all names in targets)."""
-
-    def __init__(self) -> None:
-        self.names: set[str] = set()
-
-    def _store(self, target: cst.CSTNode) -> None:
-        names = _Names()
-        target.visit(names)
-        self.names |= names.found
-
-    def visit_AssignTarget(self, node: cst.AssignTarget) -> None:
-        self._store(node.target)
-
-    def visit_AugAssign(self, node: cst.AugAssign) -> None:
-        self._store(node.target)
-
-    def visit_AnnAssign(self, node: cst.AnnAssign) -> None:
-        self._store(node.target)
-
-    def visit_For(self, node: cst.For) -> None:
-        self._store(node.target)
-
-    def visit_NamedExpr(self, node: cst.NamedExpr) -> None:
-        self._store(node.target)
-
-    def visit_AsName(self, node: cst.AsName) -> None:
-        self._store(node.name)
-
-    def visit_Del(self, node: cst.Del) -> None:
-        self._store(node.target)
-
-    def visit_Nonlocal(self, node: cst.Nonlocal) -> None:
-        self.names |= {item.name.value for item in node.names}
-
-    def visit_MatchAs(self, node: cst.MatchAs) -> None:
-        if node.name is not None:
-            self._store(node.name)
-
-
-class _Names(cst.CSTVisitor):
-    def __init__(self) -> None:
-        self.found: set[str] = set()
-
-    def visit_Name(self, node: cst.Name) -> None:
-        self.found.add(node.value)
+    return Knowledge(frozenset(annotated - assigned_names(function.body)))

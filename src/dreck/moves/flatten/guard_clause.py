@@ -12,6 +12,7 @@ from dataclasses import dataclass
 
 import libcst as cst
 
+from ...logic.assigned import assigned_names
 from ..blocks import (
     LEAST_WORK,
     MOST_IN_GUARD,
@@ -154,7 +155,7 @@ class GuardClause(Move):
             return self.refuse("inside-an-arm", node)
         if heavy < _MAIN_WORK or light > 2:
             return self.refuse("arms-alike", node)
-        if way_out.value and (_assigned(short, way_out.value) or _assigned(long, way_out.value)):
+        if way_out.value and way_out.value in assigned_names(short) | assigned_names(long):
             return self.refuse("exit-needs-work", node)
         return _Plan(_with_exit(short, way_out.statement), long, negate, False, other)
 
@@ -168,7 +169,7 @@ def _why_not_wrapper(place: Place, index: int, node: cst.If, way_out: _WayOut) -
         return "already-exceptional"
     if place.in_arm:
         return "inside-an-arm"
-    if way_out.value and _assigned(node.body, way_out.value):
+    if way_out.value and way_out.value in assigned_names(node.body):
         return "exit-needs-work"
     if index and _is_parallel(place.statements[index - 1]):
         return "parallel-checks"
@@ -234,46 +235,6 @@ def _is_number(node: cst.BaseExpression | None) -> bool:
 def _is_parallel(node: cst.BaseStatement) -> bool:
     """An if without else that goes on afterwards: a sibling, not a guard."""
     return isinstance(node, cst.If) and node.orelse is None and not leaves(node.body)
-
-
-def _assigned(suite: cst.BaseSuite, name: str) -> bool:
-    """Whether a suite gives a name a value anywhere (a constant's name never is)."""
-    finder = _Assigned(name)
-    suite.visit(finder)
-    return finder.found
-
-
-class _Assigned(cst.CSTVisitor):
-    def __init__(self, name: str) -> None:
-        self.name = name
-        self.found = False
-
-    def _check(self, target: cst.CSTNode) -> None:
-        self.found = self.found or any(isinstance(n, cst.Name) and n.value == self.name for n in _parts(target))
-
-    def visit_AssignTarget(self, node: cst.AssignTarget) -> None:
-        self._check(node.target)
-
-    def visit_AugAssign(self, node: cst.AugAssign) -> None:
-        self._check(node.target)
-
-    def visit_AnnAssign(self, node: cst.AnnAssign) -> None:
-        self._check(node.target)
-
-    def visit_For(self, node: cst.For) -> None:
-        self._check(node.target)
-
-    def visit_NamedExpr(self, node: cst.NamedExpr) -> None:
-        self._check(node.target)
-
-    def visit_AsName(self, node: cst.AsName) -> None:
-        self._check(node.name)
-
-
-def _parts(target: cst.CSTNode) -> list[cst.CSTNode]:
-    if isinstance(target, cst.Tuple | cst.List):
-        return [part for element in target.elements for part in _parts(element.value)]
-    return [target]
 
 
 def _with_exit(suite: cst.BaseSuite, exit_line: cst.SimpleStatementLine) -> cst.IndentedBlock:
