@@ -13,8 +13,9 @@ from dataclasses import dataclass
 from .check import lowered
 from .context import Context
 from .events import Names
-from .prove import Path, Unproved, paths_of
+from .prove import Unproved, paths_of
 from .scope import FunctionNode
+from .states import Path
 
 _YES, _NO, _NOT_ASKED = "yes", "no", "-"
 

@@ -1,0 +1,187 @@
+"""Where both sides do something: it must be the same thing, at the same time.
+"""
+
+from __future__ import annotations
+
+from .events import AGAIN, MAY_NOT_RAISE, QUIET, opposite_comparison, result_kinds
+from .graph import Do, Leave, Node
+from .states import Enough, Parted, Path, Side, State, Used, flat, operand_term
+from .terms import BOOL, NONE, Term, identity, is_member, negated
+from .verdict import Assumption, AssumptionKind
+from .walker import Walker, thrown
+from .wording import exit_text, say, shortened
+
+# Paths listed in an explanation.
+MOST_PATHS = 64
+
+
+class Matching(Walker):
+    """Compares effects and exits of the two sides."""
+
+    def _parted(self, a: Node, b: Node) -> Parted:
+        why = f"before, line {a.line} {say(a)}; after, line {b.line} {say(b)}"
+        return Parted(why, a, b)
+
+    def _record(self, state: State, before: str, after: str, *, matched: bool = True) -> None:
+        if self.paths is not None:
+            self.paths.append(Path(state.asked, before, after, matched))
+            if len(self.paths) >= MOST_PATHS:
+                raise Enough
+
+    def _meet(self, a: Do, b: Do, state: State) -> Used:
+        """Both sides do something: it must be the same thing."""
+        used = set(self._same_reads(a, b, state))
+        terms_a, used_a = self._operands(a, state, 0)
+        terms_b, used_b = self._operands(b, state, 1)
+        paired = [self._pair_lists(state, x, y) for x, y in zip(flat(terms_a), flat(terms_b), strict=False)]
+        if any(paired):
+            return self._meet(a, b, state)
+        results = self._results(a, b, terms_a, terms_b)
+        if results is None:
+            alone = self._alone(a, terms_a, state, 0) or self._alone(b, terms_b, state, 1)
+            if alone is None:
+                raise self._parted(a, b)
+            return frozenset(used) | used_a | used_b | alone
+        used |= used_a | used_b
+        if (a.landing or b.landing) and a.kind not in MAY_NOT_RAISE:
+            used |= self._both_raise(a, b, state)
+        for side, node, outs in zip(state.sides, (a, b), results, strict=True):
+            side.env.update(zip(node.outs, outs, strict=True))
+            side.node = node.next
+        if a.kind not in QUIET:
+            state.known_globals.clear()
+        if a.kind in AGAIN and results[0] == results[1] and a.during is None:
+            state.facts = state.facts.seeing(_step(a, terms_a, results[0]))
+        elif a.kind not in QUIET:
+            state.facts = state.facts.forgetting_steps()
+        return frozenset(used)
+
+    def _alone(self, node: Do, terms: list[Term], state: State, which: int) -> Used | None:
+        """One side does a step again that was just done, or one that an assumption makes harmless."""
+        side = state.sides[which]
+        if self.strict or node.kind not in AGAIN or node.during is not None:
+            return None
+        if node.kind == "hash":
+            about = shortened(node.source)
+            self.assumptions.append(Assumption(AssumptionKind.HASHABLE, about, f"a list as the key of `{about}`"))
+            side.node = node.next
+            return frozenset()
+        if node.kind == "member" or node.detail in ("==", "!="):
+            return self._alone_with_member(node, terms, side)
+        seen = state.facts.seen(node.kind, node.detail, ("operands", *terms))
+        if seen is None or (node.kind == "getattr" and not self.names.is_steady(node.detail)):
+            return None
+        kind = AGAIN[node.kind]
+        about = shortened(node.source)
+        self.assumptions.append(Assumption(kind, about, f"a value of `{about}` that changes when it is asked for again"))
+        side.env.update(zip(node.outs, seen[4][1:], strict=True))
+        side.node = node.next
+        return frozenset({(seen, True)})
+
+    def _alone_with_member(self, node: Do, terms: list[Term], side: Side) -> Used | None:
+        """Equality with a member of an enum is identity, if equality is plain."""
+        if not any(is_member(t) for t in terms):
+            return None
+        about = shortened(node.source)
+        breaks = f"an object equal to the member of `{about}`"
+        self.assumptions.append(Assumption(AssumptionKind.PLAIN_EQUALITY, about, breaks))
+        answer = identity(terms[0], terms[1], self.kinds)
+        side.env[node.outs[0]] = negated(answer) if node.detail == "!=" else answer
+        side.node = node.next
+        return frozenset()
+
+    def _operands(self, node: Do, state: State, side: int) -> tuple[list[Term], Used]:
+        env = state.sides[side].env
+        used: Used = frozenset()
+        terms = []
+        during = () if node.during is None else (node.during,)
+        for operand in (*node.operands, *during):
+            term, facts = state.facts.resolve(operand_term(env, operand))
+            terms.append(term)
+            used |= facts
+        return terms, used
+
+    def _results(self, a: Do, b: Do, terms_a: list[Term], terms_b: list[Term]) -> tuple[list[Term], list[Term]] | None:
+        """What both effects yield, or None if they are not the same effect."""
+        if (a.during is None) != (b.during is None) or len(a.outs) != len(b.outs):
+            return None
+        appended = _appended(a, terms_a), _appended(b, terms_b)
+        if appended[0] is not None and appended[0] == appended[1]:
+            return [NONE] * len(a.outs), [NONE] * len(b.outs)
+        if (a.kind, a.detail) == (b.kind, b.detail) and terms_a == terms_b:
+            callee = self.origins.get(terms_a[0][1]) if a.kind == "call" and terms_a[0][0] == "s" else None
+            outs = [self.new(k) for k in result_kinds(a, callee, self.names)]
+            return outs, outs
+        if not self.strict and len(terms_a) == len(terms_b) == 2:
+            mixed = self._membership(a, b, terms_a, terms_b)
+            if mixed is not None:
+                return mixed
+        if a.kind == b.kind == "compare" and not self.strict:
+            kind = opposite_comparison(a.detail, terms_a, b.detail, terms_b)
+            if kind is not None:
+                self.assumptions.append(Assumption.about_comparison(kind[0], a.source))
+                answer = self.new(frozenset({"bool"}))
+                return [answer], [negated(answer) if kind[1] else answer]
+        return None
+
+    def _membership(self, a: Do, b: Do, terms_a: list[Term], terms_b: list[Term]) -> tuple[list[Term], list[Term]] | None:
+        """``x in (1, 2)`` and a table look-up ask what ``x == 1`` asks, if equality is plain."""
+        if {a.kind, b.kind} != {"compare", "member"} or terms_a != terms_b:
+            return None
+        operator = a.detail if a.kind == "compare" else b.detail
+        if operator not in ("==", "!="):
+            return None
+        comparison = a if a.kind == "compare" else b
+        self.assumptions.append(Assumption.about_comparison(AssumptionKind.PLAIN_EQUALITY, comparison.source))
+        answer = self.new(BOOL)
+        compared = negated(answer) if operator == "!=" else answer
+        return ([compared], [answer]) if a.kind == "compare" else ([answer], [compared])
+
+    def _both_raise(self, a: Do, b: Do, state: State) -> Used:
+        error = self.new()
+        raised = state.copy()
+        for side, node in zip(raised.sides, (a, b), strict=True):
+            side.node = thrown(side, node.landing, error)
+        if a.kind not in QUIET:
+            raised.known_globals.clear()
+        raised.facts = raised.facts.forgetting_steps()
+        return self.walk(raised)
+
+    def _same_reads(self, a: Node, b: Node, state: State) -> Used:
+        """Names read by one side only must be sure to be there."""
+        left, right = state.sides
+        if left.reads != right.reads:
+            for name in dict.fromkeys(self.names.unsure(left.reads, right.reads)):
+                if self.strict:
+                    raise Parted(f"the name {name!r} is read at different places", a, b)
+                self.assumptions.append(Assumption.about_name(name))
+        left.reads = right.reads = ()
+        return frozenset()
+
+    def _compare_exits(self, a: Leave, b: Leave, state: State) -> Used:
+        used = set(self._same_reads(a, b, state))
+        both = [operand_term(s.env, n.value) for s, n in zip(state.sides, (a, b), strict=True)]
+        for first, second in zip(flat(both[:1]), flat(both[1:]), strict=False):
+            self._pair_lists(state, first, second)
+        values = []
+        for side, node in zip(state.sides, (a, b), strict=True):
+            term, facts = state.facts.resolve(operand_term(side.env, node.value))
+            values.append(term)
+            used |= facts
+        matched = a.how == b.how and values[0] == values[1]
+        self._record(state, exit_text(a), exit_text(b), matched=matched)
+        if not matched:
+            raise self._parted(a, b)
+        return frozenset(used)
+
+
+def _appended(node: Do, terms: list[Term]) -> tuple[Term, Term] | None:
+    """The list and the item, where a step appends to a list."""
+    if node.kind == "append":
+        return terms[0], terms[1]
+    simple = node.kind == "call" and node.detail == ((False,), (), ())
+    return (terms[0][1], terms[1]) if simple and terms[0][0] == "adder" else None
+
+
+def _step(node: Do, terms: list[Term], results: list[Term]) -> Term:
+    return ("seen", node.kind, node.detail, ("operands", *terms), ("results", *results))

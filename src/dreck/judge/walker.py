@@ -1,0 +1,183 @@
+"""One side of the walk on its own: advancing through what nobody can observe.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from .events import Names, is_instance, silent_result
+from .facts import Fact
+from .graph import Cut, Do, Drop, Graph, Landing, Leave, Load, Node, Put, Slot, Test
+from .memory import Memory
+from .states import Hypothesis, Path, Place, Side, State, Used, Value, operand_term
+from .terms import LIST, UNBOUND, Kinds, Term, all_plain, kinds_of, substituted
+from .verdict import Assumption
+
+
+@dataclass(slots=True)
+class Walker:
+    """The walk's memory, and what it does with one side alone."""
+
+    before: Graph
+    after: Graph
+    names: Names
+    strict: bool
+    kinds: dict[int, Kinds] = field(default_factory=dict)
+    origins: dict[int, str] = field(default_factory=dict)  # unknown value -> global name it was read from
+    builtins: dict[str, Term] = field(default_factory=dict)
+    maybe: set[int] = field(default_factory=set)  # unknown values that may stand for "unbound"
+    memory: Memory = field(default_factory=Memory)
+    assumptions: list[Assumption] = field(default_factory=list)
+    active: dict[Place, Hypothesis] = field(default_factory=dict)
+    visits: dict[Place, int] = field(default_factory=dict)
+    particular: set[Place] = field(default_factory=set)  # where forgetting values does not help
+    changing: dict[tuple[int, int], set[Slot]] = field(default_factory=dict)
+    paths: list[Path] | None = None  # filled for an explanation, which then remembers nothing
+    fresh: int = 0
+    steps: int = 0
+
+    def new(self, kinds: Kinds | None = None) -> Term:
+        """A new unknown value."""
+        self.fresh += 1
+        if kinds is not None:
+            self.kinds[self.fresh] = kinds
+        return ("s", self.fresh)
+
+    def _colour(self, number: int) -> object:
+        """All that sets one unknown value apart from another."""
+        return self.kinds.get(number), number in self.maybe, self.origins.get(number)
+
+    def walk(self, state: State) -> Used:
+        """Show that the two sides agree from here; return the facts that this rests on."""
+        raise AssertionError("the whole walk is in prove.py")
+
+    def _settle(self, side: Side, state: State, used: set[Fact]) -> bool:
+        """Advance one side to its next observable step; say whether paths joined on the way."""
+        joined = False
+        while True:
+            node = side.node
+            joined = joined or node.joined or isinstance(node, Cut)
+            following = self._silent_step(node, side, state, used)
+            if following is None:
+                return joined
+            side.node = following
+
+    def _silent_step(self, node: Node, side: Side, state: State, used: set[Fact]) -> Node | None:
+        if isinstance(node, Put):
+            side.env[node.slot] = operand_term(side.env, node.value)
+            return node.next
+        if isinstance(node, Drop):
+            side.env[node.name] = UNBOUND
+            return node.next
+        if isinstance(node, Test):
+            decided = state.facts.decide(operand_term(side.env, node.value))
+            if decided is None:
+                return None
+            used |= decided[1]
+            return node.yes if decided[0] else node.no
+        if isinstance(node, Load):
+            return self._load(node, side, state, used)
+        return self._silent_effect(node, side, state) if isinstance(node, Do) else None
+
+    def _load(self, node: Load, side: Side, state: State, used: set[Fact]) -> Node | None:
+        term = side.env.get(node.name, UNBOUND)
+        if term[0] == "s" and term[1] in self.maybe:
+            decided = state.facts.decide(("bound", term))
+            if decided is None:
+                return None
+            used |= decided[1]
+            term = term if decided[0] else UNBOUND
+        if term == UNBOUND:
+            return thrown(side, node.landing, ("c", node.error, node.name))
+        side.env[node.out] = term
+        return node.next
+
+    def _silent_effect(self, node: Do, side: Side, state: State) -> Node | None:
+        if node.kind == "assume":
+            return self._assume(node)
+        if node.kind == "list":
+            return self._new_list(node, side, state)
+        if node.kind == "global":
+            if not self.names.is_soft(node.detail, protected=node.landing is not None):
+                return None
+            side.reads += (node.detail,)
+            side.env[node.outs[0]] = self._global(node.detail, state)
+            return node.next
+        terms = [operand_term(side.env, o) for o in node.operands]
+        if node.kind == "getattr" and node.detail == "append" and self._is_list(terms[0]):
+            side.env[node.outs[0]] = ("adder", terms[0])
+            return node.next
+        if node.kind == "isinstance" and terms[1][0] == "s":
+            answer = is_instance(terms[0], self.origins.get(terms[1][1]), self.kinds, self.names)
+            results = None if answer is None else [answer]
+        else:
+            results = silent_result(node, terms, self.kinds)
+        if results is None:
+            return None
+        side.env.update(zip(node.outs, results, strict=True))
+        return node.next
+
+    def _is_list(self, term: Term) -> bool:
+        return term[0] == "new" or (term[0] == "s" and self.kinds.get(term[1]) == LIST)
+
+    def _new_list(self, node: Do, side: Side, state: State) -> Node | None:
+        """An empty list is nobody's business until it is used; only then the sides' lists are paired."""
+        if node.operands:
+            return None
+        self.fresh += 1
+        side.env[node.outs[0]] = ("new", state.sides.index(side), self.fresh)
+        return node.next
+
+    def _pair_lists(self, state: State, first: Term, second: Term) -> bool:
+        """Take a new list of each side for the same one from here on."""
+        if not (first[0] == second[0] == "new" and (first[1], second[1]) == (0, 1)):
+            return False
+        shared = self.new(LIST)
+        for side, old in zip(state.sides, (first, second), strict=True):
+            for slot, term in side.env.items():
+                side.env[slot] = substituted(term, old, shared)
+        return True
+
+    def _assume(self, node: Do) -> Node | None:
+        """Go on under an assumption, unless none is allowed."""
+        if self.strict:
+            return None
+        self.assumptions.append(Assumption(*node.detail))
+        return node.next
+
+    def _global(self, name: str, state: State) -> Term:
+        """The value of a global name: the same until something could have changed it."""
+        if self.names.is_builtin(name):
+            return self._builtin(name)
+        if name not in state.known_globals:
+            term = self.new()
+            self.origins[term[1]] = name
+            state.known_globals[name] = term
+        return state.known_globals[name]
+
+    def _builtin(self, name: str) -> Term:
+        """The built-in of that name, which nothing changes."""
+        if name not in self.builtins:
+            term = self.builtins[name] = self.new()
+            self.origins[term[1]] = name
+        return self.builtins[name]
+
+    def _open_question(self, node: Node, state: State, side: int) -> Term | None:
+        env = state.sides[side].env
+        if isinstance(node, Test):
+            return operand_term(env, node.value)
+        return ("bound", env[node.name]) if isinstance(node, Load) else None
+
+    def _assumed(self, term: Term) -> Value:
+        if term == UNBOUND or (term[0] == "s" and term[1] in self.maybe):
+            return Value(None, True)
+        kinds = kinds_of(term, self.kinds)
+        return Value(kinds if all_plain(kinds) else None, False)
+
+
+def thrown(side: Side, landing: Landing | None, error: Term) -> Node:
+    """The node where an exception goes on: its handler, or leaving with it."""
+    if landing is not None:
+        side.env[landing.slot] = error
+        return landing.node
+    return Leave(side.node.line, "raise", error, getattr(side.node, "source", None))
