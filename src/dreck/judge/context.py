@@ -53,7 +53,14 @@ class Context:
 
 
 def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Names) -> Context:
-    """The context of a subject in one version, where the other version is ``other``."""
+    """The context of a subject in one version, where the other version is ``other``.
+
+    Inside another function, or below a star import, a name may mean something else than what the
+    module defines, so nothing is looked up there.
+    """
+    acting = decorated_names(tree) | decorated_names(other)
+    if subject.around or names.star:
+        return Context(names, properties=acting)
     counterpart = _same_function(other, subject)
     return Context(
         names,
@@ -62,7 +69,7 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
         tables_of(tree),
         sequences_of(tree),
         bisects_of(tree),
-        decorated_names(tree) | decorated_names(other),
+        acting,
     )
 
 
@@ -74,7 +81,12 @@ def tables_of(tree: ast.Module) -> dict[str, ast.Dict]:
         value = getattr(statement, "value", None)
         if target and isinstance(value, ast.Dict) and _is_constant_table(value, tree):
             found[target] = value
-    return {name: table for name, table in found.items() if _only_read(name, tree)}
+    return {name: table for name, table in found.items() if not _is_mangled(name) and _only_read(name, tree)}
+
+
+def _is_mangled(name: str) -> bool:
+    """Whether a class around would give a name another meaning (private name mangling)."""
+    return name.startswith("__") and not name.endswith("__")
 
 
 def sequences_of(tree: ast.Module) -> dict[str, ast.expr]:
@@ -85,7 +97,7 @@ def sequences_of(tree: ast.Module) -> dict[str, ast.expr]:
         if target and isinstance(value, ast.List | ast.Tuple) and all(is_constant(e) for e in value.elts):
             found[target] = value
     bisects = bisects_of(tree)
-    return {name: value for name, value in found.items() if _only_read(name, tree, bisects)}
+    return {n: value for n, value in found.items() if not _is_mangled(n) and _only_read(n, tree, bisects)}
 
 
 def bisects_of(tree: ast.Module) -> dict[str, str]:
@@ -218,6 +230,7 @@ def _helpers(
         if not isinstance(node, ast.FunctionDef) or not can_be_inlined(node) or node is subject.node:
             continue
         unique = sum(d.name == node.name for d in definitions) == 1 and _bound_once(node.name, tree)
+        unique = unique and not _is_mangled(node.name)
         if unique and (ast.dump(node) not in theirs or node.name not in mentioned_there):
             found[node.name] = node
     return found
@@ -238,9 +251,17 @@ def _methods(
         same_name = [n for n in ast.walk(tree) if isinstance(n, _DEFINITIONS) and n.name == node.name]
         decorators = [d.id for d in node.decorator_list if isinstance(d, ast.Name)]
         plain = not node.decorator_list or decorators == ["property"]
-        if len(same_name) == 1 and plain and can_be_inlined(node, decorated=True) and parameters_of(node.args):
+        stored = any(_stores_attribute(n, node.name) for n in ast.walk(tree))
+        if len(same_name) == 1 and plain and not stored and can_be_inlined(node, decorated=True) and parameters_of(node.args):
             found[node.name] = node
     return found
+
+
+def _stores_attribute(node: ast.AST, name: str) -> bool:
+    """Whether a statement gives an attribute, or a name in a class, that could hide a method."""
+    if isinstance(node, ast.Attribute):
+        return node.attr == name and not isinstance(node.ctx, ast.Load)
+    return isinstance(node, ast.Name) and node.id == name and not isinstance(node.ctx, ast.Load)
 
 
 def can_be_inlined(node: FunctionNode, *, decorated: bool = False) -> bool:

@@ -315,3 +315,54 @@ def mark(boat, board):
         boat.late = False
         return 1
     return 2
+
+
+#: a private name in a class is another name -> differs
+class Lock:
+    def open(self, level: int):
+        return level > 95
+#: becomes
+def __deep(level):
+    return level > 95
+class Lock:
+    def open(self, level: int):
+        return __deep(level)
+
+
+#: an attribute hides the method -> differs
+class Lock:
+    def __init__(self, level: int):
+        self.level = level
+        self._deep = lambda: None
+    def open(self):
+        return self.level > 95
+#: becomes
+class Lock:
+    def __init__(self, level: int):
+        self.level = level
+        self._deep = lambda: None
+    def open(self):
+        return self._deep()
+    def _deep(self):
+        return self.level > 95
+
+
+#: a local name hides the helper -> differs
+def toll(deep, level: int):
+    return level > 95
+#: becomes
+def deep(level):
+    return level > 95
+def toll(deep, level: int):
+    return deep(level)
+
+
+#: a local name hides the table -> differs
+def toll(kind: str, RATES=None):
+    if kind == "barge":
+        return 5
+    return 0
+#: becomes
+RATES = {"barge": 5}
+def toll(kind: str, RATES=None):
+    return RATES.get(kind, 0)
