@@ -37,6 +37,13 @@ CASES = {
         "def out(T):\n    def f(k: str):\n        if k == 'a':\n            return 1\n        return None\n    return f\n",
         "T = {'a': 1}\ndef out(T):\n    def f(k: str):\n        return T.get(k)\n    return f\n", "undecided", ["out"],
     ),
+    "a function under a condition": (
+        "if x:\n    def f(n: int):\n        return n > 3\n", "if x:\n    def f(n: int):\n        return not n <= 3\n", "proved", ["f"],
+    ),
+    "a function goes to the other arm": (
+        "if x:\n    def f(n):\n        return n\nelse:\n    pass\n", "if x:\n    pass\nelse:\n    def f(n):\n        return n\n",
+        "undecided", ["<module>"],
+    ),
     "decorators are part of a function": ("@a\n" + BODY, "@b\n" + BODY, "undecided", ["f"]),
 }  # fmt: skip
 

@@ -15,6 +15,10 @@ from .shape import shape, without_docstring
 from .surroundings import names_around
 
 MODULE = "<module>"
+_BLOCK_PARTS = (ast.stmt, ast.ExceptHandler, ast.match_case)
+_BLOCKS = (
+    ast.ClassDef, ast.If, ast.Try, ast.TryStar, ast.With, ast.For, ast.While, ast.Match, ast.ExceptHandler, ast.match_case,
+)  # fmt: skip
 # Modules of the standard library whose import does nothing that could be noticed.
 _INERT_MODULES = frozenset({
     "abc", "bisect", "collections", "collections.abc", "dataclasses", "enum", "functools", "itertools", "math", "operator",
@@ -140,18 +144,24 @@ def _is_inert(value: ast.expr, enums: Mapping[str, tuple[str, ...]]) -> bool:
 
 
 def _shape_without(node: ast.AST, left_out: set[int]) -> object:
-    """The shape of a module or class body; functions left out appear by name only where they stand."""
-    body: list[ast.stmt] = without_docstring(getattr(node, "body", []))
-    parts: list[object] = []
-    for statement in body:
-        if id(statement) in left_out:
-            continue
-        if isinstance(statement, ast.ClassDef):
-            head = shape([statement.name, statement.bases, statement.keywords, statement.decorator_list])
-            parts.append(("class", head, _shape_without(statement, left_out)))
-        else:
-            parts.append(shape(statement))
+    """The shape of a module, class or other block statement without the functions left out."""
+    parts: list[object] = [type(node).__name__]
+    for name, value in ast.iter_fields(node):
+        body = without_docstring(value) if name == "body" and isinstance(value, list) else value
+        if isinstance(body, list) and body and all(isinstance(v, _BLOCK_PARTS) for v in body):
+            # Functions of a module or class may change places; under a condition they may not.
+            keeps_place = not isinstance(node, ast.Module | ast.ClassDef)
+            inside = [v for v in body if keeps_place or id(v) not in left_out]
+            parts.append(tuple(_part_without(v, left_out) for v in inside))
+        elif name not in ("type_comment", "type_ignores"):
+            parts.append(shape(body))
     return tuple(parts)
+
+
+def _part_without(node: ast.AST, left_out: set[int]) -> object:
+    if id(node) in left_out:
+        return ("function", getattr(node, "name", ""))
+    return _shape_without(node, left_out) if isinstance(node, _BLOCKS) else shape(node)
 
 
 def reached_from(name: str, version: Version, candidates: Iterable[str]) -> set[str]:
