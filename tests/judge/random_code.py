@@ -11,7 +11,7 @@ from typing import Any
 
 from dreck.judge.faults import planted_faults
 
-PARAMETERS = "a: int, b: int, flag: bool, xs, u, log"
+PARAMETERS = "a: int, b: int, flag: bool, xs, u, log, gate"
 NAMES = ("a", "b", "c", "d")
 INPUTS = tuple(
     itertools.product((0, 1, 4), (-1, 1, 3), (True, False), ((), (2,), (0, 5, 3)), (0, "x", None))
@@ -41,7 +41,18 @@ class Writer:
             return [self.exit(in_loop)]
         if depth == 0 or roll < 0.5:
             return [self.chance.choice(simple)()]
-        return self.chance.choice([self.choice, self.choice, self.choice, self.loop, self.protection])(depth - 1, in_loop)
+        kinds = [self.choice, self.choice, self.choice, self.loop, self.protection, self.manager, self.match]
+        return self.chance.choice(kinds)(depth - 1, in_loop)
+
+    def manager(self, depth: int, in_loop: bool) -> list[str]:
+        return [self.chance.choice(["with gate:", "with gate as c:", "with gate, gate:"]), *_inside(self.block(depth, in_loop))]
+
+    def match(self, depth: int, in_loop: bool) -> list[str]:
+        lines = [f"match {self.chance.choice('abcu')}:"]
+        for pattern in self.chance.sample(["0", "1 | 4", "None", "'x'", "int()", "-1 if flag", "str() | None"], 2):
+            lines += [f"    case {pattern}:", *_inside(_inside(self.block(depth, in_loop)))]
+        last = self.chance.choice(["_", "d", ""])
+        return lines + ([f"    case {last}:", *_inside(_inside(self.block(0, in_loop)))] if last else [])
 
     def assignment(self) -> str:
         operator = self.chance.choice(["=", "=", "="])
@@ -146,8 +157,17 @@ def _outcome(function: Callable[..., Any], row: tuple[Any, ...]) -> Any:
         if len(log) == 3 and row[0] == 4:
             raise ValueError("logged enough")
 
+    class Gate:
+        def __enter__(self) -> int:
+            note("enter")
+            return 7
+
+        def __exit__(self, *error: object) -> bool:
+            note(error[0])
+            return isinstance(error[1], ValueError) and bool(row[2])
+
     try:
-        return "returned", repr(function(*row, note)), log
+        return "returned", repr(function(*row, note, Gate())), log
     except Exception as error:
         return type(error).__name__, repr(error.args), log
 
