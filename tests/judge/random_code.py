@@ -186,6 +186,11 @@ def with_helper(text: str, chance: random.Random) -> str | None:
     if chance.random() < 0.2:
         chance.shuffle(arguments)
     form = chance.choice(["    return {0}\n", "    if not ({0}):\n        return False\n    return {0}\n", "    if {0}:\n        return 1\n    return []\n"])
+    if chance.random() < 0.4:
+        inner = ast.parse(f"def helper({', '.join(names[1:])}):\n{form.format(ast.unparse(where.test))}").body[0]
+        function.body.insert(0, inner)
+        where.test = ast.parse(f"helper({', '.join(arguments[1:])})", mode="eval").body
+        return ast.unparse(ast.fix_missing_locations(tree))
     helper = f"def helper({', '.join(names)}):\n{form.format(ast.unparse(where.test))}"
     where.test = ast.parse(f"helper({', '.join(arguments)})", mode="eval").body
     return f"{ast.unparse(ast.fix_missing_locations(tree))}\n{helper}"

@@ -13,6 +13,7 @@ from dataclasses import replace
 from .graph import Cut, Drop, Graph, Landing, Leave, MaybeUnbound, Node, Operand, Put, Slot, Test, finish
 from .context import Context
 from .lower_expressions import CannotLower, Inside, Jump, Where, defaults_of, in_words, operator_symbol
+from .local_helpers import local_helpers, scopes_of
 from .lower_lookups import LookupLowering, immediate_generators
 from .scope import FunctionNode, Scope, parameters_of, scope_of
 from .shape import shape, without_docstring
@@ -35,7 +36,8 @@ class _Lowering(LookupLowering):
     def __init__(self, function: FunctionNode, context: Context, inside: Inside | None = None) -> None:
         parameters = parameters_of(function.args)
         immediate = immediate_generators(function, context.names.is_builtin)
-        scope = scope_of(function, immediate)
+        self.own_helpers = {} if inside is not None else local_helpers(function)
+        scope = scope_of(function, immediate | scopes_of(self.own_helpers))
         super().__init__(scope, parameters[0].arg if parameters else None, context, inside)
         self.function = function
         self.parameters = parameters
@@ -46,7 +48,8 @@ class _Lowering(LookupLowering):
                 where: Where) -> Node:  # fmt: skip
         """The body of a helper in place of its call."""
         number = self.temporary()
-        inside = Inside(f"{helper.name}@{number}:", self._count, out, after)
+        own = any(helper is made for _, made in self.own_helpers.values())
+        inside = Inside(f"{helper.name}@{number}:", self if own else None, self._count, out, after)
         inner = _Lowering(helper, self.context.without(helper.name), inside)
         end = Put(helper.end_lineno or helper.lineno, out, NONE, after)
         entry = inner.block(without_docstring(helper.body), end, Where(where.landing, where.during))
@@ -100,6 +103,9 @@ class _Lowering(LookupLowering):
         return self.value(node.value, self.temporary(), after, where)
 
     def _s_assign(self, node: ast.Assign, after: Node, where: Where) -> Node:
+        helper = next((made for statement, made in self.own_helpers.values() if statement is node), None)
+        if helper is not None:
+            return Put(node.lineno, self.slot(helper.name), ("helper", helper.name), after)
         out = self.temporary()
         for target in reversed(node.targets):
             after = self.assign(target, out, after, where)
@@ -402,6 +408,8 @@ class _Lowering(LookupLowering):
     # -- definitions ----------------------------------------------------------------------
 
     def _s_functiondef(self, node: FunctionNode, after: Node, where: Where) -> Node:
+        if any(node is statement for statement, _ in self.own_helpers.values()):
+            return Put(node.lineno, self.slot(node.name), ("helper", node.name), after)
         decorators = node.decorator_list
         bare = _without_decorators(node)
         slots = [self.temporary() for _ in decorators]

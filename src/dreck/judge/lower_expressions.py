@@ -56,9 +56,13 @@ class Where:
 
 @dataclass(frozen=True, slots=True)
 class Inside:
-    """A helper lowered in place of its call: where its result goes, and what tells its names apart."""
+    """A helper lowered in place of its call: where its result goes, and what tells its names apart.
+
+    ``around`` lowers the function whose names a helper defined in it takes from around.
+    """
 
     prefix: str
+    around: ExpressionLowering | None
     count: Iterator[int]
     out: int
     after: Node
@@ -136,7 +140,16 @@ class ExpressionLowering:
             # A comprehension is a function of its own: an unbound name there is a free variable.
             error = "NameError" if self.inner else "UnboundLocalError"
             return Load(_line(node), self.slot(node.id), out, after, where.landing, error)
+        around = self._inside.around if self._inside is not None else None
+        if around is not None and node.id in around.scope.own | around.scope.declared_nonlocal:
+            return around.free_name(node, out, after, where)
         return self.do("global", node, (), (out,), after, where, node.id)
+
+    def free_name(self, node: ast.Name, out: int, after: Node, where: Where) -> Node:
+        """A name of this function, read by a helper defined in it."""
+        if node.id in self.scope.own and node.id not in self.scope.captured:
+            return Load(_line(node), self.slot(node.id), out, after, where.landing, "NameError")
+        return self._name(node, out, after, where)
 
     def _attribute(self, node: ast.Attribute, out: int, after: Node, where: Where) -> Node:
         return self.effect("getattr", node, [node.value], out, after, where, node.attr)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import ast
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Mapping
 from abc import abstractmethod
 from contextlib import contextmanager
 
@@ -19,6 +19,9 @@ _LOOPS = frozenset({"any", "all"})
 
 class LookupLowering(ExpressionLowering):
     """Lowers what :class:`ExpressionLowering` would leave an unknown call."""
+
+    # Functions and lambdas of the function's own, with the statements that define them.
+    own_helpers: Mapping[str, tuple[ast.stmt, FunctionNode]]
 
     def _call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node:
         known = (
@@ -55,6 +58,8 @@ class LookupLowering(ExpressionLowering):
 
     def _helper_of(self, node: ast.Call) -> tuple[FunctionNode | None, list[ast.expr]]:
         function = node.func
+        if isinstance(function, ast.Name) and function.id in self.own_helpers:
+            return self.own_helpers[function.id][1], []
         if isinstance(function, ast.Name) and function.id not in self.scope.own:
             return self.context.helpers.get(function.id), []
         if isinstance(function, ast.Attribute) and self._is_self(function.value):

@@ -40,7 +40,7 @@ def scope_of(function: _Function, immediate: frozenset[int] = frozenset()) -> Sc
     """
     own, declared_global, declared_nonlocal = _bindings(function)
     captured: set[str] = set()
-    for node in _own_nodes(function):
+    for node in own_nodes(function):
         if isinstance(node, _SCOPES) and id(node) not in immediate:
             captured |= _captured_by(node)
     return Scope(own, frozenset(captured) & own, declared_global, declared_nonlocal)
@@ -64,7 +64,7 @@ def binds_outwards(node: ast.AST) -> bool:
     return any(isinstance(n, ast.NamedExpr) for n in ast.walk(node))
 
 
-def _own_nodes(scope: ast.AST) -> Iterator[ast.AST]:
+def own_nodes(scope: ast.AST) -> Iterator[ast.AST]:
     """The nodes evaluated in a scope itself; nested scopes are yielded but not entered."""
     pending = list(_evaluated_inside(scope))
     while pending:
@@ -111,7 +111,7 @@ def _bindings(scope: ast.AST) -> tuple[frozenset[str], frozenset[str], frozenset
     declared: set[str] = set()
     if isinstance(scope, ast.FunctionDef | ast.AsyncFunctionDef | ast.Lambda):
         bound |= {a.arg for a in parameters_of(scope.args)}
-    for node in _own_nodes(scope):
+    for node in own_nodes(scope):
         bound |= _bound_by(node)
         if isinstance(node, ast.Global):
             declared |= set(node.names)
@@ -141,7 +141,7 @@ def _free(scope: ast.AST) -> Iterator[str]:
     bound, declared, _ = _bindings(scope)
     if isinstance(scope, ast.ClassDef):
         bound = frozenset()  # methods do not see the names of the class body
-    for node in _own_nodes(scope):
+    for node in own_nodes(scope):
         if isinstance(node, _SCOPES):
             yield from (name for name in _free(node) if name not in bound and name not in declared)
         elif isinstance(node, ast.Name) and node.id not in bound and node.id not in declared:
@@ -159,7 +159,7 @@ def _captured_by(node: ast.AST) -> set[str]:
         return set(_free(node))
     inside, _, _ = _bindings(node)
     deeper: set[str] = set()
-    for child in _own_nodes(node):
+    for child in own_nodes(node):
         if isinstance(child, _SCOPES):
             deeper |= _captured_by(child)
     return deeper - inside

@@ -16,6 +16,7 @@ A term is a nested tuple, so that terms compare, hash and copy for free:
 ``("op", o, a, b)``    arithmetic on plain values that cannot raise
 ``("new", side, n)``   a new list that only one version has made so far
 ``("adder", t)``       the bound ``append`` of a list
+``("helper", name)``   a function that the function itself defines and only calls
 ``("unbound",)``       what a local name holds before it is assigned
 =====================  ==========================================================
 

@@ -366,3 +366,85 @@ def toll(kind: str, RATES=None):
 RATES = {"barge": 5}
 def toll(kind: str, RATES=None):
     return RATES.get(kind, 0)
+
+
+#: a condition becomes a lambda of the function's own -> proved
+def admit(a: int, b: int):
+    if a > 3 and b > 3:
+        return 1
+    return 2
+#: becomes
+def admit(a: int, b: int):
+    deep = lambda x: x > 3
+    if deep(a) and deep(b):
+        return 1
+    return 2
+
+
+#: a nested function reads a name of the outer one -> proved-under no-effect
+def admit(boats, limit: int):
+    count = 0
+    for boat in boats:
+        if boat.late:
+            if limit > 3:
+                count = count + 1
+    return count
+#: becomes
+def admit(boats, limit: int):
+    def counts(boat):
+        return boat.late and limit > 3
+    count = 0
+    for boat in boats:
+        if not counts(boat):
+            continue
+        count = count + 1
+    return count
+
+
+#: a nested function reads a name that changes before the call -> differs
+def admit(limit: int):
+    deep = limit > 3
+    limit = 0
+    return deep
+#: becomes
+def admit(limit: int):
+    def is_deep():
+        return limit > 3
+    limit = 0
+    return is_deep()
+
+
+#: a nested function is called before it is there -> differs
+def admit(limit: int):
+    return limit > 3
+#: becomes
+def admit(limit: int):
+    if limit == 7:
+        return is_deep()
+    def is_deep():
+        return limit > 3
+    return is_deep()
+
+
+#: a nested function that is handed out -> differs
+def admit(limit: int, log):
+    log(limit > 3)
+    limit = 5
+    return limit
+#: becomes
+def admit(limit: int, log):
+    def is_deep():
+        return limit > 3
+    log(is_deep)
+    limit = 5
+    return limit
+
+
+#: a nested function is written out -> proved
+def admit(a: int):
+    def above(n, limit=3):
+        return n > limit
+    return above(a) and not above(a, limit=9)
+#: becomes
+def admit(a: int):
+    return 3 < a <= 9

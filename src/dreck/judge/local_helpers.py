@@ -1,0 +1,77 @@
+"""Functions and lambdas that a function defines for itself and only ever calls.
+
+Such a helper needs no closure: its body can be read in place of each call, and the names it
+takes from around are the function's own, at the time of the call.
+"""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterator, Mapping
+
+from .context import can_be_inlined, single_target
+from .scope import FunctionNode, names_read, own_nodes
+
+_COMPREHENSIONS = (ast.ListComp, ast.SetComp, ast.DictComp)
+
+
+def local_helpers(function: FunctionNode) -> Mapping[str, tuple[ast.stmt, FunctionNode]]:
+    """For each such helper the statement that defines it, and its definition (of a lambda, one made of it)."""
+    inside = list(own_nodes(function))
+    found = {}
+    for statement in (n for n in inside if isinstance(n, ast.stmt)):
+        helper = _definition(statement)
+        if helper is not None and _is_only_called(helper.name, inside, helper) and _fits(helper):
+            found[helper.name] = (statement, helper)
+    parameters = {a.arg for a in ast.walk(function.args) if isinstance(a, ast.arg)}
+    return {name: pair for name, pair in found.items() if name not in parameters}
+
+
+def scopes_of(helpers: Mapping[str, tuple[ast.stmt, FunctionNode]]) -> frozenset[int]:
+    """The ids of the nested scopes that vanish when the helpers are read in place."""
+    values = (getattr(statement, "value", statement) for statement, _ in helpers.values())
+    return frozenset(id(v) for v in values)
+
+
+def _definition(statement: ast.stmt) -> FunctionNode | None:
+    if isinstance(statement, ast.FunctionDef):
+        return statement
+    name = single_target(statement)
+    value = getattr(statement, "value", None)
+    if name is None or not isinstance(value, ast.Lambda):
+        return None
+    body = ast.copy_location(ast.Return(value.body), value)
+    made = ast.FunctionDef(name, value.args, [body], [])
+    return ast.copy_location(made, statement)
+
+
+def _is_only_called(name: str, inside: list[ast.AST], helper: FunctionNode) -> bool:
+    """Whether a name is bound once and then only called, by the function itself."""
+    called = {id(n.func) for n in inside if isinstance(n, ast.Call)}
+    bound = sum(name in names for names in _bindings(inside))
+    loads = [n for n in inside if isinstance(n, ast.Name) and n.id == name and isinstance(n.ctx, ast.Load)]
+    nested = [n for n in inside if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef | ast.Lambda | ast.ClassDef | ast.GeneratorExp)]
+    taken = any(name in names_read(n) for n in [*nested, *(n for n in inside if isinstance(n, _COMPREHENSIONS))])
+    return bound == 1 and not taken and all(id(n) in called for n in loads)
+
+
+def _bindings(inside: list[ast.AST]) -> Iterator[set[str]]:
+    for node in inside:
+        if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
+            yield {node.name}
+        elif isinstance(node, ast.Name) and not isinstance(node.ctx, ast.Load):
+            yield {node.id}
+        elif isinstance(node, ast.Import | ast.ImportFrom):
+            yield {a.asname or a.name.partition(".")[0] for a in node.names}
+        elif isinstance(node, ast.ExceptHandler | ast.MatchAs | ast.MatchStar) and node.name:
+            yield {node.name}
+        elif isinstance(node, ast.Global | ast.Nonlocal):
+            yield set(node.names)
+            yield set(node.names)  # counts twice: never a helper
+        elif isinstance(node, ast.MatchMapping) and node.rest:
+            yield {node.rest}
+
+
+def _fits(helper: FunctionNode) -> bool:
+    inside = [n for s in helper.body for n in ast.walk(s)]
+    return can_be_inlined(helper) and not any(isinstance(n, (*_COMPREHENSIONS, ast.NamedExpr)) for n in inside)
