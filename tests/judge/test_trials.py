@@ -119,7 +119,7 @@ HINTS = {
     "dict[str, int]": "not n", "tuple[int, str]": "n[0] == 1", "tuple[int, ...]": "len(n) == 2", "set[str]": "not n",
     "Sequence[float]": "len(n) > 1", "Mapping[str, bool]": "len(n) == 1", "Kind": "n is Kind.BARGE", "Boat": "n.draught > 4",
     "date": "n.day == 29", "Decimal": "n == 0", "Path": "n.name == 'b.txt'", "Callable[[int], int]": "n(3) == 4", "Any": "n == 9",
-    "Named": "n.width == 12", "'Boat'": "n.name == 'Heron'",
+    "Named": "n.width == 12", "Entry": "n['berth'] == 4", "Late": "'since' in n", "Gauge": "n.read() > 3", "'Boat'": "n.name == 'Heron'",
 }  # fmt: skip
 HEAD = """
 from collections.abc import Callable, Mapping, Sequence
@@ -128,7 +128,7 @@ from datetime import date
 from decimal import Decimal
 from enum import Enum
 from pathlib import Path
-from typing import Any, Literal, NamedTuple, Optional, Union
+from typing import Any, Literal, NamedTuple, Optional, Protocol, TypedDict, Union
 class Kind(Enum):
     TUG = 1
     BARGE = 2
@@ -138,6 +138,12 @@ class Boat:
     draught: int = 3
 class Named(NamedTuple):
     width: int
+class Entry(TypedDict):
+    berth: int
+class Late(TypedDict, total=False):
+    since: str
+class Gauge(Protocol):
+    def read(self) -> int: ...
 """
 
 

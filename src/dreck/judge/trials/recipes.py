@@ -144,7 +144,7 @@ def from_hint(hint: Any, name: str, suggested: Suggested, depth: int = 0) -> lis
         return found
     if hint is typing.Any and suggested.get(name):
         return [*map(literal, suggested[name]), *unknown(name)]
-    if isinstance(hint, type) and not inspect.isabstract(hint):
+    if isinstance(hint, type) and (not inspect.isabstract(hint) or getattr(hint, "_is_protocol", False)):
         return _of_class(hint, name, suggested, depth)
     return unknown(name)
 
@@ -198,9 +198,24 @@ def _container(origin: Any, arguments: tuple[Any, ...], name: str, suggested: Su
 def _of_class(cls: type, name: str, suggested: Suggested, depth: int) -> list[Recipe]:
     if issubclass(cls, enum.Enum):
         return [_member(cls, member) for member in cls.__members__]
+    if typing.is_typeddict(cls):
+        return _typed_dicts(cls, suggested, depth)
+    if getattr(cls, "_is_protocol", False):
+        return [probe(name)]
     if cls.__module__ in ("builtins", "typing", "abc", "collections.abc"):
         return unknown(name)
     return [*instances(cls, suggested, depth), probe(name)]
+
+
+def _typed_dicts(cls: type, suggested: Suggested, depth: int) -> list[Recipe]:
+    """Dicts with the keys of a TypedDict; those not required also left out."""
+    hints = typing.get_type_hints(cls)
+    names = list(hints)
+    parts = [from_hint(hints[n], n, suggested, depth + 1)[:MOST_ALTERNATIVES] for n in names]
+    rows = [_mapping([(literal(n), r) for n, r in zip(names, row, strict=True)]) for row in _varied(parts)]
+    required = [n for n in names if n in getattr(cls, "__required_keys__", names)]
+    first = {n: p[0] for n, p in zip(names, parts, strict=True) if p}
+    return [*rows, _mapping([(literal(n), first[n]) for n in required if n in first])]
 
 
 def _member(cls: type, member: str) -> Recipe:
@@ -225,8 +240,6 @@ def instances(cls: type, suggested: Suggested, depth: int = 0) -> list[Recipe]:
     except (TypeError, ValueError, NameError):
         return []
     names = [p.name for p in signature.parameters.values() if p.kind not in (p.VAR_POSITIONAL, p.VAR_KEYWORD)]
-    if typing.is_typeddict(cls):
-        return []
     parts = [from_hint(hints.get(n, typing.Any), n, suggested, depth + 1)[:MOST_ALTERNATIVES] for n in names]
     return [_constructed(cls, names, row) for row in _varied(parts)]
 
