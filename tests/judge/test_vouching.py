@@ -75,5 +75,5 @@ def test_results_read_well() -> None:
     Path("b.py").write_text(BODY.replace(">", ">="))
     found = dreck.vouch("a.py", "b.py")
     assert repr(found) == "<Vouching: differs, 1 functions compared>"
-    assert repr(found.subjects[0]).startswith("<f: differs, one input shows a difference; the paths part where before, line 2")
+    assert repr(found.subjects[0]).startswith("<f: differs, one input shows a difference; the proof stopped where before, line 2")
     assert repr(dreck.survey("a.py")) == "<Survey: 1 functions in 1 files, worst <a.py::f: nesting 0, 0 decisions, 0 open conditions>>"

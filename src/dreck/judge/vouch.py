@@ -106,7 +106,7 @@ def _from_trials(request: Request, found: dict[str, Any], unproved: str) -> Subj
         where = tuple(f"{question} is {answer}" for question, answer in found["said"].items() if answer != ELSE)
         call, script = call_text(request.subject, found), script_of(request, found)
         shown = Counterexample(call, where, found["before"], found["after"], script)
-        why = f"one input shows a difference; the paths part where {unproved}"
+        why = f"one input shows a difference; the proof stopped where {unproved}"
         return SubjectVerdict(request.subject, Verdict.DIFFERS, why, counterexample=shown)
     if found["outcome"] != "same":
         why = f"not proved: {unproved}; not tried: {found['why']}"
