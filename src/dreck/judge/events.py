@@ -18,7 +18,7 @@ AGAIN: Mapping[str, AssumptionKind] = {
     "getitem": AssumptionKind.STABLE_READ,
     **dict.fromkeys(("compare", "truth", "member", "in", "isinstance", "hash"), AssumptionKind.NO_EFFECT),
 }
-QUIET = frozenset({"cell", "global", "list", "append", "join", "assert", "forget"})
+QUIET = frozenset({"cell", "global", "list", "join", "assert", "forget"})
 # Steps that cannot raise once their operands are there.
 MAY_NOT_RAISE = frozenset({"list", "append", "assert", "set cell", "set global", "forget"})
 

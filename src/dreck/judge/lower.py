@@ -456,9 +456,24 @@ def _captures(pattern: ast.AST) -> list[str]:
 
 
 def _reliable(arguments: ast.arguments, parameter: ast.arg) -> ast.expr | None:
-    """The annotation of a parameter, if it is about the parameter's own value."""
-    stars = (arguments.vararg, arguments.kwarg)
-    return None if parameter in stars else parameter.annotation
+    """The annotation of a parameter, if it is about the parameter's own value.
+
+    A default of None widens it, as much code in the wild has it (``n: int = None``).
+    """
+    annotation = parameter.annotation
+    if annotation is None or parameter in (arguments.vararg, arguments.kwarg):
+        return None
+    default = _default_of(arguments, parameter)
+    if isinstance(default, ast.Constant) and default.value is None:
+        return ast.BinOp(annotation, ast.BitOr(), ast.Constant(None))
+    return annotation
+
+
+def _default_of(arguments: ast.arguments, parameter: ast.arg) -> ast.expr | None:
+    positional = [*arguments.posonlyargs, *arguments.args]
+    pairs = [*zip(reversed(positional), reversed(arguments.defaults), strict=False)]
+    found = [d for p, d in [*pairs, *zip(arguments.kwonlyargs, arguments.kw_defaults, strict=True)] if p is parameter]
+    return found[0] if found else None
 
 
 def _without_annotations(arguments: ast.arguments) -> list[object]:

@@ -497,3 +497,33 @@ def code(x: int):
     if x == 7:
         return 7
     return 0
+
+
+#: a default of None widens the annotation -> differs
+def depth(n: int = None):
+    if n is None:
+        return 0
+    return n
+#: becomes
+def depth(n: int = None):
+    return n
+
+
+#: a keyword's default of None widens it too -> differs
+def depth(*, name: str = None):
+    if name is None:
+        return "?"
+    return name
+#: becomes
+def depth(*, name: str = None):
+    return name
+
+
+#: another default does not widen it -> proved
+def depth(n: int = 3):
+    if n is None:
+        return 0
+    return n
+#: becomes
+def depth(n: int = 3):
+    return n
