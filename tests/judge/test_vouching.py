@@ -77,3 +77,13 @@ def test_results_read_well() -> None:
     assert repr(found) == "<Vouching: differs, 1 functions compared>"
     assert repr(found.subjects[0]).startswith("<f: differs, one input shows a difference; the proof stopped where before, line 2")
     assert repr(dreck.survey("a.py")) == "<Survey: 1 functions in 1 files, worst <a.py::f: nesting 0, 0 decisions, 0 open conditions>>"
+
+
+def test_an_assumption_names_an_input_that_can_break_it(tmp_path: Path) -> None:
+    """Not the operand whose annotation rules NaN out."""
+    (tmp_path / "before.py").write_text("def f(day: int, notice):\n    return 1 if day <= notice.last else 2\n")
+    (tmp_path / "after.py").write_text("def f(day: int, notice):\n    return 2 if day > notice.last else 1\n")
+    (subject,) = dreck.vouch("before.py", "after.py").subjects
+    assert [(a.kind.value, a.about, a.breaks) for a in subject.assumptions] == [
+        ("total-order", "day <= notice.last", "notice.last = float('nan')")
+    ]

@@ -6,7 +6,7 @@ from __future__ import annotations
 from .events import AGAIN, MAY_NOT_RAISE, QUIET, opposite_comparison, result_kinds
 from .graph import Do, Leave, Node
 from .states import Enough, Parted, Path, Side, State, Used, flat, operand_term
-from .terms import BOOL, NONE, Term, identity, is_member, negated
+from .terms import BOOL, NONE, Term, identity, is_member, kinds_of, negated
 from .verdict import Assumption, AssumptionKind
 from .walker import Walker, thrown
 from .wording import exit_text, say, shortened
@@ -119,7 +119,9 @@ class Matching(Walker):
         if a.kind == b.kind == "compare" and not self.strict:
             kind = opposite_comparison(a.detail, terms_a, b.detail, terms_b)
             if kind is not None:
-                self.assumptions.append(Assumption.about_comparison(kind[0], a.source))
+                known = [kinds_of(t, self.kinds) for t in terms_a]
+                unknown = next((i for i, k in enumerate(known) if k is None or "float" in k), 0)
+                self.assumptions.append(Assumption.about_comparison(kind[0], a.source, unknown))
                 answer = self.new(frozenset({"bool"}))
                 return [answer], [negated(answer) if kind[1] else answer]
         return None

@@ -63,10 +63,16 @@ class Assumption:
     breaks: str
 
     @classmethod
-    def about_comparison(cls, kind: AssumptionKind, source: ast.AST) -> Assumption:
-        """The assumption that a comparison and its opposite never agree."""
+    def about_comparison(cls, kind: AssumptionKind, source: ast.AST, unknown: int = 0) -> Assumption:
+        """The assumption that a comparison and its opposite never agree.
+
+        Args:
+            kind: which assumption.
+            source: the comparison.
+            unknown: the first operand, counted from 0, of which nothing is known.
+        """
         about = ast.unparse(source)
-        operand = _operand_to_break(source)
+        operand = _operand_to_break(source, unknown)
         if kind is AssumptionKind.TOTAL_ORDER:
             return cls(kind, about, f"{operand} = float('nan')")
         return cls(kind, about, f"{operand} of a class whose __ne__ is not the opposite of its __eq__")
@@ -77,10 +83,11 @@ class Assumption:
         return cls(AssumptionKind.UNPATCHED, name, f"del {name} from outside the module")
 
 
-def _operand_to_break(source: ast.AST) -> str:
-    """The operand a person would vary: the first that is not a constant."""
+def _operand_to_break(source: ast.AST, unknown: int) -> str:
+    """The operand a person would vary: the first of which nothing is known and that is no constant."""
     if isinstance(source, ast.Compare):
-        for operand in (source.left, *source.comparators):
+        operands = [source.left, *source.comparators]
+        for operand in operands[unknown if len(operands) == 2 else 0 :]:
             if not isinstance(operand, ast.Constant):
                 return ast.unparse(operand)
     return ast.unparse(source)
