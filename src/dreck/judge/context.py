@@ -169,10 +169,12 @@ def single_target(statement: ast.stmt) -> str | None:
 
 
 def _is_constant_table(table: ast.Dict, tree: ast.Module) -> bool:
-    functions = {n.name for n in tree.body if isinstance(n, ast.FunctionDef)}
+    defined = [n.name for n in ast.walk(tree) if isinstance(n, _DEFINITIONS)]
+    functions = {n.name for n in tree.body if isinstance(n, ast.FunctionDef) and defined.count(n.name) == 1}
     enums = enums_of(tree)
     return all(k is not None and (is_constant(k) or is_enum_member(k, enums)) for k in table.keys) and all(
-        is_constant(v) or (isinstance(v, ast.Name) and v.id in functions) for v in table.values
+        is_constant(v) or (isinstance(v, ast.Name) and v.id in functions and _bound_once(v.id, tree))
+        for v in table.values
     )
 
 

@@ -778,3 +778,22 @@ NAMES = ["dry", "normal"]
 def band(level: int):
     return NAMES[bisect(LIMITS, level)]
 LIMITS.insert(0, 90)
+
+
+#: a table holds a function whose name is given away later -> differs
+def half(n):
+    return n + 1
+def step(kind: str, n: int):
+    if kind == "half":
+        return half(n)
+    return n
+half = abs
+#: becomes
+def half(n):
+    return n + 1
+STEPS = {"half": half}
+def step(kind: str, n: int):
+    if kind in STEPS:
+        return STEPS[kind](n)
+    return n
+half = abs
