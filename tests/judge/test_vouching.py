@@ -35,7 +35,7 @@ CASES = {
     "a new import of any module": (BODY, "import canal\n" + BODY, "undecided", ["<module>"]),
     "a nested function that a local name of the outer one serves": (
         "def out(T):\n    def f(k: str):\n        if k == 'a':\n            return 1\n        return None\n    return f\n",
-        "T = {'a': 1}\ndef out(T):\n    def f(k: str):\n        return T.get(k)\n    return f\n", "undecided", ["out"],
+        "T = {'a': 1}\ndef out(T):\n    def f(k: str):\n        return T.get(k)\n    return f\n", "undecided", ["out.f"],
     ),
     "a function under a condition": (
         "if x:\n    def f(n: int):\n        return n > 3\n", "if x:\n    def f(n: int):\n        return not n <= 3\n", "proved", ["f"],
@@ -43,6 +43,14 @@ CASES = {
     "a function goes to the other arm": (
         "if x:\n    def f(n):\n        return n\nelse:\n    pass\n", "if x:\n    pass\nelse:\n    def f(n):\n        return n\n",
         "undecided", ["<module>"],
+    ),
+    "only a nested function changed": (
+        "def out(b):\n    def f(n: int):\n        return n > b\n    return f\n",
+        "def out(b):\n    def f(n: int):\n        if n > b:\n            pass\n        return n > b\n    return f\n", "undecided", ["out.f"],
+    ),
+    "a nested function, proved": (
+        "def out(b):\n    def f(n: int):\n        if n:\n            return b\n    return f\n",
+        "def out(b):\n    def f(n: int):\n        if not n:\n            return None\n        return b\n    return f\n", "proved", ["out.f"],
     ),
     "decorators are part of a function": ("@a\n" + BODY, "@b\n" + BODY, "undecided", ["f"]),
 }  # fmt: skip

@@ -7,14 +7,18 @@ place of a call; *tables* are dicts of constants that the module never changes.
 from __future__ import annotations
 
 import ast
+from collections import Counter
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field, replace
+from functools import lru_cache
 
-from ..outline import Function
+from ..outline import Function, functions_of
 from .events import Names
 from .scope import FunctionNode, parameters_of
 
 _DEFINITIONS = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef)
+# Trees whose facts are kept: two versions, and some to spare.
+_CACHED = 8
 _ENUM_HOOKS = frozenset({"__eq__", "__ne__", "__hash__", "__bool__", "__len__", "__getattribute__", "__new__", "_missing_"})
 _READS_OF_TABLES = frozenset({"get", "items", "keys", "values"})
 
@@ -73,6 +77,7 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
     )
 
 
+@lru_cache(_CACHED)
 def tables_of(tree: ast.Module) -> dict[str, ast.Dict]:
     """Module-level dicts with constant keys and values that nothing in the module can change."""
     found: dict[str, ast.Dict] = {}
@@ -89,6 +94,7 @@ def _is_mangled(name: str) -> bool:
     return name.startswith("__") and not name.endswith("__")
 
 
+@lru_cache(_CACHED)
 def sequences_of(tree: ast.Module) -> dict[str, ast.expr]:
     """Module-level lists and tuples of constants that nothing in the module can change."""
     found: dict[str, ast.expr] = {}
@@ -100,6 +106,7 @@ def sequences_of(tree: ast.Module) -> dict[str, ast.expr]:
     return {n: value for n, value in found.items() if not _is_mangled(n) and _only_read(n, tree, bisects)}
 
 
+@lru_cache(_CACHED)
 def bisects_of(tree: ast.Module) -> dict[str, str]:
     """How a module writes the functions of the bisect module, and which side of equal ones they take."""
     sides = {"bisect": "right", "bisect_right": "right", "bisect_left": "left"}
@@ -113,6 +120,7 @@ def bisects_of(tree: ast.Module) -> dict[str, str]:
     return {text: side for text, side in found.items() if _bound_once(text.partition(".")[0], tree)}
 
 
+@lru_cache(_CACHED)
 def enums_of(tree: ast.Module) -> dict[str, tuple[str, ...]]:
     """Plain enumerations of a module: distinct constant members, nothing that changes ``==``."""
     imported = {
@@ -145,6 +153,7 @@ def _members(node: ast.ClassDef) -> tuple[str, ...]:
     return tuple(names) if len(set(values)) == len(values) else ()
 
 
+@lru_cache(_CACHED)
 def decorated_names(tree: ast.Module) -> frozenset[str]:
     """Names of methods with decorators, and of everything if attribute access is overridden."""
     names = set()
@@ -169,9 +178,8 @@ def single_target(statement: ast.stmt) -> str | None:
 
 
 def _is_constant_table(table: ast.Dict, tree: ast.Module) -> bool:
-    defined = [n.name for n in ast.walk(tree) if isinstance(n, _DEFINITIONS)]
-    functions = {n.name for n in tree.body if isinstance(n, ast.FunctionDef) and defined.count(n.name) == 1}
-    enums = enums_of(tree)
+    counts, enums = _definition_counts(tree), enums_of(tree)
+    functions = {n.name for n in tree.body if isinstance(n, ast.FunctionDef) and counts[n.name] == 1}
     return all(k is not None and (is_constant(k) or is_enum_member(k, enums)) for k in table.keys) and all(
         is_constant(v) or (isinstance(v, ast.Name) and v.id in functions and _bound_once(v.id, tree))
         for v in table.values
@@ -196,17 +204,37 @@ def is_enum_member(node: ast.expr, enums: Mapping[str, tuple[str, ...]]) -> bool
 
 def _only_read(name: str, tree: ast.Module, callees: Mapping[str, str] | None = None) -> bool:
     """Whether a name is bound once and only ever looked up in, asked for members or measured."""
-    parents = {child: parent for parent in ast.walk(tree) for child in ast.iter_child_nodes(parent)}
+    if name in _declared_global(tree):
+        return False
     stores = 0
-    for node in ast.walk(tree):
-        if isinstance(node, ast.Global) and name in node.names:
+    for node, parent in _mentions(tree).get(name, ()):
+        if isinstance(node.ctx, ast.Store):
+            stores += 1
+        elif not _is_harmless(node, parent, callees or {}):
             return False
-        if isinstance(node, ast.Name) and node.id == name:
-            if isinstance(node.ctx, ast.Store):
-                stores += 1
-            elif not _is_harmless(node, parents[node], callees or {}):
-                return False
     return stores == 1
+
+
+@lru_cache(_CACHED)
+def _mentions(tree: ast.Module) -> Mapping[str, list[tuple[ast.Name, ast.AST]]]:
+    """Every name node of a module with its parent, by name."""
+    found: dict[str, list[tuple[ast.Name, ast.AST]]] = {}
+    for parent in ast.walk(tree):
+        for child in ast.iter_child_nodes(parent):
+            if isinstance(child, ast.Name):
+                found.setdefault(child.id, []).append((child, parent))
+    return found
+
+
+@lru_cache(_CACHED)
+def _declared_global(tree: ast.Module) -> frozenset[str]:
+    return frozenset(name for n in ast.walk(tree) if isinstance(n, ast.Global) for name in n.names)
+
+
+@lru_cache(_CACHED)
+def _definition_counts(tree: ast.Module) -> Counter[str]:
+    """How often each name is defined as a function or class, anywhere."""
+    return Counter(n.name for n in ast.walk(tree) if isinstance(n, _DEFINITIONS))
 
 
 def _is_harmless(node: ast.Name, parent: ast.AST, callees: Mapping[str, str]) -> bool:
@@ -222,20 +250,32 @@ def _is_harmless(node: ast.Name, parent: ast.AST, callees: Mapping[str, str]) ->
 def _helpers(
     tree: ast.Module, other: ast.Module, subject: Function, counterpart: ast.AST | None
 ) -> dict[str, FunctionNode]:
-    theirs = {ast.dump(n) for n in other.body if isinstance(n, ast.FunctionDef)}
+    theirs = _function_texts(other)
     mentioned_there = {n.id for n in ast.walk(counterpart) if isinstance(n, ast.Name)} if counterpart else set()
     for table in tables_of(other).values():
         mentioned_there |= {v.id for v in table.values if isinstance(v, ast.Name)}
-    definitions = [n for n in ast.walk(tree) if isinstance(n, _DEFINITIONS)]
-    found: dict[str, FunctionNode] = {}
-    for node in tree.body:
-        if not isinstance(node, ast.FunctionDef) or not can_be_inlined(node) or node is subject.node:
-            continue
-        unique = sum(d.name == node.name for d in definitions) == 1 and _bound_once(node.name, tree)
-        unique = unique and not _is_mangled(node.name)
-        if unique and (ast.dump(node) not in theirs or node.name not in mentioned_there):
-            found[node.name] = node
-    return found
+    return {
+        node.name: node
+        for node, text in _helper_candidates(tree)
+        if node is not subject.node and (text not in theirs or node.name not in mentioned_there)
+    }
+
+
+@lru_cache(_CACHED)
+def _function_texts(tree: ast.Module) -> frozenset[str]:
+    return frozenset(ast.dump(n) for n in tree.body if isinstance(n, ast.FunctionDef))
+
+
+@lru_cache(_CACHED)
+def _helper_candidates(tree: ast.Module) -> tuple[tuple[ast.FunctionDef, str], ...]:
+    """Module functions that can be read in place of a call, with their dumped text."""
+    counts = _definition_counts(tree)
+    return tuple(
+        (node, ast.dump(node))
+        for node in tree.body
+        if isinstance(node, ast.FunctionDef) and counts[node.name] == 1 and not _is_mangled(node.name)
+        and can_be_inlined(node) and _bound_once(node.name, tree)
+    )  # fmt: skip
 
 
 def _methods(
@@ -250,20 +290,19 @@ def _methods(
     for node in owner.body:
         if not isinstance(node, ast.FunctionDef) or node is subject.node or node.name in used_there:
             continue
-        same_name = [n for n in ast.walk(tree) if isinstance(n, _DEFINITIONS) and n.name == node.name]
         decorators = [d.id for d in node.decorator_list if isinstance(d, ast.Name)]
         plain = not node.decorator_list or decorators == ["property"]
-        stored = any(_stores_attribute(n, node.name) for n in ast.walk(tree))
-        if len(same_name) == 1 and plain and not stored and can_be_inlined(node, decorated=True) and parameters_of(node.args):
+        hidden = node.name in _stored_attributes(tree)
+        if _definition_counts(tree)[node.name] == 1 and plain and not hidden and can_be_inlined(node, decorated=True) and parameters_of(node.args):
             found[node.name] = node
     return found
 
 
-def _stores_attribute(node: ast.AST, name: str) -> bool:
-    """Whether a statement gives an attribute, or a name in a class, that could hide a method."""
-    if isinstance(node, ast.Attribute):
-        return node.attr == name and not isinstance(node.ctx, ast.Load)
-    return isinstance(node, ast.Name) and node.id == name and not isinstance(node.ctx, ast.Load)
+@lru_cache(_CACHED)
+def _stored_attributes(tree: ast.Module) -> frozenset[str]:
+    """Attributes and names that some statement gives a value, and that could hide a method."""
+    nodes = [n for n in ast.walk(tree) if isinstance(n, ast.Attribute | ast.Name) and not isinstance(n.ctx, ast.Load)]
+    return frozenset(n.attr if isinstance(n, ast.Attribute) else n.id for n in nodes)
 
 
 def can_be_inlined(node: FunctionNode, *, decorated: bool = False) -> bool:
@@ -286,18 +325,24 @@ def _all_defaults(arguments: ast.arguments) -> Iterator[ast.expr]:
 
 def _bound_once(name: str, tree: ast.Module) -> bool:
     """Whether nothing but a definition binds a name at module level or declares it global."""
-    for node in ast.walk(tree):
-        if isinstance(node, ast.Global) and name in node.names:
-            return False
-    return not any(
-        isinstance(n, ast.Name) and n.id == name and isinstance(n.ctx, ast.Store | ast.Del)
+    return name not in _declared_global(tree) and name not in _stored_at_module_level(tree)
+
+
+@lru_cache(_CACHED)
+def _stored_at_module_level(tree: ast.Module) -> frozenset[str]:
+    return frozenset(
+        n.id
         for s in tree.body
         if not isinstance(s, _DEFINITIONS)
         for n in ast.walk(s)
+        if isinstance(n, ast.Name) and isinstance(n.ctx, ast.Store | ast.Del)
     )
 
 
 def _same_function(other: ast.Module, subject: Function) -> ast.AST | None:
-    from ..outline import functions_of
+    return _functions_by_name(other).get(subject.name)
 
-    return next((f.node for f in functions_of(other) if f.name == subject.name), None)
+
+@lru_cache(_CACHED)
+def _functions_by_name(tree: ast.Module) -> Mapping[str, FunctionNode]:
+    return {f.name: f.node for f in functions_of(tree)}

@@ -13,8 +13,13 @@ _IGNORED = frozenset({"ctx", "type_comment", "kind"})
 _WITH_DOCSTRING = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef, ast.Module)
 
 
-def shape(node: object, renamed: Mapping[str, str] | None = None) -> Hashable:
+def shape(node: object, renamed: Mapping[str, str] | None = None, hollow: frozenset[int] = frozenset()) -> Hashable:
     """A hashable picture of a tree, equal exactly when the code is the same.
+
+    Args:
+        node: the tree, or a list of trees.
+        renamed: names to be replaced.
+        hollow: ids of functions whose bodies do not count.
 
     >>> shape(ast.parse("f(a)")) == shape(ast.parse("f( a )  # note"))
     True
@@ -26,11 +31,13 @@ def shape(node: object, renamed: Mapping[str, str] | None = None) -> Hashable:
         return ("Constant", type(node.value).__name__, repr(node.value))
     if isinstance(node, ast.AST):
         fields = [(name, value) for name, value in ast.iter_fields(node) if name not in _IGNORED]
-        if isinstance(node, _WITH_DOCSTRING):
+        if id(node) in hollow:
+            fields = [(name, value) for name, value in fields if name != "body"]
+        elif isinstance(node, _WITH_DOCSTRING):
             fields = [(n, without_docstring(v)) if n == "body" else (n, v) for n, v in fields]
-        return (type(node).__name__, *(shape(value, renamed) for _, value in fields))
+        return (type(node).__name__, *(shape(value, renamed, hollow) for _, value in fields))
     if isinstance(node, list):
-        return tuple(shape(item, renamed) for item in node)
+        return tuple(shape(item, renamed, hollow) for item in node)
     return repr(node)
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import ast
 from collections.abc import Iterable
 from dataclasses import replace
+from functools import lru_cache
 
 from ..outline import Function, FunctionNode
 from .events import Names
@@ -28,6 +29,7 @@ def names_around(tree: ast.Module) -> Names:
     return Names(frozenset(_surely_bound(tree.body)), frozenset(shadowing), star)
 
 
+@lru_cache(8)
 def defined_in_time(tree: ast.Module) -> frozenset[str]:
     """Names bound for sure before any code of the module itself can need them.
 

@@ -93,7 +93,7 @@ def differences(before: Version, after: Version) -> Comparison:
     """Compare two versions by the shape of their code."""
     old, new = before.functions, after.functions
     common = [n for n in old if n in new and not old[n].around]
-    changed = [n for n in common if shape(old[n].node) != shape(new[n].node)]
+    changed = [c for n in common if shape(old[n].node) != shape(new[n].node) for c in _changed_in(n, old, new)]
     # Decorators and defaults run with the module, but a change of them belongs to the function.
     leave_out = {n for n in common}
     added = tuple(n for n in new if n not in old and not new[n].around)
@@ -101,6 +101,17 @@ def differences(before: Version, after: Version) -> Comparison:
     leave_out |= set(added) | set(removed)
     frames = [_frame(v, leave_out, other) for v, other in ((before, after), (after, before))]
     return Comparison(tuple(changed), added, removed, frames[0] != frames[1])
+
+
+def _changed_in(name: str, old: Mapping[str, Function], new: Mapping[str, Function]) -> list[str]:
+    """The function itself, or those nested in it if nothing else of it changed."""
+    inner = [{n for n in f if f[n].around and f[n].around[-1] is f[name].node} for f in (old, new)]
+    if inner[0] == inner[1]:
+        hollow = frozenset(id(f[n].node) for f in (old, new) for n in inner[0])
+        if shape(old[name].node, hollow=hollow) == shape(new[name].node, hollow=hollow):
+            apart = [n for n in old if n in inner[0] and shape(old[n].node) != shape(new[n].node)]
+            return [c for n in apart for c in _changed_in(n, old, new)]
+    return [name]
 
 
 def _frame(version: Version, left_out: set[str], other: Version) -> object:
