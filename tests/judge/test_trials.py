@@ -222,3 +222,28 @@ def test_weak_trials_do_not_count(tmp_path: Path) -> None:
     (found,) = dreck.vouch(tmp_path / "before.py", tmp_path / "after.py").subjects
     assert found.verdict is Verdict.UNDECIDED and "reached only 1 of 6 branches" in found.why
     assert found.trials and len(found.trials.branches_after.missed) == 5
+
+
+KINDS = {
+    "@classmethod\n    def f(cls, n: int):": "Lock.f(3)",
+    "@staticmethod\n    def f(n: int):": "Lock.f(3)",
+    "def f(self, n: int):": "Lock.f(Lock(), 3)",
+    "@property\n    def f(self):": "Lock.f.fget(Lock())",
+}
+
+
+@pytest.mark.parametrize("head", KINDS)
+def test_every_kind_of_method_is_called_as_it_must_be(head: str, tmp_path: Path) -> None:
+    """The call that is shown is one that works, for each kind of method."""
+    code = f"class Lock:\n    {head}\n        n = {'3' if 'n:' not in head else 'n'}\n        if n < 3:\n            return 1\n        return 2\n"
+    (tmp_path / "before.py").write_text(code)
+    (tmp_path / "after.py").write_text(code.replace("<", "<="))
+    (found,) = dreck.vouch("before.py", "after.py").subjects
+    assert found.counterexample and found.counterexample.call == KINDS[head]
+    assert "returns" in found.counterexample.before and eval(KINDS[head], _run(code)) == 2
+
+
+def _run(code: str) -> dict[str, Any]:
+    names: dict[str, Any] = {}
+    exec(code, names)
+    return names

@@ -19,6 +19,8 @@ from .scope import FunctionNode, parameters_of
 _DEFINITIONS = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef)
 # Trees whose facts are kept: two versions, and some to spare.
 _CACHED = 8
+# Methods that get a class without being marked so.
+_CLASS_METHODS = frozenset({"__new__", "__init_subclass__", "__class_getitem__"})
 _ENUM_HOOKS = frozenset({"__eq__", "__ne__", "__hash__", "__bool__", "__len__", "__getattribute__", "__new__", "_missing_"})
 _READS_OF_TABLES = frozenset({"get", "items", "keys", "values"})
 
@@ -283,7 +285,7 @@ def _methods(
 ) -> dict[str, FunctionNode]:
     """Methods of the subject's class that only this version has or uses, and nobody here overrides."""
     owner = next((c for c in ast.walk(tree) if isinstance(c, ast.ClassDef) and subject.node in c.body), None)
-    if owner is None:
+    if owner is None or not _takes_instance(subject.node):
         return {}
     used_there = {n.attr for n in ast.walk(counterpart) if isinstance(n, ast.Attribute)} if counterpart else set()
     found: dict[str, FunctionNode] = {}
@@ -296,6 +298,12 @@ def _methods(
         if _definition_counts(tree)[node.name] == 1 and plain and not hidden and can_be_inlined(node, decorated=True) and parameters_of(node.args):
             found[node.name] = node
     return found
+
+
+def _takes_instance(node: FunctionNode) -> bool:
+    """Whether the first parameter of a method is an instance of its class."""
+    decorators = [ast.unparse(d) for d in node.decorator_list]
+    return decorators in ([], ["property"]) and node.name not in _CLASS_METHODS
 
 
 @lru_cache(_CACHED)

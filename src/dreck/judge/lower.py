@@ -7,11 +7,11 @@ from __future__ import annotations
 
 import ast
 import copy
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import replace
 
 from .graph import Cut, Drop, Graph, Landing, Leave, MaybeUnbound, Node, Operand, Put, Slot, Test, finish
-from .context import Context
+from .context import Context, is_enum_member
 from .lower_expressions import CannotLower, Inside, Jump, Where, defaults_of, in_words, operator_symbol
 from .local_helpers import local_helpers, scopes_of
 from .lower_lookups import LookupLowering, immediate_generators
@@ -75,7 +75,7 @@ class _Lowering(LookupLowering):
         return Graph(
             entry,
             tuple(p.arg for p in self.parameters),
-            tuple(_reliable(self.function.args, p) for p in self.parameters),
+            tuple(_reliable(self.function.args, p, self.context.names.enums) for p in self.parameters),
             _flavour(self.function),
             repr((shape(_without_annotations(self.function.args)), shape(self.function.decorator_list))),
             self.scope.captured,
@@ -455,18 +455,24 @@ def _captures(pattern: ast.AST) -> list[str]:
     return names
 
 
-def _reliable(arguments: ast.arguments, parameter: ast.arg) -> ast.expr | None:
+def _reliable(
+    arguments: ast.arguments, parameter: ast.arg, enums: Mapping[str, tuple[str, ...]]
+) -> ast.expr | None:
     """The annotation of a parameter, if it is about the parameter's own value.
 
-    A default of None widens it, as much code in the wild has it (``n: int = None``).
+    A constant default widens it by its own type, as much code in the wild has it
+    (``n: int = None``); any other default may be a sentinel of any type, so it ends the trust.
     """
     annotation = parameter.annotation
     if annotation is None or parameter in (arguments.vararg, arguments.kwarg):
         return None
     default = _default_of(arguments, parameter)
-    if isinstance(default, ast.Constant) and default.value is None:
-        return ast.BinOp(annotation, ast.BitOr(), ast.Constant(None))
-    return annotation
+    if default is None or is_enum_member(default, enums):
+        return annotation
+    if not isinstance(default, ast.Constant):
+        return None
+    kind: ast.expr = ast.Constant(None) if default.value is None else ast.Name(type(default.value).__name__, ast.Load())
+    return ast.BinOp(annotation, ast.BitOr(), kind)
 
 
 def _default_of(arguments: ast.arguments, parameter: ast.arg) -> ast.expr | None:

@@ -527,3 +527,21 @@ def depth(n: int = 3):
 #: becomes
 def depth(n: int = 3):
     return n
+
+
+#: a default of another type widens the annotation -> differs
+def known(name: str = 0):
+    return isinstance(name, str)
+#: becomes
+def known(name: str = 0):
+    return True
+
+
+#: a sentinel as default ends the trust in the annotation -> differs
+NOTHING = object()
+def known(n: int = NOTHING):
+    return isinstance(n, int)
+#: becomes
+NOTHING = object()
+def known(n: int = NOTHING):
+    return True

@@ -448,3 +448,33 @@ def admit(a: int):
 #: becomes
 def admit(a: int):
     return 3 < a <= 9
+
+
+#: the first parameter of a static method is no self -> differs
+class Lock:
+    @staticmethod
+    def open(boat):
+        return boat.level
+#: becomes
+class Lock:
+    @staticmethod
+    def open(boat):
+        return boat._deep()
+    def _deep(self):
+        return self.level
+
+
+#: the first parameter of a class method is the class -> differs
+class Lock:
+    level = 1
+    @classmethod
+    def open(cls):
+        return cls.level
+#: becomes
+class Lock:
+    level = 1
+    @classmethod
+    def open(cls):
+        return cls._deep()
+    def _deep(self):
+        return self.level

@@ -214,13 +214,13 @@ class Check:
         second = first.restart()
         after = self._observe(1, row, second)
         by_position, by_name = self.parameters.passed(row)
-        arguments = [r.text for r in by_position] + [f"{n}={r.text}" for n, r in by_name.items()]
+        arguments = [r.text for r in by_position if r.text] + [f"{n}={r.text}" for n, r in by_name.items()]
         return {
             "arguments": arguments,
             "answers": {**first.given(), **second.given()},
             "said": {**second.said(), **first.said()},
             "suggestions": self._suggested_in({**first.given(), **second.given()}),
-            "takes_self": self.subjects[0].takes_self,
+            "suffix": self.subjects[0].suffix,
             "before": before.text,
             "after": after.text,
         }

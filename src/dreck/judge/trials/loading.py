@@ -14,7 +14,7 @@ from types import CodeType
 from typing import Any
 
 from .clock import TooLong, time_limit
-from .recipes import Recipe, Side, Suggested, hollow, instances
+from .recipes import Recipe, Side, Suggested, hollow, instances, the_class
 
 
 # Seconds a module may take to be imported.
@@ -31,11 +31,15 @@ class CannotCall(Exception):
 
 @dataclass(frozen=True, slots=True)
 class Subject:
-    """A callable of one version: the bare function, and the class it belongs to."""
+    """A callable of one version: the bare function, and the class it belongs to.
+
+    ``takes`` is ``self``, ``class`` or nothing; ``suffix`` is what its name needs to be called.
+    """
 
     function: Callable[..., Any]
     owner: type | None
-    takes_self: bool
+    takes: str
+    suffix: str = ""
 
 
 def load(source: str | ast.Module, path: str, name: str, **extra: Any) -> Side:
@@ -84,19 +88,21 @@ def subject_in(side: Side, name: str) -> Subject:
 
 def _bare(found: Any, owner: type | None, name: str) -> Subject:
     if isinstance(found, staticmethod):
-        return Subject(found.__func__, owner, False)
+        return Subject(found.__func__, owner, "")
     if isinstance(found, classmethod):
-        return Subject(found.__func__, owner, True)
+        return Subject(found.__func__, owner, "class")
     if isinstance(found, property):
         if found.fget is None:
             raise CannotCall(f"{name} is a property that cannot be read")
-        return Subject(found.fget, owner, True)
+        return Subject(found.fget, owner, "self", ".fget")
     if not callable(found):
         raise CannotCall(f"{name} is hidden behind a decorator and cannot be called on its own")
-    return Subject(found, owner, owner is not None and inspect.isfunction(found))
+    return Subject(found, owner, "self" if owner is not None and inspect.isfunction(found) else "")
 
 
 def selves(subject: Subject, suggested: Suggested) -> list[Recipe]:
     """Recipes for the first argument of a method."""
     assert subject.owner is not None
+    if subject.takes == "class":
+        return [the_class(subject.owner)]
     return [*instances(subject.owner, suggested), hollow(subject.owner)]

@@ -52,7 +52,7 @@ def parameters_of(subject: Subject, suggested: Suggestions) -> Parameters:
     for position, parameter in enumerate(signature.parameters.values()):
         if parameter.kind is parameter.VAR_KEYWORD:
             continue
-        if position == 0 and subject.takes_self:
+        if position == 0 and subject.takes:
             found = selves(subject, suggested)
         elif parameter.name in hints:
             found = from_hint(hints[parameter.name], parameter.name, suggested)

@@ -254,6 +254,11 @@ def _constructed(cls: type, names: Sequence[str], row: Sequence[Recipe]) -> Reci
     return Recipe(text, build)
 
 
+def the_class(cls: type) -> Recipe:
+    """The class itself, which a class method gets without being told."""
+    return Recipe("", lambda side, answers: _class_on(side, cls))
+
+
 def _varied(parts: Sequence[Sequence[Recipe]]) -> list[list[Recipe]]:
     """One row of first choices, then rows that differ from it in one place."""
     if not all(parts):

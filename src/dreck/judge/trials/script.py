@@ -49,7 +49,7 @@ _WIDTH = 100
 def call_text(subject: str, found: dict[str, Any]) -> str:
     """The call that shows the difference, as Python text."""
     arguments: list[str] = list(found["arguments"])
-    name = subject.partition("#")[0]
+    name = subject.partition("#")[0] + str(found["suffix"])
     return f"{name}({', '.join(arguments)})"
 
 
