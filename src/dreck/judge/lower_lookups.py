@@ -27,6 +27,7 @@ class LookupLowering(ExpressionLowering):
         known = (
             self._helper_call(node, out, after, where)
             or self._isinstance(node, out, after, where)
+            or self._bool_call(node, out, after, where)
             or self._table_get(node, out, after, where)
             or self._bisect_call(node, out, after, where)
             or self._loop_call(node, out, after, where)
@@ -36,6 +37,18 @@ class LookupLowering(ExpressionLowering):
     def _is_builtin_call(self, node: ast.Call, name: str) -> bool:
         called = isinstance(node.func, ast.Name) and node.func.id == name and not node.keywords
         return called and name not in self.scope.own and self.context.names.is_builtin(name)
+
+    def _bool_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
+        """``bool(x)`` asks for the truth of x, as an if does."""
+        if not self._is_builtin_call(node, "bool") or len(node.args) != 1 or isinstance(node.args[0], ast.Starred):
+            return None
+        asked = node.args[0]
+        if isinstance(asked, ast.BoolOp | ast.IfExp):
+            entry = self.condition(asked, Put(node.lineno, out, TRUE, after), Put(node.lineno, out, FALSE, after), where)
+        else:
+            slot = self.temporary()
+            entry = self.value(asked, slot, self._truth(asked, slot, out, after, where), where)
+        return self.value(node.func, self.temporary(), entry, where)
 
     # -- helpers --------------------------------------------------------------------------
 

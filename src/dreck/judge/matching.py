@@ -6,7 +6,7 @@ from __future__ import annotations
 from .events import AGAIN, MAY_NOT_RAISE, QUIET, opposite_comparison, result_kinds
 from .graph import Do, Leave, Node
 from .states import Enough, Parted, Path, Side, State, Used, flat, operand_term
-from .terms import BOOL, NONE, Term, identity, is_member, kinds_of, negated
+from .terms import BOOL, NONE, Term, identity, is_member, kinds_of, negated, substituted
 from .verdict import Assumption, AssumptionKind
 from .walker import Walker, thrown
 from .wording import exit_text, say, shortened
@@ -38,7 +38,8 @@ class Matching(Walker):
             return self._meet(a, b, state)
         results = self._results(a, b, terms_a, terms_b)
         if results is None:
-            alone = self._alone(a, terms_a, state, 0) or self._alone(b, terms_b, state, 1)
+            alone = self._alone(a, terms_a, state, 0)
+            alone = self._alone(b, terms_b, state, 1) if alone is None else alone
             if alone is None:
                 raise self._parted(a, b)
             return frozenset(used) | used_a | used_b | alone
@@ -66,7 +67,9 @@ class Matching(Walker):
             self.assumptions.append(Assumption(AssumptionKind.HASHABLE, about, f"a list as the key of `{about}`"))
             side.node = node.next
             return frozenset()
-        if node.kind == "member" or node.detail in ("==", "!="):
+        if node.kind == "truth" and self._plain_truth(node, terms[0], state, side):
+            return frozenset()
+        if (node.kind == "member" or node.detail in ("==", "!=")) and any(is_member(t) for t in terms):
             return self._alone_with_member(node, terms, side)
         seen = state.facts.seen(node.kind, node.detail, ("operands", *terms))
         if seen is None or (node.kind == "getattr" and not self.names.is_steady(node.detail)):
@@ -78,10 +81,22 @@ class Matching(Walker):
         side.node = node.next
         return frozenset({(seen, True)})
 
-    def _alone_with_member(self, node: Do, terms: list[Term], side: Side) -> Used | None:
+    def _plain_truth(self, node: Do, asked: Term, state: State, side: Side) -> bool:
+        """One side tests a comparison whose result the other hands on: the result is taken for a bool."""
+        if asked[0] != "s" or asked[1] not in self.compared or asked[1] in self.maybe:
+            return False
+        about = shortened(node.source)
+        breaks = f"arrays, for which `{about}` is not one truth value"
+        self.assumptions.append(Assumption(AssumptionKind.PLAIN_TRUTH, about, breaks))
+        plain = self.new(BOOL)
+        for each in state.sides:
+            each.env = {slot: substituted(term, asked, plain) for slot, term in each.env.items()}
+        side.env[node.outs[0]] = plain
+        side.node = node.next
+        return True
+
+    def _alone_with_member(self, node: Do, terms: list[Term], side: Side) -> Used:
         """Equality with a member of an enum is identity, if equality is plain."""
-        if not any(is_member(t) for t in terms):
-            return None
         about = shortened(node.source)
         breaks = f"an object equal to the member of `{about}`"
         self.assumptions.append(Assumption(AssumptionKind.PLAIN_EQUALITY, about, breaks))
@@ -111,6 +126,8 @@ class Matching(Walker):
         if (a.kind, a.detail) == (b.kind, b.detail) and terms_a == terms_b:
             callee = self.origins.get(terms_a[0][1]) if a.kind == "call" and terms_a[0][0] == "s" else None
             outs = [self.new(k) for k in result_kinds(a, callee, self.names)]
+            if a.kind == "compare":
+                self.compared.add(outs[0][1])
             return outs, outs
         if not self.strict and len(terms_a) == len(terms_b) == 2:
             mixed = self._membership(a, b, terms_a, terms_b)

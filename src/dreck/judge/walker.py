@@ -25,6 +25,7 @@ class Walker:
     kinds: dict[int, Kinds] = field(default_factory=dict)
     origins: dict[int, str] = field(default_factory=dict)  # unknown value -> global name it was read from
     builtins: dict[str, Term] = field(default_factory=dict)
+    compared: set[int] = field(default_factory=set)  # unknown values that a comparison yielded
     maybe: set[int] = field(default_factory=set)  # unknown values that may stand for "unbound"
     memory: Memory = field(default_factory=Memory)
     assumptions: list[Assumption] = field(default_factory=list)
@@ -45,7 +46,7 @@ class Walker:
 
     def _colour(self, number: int) -> object:
         """All that sets one unknown value apart from another."""
-        return self.kinds.get(number), number in self.maybe, self.origins.get(number)
+        return self.kinds.get(number), number in self.maybe, number in self.compared, self.origins.get(number)
 
     def walk(self, state: State) -> Used:
         """Show that the two sides agree from here; return the facts that this rests on."""

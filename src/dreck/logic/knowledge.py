@@ -9,6 +9,8 @@ import libcst as cst
 from .assigned import assigned_names
 
 _ORDERED = frozenset({"int", "str", "bool", "bytes"})
+# Built-in functions that hand out a bool whatever they are given.
+_BOOL_CALLS = frozenset({"isinstance", "issubclass", "callable", "hasattr", "bool", "any", "all"})
 _ORDERED_CALLS = frozenset({"len", "ord"})
 
 
@@ -18,9 +20,11 @@ class Knowledge:
 
     Attributes:
         ordered: parameters annotated ``int``, ``str``, ``bool`` or ``bytes`` and never assigned.
+        bools: those annotated ``bool``.
     """
 
     ordered: frozenset[str] = frozenset()
+    bools: frozenset[str] = frozenset()
 
     def is_ordered(self, node: cst.BaseExpression) -> bool:
         """Whether no two values of an expression can be unordered (as NaN or sets are)."""
@@ -36,12 +40,35 @@ class Knowledge:
             return self.is_ordered(node.left) and self.is_ordered(node.right)
         return False
 
+    def is_bool(self, node: cst.BaseExpression, *, strict: bool = False) -> bool:
+        """Whether an expression yields True or False and nothing else.
+
+        ``==`` and ``<`` do so by convention only (arrays do not), which ``strict`` leaves out
+        where the operands are unknown.
+        """
+        if isinstance(node, cst.UnaryOperation):
+            return isinstance(node.operator, cst.Not)
+        if isinstance(node, cst.BooleanOperation):
+            return self.is_bool(node.left, strict=strict) and self.is_bool(node.right, strict=strict)
+        if isinstance(node, cst.Comparison):
+            return not strict or all(self._is_bool_step(node, i) for i in range(len(node.comparisons)))
+        if isinstance(node, cst.Call):
+            return isinstance(node.func, cst.Name) and node.func.value in _BOOL_CALLS
+        return isinstance(node, cst.Name) and (node.value in self.bools or node.value in ("True", "False"))
+
+    def _is_bool_step(self, node: cst.Comparison, index: int) -> bool:
+        target = node.comparisons[index]
+        if isinstance(target.operator, cst.Is | cst.IsNot | cst.In | cst.NotIn):
+            return True
+        left = node.comparisons[index - 1].comparator if index else node.left
+        return self.is_ordered(left) and self.is_ordered(target.comparator)
+
 
 def knowledge_of(function: cst.FunctionDef) -> Knowledge:
     """Read a function's annotations, leaving out parameters that it assigns anew."""
     parameters = function.params
     annotated = {
-        p.name.value
+        p.name.value: p.annotation.annotation.value
         for p in (*parameters.posonly_params, *parameters.params, *parameters.kwonly_params)
         if p.annotation is not None
         and isinstance(p.annotation.annotation, cst.Name)
@@ -49,4 +76,5 @@ def knowledge_of(function: cst.FunctionDef) -> Knowledge:
     }
     if not annotated:
         return Knowledge()
-    return Knowledge(frozenset(annotated - assigned_names(function.body)))
+    steady = annotated.keys() - assigned_names(function.body)
+    return Knowledge(frozenset(steady), frozenset(n for n in steady if annotated[n] == "bool"))

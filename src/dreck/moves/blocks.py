@@ -182,3 +182,11 @@ def returns_value(function: cst.FunctionDef) -> bool:
     finder = _ValueReturns()
     function.body.visit(finder)
     return finder.found
+
+
+def spaced_lead(line: cst.SimpleStatementLine, first: cst.BaseStatement, node: cst.If) -> cst.SimpleStatementLine:
+    """A line in place of an if and perhaps the statement before it: blank and comment lines of both stay."""
+    lead = list(lead_of(first))
+    if first is not node:
+        lead += comments_in(node.leading_lines)
+    return line.with_changes(leading_lines=lead)

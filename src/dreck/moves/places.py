@@ -42,6 +42,11 @@ class Place:
         """The statements of the block."""
         return self.block.body
 
+    @property
+    def level(self) -> int:
+        """How many levels the statements of the block are indented."""
+        return 1 + sum(isinstance(node, cst.IndentedBlock) for node, _, _ in self.trail)
+
     def without(self, index: int) -> list[cst.BaseStatement]:
         """The statements less one."""
         return [s for i, s in enumerate(self.statements) if i != index]

@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import importlib
 import re
+import textwrap
 from abc import ABC, abstractmethod
 from collections.abc import Mapping
 from dataclasses import dataclass, field
@@ -21,7 +22,21 @@ from .places import Place
 
 _NAME = re.compile(r"[a-z]+(-[a-z]+)+")
 # Loading is an explicit list: order and membership never depend on what happens to be imported.
-MODULES = ("clear_away.drop_noop", "clear_away.drop_else", "flatten.guard_clause")
+MODULES = (
+    "clear_away.drop_noop",
+    "flatten.chain_branches",
+    "conditions_as_values.use_condition",
+    "conditions_as_values.one_expression",
+    "flatten.return_early",
+    "clear_away.drop_else",
+    "flatten.guard_clause",
+    "flatten.join_conditions",
+    "flatten.merge_guards",
+    "flatten.flip_branches",
+    "flatten.split_condition",
+    "flatten.separate_guards",
+    "conditions_as_values.spell_out",
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,11 +47,15 @@ class Around:
         negation: how conditions are turned round in this function.
         blank_after_guard: whether the file sets guards off with a blank line.
         hands_out: whether the function returns a value anywhere.
+        width: characters that a line of new code may have.
+        shared: local names that nested functions see too.
     """
 
     negation: Negation
     blank_after_guard: bool = False
     hands_out: bool = False
+    width: int = 88
+    shared: frozenset[str] = frozenset()
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,13 +89,18 @@ Match: TypeAlias = Site | Refused | None
 class Example:
     """Code before and after a move: a test and documentation at once.
 
-    ``verdict`` is the weakest verdict that the judge may give.
+    ``verdict`` is the weakest verdict that the judge may give. Texts that start on a line of
+    their own lose their common indentation.
     """
 
     title: str
     before: str
     after: str
     verdict: str = "proved"
+
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "before", _dedented(self.before))
+        object.__setattr__(self, "after", _dedented(self.after))
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,10 +110,24 @@ class Refusal:
     because: str
     code: str
 
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "code", _dedented(self.code))
+
+
+def _dedented(text: str) -> str:
+    return textwrap.dedent(text[1:]) if text.startswith("\n") else text
+
 
 class Move(ABC):
-    """One kind of rewriting. Subclasses are stateless."""
+    """One kind of rewriting. Subclasses are stateless.
 
+    ``on_request`` moves are the reverse of others, or a matter of taste: people ask for them by
+    name, the planner does not take them by itself. ``climbs`` says that a step may make the
+    function worse for a moment, because it makes others possible.
+    """
+
+    on_request: ClassVar[bool] = False
+    climbs: ClassVar[bool] = False
     name: ClassVar[str]
     summary: ClassVar[str]
     safe_because: ClassVar[str]

@@ -3,17 +3,18 @@
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
 import libcst as cst
 from libcst.metadata import MetadataWrapper, PositionProvider
 
+from ..logic.assigned import shared_names
 from ..logic.knowledge import knowledge_of
 from ..logic.negate import Negation
 from ..moves.blocks import returns_value
 from ..moves.places import function_in, places
-from ..moves.registry import Around, Refused, Site, all_moves
+from ..moves.registry import Around, Move, Refused, Site, all_moves
 from ..source.regions import Region
 
 
@@ -45,22 +46,37 @@ class Broken:
     error: str
 
 
+# Lines of new code may always have this many characters (PEP 8), and never more than this.
+LEAST_WIDTH = 79
+MOST_WIDTH = 100
+
+
 class UnreadableFunction(Exception):
     """The lossless parser cannot read a function, or does not give its text back."""
 
 
-def candidates(region: Region, *, strict: bool, blank_after_guard: bool) -> Iterator[Candidate | LeftAlone | Broken]:
+def candidates(
+    region: Region, *, strict: bool, blank_after_guard: bool, width: int = 88, moves: Mapping[str, Move] | None = None
+) -> Iterator[Candidate | LeftAlone | Broken]:
     """Every site and every refusal in a function: moves in their order, outer blocks first.
+
+    Args:
+        region: the function.
+        strict: keep to conditions whose opposite is certain.
+        blank_after_guard: whether the file sets guards off with a blank line.
+        width: characters that a line of new code may have.
+        moves: the moves to look for; all if None.
 
     Raises:
         UnreadableFunction: the function's text cannot be taken apart without loss.
     """
     module = _readable(region)
     function = function_in(module)
-    around = Around(Negation(knowledge_of(function), strict), blank_after_guard, returns_value(function))
+    negation = Negation(knowledge_of(function), strict)
+    around = Around(negation, blank_after_guard, returns_value(function), width, shared_names(function))
     lines = _Lines(module, region)
     everywhere = list(places(module))
-    for name, move in all_moves().items():
+    for name, move in (all_moves() if moves is None else moves).items():
         for place in everywhere:
             for index in range(len(place.statements)):
                 try:
@@ -102,6 +118,12 @@ class _Lines:
 
 
 _POSITIONED = (cst.BaseStatement, cst.Else)
+
+
+def line_width(lines: list[str]) -> int:
+    """Characters that new lines may have: as many as the file's longest, within reason."""
+    longest = max((len(line.rstrip()) for line in lines), default=0)
+    return min(max(longest, LEAST_WIDTH), MOST_WIDTH)
 
 
 def sets_guards_off(tree: ast.Module, lines: list[str]) -> bool:

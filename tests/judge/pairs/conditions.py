@@ -545,3 +545,109 @@ def known(n: int = NOTHING):
 NOTHING = object()
 def known(n: int = NOTHING):
     return True
+
+
+#: the condition as a value, asked for its truth -> proved
+def late(boat):
+    if boat.delay:
+        return True
+    return False
+#: becomes
+def late(boat):
+    return bool(boat.delay)
+
+
+#: the condition as a value, not asked for its truth -> differs
+def late(boat):
+    if boat.delay:
+        return True
+    return False
+#: becomes
+def late(boat):
+    return boat.delay
+
+
+#: a comparison of unknown values as a value -> proved-under plain-truth
+def home(boat, berth):
+    if boat == berth:
+        return True
+    return False
+#: becomes
+def home(boat, berth):
+    return boat == berth
+
+
+#: the opposite of a comparison as a value -> proved-under plain-equality
+def home(boat, berth):
+    if boat == berth:
+        return False
+    return True
+#: becomes
+def home(boat, berth):
+    return boat != berth
+
+
+#: an and of a comparison and an unknown value is not a bool -> differs
+def home(boat, berth):
+    if boat == 3 and berth:
+        return True
+    return False
+#: becomes
+def home(boat, berth):
+    return boat == 3 and berth
+
+
+#: bool asks each operand once and stops at the first that decides -> proved
+def fit(boat):
+    if boat.crew and boat.papers:
+        return True
+    else:
+        return False
+#: becomes
+def fit(boat):
+    return bool(boat.crew and boat.papers)
+
+
+#: bool of the operands in another order -> differs
+def fit(boat):
+    if boat.crew() and boat.papers():
+        return True
+    else:
+        return False
+#: becomes
+def fit(boat):
+    return bool(boat.papers() and boat.crew())
+
+
+#: a name that hides bool -> differs
+def fit(boat):
+    if boat:
+        return True
+    return False
+#: becomes
+def bool(boat):
+    return 1
+def fit(boat):
+    return bool(boat)
+
+
+#: a call's result is no comparison -> differs
+def open_now(lock, day):
+    if lock(day):
+        return True
+    return False
+#: becomes
+def open_now(lock, day):
+    return lock(day)
+
+
+#: a comparison named, tested and handed on -> proved-under plain-truth
+def home(boat, berth, log):
+    if boat < berth:
+        log(True)
+    else:
+        log(False)
+#: becomes
+def home(boat, berth, log):
+    before = boat < berth
+    log(before)

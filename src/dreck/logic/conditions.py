@@ -1,0 +1,126 @@
+"""Conditions taken apart and put together."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+
+import libcst as cst
+
+_LOOSE = (cst.IfExp, cst.Lambda, cst.NamedExpr, cst.Yield)
+
+
+def text_of(node: cst.CSTNode) -> str:
+    """The text of a node, without the blanks around it."""
+    return cst.Module([]).code_for_node(node).strip()
+
+
+def bare(node: cst.BaseExpression) -> cst.BaseExpression:
+    """An expression without parentheses of its own, if it stands on one line."""
+    if not node.lpar or spans_lines(node):
+        return node
+    return node.with_changes(lpar=[], rpar=[])
+
+
+def core(node: cst.BaseExpression) -> cst.BaseExpression:
+    """An expression without parentheses of its own, to be looked at and not to be written."""
+    return node.with_changes(lpar=[], rpar=[]) if node.lpar else node
+
+
+def spans_lines(node: cst.CSTNode) -> bool:
+    """Whether the text of a node has a line break, as in ``(a\\n or b)``."""
+    text = text_of(node)
+    return "\n" in text or "\r" in text
+
+
+def in_parentheses(node: cst.BaseExpression) -> cst.BaseExpression:
+    """The expression with parentheses around it, unless it has some."""
+    return node if node.lpar else node.with_changes(lpar=[cst.LeftParen()], rpar=[cst.RightParen()])
+
+
+def operands(node: cst.BaseExpression, operator: type[cst.BaseBooleanOp]) -> Iterator[cst.BaseExpression]:
+    """The operands of a chain of one operator, from left to right; a bracketed part counts as one."""
+    if isinstance(node, cst.BooleanOperation) and isinstance(node.operator, operator):
+        yield from operands(node.left, operator) if not node.left.lpar else (node.left,)
+        yield from operands(node.right, operator) if not node.right.lpar else (node.right,)
+    else:
+        yield node
+
+
+def chained(parts: Iterable[cst.BaseExpression], operator: type[cst.And] | type[cst.Or]) -> cst.BaseExpression:
+    """Operands joined by ``and`` or ``or``, with parentheses where they are needed."""
+    result: cst.BaseExpression | None = None
+    for part in parts:
+        operand = _as_operand(part, operator)
+        result = operand if result is None else cst.BooleanOperation(left=result, operator=operator(), right=operand)
+    assert result is not None
+    return result
+
+
+def _as_operand(node: cst.BaseExpression, operator: type[cst.BaseBooleanOp]) -> cst.BaseExpression:
+    if isinstance(node, _LOOSE):
+        return in_parentheses(node)
+    if isinstance(node, cst.BooleanOperation):
+        if isinstance(node.operator, operator):
+            return bare(node)  # one flat chain
+        # `a and b` inside `or` could do without, but reads better with
+        return in_parentheses(node)
+    return node
+
+
+def atoms(node: cst.BaseExpression) -> Iterator[cst.BaseExpression]:
+    """The smallest conditions inside a condition, from left to right."""
+    if isinstance(node, cst.BooleanOperation):
+        yield from atoms(node.left)
+        yield from atoms(node.right)
+    elif isinstance(node, cst.UnaryOperation) and isinstance(node.operator, cst.Not):
+        yield from atoms(node.expression)
+    else:
+        yield node
+
+
+def same(left: cst.CSTNode, right: cst.CSTNode) -> bool:
+    """Whether two expressions have the same text but for blanks and outer parentheses."""
+    return squeezed(left) == squeezed(right)
+
+
+def squeezed(node: cst.CSTNode) -> str:
+    """The text of an expression without outer parentheses, on one line."""
+    plain = core(node) if isinstance(node, cst.BaseExpression) else node
+    return " ".join(text_of(plain).split())
+
+
+def names_in(node: cst.CSTNode) -> set[str]:
+    """All plain names that an expression or statement mentions."""
+    finder = _Names()
+    node.visit(finder)
+    return finder.found
+
+
+class _Names(cst.CSTVisitor):
+    def __init__(self) -> None:
+        self.found: set[str] = set()
+
+    def visit_Name(self, node: cst.Name) -> None:
+        self.found.add(node.value)
+
+    def visit_Attribute(self, node: cst.Attribute) -> bool:
+        node.value.visit(self)
+        return False
+
+    def visit_Arg(self, node: cst.Arg) -> bool:
+        node.value.visit(self)
+        return False
+
+
+def constant(node: cst.BaseExpression) -> tuple[object] | None:
+    """The value of a literal in a tuple of one, or None if the expression is no literal."""
+    node = core(node)
+    if isinstance(node, cst.Name) and node.value in ("True", "False", "None"):
+        return ({"True": True, "False": False, "None": None}[node.value],)
+    if isinstance(node, cst.Integer | cst.Float | cst.Imaginary | cst.SimpleString):
+        return (node.evaluated_value,)
+    if isinstance(node, cst.UnaryOperation) and isinstance(node.operator, cst.Minus):
+        inner = constant(node.expression)
+        if inner is not None and isinstance(inner[0], int | float) and not isinstance(inner[0], bool):
+            return (-inner[0],)
+    return None

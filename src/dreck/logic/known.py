@@ -1,0 +1,215 @@
+"""What is known at a place: conditions that hold there because of the way that leads to it.
+
+A condition is kept as an *atom* and its answer. Atoms are put in one form, so that ``a > b``,
+``b < a`` and the opposite of ``a <= b`` are one. What is known is good for looking for sites: the
+judge decides whether a step that used it was right.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+from typing import TypeAlias
+
+import libcst as cst
+
+from .assigned import assigned_names
+from .conditions import constant, core, names_in, squeezed
+
+# Kind, subject, object: ("==", "boat.kind", "'tug'"), ("truth", "boat", "").
+Atom: TypeAlias = tuple[str, str, str]
+
+# Built-in functions that change nothing of what is known about attributes.
+_HARMLESS = frozenset(
+    {"len", "isinstance", "issubclass", "abs", "min", "max", "sum", "str", "int", "float", "bool", "repr", "round", "sorted",
+     "range", "print", "ord", "chr", "type", "tuple", "list", "dict", "set", "any", "all", "hasattr", "callable", "id"}
+)  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Known:
+    """Atoms and their answers, each with the plain names that it is about."""
+
+    answers: dict[Atom, bool] = field(default_factory=dict)
+    names: dict[Atom, frozenset[str]] = field(default_factory=dict)
+    values: dict[str, object] = field(default_factory=dict)  # literal text -> its value
+
+    def learning(self, condition: cst.BaseExpression, answer: bool) -> Known:
+        """What is known once a condition has been answered."""
+        found = Known(dict(self.answers), dict(self.names), dict(self.values))
+        for node, value in _settled(condition, answer):
+            atom, positive = atom_of(node)
+            found.answers[atom] = value == positive
+            found.names[atom] = frozenset(names_in(node))
+            found.values.update(_literals(node))
+        return found
+
+    def after(self, node: cst.CSTNode) -> Known:
+        """What is still known once a statement has run."""
+        changed = assigned_names(node)
+        acts = _Acts()
+        node.visit(acts)
+        if not changed and not acts.stored and not acts.calls:
+            return self
+        kept = {a for a in self.answers if not self._is_touched(a, changed, acts)}
+        return Known({a: v for a, v in self.answers.items() if a in kept}, {a: n for a, n in self.names.items() if a in kept}, self.values)
+
+    def _is_touched(self, atom: Atom, changed: set[str], acts: _Acts) -> bool:
+        text = f"{atom[1]} {atom[2]}"
+        deep = any(mark in text for mark in ".[(")
+        return bool(self.names[atom] & changed) or (deep and (acts.calls or any(f".{name}" in text for name in acts.stored)))
+
+    def decide(self, condition: cst.BaseExpression) -> bool | None:
+        """Whether a condition holds here, or None if that is open."""
+        condition = core(condition)
+        literal = constant(condition)
+        if literal is not None:
+            return bool(literal[0])
+        if isinstance(condition, cst.BooleanOperation):
+            both = self.decide(condition.left), self.decide(condition.right)
+            strong = isinstance(condition.operator, cst.Or)
+            if strong in both:
+                return strong if both[0] is strong or both[0] is not None else None
+            return None if None in both else not strong
+        if isinstance(condition, cst.UnaryOperation) and isinstance(condition.operator, cst.Not):
+            inner = self.decide(condition.expression)
+            return None if inner is None else not inner
+        atom, positive = atom_of(condition)
+        members = self._membership(condition) if atom[0] == "in" else None
+        answer = members if members is not None else self._answer(atom, _literals(condition))
+        return None if answer is None else answer == positive
+
+    def _answer(self, atom: Atom, literals: dict[str, object]) -> bool | None:
+        if atom in self.answers:
+            return self.answers[atom]
+        kind, subject, other = atom
+        for known, answer in self.answers.items():
+            if known[1] != subject or not answer:
+                continue
+            told = self.values.get(known[2]) if known[2] in self.values else literals.get(known[2], _UNKNOWN)
+            if known[0] in ("==", "is") and told is not _UNKNOWN:
+                if kind in ("==", "is") and other in literals:
+                    return type(literals[other]) is type(told) and literals[other] == told
+                if kind == "truth":
+                    return bool(told)
+            if known[0] == "truth" and kind in ("==", "is") and other in literals and not literals[other]:
+                return False
+        return None
+
+    def _membership(self, node: cst.BaseExpression) -> bool | None:
+        assert isinstance(node, cst.Comparison)
+        elements = elements_of(node.comparisons[0].comparator)
+        if elements is None:
+            return None
+        found = [self.decide(_equals(node.left, e)) for e in elements]
+        return True if True in found else False if all(f is False for f in found) else None
+
+
+_UNKNOWN = object()
+
+
+def atom_of(node: cst.BaseExpression) -> tuple[Atom, bool]:
+    """A smallest condition in one form, and whether it asks for it (True) or for its opposite."""
+    node = core(node)
+    if isinstance(node, cst.UnaryOperation) and isinstance(node.operator, cst.Not):
+        atom, positive = atom_of(node.expression)
+        return atom, not positive
+    if isinstance(node, cst.Comparison) and len(node.comparisons) == 1:
+        target = node.comparisons[0]
+        return _comparison(node.left, target.operator, target.comparator)
+    return ("truth", squeezed(node), ""), True
+
+
+def _comparison(first: cst.BaseExpression, operator: cst.BaseCompOp, second: cst.BaseExpression) -> tuple[Atom, bool]:
+    left, right = squeezed(first), squeezed(second)
+    if isinstance(operator, cst.Equal | cst.NotEqual | cst.Is | cst.IsNot):
+        if constant(first) is not None and constant(second) is None:
+            left, right = right, left
+        kind = "==" if isinstance(operator, cst.Equal | cst.NotEqual) else "is"
+        return (kind, left, right), isinstance(operator, cst.Equal | cst.Is)
+    if isinstance(operator, cst.In | cst.NotIn):
+        return ("in", left, right), isinstance(operator, cst.In)
+    if isinstance(operator, cst.GreaterThan | cst.LessThanEqual):
+        left, right = right, left
+    return ("<", left, right), isinstance(operator, cst.LessThan | cst.GreaterThan)
+
+
+def elements_of(node: cst.BaseExpression) -> list[cst.BaseExpression] | None:
+    """The elements of a tuple, list or set display of literals, else None."""
+    if not isinstance(node, cst.Tuple | cst.List | cst.Set):
+        return None
+    found = [e.value for e in node.elements]
+    return found if found and all(constant(e) is not None for e in found) else None
+
+
+def _equals(left: cst.BaseExpression, right: cst.BaseExpression) -> cst.Comparison:
+    return cst.Comparison(left, [cst.ComparisonTarget(cst.Equal(), right)])
+
+
+def _settled(condition: cst.BaseExpression, answer: bool) -> Iterator[tuple[cst.BaseExpression, bool]]:
+    """The atoms that are settled when a condition has an answer."""
+    condition = core(condition)
+    if isinstance(condition, cst.UnaryOperation) and isinstance(condition.operator, cst.Not):
+        yield from _settled(condition.expression, not answer)
+    elif isinstance(condition, cst.BooleanOperation):
+        if isinstance(condition.operator, cst.And) is answer:
+            yield from _settled(condition.left, answer)
+            yield from _settled(condition.right, answer)
+    elif isinstance(condition, cst.Comparison) and isinstance(condition.comparisons[0].operator, cst.In | cst.NotIn):
+        yield condition, answer
+        excluded = isinstance(condition.comparisons[0].operator, cst.NotIn) is answer
+        for element in (elements_of(condition.comparisons[0].comparator) or ()) if excluded else ():
+            yield _equals(condition.left, element), False
+    else:
+        yield condition, answer
+
+
+def _literals(node: cst.BaseExpression) -> dict[str, object]:
+    """The literals on the right or left of a comparison, by their text."""
+    node = core(node)
+    sides = [node.left, *(t.comparator for t in node.comparisons)] if isinstance(node, cst.Comparison) else []
+    found = ((squeezed(s), constant(s)) for s in sides)
+    return {text: value[0] for text, value in found if value is not None}
+
+
+class _Acts(cst.CSTVisitor):
+    """Whether code calls anything that may change attributes, and which attributes it sets."""
+
+    def __init__(self) -> None:
+        self.calls = False
+        self.stored: set[str] = set()
+
+    def visit_Call(self, node: cst.Call) -> None:
+        harmless = isinstance(node.func, cst.Name) and node.func.value in _HARMLESS
+        self.calls = self.calls or not harmless
+
+    def visit_Await(self, node: cst.Await) -> None:
+        self.calls = True
+
+    def visit_Yield(self, node: cst.Yield) -> None:
+        self.calls = True
+
+    def visit_Del(self, node: cst.Del) -> None:
+        self.calls = True
+
+    def visit_AssignTarget(self, node: cst.AssignTarget) -> None:
+        self._store(node.target)
+
+    def visit_AugAssign(self, node: cst.AugAssign) -> None:
+        self._store(node.target)
+
+    def visit_AnnAssign(self, node: cst.AnnAssign) -> None:
+        self._store(node.target)
+
+    def visit_For(self, node: cst.For) -> None:
+        self._store(node.target)
+
+    def _store(self, target: cst.BaseExpression) -> None:
+        if isinstance(target, cst.Attribute):
+            self.stored.add(target.attr.value)
+        elif isinstance(target, cst.Subscript):
+            self.stored.add("[")
+            self.calls = True
+        elif isinstance(target, cst.Tuple | cst.List):
+            for element in target.elements:
+                self._store(element.value)

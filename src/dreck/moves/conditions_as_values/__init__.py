@@ -1,0 +1,1 @@
+"""Conditions as values: a condition says itself what its arms would say."""

@@ -1,0 +1,230 @@
+"""Arms that differ only in True and False use the condition itself.
+
+Why it is safe: the value that each arm would choose is the truth of the condition. Where the
+condition is not known to be True or False itself, ``bool(...)`` asks for its truth.
+"""
+
+from __future__ import annotations
+
+import libcst as cst
+
+from ...logic.conditions import bare, core, names_in, same
+from ..arms import meaning, only_statement, single
+from ..blocks import code, has_comments, spaced_lead
+from ..places import Place
+from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Refused, Site, move
+
+
+@move
+class UseCondition(Move):
+    """Use a condition in place of the True and False of its arms."""
+
+    name = "use-condition"
+    summary = "Use the condition itself where its arms differ only in True and False."
+    safe_because = "The value that the arms choose is the truth of the condition."
+    since = "0.2"
+    EXAMPLES = (
+        Example(
+            "returned from both arms",
+            """
+            def may_pass(boat, limit: int, draught: int):
+                if draught <= limit:
+                    return True
+                else:
+                    return False
+            """,
+            """
+            def may_pass(boat, limit: int, draught: int):
+                return draught <= limit
+            """,
+        ),
+        Example(
+            "the exit behind the if, turned round, not known to be a bool",
+            """
+            def is_free(lock):
+                if lock.boat:
+                    return False
+                return True
+            """,
+            """
+            def is_free(lock):
+                return not lock.boat
+            """,
+        ),
+        Example(
+            "set before, and again in the if",
+            """
+            def note(boat, log):
+                late = False
+                # the gauge is read at noon
+                if boat.delay:
+                    late = True
+                log.add(boat, late)
+            """,
+            """
+            def note(boat, log):
+                # the gauge is read at noon
+                late = bool(boat.delay)
+                log.add(boat, late)
+            """,
+        ),
+        Example(
+            "one argument",
+            """
+            def signal(lamp, level: int):
+                if level > 220:
+                    lamp.red(True)
+                else:
+                    lamp.red(False)
+            """,
+            """
+            def signal(lamp, level: int):
+                lamp.red(level > 220)
+            """,
+        ),
+        Example(
+            "a comparison of unknown values",
+            """
+            def is_home(boat, berth):
+                if boat == berth:
+                    return True
+                return False
+            """,
+            """
+            def is_home(boat, berth):
+                return boat == berth
+            """,
+            "proved-under",
+        ),
+    )
+    REFUSALS = {
+        "comment-inside": Refusal(
+            "a comment on one of the arms says why; that is worth keeping",
+            """
+            def is_free(lock):
+                if lock.boat:
+                    return False  # until it has left
+                return True
+            """,
+        ),
+        "too-long": Refusal(
+            "the condition is too long to stand inside the statement",
+            """
+            def is_free(lock, upper_chamber_of_the_lock, lower_chamber_of_the_lock, keepers_on_duty):
+                if upper_chamber_of_the_lock.boat or lower_chamber_of_the_lock.boat or keepers_on_duty.absent:
+                    lock.set_the_signal_at_the_gate(free=True)
+                else:
+                    lock.set_the_signal_at_the_gate(free=False)
+            """,
+        ),
+    }
+
+    def match(self, place: Place, index: int, around: Around) -> Match:
+        """Look for an if whose arms say True and False."""
+        node = place.statements[index]
+        if not isinstance(node, cst.If) or isinstance(node.orelse, cst.If):
+            return NOT_MINE
+        if isinstance(node.orelse, cst.Else):
+            return self._both_arms(place, index, node, node.orelse, around)
+        return self._exit_behind(place, index, node, around) or self._set_before(place, index, node, around)
+
+    def _both_arms(self, place: Place, index: int, node: cst.If, other: cst.Else, around: Around) -> Match:
+        if has_comments(node.body) or has_comments(other):
+            return NOT_MINE
+        first, second = only_statement(node.body), only_statement(other.body)
+        if first is None or second is None:
+            return NOT_MINE
+        return self._joined(place, index, index + 1, node, (first, second), around)
+
+    def _exit_behind(self, place: Place, index: int, node: cst.If, around: Around) -> Match:
+        if index + 2 != len(place.statements):
+            return NOT_MINE
+        last = place.statements[index + 1]
+        first, second = single(_line(node.body)), single(last)
+        if not isinstance(first, cst.Return) or not isinstance(second, cst.Return):
+            return NOT_MINE
+        if _truth_in(first, second) is None:
+            return NOT_MINE
+        if has_comments(node.body) or has_comments(last):
+            return self.refuse("comment-inside", node)
+        return self._joined(place, index, index + 2, node, (first, second), around)
+
+    def _set_before(self, place: Place, index: int, node: cst.If, around: Around) -> Match:
+        before = place.statements[index - 1] if index else node
+        first, second = only_statement(node.body), single(before)
+        if not isinstance(first, cst.Assign) or not isinstance(second, cst.Assign) or has_comments(before):
+            return NOT_MINE
+        if names_in(second) & (names_in(node.test) | around.shared):
+            return NOT_MINE
+        return self._joined(place, index - 1, index + 1, node, (first, second), around)
+
+    def _joined(
+        self, place: Place, start: int, end: int, node: cst.If,
+        arms: tuple[cst.BaseSmallStatement, cst.BaseSmallStatement], around: Around,
+    ) -> Site | Refused | None:  # fmt: skip
+        found = _truth_in(*arms)
+        if found is None:
+            return NOT_MINE
+        holder, positive = found
+        value = _value(node.test, positive, around)
+        small = arms[0].deep_replace(holder, value)
+        assert isinstance(small, cst.BaseSmallStatement)
+        line = cst.SimpleStatementLine([small])
+        if len(code(line)) + 4 * place.level > around.width or "\n" in code(value):
+            return self.refuse("too-long", node)
+        new = spaced_lead(line, place.statements[start], node)
+        body = [*place.statements[:start], new, *place.statements[end:]]
+        why = f"Both ways only say whether `{code(node.test)}` holds; the condition says that itself."
+        return Site(node, why, place.block.with_changes(body=body))
+
+
+def _line(suite: cst.BaseSuite) -> cst.CSTNode:
+    """The only line of a block, or the suite itself."""
+    if isinstance(suite, cst.IndentedBlock) and len(suite.body) == 1:
+        return suite.body[0]
+    if isinstance(suite, cst.SimpleStatementSuite) and len(suite.body) == 1:
+        return cst.SimpleStatementLine(suite.body, trailing_whitespace=suite.trailing_whitespace)
+    return suite
+
+
+def _truth_in(first: cst.BaseSmallStatement, second: cst.BaseSmallStatement) -> tuple[cst.Name, bool] | None:
+    """The True or False of the first statement, if that is all in which the second differs."""
+    if type(first) is not type(second) or not isinstance(first, cst.Return | cst.Assign | cst.Expr):
+        return None
+    finder = _Truths()
+    first.visit(finder)
+    for holder in finder.found:
+        other = cst.Name("False" if holder.value == "True" else "True")
+        turned = first.deep_replace(holder, other)
+        if isinstance(turned, cst.CSTNode) and meaning(turned) == meaning(second):
+            return holder, holder.value == "True"
+    return None
+
+
+class _Truths(cst.CSTVisitor):
+    def __init__(self) -> None:
+        self.found: list[cst.Name] = []
+
+    def visit_Name(self, node: cst.Name) -> None:
+        if node.value in ("True", "False"):
+            self.found.append(node)
+
+    def visit_Lambda(self, node: cst.Lambda) -> bool:
+        return False
+
+
+def _value(test: cst.BaseExpression, positive: bool, around: Around) -> cst.BaseExpression:
+    """The truth of a condition, or its opposite, as a value."""
+    negation = around.negation
+    wanted = test if positive else negation.of(test)
+    if negation.knowledge.is_bool(core(wanted), strict=negation.strict):
+        return _settled(wanted)
+    if not positive and not isinstance(core(test), cst.BooleanOperation | cst.Comparison):
+        return _settled(cst.UnaryOperation(cst.Not(), test))
+    call = cst.Call(cst.Name("bool"), [cst.Arg(bare(wanted))])
+    return call
+
+
+def _settled(value: cst.BaseExpression) -> cst.BaseExpression:
+    """A condition fit to stand as a value: a walrus keeps its parentheses."""
+    return value if isinstance(value, cst.NamedExpr) or not same(value, core(value)) else bare(value)

@@ -1,0 +1,133 @@
+"""Guards one after the other with the same exit become one, with ``or``.
+
+Why it is safe: the checks are made in the same order, the second only where the first does not
+hold, and either one leads to the same exit.
+"""
+
+from __future__ import annotations
+
+import libcst as cst
+
+from ...logic.conditions import atoms, chained, constant, core, names_in
+from ..arms import only_statement, same_code
+from ..blocks import code, comments_in, has_comments, is_guard, spaced_test
+from ..places import Place
+from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
+
+# A merged condition of more atoms than this is worse than two guards.
+_MOST_ATOMS = 3
+
+
+@move
+class MergeGuards(Move):
+    """Merge neighbouring guards that mean the same."""
+
+    name = "merge-guards"
+    summary = "Merge neighbouring guards that ask alike and leave alike."
+    safe_because = "The checks are made in the same order, and each leads to the same exit."
+    since = "0.2"
+    EXAMPLES = (
+        Example(
+            "two bounds of one value",
+            """
+            def check(level: int, low: int, high: int):
+                # the gauge
+                if level < low:
+                    raise ValueError("level out of range")
+                if level > high:
+                    raise ValueError("level out of range")
+                return level - low
+            """,
+            """
+            def check(level: int, low: int, high: int):
+                # the gauge
+                if level < low or level > high:
+                    raise ValueError("level out of range")
+                return level - low
+            """,
+        ),
+    )
+    REFUSALS = {
+        "other-meaning": Refusal(
+            "the two checks ask different things, though they leave alike",
+            """
+            def rate(boat):
+                if boat is None:
+                    return 0
+                if boat.cargo == 0:
+                    return 0
+                return boat.cargo * 3
+            """,
+        ),
+        "comment-between": Refusal(
+            "a comment explains one of the checks",
+            """
+            def rate(level, low, high):
+                if level < low:
+                    return 0
+                # the flood mark
+                if level > high:
+                    return 0
+                return level
+            """,
+        ),
+        "too-long": Refusal(
+            "the merged condition would ask too much at once",
+            """
+            def rate(level, low, high):
+                if level < low or level < 0:
+                    return 0
+                if level > high or level > 900:
+                    return 0
+                return level
+            """,
+        ),
+    }
+
+    def match(self, place: Place, index: int, around: Around) -> Match:
+        """Look for a guard whose neighbour leaves in the same way."""
+        if index + 1 >= len(place.statements):
+            return NOT_MINE
+        first, second = place.statements[index : index + 2]
+        if not isinstance(first, cst.If) or not isinstance(second, cst.If) or not (is_guard(first) and is_guard(second)):
+            return NOT_MINE
+        if only_statement(first.body) is None or not same_code(first.body, second.body):
+            return NOT_MINE
+        if comments_in(second.leading_lines) or has_comments(second.body):
+            return self.refuse("comment-between", second)
+        if not _ask_alike(first, second):
+            return self.refuse("other-meaning", second)
+        test = chained([first.test, second.test], cst.Or)
+        if sum(1 for _ in atoms(test)) > _MOST_ATOMS or len(code(test)) + 4 * place.level + 5 > around.width:
+            return self.refuse("too-long", second)
+        new = spaced_test(first, test)
+        body = [*place.statements[:index], new, *place.statements[index + 2 :]]
+        return Site(second, "Both checks ask alike and leave alike.", place.block.with_changes(body=body))
+
+
+def _ask_alike(first: cst.If, second: cst.If) -> bool:
+    """Whether two checks are about the same names in the same manner.
+
+    A missing thing and a plain zero are told apart: one is a matter of the call, the other of
+    the value.
+    """
+    if names_in(first.test) & names_in(second.test) == set():
+        return False
+    return {_manner(a) for a in atoms(first.test)} == {_manner(a) for a in atoms(second.test)}
+
+
+def _manner(atom: cst.BaseExpression) -> str:
+    """How a condition asks: for None, for equality with a constant, for order, membership, type, or truth."""
+    atom = core(atom)
+    if isinstance(atom, cst.Call):
+        return "type" if isinstance(atom.func, cst.Name) and atom.func.value == "isinstance" else f"call {code(atom.func)}"
+    if not isinstance(atom, cst.Comparison):
+        return "truth"
+    target = atom.comparisons[0]
+    if isinstance(target.operator, cst.Is | cst.IsNot):
+        return "identity"
+    if isinstance(target.operator, cst.In | cst.NotIn):
+        return "membership"
+    if isinstance(target.operator, cst.Equal | cst.NotEqual):
+        return "equality" if constant(target.comparator) is not None else "equality of two"
+    return "order"
