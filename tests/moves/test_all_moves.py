@@ -73,7 +73,7 @@ def test_the_list_of_moves_is_complete() -> None:
     ("changes", "message"),
     [
         ({"summary": None}, "lacks summary"),
-        ({"name": "Drop"}, "at least two lower-case words"),
+        ({"name": "Drop"}, "use lower-case words"),
         ({"name": "other-name"}, "name its file other_name.py"),
         ({"name": "drop-else", "__module__": "x.drop_else"}, "registered already"),
         ({"name": "new-move", "__module__": "x.new_move", "EXAMPLES": ()}, "has no example"),

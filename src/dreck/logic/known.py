@@ -66,11 +66,11 @@ class Known:
         if literal is not None:
             return bool(literal[0])
         if isinstance(condition, cst.BooleanOperation):
-            both = self.decide(condition.left), self.decide(condition.right)
+            first, second = self.decide(condition.left), self.decide(condition.right)
             strong = isinstance(condition.operator, cst.Or)
-            if strong in both:
-                return strong if both[0] is strong or both[0] is not None else None
-            return None if None in both else not strong
+            if first is strong or (second is strong and (first is not None or is_quiet(condition.left))):
+                return strong
+            return None if first is None or second is None else not strong
         if isinstance(condition, cst.UnaryOperation) and isinstance(condition.operator, cst.Not):
             inner = self.decide(condition.expression)
             return None if inner is None else not inner
@@ -106,6 +106,13 @@ class Known:
 
 
 _UNKNOWN = object()
+
+
+def is_quiet(node: cst.CSTNode) -> bool:
+    """Whether evaluating an expression calls nothing by name: reading and comparing only."""
+    acts = _Acts()
+    node.visit(acts)
+    return not acts.calls
 
 
 def atom_of(node: cst.BaseExpression) -> tuple[Atom, bool]:

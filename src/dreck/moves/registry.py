@@ -20,19 +20,24 @@ import libcst as cst
 from ..logic.negate import Negation
 from .places import Place
 
-_NAME = re.compile(r"[a-z]+(-[a-z]+)+")
+_NAME = re.compile(r"[a-z]+(-[a-z]+)*")
 # Loading is an explicit list: order and membership never depend on what happens to be imported.
 MODULES = (
     "clear_away.drop_noop",
     "flatten.chain_branches",
     "conditions_as_values.use_condition",
     "conditions_as_values.one_expression",
+    "flatten.regroup",
+    "flatten.hoist_common",
     "flatten.return_early",
     "clear_away.drop_else",
     "flatten.guard_clause",
     "flatten.join_conditions",
     "flatten.merge_guards",
     "flatten.flip_branches",
+    "flatten.one_chain_per_kind",
+    "flatten.push_down",
+    "flatten.swap_nesting",
     "flatten.split_condition",
     "flatten.separate_guards",
     "conditions_as_values.spell_out",
@@ -172,7 +177,7 @@ def move(cls: _MoveClass) -> _MoveClass:
     if missing:
         raise ValueError(f"move {cls.__name__} lacks {', '.join(missing)}: declare it in the class")
     if not _NAME.fullmatch(cls.name):
-        raise ValueError(f"move name {cls.name!r}: use at least two lower-case words joined by '-'")
+        raise ValueError(f"move name {cls.name!r}: use lower-case words joined by '-'")
     if cls.__module__.rpartition(".")[2] != cls.name.replace("-", "_"):
         raise ValueError(f"move {cls.name!r} stands in {cls.__module__}: name its file {cls.name.replace('-', '_')}.py")
     if cls.name in _REGISTRY.moves:
