@@ -46,7 +46,8 @@ class Names:
     version). ``star`` says that a star import may bind anything. ``new`` are names that only
     one version has, as helpers and tables: nobody else can know them. ``acting`` are attributes
     that the module defines as properties and the like. ``enums`` are plain enumerations of the
-    module with their members, the same in both versions.
+    module with their members, the same in both versions. ``fixed`` are names that the module
+    binds once, at its top level, and that none of its functions binds again.
     """
 
     bound: frozenset[str] = frozenset()
@@ -55,6 +56,7 @@ class Names:
     new: frozenset[str] = frozenset()
     acting: frozenset[str] = frozenset()
     enums: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
+    fixed: frozenset[str] = frozenset()
 
     def is_builtin(self, name: str) -> bool:
         """Whether a name not bound by the function means the built-in of that name."""

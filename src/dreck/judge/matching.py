@@ -34,7 +34,7 @@ class Matching(Walker):
         terms_a, used_a = self._operands(a, state, 0)
         terms_b, used_b = self._operands(b, state, 1)
         paired = [self._pair_lists(state, x, y) for x, y in zip(flat(terms_a), flat(terms_b), strict=False)]
-        if any(paired):
+        if any(paired) or self._same_globals(state, flat(terms_a), flat(terms_b)):
             return self._meet(a, b, state)
         results = self._results(a, b, terms_a, terms_b)
         if results is None:
@@ -57,6 +57,22 @@ class Matching(Walker):
             state.facts = state.facts.forgetting_steps()
         return frozenset(used)
 
+    def _same_globals(self, state: State, first: list[Term], second: list[Term]) -> bool:
+        """Take values of one global name, read at different times, for the same if nothing in the module binds it again."""
+        found = False
+        for a, b in zip(first, second, strict=False):
+            if self.strict or a == b or a[0] != "s" or b[0] != "s":
+                continue
+            name = self.origins.get(a[1])
+            if name is None or name != self.origins.get(b[1]) or name not in self.names.fixed:
+                continue
+            breaks = f"{name} bound to something else from outside while this runs"
+            self.assumptions.append(Assumption(AssumptionKind.UNPATCHED, name, breaks))
+            for side in state.sides:
+                side.env = {slot: substituted(term, b, a) for slot, term in side.env.items()}
+            found = True
+        return found
+
     def _alone(self, node: Do, terms: list[Term], state: State, which: int) -> Used | None:
         """One side does a step again that was just done, or one that an assumption makes harmless."""
         side = state.sides[which]
@@ -67,11 +83,11 @@ class Matching(Walker):
             self.assumptions.append(Assumption(AssumptionKind.HASHABLE, about, f"a list as the key of `{about}`"))
             side.node = node.next
             return frozenset()
-        if node.kind == "truth" and self._plain_truth(node, terms[0], state, side):
-            return frozenset()
         if (node.kind == "member" or node.detail in ("==", "!=")) and any(is_member(t) for t in terms):
             return self._alone_with_member(node, terms, side)
         seen = state.facts.seen(node.kind, node.detail, ("operands", *terms))
+        if seen is None and node.kind == "truth" and self._plain_truth(node, terms[0], state, side):
+            return frozenset()
         if seen is None or (node.kind == "getattr" and not self.names.is_steady(node.detail)):
             return None
         kind = AGAIN[node.kind]
@@ -182,6 +198,7 @@ class Matching(Walker):
         both = [operand_term(s.env, n.value) for s, n in zip(state.sides, (a, b), strict=True)]
         for first, second in zip(flat(both[:1]), flat(both[1:]), strict=False):
             self._pair_lists(state, first, second)
+        self._same_globals(state, *(flat([operand_term(s.env, n.value)]) for s, n in zip(state.sides, (a, b), strict=True)))
         values = []
         for side, node in zip(state.sides, (a, b), strict=True):
             term, facts = state.facts.resolve(operand_term(side.env, node.value))

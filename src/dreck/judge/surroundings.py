@@ -19,14 +19,18 @@ def names_around(tree: ast.Module) -> Names:
     False
     """
     shadowing: set[str] = set()
+    again: set[str] = set()
     star = False
     for node in _module_level(tree.body):
+        again |= shadowing & _bound_by(node)
         shadowing |= _bound_by(node)
         star = star or (isinstance(node, ast.ImportFrom) and any(a.name == "*" for a in node.names))
     for node in ast.walk(tree):
         if isinstance(node, ast.Global):
             shadowing |= set(node.names)
-    return Names(frozenset(_surely_bound(tree.body)), frozenset(shadowing), star)
+            again |= set(node.names)
+    bound = _surely_bound(tree.body)
+    return Names(frozenset(bound), frozenset(shadowing), star, fixed=frozenset() if star else frozenset(bound - again))
 
 
 @lru_cache(8)
@@ -59,7 +63,9 @@ def names_inside(enclosing: Iterable[FunctionNode], around: Names) -> Names:
     local: set[str] = set()
     for node in enclosing:
         local |= scope_of(node).own
-    return replace(around, bound=around.bound - local, shadowing=around.shadowing | local, new=around.new - local)
+    return replace(
+        around, bound=around.bound - local, shadowing=around.shadowing | local, new=around.new - local, fixed=around.fixed - local
+    )
 
 
 def _module_level(body: list[ast.stmt]) -> Iterable[ast.AST]:

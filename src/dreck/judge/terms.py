@@ -206,6 +206,8 @@ def identity(a: Term, b: Term, known: Mapping[int, Kinds]) -> Term:
             return FALSE
         if kinds == _ONLY_NONE:
             return TRUE
+        if kinds == BOOL and b in (TRUE, FALSE):
+            return a if b == TRUE else negated(a)
     elif a == b and a[0] == "s":
         return TRUE
     return ("is", *_ordered(a, b))
@@ -224,7 +226,7 @@ def compared(op: str, a: Term, b: Term, known: Mapping[int, Kinds]) -> Term | No
     if left is None or right is None or not all_plain(left | right):
         return None
     if op in ("==", "!="):
-        term = _equality(a, b)
+        term = _truth_compared(a, b, left, right) or _equality(a, b)
         return negated(term) if op == "!=" else term
     if not _orderable(left, right):
         return None
@@ -247,6 +249,14 @@ def arithmetic(op: str, a: Term, b: Term, known: Mapping[int, Kinds]) -> Term | 
     whole = left | right <= WHOLE and op in ("+", "-", "*")
     text = left == right == _ONLY_TEXT and op == "+"
     return ("op", op, a, b) if whole or text else None
+
+
+def _truth_compared(a: Term, b: Term, left: Kinds, right: Kinds) -> Term | None:
+    """A bool compared with True, False, 1 or 0 is the bool or its opposite."""
+    for asked, kinds, other in ((a, left, b), (b, right, a)):
+        if kinds == BOOL and not is_const(asked) and is_const(other) and other[1] in WHOLE and other[2] in (0, 1):
+            return asked if other[2] else negated(asked)
+    return None
 
 
 def _equality(a: Term, b: Term) -> Term:

@@ -159,7 +159,7 @@ def _surroundings(before: Version, after: Version, old: Function, new: Function)
 
 def common_names(a: Names, b: Names) -> Names:
     """What is known of the names around both versions."""
-    known = Names(a.bound & b.bound, a.shadowing | b.shadowing, a.star or b.star)
+    known = Names(a.bound & b.bound, a.shadowing | b.shadowing, a.star or b.star, fixed=a.fixed & b.fixed)
     return known
 
 

@@ -86,6 +86,11 @@ def function_in(module: cst.Module) -> cst.FunctionDef:
     return _descend(module)[0]
 
 
+def function_of(place: Place) -> cst.FunctionDef:
+    """The function that a place lies in."""
+    return next(node for node, _, _ in place.trail if isinstance(node, cst.FunctionDef))
+
+
 def _descend(module: cst.Module) -> tuple[cst.FunctionDef, tuple[tuple[cst.CSTNode, str, int | None], ...]]:
     node: cst.CSTNode = module.body[0]
     trail: list[tuple[cst.CSTNode, str, int | None]] = [(module, "body", 0)]

@@ -24,7 +24,10 @@ _NAME = re.compile(r"[a-z]+(-[a-z]+)*")
 # Loading is an explicit list: order and membership never depend on what happens to be imported.
 MODULES = (
     "clear_away.drop_noop",
+    "clear_away.drop_unreachable",
+    "clear_away.drop_unused",
     "flatten.chain_branches",
+    "conditions_as_values.simplify_condition",
     "conditions_as_values.use_condition",
     "conditions_as_values.one_expression",
     "flatten.regroup",
@@ -34,6 +37,7 @@ MODULES = (
     "flatten.guard_clause",
     "flatten.join_conditions",
     "flatten.merge_guards",
+    "clear_away.inline_once",
     "flatten.flip_branches",
     "flatten.one_chain_per_kind",
     "flatten.push_down",

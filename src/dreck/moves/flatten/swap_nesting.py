@@ -115,6 +115,7 @@ class SwapNesting(Move):
         if _has_stray_comments(node, first, second):
             return self.refuse("comment-inside", node)
         yes = _crossed(node, first.body, None if second is None else second.body)
+        assert yes is not None
         no = _crossed(node, *(None if i is None or i.orelse is None else i.orelse.body for i in (first, second)))
         new = spaced_test(node, first.test).with_changes(
             leading_lines=lead, body=cst.IndentedBlock([yes]), orelse=None if no is None else cst.Else(cst.IndentedBlock([no]))

@@ -1,0 +1,277 @@
+"""The same truth with fewer signs.
+
+Only the truth of the result counts, as after ``if``. All rules keep the operands that remain in
+their order, so that nothing is evaluated which was not before.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, field
+
+import libcst as cst
+
+from .conditions import bare, chained, constant, core, operands, squeezed
+from .known import Known, atom_of, elements_of, is_quiet
+from .negate import Negation
+from .specialise import reduced
+
+_UP = (cst.LessThan, cst.LessThanEqual)
+_DOWN = (cst.GreaterThan, cst.GreaterThanEqual)
+_MIRRORED: dict[type[cst.BaseCompOp], type[cst.BaseCompOp]] = {
+    cst.LessThan: cst.GreaterThan,
+    cst.LessThanEqual: cst.GreaterThanEqual,
+    cst.GreaterThan: cst.LessThan,
+    cst.GreaterThanEqual: cst.LessThanEqual,
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Simplify:
+    """How conditions are shortened.
+
+    Attributes:
+        negation: how a condition is turned round.
+        known: what holds at this place.
+    """
+
+    negation: Negation
+    known: Known = field(default_factory=Known)
+
+    def of(self, condition: cst.BaseExpression) -> cst.BaseExpression | None:
+        """A shorter condition with the same truth, or None if there is none."""
+        new = self._once(condition)
+        while new is not None:
+            further = self._once(new)
+            if further is None:
+                return new
+            new = further
+        return None
+
+    def _once(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
+        rules: tuple[Callable[[cst.BaseExpression], cst.BaseExpression | None], ...]
+        rules = (self._known, self._not, self._against_truth, self._absorbed, self._range, self._members, self._types)
+        for rule in rules:
+            found = rule(node)
+            if found is not None:
+                return found
+        return self._inside(node)
+
+    def _inside(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
+        """An operand that can be said shorter."""
+        if isinstance(node, cst.BooleanOperation):
+            left = Simplify(self.negation).of(node.left)
+            right = None if left is not None else Simplify(self.negation).of(node.right)
+            if left is None and right is None:
+                return None
+            parts = [node.left if left is None else left, node.right if right is None else right]
+            return _kept(node, _rejoined(node, parts, _kind(node)))
+        if isinstance(node, cst.UnaryOperation) and isinstance(node.operator, cst.Not):
+            inner = Simplify(self.negation).of(node.expression)
+            return None if inner is None else self.negation.of(inner)
+        return None
+
+    def _known(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
+        """Operands that the way here has answered."""
+        if not self.known.answers or not isinstance(node, cst.BooleanOperation) or not is_quiet(node):
+            return None
+        found = reduced(node, self.known)
+        return None if isinstance(found, bool) or found is node else found
+
+    def _not(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
+        """``not not a``, ``not a == b``, and de Morgan where it saves a ``not``."""
+        if not isinstance(node, cst.UnaryOperation) or not isinstance(node.operator, cst.Not):
+            return None
+        inner = core(node.expression)
+        if isinstance(inner, cst.UnaryOperation) and isinstance(inner.operator, cst.Not):
+            return inner.expression
+        if isinstance(inner, cst.Comparison):
+            turned = self.negation.of(inner)
+            return None if isinstance(turned, cst.UnaryOperation) else turned
+        if isinstance(inner, cst.BooleanOperation):
+            turned = self.negation.of(inner)
+            return None if isinstance(turned, cst.UnaryOperation) or _signs(turned) >= _signs(node) else turned
+        return None
+
+    def _against_truth(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
+        """``a == True`` where a is a bool."""
+        if not isinstance(node, cst.Comparison) or len(node.comparisons) != 1:
+            return None
+        target = node.comparisons[0]
+        value = constant(target.comparator)
+        knowledge = self.negation.knowledge
+        if value is None or not isinstance(value[0], bool) or not knowledge.is_bool(core(node.left), strict=self.negation.strict):
+            return None
+        if not isinstance(target.operator, cst.Equal | cst.NotEqual | cst.Is | cst.IsNot):
+            return None
+        positive = isinstance(target.operator, cst.Equal | cst.Is) is value[0]
+        return bare(node.left) if positive else self.negation.of(bare(node.left))
+
+    def _absorbed(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
+        """``a and a``, ``a or (a and b)``: what was asked before need not be asked again."""
+        if not isinstance(node, cst.BooleanOperation) or not is_quiet(node):
+            return None
+        operator = _kind(node)
+        other = cst.And if operator is cst.Or else cst.Or
+        parts = list(operands(core(node), operator))
+        for number, part in enumerate(parts):
+            before = {squeezed(p) for p in parts[:number]}
+            inside = {squeezed(p) for p in operands(core(part), other)}
+            if squeezed(part) in before or inside & before:
+                left = parts[:number] + parts[number + 1 :]
+                return _kept(node, chained(left, operator))
+        return None
+
+    def _range(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
+        """``a <= x and x < b`` where x is a plain name: asked once, in one chain."""
+        if not isinstance(node, cst.BooleanOperation) or not isinstance(node.operator, cst.And):
+            return None
+        parts = list(operands(core(node), cst.And))
+        for number in range(len(parts) - 1):
+            chain = _chain(parts[number], parts[number + 1])
+            if chain is not None:
+                return _kept(node, chained([*parts[:number], chain, *parts[number + 2 :]], cst.And))
+        return None
+
+    def _members(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
+        """``x == 1 or x == 2``: one of several constants, none of several constants."""
+        return self._merged(node, _as_member, _membership)
+
+    def _types(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
+        """``isinstance(x, A) or isinstance(x, B)``."""
+        return self._merged(node, _as_type, _type_test)
+
+    @staticmethod
+    def _merged(
+        node: cst.BaseExpression,
+        take: Callable[[cst.BaseExpression, bool], tuple[cst.BaseExpression, list[cst.BaseExpression]] | None],
+        make: Callable[[cst.BaseExpression, list[cst.BaseExpression], bool], cst.BaseExpression],
+    ) -> cst.BaseExpression | None:
+        """Neighbouring operands about one subject as one test of a tuple."""
+        if not isinstance(node, cst.BooleanOperation):
+            return None
+        operator = _kind(node)
+        positive = operator is cst.Or
+        parts = list(operands(core(node), operator))
+        for number in range(len(parts) - 1):
+            first, second = take(parts[number], positive), take(parts[number + 1], positive)
+            if first is None or second is None or squeezed(first[0]) != squeezed(second[0]):
+                continue
+            one = make(first[0], [*first[1], *second[1]], positive)
+            left = [*parts[:number], one, *parts[number + 2 :]]
+            return _kept(node, chained(left, operator) if len(left) > 1 else left[0])
+        return None
+
+
+def _kind(node: cst.BooleanOperation) -> type[cst.And] | type[cst.Or]:
+    return cst.And if isinstance(node.operator, cst.And) else cst.Or
+
+
+def _kept(node: cst.BaseExpression, new: cst.BaseExpression) -> cst.BaseExpression:
+    """The new condition, with the parentheses of the old one while it still is a compound one."""
+    if node.lpar and isinstance(new, cst.BooleanOperation) and not new.lpar:
+        return new.with_changes(lpar=node.lpar, rpar=node.rpar)
+    return new
+
+
+def _rejoined(
+    node: cst.BooleanOperation, parts: list[cst.BaseExpression], operator: type[cst.And] | type[cst.Or]
+) -> cst.BaseExpression:
+    """Two operands joined as they were, with the author's blanks and line breaks."""
+    new = chained(parts, operator)
+    if isinstance(new, cst.BooleanOperation) and "\n" in cst.Module([]).code_for_node(node):
+        return new.with_changes(operator=node.operator)
+    return new
+
+
+def _signs(node: cst.BaseExpression) -> int:
+    """How many ``not`` a condition has."""
+    counter = _Nots()
+    node.visit(counter)
+    return counter.count
+
+
+class _Nots(cst.CSTVisitor):
+    def __init__(self) -> None:
+        self.count = 0
+
+    def visit_Not(self, node: cst.Not) -> None:
+        self.count += 1
+
+
+def _chain(first: cst.BaseExpression, second: cst.BaseExpression) -> cst.Comparison | None:
+    """``a <= x < b`` of two comparisons that share a plain name in the middle."""
+    one, two = core(first), core(second)
+    if not isinstance(one, cst.Comparison) or not isinstance(two, cst.Comparison):
+        return None
+    if len(one.comparisons) != 1 or len(two.comparisons) != 1:
+        return None
+    lower, upper = _upward(one, two), _upward(two, one)
+    for left, right in ((lower, upper), (upper, lower)):
+        if left is None or right is None:
+            continue
+        middle = left.comparisons[0].comparator
+        if isinstance(middle, cst.Name) and squeezed(middle) == squeezed(right.left) and _may_stand_first(left.left, one):
+            return left.with_changes(comparisons=[left.comparisons[0], right.comparisons[0]], lpar=[], rpar=[])
+    return None
+
+
+def _may_stand_first(outer: cst.BaseExpression, one: cst.Comparison) -> bool:
+    """Whether the outer operand may be evaluated first: it already is, or it is a literal or a name."""
+    return isinstance(core(outer), cst.Name) or constant(outer) is not None
+
+
+def _upward(node: cst.Comparison, other: cst.Comparison) -> cst.Comparison | None:
+    """The comparison as ``<`` or ``<=``."""
+    target = node.comparisons[0]
+    if isinstance(target.operator, _UP):
+        return node
+    if not isinstance(target.operator, _DOWN):
+        return None
+    turned = cst.ComparisonTarget(_MIRRORED[type(target.operator)](), bare(node.left))
+    return cst.Comparison(bare(target.comparator), [turned])
+
+
+def _as_member(
+    node: cst.BaseExpression, positive: bool
+) -> tuple[cst.BaseExpression, list[cst.BaseExpression]] | None:
+    node = core(node)
+    if not isinstance(node, cst.Comparison) or len(node.comparisons) != 1 or not is_quiet(node.left):
+        return None
+    target = node.comparisons[0]
+    if isinstance(target.operator, cst.In if positive else cst.NotIn) and isinstance(target.comparator, cst.Tuple):
+        elements = elements_of(target.comparator)
+        return None if elements is None else (node.left, elements)
+    if not isinstance(target.operator, cst.Equal if positive else cst.NotEqual):
+        return None
+    value = constant(target.comparator)
+    return None if value is None or value[0] is None else (node.left, [target.comparator])
+
+
+def _membership(subject: cst.BaseExpression, values: list[cst.BaseExpression], positive: bool) -> cst.BaseExpression:
+    operator = cst.In() if positive else cst.NotIn()
+    return cst.Comparison(subject, [cst.ComparisonTarget(operator, _tuple(values))])
+
+
+def _as_type(node: cst.BaseExpression, positive: bool) -> tuple[cst.BaseExpression, list[cst.BaseExpression]] | None:
+    atom, asked = atom_of(node)
+    inner = core(node)
+    if not positive:
+        inner = core(inner.expression) if isinstance(inner, cst.UnaryOperation) else inner
+    if asked is not positive or not isinstance(inner, cst.Call) or not isinstance(inner.func, cst.Name):
+        return None
+    if inner.func.value != "isinstance" or len(inner.args) != 2 or not is_quiet(inner.args[0].value):
+        return None
+    classes = inner.args[1].value
+    if isinstance(classes, cst.Tuple):
+        return inner.args[0].value, [e.value for e in classes.elements]
+    return inner.args[0].value, [classes]
+
+
+def _type_test(subject: cst.BaseExpression, classes: list[cst.BaseExpression], positive: bool) -> cst.BaseExpression:
+    call = cst.Call(cst.Name("isinstance"), [cst.Arg(subject), cst.Arg(_tuple(classes))])
+    return call if positive else cst.UnaryOperation(cst.Not(), call)
+
+
+def _tuple(values: list[cst.BaseExpression]) -> cst.Tuple:
+    return cst.Tuple([cst.Element(bare(v)) for v in values], lpar=[cst.LeftParen()], rpar=[cst.RightParen()])

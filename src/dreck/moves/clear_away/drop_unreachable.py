@@ -1,0 +1,181 @@
+"""Code that can never run goes: behind an exit, or under a condition that is already decided.
+
+Why it is safe: nothing leads there. A decided condition has the answer it had on the way here, and
+nothing in between changes what it asks for.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+import libcst as cst
+
+from ...logic.along import known_at
+from ...logic.known import is_quiet
+from ..arms import arms_of, chain_of
+from ..blocks import Run, code, comments_in, has_comments, joined, statements_leave, unwrapped, with_lead
+from ..places import Place
+from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
+
+
+@move
+class DropUnreachable(Move):
+    """Drop code that can never run."""
+
+    name = "drop-unreachable"
+    summary = "Drop code behind an exit, or under a condition that is already decided."
+    safe_because = "Nothing leads there: the exit comes first, or the condition was answered on the way."
+    since = "0.2"
+    EXAMPLES = (
+        Example(
+            "behind an exit",
+            """
+            def toll(boat):
+                if boat.exempt:
+                    return 0
+                    boat.charge()
+                return boat.length
+            """,
+            """
+            def toll(boat):
+                if boat.exempt:
+                    return 0
+                return boat.length
+            """,
+        ),
+        Example(
+            "decided by the check before",
+            """
+            def toll(level: int, boat):
+                if level < 95:
+                    return 0
+                # the sill is covered
+                if level >= 95:
+                    boat.pay(3)
+                    return 3
+                return 1
+            """,
+            """
+            def toll(level: int, boat):
+                if level < 95:
+                    return 0
+                # the sill is covered
+                boat.pay(3)
+                return 3
+            """,
+        ),
+        Example(
+            "the same question inside its own arm",
+            """
+            def colour(kind: str):
+                if kind == "tug":
+                    shade = "black"
+                    if kind == "tug":
+                        shade = "dark " + shade
+                    elif kind == "skiff":
+                        shade = "white"
+                    return shade
+                return "red"
+            """,
+            """
+            def colour(kind: str):
+                if kind == "tug":
+                    shade = "black"
+                    shade = "dark " + shade
+                    return shade
+                return "red"
+            """,
+        ),
+    )
+    REFUSALS = {
+        "comment-inside": Refusal(
+            "a comment inside says why it is there; that is worth keeping",
+            """
+            def toll(boat):
+                return 0
+                # for the day when tolls come back
+                boat.charge()
+            """,
+        ),
+    }
+
+    def match(self, place: Place, index: int, around: Around) -> Match:
+        """Look for an exit with statements behind it, or an if whose answer is known."""
+        node = place.statements[index]
+        rest = place.statements[index + 1 :]
+        if rest and statements_leave([node]):
+            if any(has_comments(s) for s in rest) or _has_yield(rest):
+                return self.refuse("comment-inside", rest[0])
+            block = place.block.with_changes(body=place.statements[: index + 1])
+            return Site(rest[0], "Control never comes here.", block)
+        return self._decided(place, index, node) if isinstance(node, cst.If) else NOT_MINE
+
+    def _decided(self, place: Place, index: int, node: cst.If) -> Match:
+        known = known_at(place.trail, place.statements, index)
+        arms = arms_of(node)
+        for number, arm in enumerate(arms):
+            if arm.test is None:
+                break
+            answer = known.decide(arm.test) if is_quiet(arm.test) else None
+            if answer is None:
+                known = known.learning(arm.test, False)
+                continue
+            gone = arms[number + 1 :] if answer else [arm]
+            if any(has_comments(a.body) for a in gone):
+                return self.refuse("comment-inside", arm.node)
+            why = f"`{code(arm.test)}` {'always' if answer else 'never'} holds here."
+            if not answer:
+                return self._without(place, index, number, why)
+            return self._taken(place, index, number, why)
+        return NOT_MINE
+
+    def _taken(self, place: Place, index: int, number: int, why: str) -> Site:
+        """The arm is always taken where it is reached."""
+        node = place.statements[index]
+        assert isinstance(node, cst.If)
+        arms = arms_of(node)
+        arm = arms[number]
+        rest = list(place.statements[index + 1 :])
+        if number:
+            last = cst.Else(arm.body, leading_lines=arm.node.leading_lines)
+            new = chain_of([*arms[:number], type(arm)(None, arm.body, last)])
+            return Site(arm.node, why, place.block.with_changes(body=[*place.statements[:index], new, *rest]))
+        body, footer = unwrapped(arm.body)
+        body = with_lead(body, comments_in(node.leading_lines))
+        if statements_leave(body):
+            rest = []
+        parts: list[Run] = [(list(place.statements[:index]), []), (body, footer), (rest, [])]
+        return Site(node, why, joined(place.block, parts))
+
+    def _without(self, place: Place, index: int, number: int, why: str) -> Site:
+        """The arm is never taken."""
+        node = place.statements[index]
+        assert isinstance(node, cst.If)
+        arms = arms_of(node)
+        left = [a for i, a in enumerate(arms) if i != number]
+        head, rest = list(place.statements[:index]), list(place.statements[index + 1 :])
+        lead = comments_in(node.leading_lines)
+        if left and left[0].test is not None:
+            own = [] if number else comments_in(left[0].node.leading_lines)
+            first = left[0].node.with_changes(leading_lines=[*node.leading_lines, *own])
+            chain = chain_of([type(left[0])(left[0].test, left[0].body, first), *left[1:]])
+            return Site(arms[number].node, why, place.block.with_changes(body=[*head, chain, *rest]))
+        body, footer = unwrapped(left[0].body) if left else ([], [])
+        parts: list[Run] = [(head, []), (with_lead(body, lead), footer), (rest, [])]
+        return Site(node, why, joined(place.block, parts))
+
+
+def _has_yield(statements: Sequence[cst.BaseStatement]) -> bool:
+    """A yield makes the function a generator, even where it never runs."""
+    finder = _Yields()
+    for statement in statements:
+        statement.visit(finder)
+    return finder.found
+
+
+class _Yields(cst.CSTVisitor):
+    def __init__(self) -> None:
+        self.found = False
+
+    def visit_Yield(self, node: cst.Yield) -> None:
+        self.found = True

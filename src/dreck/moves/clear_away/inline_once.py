@@ -1,0 +1,151 @@
+"""A name that is set and used once, in the very next statement, goes away.
+
+Why it is safe: the value is made at the same point, before anything else in that statement.
+"""
+
+from __future__ import annotations
+
+import re
+
+import libcst as cst
+
+from ...logic.conditions import core, in_parentheses, names_in, text_of
+from ..arms import single
+from ..blocks import code, has_comments, spaced_test, with_lead, lead_of
+from ..places import Place, function_of
+from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
+
+# Names that say nothing which the expression does not say.
+_EMPTY_NAMES = re.compile(r"_?(res|result|ret|retval|rv|rc|val|value|out|output|answer|tmp|temp|x|y|r|v|t|flag|ok|cond|condition|check|test)\d*_?")
+# A longer expression is not put into a condition.
+_LONGEST = 60
+
+
+@move
+class InlineOnce(Move):
+    """Put a value where it is used, without a name in between."""
+
+    name = "inline-once"
+    summary = "Put a value that is used once, in the next statement, where it is used."
+    safe_because = "The value is made at the same point, before anything else happens."
+    since = "0.2"
+    EXAMPLES = (
+        Example(
+            "a result",
+            """
+            def toll(boat):
+                # by length
+                result = boat.length * 3
+                return result
+            """,
+            """
+            def toll(boat):
+                # by length
+                return boat.length * 3
+            """,
+        ),
+        Example(
+            "a flag",
+            """
+            def admit(boat):
+                ok = boat.crew > 1 and boat.papers
+                if not ok:
+                    boat.warn()
+                boat.enter()
+            """,
+            """
+            def admit(boat):
+                if not (boat.crew > 1 and boat.papers):
+                    boat.warn()
+                boat.enter()
+            """,
+            "proved-under",
+        ),
+    )
+    REFUSALS = {
+        "name-explains": Refusal(
+            "the name says something that the expression does not",
+            """
+            def admit(boat):
+                may_enter = boat.crew > 1 and boat.papers
+                if may_enter:
+                    boat.enter()
+            """,
+        ),
+        "too-long": Refusal(
+            "the expression is too long to stand in a condition",
+            """
+            def admit(boat):
+                ok = boat.crew > 1 and boat.papers_of_the_owner and boat.papers_of_the_crew
+                if ok:
+                    boat.enter()
+            """,
+        ),
+    }
+
+    def match(self, place: Place, index: int, around: Around) -> Match:
+        """Look for an assignment whose name the next statement uses first of all."""
+        if index + 1 >= len(place.statements):
+            return NOT_MINE
+        line, following = place.statements[index], place.statements[index + 1]
+        small = single(line)
+        if not isinstance(small, cst.Assign) or len(small.targets) != 1 or has_comments(following) and not isinstance(following, cst.If):
+            return NOT_MINE
+        target = small.targets[0].target
+        if not isinstance(target, cst.Name) or target.value in around.shared or _uses(place, target.value) != 2:
+            return NOT_MINE
+        new = _with_value(following, target.value, small.value)
+        if new is None or getattr(line, "trailing_whitespace").comment:
+            return NOT_MINE
+        if not _EMPTY_NAMES.fullmatch(target.value):
+            return self.refuse("name-explains", line)
+        if isinstance(new, cst.If) and len(text_of(small.value)) > _LONGEST:
+            return self.refuse("too-long", line)
+        body = [*place.statements[:index], *with_lead([new], lead_of(line)), *place.statements[index + 2 :]]
+        why = f"`{target.value}` says no more than `{_short(small.value)}` does."
+        return Site(line, why, place.block.with_changes(body=body))
+
+
+def _short(value: cst.BaseExpression) -> str:
+    text = " ".join(code(value).split())
+    return text if len(text) <= 50 else f"{text[:47]}..."
+
+
+def _with_value(statement: cst.BaseStatement, name: str, value: cst.BaseExpression) -> cst.BaseStatement | None:
+    """The next statement with the value in place of the name, if it uses the name before all else."""
+    small = single(statement)
+    if isinstance(small, cst.Return) and _is_name(small.value, name):
+        assert isinstance(statement, cst.SimpleStatementLine)
+        kept = in_parentheses(value) if isinstance(value, cst.NamedExpr) else value
+        return statement.with_changes(body=[small.with_changes(value=kept)])
+    if not isinstance(statement, cst.If) or isinstance(value, cst.Tuple | cst.Yield | cst.Await) or "\n" in text_of(value):
+        return None
+    if name in names_in(statement.body) or (statement.orelse is not None and name in names_in(statement.orelse)):
+        return None
+    loose = isinstance(value, cst.IfExp | cst.Lambda | cst.NamedExpr)
+    if _is_name(statement.test, name):
+        return spaced_test(statement, in_parentheses(value) if loose else value)
+    test = core(statement.test)
+    if isinstance(test, cst.UnaryOperation) and isinstance(test.operator, cst.Not) and _is_name(test.expression, name):
+        tight = in_parentheses(value) if loose or isinstance(value, cst.BooleanOperation) else value
+        return spaced_test(statement, test.with_changes(expression=tight))
+    return None
+
+
+def _is_name(node: cst.BaseExpression | None, name: str) -> bool:
+    return isinstance(node, cst.Name) and node.value == name
+
+
+def _uses(place: Place, name: str) -> int:
+    """How often a function mentions a name."""
+    counter = _Counter(name)
+    function_of(place).visit(counter)
+    return counter.count
+
+
+class _Counter(cst.CSTVisitor):
+    def __init__(self, name: str) -> None:
+        self.name, self.count = name, 0
+
+    def visit_Name(self, node: cst.Name) -> None:
+        self.count += node.value == self.name

@@ -1,0 +1,163 @@
+"""A condition is said with fewer signs.
+
+Why it is safe: each rule keeps the truth of the condition, asks the operands in the same order, and
+leaves out only what was asked before or is known to have no effect.
+"""
+
+from __future__ import annotations
+
+import libcst as cst
+
+from ...logic.along import known_at
+from ...logic.simplify import Simplify
+from ..blocks import code, has_comments, spaced_test
+from ..places import Place
+from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
+
+
+@move
+class SimplifyCondition(Move):
+    """Say a condition with fewer signs."""
+
+    name = "simplify-condition"
+    summary = "Say a condition with fewer signs: negations, repetitions, chains, membership."
+    safe_because = "Each rule keeps the truth of the condition and the order of its operands."
+    since = "0.2"
+    EXAMPLES = (
+        Example(
+            "double negation and de Morgan",
+            """
+            def admit(boat, kind, level: int):
+                if not (not boat.papers or kind is None):
+                    boat.enter()
+            """,
+            """
+            def admit(boat, kind, level: int):
+                if boat.papers and kind is not None:
+                    boat.enter()
+            """,
+        ),
+        Example(
+            "a range",
+            """
+            def admit(boat, level: int):
+                if level >= 95 and level < 220:
+                    boat.enter()
+            """,
+            """
+            def admit(boat, level: int):
+                if 95 <= level < 220:
+                    boat.enter()
+            """,
+        ),
+        Example(
+            "one of several",
+            """
+            def admit(boat, kind: str):
+                if kind == "tug" or kind == "skiff" or boat.small:
+                    boat.enter()
+            """,
+            """
+            def admit(boat, kind: str):
+                if kind in ("tug", "skiff") or boat.small:
+                    boat.enter()
+            """,
+        ),
+        Example(
+            "types",
+            """
+            def admit(boat):
+                if isinstance(boat, Tug) or isinstance(boat, Skiff):
+                    boat.enter()
+
+
+            class Tug: ...
+            class Skiff: ...
+            """,
+            """
+            def admit(boat):
+                if isinstance(boat, (Tug, Skiff)):
+                    boat.enter()
+
+
+            class Tug: ...
+            class Skiff: ...
+            """,
+            "proved-under",
+        ),
+        Example(
+            "what the way here has answered",
+            """
+            def admit(boat, level: int, high: int):
+                if level > high:
+                    return
+                if level <= high and boat.papers:
+                    boat.enter()
+            """,
+            """
+            def admit(boat, level: int, high: int):
+                if level > high:
+                    return
+                if boat.papers:
+                    boat.enter()
+            """,
+        ),
+        Example(
+            "compared with True",
+            """
+            def admit(boat, late: bool):
+                if boat.known and not late == True:
+                    boat.wait()
+            """,
+            """
+            def admit(boat, late: bool):
+                if boat.known and not late:
+                    boat.wait()
+            """,
+        ),
+    )
+    REFUSALS = {
+        "comment-inside": Refusal(
+            "a comment inside the condition would lose its place",
+            """
+            def admit(boat, level: int):
+                if (level >= 95  # the sill
+                        and level < 220):
+                    boat.enter()
+            """,
+        ),
+    }
+
+    def match(self, place: Place, index: int, around: Around) -> Match:
+        """Look for a condition of an if, elif or while that can be said shorter."""
+        node = place.statements[index]
+        if isinstance(node, cst.While):
+            return self._looked_at(place, index, node, Simplify(around.negation))
+        if not isinstance(node, cst.If):
+            return NOT_MINE
+        known = known_at(place.trail, place.statements, index)
+        arm: cst.If | cst.Else | None = node
+        while isinstance(arm, cst.If):
+            found = self._looked_at(place, index, arm, Simplify(around.negation, known))
+            if found is not None:
+                return found
+            known = known.learning(arm.test, False)
+            arm = arm.orelse
+        return NOT_MINE
+
+    def _looked_at(self, place: Place, index: int, arm: cst.If | cst.While, simplify: Simplify) -> Match:
+        short = simplify.of(arm.test)
+        if short is None:
+            return NOT_MINE
+        if has_comments(arm.test):
+            return self.refuse("comment-inside", arm)
+        if isinstance(arm, cst.If):
+            new: cst.CSTNode = spaced_test(arm, short)
+        else:
+            space = arm.whitespace_after_while
+            new = arm.with_changes(test=short, whitespace_after_while=cst.SimpleWhitespace(" ") if space.empty else space)
+        statement = place.statements[index]
+        changed = new if statement is arm else statement.deep_replace(arm, new)
+        body = [*place.statements[:index], changed, *place.statements[index + 1 :]]
+        why = f"`{code(short)}` says the same with fewer signs."
+        return Site(arm, why, place.block.with_changes(body=body))
