@@ -6,7 +6,7 @@ The heavy parts are imported inside the functions, so that ``import dreck`` stay
 from __future__ import annotations
 
 import os
-from collections.abc import Callable
+from collections.abc import Callable, Mapping, Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING, TypeAlias
 
@@ -43,6 +43,9 @@ def untangle(
     strict: bool = False,
     run: bool = True,
     max_steps: int = 100,
+    only: Sequence[str] = (),
+    skip: Sequence[str] = (),
+    until: Mapping[str, int] | None = None,
     tick: Callable[[Untangled], None] | None = None,
 ) -> Untangling:
     """Simplify functions step by step; every step is judged, nothing is written.
@@ -52,6 +55,11 @@ def untangle(
         strict: allow no assumption in a proof.
         run: let the judge run the code, in a child process, where a proof does not reach.
         max_steps: steps taken in one function at most.
+        only: take just these moves, at every place where they apply, whether that pays or not. A
+            target with a line then means the one place on that line.
+        skip: do not take these moves.
+        until: measures with values, as in ``{"nesting": 2}``; a function that has come down to
+            all of them is done.
         tick: called with the result of every finished function.
 
     Returns:
@@ -59,18 +67,19 @@ def untangle(
 
     Raises:
         TargetError: a target names nothing.
-        SettingError: there is no target, or ``max_steps`` is negative.
+        SettingError: there is no target, ``max_steps`` is negative, or there is no such move or
+            measure.
     """
     from .judge.trials.runner import ProcessRunner
     from .judge.vouch import Judge
-    from .planner.untangle import Settings, untangle_targets
+    from .planner.settings import Settings
+    from .planner.untangle import untangle_targets
     from .source.targets import targets_of
 
     if not targets:
         raise SettingError("nothing to untangle: give a file, folder or FILE.py::function")
-    if max_steps < 0:
-        raise SettingError(f"max_steps is {max_steps!r}: give 0 or more")
-    settings = Settings(Judge(strict, ProcessRunner() if run else None), max_steps)
+    judge = Judge(strict, ProcessRunner() if run else None)
+    settings = Settings(judge, max_steps, tuple(only), tuple(skip), dict(until or {}))
     found = [t for text in targets for t in targets_of(os.fspath(text))]
     return untangle_targets(found, settings, tick or (lambda _: None))
 

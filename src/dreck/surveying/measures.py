@@ -19,6 +19,10 @@ _LEAVES = (ast.Return, ast.Raise, ast.Continue, ast.Break)
 _GUARD_STATEMENTS = 4
 
 
+# The names of the measures, as people give them.
+MEASURES = ("open_conditions", "nesting", "decisions", "lines", "signs", "happy_path_depth")
+
+
 @dataclass(frozen=True, slots=True)
 class Measures:
     """The shape of one function.
@@ -30,6 +34,7 @@ class Measures:
         open_conditions: for every statement, the conditions open around it, added up.
         happy_path_depth: conditions open where the bulk of the function stands: from the top,
             go into a block while it holds at least half of the statements around it.
+        signs: ``not``, comparisons, ``and`` and ``or``, wherever they stand.
     """
 
     lines: int
@@ -37,11 +42,12 @@ class Measures:
     decisions: int
     open_conditions: int
     happy_path_depth: int
+    signs: int
 
     @property
-    def burden(self) -> tuple[int, int, int, int]:
+    def burden(self) -> tuple[int, ...]:
         """What the survey sorts by and a step must make smaller, the weightiest part first."""
-        return (self.open_conditions, self.nesting, self.decisions, self.lines)
+        return (self.open_conditions, self.nesting, self.decisions, self.lines, self.signs)
 
     def to_dict(self) -> dict[str, int]:
         """The measures as plain data."""
@@ -57,8 +63,8 @@ def measure(function: ast.FunctionDef | ast.AsyncFunctionDef) -> Measures:
     walk = _Walk()
     walk.block(function.body, 0, 0)
     lines = (function.end_lineno or function.lineno) - function.lineno + 1
-    decisions = sum(_decisions(s) for s in function.body)
-    return Measures(lines, walk.nesting, decisions, walk.open_conditions, _happy_path_depth(function.body))
+    decisions, signs = _counted(function.body)
+    return Measures(lines, walk.nesting, decisions, walk.open_conditions, _happy_path_depth(function.body), signs)
 
 
 class _Walk:
@@ -127,18 +133,24 @@ def _is_elif(node: ast.If, inner: ast.If) -> bool:
     return inner.col_offset == node.col_offset
 
 
-def _decisions(root: ast.AST) -> int:
-    count = 0
-    pending: list[ast.AST] = [root]
+def _counted(body: list[ast.stmt]) -> tuple[int, int]:
+    """The decisions and the signs of some statements."""
+    decisions = signs = 0
+    pending: list[ast.AST] = list(body)
     while pending:
         node = pending.pop()
         if isinstance(node, _SCOPES):
             continue
         if isinstance(node, _DECIDES):
-            count += 1
+            decisions += 1
         elif isinstance(node, ast.BoolOp):
-            count += len(node.values) - 1
+            decisions += len(node.values) - 1
+            signs += len(node.values) - 1
         elif isinstance(node, ast.comprehension):
-            count += 1 + len(node.ifs)
+            decisions += 1 + len(node.ifs)
+        elif isinstance(node, ast.Compare):
+            signs += len(node.ops)
+        elif isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
+            signs += 1
         pending.extend(ast.iter_child_nodes(node))
-    return count
+    return decisions, signs

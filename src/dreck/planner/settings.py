@@ -1,0 +1,59 @@
+"""How to work: which moves, how far, and with which judge."""
+
+from __future__ import annotations
+
+import difflib
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from ..errors import SettingError
+from ..judge.vouch import Judge
+from ..moves.registry import Move, all_moves
+from ..surveying.measures import MEASURES, Measures
+
+MOST_STEPS = 100
+
+
+@dataclass(frozen=True, slots=True)
+class Settings:
+    """How to work.
+
+    Attributes:
+        judge: checks every step.
+        most_steps: steps taken in one function at most.
+        only: take just these moves, also where they do not pay by themselves; all if empty.
+        skip: do not take these.
+        until: measures and values; a function that has come down to all of them is done.
+    """
+
+    judge: Judge = field(default_factory=Judge)
+    most_steps: int = MOST_STEPS
+    only: tuple[str, ...] = ()
+    skip: tuple[str, ...] = ()
+    until: Mapping[str, int] = field(default_factory=dict)
+
+    def __post_init__(self) -> None:
+        if self.most_steps < 0:
+            raise SettingError(f"max_steps is {self.most_steps!r}: give 0 or more")
+        for name in (*self.only, *self.skip):
+            _known(name, all_moves(), "move", "`dreck moves` lists them")
+        for name in self.until:
+            _known(name, MEASURES, "measure", f"give one of {', '.join(MEASURES)}")
+
+    @property
+    def moves(self) -> Mapping[str, Move]:
+        """The moves to take, in the order in which they are tried."""
+        found = all_moves()
+        wanted = self.only or [name for name, move in found.items() if not move.on_request]
+        return {name: move for name, move in found.items() if name in wanted and name not in self.skip}
+
+    def is_enough(self, measures: Measures) -> bool:
+        """Whether a function has come down to where the work may stop."""
+        found = measures.to_dict()
+        return bool(self.until) and all(found[name] <= value for name, value in self.until.items())
+
+
+def _known(name: str, names: Mapping[str, object] | tuple[str, ...], what: str, hint: str) -> None:
+    if name not in names:
+        near = difflib.get_close_matches(name, list(names), 1)
+        raise SettingError(f"there is no {what} {name!r}: " + (f"did you mean {near[0]!r}?" if near else hint))
