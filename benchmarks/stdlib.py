@@ -38,6 +38,19 @@ MODULES = {
     "shlex": "test_shlex", "statistics": "test_statistics", "string": "test_string", "tarfile": "test_tarfile",
     "textwrap": "test_textwrap", "tokenize": "test_tokenize", "traceback": "test_traceback", "urllib/parse": "test_urlparse",
     "zipfile": "test_zipfile", "cmd": "test_cmd", "quopri": "test_quopri", "locale": "test_locale",
+    "ast": "test_ast", "base64": "test_base64", "bdb": "test_bdb", "bisect": "test_bisect", "cgi": "test_cgi",
+    "code": "test_code", "codeop": "test_codeop", "colorsys": "test_colorsys", "dataclasses": "test_dataclasses",
+    "_pydecimal": "test_decimal", "dis": "test_dis", "enum": "test_enum", "filecmp": "test_filecmp", "fileinput": "test_fileinput",
+    "ftplib": "test_ftplib", "functools": "test_functools", "getopt": "test_getopt", "graphlib": "test_graphlib",
+    "heapq": "test_heapq", "hmac": "test_hmac", "http/cookiejar": "test_http_cookiejar", "imaplib": "test_imaplib",
+    "inspect": "test_inspect", "keyword": "test_keyword", "linecache": "test_linecache", "mailbox": "test_mailbox",
+    "mailcap": "test_mailcap", "netrc": "test_netrc", "nturl2path": "test_urllib", "ntpath": "test_ntpath", "numbers": "test_abstract_numbers",
+    "pdb": "test_pdb", "pickletools": "test_pickletools", "pkgutil": "test_pkgutil", "pyclbr": "test_pyclbr", "random": "test_random",
+    "reprlib": "test_reprlib", "rlcompleter": "test_rlcompleter", "sched": "test_sched", "selectors": "test_selectors",
+    "shutil": "test_shutil", "smtplib": "test_smtplib", "sndhdr": "test_sndhdr", "symtable": "test_symtable", "tabnanny": "test_tabnanny",
+    "telnetlib": "test_telnetlib", "tempfile": "test_tempfile", "timeit": "test_timeit", "trace": "test_trace",
+    "uuid": "test_uuid", "wave": "test_wave", "weakref": "test_weakref", "xdrlib": "test_xdrlib", "zipapp": "test_zipapp",
+    "xml/dom/minidom": "test_minidom", "wsgiref/util": "test_wsgiref", "email/_header_value_parser": "test_email",
 }  # fmt: skip
 
 # Runs in the test process: every test's outcome by its name, as JSON.
@@ -72,6 +85,7 @@ class Row:
     moves: collections.Counter[str] = field(default_factory=collections.Counter)
     reasons: collections.Counter[str] = field(default_factory=collections.Counter)
     seconds: float = 0.0
+    step_seconds: list[float] = field(default_factory=list)
     comments_lost: int = 0
     unparsable: int = 0
     nesting: list[tuple[int, int]] = field(default_factory=list)

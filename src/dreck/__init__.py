@@ -2,20 +2,21 @@
 
 Four calls do the work: :func:`survey` finds the most tangled functions, :func:`untangle`
 takes them apart step by step, :func:`vouch` compares two versions of a module, :func:`explain` shows
-the proof as a decision table. Nothing is
-written to disk unless ``Untangling.write`` is called.
+the proof as a decision table. :func:`catalogue` describes the moves. Nothing is written to disk
+unless ``Untangling.write`` is called.
 """
 
 from __future__ import annotations
 
 from typing import TYPE_CHECKING, Any
 
-from .api import explain, survey, untangle, vouch
+from .api import catalogue, explain, survey, untangle, vouch
 from .errors import DreckError, SettingError, SourceError, TargetError, WriteError
 
 if TYPE_CHECKING:
     from .judge.explain import DecisionTable
     from .judge.verdict import Assumption, AssumptionKind, Counterexample, SubjectVerdict, Trials, Verdict, Vouching
+    from .moves.registry import Described, Example
     from .planner.candidates import LeftAlone
     from .planner.results import Step, Untangled, Untangling
     from .surveying.measures import Measures
@@ -29,6 +30,8 @@ _HOMES = {
     "AssumptionKind": "judge.verdict",
     "Counterexample": "judge.verdict",
     "DecisionTable": "judge.explain",
+    "Described": "moves.registry",
+    "Example": "moves.registry",
     "LeftAlone": "planner.candidates",
     "Measures": "surveying.measures",
     "Step": "planner.results",
@@ -47,7 +50,9 @@ __all__ = [
     "AssumptionKind",
     "Counterexample",
     "DecisionTable",
+    "Described",
     "DreckError",
+    "Example",
     "LeftAlone",
     "Measures",
     "SettingError",
@@ -63,6 +68,7 @@ __all__ = [
     "Verdict",
     "Vouching",
     "WriteError",
+    "catalogue",
     "explain",
     "survey",
     "untangle",

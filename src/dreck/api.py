@@ -1,4 +1,4 @@
-"""The Python face: three functions that take paths and give back results.
+"""The Python face: a few functions that take paths and give back results.
 
 The heavy parts are imported inside the functions, so that ``import dreck`` stays cheap.
 """
@@ -15,6 +15,7 @@ from .errors import SettingError
 if TYPE_CHECKING:
     from .judge.explain import DecisionTable
     from .judge.verdict import Vouching
+    from .moves.registry import Described
     from .judge.versions import Version
     from .planner.results import Untangled, Untangling
     from .surveying.tree import Survey
@@ -82,6 +83,23 @@ def untangle(
     settings = Settings(judge, max_steps, tuple(only), tuple(skip), dict(until or {}))
     found = [t for text in targets for t in targets_of(os.fspath(text))]
     return untangle_targets(found, settings, tick or (lambda _: None))
+
+
+def catalogue(name: str | None = None) -> list[Described]:
+    """The catalogue of moves, in the order in which they are tried.
+
+    Args:
+        name: only this one.
+
+    Raises:
+        SettingError: there is no move of that name.
+
+    >>> catalogue("guard-clause")[0].family
+    'flatten'
+    """
+    from .moves.registry import all_moves, described, named
+
+    return [described(m) for m in ([named(name)] if name else all_moves().values())]
 
 
 def explain(before: StrPath, after: StrPath, subject: str | None = None, *, strict: bool = False) -> list[DecisionTable | str]:

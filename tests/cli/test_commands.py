@@ -73,7 +73,7 @@ def test_untangle_json(canal: Path, dreck_in_process) -> None:
     assert data["schema"] == "dreck/untangling/1" and target["target"] == "canal.py::admit"
     assert [(s["move"], s["line"], s["verdict"]["verdict"]) for s in target["steps"]] == [("guard-clause", 2, "proved"), ("guard-clause", 4, "proved")]
     assert target["steps"][0]["diff"].startswith("--- a/canal.py\n+++ b/canal.py\n@@ ")
-    assert target["measures"]["before"] == {"lines": 10, "nesting": 2, "decisions": 2, "open_conditions": 10, "happy_path_depth": 2}
+    assert target["measures"]["before"] == {"lines": 10, "nesting": 2, "decisions": 2, "open_conditions": 10, "happy_path_depth": 2, "signs": 1}
     assert target["measures"]["after"]["nesting"] == 1 and target["left_alone"] == []
     assert target["verdict"]["verdict"] == "proved"
 

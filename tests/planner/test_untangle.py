@@ -13,7 +13,7 @@ import dreck
 from dreck import Verdict
 from dreck.moves.places import Place
 from dreck.moves.registry import Around, Match, Move, Site
-from dreck.planner import candidates as candidates_module
+from dreck.planner import function_work as work_module, settings as settings_module
 
 CODE = "def admit(boat, n: int):\n    if n > 3:\n        raise ValueError(n)\n    return boat\n"
 
@@ -28,7 +28,8 @@ def with_move(monkeypatch: pytest.MonkeyPatch, tmp_path: Path) -> Callable[..., 
     """Untangle the code above with nothing but a given move."""
 
     def run(match: Callable[[Place, int, Around], Match], **settings: Any) -> dreck.Untangling:
-        monkeypatch.setattr(candidates_module, "all_moves", lambda: {"made-up": made(match)})
+        for module in (settings_module, work_module):
+            monkeypatch.setattr(module, "all_moves", lambda: {"made-up": made(match)})
         path = tmp_path / "canal.py"
         path.write_text(CODE)
         return dreck.untangle(path, **settings)

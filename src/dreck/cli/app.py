@@ -7,6 +7,7 @@ import click
 from .. import __version__
 from .demo import demo
 from .exits import OneLineErrors
+from .moves import moves
 from .survey import survey
 from .untangle import untangle
 from .vouch import vouch
@@ -23,5 +24,5 @@ def dreck() -> None:
     """
 
 
-for _command in (demo, survey, untangle, vouch):
+for _command in (demo, moves, survey, untangle, vouch):
     dreck.add_command(_command)

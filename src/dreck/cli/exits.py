@@ -9,6 +9,7 @@ from typing import Any
 import click
 
 from ..errors import DreckError
+from .configuration import defaults
 
 
 class Exit(IntEnum):
@@ -26,6 +27,7 @@ class OneLineErrors(click.Group):
     def invoke(self, ctx: click.Context) -> Any:
         """Run the command."""
         try:
+            ctx.default_map = defaults()
             return super().invoke(ctx)
         except DreckError as error:
             complain(str(error))

@@ -8,6 +8,7 @@ import sys
 import click
 
 from .. import api
+from ..errors import SettingError
 from .exits import Exit, complain
 
 
@@ -17,22 +18,30 @@ from .exits import Exit, complain
 @click.option("--strict", is_flag=True, help="Allow no assumption in a proof.")
 @click.option("--no-run", is_flag=True, help="Prove only; never run the code.")
 @click.option("--max-steps", default=100, show_default=True, type=click.IntRange(min=0), help="Steps in one function.")
+@click.option("--only", multiple=True, metavar="MOVE[,MOVE]", help="Take just these moves, wherever they apply.")
+@click.option("--skip", multiple=True, metavar="MOVE[,MOVE]", help="Do not take these moves.")
+@click.option("--until", multiple=True, metavar="MEASURE=N", help="Stop when a function is down to this, as in nesting=2.")
 @click.option("--brief", is_flag=True, help="One line for each step, without diffs.")
 @click.option("--json", "as_json", is_flag=True, help="Print the results as JSON.")
 @click.pass_context
 def untangle(
     ctx: click.Context, targets: tuple[str, ...], write: bool, strict: bool, no_run: bool, max_steps: int,
-    brief: bool, as_json: bool,
+    only: tuple[str, ...], skip: tuple[str, ...], until: tuple[str, ...], brief: bool, as_json: bool,
 ) -> None:  # fmt: skip
     """Simplify functions step by step; every step is checked to behave the same.
 
     Prints each step with its reason, its diff and its verdict, then the whole change and the
-    measures before and after. A step that is not at least tested is taken back.
+    measures before and after. A step that is not at least tested is taken back. With --only, a
+    TARGET with a line means the one place on that line. Defaults may stand under [tool.dreck] in
+    pyproject.toml.
     """
     from .show import progress, show_untangling
 
     with progress(enabled=not as_json and sys.stderr.isatty()) as tick:
-        found = api.untangle(*targets, strict=strict, run=not no_run, max_steps=max_steps, tick=tick)
+        found = api.untangle(
+            *targets, strict=strict, run=not no_run, max_steps=max_steps, only=_listed(only), skip=_listed(skip),
+            until=_measures(until), tick=tick,
+        )  # fmt: skip
     written = found.write() if write else []
     if as_json:
         click.echo(json.dumps(found.to_dict(), indent=2))
@@ -41,3 +50,19 @@ def untangle(
     for problem in found.problems:
         complain(problem)
     ctx.exit(Exit.WRONG_USE if found.problems else Exit.DONE)
+
+
+def _listed(given: tuple[str, ...]) -> list[str]:
+    """The names in options that may be given several times, each with commas."""
+    return [name.strip() for text in given for name in text.split(",") if name.strip()]
+
+
+def _measures(given: tuple[str, ...]) -> dict[str, int]:
+    """``nesting=2`` and the like; a dash in a measure's name is as good as an underscore."""
+    found = {}
+    for text in _listed(given):
+        name, _, number = text.partition("=")
+        if not number.strip().isdecimal():
+            raise SettingError(f"--until {text}: give a measure and a number, as in nesting=2")
+        found[name.strip().replace("-", "_")] = int(number)
+    return found

@@ -67,6 +67,28 @@ def _as_operand(node: cst.BaseExpression, operator: type[cst.BaseBooleanOp]) -> 
     return node
 
 
+def over_lines(node: cst.BaseExpression, indent: str) -> cst.BaseExpression:
+    """A chain of ``and`` or ``or`` in parentheses, each operand on a line of its own."""
+    if not isinstance(node, cst.BooleanOperation) or spans_lines(node):
+        return node
+    return _broken(core(node), type(node.operator), indent).with_changes(
+        lpar=[cst.LeftParen(whitespace_after=_line_break(indent))], rpar=[cst.RightParen(whitespace_before=_line_break(""))]
+    )
+
+
+def _broken(node: cst.BaseExpression, operator: type[cst.BaseBooleanOp], indent: str) -> cst.BaseExpression:
+    if not isinstance(node, cst.BooleanOperation) or node.lpar or not isinstance(node.operator, operator):
+        return node
+    broken = node.operator.with_changes(whitespace_before=_line_break(indent), whitespace_after=cst.SimpleWhitespace(" "))
+    return node.with_changes(
+        left=_broken(node.left, operator, indent), operator=broken, right=_broken(node.right, operator, indent)
+    )
+
+
+def _line_break(indent: str) -> cst.ParenthesizedWhitespace:
+    return cst.ParenthesizedWhitespace(indent=True, last_line=cst.SimpleWhitespace(indent))
+
+
 def atoms(node: cst.BaseExpression) -> Iterator[cst.BaseExpression]:
     """The smallest conditions inside a condition, from left to right."""
     if isinstance(node, cst.BooleanOperation):

@@ -7,16 +7,18 @@ every result without knowing which move made it.
 
 from __future__ import annotations
 
+import difflib
 import importlib
 import re
 import textwrap
 from abc import ABC, abstractmethod
 from collections.abc import Mapping
 from dataclasses import dataclass, field
-from typing import ClassVar, TypeAlias, TypeVar
+from typing import Any, ClassVar, TypeAlias, TypeVar
 
 import libcst as cst
 
+from ..errors import SettingError
 from ..logic.negate import Negation
 from .places import Place
 
@@ -28,6 +30,7 @@ MODULES = (
     "clear_away.drop_unused",
     "flatten.chain_branches",
     "conditions_as_values.simplify_condition",
+    "flatten.merge_arms",
     "conditions_as_values.use_condition",
     "conditions_as_values.one_expression",
     "flatten.regroup",
@@ -58,6 +61,7 @@ class Around:
         hands_out: whether the function returns a value anywhere.
         width: characters that a line of new code may have.
         shared: local names that nested functions see too.
+        indent: one level of indentation in this file.
     """
 
     negation: Negation
@@ -65,6 +69,11 @@ class Around:
     hands_out: bool = False
     width: int = 88
     shared: frozenset[str] = frozenset()
+    indent: str = "    "
+
+    def fits(self, place: Place, line: str) -> bool:
+        """Whether a line of code is short enough to stand in a place."""
+        return len(self.indent.expandtabs(4)) * place.level + len(line) <= self.width
 
 
 @dataclass(frozen=True, slots=True)
@@ -205,3 +214,52 @@ def all_moves() -> Mapping[str, Move]:
 def family_of(move: Move) -> str:
     """The family a move belongs to: the folder of its file."""
     return type(move).__module__.split(".")[-2]
+
+
+@dataclass(frozen=True, slots=True)
+class Described:
+    """A move as people read about it.
+
+    Attributes:
+        name, family, summary, safe_because, since: as the move declares them.
+        on_request: whether it is only taken when asked for by name.
+        examples: code before and after.
+        refusals: the reasons for leaving a place alone, by their keys.
+    """
+
+    name: str
+    family: str
+    summary: str
+    safe_because: str
+    since: str
+    on_request: bool
+    examples: tuple[Example, ...]
+    refusals: Mapping[str, str]
+
+    def to_dict(self) -> dict[str, Any]:
+        """The description as plain data."""
+        plain = {name: getattr(self, name) for name in ("name", "family", "summary", "safe_because", "since", "on_request")}
+        examples = [{"title": e.title, "before": e.before, "after": e.after, "verdict": e.verdict} for e in self.examples]
+        return {**plain, "examples": examples, "refusals": dict(self.refusals)}
+
+
+def described(move: Move) -> Described:
+    """What a move declares about itself."""
+    return Described(
+        move.name, family_of(move), move.summary, move.safe_because, move.since, move.on_request, move.EXAMPLES,
+        {key: r.because for key, r in move.REFUSALS.items()},
+    )  # fmt: skip
+
+
+def named(name: str) -> Move:
+    """The move of a name.
+
+    Raises:
+        SettingError: there is none.
+    """
+    found = all_moves()
+    if name not in found:
+        near = difflib.get_close_matches(name, list(found), 1)
+        hint = f"did you mean {near[0]!r}?" if near else "`dreck moves` lists them"
+        raise SettingError(f"there is no move {name!r}: {hint}")
+    return found[name]

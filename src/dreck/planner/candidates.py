@@ -73,7 +73,7 @@ def candidates(
     module = _readable(region)
     function = function_in(module)
     negation = Negation(knowledge_of(function), strict)
-    around = Around(negation, blank_after_guard, returns_value(function), width, shared_names(function))
+    around = Around(negation, blank_after_guard, returns_value(function), width, shared_names(function), region.indent)
     lines = _Lines(module, region)
     everywhere = list(places(module))
     for name, move in (all_moves() if moves is None else moves).items():

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-import difflib
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from ..errors import SettingError
 from ..judge.vouch import Judge
-from ..moves.registry import Move, all_moves
+from ..moves.registry import Move, all_moves, named
 from ..surveying.measures import MEASURES, Measures
 
 MOST_STEPS = 100
@@ -36,9 +35,12 @@ class Settings:
         if self.most_steps < 0:
             raise SettingError(f"max_steps is {self.most_steps!r}: give 0 or more")
         for name in (*self.only, *self.skip):
-            _known(name, all_moves(), "move", "`dreck moves` lists them")
-        for name in self.until:
-            _known(name, MEASURES, "measure", f"give one of {', '.join(MEASURES)}")
+            named(name)
+        for name, value in self.until.items():
+            if name not in MEASURES:
+                raise SettingError(f"there is no measure {name!r}: give one of {', '.join(MEASURES)}")
+            if value < 0:
+                raise SettingError(f"until {name} is {value!r}: give 0 or more")
 
     @property
     def moves(self) -> Mapping[str, Move]:
@@ -52,8 +54,3 @@ class Settings:
         found = measures.to_dict()
         return bool(self.until) and all(found[name] <= value for name, value in self.until.items())
 
-
-def _known(name: str, names: Mapping[str, object] | tuple[str, ...], what: str, hint: str) -> None:
-    if name not in names:
-        near = difflib.get_close_matches(name, list(names), 1)
-        raise SettingError(f"there is no {what} {name!r}: " + (f"did you mean {near[0]!r}?" if near else hint))

@@ -179,7 +179,7 @@ class OneExpression(Move):
         if isinstance(small, cst.Return):
             small = small.with_changes(whitespace_after_return=cst.SimpleWhitespace(" "))
         line = cst.SimpleStatementLine([small])
-        if len(code(line)) + 4 * place.level > around.width:
+        if not around.fits(place, code(line)):
             return self.refuse("long-values", node)
         new = spaced_lead(line, place.statements[start], node)
         body = [*place.statements[:start], new, *place.statements[end:]]

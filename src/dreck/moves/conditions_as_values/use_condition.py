@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import libcst as cst
 
-from ...logic.conditions import bare, core, names_in, same
+from ...logic.conditions import bare, core, names_in, over_lines, same
 from ..arms import meaning, only_statement, single
 from ..blocks import code, has_comments, spaced_lead
 from ..places import Place
@@ -170,8 +170,10 @@ class UseCondition(Move):
         small = arms[0].deep_replace(holder, value)
         assert isinstance(small, cst.BaseSmallStatement)
         line = cst.SimpleStatementLine([small])
-        if len(code(line)) + 4 * place.level > around.width or "\n" in code(value):
-            return self.refuse("too-long", node)
+        if not around.fits(place, code(line)) or "\n" in code(value):
+            if not isinstance(small, cst.Return | cst.Assign) or not isinstance(value, cst.BooleanOperation):
+                return self.refuse("too-long", node)
+            line = cst.SimpleStatementLine([small.with_changes(value=over_lines(value, around.indent))])
         new = spaced_lead(line, place.statements[start], node)
         body = [*place.statements[:start], new, *place.statements[end:]]
         why = f"Both ways only say whether `{code(node.test)}` holds; the condition says that itself."

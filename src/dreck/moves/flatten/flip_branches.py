@@ -21,7 +21,33 @@ class FlipBranches(Move):
     summary = "Turn a negative condition with an else positive; the arms change places."
     safe_because = "The same check leads to the same statements."
     since = "0.2"
+    climbs = True
     EXAMPLES = (
+        Example(
+            "so that the inner choice can join the chain",
+            """
+            def note(boat, off: int, forced: bool):
+                if off != 0:
+                    if forced:
+                        text = "signed"
+                    else:
+                        raise Miscounted(off)
+                else:
+                    text = "right"
+                boat.log(text)
+            """,
+            """
+            def note(boat, off: int, forced: bool):
+                if off == 0:
+                    text = "right"
+                else:
+                    if forced:
+                        text = "signed"
+                    else:
+                        raise Miscounted(off)
+                boat.log(text)
+            """,
+        ),
         Example(
             "comments travel with their arm",
             """
@@ -67,16 +93,29 @@ class FlipBranches(Move):
         node = place.statements[index]
         if not isinstance(node, cst.If) or not isinstance(node.orelse, cst.Else):
             return NOT_MINE
-        test = core(node.test)
-        if not isinstance(test, cst.UnaryOperation) or not isinstance(test.operator, cst.Not):
-            return NOT_MINE
         if isinstance(node.body, cst.SimpleStatementSuite) or isinstance(node.orelse.body, cst.SimpleStatementSuite):
             return NOT_MINE
-        if leaves(node.body):
+        joins = _is_choice(node.body) and not _is_choice(node.orelse.body)
+        if not joins and not _is_negative(node.test):
+            return NOT_MINE
+        if leaves(node.body) and not joins:
             return self.refuse("exception-first", node)
         turned = spaced_test(node, around.negation.of(bare(node.test)))
         lead = [*node.leading_lines, *comments_in(node.orelse.leading_lines)]
         new = turned.with_changes(body=node.orelse.body, orelse=cst.Else(node.body), leading_lines=lead)
         body = [*place.statements[:index], new, *place.statements[index + 1 :]]
         why = f"`{code(turned.test)}` is easier to read than its opposite."
+        if joins:
+            why = f"With `{code(turned.test)}` first, the inner choice can join the chain."
         return Site(node, why, place.block.with_changes(body=body))
+
+
+def _is_negative(test: cst.BaseExpression) -> bool:
+    test = core(test)
+    return isinstance(test, cst.UnaryOperation) and isinstance(test.operator, cst.Not)
+
+
+def _is_choice(suite: cst.BaseSuite) -> bool:
+    """Whether a suite is nothing but an if with an else."""
+    only = suite.body[0] if isinstance(suite, cst.IndentedBlock) and len(suite.body) == 1 else None
+    return isinstance(only, cst.If) and only.orelse is not None

@@ -13,6 +13,7 @@ from dataclasses import dataclass
 import libcst as cst
 
 from ...logic.assigned import assigned_names
+from ...logic.conditions import over_lines
 from ..blocks import (
     LEAST_WORK,
     MOST_IN_GUARD,
@@ -68,6 +69,30 @@ class GuardClause(Move):
             "        return base\n    return 0\n",
             after="def toll(boat: Boat, draught: int):\n    if draught <= 3:\n        return 0\n    base = boat.length\n"
             "    base += boat.cargo\n    return base\n",
+        ),
+        Example(
+            "a negated condition that no longer fits its line",
+            """
+            def admit(boat, lock):
+                if boat.papers_in_order and boat.draught_below_the_mark is not None and boat.crew_aboard:
+                    berth = lock.find(boat)
+                    lock.book(berth)
+                    return berth
+                else:
+                    raise Closed(lock)
+            """,
+            """
+            def admit(boat, lock):
+                if not (
+                    boat.papers_in_order
+                    and boat.draught_below_the_mark is not None
+                    and boat.crew_aboard
+                ):
+                    raise Closed(lock)
+                berth = lock.find(boat)
+                lock.book(berth)
+                return berth
+            """,
         ),
         Example(
             "comments travel with their arm",
@@ -247,6 +272,8 @@ def _with_exit(suite: cst.BaseSuite, exit_line: cst.SimpleStatementLine) -> cst.
 
 def _site(place: Place, index: int, node: cst.If, plan: _Plan, around: Around) -> Site:
     test = around.negation.of(node.test) if plan.negate else node.test
+    if plan.negate and not around.fits(place, f"if {code(test)}:"):
+        test = _broken_up(test, around.indent)
     lead = list(node.leading_lines)
     work, footer = unwrapped(plan.work)
     if plan.negate:
@@ -261,6 +288,13 @@ def _site(place: Place, index: int, node: cst.If, plan: _Plan, around: Around) -
     way = _exit_word(plan.guard)
     why = f"When `{code(test)}`, control {way} here; what follows needs one level less."
     return Site(node, why, joined(place.block, parts))
+
+
+def _broken_up(test: cst.BaseExpression, indent: str) -> cst.BaseExpression:
+    """A condition that has become too long for its line."""
+    if isinstance(test, cst.UnaryOperation) and isinstance(test.expression, cst.BooleanOperation):
+        return test.with_changes(expression=over_lines(test.expression, indent))
+    return over_lines(test, indent)
 
 
 def _set_off(work: list[cst.BaseStatement]) -> list[cst.BaseStatement]:

@@ -114,7 +114,7 @@ class JoinConditions(Move):
         if not isinstance(inner, cst.If) or not _same_else(last, inner):
             return NOT_MINE
         test = chained([last.test, inner.test], cst.And)
-        if sum(1 for _ in atoms(test)) > _MOST_ATOMS or len(code(test)) + 4 * place.level + 5 > around.width:
+        if sum(1 for _ in atoms(test)) > _MOST_ATOMS or not around.fits(place, f"if {code(test)}:"):
             return self.refuse("too-long", inner)
         new = _replaced(node, last, _joined(last, inner, test))
         body = [*place.statements[:index], new, *place.statements[index + 1 :]]

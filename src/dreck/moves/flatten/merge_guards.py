@@ -98,7 +98,7 @@ class MergeGuards(Move):
         if not _ask_alike(first, second):
             return self.refuse("other-meaning", second)
         test = chained([first.test, second.test], cst.Or)
-        if sum(1 for _ in atoms(test)) > _MOST_ATOMS or len(code(test)) + 4 * place.level + 5 > around.width:
+        if sum(1 for _ in atoms(test)) > _MOST_ATOMS or not around.fits(place, f"if {code(test)}:"):
             return self.refuse("too-long", second)
         new = spaced_test(first, test)
         body = [*place.statements[:index], new, *place.statements[index + 2 :]]

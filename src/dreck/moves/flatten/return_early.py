@@ -6,13 +6,13 @@ same one. Where an arm leaves the name alone, it returns what the name held befo
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 import libcst as cst
 
 from ...logic.assigned import assigned_names
 from ...logic.conditions import constant, names_in
-from ..arms import single
+from ..arms import arms_of, single
 from ..blocks import comments_in, has_comments, lead_of, leaves, statements_leave
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
@@ -69,6 +69,34 @@ class ReturnEarly(Move):
                 elif level > 220:
                     return "flood"
                 return text
+            """,
+        ),
+        Example(
+            "an arm that works on its result",
+            """
+            def toll(boat):
+                fee = 0
+                if boat.kind == "barge":
+                    fee = 240
+                    if boat.cargo:
+                        fee += 3 * boat.cargo
+                elif boat.kind == "tug":
+                    fee = 180
+                else:
+                    fee = 60
+                return fee
+            """,
+            """
+            def toll(boat):
+                if boat.kind == "barge":
+                    fee = 240
+                    if boat.cargo:
+                        fee += 3 * boat.cargo
+                    return fee
+                elif boat.kind == "tug":
+                    return 180
+                else:
+                    return 60
             """,
         ),
         Example(
@@ -152,7 +180,9 @@ class ReturnEarly(Move):
         default = _default(place, index, result)
         work = _Returns(result, cst.Name(result) if default is None else default)
         new = work.through(node)
-        if new is None or not work.done:
+        if isinstance(node, cst.For) and not work.done:
+            return NOT_MINE  # an accumulator
+        if new is None or work.done <= work.worked:
             return self.refuse("not-at-the-end", node)
         return self._site(place, index, work, new)
 
@@ -162,7 +192,7 @@ class ReturnEarly(Move):
         if not statements_leave([new]) and not _always_leaves(new):
             rest = [place.statements[index + 1].with_changes(body=[cst.Return(work.default)])]
         if not isinstance(work.default, cst.Name) or work.default.value != work.result:
-            if work.result not in names_in(new):
+            if work.result not in names_in(new) or not _reads_default(work.result, new):
                 head, new = _without_default(head, new)
         body = [*head, new, *rest, *place.statements[index + 2 :]]
         why = f"`{work.result}` is only carried to the return; each way can return at once."
@@ -176,6 +206,23 @@ def _default(place: Place, index: int, result: str) -> cst.BaseExpression | None
         return None
     target = small.targets[0].target
     return small.value if isinstance(target, cst.Name) and target.value == result else None
+
+
+def _reads_default(result: str, node: cst.BaseStatement) -> bool:
+    """Whether an arm may read the result before it sets it."""
+    suites = [a.body for a in arms_of(node)] if isinstance(node, cst.If) else [node]
+    if isinstance(node, cst.If) and any(a.test is not None and result in names_in(a.test) for a in arms_of(node)):
+        return True
+    return any(result in names_in(s) and not _sets_first(result, s) for s in suites)
+
+
+def _sets_first(result: str, suite: cst.CSTNode) -> bool:
+    """Whether the first statement of a suite that mentions the result gives it a value of its own."""
+    for statement in suite.body if isinstance(suite, cst.IndentedBlock) else ():
+        small = single(statement)
+        if result in names_in(statement):
+            return isinstance(small, cst.Assign) and result not in names_in(small.value)
+    return False
 
 
 def _without_default(
@@ -194,7 +241,8 @@ class _Returns:
 
     result: str
     default: cst.BaseExpression
-    done: int = field(default=0)
+    done: int = 0
+    worked: int = 0  # arms that work on the result before they hand it out
 
     def through(self, node: cst.BaseStatement) -> cst.BaseStatement | None:
         """The statement with returns at its ends, or None if the result is worked on inside."""
@@ -265,18 +313,24 @@ class _Returns:
             return suite.with_changes(body=[*suite.body[:-1], cst.Return(value)])
         assert isinstance(suite, cst.IndentedBlock)
         *head, last = suite.body
+        if any(self.result in assigned_names(s) for s in head):
+            return self._with_work(suite)
         ended = self._last(last)
         if ended is None:
             if self.result in assigned_names(suite):
-                return None
+                return self._with_work(suite)
             if falls:
                 return suite
             ended = [last, cst.SimpleStatementLine([cst.Return(self.default)])]
             if isinstance(last, cst.SimpleStatementLine) and all(isinstance(s, cst.Pass) for s in last.body):
                 ended = [last.with_changes(body=[cst.Return(self.default)])]
-        if any(self.result in assigned_names(s) for s in head):
-            return None
         return suite.with_changes(body=[*head, *ended])
+
+    def _with_work(self, suite: cst.IndentedBlock) -> cst.IndentedBlock:
+        """An arm that works on the result, and then hands it out."""
+        self.worked += 1
+        line = cst.SimpleStatementLine([cst.Return(cst.Name(self.result))])
+        return suite.with_changes(body=[*suite.body, line])
 
     def _last(self, last: cst.BaseStatement) -> list[cst.BaseStatement] | None:
         if isinstance(last, cst.SimpleStatementLine):

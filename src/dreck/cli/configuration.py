@@ -1,0 +1,67 @@
+"""Defaults from ``[tool.dreck]`` in the nearest pyproject.toml.
+
+The keys are the long options without their dashes: ``strict``, ``no-run``, ``max-steps``, ``only``,
+``skip``, ``until`` (a table of measures), ``brief``. What is given on the command line goes before.
+"""
+
+from __future__ import annotations
+
+import tomllib
+from pathlib import Path
+from typing import Any
+
+from ..errors import SettingError
+
+_FILE = "pyproject.toml"
+_KINDS: dict[str, type | tuple[type, ...]] = {
+    "strict": bool, "no-run": bool, "brief": bool, "max-steps": int, "only": list, "skip": list, "until": dict,
+}  # fmt: skip
+# Which commands know which keys.
+_COMMANDS = {"untangle": tuple(_KINDS), "vouch": ("strict", "no-run")}
+
+
+def defaults() -> dict[str, dict[str, Any]]:
+    """The defaults of each command's options, as click wants them.
+
+    Raises:
+        SettingError: the file cannot be read, or has a key or value that means nothing.
+    """
+    path = _nearest(Path.cwd())
+    found = {} if path is None else _read(path)
+    values = {key: _as_option(key, value) for key, value in found.items()}
+    return {
+        command: {key.replace("-", "_"): values[key] for key in keys if key in values}
+        for command, keys in _COMMANDS.items()
+    }
+
+
+def _nearest(folder: Path) -> Path | None:
+    """The first pyproject.toml from a folder upwards."""
+    return next((f / _FILE for f in (folder, *folder.parents) if (f / _FILE).is_file()), None)
+
+
+def _read(path: Path) -> dict[str, Any]:
+    try:
+        found = tomllib.loads(path.read_text(encoding="utf-8")).get("tool", {}).get("dreck", {})
+    except (OSError, ValueError) as error:
+        raise SettingError(f"{path}: cannot be read ({error})") from error
+    for key, value in found.items():
+        if key not in _KINDS:
+            raise SettingError(f"{path}: [tool.dreck] has no key {key!r}; it may have {', '.join(_KINDS)}")
+        if not isinstance(value, _KINDS[key]) or (_KINDS[key] is int and isinstance(value, bool)):
+            raise SettingError(f"{path}: {key} is {value!r}; give {_words(key)}")
+    return dict(found)
+
+
+def _words(key: str) -> str:
+    kinds = {bool: "true or false", int: "a number", list: "a list of moves", dict: 'a table like {nesting = 2}'}
+    return kinds[_KINDS[key]]  # type: ignore[index]
+
+
+def _as_option(key: str, value: Any) -> Any:
+    """A value in the form in which the command line would give it."""
+    if key in ("only", "skip"):
+        return [",".join(map(str, value))]
+    if key == "until":
+        return [f"{name}={number}" for name, number in value.items()]
+    return value
