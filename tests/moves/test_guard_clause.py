@@ -6,7 +6,7 @@ import pytest
 
 from .harness import look, only
 
-WORK = "        lock.fill()\n        lock.wait()\n        lock.open()\n"
+WORK = "        lock.fill()\n        lock.wait()\n        lock.rest()\n        lock.level()\n        lock.open()\n"
 
 
 def wrapped(condition: str) -> str:

@@ -111,29 +111,6 @@ def squeezed(node: cst.CSTNode) -> str:
     return " ".join(text_of(plain).split())
 
 
-def names_in(node: cst.CSTNode) -> set[str]:
-    """All plain names that an expression or statement mentions."""
-    finder = _Names()
-    node.visit(finder)
-    return finder.found
-
-
-class _Names(cst.CSTVisitor):
-    def __init__(self) -> None:
-        self.found: set[str] = set()
-
-    def visit_Name(self, node: cst.Name) -> None:
-        self.found.add(node.value)
-
-    def visit_Attribute(self, node: cst.Attribute) -> bool:
-        node.value.visit(self)
-        return False
-
-    def visit_Arg(self, node: cst.Arg) -> bool:
-        node.value.visit(self)
-        return False
-
-
 def constant(node: cst.BaseExpression) -> tuple[object] | None:
     """The value of a literal in a tuple of one, or None if the expression is no literal."""
     node = core(node)

@@ -7,14 +7,16 @@ judge decides whether a step that used it was right.
 
 from __future__ import annotations
 
+import functools
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 from typing import TypeAlias
 
 import libcst as cst
 
-from .assigned import assigned_names
-from .conditions import constant, core, names_in, squeezed
+from .assigned import assigned_names, targets_in
+from .conditions import constant, core, squeezed
+from .walk import names_in, walk
 
 # Kind, subject, object: ("==", "boat.kind", "'tug'"), ("truth", "boat", "").
 Atom: TypeAlias = tuple[str, str, str]
@@ -47,14 +49,13 @@ class Known:
     def after(self, node: cst.CSTNode) -> Known:
         """What is still known once a statement has run."""
         changed = assigned_names(node)
-        acts = _Acts()
-        node.visit(acts)
+        acts = acts_of(node)
         if not changed and not acts.stored and not acts.calls:
             return self
         kept = {a for a in self.answers if not self._is_touched(a, changed, acts)}
         return Known({a: v for a, v in self.answers.items() if a in kept}, {a: n for a, n in self.names.items() if a in kept}, self.values)
 
-    def _is_touched(self, atom: Atom, changed: set[str], acts: _Acts) -> bool:
+    def _is_touched(self, atom: Atom, changed: frozenset[str], acts: Acts) -> bool:
         text = f"{atom[1]} {atom[2]}"
         deep = any(mark in text for mark in ".[(")
         return bool(self.names[atom] & changed) or (deep and (acts.calls or any(f".{name}" in text for name in acts.stored)))
@@ -110,9 +111,7 @@ _UNKNOWN = object()
 
 def is_quiet(node: cst.CSTNode) -> bool:
     """Whether evaluating an expression calls nothing by name: reading and comparing only."""
-    acts = _Acts()
-    node.visit(acts)
-    return not acts.calls
+    return not acts_of(node).calls
 
 
 def atom_of(node: cst.BaseExpression) -> tuple[Atom, bool]:
@@ -179,44 +178,36 @@ def _literals(node: cst.BaseExpression) -> dict[str, object]:
     return {text: value[0] for text, value in found if value is not None}
 
 
-class _Acts(cst.CSTVisitor):
+@dataclass(frozen=True, slots=True)
+class Acts:
     """Whether code calls anything that may change attributes, and which attributes it sets."""
 
-    def __init__(self) -> None:
-        self.calls = False
-        self.stored: set[str] = set()
+    calls: bool
+    stored: frozenset[str]
 
-    def visit_Call(self, node: cst.Call) -> None:
-        harmless = isinstance(node.func, cst.Name) and node.func.value in _HARMLESS
-        self.calls = self.calls or not harmless
 
-    def visit_Await(self, node: cst.Await) -> None:
-        self.calls = True
+@functools.lru_cache(maxsize=8192)
+def acts_of(node: cst.CSTNode) -> Acts:
+    """What a piece of code may do to attributes and items."""
+    calls = any(_is_call(n) for n in walk(node))
+    stored = set()
+    for target in targets_in(node):
+        for part in _parts(target):
+            calls = calls or isinstance(part, cst.Subscript)
+            if isinstance(part, cst.Attribute):
+                stored.add(part.attr.value)
+    return Acts(calls, frozenset(stored))
 
-    def visit_Yield(self, node: cst.Yield) -> None:
-        self.calls = True
 
-    def visit_Del(self, node: cst.Del) -> None:
-        self.calls = True
+def _is_call(node: cst.CSTNode) -> bool:
+    if isinstance(node, cst.Call):
+        return not (isinstance(node.func, cst.Name) and node.func.value in _HARMLESS)
+    return isinstance(node, cst.Await | cst.Yield | cst.Del)
 
-    def visit_AssignTarget(self, node: cst.AssignTarget) -> None:
-        self._store(node.target)
 
-    def visit_AugAssign(self, node: cst.AugAssign) -> None:
-        self._store(node.target)
-
-    def visit_AnnAssign(self, node: cst.AnnAssign) -> None:
-        self._store(node.target)
-
-    def visit_For(self, node: cst.For) -> None:
-        self._store(node.target)
-
-    def _store(self, target: cst.BaseExpression) -> None:
-        if isinstance(target, cst.Attribute):
-            self.stored.add(target.attr.value)
-        elif isinstance(target, cst.Subscript):
-            self.stored.add("[")
-            self.calls = True
-        elif isinstance(target, cst.Tuple | cst.List):
-            for element in target.elements:
-                self._store(element.value)
+def _parts(target: cst.CSTNode) -> Iterator[cst.CSTNode]:
+    if isinstance(target, cst.Tuple | cst.List):
+        for element in target.elements:
+            yield from _parts(element.value)
+    else:
+        yield target

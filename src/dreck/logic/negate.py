@@ -12,6 +12,7 @@ from typing import Any
 import libcst as cst
 
 from .knowledge import Knowledge
+from .walk import walk
 
 _OPPOSITE: dict[type[cst.BaseCompOp], type[cst.BaseCompOp]] = {
     cst.Equal: cst.NotEqual,
@@ -142,17 +143,7 @@ def _code(node: cst.CSTNode) -> str:
 
 
 def _nots(node: cst.BaseExpression) -> int:
-    counter = _NotCounter()
-    node.visit(counter)
-    return counter.count
-
-
-class _NotCounter(cst.CSTVisitor):
-    def __init__(self) -> None:
-        self.count = 0
-
-    def visit_Not(self, node: cst.Not) -> None:
-        self.count += 1
+    return sum(isinstance(n, cst.Not) for n in walk(node))
 
 
 def _opposite(operator: Any) -> cst.BaseCompOp:

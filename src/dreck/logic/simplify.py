@@ -15,6 +15,7 @@ from .conditions import bare, chained, constant, core, operands, squeezed
 from .known import Known, atom_of, elements_of, is_quiet
 from .negate import Negation
 from .specialise import reduced
+from .walk import walk
 
 _UP = (cst.LessThan, cst.LessThanEqual)
 _DOWN = (cst.GreaterThan, cst.GreaterThanEqual)
@@ -86,7 +87,8 @@ class Simplify:
         if isinstance(inner, cst.UnaryOperation) and isinstance(inner.operator, cst.Not):
             return inner.expression
         if isinstance(inner, cst.Comparison):
-            turned = self.negation.of(inner)
+            # Whoever wrote `not a < b` may have thought of NaN; one sign less is not worth the doubt.
+            turned = Negation(self.negation.knowledge, _is_order(inner)).of(inner)
             return None if isinstance(turned, cst.UnaryOperation) else turned
         if isinstance(inner, cst.BooleanOperation):
             turned = self.negation.of(inner)
@@ -184,19 +186,13 @@ def _rejoined(
     return new
 
 
+def _is_order(node: cst.Comparison) -> bool:
+    return any(isinstance(t.operator, _UP + _DOWN) for t in node.comparisons)
+
+
 def _signs(node: cst.BaseExpression) -> int:
     """How many ``not`` a condition has."""
-    counter = _Nots()
-    node.visit(counter)
-    return counter.count
-
-
-class _Nots(cst.CSTVisitor):
-    def __init__(self) -> None:
-        self.count = 0
-
-    def visit_Not(self, node: cst.Not) -> None:
-        self.count += 1
+    return sum(isinstance(n, cst.Not) for n in walk(node))
 
 
 def _chain(first: cst.BaseExpression, second: cst.BaseExpression) -> cst.Comparison | None:

@@ -10,7 +10,8 @@ from dataclasses import dataclass
 import libcst as cst
 
 from ..logic.conditions import text_of
-from .blocks import comments_in, has_comments, spaced_test
+from ..logic.walk import has_comments
+from .blocks import comments_in, spaced_test
 
 
 @dataclass(frozen=True, slots=True)

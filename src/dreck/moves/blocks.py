@@ -7,6 +7,8 @@ from typing import TypeAlias
 
 import libcst as cst
 
+from ..logic.walk import walk
+
 _LEAVES = (cst.Return, cst.Raise, cst.Continue, cst.Break)
 _COMPOUND = (cst.BaseCompoundStatement,)
 
@@ -132,21 +134,6 @@ def is_exception(arm: cst.BaseSuite, work: cst.BaseSuite) -> bool:
     return small and weight(arm) * 2 <= weight(work) and weight(work) >= LEAST_WORK
 
 
-def has_comments(node: cst.CSTNode) -> bool:
-    """Whether any comment stands inside a node."""
-    finder = _CommentFinder()
-    node.visit(finder)
-    return finder.found
-
-
-class _CommentFinder(cst.CSTVisitor):
-    def __init__(self) -> None:
-        self.found = False
-
-    def visit_Comment(self, node: cst.Comment) -> None:
-        self.found = True
-
-
 def code(node: cst.CSTNode) -> str:
     """The text of a node."""
     return cst.Module([]).code_for_node(node).strip()
@@ -163,25 +150,9 @@ def is_guard(node: cst.BaseStatement) -> bool:
     return isinstance(node, cst.If) and node.orelse is None and leaves(node.body)
 
 
-class _ValueReturns(cst.CSTVisitor):
-    def __init__(self) -> None:
-        self.found = False
-
-    def visit_Return(self, node: cst.Return) -> None:
-        self.found = self.found or node.value is not None
-
-    def visit_FunctionDef(self, node: cst.FunctionDef) -> bool:
-        return False
-
-    def visit_Lambda(self, node: cst.Lambda) -> bool:
-        return False
-
-
 def returns_value(function: cst.FunctionDef) -> bool:
     """Whether some return of a function hands out a value."""
-    finder = _ValueReturns()
-    function.body.visit(finder)
-    return finder.found
+    return any(isinstance(n, cst.Return) and n.value is not None for n in walk(function.body, inner=False))
 
 
 def spaced_lead(line: cst.SimpleStatementLine, first: cst.BaseStatement, node: cst.If) -> cst.SimpleStatementLine:
@@ -190,3 +161,28 @@ def spaced_lead(line: cst.SimpleStatementLine, first: cst.BaseStatement, node: c
     if first is not node:
         lead += comments_in(node.leading_lines)
     return line.with_changes(leading_lines=lead)
+
+
+# Columns of ``if (``: conditions that go on below are often aligned with its parenthesis.
+_ALIGNED = 4
+
+
+def realigned(node: cst.If, by: int) -> cst.If:
+    """The if with the further lines of its condition moved, if they were aligned with its ``if (``."""
+    mover = _Mover(by, _ALIGNED if by > 0 else _ALIGNED - by)
+    moved = node.test.visit(mover)
+    return node.with_changes(test=moved) if isinstance(moved, cst.BaseExpression) else node
+
+
+class _Mover(cst.CSTTransformer):
+    def __init__(self, by: int, column: int) -> None:
+        super().__init__()
+        self.by, self.column = by, column
+
+    def leave_ParenthesizedWhitespace(
+        self, original_node: cst.ParenthesizedWhitespace, updated_node: cst.ParenthesizedWhitespace
+    ) -> cst.ParenthesizedWhitespace:
+        space = updated_node.last_line.value
+        if not updated_node.indent or len(space) != self.column or space.strip(" "):
+            return updated_node
+        return updated_node.with_changes(last_line=cst.SimpleWhitespace(" " * (len(space) + self.by)))

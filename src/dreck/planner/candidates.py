@@ -49,6 +49,8 @@ class Broken:
 # Lines of new code may always have this many characters (PEP 8), and never more than this.
 LEAST_WIDTH = 79
 MOST_WIDTH = 100
+# Lines longer than those of this share are exceptions, and set no example.
+_NEARLY_ALL = 0.99
 
 
 class UnreadableFunction(Exception):
@@ -121,9 +123,10 @@ _POSITIONED = (cst.BaseStatement, cst.Else)
 
 
 def line_width(lines: list[str]) -> int:
-    """Characters that new lines may have: as many as the file's longest, within reason."""
-    longest = max((len(line.rstrip()) for line in lines), default=0)
-    return min(max(longest, LEAST_WIDTH), MOST_WIDTH)
+    """Characters that new lines may have: as many as nearly all lines of the file keep to, within reason."""
+    lengths = sorted(len(line.rstrip()) for line in lines if line.strip())
+    common = lengths[int(len(lengths) * _NEARLY_ALL)] if lengths else 0
+    return min(max(common, LEAST_WIDTH), MOST_WIDTH)
 
 
 def sets_guards_off(tree: ast.Module, lines: list[str]) -> bool:

@@ -85,21 +85,19 @@ class FunctionWork:
             return False
         if self.setting.line is not None and self.steps:
             return False  # one place was asked for
-        found = self._look(self.region)
-        return self._one_step(found) or (not self.settings.only and self._climb(found))
-
-    def _look(self, region: Region) -> list[Candidate]:
-        """The candidates from here, and what is left alone here."""
         self.left_alone = []
-        found = []
-        for each in self._candidates(region):
+        passed: list[Candidate] = []
+        return self._one_step(passed) or (not self.settings.only and self._climb(passed))
+
+    def _look(self) -> Iterator[Candidate]:
+        """The candidates from here; what is left alone here is noted on the way."""
+        for each in self._candidates(self.region):
             if isinstance(each, LeftAlone):
                 self.left_alone.append(each)
             elif isinstance(each, Broken):
                 self.broken.append(each)
             elif each.region.text not in self._refused and each.region.text not in self._seen:
-                found.append(each)
-        return found
+                yield each
 
     def _candidates(self, region: Region) -> Iterator[Candidate | LeftAlone | Broken]:
         strict = self.settings.judge.strict
@@ -112,10 +110,11 @@ class FunctionWork:
         except UnreadableFunction as error:
             yield LeftAlone(region.first, "", str(error))
 
-    def _one_step(self, found: list[Candidate]) -> bool:
-        """Take the first candidate that pays, or that was asked for, and that passes the judge."""
+    def _one_step(self, passed: list[Candidate]) -> bool:
+        """Take the first candidate that pays, or that was asked for, and that passes the judge; keep the others."""
         burden = measure(self.region.tree()).burden
-        for candidate in found:
+        for candidate in self._look():
+            passed.append(candidate)
             if (self.settings.only or _burden(candidate.region) < burden) and self._takes(candidate):
                 return True
         return False

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import libcst as cst
 
-from ..blocks import LEAST_WORK, Run, comments_in, is_exception, joined, leaves, unwrapped, weight, with_lead
+from ..blocks import LEAST_WORK, Run, is_exception, joined, leaves, realigned, unwrapped, weight, with_lead
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -77,7 +77,7 @@ class DropElse(Move):
         if not isinstance(rest.orelse, cst.Else) or not is_exception(rest.orelse.body, rest.body):
             return NOT_MINE
         why = f"The {_how(node)} leaves, so the elif can start a line of its own."
-        plain = rest.with_changes(leading_lines=comments_in(rest.leading_lines))
+        plain = realigned(rest, -2)
         parts: list[Run] = [
             ([*place.statements[:index], node.with_changes(orelse=None)], []),
             ([plain, *place.statements[index + 1 :]], []),
@@ -86,8 +86,7 @@ class DropElse(Move):
 
     def _without(self, place: Place, index: int, node: cst.If, arm: cst.Else, head: cst.If) -> Site:
         body, footer = unwrapped(arm.body)
-        if comments_in(arm.leading_lines):
-            body = with_lead(body, arm.leading_lines)
+        body = with_lead(body, arm.leading_lines)
         rest = list(place.statements[index + 1 :])
         parts: list[Run] = [([*place.statements[:index], head], []), (body, footer), (rest, [])]
         why = f"The {_how(node)} always leaves, so the else only adds a level."

@@ -9,7 +9,8 @@ from __future__ import annotations
 
 import libcst as cst
 
-from ..blocks import comments_in, has_comments, joined, spaced_test, weight
+from ...logic.walk import has_comments
+from ..blocks import comments_in, joined, spaced_test, weight
 from ..places import Ending, Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 

@@ -12,8 +12,9 @@ import libcst as cst
 
 from ...logic.along import known_at
 from ...logic.known import is_quiet
+from ...logic.walk import has_comments, walk
 from ..arms import arms_of, chain_of
-from ..blocks import Run, code, comments_in, has_comments, joined, statements_leave, unwrapped, with_lead
+from ..blocks import Run, code, comments_in, joined, statements_leave, unwrapped, with_lead
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -167,15 +168,4 @@ class DropUnreachable(Move):
 
 def _has_yield(statements: Sequence[cst.BaseStatement]) -> bool:
     """A yield makes the function a generator, even where it never runs."""
-    finder = _Yields()
-    for statement in statements:
-        statement.visit(finder)
-    return finder.found
-
-
-class _Yields(cst.CSTVisitor):
-    def __init__(self) -> None:
-        self.found = False
-
-    def visit_Yield(self, node: cst.Yield) -> None:
-        self.found = True
+    return any(isinstance(n, cst.Yield) for s in statements for n in walk(s, inner=False))

@@ -10,9 +10,10 @@ from collections.abc import Sequence
 
 import libcst as cst
 
-from ...logic.conditions import constant, names_in
+from ...logic.conditions import constant
+from ...logic.walk import has_comments, names_in
 from ..arms import single
-from ..blocks import comments_in, has_comments, lead_of
+from ..blocks import comments_in, lead_of
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 

@@ -9,9 +9,10 @@ import re
 
 import libcst as cst
 
-from ...logic.conditions import core, in_parentheses, names_in, text_of
+from ...logic.conditions import core, in_parentheses, text_of
+from ...logic.walk import has_comments, name_counts, names_in
 from ..arms import single
-from ..blocks import code, has_comments, spaced_test, with_lead, lead_of
+from ..blocks import code, spaced_test, with_lead, lead_of
 from ..places import Place, function_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -138,14 +139,4 @@ def _is_name(node: cst.BaseExpression | None, name: str) -> bool:
 
 def _uses(place: Place, name: str) -> int:
     """How often a function mentions a name."""
-    counter = _Counter(name)
-    function_of(place).visit(counter)
-    return counter.count
-
-
-class _Counter(cst.CSTVisitor):
-    def __init__(self, name: str) -> None:
-        self.name, self.count = name, 0
-
-    def visit_Name(self, node: cst.Name) -> None:
-        self.count += node.value == self.name
+    return name_counts(function_of(place)).get(name, 0)

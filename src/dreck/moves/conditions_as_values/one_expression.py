@@ -7,9 +7,10 @@ from __future__ import annotations
 
 import libcst as cst
 
-from ...logic.conditions import atoms, bare, constant, in_parentheses, names_in, text_of
+from ...logic.conditions import atoms, bare, constant, in_parentheses, text_of
+from ...logic.walk import has_comments, names_in
 from ..arms import meaning, only_statement, single
-from ..blocks import code, has_comments, spaced_lead
+from ..blocks import code, spaced_lead
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 

@@ -10,7 +10,8 @@ import libcst as cst
 
 from ...logic.along import known_at
 from ...logic.simplify import Simplify
-from ..blocks import code, has_comments, spaced_test
+from ...logic.walk import has_comments
+from ..blocks import code, spaced_test
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 

@@ -8,8 +8,9 @@ from __future__ import annotations
 import libcst as cst
 
 from ...logic.conditions import bare, core, in_parentheses
+from ...logic.walk import has_comments
 from ..arms import single
-from ..blocks import code, has_comments, lead_of
+from ..blocks import code, lead_of
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 

@@ -8,9 +8,10 @@ from __future__ import annotations
 
 import libcst as cst
 
-from ...logic.conditions import bare, core, names_in, over_lines, same
+from ...logic.conditions import bare, core, over_lines, same
+from ...logic.walk import has_comments, names_in, walk
 from ..arms import meaning, only_statement, single
-from ..blocks import code, has_comments, spaced_lead
+from ..blocks import code, spaced_lead
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Refused, Site, move
 
@@ -193,26 +194,13 @@ def _truth_in(first: cst.BaseSmallStatement, second: cst.BaseSmallStatement) -> 
     """The True or False of the first statement, if that is all in which the second differs."""
     if type(first) is not type(second) or not isinstance(first, cst.Return | cst.Assign | cst.Expr):
         return None
-    finder = _Truths()
-    first.visit(finder)
-    for holder in finder.found:
+    truths = (n for n in walk(first, inner=False) if isinstance(n, cst.Name) and n.value in ("True", "False"))
+    for holder in truths:
         other = cst.Name("False" if holder.value == "True" else "True")
         turned = first.deep_replace(holder, other)
         if isinstance(turned, cst.CSTNode) and meaning(turned) == meaning(second):
             return holder, holder.value == "True"
     return None
-
-
-class _Truths(cst.CSTVisitor):
-    def __init__(self) -> None:
-        self.found: list[cst.Name] = []
-
-    def visit_Name(self, node: cst.Name) -> None:
-        if node.value in ("True", "False"):
-            self.found.append(node)
-
-    def visit_Lambda(self, node: cst.Lambda) -> bool:
-        return False
 
 
 def _value(test: cst.BaseExpression, positive: bool, around: Around) -> cst.BaseExpression:

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import libcst as cst
 
-from ..blocks import comments_in, header_comment
+from ..blocks import comments_in, header_comment, realigned
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Site, move
 
@@ -78,4 +78,4 @@ def _chained(node: cst.If) -> tuple[cst.If, cst.If] | None:
     if not isinstance(inner, cst.If):
         return None
     lead = [*node.orelse.leading_lines, *header_comment(block), *comments_in(inner.leading_lines)]
-    return inner, node.with_changes(orelse=inner.with_changes(leading_lines=lead))
+    return inner, node.with_changes(orelse=realigned(inner.with_changes(leading_lines=lead), 2))

@@ -95,12 +95,12 @@ class FlipBranches(Move):
             return NOT_MINE
         if isinstance(node.body, cst.SimpleStatementSuite) or isinstance(node.orelse.body, cst.SimpleStatementSuite):
             return NOT_MINE
-        joins = _is_choice(node.body) and not _is_choice(node.orelse.body)
+        turned = spaced_test(node, around.negation.of(bare(node.test)))
+        joins = _is_choice(node.body) and not _is_choice(node.orelse.body) and not _is_negative(turned.test, _UNEQUAL)
         if not joins and not _is_negative(node.test):
             return NOT_MINE
         if leaves(node.body) and not joins:
             return self.refuse("exception-first", node)
-        turned = spaced_test(node, around.negation.of(bare(node.test)))
         lead = [*node.leading_lines, *comments_in(node.orelse.leading_lines)]
         new = turned.with_changes(body=node.orelse.body, orelse=cst.Else(node.body), leading_lines=lead)
         body = [*place.statements[:index], new, *place.statements[index + 1 :]]
@@ -110,8 +110,14 @@ class FlipBranches(Move):
         return Site(node, why, place.block.with_changes(body=body))
 
 
-def _is_negative(test: cst.BaseExpression) -> bool:
+_UNEQUAL = (cst.NotEqual, cst.NotIn)
+
+
+def _is_negative(test: cst.BaseExpression, operators: tuple[type[cst.BaseCompOp], ...] = ()) -> bool:
+    """Whether a condition starts with ``not``, or is a comparison with one of some operators."""
     test = core(test)
+    if isinstance(test, cst.Comparison):
+        return isinstance(test.comparisons[0].operator, operators)
     return isinstance(test, cst.UnaryOperation) and isinstance(test.operator, cst.Not)
 
 

@@ -13,7 +13,7 @@ from dataclasses import dataclass
 import libcst as cst
 
 from ...logic.assigned import assigned_names
-from ...logic.conditions import over_lines
+from ...logic.conditions import atoms, chained, over_lines
 from ..blocks import (
     LEAST_WORK,
     MOST_IN_GUARD,
@@ -34,6 +34,8 @@ from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Refused,
 
 # From this many statements on, an arm is the main work even where a guard needs an exit of its own.
 _MAIN_WORK = 6
+# Conditions that fit in one if.
+_JOINED = 3
 # An exit of more characters than this is not copied.
 _COPIED = 60
 
@@ -59,9 +61,9 @@ class GuardClause(Move):
         Example(
             "the rest of a loop",
             before="def count(boats):\n    for boat in boats:\n        if boat.moored and boat.paid:\n            boat.count()\n"
-            "            boat.stamp()\n            boat.greet()\n",
+            "            boat.stamp()\n            boat.greet()\n            boat.go()\n",
             after="def count(boats):\n    for boat in boats:\n        if not (boat.moored and boat.paid):\n            continue\n"
-            "        boat.count()\n        boat.stamp()\n        boat.greet()\n",
+            "        boat.count()\n        boat.stamp()\n        boat.greet()\n        boat.go()\n",
         ),
         Example(
             "one exit behind the if",
@@ -148,19 +150,22 @@ class GuardClause(Move):
             return NOT_MINE
         way_out = _way_out(place, index, around)
         if node.orelse is None:
-            found = self._wrapper(place, index, node, way_out)
+            found = self._wrapper(place, index, node, way_out, around)
         else:
             found = self._two_arms(place, node, node.orelse, way_out)
         return _site(place, index, node, found, around) if isinstance(found, _Plan) else found
 
-    def _wrapper(self, place: Place, index: int, node: cst.If, way_out: _WayOut | None) -> _Plan | Refused | None:
+    def _wrapper(self, place: Place, index: int, node: cst.If, way_out: _WayOut | None, around: Around) -> _Plan | Refused | None:
         if way_out is None or weight(node.body) < 2:
             return NOT_MINE
-        reason = _why_not_wrapper(place, index, node, way_out)
+        reason = _why_not_wrapper(place, index, node, way_out, around)
         if reason is not None:
             return self.refuse(reason, node)
         drop = way_out.behind and leaves(node.body)
-        return _Plan(cst.IndentedBlock([way_out.statement]), node.body, True, drop, None)
+        guard, work = cst.IndentedBlock([way_out.statement]), node.body
+        if isinstance(work, cst.IndentedBlock):  # a comment behind the condition stays there
+            guard, work = guard.with_changes(header=work.header), work.with_changes(header=cst.TrailingWhitespace())
+        return _Plan(guard, work, True, drop, None)
 
     def _two_arms(self, place: Place, node: cst.If, other: cst.Else, way_out: _WayOut | None) -> _Plan | Refused | None:
         first, second = weight(node.body), weight(other.body)
@@ -185,10 +190,12 @@ class GuardClause(Move):
         return _Plan(_with_exit(short, way_out.statement), long, negate, False, other)
 
 
-def _why_not_wrapper(place: Place, index: int, node: cst.If, way_out: _WayOut) -> str | None:
+def _why_not_wrapper(place: Place, index: int, node: cst.If, way_out: _WayOut, around: Around) -> str | None:
     """The reason to leave a wrapping if alone, or None."""
     size = weight(node.body)
-    if size < LEAST_WORK:
+    turned = 0 if isinstance(node.test, cst.UnaryOperation) else sum(1 for _ in atoms(node.test)) - 1
+    # turning several conditions round has to pay
+    if size < LEAST_WORK + turned or _could_be_joined(place, node, around):
         return "short-body"
     if _ends_in_raise(node.body):
         return "already-exceptional"
@@ -202,6 +209,19 @@ def _why_not_wrapper(place: Place, index: int, node: cst.If, way_out: _WayOut) -
     if size <= before or (place.in_protection and size < _MAIN_WORK):
         return "optional-step"
     return None
+
+
+def _could_be_joined(place: Place, node: cst.If, around: Around) -> bool:
+    """Whether there are only ifs around a few statements, which read better as one condition."""
+    tests = [node.test]
+    while isinstance(node.body, cst.IndentedBlock) and len(node.body.body) == 1 and isinstance(node.body.body[0], cst.If):
+        node = node.body.body[0]
+        tests.append(node.test)
+        if node.orelse is not None:
+            return False
+    joined_test = chained(tests, cst.And)
+    few = sum(1 for _ in atoms(joined_test)) <= _JOINED
+    return weight(node.body) < LEAST_WORK and few and around.fits(place, f"if {code(joined_test)}:")
 
 
 def _ends_in_raise(suite: cst.BaseSuite) -> bool:
@@ -279,7 +299,7 @@ def _site(place: Place, index: int, node: cst.If, plan: _Plan, around: Around) -
     if plan.negate:
         lead += comments_in(plan.other.leading_lines) if plan.other else []
     elif plan.other is not None:
-        work = with_lead(work, comments_in(plan.other.leading_lines))
+        work = with_lead(work, plan.other.leading_lines)
     guard = spaced_test(node, test).with_changes(body=plan.guard, orelse=None, leading_lines=lead)
     if around.blank_after_guard and not isinstance(work[0], cst.If):
         work = _set_off(work)

@@ -9,9 +9,9 @@ from __future__ import annotations
 import libcst as cst
 
 from ...logic.assigned import assigned_names
-from ...logic.conditions import names_in
+from ...logic.walk import has_comments, names_in
 from ..arms import Arm, arms_of, chain_of, is_complete, same_code
-from ..blocks import code, has_comments, lead_of, leaves, with_lead
+from ..blocks import code, lead_of, leaves, with_lead
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 

@@ -10,8 +10,9 @@ from __future__ import annotations
 import libcst as cst
 
 from ...logic.conditions import atoms, chained
+from ...logic.walk import has_comments
 from ..arms import only_line, same_code
-from ..blocks import code, comments_in, has_comments, header_comment, spaced_test
+from ..blocks import code, comments_in, header_comment, spaced_test
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 

@@ -9,8 +9,9 @@ from __future__ import annotations
 import libcst as cst
 
 from ...logic.conditions import atoms, chained
+from ...logic.walk import has_comments
 from ..arms import Arm, arms_of, chain_of, same_code
-from ..blocks import code, has_comments
+from ..blocks import code
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 

@@ -8,9 +8,10 @@ from __future__ import annotations
 
 import libcst as cst
 
-from ...logic.conditions import atoms, chained, constant, core, names_in
+from ...logic.conditions import atoms, chained, constant, core
+from ...logic.walk import has_comments, names_in
 from ..arms import only_statement, same_code
-from ..blocks import code, comments_in, has_comments, is_guard, spaced_test
+from ..blocks import code, comments_in, is_guard, spaced_test
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 

@@ -14,11 +14,12 @@ from __future__ import annotations
 import libcst as cst
 
 from ...logic.assigned import assigned_names
-from ...logic.conditions import atoms, constant, core, names_in, squeezed
+from ...logic.conditions import atoms, constant, core, squeezed
+from ...logic.walk import has_comments, names_in, walk
 from ...logic.known import Known, elements_of, is_quiet
 from ...logic.specialise import specialised
 from ..arms import Arm, chain_of, meaning
-from ..blocks import code, has_comments, lead_of, weight, with_lead
+from ..blocks import code, lead_of, weight, with_lead
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -163,38 +164,18 @@ def _is_one_chain(statement: cst.BaseStatement, subject: str) -> bool:
 
 def _tests(node: cst.CSTNode) -> list[tuple[cst.BaseExpression, list[cst.BaseExpression]]]:
     """Every test of a subject for constants: the subject and the constants."""
-    finder = _Tests()
-    node.visit(finder)
-    return finder.found
+    asked = (n.test for n in walk(node, inner=False) if isinstance(n, cst.If | cst.IfExp))
+    return [found for test in asked for atom in atoms(test) if (found := _test_of(core(atom))) is not None]
 
 
-class _Tests(cst.CSTVisitor):
-    def __init__(self) -> None:
-        self.found: list[tuple[cst.BaseExpression, list[cst.BaseExpression]]] = []
-
-    def visit_If(self, node: cst.If) -> None:
-        self._look(node.test)
-
-    def visit_IfExp(self, node: cst.IfExp) -> None:
-        self._look(node.test)
-
-    def visit_FunctionDef(self, node: cst.FunctionDef) -> bool:
-        return False
-
-    def visit_Lambda(self, node: cst.Lambda) -> bool:
-        return False
-
-    def _look(self, test: cst.BaseExpression) -> None:
-        for atom in atoms(test):
-            atom = core(atom)
-            if not isinstance(atom, cst.Comparison) or len(atom.comparisons) != 1:
-                continue
-            target = atom.comparisons[0]
-            values = elements_of(target.comparator) if isinstance(target.operator, cst.In | cst.NotIn) else None
-            if isinstance(target.operator, cst.Equal | cst.NotEqual) and constant(target.comparator) is not None:
-                values = [target.comparator]
-            if values is not None and isinstance(core(atom.left), cst.Name | cst.Attribute):
-                self.found.append((core(atom.left), values))
+def _test_of(atom: cst.BaseExpression) -> tuple[cst.BaseExpression, list[cst.BaseExpression]] | None:
+    if not isinstance(atom, cst.Comparison) or len(atom.comparisons) != 1 or not isinstance(core(atom.left), cst.Name | cst.Attribute):
+        return None
+    target = atom.comparisons[0]
+    values = elements_of(target.comparator) if isinstance(target.operator, cst.In | cst.NotIn) else None
+    if isinstance(target.operator, cst.Equal | cst.NotEqual) and constant(target.comparator) is not None:
+        values = [target.comparator]
+    return None if values is None else (core(atom.left), values)
 
 
 def _kinds_in(node: cst.CSTNode, subject: str) -> list[str]:

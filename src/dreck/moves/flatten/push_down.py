@@ -9,7 +9,7 @@ from __future__ import annotations
 import libcst as cst
 
 from ...logic.assigned import assigned_names
-from ...logic.conditions import names_in
+from ...logic.walk import names_in
 from ..blocks import code, header_comment, is_guard, leaves, spaced_test, with_lead
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move

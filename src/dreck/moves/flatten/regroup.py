@@ -10,7 +10,7 @@ from __future__ import annotations
 import libcst as cst
 
 from ...logic.assigned import assigned_names
-from ...logic.conditions import names_in
+from ...logic.walk import names_in
 from ...logic.known import Known, atom_of, is_quiet
 from ..arms import same_code
 from ..blocks import code, comments_in, joined, leaves, unwrapped

@@ -11,9 +11,10 @@ from dataclasses import dataclass
 import libcst as cst
 
 from ...logic.assigned import assigned_names
-from ...logic.conditions import constant, names_in
+from ...logic.conditions import constant
+from ...logic.walk import has_comments, names_in
 from ..arms import arms_of, single
-from ..blocks import comments_in, has_comments, lead_of, leaves, statements_leave
+from ..blocks import comments_in, lead_of, leaves, statements_leave
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -166,7 +167,7 @@ class ReturnEarly(Move):
     def match(self, place: Place, index: int, around: Around) -> Match:
         """Look for a compound statement followed by the return of a name that it sets."""
         node = place.statements[index]
-        if index + 1 >= len(place.statements) or not isinstance(node, cst.If | cst.Try | cst.With | cst.Match | cst.For):
+        if index + 1 >= len(place.statements) or not isinstance(node, cst.If | cst.Try | cst.Match | cst.For):
             return NOT_MINE
         last = place.statements[index + 1]
         small = single(last)
@@ -178,6 +179,8 @@ class ReturnEarly(Move):
         if result in around.shared:
             return self.refuse("name-is-shared", node)
         default = _default(place, index, result)
+        if default is None and isinstance(node, cst.If) and node.orelse is None:
+            return NOT_MINE  # a value that is made anew under one condition
         work = _Returns(result, cst.Name(result) if default is None else default)
         new = work.through(node)
         if isinstance(node, cst.For) and not work.done:
@@ -252,9 +255,6 @@ class _Returns:
             return self._if(node)
         if isinstance(node, cst.Try):
             return self._try(node)
-        if isinstance(node, cst.With):
-            body = self.suite(node.body, falls=True)
-            return None if body is None else node.with_changes(body=body)
         assert isinstance(node, cst.Match)
         cases = [(case, self.suite(case.body, falls=True)) for case in node.cases]
         if any(body is None for _, body in cases):
@@ -336,7 +336,7 @@ class _Returns:
         if isinstance(last, cst.SimpleStatementLine):
             value = self.value(last.body[-1])
             return None if value is None else [last.with_changes(body=[*last.body[:-1], cst.Return(value)])]
-        if not isinstance(last, cst.If | cst.Try | cst.With | cst.Match) or self.result not in assigned_names(last):
+        if not isinstance(last, cst.If | cst.Try | cst.Match) or self.result not in assigned_names(last):
             return None
         new = self.through(last)
         if new is None:

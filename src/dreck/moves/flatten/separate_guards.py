@@ -9,7 +9,8 @@ from __future__ import annotations
 import libcst as cst
 
 from ...logic.conditions import bare, core
-from ..blocks import code, has_comments, is_guard, spaced_test
+from ...logic.walk import has_comments
+from ..blocks import code, is_guard, spaced_test
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 

@@ -9,7 +9,8 @@ from __future__ import annotations
 import libcst as cst
 
 from ...logic.conditions import bare, core, operands
-from ..blocks import code, has_comments, spaced_test, weight
+from ...logic.walk import has_comments
+from ..blocks import code, spaced_test, weight
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 

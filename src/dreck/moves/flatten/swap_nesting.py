@@ -9,8 +9,9 @@ from __future__ import annotations
 import libcst as cst
 
 from ...logic.known import is_quiet
+from ...logic.walk import has_comments
 from ..arms import same_code
-from ..blocks import code, comments_in, has_comments, header_comment, spaced_test
+from ..blocks import code, comments_in, header_comment, spaced_test
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
