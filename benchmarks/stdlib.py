@@ -86,6 +86,7 @@ class Row:
     reasons: collections.Counter[str] = field(default_factory=collections.Counter)
     seconds: float = 0.0
     step_seconds: list[float] = field(default_factory=list)
+    unproved: list[str] = field(default_factory=list)
     comments_lost: int = 0
     unparsable: int = 0
     nesting: list[tuple[int, int]] = field(default_factory=list)
@@ -103,6 +104,7 @@ def main() -> int:
         before = {name: _tests(library, name) for name in _test_names(options)}
         for module in options.modules:
             rows.append(_untangled(library, module, options.diffs))
+            print(f"{module} ...", file=sys.stderr)
         after = {name: _tests(library, name) for name in _test_names(options)}
         for row in rows:
             _compare_tests(row, before, after)
@@ -155,8 +157,15 @@ def _untangled(library: Path, module: str, diffs: Path | None) -> Row:
     row = Row(module)
     comments = _comments(path)
     started = time.perf_counter()
-    found = dreck.untangle(path)
-    row.seconds = time.perf_counter() - started
+    marks = [started]
+
+    def tick(function: dreck.Untangled) -> None:
+        marks.append(time.perf_counter())
+        spent = marks[-1] - marks[-2]
+        row.step_seconds += [spent / len(function.steps)] * len(function.steps)
+
+    found = dreck.untangle(path, tick=tick)
+    row.seconds = marks[-1] - started
     row.functions = len(found.functions)
     for function in found.functions:
         row.changed += function.changed
@@ -164,6 +173,8 @@ def _untangled(library: Path, module: str, diffs: Path | None) -> Row:
         row.moves.update(s.move for s in function.steps)
         row.verdicts.update(s.verdict.verdict.value for s in function.steps)
         row.verdicts["back"] += len(function.taken_back)
+        row.unproved += [f"tested: {function.target} {s.move}" for s in function.steps if s.verdict.verdict is dreck.Verdict.TESTED]
+        row.unproved += [f"taken back: {function.target} {s.move}, {s.verdict.verdict.value}: {s.verdict.why}" for s in function.taken_back]
         row.reasons.update(p.why for p in function.left_alone)
         if function.before.nesting >= 3:
             row.nesting.append((function.before.nesting, function.after.nesting))
@@ -172,7 +183,9 @@ def _untangled(library: Path, module: str, diffs: Path | None) -> Row:
             with diffs.open("a") as stream:
                 stream.write(change.diff)
     found.write()
-    row.comments_lost = sum((comments - _comments(path)).values())
+    lost = comments - _comments(path)
+    row.comments_lost = sum(lost.values())
+    row.unproved += [f"comment lost in {module}: {text}" for text in lost]
     try:
         compile(path.read_bytes(), str(path), "exec")
     except SyntaxError:
@@ -212,9 +225,12 @@ def _closing(rows: list[Row]) -> int:
     reasons: collections.Counter[str] = sum((r.reasons for r in rows), collections.Counter())
     nesting = [pair for r in rows for pair in r.nesting]
     changes = [c for r in rows for c in r.outcome_changes]
+    times = [t for r in rows for t in r.step_seconds] or [0.0]
     print("moves:", ", ".join(f"{name} {count}" for name, count in moves.most_common()))
     for reason, count in reasons.most_common(8):
         print(f"left alone {count} times: {reason}")
+    print(f"seconds for a step, with all that was looked at: median {statistics.median(times):.3f}, "
+          f"9 of 10 within {statistics.quantiles(times, n=10)[-1] if len(times) > 1 else times[0]:.3f}, worst {max(times):.2f}")  # fmt: skip
     lower = [a - b for a, b in nesting if b < a]
     print(f"{len(lower)} of {len(nesting)} functions of nesting 3 or more came down, by {statistics.mean(lower or [0]):.1f} levels on average")
     shares = (verdicts["proved"] + verdicts["proved-under"]) / max(steps, 1)
@@ -226,6 +242,8 @@ def _closing(rows: list[Row]) -> int:
         f"{len(changes)} tests changed outcome, {sum(r.comments_lost for r in rows)} comments lost, "
         f"{sum(r.unparsable for r in rows)} files broken"
     )
+    for place in [p for r in rows for p in r.unproved]:
+        print(place)
     for change in changes[:20]:
         print("changed:", change)
     return 1 if bad else 0

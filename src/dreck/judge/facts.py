@@ -43,9 +43,24 @@ class Facts:
         """These facts, and that a step was just done: ``("seen", kind, detail, operands, results)``."""
         return Facts(self._kinds, self._known, self._seen | {step})
 
-    def forgetting_steps(self) -> Facts:
-        """These facts without the steps done, because something else happened."""
-        return Facts(self._kinds, self._known) if self._seen else self
+    def forgetting_steps(self, stored: str | None = None) -> Facts:
+        """These facts without the steps done, because something else happened.
+
+        Args:
+            stored: the attribute that was set, or an empty text for mere arithmetic, if that was
+                all. Other attributes, and questions whether a value equals a constant, are then
+                taken to stay as they are; whoever relies on that lists an assumption.
+        """
+        if not self._seen:
+            return self
+        kept = frozenset() if stored is None else frozenset(s for s in self._seen if _outlives(s, stored))
+        answers = {s[4][1] for s in kept if s[1] == "compare"}
+        kept |= {s for s in self._seen if s[1] == "truth" and s[3][1] in answers and stored is not None}
+        return Facts(self._kinds, self._known, kept)
+
+    def steps(self, kind: str) -> Iterator[Term]:
+        """The steps of a kind that were just done."""
+        return (s for s in self._seen if s[1] == kind)
 
     def seen(self, kind: str, detail: object, operands: Term) -> Term | None:
         """The step of that kind on those operands, if it was done and nothing else happened since."""
@@ -151,6 +166,13 @@ class Facts:
                 same = constant_value(atom[2]) == constant_value(bound)
                 return same, frozenset({fact})
         return None
+
+
+def _outlives(step: Term, stored: str) -> bool:
+    """Whether a step done is as good as before once an attribute was set, or something was added up."""
+    if step[1] == "getattr":
+        return bool(step[2] != stored)
+    return bool(step[1] == "compare" and step[2] in ("==", "!=") and any(is_const(t) for t in step[3][1:]))
 
 
 def _same_single_kind(kinds: Kinds | None, constant: Term) -> bool:

@@ -6,7 +6,7 @@ from __future__ import annotations
 from .events import AGAIN, MAY_NOT_RAISE, QUIET, opposite_comparison, result_kinds
 from .graph import Do, Leave, Node
 from .states import Enough, Parted, Path, Side, State, Used, flat, operand_term
-from .terms import BOOL, NONE, Term, identity, is_member, kinds_of, negated, substituted
+from .terms import BOOL, NONE, Term, identity, is_const, is_member, kinds_of, negated, substituted
 from .verdict import Assumption, AssumptionKind
 from .walker import Walker, thrown
 from .wording import exit_text, say, shortened
@@ -54,7 +54,7 @@ class Matching(Walker):
         if a.kind in AGAIN and results[0] == results[1] and a.during is None:
             state.facts = state.facts.seeing(_step(a, terms_a, results[0]))
         elif a.kind not in QUIET:
-            state.facts = state.facts.forgetting_steps()
+            state.facts = state.facts.forgetting_steps(_stored(a))
         return frozenset(used)
 
     def _same_globals(self, state: State, first: list[Term], second: list[Term]) -> bool:
@@ -86,6 +86,8 @@ class Matching(Walker):
         if (node.kind == "member" or node.detail in ("==", "!=")) and any(is_member(t) for t in terms):
             return self._alone_with_member(node, terms, side)
         seen = state.facts.seen(node.kind, node.detail, ("operands", *terms))
+        if seen is None and node.kind == "compare":
+            return self._unequal(node, terms, state, side)
         if seen is None and node.kind == "truth" and self._plain_truth(node, terms[0], state, side):
             return frozenset()
         if seen is None or (node.kind == "getattr" and not self.names.is_steady(node.detail)):
@@ -110,6 +112,34 @@ class Matching(Walker):
         side.env[node.outs[0]] = plain
         side.node = node.next
         return True
+
+    def _unequal(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
+        """One side asks whether a value equals a constant, where it just turned out to equal another one."""
+        if node.detail not in ("==", "!=") or not is_const(terms[1]):
+            return None
+        for step in state.facts.steps("compare"):
+            asked, other = step[3][1:]
+            if asked != terms[0] or step[2] not in ("==", "!=") or not _are_apart(other, terms[1]):
+                continue
+            answer = self._answered_before(step, state)
+            if answer is None or answer[0] != (step[2] == "=="):
+                continue
+            about = shortened(node.source)
+            breaks = f"a value equal both to {other[2]!r} and to {terms[1][2]!r}"
+            self.assumptions.append(Assumption(AssumptionKind.PLAIN_EQUALITY, about, breaks))
+            side.env[node.outs[0]] = ("c", "bool", node.detail == "!=")
+            side.node = node.next
+            return answer[1] | {(step, True)}
+        return None
+
+    def _answered_before(self, step: Term, state: State) -> tuple[bool, Used] | None:
+        """What a comparison that was just made turned out to be, with what that rests on."""
+        result = step[4][1]
+        if kinds_of(result, self.kinds) == BOOL:
+            return state.facts.decide(result)
+        truth = state.facts.seen("truth", None, ("operands", result))
+        decided = None if truth is None else state.facts.decide(truth[4][1])
+        return None if decided is None or truth is None else (decided[0], decided[1] | {(truth, True)})
 
     def _alone_with_member(self, node: Do, terms: list[Term], side: Side) -> Used:
         """Equality with a member of an enum is identity, if equality is plain."""
@@ -217,6 +247,19 @@ def _appended(node: Do, terms: list[Term]) -> tuple[Term, Term] | None:
         return terms[0], terms[1]
     simple = node.kind == "call" and node.detail == ((False,), (), ())
     return (terms[0][1], terms[1]) if simple and terms[0][0] == "adder" else None
+
+
+def _stored(node: Do) -> str | None:
+    """The attribute that a step sets, an empty text for mere arithmetic, None for anything else."""
+    if node.kind == "setattr":
+        return str(node.detail)
+    return "" if node.kind in ("binop", "inplace", "unary") else None
+
+
+def _are_apart(one: Term, other: Term) -> bool:
+    """Whether two constants are of one type that has a plain equality, and differ."""
+    same_type = is_const(one) and one[1] == other[1] and one[1] in ("str", "int", "bytes")
+    return same_type and one[2] != other[2]
 
 
 def _step(node: Do, terms: list[Term], results: list[Term]) -> Term:

@@ -651,3 +651,160 @@ def home(boat, berth, log):
 def home(boat, berth, log):
     before = boat < berth
     log(before)
+
+
+#: a kind asked for again after another attribute was set -> proved-under stable-read+no-effect
+def wear(gate):
+    if gate.kind == "weir":
+        gate.silt = gate.silt + 1
+    if gate.kind == "weir":
+        gate.worn = True
+#: becomes
+def wear(gate):
+    if gate.kind == "weir":
+        gate.silt = gate.silt + 1
+        gate.worn = True
+
+
+#: a kind asked for again after it was set -> differs
+def wear(gate):
+    if gate.kind == "weir":
+        gate.kind = "old weir"
+    if gate.kind == "weir":
+        gate.worn = True
+#: becomes
+def wear(gate):
+    if gate.kind == "weir":
+        gate.kind = "old weir"
+        gate.worn = True
+
+
+#: a kind that the setting of another attribute may change, as the class itself says -> differs
+class Gate:
+    def __init__(self, kind: str, silt: int):
+        self.kind = kind
+        self.__dict__["silt"] = silt
+    def __setattr__(self, name, value):
+        super().__setattr__(name, value)
+        if name == "silt":
+            super().__setattr__("kind", "basin")
+def wear(gate: Gate):
+    if gate.kind == "weir":
+        gate.silt = 3
+    if gate.kind == "weir":
+        gate.worn = True
+    return gate.kind
+#: becomes
+class Gate:
+    def __init__(self, kind: str, silt: int):
+        self.kind = kind
+        self.__dict__["silt"] = silt
+    def __setattr__(self, name, value):
+        super().__setattr__(name, value)
+        if name == "silt":
+            super().__setattr__("kind", "basin")
+def wear(gate: Gate):
+    if gate.kind == "weir":
+        gate.silt = 3
+        gate.worn = True
+    return gate.kind
+
+
+#: a kind asked for again after a call -> differs
+def wear(gate):
+    if gate.kind == "weir":
+        gate.clean()
+    if gate.kind == "weir":
+        gate.worn = True
+#: becomes
+def wear(gate):
+    if gate.kind == "weir":
+        gate.clean()
+        gate.worn = True
+
+
+#: what is one kind is no other -> proved-under plain-equality
+def wear(kind, silt: int):
+    if kind == "weir":
+        silt = silt + 1
+    if kind == "basin":
+        silt = silt + 2
+    return silt
+#: becomes
+def wear(kind, silt: int):
+    if kind == "weir":
+        return silt + 1
+    if kind == "basin":
+        return silt + 2
+    return silt
+
+
+#: 1 and True are one kind -> differs
+def wear(kind, silt: int):
+    if kind == 1:
+        silt = silt + 1
+    if kind == True:
+        silt = silt + 2
+    return silt
+#: becomes
+def wear(kind, silt: int):
+    if kind == 1:
+        return silt + 1
+    if kind == True:
+        return silt + 2
+    return silt
+
+
+#: what is not one kind may be another -> differs
+def wear(kind, silt: int):
+    if kind != "weir":
+        silt = silt + 1
+    if kind == "basin":
+        silt = silt + 2
+    return silt
+#: becomes
+def wear(kind, silt: int):
+    if kind != "weir":
+        return silt + 1
+    if kind == "basin":
+        return silt + 2
+    return silt
+
+
+#: a value that equals two constants of other types -> differs
+def wear(kind, silt: int):
+    if kind == 0:
+        silt = silt + 1
+    if kind == 0.0:
+        silt = silt + 2
+    return silt
+#: becomes
+def wear(kind, silt: int):
+    if kind == 0:
+        return silt + 1
+    if kind == 0.0:
+        return silt + 2
+    return silt
+
+
+#: a part asked for its truth again after something was set in it -> differs
+class Hull:
+    def __init__(self):
+        self.holes = 0
+    def __bool__(self):
+        return self.holes == 0
+def wear(boat, log, hull: Hull):
+    if hull:
+        hull.holes = 2
+    if hull:
+        log(1)
+#: becomes
+class Hull:
+    def __init__(self):
+        self.holes = 0
+    def __bool__(self):
+        return self.holes == 0
+def wear(boat, log, hull: Hull):
+    if hull:
+        hull.holes = 2
+        log(1)
