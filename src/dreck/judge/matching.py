@@ -40,6 +40,7 @@ class Matching(Walker):
         if results is None:
             alone = self._alone(a, terms_a, state, 0)
             alone = self._alone(b, terms_b, state, 1) if alone is None else alone
+            alone = self._left_out(a, terms_a, state, state.sides[0]) if alone is None else alone
             if alone is None:
                 raise self._parted(a, b)
             return frozenset(used) | used_a | used_b | alone
@@ -87,10 +88,14 @@ class Matching(Walker):
             return self._alone_with_member(node, terms, side)
         seen = state.facts.seen(node.kind, node.detail, ("operands", *terms))
         if seen is None and node.kind == "compare":
-            return self._unequal(node, terms, state, side)
+            apart = self._unequal(node, terms, state, side) or self._another_kind(node, terms, state, side)
+            if apart is not None:
+                return apart
         if seen is None and node.kind == "truth" and self._plain_truth(node, terms[0], state, side):
             return frozenset()
-        if seen is None or (node.kind == "getattr" and not self.names.is_steady(node.detail)):
+        if node.kind == "getattr" and not self.names.is_steady(node.detail):
+            return None
+        if seen is None:
             return None
         kind = AGAIN[node.kind]
         about = shortened(node.source)
@@ -131,6 +136,49 @@ class Matching(Walker):
             side.node = node.next
             return answer[1] | {(step, True)}
         return None
+
+    def _another_kind(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
+        """One side asks whether a value equals one more constant of the kind it was just compared with."""
+        if node.detail not in ("==", "!=") or not is_const(terms[1]):
+            return None
+        for step in state.facts.steps("compare"):
+            asked, other = step[3][1:]
+            if asked == terms[0] and step[2] in ("==", "!=") and _are_apart(other, terms[1]):
+                about = shortened(node.source)
+                breaks = f"a value that `{about}` changes, or that it raises for"
+                self.assumptions.append(Assumption(AssumptionKind.PLAIN_EQUALITY, about, breaks))
+                self._does(node, terms, [self.new(BOOL)], state, side)
+                return frozenset({(step, True)})
+        return None
+
+    def _left_out(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
+        """The old version asks something of a value that the new one does not ask on this path.
+
+        Of an object, only after another attribute of it was read: before that it may be None, and
+        the question may be what the other one protects from.
+        """
+        if self.strict or node.landing is not None or node.during is not None or node.kind not in ("getattr", "compare", "truth"):
+            return None
+        if node.kind == "getattr" and not self.names.is_steady(node.detail):
+            return None
+        used: Used = frozenset()
+        if node.kind == "getattr":
+            read = next((s for s in state.facts.steps("getattr") if s[3][1] == terms[0]), None)
+            if read is None:
+                return None
+            used = frozenset({(read, True)})
+        about = shortened(node.source)
+        self.assumptions.append(Assumption(AssumptionKind.NO_EFFECT, about, f"a value for which `{about}` raises"))
+        self._does(node, terms, [self.new(k) for k in result_kinds(node, None, self.names)], state, side)
+        return used
+
+    def _does(self, node: Do, terms: list[Term], outs: list[Term], state: State, side: Side) -> None:
+        """One side takes a step, which the other may take later."""
+        if node.kind == "compare":
+            self.compared.add(outs[0][1])
+        side.env.update(zip(node.outs, outs, strict=True))
+        side.node = node.next
+        state.facts = state.facts.seeing(_step(node, terms, outs))
 
     def _answered_before(self, step: Term, state: State) -> tuple[bool, Used] | None:
         """What a comparison that was just made turned out to be, with what that rests on."""

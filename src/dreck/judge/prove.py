@@ -138,6 +138,8 @@ class _Walk(Rounds):
             if isinstance(node, Do):
                 terms, used = self._operands(node, state, which)
                 alone = self._alone(node, terms, state, which)
+                if alone is None and which == 0:
+                    alone = self._left_out(node, terms, state, state.sides[0])
                 return None if alone is None else used | alone
         return None
 
