@@ -33,11 +33,17 @@ _STYLES = {
     Verdict.UNDECIDED: "bold yellow",
 }
 _ASSUMED = {
-    "total-order": "`{about}` and its opposite are never both false",
-    "plain-equality": "`==` and `!=` in `{about}` are opposites",
-    "unpatched": "`{about}` stays what the module made it",
+    "total-order": "{about} and the opposite are never both false",
+    "plain-equality": "`==` and `!=` in {about} are opposites and ask nothing else",
+    "plain-truth": "{about} is True or False",
+    "stable-read": "{about} stays the same until it is set",
+    "no-effect": "asking for {about} changes nothing and does not raise",
+    "hashable": "{about} has a hash",
+    "unpatched": "{about} stays what the module made it",
     "not-overridden": "nothing else is called {about}",
 }
+# Expressions named for one kind of assumption.
+_ABOUTS = 5
 _MEASURES = {
     "nesting": "deepest level of blocks",
     "open_conditions": "conditions open around each statement, added up",
@@ -139,9 +145,13 @@ def _show_step(out: Console, number: int, step: Step, *, brief: bool) -> None:
 
 
 def _show_assumptions(out: Console, verdict: SubjectVerdict) -> None:
-    for assumed in verdict.assumptions:
-        words = _ASSUMED.get(assumed.kind.value, "{about}").format(about=assumed.about)
-        text = Text.assemble("assumes ", (assumed.kind.value, "green"), f": {words}; not so for ", (assumed.breaks, "yellow"))
+    """One line for each kind of assumption, with what it is about and one thing that would break it."""
+    for kind in dict.fromkeys(a.kind for a in verdict.assumptions):
+        alike = [a for a in verdict.assumptions if a.kind is kind]
+        abouts = [f"`{about}`" for about in dict.fromkeys(a.about for a in alike)]
+        more = f" and {len(abouts) - _ABOUTS} more" if len(abouts) > _ABOUTS else ""
+        words = _ASSUMED.get(kind.value, "{about}").format(about=", ".join(abouts[:_ABOUTS]) + more)
+        text = Text.assemble("assumes ", (kind.value, "green"), f": {words}; not so for ", (alike[0].breaks, "yellow"))
         out.print(Padding(text, (0, 0, 0, 2)))
 
 

@@ -24,6 +24,9 @@ _CLASS_METHODS = frozenset({"__new__", "__init_subclass__", "__class_getitem__"}
 _ENUM_HOOKS = frozenset({"__eq__", "__ne__", "__hash__", "__bool__", "__len__", "__getattribute__", "__new__", "_missing_"})
 _READS_OF_TABLES = frozenset({"get", "items", "keys", "values"})
 
+# Methods by which a class takes attribute access into its own hands.
+_OWN_ACCESS = frozenset({"__getattr__", "__getattribute__", "__setattr__", "__delattr__", "__get__", "__set__"})
+
 
 @dataclass(frozen=True, slots=True)
 class Context:
@@ -163,7 +166,7 @@ def decorated_names(tree: ast.Module) -> frozenset[str]:
         if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
             if node.decorator_list:
                 names.add(node.name)
-            if node.name in ("__getattr__", "__getattribute__", "__get__"):
+            if node.name in _OWN_ACCESS:
                 names.add("*")
     return frozenset(names)
 

@@ -40,8 +40,11 @@ class Facts:
         return Facts(self._kinds, {**self._known, atom: value}, self._seen)
 
     def seeing(self, step: Term) -> Facts:
-        """These facts, and that a step was just done: ``("seen", kind, detail, operands, results)``."""
-        return Facts(self._kinds, self._known, self._seen | {step})
+        """These facts, and that a step was just done: ``("seen", kind, detail, operands, results)``.
+
+        If the same step was done before, the last time counts.
+        """
+        return Facts(self._kinds, self._known, frozenset(s for s in self._seen if s[:4] != step[:4]) | {step})
 
     def forgetting_steps(self, stored: str | None = None) -> Facts:
         """These facts without the steps done, because something else happened.
@@ -59,8 +62,8 @@ class Facts:
         return Facts(self._kinds, self._known, kept)
 
     def steps(self, kind: str) -> Iterator[Term]:
-        """The steps of a kind that were just done."""
-        return (s for s in self._seen if s[1] == kind)
+        """The steps of a kind that were just done, in a fixed order."""
+        return iter(sorted((s for s in self._seen if s[1] == kind), key=repr))
 
     def seen(self, kind: str, detail: object, operands: Term) -> Term | None:
         """The step of that kind on those operands, if it was done and nothing else happened since."""

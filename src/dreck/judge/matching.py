@@ -5,6 +5,7 @@ from __future__ import annotations
 
 from .events import AGAIN, MAY_NOT_RAISE, QUIET, opposite_comparison, result_kinds
 from .graph import Do, Leave, Node
+from .facts import Fact
 from .states import Enough, Parted, Path, Side, State, Used, flat, operand_term
 from .terms import BOOL, NONE, Term, identity, is_const, is_member, kinds_of, negated, substituted
 from .verdict import Assumption, AssumptionKind
@@ -36,7 +37,7 @@ class Matching(Walker):
         paired = [self._pair_lists(state, x, y) for x, y in zip(flat(terms_a), flat(terms_b), strict=False)]
         if any(paired) or self._same_globals(state, flat(terms_a), flat(terms_b)):
             return self._meet(a, b, state)
-        results = self._results(a, b, terms_a, terms_b)
+        results = self._as_before(a, b, terms_a, terms_b, state, used) or self._results(a, b, terms_a, terms_b)
         if results is None:
             alone = self._alone(a, terms_a, state, 0)
             alone = self._alone(b, terms_b, state, 1) if alone is None else alone
@@ -52,11 +53,36 @@ class Matching(Walker):
             side.node = node.next
         if a.kind not in QUIET:
             state.known_globals.clear()
-        if a.kind in AGAIN and results[0] == results[1] and a.during is None:
-            state.facts = state.facts.seeing(_step(a, terms_a, results[0]))
+        if a.kind in AGAIN and a.during is None:
+            state.facts = state.facts.seeing(_step(a, terms_a, results[0])).seeing(_step(b, terms_b, results[1]))
         elif a.kind not in QUIET:
-            state.facts = state.facts.forgetting_steps(_stored(a))
+            state.facts = state.facts.forgetting_steps(self._stored(a))
         return frozenset(used)
+
+    def _stored(self, node: Do) -> str | None:
+        """The attribute that a step sets, an empty text for mere arithmetic, None for anything else."""
+        if node.kind == "setattr":
+            return str(node.detail) if self.names.is_steady(node.detail) else None
+        return "" if node.kind in ("binop", "inplace", "unary") else None
+
+    def _as_before(
+        self, a: Do, b: Do, terms_a: list[Term], terms_b: list[Term], state: State, used: set[Fact]
+    ) -> tuple[list[Term], list[Term]] | None:
+        """What a step yielded that both sides do again, where a proof needs that it is the same."""
+        if not self.steady or a.kind not in AGAIN or (a.kind, a.detail, terms_a) != (b.kind, b.detail, terms_b):
+            return None
+        seen = state.facts.seen(a.kind, a.detail, ("operands", *terms_a))
+        if seen is None or (a.kind == "getattr" and not self.names.is_steady(a.detail)):
+            return None
+        self._assume_again(a)
+        used.add((seen, True))
+        outs = list(seen[4][1:])
+        return outs, outs
+
+    def _assume_again(self, node: Do) -> None:
+        about = shortened(node.source)
+        breaks = f"a value of `{about}` that changes when it is asked for again"
+        self.assumptions.append(Assumption(AGAIN[node.kind], about, breaks))
 
     def _same_globals(self, state: State, first: list[Term], second: list[Term]) -> bool:
         """Take values of one global name, read at different times, for the same if nothing in the module binds it again."""
@@ -88,7 +114,11 @@ class Matching(Walker):
             return self._alone_with_member(node, terms, side)
         seen = state.facts.seen(node.kind, node.detail, ("operands", *terms))
         if seen is None and node.kind == "compare":
-            apart = self._unequal(node, terms, state, side) or self._another_kind(node, terms, state, side)
+            apart = (
+                self._asked_otherwise(node, terms, state, side)
+                or self._unequal(node, terms, state, side)
+                or self._another_kind(node, terms, state, side)
+            )
             if apart is not None:
                 return apart
         if seen is None and node.kind == "truth" and self._plain_truth(node, terms[0], state, side):
@@ -97,9 +127,7 @@ class Matching(Walker):
             return None
         if seen is None:
             return None
-        kind = AGAIN[node.kind]
-        about = shortened(node.source)
-        self.assumptions.append(Assumption(kind, about, f"a value of `{about}` that changes when it is asked for again"))
+        self._assume_again(node)
         side.env.update(zip(node.outs, seen[4][1:], strict=True))
         side.node = node.next
         return frozenset({(seen, True)})
@@ -114,9 +142,25 @@ class Matching(Walker):
         plain = self.new(BOOL)
         for each in state.sides:
             each.env = {slot: substituted(term, asked, plain) for slot, term in each.env.items()}
-        side.env[node.outs[0]] = plain
-        side.node = node.next
+        self._does(node, [asked], [plain], state, side)
         return True
+
+    def _asked_otherwise(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
+        """One side asks ``==`` where ``!=`` was just asked of the same operands, or the reverse."""
+        opposite = {"==": "!=", "!=": "=="}.get(node.detail)
+        step = None if opposite is None else state.facts.seen("compare", opposite, ("operands", *terms))
+        if step is None:
+            return None
+        answer, used = step[4][1], frozenset({(step, True)})
+        if kinds_of(answer, self.kinds) != BOOL:
+            truth = state.facts.seen("truth", None, ("operands", answer))
+            if truth is None:
+                return None
+            answer, used = truth[4][1], used | {(truth, True)}
+        self.assumptions.append(Assumption.about_comparison(AssumptionKind.PLAIN_EQUALITY, node.source))
+        side.env[node.outs[0]] = negated(answer)
+        side.node = node.next
+        return used
 
     def _unequal(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
         """One side asks whether a value equals a constant, where it just turned out to equal another one."""
@@ -295,13 +339,6 @@ def _appended(node: Do, terms: list[Term]) -> tuple[Term, Term] | None:
         return terms[0], terms[1]
     simple = node.kind == "call" and node.detail == ((False,), (), ())
     return (terms[0][1], terms[1]) if simple and terms[0][0] == "adder" else None
-
-
-def _stored(node: Do) -> str | None:
-    """The attribute that a step sets, an empty text for mere arithmetic, None for anything else."""
-    if node.kind == "setattr":
-        return str(node.detail)
-    return "" if node.kind in ("binop", "inplace", "unary") else None
 
 
 def _are_apart(one: Term, other: Term) -> bool:

@@ -68,7 +68,11 @@ def prove(before: Graph, after: Graph, names: Names, *, strict: bool = False) ->
     if before.signature != after.signature:
         return Unproved("the signatures or decorators differ", before.entry.line, after.entry.line)
     with _deep_recursion():
-        return _Walk(before, after, names, strict).run()
+        found = _Walk(before, after, names, strict).run()
+        if strict or isinstance(found, Proved):
+            return found
+        again = _Walk(before, after, names, strict, steady=True).run()
+        return again if isinstance(again, Proved) else found
 
 
 def paths_of(before: Graph, after: Graph, names: Names, *, strict: bool = False) -> tuple[list[Path], bool]:
@@ -78,7 +82,8 @@ def paths_of(before: Graph, after: Graph, names: Names, *, strict: bool = False)
         The paths, and whether these are all. Where the versions part, the list ends with the
         path on which they do.
     """
-    walk = _Walk(before, after, names, strict, paths=[])
+    steady = not strict and isinstance(_Walk(before, after, names, strict).run(), Unproved)
+    walk = _Walk(before, after, names, strict, steady, paths=[])
     assert walk.paths is not None
     with _deep_recursion():
         try:
@@ -138,7 +143,7 @@ class _Walk(Rounds):
             if isinstance(node, Do):
                 terms, used = self._operands(node, state, which)
                 alone = self._alone(node, terms, state, which)
-                if alone is None and which == 0:
+                if alone is None and which == 0 and self._open_question(b, state, 1) is None:
                     alone = self._left_out(node, terms, state, state.sides[0])
                 return None if alone is None else used | alone
         return None

@@ -22,6 +22,7 @@ class Walker:
     after: Graph
     names: Names
     strict: bool
+    steady: bool = False  # what both sides ask again has the answer it had, under an assumption
     kinds: dict[int, Kinds] = field(default_factory=dict)
     origins: dict[int, str] = field(default_factory=dict)  # unknown value -> global name it was read from
     builtins: dict[str, Term] = field(default_factory=dict)

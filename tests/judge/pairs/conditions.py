@@ -808,3 +808,157 @@ def wear(boat, log, hull: Hull):
     if hull:
         hull.holes = 2
         log(1)
+
+
+#: a property whose setter changes the kind -> differs
+class Gate:
+    def __init__(self, kind: str):
+        self.kind = kind
+        self._silt = 0
+    @property
+    def silt(self):
+        return self._silt
+    @silt.setter
+    def silt(self, value):
+        self._silt = value
+        self.kind = "basin"
+def wear(gate: Gate):
+    if gate.kind == "weir":
+        gate.silt = 3
+    if gate.kind == "weir":
+        gate.worn = True
+    return gate.kind
+#: becomes
+class Gate:
+    def __init__(self, kind: str):
+        self.kind = kind
+        self._silt = 0
+    @property
+    def silt(self):
+        return self._silt
+    @silt.setter
+    def silt(self, value):
+        self._silt = value
+        self.kind = "basin"
+def wear(gate: Gate):
+    if gate.kind == "weir":
+        gate.silt = 3
+        gate.worn = True
+    return gate.kind
+
+
+#: a check moved above the one that protects it -> differs
+def wear(gate):
+    if gate is not None:
+        if gate.depth > 3:
+            return 1
+    return 0
+#: becomes
+def wear(gate):
+    if gate.depth > 3 and gate is not None:
+        return 1
+    return 0
+
+
+#: the protecting check moved to the front changes what None does -> differs
+def wear(gate):
+    if gate.depth > 3 and gate is not None:
+        return 1
+    return 0
+#: becomes
+def wear(gate):
+    if gate is not None and gate.depth > 3:
+        return 1
+    return 0
+
+
+#: a question that the new version leaves out where it does not matter -> proved-under no-effect+plain-truth
+def wear(gate):
+    if gate.kind:
+        if gate.depth > 3:
+            return 0
+    return 0
+#: becomes
+def wear(gate):
+    if gate.kind:
+        return 0
+    return 0
+
+
+#: a question left out where it does matter -> differs
+def wear(gate):
+    if gate.kind:
+        if gate.depth > 3:
+            return 1
+    return 0
+#: becomes
+def wear(gate):
+    if gate.kind:
+        return 0
+    return 0
+
+
+#: a question left out that a handler waits for -> differs
+class Gate:
+    kind = 1
+def wear(gate: Gate):
+    try:
+        if gate.kind:
+            if gate.depth > 3:
+                pass
+    except AttributeError:
+        return 1
+    return 0
+#: becomes
+class Gate:
+    kind = 1
+def wear(gate: Gate):
+    try:
+        if gate.kind:
+            pass
+    except AttributeError:
+        return 1
+    return 0
+
+
+#: scattered tests of a kind in one chain -> same
+def wear(gate):
+    if gate.kind != "weir":
+        if gate.kind == "basin":
+            gate.silt = gate.silt + 2
+        else:
+            gate.silt = gate.silt + 1
+    gate.age = gate.age + 1
+    if gate.kind != "weir" and gate.age > 3:
+        gate.worn = True
+#: becomes
+def wear(gate):
+    if gate.kind == "weir":
+        gate.age = gate.age + 1
+    elif gate.kind == "basin":
+        gate.silt = gate.silt + 2
+        gate.age = gate.age + 1
+        if gate.age > 3:
+            gate.worn = True
+    else:
+        gate.silt = gate.silt + 1
+        gate.age = gate.age + 1
+        if gate.age > 3:
+            gate.worn = True
+
+
+#: scattered tests of a kind, one kind forgotten -> differs
+def wear(gate):
+    if gate.kind != "weir":
+        gate.silt = gate.silt + 1
+    gate.age = gate.age + 1
+    if gate.kind == "basin":
+        gate.worn = True
+#: becomes
+def wear(gate):
+    if gate.kind == "weir":
+        gate.age = gate.age + 1
+    else:
+        gate.silt = gate.silt + 1
+        gate.age = gate.age + 1
+        gate.worn = True
