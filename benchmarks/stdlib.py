@@ -162,7 +162,7 @@ def _untangled(library: Path, module: str, diffs: Path | None) -> Row:
     def tick(function: dreck.Untangled) -> None:
         marks.append(time.perf_counter())
         spent = marks[-1] - marks[-2]
-        row.step_seconds += [spent / len(function.steps)] * len(function.steps)
+        row.step_seconds += [spent / max(len(function.steps), 1)] * len(function.steps)
 
     found = dreck.untangle(path, tick=tick)
     row.seconds = marks[-1] - started
