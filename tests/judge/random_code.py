@@ -114,6 +114,39 @@ class Writer:
         return self.chance.choices(kinds, weights=(5, 3, 2, 1, 1, 2))[0]()
 
 
+class KindWriter(Writer):
+    """Writes functions that ask an object for its kind and change it; no question of theirs can raise."""
+
+    def effect(self) -> str:
+        return self.chance.choice(
+            ["gate.depth = gate.depth + 1", "gate.depth = gate.depth - a", "gate.worn = True", "gate.kind = 'pond'",
+             "gate.worn = gate.depth > 1", "log(gate.kind)", f"log({self.condition()})", "gate.depth = 0"]
+        )  # fmt: skip
+
+    def assignment(self) -> str:
+        return self.chance.choice([f"a = {self.operand()}", "b = a + 1", "flag = not flag", self.effect(), self.effect()])
+
+    def statement(self, depth: int, in_loop: bool) -> list[str]:
+        if depth == 0 or self.chance.random() < 0.45:
+            return [self.chance.choice([self.effect, self.effect, self.assignment, lambda: self.exit(in_loop)])()]
+        return self.chance.choice([self.choice] * 5 + [self.loop])(depth - 1, in_loop)
+
+    def condition(self) -> str:
+        kind = self.chance.choice(["'weir'", "'basin'", "'pond'"])
+        plain = [f"gate.kind == {kind}", f"gate.kind != {kind}", "gate.kind not in ('weir', 'pond')", "gate.depth > 1",
+                 "gate.depth < a", "flag", "not gate.worn", "a < b"]  # fmt: skip
+        roll = self.chance.random()
+        if roll < 0.25:
+            return f"({self.condition()}) {self.chance.choice(['and', 'or'])} ({self.condition()})"
+        return f"not ({self.condition()})" if roll < 0.3 else self.chance.choice([plain[0], plain[1], *plain])
+
+    def operand(self) -> str:
+        return self.chance.choice(["a", "b", "gate.depth", str(self.chance.randint(0, 3))])
+
+    def expression(self) -> str:
+        return self.chance.choice([self.operand, self.condition, lambda: "gate.kind"])()
+
+
 def _inside(lines: list[str]) -> list[str]:
     return [f"    {line}" for line in lines]
 
@@ -158,6 +191,10 @@ def _outcome(function: Callable[..., Any], row: tuple[Any, ...]) -> Any:
             raise ValueError("logged enough")
 
     class Gate:
+        kind = ("weir", "basin", "pond", "sluice")[(row[1] + row[0]) % 4]
+        depth = row[0]
+        worn = row[2]
+
         def __enter__(self) -> int:
             note("enter")
             return 7
@@ -166,10 +203,11 @@ def _outcome(function: Callable[..., Any], row: tuple[Any, ...]) -> Any:
             note(error[0])
             return isinstance(error[1], ValueError) and bool(row[2])
 
+    gate = Gate()
     try:
-        return "returned", repr(function(*row, note, Gate())), log
+        return "returned", repr(function(*row, note, gate)), log, vars(gate)
     except Exception as error:
-        return type(error).__name__, repr(error.args), log
+        return type(error).__name__, repr(error.args), log, vars(gate)
 
 
 def with_helper(text: str, chance: random.Random) -> str | None:

@@ -12,19 +12,32 @@ from hypothesis import strategies as st
 from dreck.judge.check import compare
 from dreck.judge.events import Names
 from dreck.judge.prove import Proved
+from dreck.judge.verdict import AssumptionKind
 from dreck.judge.versions import Version
 from dreck.judge.vouch import Judge
+from dreck.outline import functions_of
+from dreck.planner.candidates import Broken, Candidate, candidates
+from dreck.source.regions import region_of
 
-from .random_code import Writer, collecting, damaged, outcomes, with_helper
+from .random_code import KindWriter, Writer, collecting, damaged, outcomes, with_helper
 
 SHORT_RUN = settings(max_examples=150, deadline=None, suppress_health_check=list(HealthCheck))
 
 
+PROVER = Judge(runner=None)
+
+
+def versions(before: str, after: str) -> tuple[Version, Version]:
+    """Two texts as versions."""
+    return Version(Path("a.py"), before), Version(Path("b.py"), after)
+
+
 def is_proved(before: str, after: str) -> bool:
-    """Whether the prover calls two texts of ``f`` the same."""
+    """Whether the prover calls two texts of ``f`` the same, though a comparison may raise."""
     functions = [ast.parse(text).body[0] for text in (before, after)]
     assert all(isinstance(f, ast.FunctionDef) for f in functions)
-    return isinstance(compare(functions[0], functions[1], Names()), Proved)  # type: ignore[arg-type]
+    found = compare(functions[0], functions[1], Names())  # type: ignore[arg-type]
+    return isinstance(found, Proved) and all(a.kind is not AssumptionKind.NO_EFFECT for a in found.assumptions)
 
 
 @SHORT_RUN
@@ -57,8 +70,7 @@ def test_what_is_proved_with_a_helper_behaves_the_same(seed: int) -> None:
     changed = with_helper(text, chance)
     if changed is None or outcomes(text) is None:
         return
-    found = Judge(runner=None).function(Version(Path("a.py"), text), Version(Path("b.py"), changed), "f")
-    if found.verdict.same:
+    if PROVER.function(*versions(text, changed), "f").verdict.same:
         assert outcomes(text) == outcomes(changed), f"{text}\nbecame\n{changed}"
 
 
@@ -70,3 +82,30 @@ def test_what_is_proved_of_collecting_loops_behaves_the_same(seed: int) -> None:
     before, after = outcomes(loop), outcomes(comprehension)
     if before is not None and after is not None and is_proved(loop, comprehension):
         assert before == after, f"{loop}\nbecame\n{comprehension}"
+
+
+@SHORT_RUN
+@given(st.integers(0, 10**9))
+def test_what_is_proved_of_kinds_behaves_the_same(seed: int) -> None:
+    """Questions about an object's kind, asked again, left out or in another order."""
+    chance = random.Random(seed)
+    text = KindWriter(chance).function()
+    changed = damaged(text, chance)
+    before, after = outcomes(text), outcomes(changed)
+    if before is not None and after is not None and PROVER.function(*versions(text, changed), "f").verdict.same:
+        assert before == after, f"{text}\nbecame\n{changed}"
+
+
+@SHORT_RUN
+@given(st.integers(0, 10**9), st.sampled_from([Writer, KindWriter]))
+def test_steps_that_are_proved_keep_behaviour(seed: int, writer: type[Writer]) -> None:
+    """Every site of every move, on code that nobody would write."""
+    text = writer(random.Random(seed)).function()
+    before = outcomes(text)
+    if before is None:
+        return
+    region = region_of(text, functions_of(ast.parse(text))[0], "    ")
+    for found in candidates(region, strict=False, blank_after_guard=False):
+        assert not isinstance(found, Broken), f"{found}\n{text}"
+        if isinstance(found, Candidate) and is_proved(text, found.region.whole):
+            assert outcomes(found.region.whole) == before, f"{found.move}: {text}\nbecame\n{found.region.whole}"

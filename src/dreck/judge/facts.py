@@ -85,6 +85,9 @@ class Facts:
 
     def resolve(self, term: Term) -> tuple[Term, frozenset[Fact]]:
         """The constant a term is known to be here, if any, else the term itself."""
+        if term[0] == "tuple":
+            parts = [self.resolve(part) for part in term[1:]]
+            return ("tuple", *(part for part, _ in parts)), frozenset().union(*(used for _, used in parts))
         if term[0] != "s" and term[0] not in ("not", "is", "eq", "lt", "le"):
             return term, frozenset()
         kinds = kinds_of(term, self._kinds)

@@ -7,6 +7,8 @@ from typing import TypeAlias
 
 import libcst as cst
 
+from .assigned import local_names
+from .knowledge import knowledge_of
 from .known import Known
 
 # The way down to a block, as (node, field, index in that field or None).
@@ -24,12 +26,17 @@ def known_at(trail: Trail, statements: Sequence[cst.BaseStatement], index: int) 
     known = Known()
     for position, (node, field, number) in enumerate(trail):
         if isinstance(node, cst.FunctionDef):
-            known = Known()
+            known = nothing_known(node)
         elif isinstance(node, cst.IndentedBlock):
             known = passed(node.body[: number or 0], known)
         else:
             known = _entered(node, field, number, known, trail[position + 1 :])
     return passed(statements[:index], known)
+
+
+def nothing_known(function: cst.FunctionDef) -> Known:
+    """What is known at the start of a function: only which of its names are its own."""
+    return Known(local_names(function), knowledge_of(function).ordered)
 
 
 def passed(statements: Iterable[cst.BaseStatement], known: Known) -> Known:

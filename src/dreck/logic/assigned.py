@@ -45,3 +45,10 @@ def shared_names(function: cst.FunctionDef) -> frozenset[str]:
         elif isinstance(node, cst.Global | cst.Nonlocal):
             found |= {item.name.value for item in node.names}
     return frozenset(found)
+
+
+@functools.lru_cache(maxsize=64)
+def local_names(function: cst.FunctionDef) -> frozenset[str]:
+    """The names that only a function itself can bind: its parameters and variables, less those it shares."""
+    parameters = {p.name.value for p in walk(function.params) if isinstance(p, cst.Param)}
+    return frozenset(parameters | assigned_names(function.body)) - shared_names(function)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import functools
 from dataclasses import dataclass
 
 import libcst as cst
@@ -64,6 +65,7 @@ class Knowledge:
         return self.is_ordered(left) and self.is_ordered(target.comparator)
 
 
+@functools.lru_cache(maxsize=64)
 def knowledge_of(function: cst.FunctionDef) -> Knowledge:
     """Read a function's annotations, leaving out parameters that it assigns anew."""
     parameters = function.params

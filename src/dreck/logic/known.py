@@ -30,15 +30,22 @@ _HARMLESS = frozenset(
 
 @dataclass(frozen=True, slots=True)
 class Known:
-    """Atoms and their answers, each with the plain names that it is about."""
+    """Atoms and their answers, each with the plain names that it is about.
 
+    ``local`` are the names that only the function itself can bind; whatever runs in between may
+    change others. Of these, ``plain`` are known to hold numbers or texts; what others hold may be
+    changed where it is. None stands for all names.
+    """
+
+    local: frozenset[str] | None = None
+    plain: frozenset[str] | None = None
     answers: dict[Atom, bool] = field(default_factory=dict)
     names: dict[Atom, frozenset[str]] = field(default_factory=dict)
     values: dict[str, object] = field(default_factory=dict)  # literal text -> its value
 
     def learning(self, condition: cst.BaseExpression, answer: bool) -> Known:
         """What is known once a condition has been answered."""
-        found = Known(dict(self.answers), dict(self.names), dict(self.values))
+        found = Known(self.local, self.plain, dict(self.answers), dict(self.names), dict(self.values))
         for node, value in _settled(condition, answer):
             atom, positive = atom_of(node)
             found.answers[atom] = value == positive
@@ -53,11 +60,13 @@ class Known:
         if not changed and not acts.stored and not acts.calls:
             return self
         kept = {a for a in self.answers if not self._is_touched(a, changed, acts)}
-        return Known({a: v for a, v in self.answers.items() if a in kept}, {a: n for a, n in self.names.items() if a in kept}, self.values)
+        answers, names = ({a: v for a, v in known.items() if a in kept} for known in (self.answers, self.names))
+        return Known(self.local, self.plain, answers, names, self.values)  # type: ignore[arg-type]
 
     def _is_touched(self, atom: Atom, changed: frozenset[str], acts: Acts) -> bool:
         text = f"{atom[1]} {atom[2]}"
-        deep = any(mark in text for mark in ".[(")
+        steady = self.local if atom[0] == "is" else self.plain
+        deep = any(mark in text for mark in ".[(") or (steady is not None and not self.names[atom] <= steady)
         return bool(self.names[atom] & changed) or (deep and (acts.calls or any(f".{name}" in text for name in acts.stored)))
 
     def decide(self, condition: cst.BaseExpression) -> bool | None:

@@ -91,7 +91,7 @@ class Simplify:
             turned = Negation(self.negation.knowledge, _is_order(inner)).of(inner)
             return None if isinstance(turned, cst.UnaryOperation) else turned
         if isinstance(inner, cst.BooleanOperation):
-            turned = self.negation.of(inner)
+            turned = bare(self.negation.of(node.expression))
             return None if isinstance(turned, cst.UnaryOperation) or _signs(turned) >= _signs(node) else turned
         return None
 

@@ -11,9 +11,10 @@ from collections.abc import Sequence
 import libcst as cst
 
 from ...logic.along import known_at
+from ...logic.conditions import atoms, constant
 from ...logic.known import is_quiet
 from ...logic.walk import has_comments, walk
-from ..arms import arms_of, chain_of
+from ..arms import arms_of, chain_of, lead_comments
 from ..blocks import Run, code, comments_in, joined, statements_leave, unwrapped, with_lead
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
@@ -89,6 +90,15 @@ class DropUnreachable(Move):
         ),
     )
     REFUSALS = {
+        "switched-by-hand": Refusal(
+            "somebody switched it off by hand, and may want to switch it on again",
+            """
+            def toll(boat):
+                if 0 and boat.late:
+                    print(boat)
+                return boat.length
+            """,
+        ),
         "comment-inside": Refusal(
             "a comment inside says why it is there; that is worth keeping",
             """
@@ -121,7 +131,11 @@ class DropUnreachable(Move):
             if answer is None:
                 known = known.learning(arm.test, False)
                 continue
+            if any(constant(a) is not None for a in atoms(arm.test)):
+                return self.refuse("switched-by-hand", arm.node)
             gone = arms[number + 1 :] if answer else [arm]
+            if not answer and len(arms) == 1 and lead_comments(node):
+                return self.refuse("comment-inside", arm.node)
             if any(has_comments(a.body) for a in gone):
                 return self.refuse("comment-inside", arm.node)
             why = f"`{code(arm.test)}` {'always' if answer else 'never'} holds here."

@@ -16,11 +16,12 @@ import libcst as cst
 from ...logic.assigned import assigned_names
 from ...logic.conditions import atoms, constant, core, squeezed
 from ...logic.walk import has_comments, names_in, walk
+from ...logic.along import nothing_known
 from ...logic.known import Known, elements_of, is_quiet
 from ...logic.specialise import specialised
 from ..arms import Arm, chain_of, meaning
 from ..blocks import code, lead_of, weight, with_lead
-from ..places import Place
+from ..places import Place, function_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
 # Fewer tests of one subject are not scattered.
@@ -119,7 +120,9 @@ class OneChainPerKind(Move):
         block = list(place.statements[index : last + 1])
         old = sum(weight(s) for s in block)
         kinds = list(dict.fromkeys(k for s in block for k in _kinds_in(s, squeezed(subject))))
-        arms = _arms(subject, kinds, block)
+        arms = _arms(subject, kinds, block, nothing_known(function_of(place)))
+        if not any(names and (body or arms[-1][1]) for names, body in arms):
+            return NOT_MINE  # all kinds come out the same
         if len(kinds) > _MOST_KINDS or sum(sum(weight(s) for s in a[1]) for a in arms) > old * _MOST_GROWTH:
             return self.refuse("grows", node)
         if any(has_comments(s) for s in block):
@@ -190,13 +193,13 @@ def _tests_left(node: cst.CSTNode, subject: str) -> int:
 _Arms = list[tuple[list[str], list[cst.BaseStatement]]]
 
 
-def _arms(subject: cst.BaseExpression, kinds: list[str], block: list[cst.BaseStatement]) -> _Arms:
+def _arms(subject: cst.BaseExpression, kinds: list[str], block: list[cst.BaseStatement], start: Known) -> _Arms:
     """The kinds (none for the rest) with what is left of the block for them; the rest is last."""
-    rest = Known()
+    rest = start
     merged: dict[str, tuple[list[str], list[cst.BaseStatement]]] = {}
     for kind in kinds:
         is_kind = cst.Comparison(subject, [cst.ComparisonTarget(cst.Equal(), cst.parse_expression(kind))])
-        body = specialised(block, Known().learning(is_kind, True))
+        body = specialised(block, start.learning(is_kind, True))
         merged.setdefault(_text(body), ([], body))[0].append(kind)
         rest = rest.learning(is_kind, False)
     other = specialised(block, rest)
