@@ -11,7 +11,7 @@ from .graph import Cut, Do, Drop, Graph, Landing, Leave, Load, Node, Put, Slot, 
 from .memory import Memory
 from .states import Hypothesis, Path, Place, Side, State, Used, Value, operand_term
 from .terms import LIST, UNBOUND, Kinds, Term, all_plain, kinds_of, substituted
-from .verdict import Assumption
+from .verdict import Assumption, AssumptionKind
 
 
 @dataclass(slots=True)
@@ -25,6 +25,7 @@ class Walker:
     steady: bool = False  # what both sides ask again has the answer it had, under an assumption
     kinds: dict[int, Kinds] = field(default_factory=dict)
     origins: dict[int, str] = field(default_factory=dict)  # unknown value -> global name it was read from
+    globals_read: dict[str, Term] = field(default_factory=dict)  # where they are taken to stay
     builtins: dict[str, Term] = field(default_factory=dict)
     compared: set[int] = field(default_factory=set)  # unknown values that a comparison yielded
     maybe: set[int] = field(default_factory=set)  # unknown values that may stand for "unbound"
@@ -152,10 +153,20 @@ class Walker:
         if self.names.is_builtin(name):
             return self._builtin(name)
         if name not in state.known_globals:
-            term = self.new()
-            self.origins[term[1]] = name
-            state.known_globals[name] = term
+            state.known_globals[name] = self._fixed_global(name) or self.new()
+            self.origins[state.known_globals[name][1]] = name
         return state.known_globals[name]
+
+    def _fixed_global(self, name: str) -> Term | None:
+        """The value that a name of the module had before, where a proof needs that it stays."""
+        if not self.steady or name not in self.names.fixed:
+            return None
+        if name not in self.globals_read:
+            self.globals_read[name] = self.new()
+        else:
+            breaks = f"{name} bound to something else from outside while this runs"
+            self.assumptions.append(Assumption(AssumptionKind.UNPATCHED, name, breaks))
+        return self.globals_read[name]
 
     def _builtin(self, name: str) -> Term:
         """The built-in of that name, which nothing changes."""

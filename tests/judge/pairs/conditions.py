@@ -962,3 +962,49 @@ def wear(gate):
         gate.silt = gate.silt + 1
         gate.age = gate.age + 1
         gate.worn = True
+
+
+#: a sentinel of the module asked for twice -> proved-under stable-read
+MISSING = object()
+def default_of(field):
+    if field.default is MISSING:
+        return 1
+    elif field.default is not MISSING:
+        return 2
+    return 3
+#: becomes
+MISSING = object()
+def default_of(field):
+    if field.default is MISSING:
+        return 1
+    return 2
+
+
+#: a sentinel that a function of the module may replace -> differs
+MISSING = None
+class Field:
+    @property
+    def default(self):
+        global MISSING
+        MISSING = [MISSING]
+        return None
+def default_of(field: Field):
+    if field.default is MISSING:
+        return 1
+    elif field.default is not MISSING:
+        return 2
+    return 3
+#: becomes
+MISSING = None
+class Field:
+    @property
+    def default(self):
+        global MISSING
+        MISSING = [MISSING]
+        return None
+def default_of(field: Field):
+    if field.default is MISSING:
+        return 1
+    elif field.default is MISSING:
+        return 2
+    return 3
