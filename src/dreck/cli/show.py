@@ -35,8 +35,8 @@ _STYLES = {
 _ASSUMED = {
     "total-order": "{about} and the opposite are never both false",
     "plain-equality": "`==` and `!=` in {about} are opposites and ask nothing else",
-    "plain-truth": "{about} is True or False",
-    "stable-read": "{about} stays the same until it is set",
+    "plain-truth": "what is compared in {about} yields True or False",
+    "stable-read": "until set, {about} stays the same",
     "no-effect": "asking for {about} changes nothing and does not raise",
     "hashable": "{about} has a hash",
     "unpatched": "{about} stays what the module made it",

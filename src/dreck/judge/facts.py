@@ -46,19 +46,19 @@ class Facts:
         """
         return Facts(self._kinds, self._known, frozenset(s for s in self._seen if s[:4] != step[:4]) | {step})
 
-    def forgetting_steps(self, stored: str | None = None) -> Facts:
+    def forgetting_steps(self, stored: str | None = None, plain: frozenset[int] | set[int] = frozenset()) -> Facts:
         """These facts without the steps done, because something else happened.
 
         Args:
             stored: the attribute that was set, or an empty text for mere arithmetic, if that was
                 all. Other attributes, and questions whether a value equals a constant, are then
                 taken to stay as they are; whoever relies on that lists an assumption.
+            plain: values that comparisons yielded; whether they are true does not change.
         """
         if not self._seen:
             return self
         kept = frozenset() if stored is None else frozenset(s for s in self._seen if _outlives(s, stored))
-        answers = {s[4][1] for s in kept if s[1] == "compare"}
-        kept |= {s for s in self._seen if s[1] == "truth" and s[3][1] in answers and stored is not None}
+        kept |= {s for s in self._seen if s[1] == "truth" and s[3][1][0] == "s" and s[3][1][1] in plain}
         return Facts(self._kinds, self._known, kept)
 
     def steps(self, kind: str) -> Iterator[Term]:

@@ -35,6 +35,8 @@ class Matching(Walker):
         terms_a, used_a = self._operands(a, state, 0)
         terms_b, used_b = self._operands(b, state, 1)
         paired = [self._pair_lists(state, x, y) for x, y in zip(flat(terms_a), flat(terms_b), strict=False)]
+        if terms_a != terms_b and len(terms_a) == len(terms_b) and not any(paired):
+            paired = [self._plainly_true(state, [x, y], a) for x, y in zip(terms_a, terms_b, strict=True) if x != y]
         if any(paired) or self._same_globals(state, flat(terms_a), flat(terms_b)):
             return self._meet(a, b, state)
         results = self._as_before(a, b, terms_a, terms_b, state, used) or self._results(a, b, terms_a, terms_b)
@@ -42,10 +44,12 @@ class Matching(Walker):
             alone = self._alone(a, terms_a, state, 0)
             alone = self._alone(b, terms_b, state, 1) if alone is None else alone
             alone = self._left_out(a, terms_a, state, state.sides[0]) if alone is None else alone
+            alone = self._early(b, terms_b, state, state.sides[1]) if alone is None else alone
             if alone is None:
                 raise self._parted(a, b)
             return frozenset(used) | used_a | used_b | alone
         used |= used_a | used_b
+        self._nothing_owed(a, b, state)
         if (a.landing or b.landing) and a.kind not in MAY_NOT_RAISE:
             used |= self._both_raise(a, b, state)
         for side, node, outs in zip(state.sides, (a, b), results, strict=True):
@@ -56,7 +60,7 @@ class Matching(Walker):
         if a.kind in AGAIN and a.during is None:
             state.facts = state.facts.seeing(_step(a, terms_a, results[0])).seeing(_step(b, terms_b, results[1]))
         elif a.kind not in QUIET:
-            state.facts = state.facts.forgetting_steps(self._stored(a))
+            state.facts = state.facts.forgetting_steps(self._stored(a), self.compared)
         return frozenset(used)
 
     def _stored(self, node: Do) -> str | None:
@@ -127,6 +131,8 @@ class Matching(Walker):
             return None
         if seen is None:
             return None
+        if which == 0:
+            state.owed -= {seen}
         self._assume_again(node)
         side.env.update(zip(node.outs, seen[4][1:], strict=True))
         side.node = node.next
@@ -216,6 +222,24 @@ class Matching(Walker):
         self._does(node, terms, [self.new(k) for k in result_kinds(node, None, self.names)], state, side)
         return used
 
+    def _early(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
+        """The new version reads or asks something before its turn; the old one has to do so before it does anything else."""
+        if self.strict or node.landing is not None or node.during is not None or node.kind not in ("getattr", "compare", "truth"):
+            return None
+        if node.kind == "getattr" and not self.names.is_steady(node.detail):
+            return None
+        about = shortened(node.source)
+        self.assumptions.append(Assumption(AssumptionKind.NO_EFFECT, about, f"a value for which `{about}` does something, or raises"))
+        outs = [self.new(k) for k in result_kinds(node, None, self.names)]
+        self._does(node, terms, outs, state, side)
+        state.owed |= {_step(node, terms, outs)}
+        return frozenset()
+
+    def _nothing_owed(self, a: Node, b: Node, state: State) -> None:
+        """Before anything is done that others can see, both versions have read and asked the same."""
+        if state.owed and not (isinstance(a, Do) and a.kind in AGAIN):
+            raise self._parted(a, b)
+
     def _does(self, node: Do, terms: list[Term], outs: list[Term], state: State, side: Side) -> None:
         """One side takes a step, which the other may take later."""
         if node.kind == "compare":
@@ -232,6 +256,21 @@ class Matching(Walker):
         truth = state.facts.seen("truth", None, ("operands", result))
         decided = None if truth is None else state.facts.decide(truth[4][1])
         return None if decided is None or truth is None else (decided[0], decided[1] | {(truth, True)})
+
+    def _plainly_true(self, state: State, values: list[Term], node: Do | Leave) -> bool:
+        """One side hands on what a comparison yielded, the other what its test said: the result is taken for a bool."""
+        for asked, other in (values, values[::-1]):
+            if self.strict or asked[0] != "s" or asked[1] not in self.compared or other[:2] != ("c", "bool"):
+                continue
+            truth = state.facts.seen("truth", None, ("operands", asked))
+            if truth is None or asked[1] in self.maybe:
+                continue
+            about = shortened(node.source)
+            self.assumptions.append(Assumption(AssumptionKind.PLAIN_TRUTH, about, "arrays, whose comparison is not one truth value"))
+            for each in state.sides:
+                each.env = {slot: substituted(term, asked, truth[4][1]) for slot, term in each.env.items()}
+            return True
+        return False
 
     def _alone_with_member(self, node: Do, terms: list[Term], side: Side) -> Used:
         """Equality with a member of an enum is identity, if equality is plain."""
@@ -301,7 +340,7 @@ class Matching(Walker):
             side.node = thrown(side, node.landing, error)
         if a.kind not in QUIET:
             raised.known_globals.clear()
-        raised.facts = raised.facts.forgetting_steps()
+        raised.facts = raised.facts.forgetting_steps(plain=self.compared)
         return self.walk(raised)
 
     def _same_reads(self, a: Node, b: Node, state: State) -> Used:
@@ -317,6 +356,7 @@ class Matching(Walker):
 
     def _compare_exits(self, a: Leave, b: Leave, state: State) -> Used:
         used = set(self._same_reads(a, b, state))
+        self._nothing_owed(a, b, state)
         both = [operand_term(s.env, n.value) for s, n in zip(state.sides, (a, b), strict=True)]
         for first, second in zip(flat(both[:1]), flat(both[1:]), strict=False):
             self._pair_lists(state, first, second)
@@ -326,6 +366,8 @@ class Matching(Walker):
             term, facts = state.facts.resolve(operand_term(side.env, node.value))
             values.append(term)
             used |= facts
+        if a.how == b.how and values[0] != values[1] and self._plainly_true(state, values, a):
+            return self._compare_exits(a, b, state)
         matched = a.how == b.how and values[0] == values[1]
         self._record(state, exit_text(a), exit_text(b), matched=matched)
         if not matched:

@@ -155,6 +155,7 @@ class _Walk(Rounds):
         if isinstance(a, Leave) and isinstance(b, Leave):
             return self._compare_exits(a, b, state)
         if isinstance(a, Cut) and isinstance(b, Cut):
+            self._nothing_owed(a, b, state)
             return self._loop(a, b, state)
         raise self._parted(a, b)
 
@@ -165,7 +166,7 @@ class _Walk(Rounds):
 
     def _remembered(self, state: State, segments: list[set[Fact]], marks: list[tuple[object, Numbering]]) -> Used | None:
         a, b = state.sides
-        if isinstance(a.node, Leave) or isinstance(b.node, Leave) or self.paths is not None:
+        if isinstance(a.node, Leave) or isinstance(b.node, Leave) or self.paths is not None or state.owed:
             return None
         key, numbering = self._key(state)
         found = self.memory.find(key, numbering, state.facts)

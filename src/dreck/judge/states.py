@@ -81,17 +81,21 @@ class Path:
 
 @dataclass(slots=True)
 class State:
-    """Both sides and what is known on the path to here."""
+    """Both sides and what is known on the path to here.
+
+    ``owed`` are reads and tests that the new version did early, and the old one still has to do.
+    """
 
     sides: tuple[Side, Side]
     facts: Facts
     known_globals: dict[str, Term]
     asked: tuple[Answered, ...] = ()
+    owed: frozenset[Term] = frozenset()
 
     def copy(self, facts: Facts | None = None) -> State:
         """The same state, to go another way, with other facts if given."""
         a, b = self.sides
-        return State((a.copy(), b.copy()), facts or self.facts, dict(self.known_globals), self.asked)
+        return State((a.copy(), b.copy()), facts or self.facts, dict(self.known_globals), self.asked, self.owed)
 
 
 @dataclass(slots=True)

@@ -51,7 +51,7 @@ class Simplify:
 
     def _once(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
         rules: tuple[Callable[[cst.BaseExpression], cst.BaseExpression | None], ...]
-        rules = (self._known, self._not, self._against_truth, self._absorbed, self._range, self._members, self._types)
+        rules = (self._known, self._bool, self._not, self._against_truth, self._absorbed, self._range, self._members, self._types)
         for rule in rules:
             found = rule(node)
             if found is not None:
@@ -78,6 +78,14 @@ class Simplify:
             return None
         found = reduced(node, self.known)
         return None if isinstance(found, bool) or found is node else found
+
+    def _bool(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
+        """``bool(a)`` where only the truth counts."""
+        if not isinstance(node, cst.Call) or not isinstance(node.func, cst.Name) or node.func.value != "bool":
+            return None
+        if len(node.args) != 1 or node.args[0].keyword is not None or node.args[0].star:
+            return None
+        return node.args[0].value
 
     def _not(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
         """``not not a``, ``not a == b``, and de Morgan where it saves a ``not``."""

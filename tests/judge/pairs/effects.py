@@ -421,3 +421,110 @@ def toll(length: int):
     """What a boat pays."""
     due: int = length * 3
     return due
+
+
+#: a flag passed in both arms -> proved-under no-effect+plain-truth+stable-read
+def show(boat, board):
+    if boat.depth > 3:
+        board.show(boat, True)
+    else:
+        board.show(boat, False)
+#: becomes
+def show(boat, board):
+    board.show(boat, boat.depth > 3)
+
+
+#: a flag passed in both arms, where making the argument is a call -> differs
+def show(boat, board):
+    if boat.deep():
+        board.show(boat.name(), True)
+    else:
+        board.show(boat.name(), False)
+#: becomes
+def show(boat, board):
+    board.show(boat.name(), boat.deep())
+
+
+#: an early read that the old version did not make on every path -> differs
+class Boat:
+    def __init__(self, kind: str):
+        self.kind = kind
+        if kind == "tug":
+            self.power = 3
+def strong(boat: Boat):
+    if boat.kind == "tug":
+        if boat.power > 2:
+            return True
+    return False
+#: becomes
+class Boat:
+    def __init__(self, kind: str):
+        self.kind = kind
+        if kind == "tug":
+            self.power = 3
+def strong(boat: Boat):
+    if boat.power > 2:
+        if boat.kind == "tug":
+            return True
+    return False
+
+
+#: an early read across a call -> differs
+def strong(boat, log):
+    log(boat)
+    if boat.power > 2:
+        return True
+    return False
+#: becomes
+def strong(boat, log):
+    power = boat.power
+    log(boat)
+    if power > 2:
+        return True
+    return False
+
+
+#: two conditions on attributes swapped -> proved-under no-effect+stable-read
+def wear(gate):
+    if gate.old:
+        if gate.wet:
+            gate.rust()
+        else:
+            gate.warp()
+    else:
+        if gate.wet:
+            gate.swell()
+        else:
+            gate.rest()
+#: becomes
+def wear(gate):
+    if gate.wet:
+        if gate.old:
+            gate.rust()
+        else:
+            gate.swell()
+    else:
+        if gate.old:
+            gate.warp()
+        else:
+            gate.rest()
+
+
+#: two conditions on attributes swapped, arms mixed up -> differs
+def wear(gate):
+    if gate.old:
+        if gate.wet:
+            gate.rust()
+        else:
+            gate.warp()
+    else:
+        gate.rest()
+#: becomes
+def wear(gate):
+    if gate.wet:
+        if gate.old:
+            gate.rust()
+        else:
+            gate.warp()
+    else:
+        gate.rest()

@@ -7,9 +7,13 @@ from __future__ import annotations
 
 import libcst as cst
 
-from ..blocks import comments_in, header_comment, realigned
+from ..arms import arms_of
+from ..blocks import comments_in, has_compound, header_comment, realigned
 from ..places import Place
-from ..registry import NOT_MINE, Around, Example, Match, Move, Site, move
+from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
+
+# From this many arms on, a chain is worth a word.
+_LONG_CHAIN = 3
 
 
 @move
@@ -51,7 +55,21 @@ class ChainBranches(Move):
             """,
         ),
     )
-    REFUSALS = {}
+    REFUSALS = {
+        "flat-chain": Refusal(
+            "it is one flat chain of alternatives, each with an arm of its own; it reads well as it is",
+            """
+            def on_event(event, desk):
+                if event.kind == "arrive":
+                    desk.open(event.boat)
+                    desk.log(event)
+                elif event.kind == "leave":
+                    desk.close(event.boat)
+                elif event.kind == "flood":
+                    desk.alarm()
+            """,
+        ),
+    }
 
     def match(self, place: Place, index: int, around: Around) -> Match:
         """Look for a chain whose else holds one if."""
@@ -60,10 +78,18 @@ class ChainBranches(Move):
             return NOT_MINE
         found = _chained(node)
         if found is None:
-            return NOT_MINE
+            arms = arms_of(node)
+            flat = len(arms) >= _LONG_CHAIN and not any(has_compound(a.body) for a in arms)
+            return self.refuse("flat-chain", node) if flat and _is_all(place, index) else NOT_MINE
         inner, new = found
         body = [*place.statements[:index], new, *place.statements[index + 1 :]]
         return Site(inner, "An if alone in an else is an elif; it needs no level of its own.", place.block.with_changes(body=body))
+
+
+def _is_all(place: Place, index: int) -> bool:
+    """Whether a statement is all that its function does, but for a docstring and lines around."""
+    compound = [s for s in place.statements if isinstance(s, cst.BaseCompoundStatement)]
+    return len(compound) == 1 and len(place.statements) <= index + 2 and isinstance(place.trail[-1][0], cst.FunctionDef)
 
 
 def _chained(node: cst.If) -> tuple[cst.If, cst.If] | None:
