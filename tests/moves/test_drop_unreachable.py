@@ -1,1 +1,62 @@
-"""x"""
+"""drop-unreachable: the traps that its examples do not show."""
+
+from __future__ import annotations
+
+import pytest
+
+from .harness import check
+
+CASES = [
+    (
+        "return 1\nlog(2)\n",
+        "return 1\n",
+    ),
+    (
+        "if flag:\n    return 1\nelse:\n    raise ValueError\nlog(2)\n",
+        "if flag:\n    return 1\nelse:\n    raise ValueError\n",
+    ),
+    (
+        "if n == 3:\n    if n == 4:\n        log(1)\n    else:\n        log(2)\n",
+        "if n == 3:\n    log(2)\n",
+    ),
+    (
+        "if n == 3:\n    log(1)\nelif n in (3, 4) and n == 3:\n    log(2)\nelif m:\n    log(3)\n",
+        "if n == 3:\n    log(1)\nelif m:\n    log(3)\n",
+    ),
+    (
+        "if s == 'x':\n    log(1)\nelif s == 'x':\n    log(2)\nelse:\n    log(3)\n",
+        "if s == 'x':\n    log(1)\nelse:\n    log(3)\n",
+    ),
+    (
+        "while True:\n    if flag:\n        break\n        log(1)\n    log(2)\n",
+        "while True:\n    if flag:\n        break\n    log(2)\n",
+    ),
+    (
+        "for x in a:\n    if flag:\n        if not flag:\n            log(x)\n        log(1)\n",
+        "for x in a:\n    if flag:\n        log(1)\n",
+    ),
+]
+STAYS = [
+    "yield 1\nreturn\nlog(2)\nyield 2\n",
+    "if False:\n    log(1)\n",
+    "if n == 3:\n    n = m\n    if n == 3:\n        log(1)\n",
+    "if n == 3:\n    for x in a:\n        if n == 3:\n            log(1)\n        n = x\n",
+    "if a:\n    log(1)\n    if a:\n        log(2)\n",
+    "if a.x:\n    a.x = 0\n    if a.x:\n        log(2)\n",
+    "while flag:\n    flag = log(1)\n    if flag:\n        log(2)\n",
+    "global ready\nif ready is None:\n    log(1)\n    if ready is None:\n        log(2)\n",
+    "if ready is None:\n    log(1)\n    if ready is None:\n        log(2)\n",
+    "try:\n    n = log(1)\nexcept KeyError:\n    log(n)\nif n == 3:\n    log(n)\n",
+]
+
+
+@pytest.mark.parametrize(("before", "after"), CASES)
+def test_what_changes(before: str, after: str) -> None:
+    """What control never reaches goes."""
+    check("drop-unreachable", before, after)
+
+
+@pytest.mark.parametrize("body", STAYS)
+def test_what_stays(body: str) -> None:
+    """What may be reached after all, or was switched off by hand, stays."""
+    check("drop-unreachable", body, "")

@@ -1,1 +1,42 @@
-"""x"""
+"""flip-branches: the traps that its examples do not show."""
+
+from __future__ import annotations
+
+import pytest
+
+from .harness import check
+
+CASES = [
+    (
+        "if not a:\n    log(1)\nelse:\n    log(2)\n",
+        "if a:\n    log(2)\nelse:\n    log(1)\n",
+    ),
+    (
+        "if not (a and b):\n    log(1)\nelse:\n    log(2)\n",
+        "if a and b:\n    log(2)\nelse:\n    log(1)\n",
+    ),
+    (
+        "if n >= 3:\n    if a:\n        log(1)\n    else:\n        log(2)\nelse:\n    log(3)\n",
+        "if n < 3:\n    log(3)\nelse:\n    if a:\n        log(1)\n    else:\n        log(2)\n",
+    ),
+]
+STAYS = [
+    "if not a:\n    log(1)\nelif b:\n    log(2)\nelse:\n    log(3)\n",
+    "if not a:\n    log(1)\n",
+    "if a is not None:\n    log(1)\nelse:\n    log(2)\n",
+    "if not a:\n    return 1\nelse:\n    log(2)\n",
+    "if a == 1:\n    if b:\n        log(1)\n    else:\n        log(2)\nelse:\n    log(3)\n",
+    "if not a: log(1)\nelse: log(2)\n",
+]
+
+
+@pytest.mark.parametrize(("before", "after"), CASES)
+def test_what_changes(before: str, after: str) -> None:
+    """The positive condition comes first, or the one that lets a choice join the chain."""
+    check("flip-branches", before, after)
+
+
+@pytest.mark.parametrize("body", STAYS)
+def test_what_stays(body: str) -> None:
+    """What is positive already, leaves early, or has elifs stays."""
+    check("flip-branches", body, "")

@@ -1,1 +1,50 @@
-"""x"""
+"""inline-once: the traps that its examples do not show."""
+
+from __future__ import annotations
+
+import pytest
+
+from .harness import check
+
+CASES = [
+    (
+        "result = a.b\nreturn result\n",
+        "return a.b\n",
+    ),
+    (
+        "ok = a and b\nif ok:\n    log(1)\n",
+        "if a and b:\n    log(1)\n",
+    ),
+    (
+        "# why\nresult = (yield a)\nreturn result\n",
+        "# why\nreturn (yield a)\n",
+    ),
+    (
+        "ok = n in (1, 2)\nif not ok:\n    log(1)\n",
+        "if not n in (1, 2):\n    log(1)\n",
+    ),
+]
+STAYS = [
+    "depth = a.b\nreturn depth\n",
+    "ok = a and b\nif ok:\n    log(ok)\n",
+    "ok = a.b\nif log(1) and ok:\n    log(1)\n",
+    "ok = a.b\nlog(1)\nif ok:\n    log(2)\n",
+    "ok = a.b  # from the gauge\nif ok:\n    log(2)\n",
+    "ok = 1, 2\nif ok:\n    log(2)\n",
+    "ok, x = a\nif ok:\n    log(2)\n",
+    "ok = a\nwhile ok:\n    log(2)\n",
+    "global ok\nok = a.b\nif ok:\n    log(1)\n",
+    "ok = a.b\nreturn lambda: ok\n",
+]
+
+
+@pytest.mark.parametrize(("before", "after"), CASES)
+def test_what_changes(before: str, after: str) -> None:
+    """A name that says nothing goes."""
+    check("inline-once", before, after)
+
+
+@pytest.mark.parametrize("body", STAYS)
+def test_what_stays(body: str) -> None:
+    """A name that says something, is used again, or is not used first stays."""
+    check("inline-once", body, "")

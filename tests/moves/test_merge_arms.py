@@ -1,1 +1,36 @@
-"""x"""
+"""merge-arms: the traps that its examples do not show."""
+
+from __future__ import annotations
+
+import pytest
+
+from .harness import check
+
+CASES = [
+    (
+        "if a:\n    log(1)\nelif b:\n    log( 1 )\nelse:\n    log(2)\n",
+        "if a or b:\n    log(1)\nelse:\n    log(2)\n",
+    ),
+    (
+        "if a:\n    log(0)\nelif b:\n    log(1)\nelif c and n:\n    log(1)\n",
+        "if a:\n    log(0)\nelif b or (c and n):\n    log(1)\n",
+    ),
+]
+STAYS = [
+    "if a:\n    log(1)\nelif b:\n    log(2)\nelif c:\n    log(1)\nelse:\n    log(3)\n",
+    "if a:\n    log(1)\nelse:\n    log(1)\n",
+    "if a:\n    log(1)\nelif b:\n    # why\n    log(1)\nelse:\n    log(2)\n",
+    "if a:\n    log('1')\nelif b:\n    log(\"1 \")\nelse:\n    log(2)\n",
+]
+
+
+@pytest.mark.parametrize(("before", "after"), CASES)
+def test_what_changes(before: str, after: str) -> None:
+    """Neighbours that do the same share an arm."""
+    check("merge-arms", before, after)
+
+
+@pytest.mark.parametrize("body", STAYS)
+def test_what_stays(body: str) -> None:
+    """Arms further apart, explained, or not the same stay."""
+    check("merge-arms", body, "")

@@ -1,1 +1,97 @@
-"""x"""
+"""simplify-condition: the traps that its examples do not show."""
+
+from __future__ import annotations
+
+import pytest
+
+from .harness import check
+
+CASES = [
+    (
+        "if not not a:\n    log(1)\n",
+        "if a:\n    log(1)\n",
+    ),
+    (
+        "if not n == 3:\n    log(1)\n",
+        "if n != 3:\n    log(1)\n",
+    ),
+    (
+        "if not (a is None):\n    log(1)\n",
+        "if a is not None:\n    log(1)\n",
+    ),
+    (
+        "while not (not a and not b):\n    log(1)\n    a = b = log(2)\n",
+        "while a or b:\n    log(1)\n    a = b = log(2)\n",
+    ),
+    (
+        "if bool(a) and b:\n    log(1)\n",
+        "if a and b:\n    log(1)\n",
+    ),
+    (
+        "if flag and n > 3 and flag:\n    log(1)\n",
+        "if flag and n > 3:\n    log(1)\n",
+    ),
+    (
+        "if flag or (flag and a):\n    log(1)\n",
+        "if flag:\n    log(1)\n",
+    ),
+    (
+        "if n > 3 and n <= m:\n    log(1)\n",
+        "if 3 < n <= m:\n    log(1)\n",
+    ),
+    (
+        "if 3 < n and n < 5 and a:\n    log(1)\n",
+        "if 3 < n < 5 and a:\n    log(1)\n",
+    ),
+    (
+        "if n != 1 and n != 2 and n != 4:\n    log(1)\n",
+        "if n not in (1, 2, 4):\n    log(1)\n",
+    ),
+    (
+        "if s == 'a' or s in ('b', 'c'):\n    log(1)\n",
+        "if s in ('a', 'b', 'c'):\n    log(1)\n",
+    ),
+    (
+        "if not isinstance(a, int) and not isinstance(a, (str, bytes)):\n    log(1)\n",
+        "if not isinstance(a, (int, str, bytes)):\n    log(1)\n",
+    ),
+    (
+        "if a:\n    pass\nelif not (b or\n          not c):\n    log(1)\n",
+        "if a:\n    pass\nelif (not b and\n          c):\n    log(1)\n",
+    ),
+    (
+        "if n < 3:\n    return\nif n >= 3 and a:\n    log(1)\n",
+        "if n < 3:\n    return\nif a:\n    log(1)\n",
+    ),
+    (
+        "if flag is False:\n    log(1)\n",
+        "if not flag:\n    log(1)\n",
+    ),
+]
+STAYS = [
+    "if not a < b:\n    log(1)\n",
+    "if a == True:\n    log(1)\n",
+    "if log(1) and log(1):\n    log(2)\n",
+    "if a.x > 3 and a.x < 5:\n    log(1)\n",
+    "if n < 3 and m < 5:\n    log(1)\n",
+    "if n == 1 or m == 2:\n    log(1)\n",
+    "if n == 1 or a or n == 2:\n    log(1)\n",
+    "if n == 1 and n == 2:\n    log(1)\n",
+    "if n == None or n == 1:\n    log(1)\n",
+    "if log(1) == 1 or log(1) == 2:\n    log(2)\n",
+    "if isinstance(a, int) and isinstance(a, bool):\n    log(1)\n",
+    "if a is None or a == 1:\n    log(1)\n",
+    "if 1 < n > m:\n    log(1)\n",
+]
+
+
+@pytest.mark.parametrize(("before", "after"), CASES)
+def test_what_changes(before: str, after: str) -> None:
+    """Fewer signs, the same truth."""
+    check("simplify-condition", before, after)
+
+
+@pytest.mark.parametrize("body", STAYS)
+def test_what_stays(body: str) -> None:
+    """Where the signs may matter, they stay."""
+    check("simplify-condition", body, "")

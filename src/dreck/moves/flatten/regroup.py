@@ -11,10 +11,11 @@ import libcst as cst
 
 from ...logic.assigned import assigned_names
 from ...logic.walk import names_in
-from ...logic.known import Known, atom_of, is_quiet
+from ...logic.along import nothing_known
+from ...logic.known import atom_of, is_quiet
 from ..arms import same_code
 from ..blocks import code, comments_in, joined, leaves, unwrapped
-from ..places import Place
+from ..places import Place, function_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
 
@@ -111,7 +112,8 @@ class Regroup(Move):
         node = place.statements[second]
         assert isinstance(node, cst.If)
         between = list(place.statements[index + 1 : second])
-        if not is_quiet(first.test) or Known().learning(first.test, True).after(first).decide(first.test) is not True:
+        known = nothing_known(function_of(place)).learning(first.test, True)
+        if not is_quiet(first.test) or known.after(first).decide(first.test) is not True:
             return self.refuse("condition-may-change", node)
         if any(not _may_change_places(s, first) for s in between):
             return NOT_MINE
