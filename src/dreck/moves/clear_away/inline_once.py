@@ -123,6 +123,8 @@ def _with_value(statement: cst.BaseStatement, name: str, value: cst.BaseExpressi
         return None
     if name in names_in(statement.body) or (statement.orelse is not None and name in names_in(statement.orelse)):
         return None
+    if isinstance(value, cst.Call) and isinstance(value.func, cst.Name) and value.func.value == "bool" and len(value.args) == 1:
+        value = value.args[0].value  # only the truth counts here
     loose = isinstance(value, cst.IfExp | cst.Lambda | cst.NamedExpr)
     if _is_name(statement.test, name):
         return spaced_test(statement, in_parentheses(value) if loose else value)

@@ -1,0 +1,217 @@
+"""What the planner reaches unattended: whole shapes, by sequences of judged steps."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+
+import dreck
+
+SHAPES = {
+    "a calculation with a result and the same default everywhere": (
+        """
+def quote(boat, passages, winter):
+    result = 0
+    if boat is not None:
+        if boat.active:
+            if passages > 0:
+                if winter:
+                    result = boat.length * 2
+                else:
+                    result = boat.length * 3
+            else:
+                result = 0
+        else:
+            result = 0
+    else:
+        result = 0
+    return result
+""",
+        """
+def quote(boat, passages, winter):
+    if boat is None:
+        return 0
+    if not boat.active:
+        return 0
+    if passages > 0:
+        return boat.length * 2 if winter else boat.length * 3
+    return 0
+""",
+    ),
+    "handlers far below, in async code": (
+        """
+async def admit(office, name):
+    vessel = await office.find(name)
+    if vessel is not None:
+        permit = await office.permit(vessel)
+        if permit is not None:
+            await office.open(vessel)
+            await office.log(vessel)
+            return vessel
+        else:
+            # tell the desk
+            return None
+    else:
+        raise KeyError(name)
+""",
+        """
+async def admit(office, name):
+    vessel = await office.find(name)
+    if vessel is None:
+        raise KeyError(name)
+    permit = await office.permit(vessel)
+    if permit is None:
+        # tell the desk
+        return None
+    await office.open(vessel)
+    await office.log(vessel)
+    return vessel
+""",
+    ),
+    "a flag that is set and then tested": (
+        """
+def note(boat, log):
+    ok = False
+    if boat.papers and boat.crew > 1:
+        ok = True
+    if ok:
+        log.add(boat)
+        boat.enter()
+""",
+        """
+def note(boat, log):
+    if boat.papers and boat.crew > 1:
+        log.add(boat)
+        boat.enter()
+""",
+    ),
+    "the same tail in every arm": (
+        """
+def label(name, kind, number):
+    text = ""
+    if name is None:
+        text = "?"
+        return text.strip()
+    elif kind == "tug":
+        text = "Tug " + name
+        return text.strip()
+    else:
+        text = name + number
+        return text.strip()
+""",
+        """
+def label(name, kind, number):
+    if name is None:
+        text = "?"
+    elif kind == "tug":
+        text = "Tug " + name
+    else:
+        text = name + number
+    return text.strip()
+""",
+    ),
+    "an inner choice that joins the chain once the outer one is turned": (
+        """
+def close_up(off: int, forced: bool, keeper):
+    if off != 0:
+        if forced:
+            note = "off, signed " + keeper
+        else:
+            raise ValueError(keeper)
+    else:
+        note = "right"
+    keeper.log(note)
+""",
+        """
+def close_up(off: int, forced: bool, keeper):
+    if off == 0:
+        note = "right"
+    elif forced:
+        note = "off, signed " + keeper
+    else:
+        raise ValueError(keeper)
+    keeper.log(note)
+""",
+    ),
+    "tests of one kind all over the body": (
+        """
+def wear(reach):
+    if reach.kind != "weir" and reach.kind != "basin":
+        if reach.silt > 0:
+            if reach.kind != "lined":
+                reach.silt = reach.silt - 1
+    else:
+        if reach.silt < reach.depth:
+            reach.silt = reach.silt + 1
+            if reach.kind == "basin":
+                if reach.season < 2:
+                    if reach.silt < reach.depth:
+                        reach.silt = reach.silt + 1
+    if reach.kind != "lined":
+        reach.season = reach.season + 1
+    if reach.season > 3:
+        if reach.kind != "weir":
+            if reach.kind != "basin":
+                if reach.silt > 0:
+                    if reach.kind != "lined":
+                        reach.silt = reach.silt - 1
+            else:
+                reach.silt = reach.silt - reach.silt
+        else:
+            if reach.silt < reach.depth:
+                reach.silt = reach.silt + 1
+""",
+        """
+def wear(reach):
+    if reach.kind == "weir":
+        if reach.silt < reach.depth:
+            reach.silt = reach.silt + 1
+        reach.season = reach.season + 1
+        if reach.season > 3 and reach.silt < reach.depth:
+            reach.silt = reach.silt + 1
+    elif reach.kind == "basin":
+        if reach.silt < reach.depth:
+            reach.silt = reach.silt + 1
+            if reach.season < 2 and reach.silt < reach.depth:
+                reach.silt = reach.silt + 1
+        reach.season = reach.season + 1
+        if reach.season > 3:
+            reach.silt = reach.silt - reach.silt
+    elif reach.kind == "lined":
+        pass
+    else:
+        if reach.silt > 0:
+            reach.silt = reach.silt - 1
+        reach.season = reach.season + 1
+        if reach.season > 3 and reach.silt > 0:
+            reach.silt = reach.silt - 1
+""",
+    ),
+    "event handlers stay": (
+        """
+def on_event(event, desk):
+    if event.kind == "arrive":
+        desk.open(event.boat)
+    elif event.kind == "leave":
+        desk.close(event.boat)
+    elif event.kind == "flood":
+        desk.alarm()
+""",
+        "",
+    ),
+}
+
+
+@pytest.mark.parametrize("shape", SHAPES)
+def test_shapes(shape: str, tmp_path: Path) -> None:
+    """The result is exact, every step is proved, and nothing is left to do."""
+    before, after = SHAPES[shape]
+    path = tmp_path / "canal.py"
+    path.write_text(before)
+    found = dreck.untangle(path, run=False)
+    found.write()
+    assert path.read_text() == (after or before)
+    assert all(s.verdict.verdict.same for f in found.functions for s in f.steps)
+    assert after or "one flat chain of alternatives" in found.functions[0].left_alone[0].why
+    assert not dreck.untangle(path, run=False).changes
