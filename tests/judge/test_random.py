@@ -21,6 +21,7 @@ from dreck.source.regions import region_of
 
 from .random_code import KindWriter, Writer, collecting, damaged, outcomes, with_helper
 
+FEW = settings(max_examples=40, deadline=None, suppress_health_check=list(HealthCheck))
 SHORT_RUN = settings(max_examples=150, deadline=None, suppress_health_check=list(HealthCheck))
 
 
@@ -84,7 +85,7 @@ def test_what_is_proved_of_collecting_loops_behaves_the_same(seed: int) -> None:
         assert before == after, f"{loop}\nbecame\n{comprehension}"
 
 
-@SHORT_RUN
+@FEW
 @given(st.integers(0, 10**9))
 def test_what_is_proved_of_kinds_behaves_the_same(seed: int) -> None:
     """Questions about an object's kind, asked again, left out or in another order."""
@@ -96,7 +97,7 @@ def test_what_is_proved_of_kinds_behaves_the_same(seed: int) -> None:
         assert before == after, f"{text}\nbecame\n{changed}"
 
 
-@SHORT_RUN
+@FEW
 @given(st.integers(0, 10**9), st.sampled_from([Writer, KindWriter]))
 def test_steps_that_are_proved_keep_behaviour(seed: int, writer: type[Writer]) -> None:
     """Every site of every move, on code that nobody would write."""

@@ -27,6 +27,9 @@ def wrapped(condition: str) -> str:
         ("a is None or b is not None", "a is not None and b is None"),
         ("a in b and c not in b", "a not in b or c in b"),
         ("n < 3", "n >= 3"),
+        ("a < b", "not a < b"),  # there are things that only know `<`
+        ("a + b > c", "not a + b > c"),
+        ("a.b <= c - 1", "a.b > c - 1"),
         ("a == 1 and (b or c)", "a != 1 or not (b or c)"),
         ("a == 1 or b == 2 and c == 3", "a != 1 and (b != 2 or c != 3)"),
         ("(a == 1 or b == 2) and c == 3", "(a != 1 and b != 2) or c != 3"),

@@ -32,6 +32,8 @@ from .wording import shortened
 
 # A walk of more steps than this is given up; at about 25 microseconds a step that is two seconds.
 MOST_STEPS = 60_000
+# The second walk, under more assumptions, is given up earlier: where it helps, it helps soon.
+MOST_STEADY_STEPS = 12_000
 # Visits to one place before its values are forgotten, so that choices in a row do not multiply.
 VISITS_BEFORE_FORGETTING = 6
 _RECURSION = 60_000
@@ -161,7 +163,7 @@ class _Walk(Rounds):
 
     def _spend(self, state: State) -> None:
         self.steps += 1
-        if self.steps > MOST_STEPS:
+        if self.steps > (MOST_STEADY_STEPS if self.steady else MOST_STEPS):
             raise Parted("there are too many paths to compare", state.sides[0].node, state.sides[1].node)
 
     def _remembered(self, state: State, segments: list[set[Fact]], marks: list[tuple[object, Numbering]]) -> Used | None:

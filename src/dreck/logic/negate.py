@@ -63,15 +63,25 @@ class Negation:
             return _wrapped(node)
         target = node.comparisons[0]
         operator = target.operator
-        if isinstance(operator, _ORDER) and self.strict:
-            if not (self.knowledge.is_ordered(node.left) and self.knowledge.is_ordered(target.comparator)):
-                return _wrapped(node)
+        if isinstance(operator, _ORDER) and not self._may_turn_order(node.left, target.comparator):
+            return _wrapped(node)
         # `!=` is only the opposite of `==` by convention, which a strict proof may not rely on.
         if isinstance(operator, cst.Equal | cst.NotEqual) and self.strict:
             if not (self.knowledge.is_ordered(node.left) and self.knowledge.is_ordered(target.comparator)):
                 return _wrapped(node)
         turned = target.with_changes(operator=_opposite(operator))
         return node.with_changes(comparisons=[turned])
+
+    def _may_turn_order(self, left: cst.BaseExpression, right: cst.BaseExpression) -> bool:
+        """Whether ``a < b`` may become ``a >= b``.
+
+        Things that only know ``<`` exist, and heaps and sorts are full of them; so one operand has
+        to look like a number or text, or strictly, both have to be known as such.
+        """
+        known = [self.knowledge.is_ordered(left), self.knowledge.is_ordered(right)]
+        if self.strict:
+            return all(known)
+        return any(known) or _looks_plain(left) or _looks_plain(right)
 
     def _spread(self, node: cst.BooleanOperation) -> cst.BooleanOperation:
         """De Morgan: the operands negated, ``and`` and ``or`` exchanged."""
@@ -92,6 +102,15 @@ class Negation:
         if same and isinstance(operand, cst.BooleanOperation) and isinstance(operand.operator, type(parent.operator)):
             return self._spread(operand)  # one flat chain of the same operator stays one
         return self.of(operand)
+
+
+def _looks_plain(node: cst.BaseExpression) -> bool:
+    """Whether an expression is a literal, or arithmetic other than ``+``, which lists have too."""
+    if isinstance(node, cst.BinaryOperation):
+        return not isinstance(node.operator, cst.Add) or _looks_plain(node.left) or _looks_plain(node.right)
+    if isinstance(node, cst.UnaryOperation):
+        return isinstance(node.operator, cst.Minus)
+    return isinstance(node, cst.Integer | cst.Float | cst.SimpleString)
 
 
 def _wrapped(node: cst.BaseExpression) -> cst.BaseExpression:
