@@ -27,6 +27,8 @@ _OPPOSITE: dict[type[cst.BaseCompOp], type[cst.BaseCompOp]] = {
     cst.LessThanEqual: cst.GreaterThan,
 }
 _ORDER = (cst.LessThan, cst.LessThanEqual, cst.GreaterThan, cst.GreaterThanEqual)
+# Parentheses around these, behind a `not`, only served the `not`.
+_SERVED = (cst.BooleanOperation, cst.Comparison, cst.BinaryOperation)
 _NEEDS_PARENTHESES = (cst.BooleanOperation, cst.IfExp, cst.Lambda, cst.NamedExpr, cst.Yield)
 
 
@@ -129,7 +131,7 @@ def _bared(node: cst.UnaryOperation) -> cst.BaseExpression:
     inner = node.expression
     if node.lpar:
         inner = inner.with_changes(lpar=[*node.lpar, *inner.lpar], rpar=[*inner.rpar, *node.rpar])
-    if len(inner.lpar) == 1 and isinstance(inner, cst.BooleanOperation | cst.Comparison) and not _breaks_line(inner):
+    if len(inner.lpar) == 1 and isinstance(inner, _SERVED) and not _breaks_line(inner):
         return inner.with_changes(lpar=[], rpar=[])
     return inner
 

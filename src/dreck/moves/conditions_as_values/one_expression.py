@@ -17,7 +17,7 @@ from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, mo
 # A condition of more atoms, or a value of more characters, is no short one.
 _MOST_ATOMS = 2
 _MOST_CHARACTERS = 36
-_NOT_SHORT = (cst.IfExp, cst.Lambda, cst.NamedExpr, cst.Yield, cst.Await, cst.BooleanOperation, cst.ListComp,
+_NOT_SHORT = (cst.IfExp, cst.Lambda, cst.NamedExpr, cst.Yield, cst.Await, cst.BooleanOperation, cst.Comparison, cst.ListComp,
               cst.GeneratorExp, cst.DictComp, cst.SetComp, cst.Dict, cst.Tuple)  # fmt: skip
 
 

@@ -162,10 +162,7 @@ class GuardClause(Move):
         if reason is not None:
             return self.refuse(reason, node)
         drop = way_out.behind and leaves(node.body)
-        guard, work = cst.IndentedBlock([way_out.statement]), node.body
-        if isinstance(work, cst.IndentedBlock):  # a comment behind the condition stays there
-            guard, work = guard.with_changes(header=work.header), work.with_changes(header=cst.TrailingWhitespace())
-        return _Plan(guard, work, True, drop, None)
+        return _Plan(cst.IndentedBlock([way_out.statement]), node.body, True, drop, None)
 
     def _two_arms(self, place: Place, node: cst.If, other: cst.Else, way_out: _WayOut | None) -> _Plan | Refused | None:
         first, second = weight(node.body), weight(other.body)
