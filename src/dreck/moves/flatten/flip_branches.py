@@ -8,7 +8,7 @@ from __future__ import annotations
 import libcst as cst
 
 from ...logic.conditions import bare, core
-from ..blocks import code, comments_in, leaves, spaced_test
+from ..blocks import code, comments_in, leaves, spaced_test, weight
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -75,6 +75,18 @@ class FlipBranches(Move):
         ),
     )
     REFUSALS = {
+        "short-first": Refusal(
+            "the shorter arm comes first, which is worth a `not`",
+            """
+            def pass_lock(boat):
+                if not boat.upstream:
+                    boat.lower()
+                else:
+                    boat.lift()
+                    boat.wait()
+                boat.leave()
+            """,
+        ),
         "exception-first": Refusal(
             "the first arm is the short way out; it stands well where it is",
             """
@@ -101,6 +113,8 @@ class FlipBranches(Move):
             return NOT_MINE
         if leaves(node.body) and not joins:
             return self.refuse("exception-first", node)
+        if not joins and weight(node.body) < weight(node.orelse.body):
+            return self.refuse("short-first", node)
         lead = [*node.leading_lines, *comments_in(node.orelse.leading_lines)]
         new = turned.with_changes(body=node.orelse.body, orelse=cst.Else(node.body), leading_lines=lead)
         body = [*place.statements[:index], new, *place.statements[index + 1 :]]
