@@ -136,56 +136,89 @@ def close_up(off: int, forced: bool, keeper):
     ),
     "tests of one kind all over the body": (
         """
-def wear(reach):
-    if reach.kind != "weir" and reach.kind != "basin":
-        if reach.silt > 0:
-            if reach.kind != "lined":
-                reach.silt = reach.silt - 1
-    else:
-        if reach.silt < reach.depth:
-            reach.silt = reach.silt + 1
-            if reach.kind == "basin":
-                if reach.season < 2:
-                    if reach.silt < reach.depth:
-                        reach.silt = reach.silt + 1
-    if reach.kind != "lined":
-        reach.season = reach.season + 1
-    if reach.season > 3:
-        if reach.kind != "weir":
-            if reach.kind != "basin":
-                if reach.silt > 0:
-                    if reach.kind != "lined":
-                        reach.silt = reach.silt - 1
-            else:
-                reach.silt = reach.silt - reach.silt
+def drill(kind: str, crew: int, frost: bool):
+    orders = []
+    if kind != "guillotine":
+        orders.append("close the lower gates")
+        if kind == "staircase":
+            if crew < 2:
+                orders.append("send for a second keeper")
+            orders.append("fill from the chamber above")
         else:
-            if reach.silt < reach.depth:
-                reach.silt = reach.silt + 1
+            orders.append("open the upper paddles")
+    if frost:
+        if kind == "guillotine":
+            orders.append("thaw the chain")
+        else:
+            if kind != "staircase":
+                orders.append("break the ice at the gates")
+    if kind == "guillotine" and crew > 0:
+        if not frost:
+            orders.append("oil the chain")
+        orders.append("wind up the blade")
+    if not kind == "guillotine":
+        orders.append("open the upper gates")
+    return orders
 """,
         """
-def wear(reach):
-    if reach.kind == "weir":
-        if reach.silt < reach.depth:
-            reach.silt = reach.silt + 1
-        reach.season = reach.season + 1
-        if reach.season > 3 and reach.silt < reach.depth:
-            reach.silt = reach.silt + 1
-    elif reach.kind == "basin":
-        if reach.silt < reach.depth:
-            reach.silt = reach.silt + 1
-            if reach.season < 2 and reach.silt < reach.depth:
-                reach.silt = reach.silt + 1
-        reach.season = reach.season + 1
-        if reach.season > 3:
-            reach.silt = reach.silt - reach.silt
-    elif reach.kind == "lined":
-        pass
+def drill(kind: str, crew: int, frost: bool):
+    orders = []
+    if kind == "guillotine":
+        if frost:
+            orders.append("thaw the chain")
+        if crew > 0:
+            if not frost:
+                orders.append("oil the chain")
+            orders.append("wind up the blade")
+    elif kind == "staircase":
+        orders.append("close the lower gates")
+        if crew < 2:
+            orders.append("send for a second keeper")
+        orders.append("fill from the chamber above")
+        orders.append("open the upper gates")
     else:
-        if reach.silt > 0:
-            reach.silt = reach.silt - 1
-        reach.season = reach.season + 1
-        if reach.season > 3 and reach.silt > 0:
-            reach.silt = reach.silt - 1
+        orders.append("close the lower gates")
+        orders.append("open the upper paddles")
+        if frost:
+            orders.append("break the ice at the gates")
+        orders.append("open the upper gates")
+    return orders
+""",
+    ),
+    "tests of an attribute, with other attributes set in between": (
+        """
+def wear(gate):
+    if gate.kind != "weir":
+        if gate.kind == "guillotine":
+            gate.grease = gate.grease + 2
+        else:
+            gate.grease = gate.grease + 1
+            if gate.wooden:
+                gate.tar = True
+    gate.seen = True
+    if gate.kind != "weir":
+        if gate.wooden and gate.kind != "guillotine":
+            gate.planks = gate.planks + 1
+    if gate.kind == "weir":
+        if gate.grease > 0:
+            gate.grease = 0
+""",
+        """
+def wear(gate):
+    if gate.kind == "weir":
+        gate.seen = True
+        if gate.grease > 0:
+            gate.grease = 0
+    elif gate.kind == "guillotine":
+        gate.grease = gate.grease + 2
+        gate.seen = True
+    else:
+        gate.grease = gate.grease + 1
+        if gate.wooden:
+            gate.tar = True
+        gate.seen = True
+        if gate.wooden:
+            gate.planks = gate.planks + 1
 """,
     ),
     "event handlers stay": (

@@ -12,6 +12,9 @@ _SHOWN = 2
 # Lines of context shown behind a change.
 _BEHIND = 1
 
+# A part in which marks change more often than this reads better as old and new code apart.
+_MIXED = 12
+
 
 def folded(diff: str) -> Iterator[tuple[str, str]]:
     """The lines of a unified diff with their marks.
@@ -21,7 +24,32 @@ def folded(diff: str) -> Iterator[tuple[str, str]]:
     """
     for start, old, new in _hunks(diff):
         yield "@", f"line {start}"
-        yield from _trimmed(list(_aligned(old, new)))
+        lines = list(_aligned(old, new))
+        came_and_went = "".join(mark for mark, _ in lines if mark in "-+ <>")
+        mixed = sum(came_and_went[i] != came_and_went[i - 1] for i in range(1, len(came_and_went)))
+        yield from _trimmed(list(_apart(old, new)) if mixed > _MIXED else lines)
+
+
+def _apart(old: list[str], new: list[str]) -> Iterator[tuple[str, str]]:
+    """All that went, then all that came: for code that was written anew rather than changed."""
+    head = _alike(old, new)
+    tail = min(_alike(old[::-1], new[::-1]), len(old) - head, len(new) - head)
+    outer = _indent(old[head])
+    while tail and _indent(old[len(old) - tail]) > outer:
+        tail -= 1  # the end of what was written anew belongs to it
+    yield from ((" ", line) for line in old[:head])
+    yield from (("-", line) for line in old[head : len(old) - tail])
+    yield from (("+", line) for line in new[head : len(new) - tail])
+    yield from ((" ", line) for line in old[len(old) - tail :])
+
+
+def _indent(line: str) -> int:
+    return len(line) - len(line.lstrip())
+
+
+def _alike(old: list[str], new: list[str]) -> int:
+    """How many lines at the start are the same."""
+    return next((i for i, (a, b) in enumerate(zip(old, new, strict=False)) if a != b), min(len(old), len(new)))
 
 
 def _trimmed(lines: list[tuple[str, str]]) -> list[tuple[str, str]]:

@@ -50,6 +50,7 @@ _MEASURES = {
     "happy_path_depth": "conditions open where the bulk of the function stands",
     "decisions": "places where control can go two ways",
     "lines": "lines of the function",
+    "signs": "not, comparisons, and, or",
 }
 _MARKS = {"+": "bright_green", "-": "bright_red", " ": "", "<": "cyan", ">": "cyan", "@": "dim"}
 # Lines of one kind shown for a check that missed something.

@@ -27,7 +27,7 @@ class DropUnreachable(Move):
     name = "drop-unreachable"
     summary = "Drop code behind an exit, or under a condition that is already decided."
     safe_because = "Nothing leads there: the exit comes first, or the condition was answered on the way."
-    since = "0.2"
+    since = "0.1"
     EXAMPLES = (
         Example(
             "behind an exit",

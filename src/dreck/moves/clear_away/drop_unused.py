@@ -25,7 +25,7 @@ class DropUnused(Move):
     name = "drop-unused"
     summary = "Drop a plain value given to a name that is set again, or left, before anybody reads it."
     safe_because = "The value is made without doing anything, and nobody reads it."
-    since = "0.2"
+    since = "0.1"
     EXAMPLES = (
         Example(
             "set in every arm anyway",

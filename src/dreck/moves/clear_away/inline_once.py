@@ -29,7 +29,7 @@ class InlineOnce(Move):
     name = "inline-once"
     summary = "Put a value that is used once, in the next statement, where it is used."
     safe_because = "The value is made at the same point, before anything else happens."
-    since = "0.2"
+    since = "0.1"
     EXAMPLES = (
         Example(
             "a result",

@@ -28,7 +28,7 @@ class OneExpression(Move):
     name = "one-expression"
     summary = "Turn a two-way choice between two short values into one expression."
     safe_because = "The condition is evaluated once, then one of the two values, as before."
-    since = "0.2"
+    since = "0.1"
     EXAMPLES = (
         Example(
             "two returns",

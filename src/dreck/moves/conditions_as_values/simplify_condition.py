@@ -23,7 +23,7 @@ class SimplifyCondition(Move):
     name = "simplify-condition"
     summary = "Say a condition with fewer signs: negations, repetitions, chains, membership."
     safe_because = "Each rule keeps the truth of the condition and the order of its operands."
-    since = "0.2"
+    since = "0.1"
     EXAMPLES = (
         Example(
             "double negation and de Morgan",

@@ -22,7 +22,7 @@ class SpellOut(Move):
     name = "spell-out"
     summary = "Spell a conditional expression out as an if with two arms."
     safe_because = "The condition is evaluated once, then one of the two values, as before."
-    since = "0.2"
+    since = "0.1"
     on_request = True
     EXAMPLES = (
         Example(

@@ -23,7 +23,7 @@ class UseCondition(Move):
     name = "use-condition"
     summary = "Use the condition itself where its arms differ only in True and False."
     safe_because = "The value that the arms choose is the truth of the condition."
-    since = "0.2"
+    since = "0.1"
     EXAMPLES = (
         Example(
             "returned from both arms",

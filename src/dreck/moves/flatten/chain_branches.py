@@ -23,7 +23,7 @@ class ChainBranches(Move):
     name = "chain-branches"
     summary = "Turn an else that holds nothing but an if into an elif."
     safe_because = "An elif is the same as an if alone in an else."
-    since = "0.2"
+    since = "0.1"
     EXAMPLES = (
         Example(
             "comments stay above their condition",

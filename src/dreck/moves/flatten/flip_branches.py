@@ -20,7 +20,7 @@ class FlipBranches(Move):
     name = "flip-branches"
     summary = "Turn a negative condition with an else positive; the arms change places."
     safe_because = "The same check leads to the same statements."
-    since = "0.2"
+    since = "0.1"
     climbs = True
     EXAMPLES = (
         Example(

@@ -23,7 +23,7 @@ class HoistCommon(Move):
     name = "hoist-common"
     summary = "Move what all arms begin or end with out of the choice."
     safe_because = "Whichever arm is taken, the statement runs once, at the same point of the order."
-    since = "0.2"
+    since = "0.1"
     EXAMPLES = (
         Example(
             "the same end",

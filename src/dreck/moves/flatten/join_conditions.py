@@ -27,7 +27,7 @@ class JoinConditions(Move):
     name = "join-conditions"
     summary = "Join the conditions of nested ifs with `and`."
     safe_because = "`and` evaluates the second condition only where the first holds."
-    since = "0.2"
+    since = "0.1"
     EXAMPLES = (
         Example(
             "an if in an if",

@@ -28,7 +28,7 @@ class MergeArms(Move):
     name = "merge-arms"
     summary = "Merge neighbouring arms of a chain that do the same."
     safe_because = "The conditions are asked in the same order, and each leads to the same statements."
-    since = "0.2"
+    since = "0.1"
     EXAMPLES = (
         Example(
             "two arms",

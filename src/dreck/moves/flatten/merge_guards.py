@@ -26,7 +26,7 @@ class MergeGuards(Move):
     name = "merge-guards"
     summary = "Merge neighbouring guards that ask alike and leave alike."
     safe_because = "The checks are made in the same order, and each leads to the same exit."
-    since = "0.2"
+    since = "0.1"
     EXAMPLES = (
         Example(
             "two bounds of one value",

@@ -22,7 +22,7 @@ class PushDown(Move):
     name = "push-down"
     summary = "Put a condition around each of its statements, so that they can be regrouped."
     safe_because = "No statement changes the condition, so it has the same answer each time."
-    since = "0.2"
+    since = "0.1"
     on_request = True
     EXAMPLES = (
         Example(

@@ -26,7 +26,7 @@ class Regroup(Move):
     name = "regroup"
     summary = "Bring statements under the same condition, or its opposite, together in one if."
     safe_because = "Nothing between the two changes the condition, so it has the same answer."
-    since = "0.2"
+    since = "0.1"
     EXAMPLES = (
         Example(
             "the same condition twice",

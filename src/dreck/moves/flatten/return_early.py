@@ -26,7 +26,7 @@ class ReturnEarly(Move):
     name = "return-early"
     summary = "Return a result where it is set, without a variable for it."
     safe_because = "Nothing happens between setting the name and returning it."
-    since = "0.2"
+    since = "0.1"
     climbs = True
     EXAMPLES = (
         Example(

@@ -22,7 +22,7 @@ class SeparateGuards(Move):
     name = "separate-guards"
     summary = "Separate a guard with `or` into two guards."
     safe_because = "The operands are evaluated in the same order, and each leads to the same exit."
-    since = "0.2"
+    since = "0.1"
     on_request = True
     EXAMPLES = (
         Example(

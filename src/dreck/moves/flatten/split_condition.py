@@ -25,7 +25,7 @@ class SplitCondition(Move):
     name = "split-condition"
     summary = "Split a condition: `and` into nested ifs, `or` into two arms."
     safe_because = "The operands are evaluated in the same order and as far as before."
-    since = "0.2"
+    since = "0.1"
     on_request = True
     EXAMPLES = (
         Example(

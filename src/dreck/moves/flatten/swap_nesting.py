@@ -23,7 +23,7 @@ class SwapNesting(Move):
     name = "swap-nesting"
     summary = "Bring an inner condition outside, and the outer one inside."
     safe_because = "Both conditions are pure, and each combination of answers leads to the same statements."
-    since = "0.2"
+    since = "0.1"
     on_request = True
     EXAMPLES = (
         Example(

@@ -1,5 +1,5 @@
 import pytest
-from canal import levels, notices, permits, signals, tolls, vessels
+from canal import drills, levels, notices, permits, signals, tolls, vessels
 from canal.locks import Lock, LockError
 from canal.office import Office, Refusal
 from canal.permits import Permit, PermitError
@@ -198,3 +198,32 @@ def test_posting():
     assert notices.post(board, {"text": "paint"}, "") == 1
     with pytest.raises(OverflowError, match="full"):
         notices.post([{}] * 10, {"text": "paint"}, "Ada")
+
+
+@pytest.mark.parametrize(
+    ("kind", "crew", "frost", "orders"),
+    [
+        ("single", 1, False, "close the lower gates, open the upper paddles, open the upper gates"),
+        ("single", 1, True, "close the lower gates, open the upper paddles, break the ice at the gates, open the upper gates"),
+        ("staircase", 1, True, "close the lower gates, send for a second keeper, fill from the chamber above, open the upper gates"),
+        ("staircase", 2, False, "close the lower gates, fill from the chamber above, open the upper gates"),
+        ("guillotine", 1, False, "oil the chain, wind up the blade"),
+        ("guillotine", 1, True, "thaw the chain, wind up the blade"),
+        ("guillotine", 0, False, ""),
+    ],
+)
+def test_drill(kind, crew, frost, orders):
+    assert ", ".join(drills.drill(kind, crew, frost)) == orders
+
+
+class Reach:
+    def __init__(self, silt):
+        self.silt = silt
+
+
+@pytest.mark.parametrize(
+    ("reach", "men", "frost", "pence"),
+    [(None, 3, False, 0), (Reach(0), 3, False, 0), (Reach(5), 0, True, 0), (Reach(5), 2, True, 180), (Reach(5), 2, False, 120)],
+)
+def test_dredging(reach, men, frost, pence):
+    assert drills.dredging(reach, men, frost) == pence
