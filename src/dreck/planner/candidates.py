@@ -12,6 +12,7 @@ from libcst.metadata import MetadataWrapper, PositionProvider
 from ..logic.assigned import shared_names
 from ..logic.knowledge import knowledge_of
 from ..logic.negate import Negation
+from ..logic.walk import walk
 from ..moves.blocks import returns_value
 from ..moves.places import function_in, places
 from ..moves.registry import Around, Move, Refused, Site, all_moves
@@ -104,22 +105,47 @@ def _readable(region: Region) -> cst.Module:
 
 
 class _Lines:
-    """Line numbers of nodes, worked out on first need."""
+    """Line numbers of statements, worked out on first need.
+
+    Both trees of a text have the same statements in the same order, and one of them knows the lines.
+    Only the line of an else has to be looked for.
+    """
 
     def __init__(self, module: cst.Module, region: Region) -> None:
         self._module, self._region = module, region
         self._lines: dict[int, int] | None = None
 
     def of(self, node: cst.CSTNode) -> int:
-        """The line in the file on which a node starts, counted from 1."""
+        """The line in the file on which a statement or an else starts, counted from 1."""
         if self._lines is None:
-            wrapper = MetadataWrapper(self._module, unsafe_skip_copy=True)
-            positions = wrapper.resolve(PositionProvider)
-            self._lines = {id(n): p.start.line for n, p in positions.items() if isinstance(n, _POSITIONED)}
-        return self._region.line_of(self._lines[id(node)])
+            numbers = [n.lineno for n in _in_order(ast.parse(self._module.code))]
+            statements = list(_statements(self._module))
+            alike = len(numbers) == len(statements)
+            self._lines = {id(s): n for s, n in zip(statements, numbers, strict=True)} if alike else {}
+        number = self._lines.get(id(node))
+        return self._region.line_of(self._looked_up(node) if number is None else number)
+
+    def _looked_up(self, node: cst.CSTNode) -> int:
+        positions = MetadataWrapper(self._module, unsafe_skip_copy=True).resolve(PositionProvider)
+        return positions[node].start.line
 
 
-_POSITIONED = (cst.BaseStatement, cst.Else)
+def _statements(module: cst.Module) -> Iterator[cst.CSTNode]:
+    """All statements in the order of the text; of several on a line, the line stands for the first."""
+    for node in walk(module):
+        if isinstance(node, cst.SimpleStatementLine | cst.SimpleStatementSuite):
+            yield node
+            yield from node.body[1:]
+        elif isinstance(node, cst.BaseCompoundStatement):
+            yield node
+
+
+def _in_order(node: ast.AST) -> Iterator[ast.stmt]:
+    """All statements of a tree in the order of the text."""
+    for child in ast.iter_child_nodes(node):
+        if isinstance(child, ast.stmt):
+            yield child
+        yield from _in_order(child)
 
 
 def line_width(lines: list[str]) -> int:
