@@ -20,7 +20,6 @@ from ..judge.verdict import SubjectVerdict, Verdict
 from ..judge.versions import Version
 from ..judge.vouch import proved
 from ..moves.registry import all_moves
-from ..source.diffs import unified
 from ..source.regions import Region
 from ..surveying.measures import measure
 from .candidates import Broken, Candidate, LeftAlone, UnreadableFunction, candidates
@@ -203,7 +202,7 @@ class FunctionWork:
         return replace(worst, why=f"the weakest of its {len(self.steps)} steps: {worst.why}", assumptions=assumptions)
 
     def _diff(self, before: Region, after: Region) -> str:
-        return unified(before.whole, after.whole, self.setting.path.as_posix())
+        return before.diff(after, self.setting.path.as_posix())
 
 
 def _burden(region: Region) -> tuple[int, ...]:

@@ -7,11 +7,12 @@ import re
 
 from .lines import split_lines
 
-_CONTEXT = 3
+# Unchanged lines around each change.
+CONTEXT = 3
 _HUNK = re.compile(r"^@@ -(\d+)((?:,\d+)?) \+(\d+)((?:,\d+)?) @@")
 
 
-def unified(before: str, after: str, name: str) -> str:
+def unified(before: str, after: str, name: str, skipped: int = 0) -> str:
     """The unified diff of two texts; empty if they are equal.
 
     Only what lies between the first and the last line that differ is compared, so the cost
@@ -20,16 +21,17 @@ def unified(before: str, after: str, name: str) -> str:
     Args:
         before, after: the texts.
         name: the path shown in the header.
+        skipped: lines of the file before these texts.
     """
     name = name.lstrip("/")
     old, new = split_lines(before), split_lines(after)
-    skipped = max(_alike(old, new) - _CONTEXT, 0)
-    old, new = old[skipped:], new[skipped:]
-    left_out = max(_alike(old[::-1], new[::-1]) - _CONTEXT, 0)
+    same = max(_alike(old, new) - CONTEXT, 0)
+    old, new = old[same:], new[same:]
+    left_out = max(_alike(old[::-1], new[::-1]) - CONTEXT, 0)
     if left_out:
         old, new = old[:-left_out], new[:-left_out]
     lines = difflib.unified_diff(old, new, f"a/{name}", f"b/{name}")
-    return "".join(_moved(line if line.endswith(("\n", "\r")) else f"{line}\n\\ No newline at end of file\n", skipped) for line in lines)
+    return "".join(_moved(line if line.endswith(("\n", "\r")) else f"{line}\n\\ No newline at end of file\n", same + skipped) for line in lines)
 
 
 def _alike(old: list[str], new: list[str]) -> int:

@@ -8,11 +8,13 @@ that is indented below it. Decorators stay outside. An indented function is wrap
 from __future__ import annotations
 
 import ast
+import functools
 from dataclasses import dataclass
 
 import libcst as cst
 
 from ..outline import Function
+from .diffs import CONTEXT, unified
 from .lines import newline_of, split_lines
 
 
@@ -67,12 +69,35 @@ class Region:
         return standalone_line + self.first - self.levels - 1
 
     def tree(self) -> ast.FunctionDef | ast.AsyncFunctionDef:
-        """The function's abstract syntax tree; its lines are those of :attr:`standalone`."""
-        node: ast.AST = ast.parse(self.standalone).body[0]
-        while not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
-            assert isinstance(node, ast.If)
-            node = node.body[0]
-        return node
+        """The function's abstract syntax tree, to be read only; its lines are those of :attr:`standalone`."""
+        return _tree_of(self.standalone)
+
+    def diff(self, after: Region, path: str) -> str:
+        """The unified diff of the file, from this text of the function to another; empty if they are equal."""
+        if self.text == after.text:
+            return ""
+        head, tail = _last_lines(self.before), _first_lines(self.after)
+        old, new = ("".join([*head, region.text, *tail]) for region in (self, after))
+        return unified(old, new, path, skipped=self.first - 1 - len(head))
+
+
+@functools.lru_cache(maxsize=64)
+def _tree_of(standalone: str) -> ast.FunctionDef | ast.AsyncFunctionDef:
+    node: ast.AST = ast.parse(standalone).body[0]
+    while not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+        assert isinstance(node, ast.If)
+        node = node.body[0]
+    return node
+
+
+@functools.lru_cache(maxsize=8)
+def _last_lines(text: str) -> tuple[str, ...]:
+    return tuple(split_lines(text)[-CONTEXT:])
+
+
+@functools.lru_cache(maxsize=8)
+def _first_lines(text: str) -> tuple[str, ...]:
+    return tuple(split_lines(text)[:CONTEXT])
 
 
 def _known(newline: str) -> str:
