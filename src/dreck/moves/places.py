@@ -51,6 +51,11 @@ class Place:
         """The statements less one."""
         return [s for i, s in enumerate(self.statements) if i != index]
 
+    def exchanged(self, index: int, *new: cst.BaseStatement, until: int | None = None) -> cst.IndentedBlock:
+        """The block with other statements in place of one, or of those from ``index`` up to ``until``."""
+        after = index + 1 if until is None else until
+        return self.block.with_changes(body=[*self.statements[:index], *new, *self.statements[after:]])
+
     @property
     def in_arm(self) -> bool:
         """Whether the block is one alternative among others of its function's or loop's body."""

@@ -102,9 +102,8 @@ class InlineOnce(Move):
             return self.refuse("name-explains", line)
         if isinstance(new, cst.If) and len(text_of(small.value)) > _LONGEST:
             return self.refuse("too-long", line)
-        body = [*place.statements[:index], *with_lead([new], lead_of(line)), *place.statements[index + 2 :]]
         why = f"`{target.value}` says no more than `{_short(small.value)}` does."
-        return Site(line, why, place.block.with_changes(body=body))
+        return Site(line, why, place.exchanged(index, *with_lead([new], lead_of(line)), until=index + 2))
 
 
 def _short(value: cst.BaseExpression) -> str:

@@ -183,9 +183,8 @@ class OneExpression(Move):
         if not around.fits(place, code(line)):
             return self.refuse("long-values", node)
         new = spaced_lead(line, place.statements[start], node)
-        body = [*place.statements[:start], new, *place.statements[end:]]
         why = f"Whether `{code(test)}` only picks one of two values; that is one statement."
-        return Site(node, why, place.block.with_changes(body=body))
+        return Site(node, why, place.exchanged(start, new, until=end))
 
 
 def _only(suite: cst.BaseSuite) -> cst.BaseSmallStatement | None:

@@ -159,6 +159,6 @@ class SimplifyCondition(Move):
             new = arm.with_changes(test=short, whitespace_after_while=cst.SimpleWhitespace(" ") if space.empty else space)
         statement = place.statements[index]
         changed = new if statement is arm else statement.deep_replace(arm, new)
-        body = [*place.statements[:index], changed, *place.statements[index + 1 :]]
+        assert isinstance(changed, cst.BaseStatement)
         why = f"`{code(short)}` says the same with fewer signs."
-        return Site(arm, why, place.block.with_changes(body=body))
+        return Site(arm, why, place.exchanged(index, changed))

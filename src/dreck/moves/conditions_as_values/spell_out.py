@@ -89,8 +89,7 @@ class SpellOut(Move):
         choice = small.value
         arms = [cst.IndentedBlock([cst.SimpleStatementLine([small.with_changes(value=_outer(v))])]) for v in (choice.body, choice.orelse)]
         new = cst.If(bare(choice.test), arms[0], cst.Else(arms[1]), leading_lines=lead_of(line))
-        body = [*place.statements[:index], new, *place.statements[index + 1 :]]
-        return Site(line, f"Each way of `{code(choice.test)}` gets a line of its own.", place.block.with_changes(body=body))
+        return Site(line, f"Each way of `{code(choice.test)}` gets a line of its own.", place.exchanged(index, new))
 
 
 def _outer(value: cst.BaseExpression) -> cst.BaseExpression:

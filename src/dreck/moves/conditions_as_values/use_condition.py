@@ -176,9 +176,8 @@ class UseCondition(Move):
                 return self.refuse("too-long", node)
             line = cst.SimpleStatementLine([small.with_changes(value=over_lines(value, around.indent))])
         new = spaced_lead(line, place.statements[start], node)
-        body = [*place.statements[:start], new, *place.statements[end:]]
         why = f"Both ways only say whether `{code(node.test)}` holds; the condition says that itself."
-        return Site(node, why, place.block.with_changes(body=body))
+        return Site(node, why, place.exchanged(start, new, until=end))
 
 
 def _line(suite: cst.BaseSuite) -> cst.CSTNode:

@@ -82,8 +82,7 @@ class ChainBranches(Move):
             flat = len(arms) >= _LONG_CHAIN and not any(has_compound(a.body) for a in arms)
             return self.refuse("flat-chain", node) if flat and _is_all(place, index) else NOT_MINE
         inner, new = found
-        body = [*place.statements[:index], new, *place.statements[index + 1 :]]
-        return Site(inner, "An if alone in an else is an elif; it needs no level of its own.", place.block.with_changes(body=body))
+        return Site(inner, "An if alone in an else is an elif; it needs no level of its own.", place.exchanged(index, new))
 
 
 def _is_all(place: Place, index: int) -> bool:

@@ -117,11 +117,10 @@ class FlipBranches(Move):
             return self.refuse("short-first", node)
         lead = [*node.leading_lines, *comments_in(node.orelse.leading_lines)]
         new = turned.with_changes(body=node.orelse.body, orelse=cst.Else(node.body), leading_lines=lead)
-        body = [*place.statements[:index], new, *place.statements[index + 1 :]]
         why = f"`{code(turned.test)}` is easier to read than its opposite."
         if joins:
             why = f"With `{code(turned.test)}` first, the inner choice can join the chain."
-        return Site(node, why, place.block.with_changes(body=body))
+        return Site(node, why, place.exchanged(index, new))
 
 
 _UNEQUAL = (cst.NotEqual, cst.NotIn)

@@ -118,9 +118,8 @@ class JoinConditions(Move):
         if sum(1 for _ in atoms(test)) > _MOST_ATOMS or not around.fits(place, f"if {code(test)}:"):
             return self.refuse("too-long", inner)
         new = _replaced(node, last, _joined(last, inner, test))
-        body = [*place.statements[:index], new, *place.statements[index + 1 :]]
         why = "Nothing happens between the two checks; together they are one condition."
-        return Site(inner, why, place.block.with_changes(body=body))
+        return Site(inner, why, place.exchanged(index, new))
 
 
 def _same_else(outer: cst.If, inner: cst.If) -> bool:

@@ -97,7 +97,6 @@ class MergeArms(Move):
             if sum(1 for _ in atoms(test)) > _MOST_ATOMS or not around.fits(place, f"elif {code(test)}:"):
                 return self.refuse("too-long", second.node)
             merged = [*arms[:number], Arm(test, first.body, first.node), *arms[number + 2 :]]
-            body = [*place.statements[:index], chain_of(merged), *place.statements[index + 1 :]]
             why = "Both arms do the same; one condition says when."
-            return Site(second.node, why, place.block.with_changes(body=body))
+            return Site(second.node, why, place.exchanged(index, chain_of(merged)))
         return NOT_MINE

@@ -102,8 +102,7 @@ class MergeGuards(Move):
         if sum(1 for _ in atoms(test)) > _MOST_ATOMS or not around.fits(place, f"if {code(test)}:"):
             return self.refuse("too-long", second)
         new = spaced_test(first, test)
-        body = [*place.statements[:index], new, *place.statements[index + 2 :]]
-        return Site(second, "Both checks ask alike and leave alike.", place.block.with_changes(body=body))
+        return Site(second, "Both checks ask alike and leave alike.", place.exchanged(index, new, until=index + 2))
 
 
 def _ask_alike(first: cst.If, second: cst.If) -> bool:

@@ -130,9 +130,8 @@ class OneChainPerKind(Move):
         chain = _chain(subject, arms).with_changes(leading_lines=lead_of(node))
         if _tests_left(chain, squeezed(subject)) > len(arms):
             return NOT_MINE
-        body = [*place.statements[:index], chain, *place.statements[last + 1 :]]
         why = f"Everything that depends on `{code(subject)}` stands in one chain, an arm for each kind."
-        return Site(node, why, place.block.with_changes(body=body))
+        return Site(node, why, place.exchanged(index, chain, until=last + 1))
 
 
 def _subject(place: Place, index: int) -> cst.BaseExpression | None:

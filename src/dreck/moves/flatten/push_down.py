@@ -90,6 +90,5 @@ class PushDown(Move):
         ifs = [node.with_changes(body=cst.IndentedBlock([first]))]
         ifs += [spaced_test(cst.If(node.test, cst.IndentedBlock([s])), node.test) for s in others]
         ifs[-1] = ifs[-1].with_changes(body=cst.IndentedBlock([others[-1]], footer=footer))
-        body = [*place.statements[:index], *ifs, *place.statements[index + 1 :]]
         why = f"`{code(node.test)}` stands around each statement, which can now be moved on its own."
-        return Site(node, why, place.block.with_changes(body=body))
+        return Site(node, why, place.exchanged(index, *ifs))

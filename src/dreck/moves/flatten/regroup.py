@@ -118,9 +118,8 @@ class Regroup(Move):
         if any(not _may_change_places(s, first) for s in between):
             return NOT_MINE
         together = _together(first, node, _agrees(first, node))
-        body = [*place.statements[:index], *between, together, *place.statements[second + 1 :]]
         why = f"Both depend on `{code(first.test)}`, which nothing between them changes."
-        return Site(node, why, place.block.with_changes(body=body))
+        return Site(node, why, place.exchanged(index, *between, together, until=second + 1))
 
 
 def _partner(place: Place, index: int) -> int | None:

@@ -68,6 +68,5 @@ class SeparateGuards(Move):
         if has_comments(node.body) or has_comments(node.test):
             return self.refuse("comment-inside", node)
         guards = [spaced_test(node, bare(test.left)), cst.If(bare(test.right), node.body)]
-        body = [*place.statements[:index], *guards, *place.statements[index + 1 :]]
         why = f"`{code(test.right)}` is a check of its own."
-        return Site(node, why, place.block.with_changes(body=body))
+        return Site(node, why, place.exchanged(index, *guards))

@@ -108,9 +108,8 @@ class SplitCondition(Move):
             new = spaced_test(node, bare(first)).with_changes(body=cst.IndentedBlock([inner]))
         else:
             new = spaced_test(node, bare(first)).with_changes(orelse=cst.If(second, node.body, node.orelse))
-        body = [*place.statements[:index], new, *place.statements[index + 1 :]]
         why = f"`{code(first)}` is checked on its own."
-        return Site(node, why, place.block.with_changes(body=body))
+        return Site(node, why, place.exchanged(index, new))
 
 
 def _rejoined(test: cst.BaseExpression, count: int) -> cst.BaseExpression:

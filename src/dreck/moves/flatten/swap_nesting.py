@@ -121,9 +121,8 @@ class SwapNesting(Move):
         new = spaced_test(node, first.test).with_changes(
             leading_lines=lead, body=cst.IndentedBlock([yes]), orelse=None if no is None else cst.Else(cst.IndentedBlock([no]))
         )
-        body = [*place.statements[:index], new, *place.statements[index + 1 :]]
         why = f"`{code(first.test)}` is asked first, so that what belongs to it stands together."
-        return Site(node, why, place.block.with_changes(body=body))
+        return Site(node, why, place.exchanged(index, new))
 
 
 def _inner(suite: cst.BaseSuite) -> cst.If | None:
