@@ -7,6 +7,7 @@ import textwrap
 from dataclasses import dataclass
 from pathlib import Path
 
+from dreck.judge.context import enums_of
 from dreck.judge.versions import Version
 from dreck.judge.vouch import Judge
 from dreck.outline import functions_of
@@ -28,7 +29,8 @@ def look(move: str, text: str, *, strict: bool = False, blank_after_guard: bool 
     """All that a move says about the first function of a text."""
     function = functions_of(ast.parse(text))[0]
     region = region_of(text, function, "    ")
-    found = [c for c in candidates(region, strict=strict, blank_after_guard=blank_after_guard) if c.move == move]
+    every = candidates(region, strict=strict, blank_after_guard=blank_after_guard, enums=enums_of(ast.parse(text)))
+    found = [c for c in every if c.move == move]
     return Found([c for c in found if isinstance(c, Candidate)], [c for c in found if isinstance(c, LeftAlone)])
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from .harness import check
+from .harness import check, look
 
 CASES = [
     (
@@ -60,3 +60,25 @@ def test_what_changes(before: str, after: str) -> None:
 def test_what_stays(body: str) -> None:
     """What may be reached after all, or was switched off by hand, stays."""
     check("drop-unreachable", body, "")
+
+
+ENUM = "\n\nfrom enum import Enum\nclass Signal(Enum):\n    STOP = 1\n    GO = 2\n"
+
+
+@pytest.mark.parametrize(
+    ("head", "second", "enum"),
+    [
+        ("signal", "signal == Signal.GO", ENUM),  # anything may come in
+        ("signal: Signal = None", "signal == Signal.GO", ENUM),
+        ("signal: Signal, other: Signal", "other == Signal.GO", ENUM),
+        ("signal: Signal", "signal != Signal.GO", ENUM),
+        ("signal: Signal", "signal == Signal.GO", f"{ENUM}    WAIT = 3\n"),  # one is missing
+        ("signal: Signal", "signal == Signal.GO", ENUM.replace("Enum)", "str, Enum)")),
+        ("signal: Signal", "signal == Signal.GO", f"{ENUM}    def __eq__(self, other):\n        return False\n"),
+        ("signal: Signal", "(signal := Signal.GO) == Signal.GO", ENUM),
+    ],
+)
+def test_members_that_do_not_cover_everything(head: str, second: str, enum: str) -> None:
+    """An else goes only where the kinds are closed by the code."""
+    body = f"    if signal == Signal.STOP:\n        a = 1\n    elif {second}:\n        a = 2\n    else:\n        a = 3\n    return a\n"
+    assert not look("drop-unreachable", f"def f({head}):\n{body}{enum}").sites

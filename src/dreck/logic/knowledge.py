@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import functools
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 import libcst as cst
@@ -80,3 +81,15 @@ def knowledge_of(function: cst.FunctionDef) -> Knowledge:
         return Knowledge()
     steady = annotated.keys() - assigned_names(function.body)
     return Knowledge(frozenset(steady), frozenset(n for n in steady if annotated[n] == "bool"))
+
+
+@functools.lru_cache(maxsize=64)
+def annotations_of(function: cst.FunctionDef) -> Mapping[str, str]:
+    """The plain names that annotate parameters which have no default and are never assigned."""
+    parameters = function.params
+    found = {
+        p.name.value: p.annotation.annotation.value
+        for p in (*parameters.posonly_params, *parameters.params, *parameters.kwonly_params)
+        if p.annotation is not None and isinstance(p.annotation.annotation, cst.Name) and p.default is None
+    }
+    return {name: kind for name, kind in found.items() if name not in assigned_names(function.body)}

@@ -62,6 +62,7 @@ class Around:
         width: characters that a line of new code may have.
         shared: local names that nested functions see too.
         indent: one level of indentation in this file.
+        enums: plain enumerations of the module, with their members.
     """
 
     negation: Negation
@@ -70,6 +71,7 @@ class Around:
     width: int = 88
     shared: frozenset[str] = frozenset()
     indent: str = "    "
+    enums: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
 
     def fits(self, place: Place, line: str) -> bool:
         """Whether a line of code is short enough to stand in a place."""

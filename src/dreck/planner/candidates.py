@@ -59,7 +59,8 @@ class UnreadableFunction(Exception):
 
 
 def candidates(
-    region: Region, *, strict: bool, blank_after_guard: bool, width: int = 88, moves: Mapping[str, Move] | None = None
+    region: Region, *, strict: bool, blank_after_guard: bool, width: int = 88, moves: Mapping[str, Move] | None = None,
+    enums: Mapping[str, tuple[str, ...]] | None = None,
 ) -> Iterator[Candidate | LeftAlone | Broken]:
     """Every site and every refusal in a function: moves in their order, outer blocks first.
 
@@ -69,6 +70,7 @@ def candidates(
         blank_after_guard: whether the file sets guards off with a blank line.
         width: characters that a line of new code may have.
         moves: the moves to look for; all if None.
+        enums: plain enumerations of the module, with their members.
 
     Raises:
         UnreadableFunction: the function's text cannot be taken apart without loss.
@@ -76,7 +78,7 @@ def candidates(
     module = _readable(region)
     function = function_in(module)
     negation = Negation(knowledge_of(function), strict)
-    around = Around(negation, blank_after_guard, returns_value(function), width, shared_names(function), region.indent)
+    around = Around(negation, blank_after_guard, returns_value(function), width, shared_names(function), region.indent, enums or {})
     lines = _Lines(module, region)
     everywhere = list(places(module))
     for name, move in (all_moves() if moves is None else moves).items():

@@ -9,7 +9,7 @@ that.
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from pathlib import Path
 
@@ -39,12 +39,14 @@ class Setting:
         path: the file.
         blank_after_guard: whether the file sets guards off with a blank line.
         width: characters that a line of new code may have.
+        enums: plain enumerations of the module, with their members.
         line: only places on this line (of the file) are wanted, if given.
     """
 
     path: Path
     blank_after_guard: bool
     width: int
+    enums: Mapping[str, tuple[str, ...]]
     line: int | None = None
 
 
@@ -103,7 +105,7 @@ class FunctionWork:
         try:
             found = candidates(
                 region, strict=strict, blank_after_guard=self.setting.blank_after_guard, width=self.setting.width,
-                moves=self.settings.moves,
+                moves=self.settings.moves, enums=self.setting.enums,
             )  # fmt: skip
             yield from (c for c in found if self.setting.line in (None, c.line))
         except UnreadableFunction as error:

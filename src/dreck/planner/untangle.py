@@ -7,6 +7,7 @@ from collections.abc import Callable, Iterable
 from pathlib import Path
 
 from ..errors import DreckError
+from ..judge.context import enums_of
 from ..judge.surroundings import names_around, names_for
 from ..judge.versions import Version, differences
 from ..outline import functions_of
@@ -80,6 +81,7 @@ class _FileWork:
         self.names = names_around(tree)
         self.indent = indent_of(tree, text)
         lines = split_lines(text)
+        self.enums = enums_of(tree)
         self.blank_after_guard, self.width = sets_guards_off(tree, lines), line_width(lines)
         self.problems: list[str] = []
         self._functions = {f.name: f for f in functions_of(tree)}
@@ -88,7 +90,7 @@ class _FileWork:
         """Untangle one function, or one place of it, and keep the new text of the file."""
         function = self._functions[name]
         region = region_of(self.text, function, self.indent)
-        setting = Setting(self.path, self.blank_after_guard, self.width, line if self.settings.only else None)
+        setting = Setting(self.path, self.blank_after_guard, self.width, self.enums, line if self.settings.only else None)
         work = FunctionWork(name, region, names_for(function, self.names), setting, self.settings)
         result = work.run()
         self.problems += [

@@ -12,11 +12,12 @@ import libcst as cst
 
 from ...logic.along import known_at
 from ...logic.conditions import atoms, constant
-from ...logic.known import is_quiet
+from ...logic.known import atom_of, is_quiet
 from ...logic.walk import has_comments, walk
-from ..arms import arms_of, chain_of, lead_comments
+from ...logic.knowledge import annotations_of
+from ..arms import Arm, arms_of, chain_of, lead_comments
 from ..blocks import Run, code, comments_in, joined, statements_leave, unwrapped, with_lead
-from ..places import Place
+from ..places import Place, function_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
 
@@ -43,6 +44,37 @@ class DropUnreachable(Move):
                 if boat.exempt:
                     return 0
                 return boat.length
+            """,
+        ),
+        Example(
+            "all members of an enum",
+            """
+            def lamps(signal: Signal, mast):
+                if signal == Signal.STOP:
+                    mast.red()
+                elif signal is Signal.GO:
+                    mast.green()
+                else:
+                    mast.dark()
+
+
+            from enum import Enum
+            class Signal(Enum):
+                STOP = 1
+                GO = 2
+            """,
+            """
+            def lamps(signal: Signal, mast):
+                if signal == Signal.STOP:
+                    mast.red()
+                elif signal is Signal.GO:
+                    mast.green()
+
+
+            from enum import Enum
+            class Signal(Enum):
+                STOP = 1
+                GO = 2
             """,
         ),
         Example(
@@ -90,6 +122,24 @@ class DropUnreachable(Move):
         ),
     )
     REFUSALS = {
+        "safety-net": Refusal(
+            "it cannot be reached today, but will raise for a member that is added tomorrow",
+            """
+            def lamps(signal: Signal):
+                if signal == Signal.STOP:
+                    return 1
+                elif signal == Signal.GO:
+                    return 2
+                else:
+                    raise ValueError(signal)
+
+
+            from enum import Enum
+            class Signal(Enum):
+                STOP = 1
+                GO = 2
+            """,
+        ),
         "switched-by-hand": Refusal(
             "somebody switched it off by hand, and may want to switch it on again",
             """
@@ -119,7 +169,22 @@ class DropUnreachable(Move):
                 return self.refuse("comment-inside", rest[0])
             block = place.block.with_changes(body=place.statements[: index + 1])
             return Site(rest[0], "Control never comes here.", block)
-        return self._decided(place, index, node) if isinstance(node, cst.If) else NOT_MINE
+        if not isinstance(node, cst.If):
+            return NOT_MINE
+        return self._decided(place, index, node) or self._covered(place, index, node, around)
+
+    def _covered(self, place: Place, index: int, node: cst.If, around: Around) -> Match:
+        """A chain that asks for every member of an enum needs no else."""
+        *arms, last = arms_of(node)
+        covered = _all_members(arms, function_of(place), around) if last.test is None else ""
+        if not covered:
+            return NOT_MINE
+        if has_comments(last.node):
+            return self.refuse("comment-inside", last.node)
+        if statements_leave(unwrapped(last.body)[0]) and _raises(last.body):
+            return self.refuse("safety-net", last.node)
+        why = f"The arms before it cover every member of {covered}."
+        return Site(last.node, why, place.exchanged(index, chain_of(arms)))
 
     def _decided(self, place: Place, index: int, node: cst.If) -> Match:
         known = known_at(place.trail, place.statements, index)
@@ -178,6 +243,21 @@ class DropUnreachable(Move):
         body, footer = unwrapped(left[0].body) if left else ([], [])
         parts: list[Run] = [(head, []), (with_lead(body, lead), footer), (rest, [])]
         return Site(node, why, joined(place.block, parts))
+
+
+def _all_members(arms: list[Arm], function: cst.FunctionDef, around: Around) -> str:
+    """The enum whose members some arms ask one parameter for, all of them; empty if there is none."""
+    asked = [atom_of(a.test)[0] for a in arms if a.test is not None and atom_of(a.test)[1]]
+    subjects = {subject for _, subject, _ in asked}
+    kind = annotations_of(function).get(subjects.pop(), "") if len(subjects) == 1 else ""
+    members = {f"{kind}.{m}" for m in around.enums.get(kind, ())}
+    fits = len(asked) == len(arms) and all(how in ("==", "is") for how, _, _ in asked)
+    return kind if fits and members and members == {other for _, _, other in asked} else ""
+
+
+def _raises(suite: cst.BaseSuite) -> bool:
+    last = unwrapped(suite)[0][-1]
+    return isinstance(last, cst.SimpleStatementLine) and isinstance(last.body[-1], cst.Raise)
 
 
 def _has_yield(statements: Sequence[cst.BaseStatement]) -> bool:
