@@ -8,6 +8,10 @@ from .harness import check
 
 CASES = [
     (
+        "if not (a and b):\n    return 0\nelse:\n    return n\n",
+        "return n if a and b else 0\n",
+    ),
+    (
         "if flag:\n    return n\nelse:\n    return m\n",
         "return n if flag else m\n",
     ),

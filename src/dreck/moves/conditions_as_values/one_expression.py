@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import libcst as cst
 
-from ...logic.conditions import atoms, bare, constant, in_parentheses, text_of
+from ...logic.conditions import atoms, bare, constant, core, in_parentheses, text_of
 from ...logic.walk import has_comments, names_in
 from ..arms import meaning, only_statement, single
 from ..blocks import code, spaced_lead
@@ -175,7 +175,10 @@ class OneExpression(Move):
         parts: tuple[cst.BaseSmallStatement, cst.BaseExpression, cst.BaseExpression], around: Around,
     ) -> Match:  # fmt: skip
         statement, yes, no = parts
-        test = in_parentheses(node.test) if isinstance(node.test, cst.NamedExpr | cst.IfExp | cst.Lambda) else bare(node.test)
+        test = node.test
+        if isinstance(core(test), cst.UnaryOperation) and isinstance(core(test).operator, cst.Not):  # type: ignore[attr-defined]
+            test, yes, no = around.negation.of(bare(test)), no, yes
+        test = in_parentheses(test) if isinstance(test, cst.NamedExpr | cst.IfExp | cst.Lambda) else bare(test)
         small = statement.with_changes(value=cst.IfExp(test=test, body=yes, orelse=no))
         if isinstance(small, cst.Return):
             small = small.with_changes(whitespace_after_return=cst.SimpleWhitespace(" "))
