@@ -40,6 +40,7 @@ class Context:
         sequences: lists and tuples of constants by name, which the module only reads.
         bisects: how the functions of the bisect module are written here, and their side.
         properties: names of decorated methods of the module, which may act when they are read.
+        nested: dicts of such dicts by name, whose rows the module only looks into.
         lists_apart: whether list comprehensions are lowered as loops that append.
     """
 
@@ -51,6 +52,7 @@ class Context:
     bisects: Mapping[str, str] = field(default_factory=dict)
     properties: frozenset[str] = frozenset()
     lists_apart: bool = False
+    nested: Mapping[str, ast.Dict] = field(default_factory=dict)
 
     def without(self, helper: str) -> Context:
         """The context inside a helper, which must not be entered again."""
@@ -79,6 +81,7 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
         sequences_of(tree),
         bisects_of(tree),
         acting,
+        nested=nested_tables_of(tree),
     )
 
 
@@ -92,6 +95,25 @@ def tables_of(tree: ast.Module) -> dict[str, ast.Dict]:
         if target and isinstance(value, ast.Dict) and _is_constant_table(value, tree):
             found[target] = value
     return {name: table for name, table in found.items() if not _is_mangled(name) and _only_read(name, tree)}
+
+
+@lru_cache(_CACHED)
+def nested_tables_of(tree: ast.Module) -> dict[str, ast.Dict]:
+    """Module-level dicts of constant dicts, no row of which is ever handed out."""
+    looked_into = {
+        id(n.value) for n in ast.walk(tree) if isinstance(n, ast.Subscript) and isinstance(n.ctx, ast.Load)
+    }
+    found = {}
+    for statement in tree.body:
+        target, value = single_target(statement), getattr(statement, "value", None)
+        if not target or not isinstance(value, ast.Dict) or not value.values or _is_mangled(target):
+            continue
+        keys_fit = all(k is not None and is_constant(k) for k in value.keys)
+        rows_fit = all(isinstance(v, ast.Dict) and v.values and _is_constant_table(v, tree) for v in value.values)
+        mentions = [p for n, p in _mentions(tree).get(target, ()) if isinstance(n.ctx, ast.Load)]
+        if keys_fit and rows_fit and _only_read(target, tree) and all(id(p) in looked_into for p in mentions):
+            found[target] = value
+    return found
 
 
 def _is_mangled(name: str) -> bool:

@@ -194,12 +194,34 @@ class LookupLowering(ExpressionLowering):
             item = self.do("getitem", node, (("tuple", *sequence), index), (out,), after, where)
             return self._read_table(node.value, self.value(node.slice, index, item, where), where)
         table = self._table(node.value)
-        if table is None or isinstance(node.slice, ast.Slice):
+        if isinstance(node.slice, ast.Slice):
             return super()._subscript(node, out, after, where)
+        if table is not None:
+            return self._read_table(node.value, self._item(node, table, lambda v: self.value(v, out, after, where), where), where)
+        row = node.value
+        rows = self.context.nested.get(row.value.id) if isinstance(row, ast.Subscript) and isinstance(row.value, ast.Name) else None
+        if rows is None or not isinstance(row, ast.Subscript) or row.value.id in self.scope.own:  # type: ignore[attr-defined]
+            return super()._subscript(node, out, after, where)
+
+        def into(inner: ast.expr) -> Node:
+            assert isinstance(inner, ast.Dict)
+            return self._item(node, inner, lambda v: self.value(v, out, after, where), where)
+
+        return self._read_table(row.value, self._item(row, rows, into, where), where)
+
+    def _item(self, node: ast.Subscript, table: ast.Dict, give: Callable[[ast.expr], Node], where: Where) -> Node:
+        """``TABLE[key]``: the key is evaluated, then looked for."""
         key, error = self.temporary(), self.temporary()
         missing = self.do("missing key", node, (key,), (error,), self.throw(error, node, where), where)
-        found = self._looked_up(node, table, key, out, missing, after, where)
-        return self._read_table(node.value, self.value(node.slice, key, found, where), where)
+        if not _has_pairs(table, node.slice):
+            return self.value(node.slice, key, self._looked_up(node, table, key, give, missing, where), where)
+        assert isinstance(node.slice, ast.Tuple)
+
+        def look(parts: tuple[Operand, ...]) -> Node:
+            found = self._looked_up_by_parts(node, table, parts, give, missing, where)
+            return self.do("tuple", node.slice, parts, (key,), found, where)
+
+        return self.values(node.slice.elts, where, look)
 
     def _table_get(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
         function = node.func
@@ -212,20 +234,36 @@ class LookupLowering(ExpressionLowering):
         def look(operands: tuple[Operand, ...]) -> Node:
             default = operands[1] if len(operands) > 1 else NONE
             missing = Put(node.lineno, out, default, after)
-            return self._looked_up(node, table, operands[0], out, missing, after, where)
+            return self._looked_up(node, table, operands[0], lambda v: self.value(v, out, after, where), missing, where)
 
         return self._read_table(function.value, self.values(node.args, where, look), where)
 
-    def _looked_up(self, source: ast.AST, table: ast.Dict, key: Operand, out: int, missing: Node, after: Node,
+    def _looked_up(self, source: ast.AST, table: ast.Dict, key: Operand, give: Callable[[ast.expr], Node], missing: Node,
                    where: Where) -> Node:  # fmt: skip
         entry = missing
         # Of equal keys the last value counts, at the place of the first.
         for one, value in reversed(list(_last_of_equal(table))):
-            flag = self.temporary()
-            found = self.value(value, out, after, where)
-            test = Test(getattr(source, "lineno", 0), flag, found, entry, source)
-            entry = self.do("member", source, (key, self.key_term(one)), (flag,), test, where)
+            entry = self._is_key(source, key, one, give(value), entry, where)
         return self.do("hash", source, (key,), (), entry, where)
+
+    def _looked_up_by_parts(self, source: ast.AST, table: ast.Dict, parts: tuple[Operand, ...],
+                            give: Callable[[ast.expr], Node], missing: Node, where: Where) -> Node:  # fmt: skip
+        """A look-up by several subjects: each row asks for its parts from left to right."""
+        entry = missing
+        for one, value in reversed(list(_last_of_equal(table))):
+            assert isinstance(one, ast.Tuple)
+            found, other = give(value), entry
+            for part, element in reversed(list(zip(parts, one.elts, strict=True))):
+                found = self._is_key(source, part, element, found, other, where)
+            entry = found
+        for part in reversed(parts):
+            entry = self.do("hash", source, (part,), (), entry, where)
+        return entry
+
+    def _is_key(self, source: ast.AST, key: Operand, one: ast.expr, yes: Node, no: Node, where: Where) -> Node:
+        flag = self.temporary()
+        test = Test(getattr(source, "lineno", 0), flag, yes, no, source)
+        return self.do("member", source, (key, self.key_term(one)), (flag,), test, where)
 
     def _sequence(self, node: ast.expr) -> list[Term] | None:
         """The terms of a constant list or tuple that a name of the module stands for."""
@@ -352,6 +390,14 @@ def is_plain_comprehension(node: ast.GeneratorExp | ast.ListComp) -> bool:
     awkward = (ast.Await, ast.NamedExpr, ast.Lambda, ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp, ast.Yield)
     inside = [n for n in ast.walk(node) if n is not node]
     return not any(isinstance(n, awkward) for n in inside) and not any(g.is_async for g in node.generators)
+
+
+def _has_pairs(table: ast.Dict, key: ast.expr) -> bool:
+    """Whether a table's keys are plain tuples as long as the tuple that is looked up."""
+    if not isinstance(key, ast.Tuple) or any(isinstance(e, ast.Starred) for e in key.elts):
+        return False
+    tuples = [k for k in table.keys if isinstance(k, ast.Tuple) and not any(isinstance(e, ast.Tuple) for e in k.elts)]
+    return len(tuples) == len(table.keys) and all(len(k.elts) == len(key.elts) for k in tuples)
 
 
 def _ascending(limits: list[Term]) -> bool:

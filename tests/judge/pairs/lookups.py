@@ -797,3 +797,148 @@ def step(kind: str, n: int):
         return STEPS[kind](n)
     return n
 half = abs
+
+
+#: a nested table by two subjects -> proved
+def toll(kind: str, season: str):
+    if kind not in ("barge", "tug") or season not in ("winter", "summer"):
+        return 0
+    if kind == "barge":
+        return 120 if season == "winter" else 240
+    return 60 if season == "winter" else 70
+#: becomes
+TOLLS = {"barge": {"winter": 120, "summer": 240}, "tug": {"winter": 60, "summer": 70}}
+def toll(kind: str, season: str):
+    if kind not in ("barge", "tug") or season not in ("winter", "summer"):
+        return 0
+    return TOLLS[kind][season]
+
+
+#: a nested table with two values exchanged -> differs
+def toll(kind: str, season: str):
+    if kind == "barge" and season == "winter":
+        return 120
+    if kind == "barge" and season == "summer":
+        return 240
+    raise KeyError(kind)
+#: becomes
+TOLLS = {"barge": {"winter": 240, "summer": 120}}
+def toll(kind: str, season: str):
+    return TOLLS[kind][season]
+
+
+#: a nested table that complains about the other key -> differs
+def toll(kind: str, season: str):
+    if kind != "barge":
+        raise KeyError(season)
+    if season != "winter":
+        raise KeyError(season)
+    return 120
+#: becomes
+TOLLS = {"barge": {"winter": 120}}
+def toll(kind: str, season: str):
+    return TOLLS[kind][season]
+
+
+#: a row of a nested table that somebody else changes -> differs
+def toll(kind: str, season: str):
+    if kind == "barge":
+        if season == "winter":
+            return 120
+        raise KeyError(season)
+    raise KeyError(kind)
+def raised():
+    return 1
+#: becomes
+TOLLS = {"barge": {"winter": 120}}
+def raised():
+    return 1
+ROW = TOLLS["barge"]
+ROW["winter"] = 130
+def toll(kind: str, season: str):
+    return TOLLS[kind][season]
+
+
+#: the second key is evaluated after the first was found -> differs
+def toll(kind: str, ask):
+    season = ask()
+    if kind == "barge":
+        if season == "winter":
+            return 120
+        raise KeyError(season)
+    raise KeyError(kind)
+#: becomes
+TOLLS = {"barge": {"winter": 120}}
+def toll(kind: str, ask):
+    return TOLLS[kind][ask()]
+
+
+#: a table by pairs -> proved
+def toll(kind: str, winter: bool):
+    if kind == "barge":
+        if winter:
+            return 120
+        return 240
+    if kind == "tug":
+        return 60 if winter else 90
+    return 0
+#: becomes
+TOLLS = {("barge", True): 120, ("barge", False): 240, ("tug", True): 60, ("tug", False): 90}
+def toll(kind: str, winter: bool):
+    if kind not in ("barge", "tug"):
+        return 0
+    return TOLLS[kind, winter]
+
+
+#: a table by pairs in the other order -> differs
+def toll(kind: str, season: str):
+    if kind == "a" and season == "b":
+        return 1
+    if kind == "b" and season == "a":
+        return 2
+    raise KeyError((kind, season))
+#: becomes
+TOLLS = {("a", "b"): 2, ("b", "a"): 1}
+def toll(kind: str, season: str):
+    return TOLLS[kind, season]
+
+
+#: a table by pairs, where 1 and True are one key -> differs
+def toll(kind: str, number: int):
+    if kind == "barge" and number == 1:
+        return 1
+    raise KeyError((kind, number))
+#: becomes
+TOLLS = {("barge", 1): 1, ("barge", True): 2}
+def toll(kind: str, number: int):
+    return TOLLS[kind, number]
+
+
+#: a table by pairs of which one part has no hash -> differs
+def toll(kind, season):
+    if kind == "barge" and season == "winter":
+        return 1
+    return 2
+#: becomes
+TOLLS = {("barge", "winter"): 1}
+def toll(kind, season):
+    try:
+        return TOLLS[kind, season]
+    except KeyError:
+        return 2
+
+
+#: rows with two values, taken apart -> proved
+def toll(kind: str, length: int):
+    if kind == "barge":
+        base, each = 240, 3
+    elif kind == "tug":
+        base, each = 180, 2
+    else:
+        base, each = 60, 1
+    return base + each * length
+#: becomes
+ROWS = {"barge": (240, 3), "tug": (180, 2)}
+def toll(kind: str, length: int):
+    base, each = ROWS.get(kind, (60, 1))
+    return base + each * length
