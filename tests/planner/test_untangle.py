@@ -131,3 +131,13 @@ def test_settings_that_make_no_sense(arguments: tuple[Any, ...], message: str) -
     """The error says what to do."""
     with pytest.raises(dreck.SettingError, match=message):
         dreck.untangle(*arguments[:1], max_steps=arguments[1] if len(arguments) > 1 else 1)
+
+
+@pytest.mark.parametrize(("decorator", "proved"), [("", True), ("    @property\n", False)])
+def test_a_property_of_the_module_is_not_taken_for_steady(decorator: str, proved: bool, tmp_path: Path) -> None:
+    """What the module itself says about an attribute counts for the steps as well."""
+    gate = f"class Gate:\n{decorator}    def kind(self):\n        self.log()\n        return 1\n\n\n"
+    work = "def f(gate, a):\n    if gate.kind == 1:\n        a = 2\n    if gate.kind == 1:\n        gate.worn = a\n"
+    (tmp_path / "a.py").write_text(gate + work)
+    (found,) = dreck.untangle("a.py::f", run=False, only=["regroup"]).functions
+    assert found.changed is proved and bool(found.taken_back) is not proved

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import ast
 from collections.abc import Callable, Iterable
+from dataclasses import replace
 from pathlib import Path
 
 from ..errors import DreckError
-from ..judge.context import enums_of
+from ..judge.context import decorated_names, enums_of
 from ..judge.surroundings import names_around, names_for
 from ..judge.versions import Version, differences
 from ..outline import functions_of
@@ -78,7 +79,7 @@ class _FileWork:
 
     def __init__(self, path: Path, text: str, tree: ast.Module, settings: Settings) -> None:
         self.path, self.text, self.settings = path, text, settings
-        self.names = names_around(tree)
+        self.names = replace(names_around(tree), acting=decorated_names(tree))
         self.indent = indent_of(tree, text)
         lines = split_lines(text)
         self.enums = enums_of(tree)
