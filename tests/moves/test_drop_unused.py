@@ -21,6 +21,7 @@ CASES = [
     ),
 ]
 STAYS = [
+    "r = ()\nif a:\n    r = (1,)\nreturn r\n",
     "r = 0\nif a:\n    r = 1\nreturn r\n",
     "r = 0\nr = r + 1\nreturn r\n",
     "r = log(0)\nr = 2\nreturn r\n",

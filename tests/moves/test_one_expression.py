@@ -29,6 +29,8 @@ CASES = [
     ),
 ]
 STAYS = [
+    "r = ()\nif a:\n    r = (1,)\nreturn r\n",
+    "r = (x for x in a)\nif a:\n    r = None\nreturn r\n",
     "if a is None:\n    return 0\nelse:\n    return a.b\n",
     "if flag:\n    return n\nelif a:\n    return m\nelse:\n    return 0\n",
     "if flag:\n    x = 1\nelse:\n    y = 2\nreturn 0\n",

@@ -6,6 +6,8 @@ from collections.abc import Iterable, Iterator
 
 import libcst as cst
 
+# Expressions that need their parentheses somewhere: `()`, `(x for x in y)`, `(x := y)`, `(yield)`.
+_KEEPS = (cst.Tuple, cst.GeneratorExp, cst.NamedExpr, cst.Yield)
 _LOOSE = (cst.IfExp, cst.Lambda, cst.NamedExpr, cst.Yield)
 
 
@@ -16,14 +18,14 @@ def text_of(node: cst.CSTNode) -> str:
 
 def bare(node: cst.BaseExpression) -> cst.BaseExpression:
     """An expression without parentheses of its own, if it stands on one line."""
-    if not node.lpar or spans_lines(node):
+    if not node.lpar or isinstance(node, _KEEPS) or spans_lines(node):
         return node
     return node.with_changes(lpar=[], rpar=[])
 
 
 def core(node: cst.BaseExpression) -> cst.BaseExpression:
     """An expression without parentheses of its own, to be looked at and not to be written."""
-    return node.with_changes(lpar=[], rpar=[]) if node.lpar else node
+    return node.with_changes(lpar=[], rpar=[]) if node.lpar and not isinstance(node, _KEEPS) else node
 
 
 def spans_lines(node: cst.CSTNode) -> bool:
