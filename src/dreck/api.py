@@ -47,6 +47,8 @@ def untangle(
     only: Sequence[str] = (),
     skip: Sequence[str] = (),
     until: Mapping[str, int] | None = None,
+    names: Mapping[str, str] | None = None,
+    naming_command: Sequence[str] = (),
     tick: Callable[[Untangled], None] | None = None,
 ) -> Untangling:
     """Simplify functions step by step; every step is judged, nothing is written.
@@ -56,11 +58,11 @@ def untangle(
         strict: allow no assumption in a proof.
         run: let the judge run the code, in a child process, where a proof does not reach.
         max_steps: steps taken in one function at most.
-        only: take just these moves, at every place where they apply, whether that pays or not. A
-            target with a line then means the one place on that line.
+        only: take just these moves, wherever they apply; a target with a line then means that place.
         skip: do not take these moves.
-        until: measures with values, as in ``{"nesting": 2}``; a function that has come down to
-            all of them is done.
+        until: measures with values that are low enough, as in ``{"nesting": 2}``.
+        names: the names to give, by the line of a step (as text) or by the name proposed.
+        naming_command: a program with its arguments that proposes names, see ``dreck.naming.command``.
         tick: called with the result of every finished function.
 
     Returns:
@@ -73,6 +75,7 @@ def untangle(
     """
     from .judge.trials.runner import ProcessRunner
     from .judge.vouch import Judge
+    from .naming.command import asking
     from .planner.settings import Settings
     from .planner.untangle import untangle_targets
     from .source.targets import targets_of
@@ -80,7 +83,8 @@ def untangle(
     if not targets:
         raise SettingError("nothing to untangle: give a file, folder or FILE.py::function")
     judge = Judge(strict, ProcessRunner() if run else None)
-    settings = Settings(judge, max_steps, tuple(only), tuple(skip), dict(until or {}))
+    namer = asking(naming_command) if naming_command else None
+    settings = Settings(judge, max_steps, tuple(only), tuple(skip), dict(until or {}), dict(names or {}), namer)
     found = [t for text in targets for t in targets_of(os.fspath(text))]
     return untangle_targets(found, settings, tick or (lambda _: None))
 

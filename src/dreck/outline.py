@@ -6,6 +6,7 @@ import ast
 from collections import Counter
 from collections.abc import Iterator
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import TypeAlias
 
 FunctionNode: TypeAlias = ast.FunctionDef | ast.AsyncFunctionDef
@@ -25,6 +26,12 @@ class Function:
     name: str
     node: FunctionNode
     around: tuple[FunctionNode, ...]
+
+
+@lru_cache(16)
+def nodes_of(tree: ast.Module) -> tuple[ast.AST, ...]:
+    """All nodes of a module's tree, which is read many times."""
+    return tuple(ast.walk(tree))
 
 
 def functions_of(tree: ast.Module) -> list[Function]:

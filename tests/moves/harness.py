@@ -6,10 +6,14 @@ import ast
 import textwrap
 from dataclasses import dataclass
 from pathlib import Path
+from typing import Any
 
 from dreck.judge.context import enums_of
 from dreck.judge.versions import Version
 from dreck.judge.vouch import Judge
+from dreck.moves.module_view import ModuleView
+from dreck.moves.registry import ModuleMove, ModuleRefused, ModuleSite, all_moves
+from dreck.moves.wishes import Wishes
 from dreck.outline import functions_of
 from dreck.planner.candidates import Candidate, LeftAlone, candidates
 from dreck.source.regions import region_of
@@ -18,32 +22,49 @@ PROVER = Judge(runner=None)
 
 
 @dataclass(frozen=True)
-class Found:
-    """The sites and refusals of one move in a text with one function."""
+class Made:
+    """A site of a move: the line, the reason, and the whole text that comes out."""
 
-    sites: list[Candidate]
+    line: int
+    why: str
+    whole: str
+
+
+@dataclass(frozen=True)
+class Found:
+    """The sites and refusals of one move in the first function of a text."""
+
+    sites: list[Made]
     refused: list[LeftAlone]
 
 
-def look(move: str, text: str, *, strict: bool = False, blank_after_guard: bool = False) -> Found:
-    """All that a move says about the first function of a text."""
+def look(move: str, text: str, *, strict: bool = False, blank_after_guard: bool = False, wishes: Wishes | None = None, subject: str = "") -> Found:
+    """All that a move says about the first function of a text, or another one."""
     function = functions_of(ast.parse(text))[0]
+    made = all_moves()[move]
+    if isinstance(made, ModuleMove):
+        view = ModuleView(Path("a.py"), text)
+        every = list(made.look(view, view.functions[subject or function.name], wishes or Wishes()))
+        sites = [Made(s.line, s.why, s.text) for s in every if isinstance(s, ModuleSite)]
+        left = [LeftAlone(s.line, move, made.REFUSALS[s.reason].because) for s in every if isinstance(s, ModuleRefused)]
+        return Found(sites, left)
     region = region_of(text, function, "    ")
-    every = candidates(region, strict=strict, blank_after_guard=blank_after_guard, enums=enums_of(ast.parse(text)))
-    found = [c for c in every if c.move == move]
-    return Found([c for c in found if isinstance(c, Candidate)], [c for c in found if isinstance(c, LeftAlone)])
+    found = candidates(region, strict=strict, blank_after_guard=blank_after_guard, moves={move: made}, enums=enums_of(ast.parse(text)))
+    inside = list(found)
+    sites = [Made(c.line, c.why, c.region.whole) for c in inside if isinstance(c, Candidate)]
+    return Found(sites, [c for c in inside if isinstance(c, LeftAlone)])
 
 
-def only(move: str, text: str, **settings: bool) -> str:
+def only(move: str, text: str, **settings: Any) -> str:
     """The text after the first site of a move; the text itself if it has none."""
     sites = look(move, text, **settings).sites
-    return sites[0].region.whole if sites else text
+    return sites[0].whole if sites else text
 
 
 HEAD = "def f(a, b, c, n: int, m: int, s: str, flag: bool, log):\n"
 
 
-def turned(move: str, body: str, **settings: bool) -> str:
+def turned(move: str, body: str, **settings: Any) -> str:
     """The body of a function after the first site of a move; empty if there is none.
 
     What comes out must still be the same function to the judge, unless it may raise.
@@ -52,7 +73,7 @@ def turned(move: str, body: str, **settings: bool) -> str:
     sites = look(move, text, **settings).sites
     if not sites:
         return ""
-    after = sites[0].region.whole
+    after = sites[0].whole
     found = PROVER.function(Version(Path("a.py"), text), Version(Path("b.py"), after), "f")
     assert found.verdict.same, f"{found.why}\n{after}"
     return textwrap.dedent(after.removeprefix(HEAD))

@@ -21,12 +21,15 @@ from .exits import Exit, complain
 @click.option("--only", multiple=True, metavar="MOVE[,MOVE]", help="Take just these moves, wherever they apply.")
 @click.option("--skip", multiple=True, metavar="MOVE[,MOVE]", help="Do not take these moves.")
 @click.option("--until", multiple=True, metavar="MEASURE=N", help="Stop when a function is down to this, as in nesting=2.")
+@click.option("--name", "names", multiple=True, metavar="LINE=NAME", help="Give this name; also PROPOSED=NAME.")
+@click.option("--naming-command", hidden=True, multiple=True)
 @click.option("--brief", is_flag=True, help="One line for each step, without diffs.")
 @click.option("--json", "as_json", is_flag=True, help="Print the results as JSON.")
 @click.pass_context
 def untangle(
     ctx: click.Context, targets: tuple[str, ...], write: bool, strict: bool, no_run: bool, max_steps: int,
-    only: tuple[str, ...], skip: tuple[str, ...], until: tuple[str, ...], brief: bool, as_json: bool,
+    only: tuple[str, ...], skip: tuple[str, ...], until: tuple[str, ...], names: tuple[str, ...],
+    naming_command: tuple[str, ...], brief: bool, as_json: bool,
 ) -> None:  # fmt: skip
     """Simplify functions step by step; every step is checked to behave the same.
 
@@ -40,7 +43,7 @@ def untangle(
     with progress(enabled=not as_json and sys.stderr.isatty()) as tick:
         found = api.untangle(
             *targets, strict=strict, run=not no_run, max_steps=max_steps, only=_listed(only), skip=_listed(skip),
-            until=_measures(until), tick=tick,
+            until=_measures(until), names=_names(names), naming_command=naming_command, tick=tick,
         )  # fmt: skip
     written = found.write() if write else []
     if as_json:
@@ -55,6 +58,17 @@ def untangle(
 def _listed(given: tuple[str, ...]) -> list[str]:
     """The names in options that may be given several times, each with commas."""
     return [name.strip() for text in given for name in text.split(",") if name.strip()]
+
+
+def _names(given: tuple[str, ...]) -> dict[str, str]:
+    """``47=is_closed`` and ``is_out_of_range=is_closed``."""
+    found = {}
+    for text in _listed(given):
+        key, _, name = text.partition("=")
+        if not key.strip() or not name.strip():
+            raise SettingError(f"--name {text}: give the line of a step and a name, as in 47=is_closed")
+        found[key.strip()] = name.strip()
+    return found
 
 
 def _measures(given: tuple[str, ...]) -> dict[str, int]:

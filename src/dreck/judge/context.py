@@ -8,14 +8,16 @@ from __future__ import annotations
 
 import ast
 from collections import Counter
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from functools import lru_cache
+from typing import TypeVar
 
-from ..outline import Function, functions_of
+from ..outline import Function, functions_of, nodes_of
 from .events import Names
-from .scope import FunctionNode, parameters_of
+from .scope import FunctionNode, names_read, parameters_of, scope_of
 
+_Found = TypeVar("_Found")
 _DEFINITIONS = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef)
 # Trees whose facts are kept: two versions, and some to spare.
 _CACHED = 8
@@ -54,6 +56,25 @@ class Context:
     lists_apart: bool = False
     nested: Mapping[str, ast.Dict] = field(default_factory=dict)
 
+    def below(self, enclosing: Iterable[FunctionNode]) -> Context:
+        """The context inside other functions, which may bind some of the names anew.
+
+        What mentions such a name means another one than the subject does, so it is left out too.
+        """
+        local = {name for node in enclosing for name in scope_of(node).own}
+
+        def means_the_same(value: object) -> bool:
+            return not isinstance(value, ast.AST) or local.isdisjoint(names_read(value))
+
+        def seen(found: Mapping[str, _Found]) -> dict[str, _Found]:
+            kept = (name for name in found if name.partition(".")[0] not in local)
+            return {name: found[name] for name in kept if means_the_same(found[name])}
+
+        return replace(
+            self, helpers=seen(self.helpers), tables=seen(self.tables), sequences=seen(self.sequences),
+            bisects=seen(self.bisects), nested=seen(self.nested),
+        )  # fmt: skip
+
     def without(self, helper: str) -> Context:
         """The context inside a helper, which must not be entered again."""
         return replace(
@@ -66,14 +87,14 @@ class Context:
 def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Names) -> Context:
     """The context of a subject in one version, where the other version is ``other``.
 
-    Inside another function, or below a star import, a name may mean something else than what the
-    module defines, so nothing is looked up there.
+    Below a star import a name may mean something else than what the module defines, so nothing is
+    looked up there; inside another function only what that one does not bind itself.
     """
     acting = decorated_names(tree) | decorated_names(other)
-    if subject.around or names.star:
+    if names.star:
         return Context(names, properties=acting)
     counterpart = _same_function(other, subject)
-    return Context(
+    found = Context(
         names,
         _helpers(tree, other, subject, counterpart),
         _methods(tree, other, subject, counterpart),
@@ -83,6 +104,7 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
         acting,
         nested=nested_tables_of(tree),
     )
+    return found.below(subject.around) if subject.around else found
 
 
 @lru_cache(_CACHED)
@@ -101,7 +123,7 @@ def tables_of(tree: ast.Module) -> dict[str, ast.Dict]:
 def nested_tables_of(tree: ast.Module) -> dict[str, ast.Dict]:
     """Module-level dicts of constant dicts, no row of which is ever handed out."""
     looked_into = {
-        id(n.value) for n in ast.walk(tree) if isinstance(n, ast.Subscript) and isinstance(n.ctx, ast.Load)
+        id(n.value) for n in nodes_of(tree) if isinstance(n, ast.Subscript) and isinstance(n.ctx, ast.Load)
     }
     found = {}
     for statement in tree.body:
@@ -184,7 +206,7 @@ def _members(node: ast.ClassDef) -> tuple[str, ...]:
 def decorated_names(tree: ast.Module) -> frozenset[str]:
     """Names of methods with decorators, and of everything if attribute access is overridden."""
     names = set()
-    for node in ast.walk(tree):
+    for node in nodes_of(tree):
         if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
             if node.decorator_list:
                 names.add(node.name)
@@ -246,7 +268,7 @@ def _only_read(name: str, tree: ast.Module, callees: Mapping[str, str] | None = 
 def _mentions(tree: ast.Module) -> Mapping[str, list[tuple[ast.Name, ast.AST]]]:
     """Every name node of a module with its parent, by name."""
     found: dict[str, list[tuple[ast.Name, ast.AST]]] = {}
-    for parent in ast.walk(tree):
+    for parent in nodes_of(tree):
         for child in ast.iter_child_nodes(parent):
             if isinstance(child, ast.Name):
                 found.setdefault(child.id, []).append((child, parent))
@@ -255,13 +277,13 @@ def _mentions(tree: ast.Module) -> Mapping[str, list[tuple[ast.Name, ast.AST]]]:
 
 @lru_cache(_CACHED)
 def _declared_global(tree: ast.Module) -> frozenset[str]:
-    return frozenset(name for n in ast.walk(tree) if isinstance(n, ast.Global) for name in n.names)
+    return frozenset(name for n in nodes_of(tree) if isinstance(n, ast.Global) for name in n.names)
 
 
 @lru_cache(_CACHED)
 def _definition_counts(tree: ast.Module) -> Counter[str]:
     """How often each name is defined as a function or class, anywhere."""
-    return Counter(n.name for n in ast.walk(tree) if isinstance(n, _DEFINITIONS))
+    return Counter(n.name for n in nodes_of(tree) if isinstance(n, _DEFINITIONS))
 
 
 def _is_harmless(node: ast.Name, parent: ast.AST, callees: Mapping[str, str]) -> bool:
@@ -277,28 +299,38 @@ def _is_harmless(node: ast.Name, parent: ast.AST, callees: Mapping[str, str]) ->
 def _helpers(
     tree: ast.Module, other: ast.Module, subject: Function, counterpart: ast.AST | None
 ) -> dict[str, FunctionNode]:
-    theirs = _function_texts(other)
     mentioned_there = {n.id for n in ast.walk(counterpart) if isinstance(n, ast.Name)} if counterpart else set()
+    mentioned_there |= _mentioned_by_new(other, tree)
     for table in tables_of(other).values():
         mentioned_there |= {v.id for v in table.values if isinstance(v, ast.Name)}
     return {
         node.name: node
-        for node, text in _helper_candidates(tree)
-        if node is not subject.node and (text not in theirs or node.name not in mentioned_there)
+        for node in _helper_candidates(tree)
+        if node is not subject.node and (node.name not in mentioned_there or not _has_the_same(other, node))
     }
 
 
 @lru_cache(_CACHED)
-def _function_texts(tree: ast.Module) -> frozenset[str]:
-    return frozenset(ast.dump(n) for n in tree.body if isinstance(n, ast.FunctionDef))
+def _mentioned_by_new(tree: ast.Module, other: ast.Module) -> frozenset[str]:
+    """Names and attributes that a module's functions mention which another version lacks."""
+    known = _definition_counts(other)
+    new = [n for n in nodes_of(tree) if isinstance(n, ast.FunctionDef) and n.name not in known]
+    inside = [n for f in new for n in ast.walk(f) if isinstance(n, ast.Name | ast.Attribute)]
+    return frozenset(n.id if isinstance(n, ast.Name) else n.attr for n in inside)
+
+
+def _has_the_same(other: ast.Module, node: ast.FunctionDef) -> bool:
+    """Whether a module has the same function at its top level."""
+    there = [n for n in other.body if isinstance(n, ast.FunctionDef) and n.name == node.name]
+    return any(ast.dump(n) == ast.dump(node) for n in there)
 
 
 @lru_cache(_CACHED)
-def _helper_candidates(tree: ast.Module) -> tuple[tuple[ast.FunctionDef, str], ...]:
-    """Module functions that can be read in place of a call, with their dumped text."""
+def _helper_candidates(tree: ast.Module) -> tuple[ast.FunctionDef, ...]:
+    """Module functions that can be read in place of a call."""
     counts = _definition_counts(tree)
     return tuple(
-        (node, ast.dump(node))
+        node
         for node in tree.body
         if isinstance(node, ast.FunctionDef) and counts[node.name] == 1 and not _is_mangled(node.name)
         and can_be_inlined(node) and _bound_once(node.name, tree)
@@ -309,10 +341,11 @@ def _methods(
     tree: ast.Module, other: ast.Module, subject: Function, counterpart: ast.AST | None
 ) -> dict[str, FunctionNode]:
     """Methods of the subject's class that only this version has or uses, and nobody here overrides."""
-    owner = next((c for c in ast.walk(tree) if isinstance(c, ast.ClassDef) and subject.node in c.body), None)
+    owner = next((c for c in nodes_of(tree) if isinstance(c, ast.ClassDef) and subject.node in c.body), None)
     if owner is None or not _takes_instance(subject.node):
         return {}
     used_there = {n.attr for n in ast.walk(counterpart) if isinstance(n, ast.Attribute)} if counterpart else set()
+    used_there |= _mentioned_by_new(other, tree)
     found: dict[str, FunctionNode] = {}
     for node in owner.body:
         if not isinstance(node, ast.FunctionDef) or node is subject.node or node.name in used_there:
@@ -334,7 +367,7 @@ def _takes_instance(node: FunctionNode) -> bool:
 @lru_cache(_CACHED)
 def _stored_attributes(tree: ast.Module) -> frozenset[str]:
     """Attributes and names that some statement gives a value, and that could hide a method."""
-    nodes = [n for n in ast.walk(tree) if isinstance(n, ast.Attribute | ast.Name) and not isinstance(n.ctx, ast.Load)]
+    nodes = [n for n in nodes_of(tree) if isinstance(n, ast.Attribute | ast.Name) and not isinstance(n.ctx, ast.Load)]
     return frozenset(n.attr if isinstance(n, ast.Attribute) else n.id for n in nodes)
 
 

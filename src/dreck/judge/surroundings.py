@@ -7,7 +7,7 @@ from collections.abc import Iterable
 from dataclasses import replace
 from functools import lru_cache
 
-from ..outline import Function, FunctionNode
+from ..outline import Function, FunctionNode, nodes_of
 from .events import Names
 from .scope import scope_of
 
@@ -25,7 +25,7 @@ def names_around(tree: ast.Module) -> Names:
         again |= shadowing & _bound_by(node)
         shadowing |= _bound_by(node)
         star = star or (isinstance(node, ast.ImportFrom) and any(a.name == "*" for a in node.names))
-    for node in ast.walk(tree):
+    for node in nodes_of(tree):
         if isinstance(node, ast.Global):
             shadowing |= set(node.names)
             again |= set(node.names)
@@ -40,17 +40,55 @@ def defined_in_time(tree: ast.Module) -> frozenset[str]:
     A function further down may be missing still when code at module level calls another one.
     """
     own = {n.name for n in tree.body if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef)}
+    hooked = _has_class_hooks(tree)
     found: set[str] = set()
     for position, statement in enumerate(tree.body):
         found |= _surely_bound(tree.body[: position + 1])
-        runs = [] if isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef) else [statement]
-        decorators = getattr(statement, "decorator_list", [])
-        inside = [n for part in (*runs, *decorators) for n in ast.walk(part)]
-        if any(isinstance(n, ast.Name) and n.id in own for n in inside if not isinstance(statement, ast.ClassDef)):
+        if _may_run(statement, own, hooked):
             break
-        if isinstance(statement, ast.ClassDef) and any(isinstance(n, ast.Call) for n in _module_level([*statement.body])):
-            break
-    return frozenset(found)
+    return frozenset(found | _defined_next_to_use(tree, own, hooked))
+
+
+def _may_run(statement: ast.stmt, own: set[str], hooked: bool) -> bool:
+    """Whether a statement at module level may run code of one of the module's own functions.
+
+    ``hooked`` says that deriving a class may.
+    """
+    if isinstance(statement, ast.ClassDef):
+        mentions = {n.id for d in statement.decorator_list for n in ast.walk(d) if isinstance(n, ast.Name)}
+        derives = hooked and bool(statement.bases or statement.keywords)
+        return derives or bool(mentions & own) or any(isinstance(n, ast.Call) for n in _module_level([*statement.body]))
+    runs = [] if isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef) else [statement]
+    inside = [n for part in (*runs, *getattr(statement, "decorator_list", [])) for n in ast.walk(part)]
+    return any(isinstance(n, ast.Name) and n.id in own for n in inside)
+
+
+def _defined_next_to_use(tree: ast.Module, own: set[str], hooked: bool) -> set[str]:
+    """Functions between whose definition and the first one that mentions them nothing can run."""
+    found = set()
+    places = {n.name: i for i, n in enumerate(tree.body) if isinstance(n, ast.FunctionDef)}
+    mentioned: dict[str, int] = {}
+    for position, statement in enumerate(tree.body):
+        inside: set[str] = {getattr(n, "id", "") or getattr(n, "attr", "") for n in ast.walk(statement)}
+        for name in inside & places.keys():
+            if position != places[name]:
+                mentioned.setdefault(name, position)
+    for name, place in places.items():
+        first = mentioned.get(name, place)
+        quiet = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef, ast.Import, ast.ImportFrom)
+        if all(isinstance(s, quiet) and not _may_run(s, own, hooked) for s in tree.body[first:place]):
+            found.add(name)
+    return found & _surely_bound(tree.body)
+
+
+def _has_class_hooks(tree: ast.Module) -> bool:
+    """Whether a class of the module may run code when another one is derived from it."""
+    for node in nodes_of(tree):
+        if isinstance(node, ast.FunctionDef) and node.name in ("__init_subclass__", "__set_name__", "__prepare__"):
+            return True
+        if isinstance(node, ast.ClassDef) and any(isinstance(b, ast.Name) and b.id == "type" for b in node.bases):
+            return True
+    return False
 
 
 def names_for(function: Function, around: Names) -> Names:

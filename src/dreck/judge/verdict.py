@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import ast
 from collections.abc import Iterable
-from dataclasses import asdict, dataclass, field
+from dataclasses import asdict, dataclass, field, replace
 from enum import Enum
 from typing import Any
 
@@ -197,6 +197,27 @@ class Vouching:
     def problems(self) -> tuple[str, ...]:
         """One line for each import that failed when trials needed it."""
         return tuple(dict.fromkeys(s.problem for s in self.subjects if s.problem))
+
+    def together(self, subject: str) -> SubjectVerdict:
+        """The verdicts as one: the weakest, with the assumptions of all.
+
+        Args:
+            subject: the function that the one verdict is about.
+        """
+        if not self.subjects:
+            return SubjectVerdict(subject, Verdict.PROVED, "nothing that runs was changed")
+        weakest = next(s for s in self.subjects if s.verdict is self.verdict)
+        assumptions = tuple(dict.fromkeys(a for s in self.subjects for a in s.assumptions))
+        if len(self.subjects) == 1:
+            return replace(weakest, subject=subject)
+        count = f"in {len(self.subjects)} functions"
+        if self.verdict is Verdict.PROVED:
+            why = f"every path matches {count}"
+        elif self.verdict is Verdict.PROVED_UNDER:
+            why = f"every path matches {count}, given {len(assumptions)} assumption{'s' if len(assumptions) > 1 else ''}"
+        else:
+            why = f"{weakest.subject}: {weakest.why}"
+        return replace(weakest, subject=subject, why=why, assumptions=assumptions)
 
     def __repr__(self) -> str:
         return f"<Vouching: {self.verdict.value}, {len(self.subjects)} functions compared>"

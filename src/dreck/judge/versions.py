@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import ast
+import re
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from functools import cached_property
 from pathlib import Path
 
-from ..outline import Function, functions_of
+from ..outline import Function, functions_of, nodes_of
 from .context import enums_of, is_constant, is_enum_member, single_target
 from .events import Names
 from .shape import shape, without_docstring
@@ -44,6 +45,11 @@ class Version:
         return ast.parse(self.text)
 
     @cached_property
+    def lines(self) -> list[str]:
+        """The lines of the text, as the parser counts them."""
+        return re.split(r"\r\n|\r|\n", self.text)
+
+    @cached_property
     def functions(self) -> dict[str, Function]:
         """All functions by name."""
         return {f.name: f for f in functions_of(self.tree)}
@@ -58,7 +64,7 @@ class Version:
         """Whether a name, attribute or string of the module is this word, or could be a built-in."""
         if Names().is_builtin(word) or word in self.names.shadowing:
             return True
-        for node in ast.walk(self.tree):
+        for node in nodes_of(self.tree):
             found = getattr(node, "id", None) or getattr(node, "attr", None) or getattr(node, "value", None)
             if isinstance(found, str) and found == word:
                 return True
@@ -66,7 +72,7 @@ class Version:
 
     def inherits(self, owner: str) -> bool:
         """Whether a class of that qualified name has base classes other than object."""
-        for node in ast.walk(self.tree):
+        for node in nodes_of(self.tree):
             if isinstance(node, ast.ClassDef) and node.name == owner.rpartition(".")[2]:
                 if any(not (isinstance(b, ast.Name) and b.id == "object") for b in node.bases) or node.keywords:
                     return True
@@ -93,7 +99,8 @@ def differences(before: Version, after: Version) -> Comparison:
     """Compare two versions by the shape of their code."""
     old, new = before.functions, after.functions
     common = [n for n in old if n in new and not old[n].around]
-    changed = [c for n in common if shape(old[n].node) != shape(new[n].node) for c in _changed_in(n, old, new)]
+    differ = [n for n in common if not _same_text(n, before, after) and shape(old[n].node) != shape(new[n].node)]
+    changed = [c for n in differ for c in _changed_in(n, old, new)]
     # Decorators and defaults run with the module, but a change of them belongs to the function.
     leave_out = {n for n in common}
     added = tuple(n for n in new if n not in old and not new[n].around)
@@ -101,6 +108,16 @@ def differences(before: Version, after: Version) -> Comparison:
     leave_out |= set(added) | set(removed)
     frames = [_frame(v, leave_out, other) for v, other in ((before, after), (after, before))]
     return Comparison(tuple(changed), added, removed, frames[0] != frames[1])
+
+
+def _same_text(name: str, before: Version, after: Version) -> bool:
+    """Whether a function stands in both versions letter for letter."""
+    texts = []
+    for version in (before, after):
+        node = version.functions[name].node
+        first = min([node.lineno, *(d.lineno for d in node.decorator_list)])
+        texts.append((node.col_offset, version.lines[first - 1 : node.end_lineno]))
+    return texts[0] == texts[1]
 
 
 def _changed_in(name: str, old: Mapping[str, Function], new: Mapping[str, Function]) -> list[str]:

@@ -34,6 +34,10 @@ class Judge:
     strict: bool = False
     runner: Runner | None = ProcessRunner()
 
+    def without_trials(self) -> Judge:
+        """The same judge, which proves and runs nothing."""
+        return replace(self, runner=None)
+
     def vouch(self, before: Version, after: Version, subject: str | None = None) -> Vouching:
         """Compare all functions that differ, or one and what it reaches.
 

@@ -12,7 +12,7 @@ import importlib
 import re
 import textwrap
 from abc import ABC, abstractmethod
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from typing import Any, ClassVar, TypeAlias, TypeVar
 
@@ -20,7 +20,11 @@ import libcst as cst
 
 from ..errors import SettingError
 from ..logic.negate import Negation
+from ..naming.proposals import Proposal
+from ..outline import Function
+from .module_view import ModuleView
 from .places import Place
+from .wishes import Wishes
 
 _NAME = re.compile(r"[a-z]+(-[a-z]+)*")
 # Loading is an explicit list: order and membership never depend on what happens to be imported.
@@ -48,6 +52,7 @@ MODULES = (
     "flatten.split_condition",
     "flatten.separate_guards",
     "conditions_as_values.spell_out",
+    "name.extract_predicate",
 )
 
 
@@ -138,8 +143,8 @@ def _dedented(text: str) -> str:
     return textwrap.dedent(text[1:]) if text.startswith("\n") else text
 
 
-class Move(ABC):
-    """One kind of rewriting. Subclasses are stateless.
+class AnyMove(ABC):
+    """One kind of rewriting: what all moves declare. Subclasses are stateless.
 
     ``on_request`` moves are the reverse of others, or a matter of taste: people ask for them by
     name, the planner does not take them by itself. ``climbs`` says that a step may make the
@@ -154,6 +159,11 @@ class Move(ABC):
     since: ClassVar[str]
     EXAMPLES: ClassVar[tuple[Example, ...]]
     REFUSALS: ClassVar[Mapping[str, Refusal]]
+
+
+
+class Move(AnyMove):
+    """A move inside one function."""
 
     @abstractmethod
     def match(self, place: Place, index: int, around: Around) -> Match:
@@ -170,12 +180,58 @@ class Move(ABC):
         return Refused(reason, node)
 
 
-_MoveClass = TypeVar("_MoveClass", bound=type[Move])
+@dataclass(frozen=True, slots=True)
+class ModuleSite:
+    """A place where a move on a module applies.
+
+    Attributes:
+        line: the line of the file that it is about.
+        why: one sentence for the person who reads the step.
+        text: the new text of the file.
+        touched: qualified names of functions that change, the one at hand among them.
+        added: qualified names of functions that are new.
+        names: the names that could be given, the one taken first.
+    """
+
+    line: int
+    why: str
+    text: str
+    touched: tuple[str, ...]
+    added: tuple[str, ...] = ()
+    names: tuple[Proposal, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class ModuleRefused:
+    """A place that a move on a module looked at and left alone."""
+
+    reason: str
+    line: int
+
+
+class ModuleMove(AnyMove):
+    """A move that starts from one function and may change the rest of its module."""
+
+    @abstractmethod
+    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+        """The sites and refusals that have to do with one function, in the order of the text.
+
+        Of several sites for the same place the first is the best; the others are for the case that
+        the judge does not let it pass.
+        """
+
+    def leave(self, reason: str, line: int) -> ModuleRefused:
+        """A refusal for one of the declared reasons."""
+        assert reason in self.REFUSALS, reason
+        return ModuleRefused(reason, line)
+
+
+_MoveClass = TypeVar("_MoveClass", bound=type[AnyMove])
 
 
 @dataclass(slots=True)
 class _Registry:
-    moves: dict[str, Move] = field(default_factory=dict)
+    moves: dict[str, AnyMove] = field(default_factory=dict)
     loaded: bool = False
 
 
@@ -203,7 +259,7 @@ def move(cls: _MoveClass) -> _MoveClass:
     return cls
 
 
-def all_moves() -> Mapping[str, Move]:
+def all_moves() -> Mapping[str, AnyMove]:
     """Every move by name, in the order in which the planner tries them."""
     if not _REGISTRY.loaded:
         for module in MODULES:
@@ -213,7 +269,7 @@ def all_moves() -> Mapping[str, Move]:
     return {name: _REGISTRY.moves[name] for name in order}
 
 
-def family_of(move: Move) -> str:
+def family_of(move: AnyMove) -> str:
     """The family a move belongs to: the folder of its file."""
     return type(move).__module__.split(".")[-2]
 
@@ -245,7 +301,7 @@ class Described:
         return {**plain, "examples": examples, "refusals": dict(self.refusals)}
 
 
-def described(move: Move) -> Described:
+def described(move: AnyMove) -> Described:
     """What a move declares about itself."""
     return Described(
         move.name, family_of(move), move.summary, move.safe_because, move.since, move.on_request, move.EXAMPLES,
@@ -253,7 +309,7 @@ def described(move: Move) -> Described:
     )  # fmt: skip
 
 
-def named(name: str) -> Move:
+def named(name: str) -> AnyMove:
     """The move of a name.
 
     Raises:

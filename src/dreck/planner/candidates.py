@@ -15,7 +15,7 @@ from ..logic.negate import Negation
 from ..logic.walk import walk
 from ..moves.blocks import returns_value
 from ..moves.places import function_in, places
-from ..moves.registry import Around, Move, Refused, Site, all_moves
+from ..moves.registry import AnyMove, Around, Move, Refused, Site, all_moves
 from ..source.regions import Region
 
 
@@ -59,7 +59,7 @@ class UnreadableFunction(Exception):
 
 
 def candidates(
-    region: Region, *, strict: bool, blank_after_guard: bool, width: int = 88, moves: Mapping[str, Move] | None = None,
+    region: Region, *, strict: bool, blank_after_guard: bool, width: int = 88, moves: Mapping[str, AnyMove] | None = None,
     enums: Mapping[str, tuple[str, ...]] | None = None,
 ) -> Iterator[Candidate | LeftAlone | Broken]:
     """Every site and every refusal in a function: moves in their order, outer blocks first.
@@ -81,7 +81,8 @@ def candidates(
     around = Around(negation, blank_after_guard, returns_value(function), width, shared_names(function), region.indent, enums or {})
     lines = _Lines(module, region)
     everywhere = list(places(module))
-    for name, move in (all_moves() if moves is None else moves).items():
+    chosen = all_moves() if moves is None else moves
+    for name, move in ((n, m) for n, m in chosen.items() if isinstance(m, Move)):
         for place in everywhere:
             for index in range(len(place.statements)):
                 try:

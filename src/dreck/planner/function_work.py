@@ -137,7 +137,7 @@ class FunctionWork:
     def _climb(self, found: list[Candidate]) -> bool:
         """Take a step that pays only with what it makes possible, if one is found."""
         moves = all_moves()
-        starts = [c for c in found if moves[c.move].climbs]
+        starts = [c for c in found if c.move in moves and moves[c.move].climbs]
         room = self.settings.most_steps - len(self.steps)
         for start in starts[:_CLIMBS]:
             way = self._way_down(start)

@@ -7,6 +7,7 @@ from pathlib import Path
 from typing import Any
 
 from ..judge.verdict import SubjectVerdict, Verdict
+from ..naming.proposals import Proposal
 from ..source.diffs import unified
 from ..source.files import SourceFile
 from ..surveying.measures import Measures
@@ -23,6 +24,7 @@ class Step:
         why: one sentence.
         diff: the unified diff of the step.
         verdict: what the judge says of it.
+        names: the names that could be given, the one taken first; empty if the step gives none.
     """
 
     move: str
@@ -30,6 +32,7 @@ class Step:
     why: str
     diff: str
     verdict: SubjectVerdict
+    names: tuple[Proposal, ...] = ()
 
     def __repr__(self) -> str:
         return f"<{self.move} at line {self.line}: {self.verdict.verdict.value}>"
@@ -37,7 +40,8 @@ class Step:
     def to_dict(self) -> dict[str, Any]:
         """The step as plain data."""
         verdict = self.verdict.to_dict()
-        return {"move": self.move, "line": self.line, "why": self.why, "diff": self.diff, "verdict": verdict}
+        plain = {"move": self.move, "line": self.line, "why": self.why, "diff": self.diff, "verdict": verdict}
+        return {**plain, "names": [p.to_dict() for p in self.names]} if self.names else plain
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 
 from ..errors import SettingError
 from ..judge.vouch import Judge
-from ..moves.registry import Move, all_moves, named
+from ..moves.registry import AnyMove, all_moves, named
+from ..naming.proposals import Named, Proposal
+from ..naming.words import is_usable
 from ..surveying.measures import MEASURES, Measures
 
 MOST_STEPS = 100
@@ -23,6 +25,8 @@ class Settings:
         only: take just these moves, also where they do not pay by themselves; all if empty.
         skip: do not take these.
         until: measures and values; a function that has come down to all of them is done.
+        names: names that a person wants, by the line of the step or by the name proposed.
+        namer: proposes further names; nothing if None.
     """
 
     judge: Judge = field(default_factory=Judge)
@@ -30,12 +34,17 @@ class Settings:
     only: tuple[str, ...] = ()
     skip: tuple[str, ...] = ()
     until: Mapping[str, int] = field(default_factory=dict)
+    names: Mapping[str, str] = field(default_factory=dict)
+    namer: Callable[[Named], list[Proposal]] | None = None
 
     def __post_init__(self) -> None:
         if self.most_steps < 0:
             raise SettingError(f"max_steps is {self.most_steps!r}: give 0 or more")
         for name in (*self.only, *self.skip):
             named(name)
+        for key, wanted in self.names.items():
+            if not is_usable(wanted):
+                raise SettingError(f"the name {wanted!r} wanted for {key} cannot be given: use an identifier that is no keyword")
         for name, value in self.until.items():
             if name not in MEASURES:
                 raise SettingError(f"there is no measure {name!r}: give one of {', '.join(MEASURES)}")
@@ -43,7 +52,7 @@ class Settings:
                 raise SettingError(f"until {name} is {value!r}: give 0 or more")
 
     @property
-    def moves(self) -> Mapping[str, Move]:
+    def moves(self) -> Mapping[str, AnyMove]:
         """The moves to take, in the order in which they are tried."""
         found = all_moves()
         wanted = self.only or [name for name, move in found.items() if not move.on_request]

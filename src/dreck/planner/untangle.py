@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import ast
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import replace
 from pathlib import Path
 
@@ -16,8 +16,9 @@ from ..source.files import SourceFile, parse
 from ..source.lines import split_lines
 from ..source.regions import indent_of, region_of
 from ..source.targets import Target
-from .candidates import line_width, sets_guards_off
+from .candidates import Broken, line_width, sets_guards_off
 from .function_work import FunctionWork, Setting
+from .module_work import ModuleWork
 from .results import FileChange, Untangled, Untangling
 from .settings import Settings
 
@@ -68,6 +69,8 @@ def _file(
     for name in reversed(names):
         results[name] = work.function(name, names[name])
         tick(results[name])
+    whole = any(target.name is None and target.line is None for target in wanted)
+    results = work.module(results, names, None if whole else frozenset(names))
     if work.text == source.text:
         return [results[n] for n in names], None, work.problems
     work.check_frame(source.text)
@@ -85,26 +88,53 @@ class _FileWork:
         self.enums = enums_of(tree)
         self.blank_after_guard, self.width = sets_guards_off(tree, lines), line_width(lines)
         self.problems: list[str] = []
+        self.added: set[str] = set()
+        self._originals: dict[str, str] = {}
         self._functions = {f.name: f for f in functions_of(tree)}
 
     def function(self, name: str, line: int | None = None) -> Untangled:
         """Untangle one function, or one place of it, and keep the new text of the file."""
         function = self._functions[name]
         region = region_of(self.text, function, self.indent)
+        self._originals[name] = region.text
         setting = Setting(self.path, self.blank_after_guard, self.width, self.enums, line if self.settings.only else None)
         work = FunctionWork(name, region, names_for(function, self.names), setting, self.settings)
         result = work.run()
-        self.problems += [
-            f"{self.path}:{b.line}: the move {b.move} failed ({b.error}); its step is left out, please report it"
-            for b in dict.fromkeys(work.broken)
-        ]
+        self._report(work.broken)
         if result.changed:
             self.text = work.region.whole
             self._functions = {f.name: f for f in functions_of(parse(self.text, str(self.path)))}
         return result
 
+    def module(self, results: dict[str, Untangled], lines: Mapping[str, int | None], reach: frozenset[str] | None) -> dict[str, Untangled]:
+        """Take the steps that reach beyond single functions, from the first function to the last.
+
+        Args:
+            results: what became of the functions so far.
+            lines: the functions in the order of the text, with the line wanted in each, if any.
+            reach: qualified names of the functions that may change; all if None.
+        """
+        work = ModuleWork(self.path, self.text, self.width, self.settings, reach)
+        if not work.moves:
+            return results
+        found = {}
+        for name, line in lines.items():
+            function = work.version.functions[name]
+            region = region_of(work.text, function, self.indent)
+            baseline = region.before + self._originals[name] + region.after
+            found[name] = work.function(results[name], name, baseline, line if self.settings.only else None)
+        self._report(work.broken)
+        self.text, self.added = work.text, work.added
+        return found
+
+    def _report(self, broken: Iterable[Broken]) -> None:
+        self.problems += [
+            f"{self.path}:{b.line}: the move {b.move} failed ({b.error}); its step is left out, please report it"
+            for b in dict.fromkeys(broken)
+        ]
+
     def check_frame(self, before: str) -> None:
-        """Nothing but the bodies of functions may have changed."""
+        """Nothing but the bodies of functions may have changed, and what steps say that they add."""
         found = differences(Version(self.path, before), Version(self.path, self.text))
-        if found.frame_differs or found.added or found.removed:
+        if found.frame_differs or not set(found.added) <= self.added or found.removed:
             raise DreckError(f"{self.path}: a move changed code outside its function; nothing is changed, please report it")

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ..moves.registry import Example, Move, all_moves, family_of
+from ..moves.registry import AnyMove, Example, all_moves, family_of
 
 _HEAD = """# The moves
 
@@ -24,7 +24,7 @@ def catalogue() -> str:
     return "\n".join(parts)
 
 
-def _page(move: Move) -> str:
+def _page(move: AnyMove) -> str:
     lines = [f"### {move.name}\n", f"{move.summary} *(since {move.since})*\n", f"**Why it is safe.** {move.safe_because}\n"]
     lines += [_example(e) for e in move.EXAMPLES]
     if move.REFUSALS:

@@ -478,3 +478,147 @@ class Lock:
         return cls._deep()
     def _deep(self):
         return self.level
+
+
+#: a predicate taken out of a nested function -> proved-under no-effect
+def watch(limit: int):
+    def alarm(level: int):
+        if level > limit and level != 0:
+            return "high"
+        return ""
+    return alarm
+#: becomes
+def watch(limit: int):
+    def alarm(level: int):
+        if exceeds(level, limit):
+            return "high"
+        return ""
+    return alarm
+
+
+def exceeds(level, limit):
+    return level > limit and level != 0
+
+
+#: a nested function and a predicate that means another name -> undecided
+limit = 40
+
+
+def watch(limit: int):
+    def alarm(level: int):
+        if level > limit:
+            return "high"
+        return ""
+    return alarm
+#: becomes
+limit = 40
+
+
+def watch(limit: int):
+    def alarm(level: int):
+        if exceeds(level):
+            return "high"
+        return ""
+    return alarm
+
+
+def exceeds(level):
+    return level > limit
+
+
+#: a predicate below a call that is made when the module is loaded -> undecided
+def weigh(cargo, limit: int):
+    if cargo is None or limit == 0:
+        return 0
+    return limit
+
+
+EMPTY = weigh(None, 3)
+#: becomes
+def weigh(cargo, limit: int):
+    if is_nothing(cargo, limit):
+        return 0
+    return limit
+
+
+EMPTY = weigh(None, 3)
+
+
+def is_nothing(cargo, limit: int):
+    return cargo is None or limit == 0
+
+
+#: a predicate between its caller and a call that is made when the module is loaded -> proved
+START = max(1, 3)
+
+
+def tare(kind: int):
+    return kind
+
+
+ZERO = tare(0)
+
+
+def weigh(cargo, limit: int):
+    if cargo is None or limit == 0:
+        return 0
+    return limit
+
+
+EMPTY = weigh(None, 3)
+#: becomes
+START = max(1, 3)
+
+
+def tare(kind: int):
+    return kind
+
+
+ZERO = tare(0)
+
+
+def weigh(cargo, limit: int):
+    if is_nothing(cargo, limit):
+        return 0
+    return limit
+
+
+def is_nothing(cargo, limit: int):
+    return cargo is None or limit == 0
+
+
+EMPTY = weigh(None, 3)
+
+
+#: a predicate below a class whose making asks its caller -> undecided
+class Gate:
+    def __init_subclass__(cls):
+        check(cls, 1)
+
+
+def check(gate, width: int):
+    if gate is None or width == 0:
+        raise ValueError(gate)
+    return width
+
+
+class Lower(Gate):
+    pass
+#: becomes
+class Gate:
+    def __init_subclass__(cls):
+        check(cls, 1)
+
+
+def check(gate, width: int):
+    if is_useless(gate, width):
+        raise ValueError(gate)
+    return width
+
+
+class Lower(Gate):
+    pass
+
+
+def is_useless(gate, width: int):
+    return gate is None or width == 0

@@ -1,0 +1,117 @@
+"""The same condition in other places, with other local names, or turned round."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+from functools import lru_cache
+
+from ..logic.bindings import bound_in
+from ..outline import Function
+from .decisions import Decision, decisions_of
+from .module_view import ModuleView
+
+_ORDER = (ast.Lt, ast.LtE, ast.Gt, ast.GtE)
+_OPPOSITE: dict[type[ast.cmpop], type[ast.cmpop]] = {
+    ast.Eq: ast.NotEq, ast.NotEq: ast.Eq, ast.Is: ast.IsNot, ast.IsNot: ast.Is, ast.In: ast.NotIn, ast.NotIn: ast.In,
+    ast.Lt: ast.GtE, ast.GtE: ast.Lt, ast.Gt: ast.LtE, ast.LtE: ast.Gt,
+}  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
+class Occurrence:
+    """A place where a condition stands again.
+
+    Attributes:
+        function: the function it stands in.
+        decision: the place.
+        names: for each open name of the pattern what stands there, as text.
+        negated: whether the opposite stands there.
+    """
+
+    function: Function
+    decision: Decision
+    names: Mapping[str, str]
+    negated: bool
+
+
+@lru_cache(4)
+def decisions_in(view: ModuleView) -> Mapping[str, tuple[Decision, ...]]:
+    """The conditions of every function of a module, by its name."""
+    return {name: tuple(decisions_of(view, f.node)) for name, f in view.functions.items()}
+
+
+@lru_cache(4)
+def _by_shape(view: ModuleView) -> Mapping[str, tuple[tuple[str, Decision], ...]]:
+    found: dict[str, list[tuple[str, Decision]]] = {}
+    for name, decisions in decisions_in(view).items():
+        for decision in decisions:
+            found.setdefault(_shape(decision.condition), []).append((name, decision))
+    return {shape: tuple(places) for shape, places in found.items()}
+
+
+def _shape(node: ast.AST) -> str:
+    """The tree without names and values, to tell quickly what cannot be alike."""
+    inner = ",".join(_shape(c) for c in ast.iter_child_nodes(node) if not isinstance(c, ast.expr_context))
+    return f"{type(node).__name__}({inner})"
+
+
+def occurrences(view: ModuleView, pattern: ast.expr, open_names: frozenset[str], constants: Mapping[int, str] | None = None) -> Iterator[Occurrence]:
+    """All places of a module with a condition like the pattern, itself among them, in the order of the text.
+
+    Args:
+        view: the module.
+        pattern: a condition of it.
+        open_names: names in it that may be other ones elsewhere.
+        constants: names for constants of the pattern (by id) that may be other ones elsewhere.
+    """
+    ways = [(False, pattern), (True, turned_round(pattern)), (True, turned_round(pattern, flip=False))]
+    for negated, wanted in ways[: 2 if ast.dump(ways[1][1]) == ast.dump(ways[2][1]) else 3]:
+        for name, decision in _by_shape(view).get(_shape(wanted), ()):
+            function = view.functions[name]
+            found = _matched(wanted, decision.condition, open_names, constants or {}, function)
+            if found is not None:
+                yield Occurrence(function, decision, found, negated)
+
+
+def turned_round(node: ast.expr, *, flip: bool = True) -> ast.expr:
+    """The opposite condition, pushed down to its operands; ``flip`` turns orders round, else they get a ``not``."""
+    if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
+        return node.operand
+    if isinstance(node, ast.Compare) and len(node.ops) == 1 and (flip or not isinstance(node.ops[0], _ORDER)):
+        return ast.Compare(node.left, [_OPPOSITE[type(node.ops[0])]()], node.comparators)
+    if isinstance(node, ast.BoolOp):
+        other = ast.Or() if isinstance(node.op, ast.And) else ast.And()
+        return ast.BoolOp(other, [turned_round(v, flip=flip) for v in node.values])
+    return ast.UnaryOp(ast.Not(), node)
+
+
+def visible_locals(function: Function) -> frozenset[str]:
+    """The names that belong to a function or to those around it."""
+    found = set(bound_in(function.node))
+    for node in function.around:
+        found |= bound_in(node)
+    return frozenset(found)
+
+
+def _matched(
+    pattern: ast.expr, node: ast.expr, open_names: frozenset[str], constants: Mapping[int, str], function: Function
+) -> dict[str, str] | None:
+    local = visible_locals(function)
+    names: dict[str, str] = {}
+
+    def alike(a: object, b: object) -> bool:
+        if isinstance(a, ast.Constant) and id(a) in constants:
+            return isinstance(b, ast.Constant) and type(a.value) is type(b.value) and names.setdefault(constants[id(a)], repr(b.value)) == repr(b.value)
+        if isinstance(a, ast.Name) and isinstance(b, ast.Name):
+            if a.id in open_names:
+                return b.id in local and names.setdefault(a.id, b.id) == b.id
+            return a.id == b.id and b.id not in local
+        if isinstance(a, ast.AST):
+            return type(a) is type(b) and all(alike(getattr(a, f, None), getattr(b, f, None)) for f in a._fields if f not in ("ctx", "kind"))
+        if isinstance(a, list):
+            return isinstance(b, list) and len(a) == len(b) and all(map(alike, a, b))
+        return type(a) is type(b) and a == b
+
+    return names if alike(pattern, node) else None

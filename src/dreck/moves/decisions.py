@@ -1,0 +1,144 @@
+"""The conditions of a function, each with what follows from it and the comments beside it."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+
+from ..outline import FunctionNode
+from .module_view import ModuleView, own_nodes
+
+
+@dataclass(frozen=True, slots=True)
+class Decision:
+    """One condition.
+
+    Attributes:
+        condition: its tree.
+        statement: the statement it stands in.
+        role: ``test`` of an if or while, ``filter`` of a comprehension, ``operand`` of an ``and``
+            or ``or``, or ``value`` of a conditional expression.
+        arm, otherwise: the statements that run where it holds, and where not.
+        comments: what comments beside it say.
+        loop_target: the target of the loop that the arm can go on to the next round of.
+    """
+
+    condition: ast.expr
+    statement: ast.stmt
+    role: str
+    arm: list[ast.stmt] = field(default_factory=list)
+    otherwise: list[ast.stmt] = field(default_factory=list)
+    comments: tuple[str, ...] = ()
+    loop_target: ast.expr | None = None
+
+    @property
+    def atoms(self) -> int:
+        """How many smallest conditions there are in it."""
+        return atoms_of(self.condition)
+
+    @property
+    def line(self) -> int:
+        """The line it starts on."""
+        return self.condition.lineno
+
+
+def atoms_of(node: ast.expr) -> int:
+    """How many smallest conditions a condition is made of; a chained comparison counts once."""
+    if isinstance(node, ast.BoolOp):
+        return sum(map(atoms_of, node.values))
+    if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
+        return atoms_of(node.operand)
+    return 1
+
+
+def decisions_of(view: ModuleView, function: FunctionNode) -> Iterator[Decision]:
+    """The conditions of a function in the order of the text, operands behind the whole."""
+    yield from _in_block(view, function.body, None)
+
+
+def _in_block(view: ModuleView, body: list[ast.stmt], loop: ast.expr | None, *, in_handler: bool = False) -> Iterator[Decision]:
+    for statement in body:
+        yield from _in_statement(view, statement, loop, in_handler=in_handler)
+
+
+def _in_statement(
+    view: ModuleView, node: ast.stmt, loop: ast.expr | None, *, in_handler: bool, is_elif: bool = False
+) -> Iterator[Decision]:
+    # What is raised behind an exception says more of that one than of the condition.
+    if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
+        return
+    if isinstance(node, ast.If):
+        comments = _beside(view, node, node.test)
+        arm = [] if in_handler and isinstance(node.body[-1], ast.Raise) else node.body
+        otherwise = [] if in_handler or is_elif else node.orelse
+        yield Decision(node.test, node, "test", arm, otherwise, comments, loop)
+        yield from _operands(view, node.test, node)
+    elif isinstance(node, ast.While):
+        yield Decision(node.test, node, "test", [], [], _beside(view, node, node.test))
+        yield from _operands(view, node.test, node)
+    yield from _in_expressions(view, node)
+    inner = node.target if isinstance(node, ast.For | ast.AsyncFor) else None if isinstance(node, ast.While) else loop
+    for part in ("body", "handlers", "cases", "orelse", "finalbody"):
+        block = getattr(node, part, [])
+        for child in block if isinstance(block, list) else []:
+            target = loop if part == "orelse" else inner
+            if isinstance(child, ast.stmt):
+                chained = part == "orelse" and isinstance(node, ast.If) and child.col_offset == node.col_offset
+                yield from _in_statement(view, child, target, in_handler=in_handler, is_elif=chained)
+            else:
+                yield from _in_block(view, child.body, target, in_handler=in_handler or isinstance(child, ast.ExceptHandler))
+
+
+def _in_expressions(view: ModuleView, statement: ast.stmt) -> Iterator[Decision]:
+    """The conditions inside the expressions of one statement."""
+    tests = {id(getattr(statement, "test", None))} if isinstance(statement, ast.If | ast.While) else set()
+    pending: list[ast.AST] = [c for c in ast.iter_child_nodes(statement) if isinstance(c, ast.expr | ast.withitem | ast.keyword) and id(c) not in tests]
+    while pending:
+        node = pending.pop(0)
+        if isinstance(node, ast.Lambda):
+            continue
+        if isinstance(node, ast.IfExp):
+            yield Decision(node.test, statement, "value")
+        elif isinstance(node, ast.comprehension):
+            yield from (Decision(c, statement, "filter") for c in node.ifs)
+        elif isinstance(node, ast.BoolOp):
+            yield from _operands(view, node, statement)
+        pending = [*ast.iter_child_nodes(node), *pending]
+
+
+def _operands(view: ModuleView, node: ast.expr, statement: ast.stmt) -> Iterator[Decision]:
+    if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
+        yield from _operands(view, node.operand, statement)
+    elif isinstance(node, ast.BoolOp):
+        for operand in node.values:
+            yield Decision(operand, statement, "operand", comments=_of_operand(view, operand, node))
+            yield from _operands(view, operand, statement)
+
+
+def _beside(view: ModuleView, statement: ast.stmt, test: ast.expr) -> tuple[str, ...]:
+    """The comment right above a statement, if it is one line, and the one behind its condition."""
+    found = []
+    above = view.comments.get(statement.lineno - 1)
+    if above is not None and above[1] and not view.comments.get(statement.lineno - 2, ("", False))[1]:
+        found.append(above[0])
+    behind = view.comments.get(test.end_lineno or test.lineno)
+    head = view.text[view.offsets.span(test)[1] :].split("#", 1)[0]
+    if behind is not None and not behind[1] and ":" in head:
+        found.insert(0, behind[0])
+    return tuple(found)
+
+
+def _of_operand(view: ModuleView, operand: ast.expr, whole: ast.expr) -> tuple[str, ...]:
+    """Comments behind an operand that has its line to itself, or alone on the line above."""
+    first, last = operand.lineno, operand.end_lineno or operand.lineno
+    alone = [v for v in ast.iter_child_nodes(whole) if isinstance(v, ast.expr) and v is not operand]
+    if any((v.end_lineno or v.lineno) >= first and v.lineno <= last for v in alone):
+        return ()
+    found = [view.comments[n][0] for n, own in ((last, False), (first - 1, True)) if n in view.comments and view.comments[n][1] is own]
+    return tuple(found) if (whole.end_lineno or 0) > whole.lineno else ()
+
+
+def is_in(node: ast.AST, function: FunctionNode) -> bool:
+    """Whether a node is evaluated by a function itself."""
+    return any(found is node for found in own_nodes(function))

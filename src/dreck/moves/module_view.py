@@ -1,0 +1,155 @@
+"""A whole module as moves on names and dispatch see it: its text, its tree, and what its style is."""
+
+from __future__ import annotations
+
+import ast
+import io
+import re
+import tokenize
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+from functools import cached_property
+from pathlib import Path
+
+from ..outline import Function, FunctionNode, functions_of
+from ..source.edits import Offsets
+from ..source.lines import newline_of, split_lines
+from ..source.regions import indent_of
+
+_SCOPES = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef, ast.Lambda)
+_INSTANCE_HOOKS = frozenset({"__new__", "__init_subclass__", "__class_getitem__"})
+
+
+@dataclass(frozen=True)
+class ModuleView:
+    """One file.
+
+    Attributes:
+        path: where it stands.
+        text: what it holds.
+        width: characters that a line of new code may have.
+    """
+
+    path: Path
+    text: str
+    width: int = 88
+
+    @cached_property
+    def tree(self) -> ast.Module:
+        """The parsed text."""
+        return ast.parse(self.text)
+
+    @cached_property
+    def offsets(self) -> Offsets:
+        """Where nodes stand in the text."""
+        return Offsets(self.text)
+
+    @cached_property
+    def functions(self) -> Mapping[str, Function]:
+        """All functions by qualified name."""
+        return {f.name: f for f in functions_of(self.tree)}
+
+    @cached_property
+    def indent(self) -> str:
+        """One level of indentation in this file."""
+        return indent_of(self.tree, self.text)
+
+    @cached_property
+    def newline(self) -> str:
+        """The line end that new lines get."""
+        return newline_of(self.text)
+
+    @cached_property
+    def comments(self) -> Mapping[int, tuple[str, bool]]:
+        """The comments by line, and whether each has the line to itself."""
+        found = {}
+        for token in tokenize.generate_tokens(io.StringIO(self.text, newline="").readline):
+            if token.type == tokenize.COMMENT:
+                found[token.start[0]] = (token.string, not token.line[: token.start[1]].strip())
+        return found
+
+    @cached_property
+    def words(self) -> frozenset[str]:
+        """Every name, attribute, keyword and string of the module that reads like an identifier."""
+        return frozenset(re.findall(r"[^\W\d]\w*", self.text))
+
+    @cached_property
+    def top_names(self) -> frozenset[str]:
+        """Names bound at the top level, or declared global anywhere."""
+        found = {n for s in self.tree.body for n in _bound_at_top(s)}
+        return frozenset(found | {n for node in ast.walk(self.tree) if isinstance(node, ast.Global) for n in node.names})
+
+    @cached_property
+    def owners(self) -> Mapping[int, ast.ClassDef]:
+        """The class around each method, by the id of the method's node."""
+        return {
+            id(node): owner
+            for owner in ast.walk(self.tree)
+            if isinstance(owner, ast.ClassDef)
+            for node in owner.body
+            if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef)
+        }
+
+    @property
+    def has_private_functions(self) -> bool:
+        """Whether the file marks functions of its own use by an underscore, or lists those for others."""
+        defined = [s.name for s in self.tree.body if isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef)]
+        return "__all__" in self.top_names or any(n.startswith("_") and not n.startswith("__") for n in defined)
+
+    def instance_of(self, function: Function) -> str | None:
+        """The parameter of a method that holds the object; None for anything else than a plain method."""
+        node = function.node
+        decorators = [ast.unparse(d) for d in node.decorator_list]
+        plain = decorators in ([], ["property"]) and node.name not in _INSTANCE_HOOKS
+        first = [*node.args.posonlyargs, *node.args.args][:1]
+        return first[0].arg if id(node) in self.owners and plain and first and not function.around else None
+
+    def top_statement(self, node: ast.AST) -> ast.stmt:
+        """The statement at the top level that a node stands in."""
+        line = getattr(node, "lineno", 0)
+        return next(s for s in self.tree.body if first_line(s) <= line <= (s.end_lineno or s.lineno))
+
+    def end_of(self, statement: ast.stmt) -> int:
+        """The offset right behind a statement's last line, its own comments below included."""
+        lines = split_lines(self.text)
+        last = statement.end_lineno or statement.lineno
+        for number in range(last, len(lines)):
+            line = lines[number]
+            stripped = line.strip()
+            indented = len(line) - len(line.lstrip(" \t")) > statement.col_offset
+            if stripped and not (stripped.startswith("#") and indented):
+                break
+            last = number + 1 if stripped else last
+        return self.offsets.line_start(last + 1)
+
+
+def first_line(statement: ast.stmt) -> int:
+    """The line a statement starts on, its decorators included."""
+    decorators: list[ast.expr] = getattr(statement, "decorator_list", [])
+    return min([statement.lineno, *(d.lineno for d in decorators)])
+
+
+def _bound_at_top(statement: ast.stmt) -> Iterator[str]:
+    pending: list[ast.AST] = [statement]
+    while pending:
+        node = pending.pop()
+        if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
+            yield node.name
+        elif isinstance(node, ast.Import | ast.ImportFrom):
+            yield from (a.asname or a.name.partition(".")[0] for a in node.names)
+        elif isinstance(node, ast.Name) and not isinstance(node.ctx, ast.Load):
+            yield node.id
+        elif isinstance(node, ast.ExceptHandler | ast.MatchAs | ast.MatchStar) and node.name:
+            yield node.name
+        if not isinstance(node, _SCOPES):
+            pending.extend(ast.iter_child_nodes(node))
+
+
+def own_nodes(function: FunctionNode) -> Iterator[ast.AST]:
+    """The nodes of a function itself, in the order of the text; nested functions and classes are left out."""
+    pending: list[ast.AST] = list(reversed(function.body))
+    while pending:
+        node = pending.pop()
+        yield node
+        if not isinstance(node, _SCOPES):
+            pending.extend(reversed(list(ast.iter_child_nodes(node))))

@@ -1,0 +1,1 @@
+"""Moves that give conditions and values a name."""

@@ -1,0 +1,276 @@
+"""A condition becomes a function, or a method, with a name that says what it means.
+
+Why it is safe: the function holds the same operands in the same order and is called where they stood,
+with the values that they had there; nothing is evaluated earlier, later, or more often than before,
+but for the truth of its result.
+"""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterator
+
+from ...naming.phrases import Rank
+from ...naming.proposals import Named, Proposal, proposals
+from ...naming.spelling import spelt
+from ...naming.words import is_usable
+from ...outline import Function
+from ...source.edits import Edit, edited
+from ..alike import Occurrence, decisions_in, occurrences
+from ..decisions import Decision
+from ..module_view import ModuleView
+from ..predicates import Predicate, predicate_of
+from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
+from ..wishes import Wishes
+from ..writing import replacing
+
+# Conditions of two atoms that are longer than this deserve a name.
+_LONG = 40
+_MOST_PARAMETERS = 5
+
+
+@move
+class ExtractPredicate(ModuleMove):
+    """Give a condition a function of its own."""
+
+    name = "extract-predicate"
+    summary = "A condition of several parts becomes a function or method that says what it means."
+    safe_because = "The same operands are asked in the same order, at the same moment, of the same values."
+    since = "0.1"
+    EXAMPLES = (
+        Example(
+            "a name from what follows",
+            """
+            def admit(boat, level: int):
+                if boat.papers is None or boat.length > 70 or boat.draught > level - 95:
+                    raise Refusal("too large for the lock")
+                boat.enter()
+            """,
+            """
+            def admit(boat, level: int):
+                if is_too_large_for_lock(boat, level):
+                    raise Refusal("too large for the lock")
+                boat.enter()
+
+
+            def is_too_large_for_lock(boat, level: int):
+                return boat.papers is None or boat.length > 70 or boat.draught > level - 95
+            """,
+            "proved-under",
+        ),
+        Example(
+            "a method, where it speaks of the object; the positive is named",
+            """
+            class Lock:
+                def admit(self, boat):
+                    # not open
+                    if self.closed or self.keeper is None or self.level < boat.draught:
+                        return "wait"
+                    return "enter"
+            """,
+            """
+            class Lock:
+                def admit(self, boat):
+                    # not open
+                    if not self._is_open(boat):
+                        return "wait"
+                    return "enter"
+
+                def _is_open(self, boat):
+                    return not (self.closed or self.keeper is None or self.level < boat.draught)
+            """,
+            "proved-under",
+        ),
+        Example(
+            "the same condition in other functions, also turned round",
+            """
+            def moor(pound, gauge: int):
+                # the water is out of bounds
+                if gauge < 95 or gauge >= 220 or pound.ice is not None:
+                    return "wait"
+                return "moor"
+
+
+            def pass_on(reach, level: int):
+                if level >= 95 and level < 220 and reach.ice is None:
+                    return "pass"
+                return "stay"
+            """,
+            """
+            def moor(pound, gauge: int):
+                # the water is out of bounds
+                if is_water_out_of_bounds(gauge, pound):
+                    return "wait"
+                return "moor"
+
+
+            def is_water_out_of_bounds(gauge: int, pound):
+                return gauge < 95 or gauge >= 220 or pound.ice is not None
+
+
+            def pass_on(reach, level: int):
+                if not is_water_out_of_bounds(level, reach):
+                    return "pass"
+                return "stay"
+            """,
+            "proved",
+        ),
+    )
+    REFUSALS = {
+        "suspends-or-binds": Refusal(
+            "it awaits, yields or binds a name, which a function of its own cannot do in its place",
+            """
+            async def admit(boat, board):
+                # the boat is late
+                if await boat.arrival() > 12 and board.hour > 20 and boat.papers:
+                    board.wait()
+            """,
+        ),
+        "needs-its-function": Refusal(
+            "it uses what only this function or class may",
+            """
+            class Lock(Gate):
+                def fill(self, boat):
+                    # the boat is too long
+                    if super().ready() and boat.length > 70 and boat.width > 7:
+                        return "wait"
+            """,
+        ),
+        "text-inside": Refusal(
+            "a comment or long text inside it would lose its place",
+            """
+            def admit(boat, hour):
+                # the boat is late
+                if (boat.due(  # by the clock of the lock
+                        hour) and hour > 12 and boat.papers):
+                    return "wait"
+            """,
+        ),
+    }
+
+    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+        """Look for conditions that deserve a name and get a good one."""
+        for decision in decisions_in(view)[function.name]:
+            if not (wishes.line == decision.line if wishes.line is not None else _may_deserve(decision, function, wishes)):
+                continue
+            made = predicate_of(view, function, decision.condition)
+            if isinstance(made, str):
+                if _is_wanted(decision, self._proposals(view, decision, frozenset(), wishes)[:1], wishes):
+                    yield self.leave(made, decision.line)
+                continue
+            found = [p for p in self._proposals(view, decision, made.taken(), wishes) if made.private(p.name) not in made.taken()]
+            if _is_wanted(decision, found[:1], wishes) and len(made.parameters) <= _MOST_PARAMETERS:
+                yield from _sites(made, decision, found, wishes)
+
+    @staticmethod
+    def _proposals(view: ModuleView, decision: Decision, taken: frozenset[str], wishes: Wishes) -> list[Proposal]:
+        named = Named(decision.condition, decision.arm, decision.otherwise, decision.comments, decision.loop_target)
+        more = wishes.more_names(named) if wishes.more_names is not None else []
+        found = [p for p in more if p.name not in taken] + proposals(named, taken)
+        literal = spelt(decision.condition)
+        if literal is not None and is_usable(literal) and literal not in taken:
+            found.append(Proposal(literal, "the condition spelt out", Rank.LITERAL))
+        return found
+
+
+def _may_deserve(decision: Decision, function: Function, wishes: Wishes) -> bool:
+    """Whether a condition is worth a closer look."""
+    if _is_call(decision.condition) or _is_only_content(decision, function):
+        return False
+    if decision.role == "operand":
+        return wishes.asked and (decision.atoms > 1 or _has_arithmetic(decision.condition))
+    return decision.atoms > 1 or _has_arithmetic(decision.condition) or (wishes.asked and isinstance(decision.condition, ast.Compare) and len(decision.condition.ops) > 1)
+
+
+def _is_call(node: ast.expr) -> bool:
+    """Whether a condition only asks something by its name."""
+    if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
+        return _is_call(node.operand)
+    return isinstance(node, ast.Call | ast.Name | ast.Attribute | ast.Constant)
+
+
+def _is_only_content(decision: Decision, function: Function) -> bool:
+    """Whether the function does nothing but answer this condition, so that it is its name."""
+    words = function.node.name.lstrip("_").split("_")
+    body = [s for s in function.node.body if not (isinstance(s, ast.Expr) and isinstance(s.value, ast.Constant))]
+    return decision.statement in body and len(body) <= 2 and words[0] in ("is", "has", "can", "should")
+
+
+def _has_arithmetic(node: ast.expr) -> bool:
+    return any(isinstance(n, ast.BinOp) and isinstance(n.op, ast.Mod | ast.Sub | ast.Add | ast.Mult | ast.FloorDiv | ast.BitAnd) for n in ast.walk(node))
+
+
+def _is_wanted(decision: Decision, best: list[Proposal], wishes: Wishes) -> bool:
+    """Whether a condition gets a name: one that says more than the code, unless a person asks."""
+    if wishes.asked or wishes.wanted(decision.line, [p.name for p in best]):
+        return True
+    if not best or best[0].rank is Rank.LITERAL:
+        return False
+    text = ast.unparse(decision.condition)
+    if decision.atoms == 1:
+        return best[0].rank is Rank.COMMENT or any(isinstance(s, ast.Raise) for s in decision.arm[-1:])
+    return decision.atoms > 2 or len(text) > _LONG or best[0].rank is not Rank.MEANING
+
+
+def _sites(made: Predicate, decision: Decision, found: list[Proposal], wishes: Wishes) -> Iterator[ModuleSite]:
+    names = [p.name for p in found]
+    wish = wishes.wanted(decision.line, names)
+    if wish is not None:
+        positive = next((p.positive for p in found if p.name == wish), found[0].positive if found and wish in wishes.names.values() and _replaces(wishes, names) else True)
+        found = [Proposal(wish, "asked for", Rank.ASKED, positive), *found]
+    if not found:
+        return
+    elsewhere = [o for o in _elsewhere(made, decision) if wishes.may_change(o.function.name) and _means_the_same(o, found[0])]
+    for others in ([elsewhere, []] if elsewhere else [[]]):
+        for above in (False, True):
+            yield _site(made, decision, found, others, above=above)
+
+
+def _replaces(wishes: Wishes, names: list[str]) -> bool:
+    """Whether the wish was said as another name for the one proposed first."""
+    return bool(names) and names[0] in wishes.names
+
+
+def _means_the_same(other: Occurrence, best: Proposal) -> bool:
+    """Whether a name fits another place too: one that comes from what follows here only where the same follows."""
+    if best.rank is not Rank.CONSEQUENCE:
+        return True
+    there = other.decision
+    found = proposals(Named(there.condition, there.arm, there.otherwise, there.comments, there.loop_target))
+    return any(p.name == best.name and p.positive is (best.positive is not other.negated) for p in found)
+
+
+def _elsewhere(made: Predicate, decision: Decision) -> list[Occurrence]:
+    """The other places where the condition can be asked by the same predicate."""
+    view = made.view
+    opened = frozenset((*made.parameters, *([made.instance] if made.instance else [])))
+    found: list[Occurrence] = []
+    covered = [view.offsets.span(decision.condition)]
+    for each in occurrences(view, made.condition, opened):
+        start, end = view.offsets.span(each.decision.condition)
+        if any(start < e and s < end for s, e in covered):
+            continue
+        if made.instance and (view.owners.get(id(each.function.node)) is not made.owner or view.instance_of(each.function) != each.names[made.instance]):
+            continue
+        found.append(each)
+        covered.append((start, end))
+    return found
+
+
+def _site(made: Predicate, decision: Decision, found: list[Proposal], others: list[Occurrence], *, above: bool) -> ModuleSite:
+    view, best = made.view, found[0]
+    name = best.name if best.rank is Rank.ASKED else made.private(best.name)
+    asked = made.call(name)
+    edits: list[Edit] = [replacing(view, decision.condition, decision.statement, asked if best.positive else f"not {asked}")]
+    for other in others:
+        given = [other.names[p] for p in made.parameters]
+        there = f"{other.names[made.instance]}.{name}" if made.instance else name
+        call = there if made.is_property(name) else f"{there}({', '.join(given)})"
+        plain = best.positive is not other.negated
+        edits.append(replacing(view, other.decision.condition, other.decision.statement, call if plain else f"not {call}"))
+    edits.append(made.insertion(made.definition(name, positive=best.positive), above=above))
+    qualified = f"{made.function.name.rpartition('.')[0]}.{name}" if made.owner is not None else name
+    touched = tuple(dict.fromkeys([made.function.name, *(o.function.name for o in others)]))
+    also = ", ".join(f"line {o.decision.line}" for o in others)
+    why = f"`{name}` says what the condition means: {best.reason}." + (f" The same is asked in {also}." if also else "")
+    return ModuleSite(decision.line, why, edited(view.text, edits), touched, (qualified,), tuple(found))

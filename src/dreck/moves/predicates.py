@@ -1,0 +1,195 @@
+"""A condition as a function of its own: what it takes, how it is written, where it stands."""
+
+from __future__ import annotations
+
+import ast
+import re
+from dataclasses import dataclass
+
+import libcst as cst
+
+from ..logic.bindings import assigned_in, free_names, parameters
+from ..logic.conditions import text_of
+from ..logic.knowledge import Knowledge
+from ..logic.negate import Negation
+from ..outline import Function, FunctionNode
+from ..source.edits import Edit
+from .alike import visible_locals
+from .module_view import ModuleView, first_line
+from .writing import condition_lines, returning
+
+_CANNOT_MOVE = (ast.Await, ast.Yield, ast.YieldFrom, ast.NamedExpr)
+_BOOLS = (ast.Compare, ast.Constant)
+
+
+@dataclass(frozen=True, slots=True)
+class Predicate:
+    """A condition on its way to a function of its own.
+
+    Attributes:
+        view: the module.
+        function: the function it stands in.
+        condition: its tree.
+        lines: its text, with one operand on each line if it does not fit one.
+        parameters: the local names that it uses, in order of first use, without the object of a method.
+        instance: the name of the method's object, if it uses that.
+    """
+
+    view: ModuleView
+    function: Function
+    condition: ast.expr
+    lines: list[str]
+    parameters: tuple[str, ...]
+    instance: str | None
+
+    @property
+    def owner(self) -> ast.ClassDef | None:
+        """The class that gets a method; None for a function of the module."""
+        return self.view.owners.get(id(self.function.node)) if self.instance else None
+
+    def private(self, name: str) -> str:
+        """The name, marked as private where the file marks what only it uses."""
+        if self.owner is not None:
+            methods = [s.name for s in self.owner.body if isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef)]
+            hides = any(m.startswith("_") and not m.endswith("__") for m in methods)
+            return f"_{name}" if hides or not _has_plain_predicate(methods) else name
+        return f"_{name}" if self.view.has_private_functions else name
+
+    def call(self, name: str) -> str:
+        """The text that asks the predicate where the condition stood."""
+        called = f"{self.instance}.{name}" if self.instance else name
+        return called if self.is_property(name) else f"{called}({', '.join(self.parameters)})"
+
+    def is_property(self, name: str) -> bool:
+        """Whether it becomes a property: where it needs nothing but its object, and the class has such properties."""
+        if self.owner is None or self.parameters:
+            return False
+        shown = [s for s in self.owner.body if isinstance(s, ast.FunctionDef) and [ast.unparse(d) for d in s.decorator_list] == ["property"]]
+        return any(s.name.lstrip("_").split("_")[0] in ("is", "has", "can", "should", "needs") for s in shown)
+
+    def taken(self) -> frozenset[str]:
+        """Names that mean something else where the predicate would stand, or where it is asked."""
+        if self.owner is not None:
+            return self.view.words
+        return self.view.top_names | visible_locals(self.function) | frozenset(dir(__builtins__)) | self.view.words
+
+    def definition(self, name: str, *, positive: bool, constants: tuple[str, ...] = ()) -> list[str]:
+        """The lines of the new function, without indentation of their own."""
+        signature = [*([self.instance] if self.instance else []), *(self._annotated(p) for p in self.parameters), *constants]
+        result = " -> bool" if self._is_annotated and yields_bool(self.condition) else ""
+        head = f"def {name}({', '.join(signature)}){result}:"
+        lines = self.lines if positive else opposite_lines(self.lines)
+        decorator = ["@property"] if self.is_property(name) else []
+        return [*decorator, *_wrapped_head(head, self.view), *returning(self.view, lines, self.view.indent)]
+
+    @property
+    def _is_annotated(self) -> bool:
+        return self.function.node.returns is not None
+
+    def _annotated(self, parameter: str) -> str:
+        """A parameter with the annotation that it has in the caller, where that still holds."""
+        if self.function.around or parameter in assigned_in(self.function.node):
+            return parameter
+        given = next((a for a in parameters(self.function.node) if a.arg == parameter), None)
+        if given is None or given.annotation is None or given in (self.function.node.args.vararg, self.function.node.args.kwarg):
+            return parameter
+        return f"{parameter}: {ast.unparse(given.annotation)}"
+
+    def insertion(self, definition: list[str], *, above: bool = False) -> Edit:
+        """The edit that puts the definition below its caller, after helpers that stand there already."""
+        body, at = self._neighbours()
+        blank = 1 if self.owner is not None else 2
+        indent = _indentation(self.view, body[at]) if self.owner is not None else ""
+        text = self.view.newline.join(indent + line if line else line for line in definition)
+        gap = self.view.newline * (blank + 1)
+        if above:
+            start = self.view.offsets.line_start(_first_line(body[at], self.view))
+            return Edit(start, start, f"{text}{gap}")
+        while at + 1 < len(body) and self._is_helper(body[at + 1], body[at]):
+            at += 1
+        end = self.view.end_of(body[at])
+        ends_line = self.view.text[:end].endswith(("\n", "\r"))
+        return Edit(end, end, f"{'' if ends_line else self.view.newline}{self.view.newline * blank}{text}{self.view.newline}")
+
+    def _neighbours(self) -> tuple[list[ast.stmt], int]:
+        """The block that gets the definition, and where its caller stands in it."""
+        if self.owner is not None:
+            return self.owner.body, self.owner.body.index(self.function.node)
+        top = self.view.top_statement(self.function.node)
+        return self.view.tree.body, self.view.tree.body.index(top)
+
+    def _is_helper(self, statement: ast.stmt, before: ast.stmt) -> bool:
+        """Whether a definition serves the caller, or what stands between it and the caller."""
+        if not isinstance(statement, ast.FunctionDef) or not isinstance(before, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
+            return False
+        body, at = self._neighbours()
+        callers = body[at : body.index(statement)]
+        kind = "id" if self.owner is None else "attr"
+        return any(getattr(n, kind, None) == statement.name for c in callers for n in ast.walk(c))
+
+
+def _has_plain_predicate(methods: list[str]) -> bool:
+    return any(m.split("_")[0] in ("is", "has", "can", "should") for m in methods)
+
+
+def _first_line(statement: ast.stmt, view: ModuleView) -> int:
+    line = first_line(statement)
+    while view.comments.get(line - 1, ("", False))[1]:
+        line -= 1
+    return line
+
+
+def _indentation(view: ModuleView, statement: ast.stmt) -> str:
+    line = view.offsets.line(statement.lineno)
+    return line[: len(line) - len(line.lstrip(" \t"))]
+
+
+def _wrapped_head(head: str, view: ModuleView) -> list[str]:
+    """The first line of a definition, or one parameter on each where that would be too long."""
+    if len(head) <= view.width:
+        return [head]
+    name, _, rest = head.partition("(")
+    inside, _, tail = rest.rpartition(")")
+    return [f"{name}(", f"{view.indent}{inside}", f"){tail}"]
+
+
+def predicate_of(view: ModuleView, function: Function, condition: ast.expr) -> Predicate | str:
+    """A condition on its way to a function, or why it cannot become one: a key of refusals."""
+    if any(isinstance(n, _CANNOT_MOVE) for n in ast.walk(condition)):
+        return "suspends-or-binds"
+    names = free_names(condition)
+    if "super" in names or "__class__" in names or "locals" in names:
+        return "needs-its-function"
+    local = visible_locals(function)
+    used = [n for n in names if n in local]
+    instance = view.instance_of(function)
+    takes_instance = instance in used and isinstance(function.node, FunctionNode) and instance not in assigned_in(function.node)
+    if not takes_instance and any(isinstance(n, ast.Attribute) and _is_mangled(n.attr) for n in ast.walk(condition)):
+        return "needs-its-function"
+    lines = condition_lines(view, condition)
+    if lines is None:
+        return "text-inside"
+    given = tuple(n for n in used if not (takes_instance and n == instance))
+    return Predicate(view, function, condition, lines, given, instance if takes_instance else None)
+
+
+def _is_mangled(name: str) -> bool:
+    return name.startswith("__") and not name.endswith("__")
+
+
+def yields_bool(node: ast.expr) -> bool:
+    """Whether a condition yields True or False, by the convention that comparisons do."""
+    if isinstance(node, ast.BoolOp):
+        return all(map(yields_bool, node.values))
+    if isinstance(node, ast.Call):
+        return isinstance(node.func, ast.Name) and node.func.id in ("isinstance", "issubclass", "callable", "hasattr", "bool", "any", "all")
+    return isinstance(node, ast.Compare) or (isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not))
+
+
+def opposite_lines(lines: list[str]) -> list[str]:
+    """The text of the opposite of a condition."""
+    text = " ".join(lines)
+    if "#" in text and len(lines) > 1:
+        return ["not (", *(f"    {line}" for line in lines), ")"]
+    turned = Negation(Knowledge(), strict=True).of(cst.parse_expression(text))
+    return [re.sub(r"^\((.*)\)$", r"\1", text_of(turned)) if turned.lpar and not isinstance(turned, cst.Tuple) else text_of(turned)]

@@ -1,0 +1,40 @@
+"""What a person asks of moves beyond their names."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
+
+from ..naming.proposals import Named, Proposal
+
+
+@dataclass(frozen=True, slots=True)
+class Wishes:
+    """What a person asks for.
+
+    Attributes:
+        names: the wanted name by the line of a condition, or by the name that would be proposed.
+        line: only this line (of the file) is meant, if given.
+        asked: whether the move was asked for by name, so that taste does not hold it back.
+        functions: qualified names of functions that may be changed too; all if None.
+        more_names: proposals from elsewhere for a condition with its text.
+        strict: keep to what needs no assumption.
+    """
+
+    names: Mapping[str, str] = field(default_factory=dict)
+    line: int | None = None
+    asked: bool = False
+    functions: frozenset[str] | None = None
+    more_names: Callable[[Named], list[Proposal]] | None = None
+    strict: bool = False
+
+    def wanted(self, line: int, proposed: list[str]) -> str | None:
+        """The name that a person wants in place of those proposed."""
+        for key in (str(line), *proposed):
+            if key in self.names:
+                return self.names[key]
+        return None
+
+    def may_change(self, function: str) -> bool:
+        """Whether a function beside the one at hand may be changed."""
+        return self.functions is None or function in self.functions

@@ -1,0 +1,78 @@
+"""What a comment beside a condition says of it."""
+
+from __future__ import annotations
+
+import re
+
+from .phrases import MOST_WORDS, Phrase, Rank, should, stated
+from .words import VERBS, is_state, plain_words, singular
+
+_MARKS = re.compile(r"\b(xxx|todo|fixme|noqa|pragma|hack|type:|nb|note|pylint|mypy|bug)\b|[=(){}\[\]<>`_/\\\"]|\d{3,}", re.IGNORECASE)
+_OPENERS = frozenset({"if", "when", "whether", "unless", "only", "also", "then", "so", "here", "now", "just", "simply", "otherwise", "else"})
+# "Handle X", "check for X": the comment says what X is.
+_ABOUT = frozenset({"handle", "check", "detect", "see", "is", "case", "special", "treat", "test", "verify"})
+_LINKS = frozenset({"for", "of", "if", "whether", "that", "case", "cases", "special", "on"})
+# Words after which a comment explains why, where, or what with.
+_BREAKS = frozenset("because since so but as which who where when while if unless except with from by in for".split())
+# States that say nothing without their circumstances.
+_VAGUE = frozenset("necessary needed required applicable possible appropriate relevant interesting ok fine true false set given".split())
+_STATEMENTS = frozenset("is are was were has have does do can will would may might must should cannot we i you it they".split())
+
+
+def phrase_of(comment: str) -> Phrase | None:
+    """The phrase that a comment suggests for the condition it stands beside; None if it is no such comment.
+
+    Args:
+        comment: its text, with the number sign.
+
+    >>> phrase_of("# the boat is too deep").name
+    'is_boat_too_deep'
+    >>> phrase_of("# skip empty lines").name
+    'should_skip_empty_lines'
+    """
+    text = comment.lstrip("#!: ").strip()
+    first = re.split(r"[.;:!?]|\s[-–—]+\s", text, maxsplit=1)[0].strip()
+    if not first or "," in first or _MARKS.search(first):
+        return None
+    words = plain_words(first)
+    if not words:
+        return None
+    reason = f"a comment says {text if len(text) <= 40 else first!r}" if len(text) > 40 else f"a comment says {text!r}"
+    negative = words[0] == "unless"
+    while words and words[0] in _OPENERS:
+        words = words[1:]
+    found = _read(words, reason)
+    if found is not None and found.form == "is" and text.endswith(".") and not is_state(found.words[0]) and not found.subject:
+        return None  # a sentence, and nothing that we can read
+    return found.negated() if found is not None and negative else found
+
+
+def _read(words: list[str], reason: str) -> Phrase | None:
+    words = words[1:] if words[:1] == ["for"] else words
+    if not words or _VAGUE.issuperset(words) or {"and", "or"} & set(words):
+        return None
+    found = stated(words, Rank.COMMENT, reason)
+    if found is not None:
+        return found
+    if words[0] in _ABOUT:
+        while words and words[0] in (_ABOUT | _LINKS):
+            words = words[1:]
+        return _noun(words, reason)
+    if words[0] in ("don't", "never") or words[:2] == ["do", "not"]:
+        return None
+    if words[0] in VERBS:
+        short = _up_to_break(words)
+        return should(tuple(short), Rank.COMMENT, reason) if 1 < len(short) <= MOST_WORDS - 1 else None
+    return _noun(words, reason)
+
+
+def _up_to_break(words: list[str]) -> list[str]:
+    end = next((i for i, w in enumerate(words) if i > 0 and w in _BREAKS), len(words))
+    return words[:end]
+
+
+def _noun(words: list[str], reason: str) -> Phrase | None:
+    """A comment of a few words that names the case, as in *# leap second*."""
+    if not words or len(words) > MOST_WORDS - 1 or _STATEMENTS & set(words) or {"not", "no"} & set(words):
+        return None
+    return Phrase("is", (*words[:-1], singular(words[-1])), Rank.COMMENT, reason)

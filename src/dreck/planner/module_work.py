@@ -1,0 +1,138 @@
+"""Steps that start from one function and may change the rest of its module."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import replace
+from pathlib import Path
+
+from ..judge.verdict import SubjectVerdict, Verdict
+from ..judge.versions import Version
+from ..judge.vouch import Judge
+from ..moves.module_view import ModuleView
+from ..moves.registry import ModuleMove, ModuleRefused, ModuleSite
+from ..moves.wishes import Wishes
+from ..source.diffs import unified
+from ..surveying.measures import measure
+from .candidates import Broken, LeftAlone
+from .results import Step, Untangled
+from .settings import Settings
+
+
+class ModuleWork:
+    """One file while steps are taken that reach beyond single functions."""
+
+    def __init__(self, path: Path, text: str, width: int, settings: Settings, functions: frozenset[str] | None) -> None:
+        self.path, self.width, self.settings, self.functions = path, width, settings, functions
+        self.version = Version(path, text)
+        self.view = ModuleView(path, text, width)
+        self.moves: Mapping[str, ModuleMove] = {n: m for n, m in settings.moves.items() if isinstance(m, ModuleMove)}
+        self.broken: list[Broken] = []
+        self.added: set[str] = set()
+        self._refused: set[str] = set()
+
+    @property
+    def text(self) -> str:
+        """The file as it is now."""
+        return self.version.text
+
+    def function(self, done: Untangled, name: str, baseline: str, line: int | None) -> Untangled:
+        """Take the steps that start from one function, after those inside it.
+
+        Args:
+            done: what became of the function so far.
+            name: its qualified name.
+            baseline: the file before any step in this function.
+            line: only this line is meant, if given.
+        """
+        self._steps: list[Step] = []
+        self._taken_back: list[Step] = []
+        self._left: list[LeftAlone] = []
+        wishes = Wishes(
+            self.settings.names, line, bool(self.settings.only), self.functions, self.settings.namer, self.settings.judge.strict
+        )
+        pending = [name]
+        while pending and len(done.steps) + len(self._steps) < self.settings.most_steps:
+            if self.settings.is_enough(measure(self.version.functions[name].node)):
+                break
+            added = self._one_step(pending[0], wishes)
+            if added is None:
+                pending.pop(0)
+            elif line is not None:
+                break  # one place was asked for
+            else:
+                pending += added
+        return self._result(done, name, baseline)
+
+    def _result(self, done: Untangled, name: str, baseline: str) -> Untangled:
+        left = tuple(dict.fromkeys([*done.left_alone, *self._left]))
+        done = replace(done, left_alone=left, taken_back=(*done.taken_back, *self._taken_back))
+        if not self._steps:
+            return done
+        steps = (*done.steps, *self._steps)
+        return replace(
+            done,
+            steps=steps,
+            verdict=self._verdict_of_all(steps, name, baseline),
+            after=measure(self.version.functions[name].node),
+            diff=unified(baseline, self.text, self.path.as_posix()),
+        )
+
+    def _one_step(self, name: str, wishes: Wishes) -> list[str] | None:
+        """Take the first step that passes the judge: the names of its new functions; None if there is none."""
+        view = self.view
+        for move_name, move in self.moves.items():
+            sites: dict[int, list[ModuleSite]] = {}
+            try:
+                for site in move.look(view, view.functions[name], wishes):
+                    if isinstance(site, ModuleRefused):
+                        self._left.append(LeftAlone(site.line, move_name, move.REFUSALS[site.reason].because))
+                    else:
+                        sites.setdefault(site.line, []).append(site)
+            except Exception as error:  # whatever a move does, the run goes on
+                self.broken.append(Broken(move_name, view.functions[name].node.lineno, repr(error)))
+            for ways in sites.values():
+                added = self._first_way(move_name, name, [w for w in ways if w.text not in self._refused])
+                if added is not None:
+                    return added
+        return None
+
+    def _first_way(self, move: str, name: str, ways: list[ModuleSite]) -> list[str] | None:
+        """Take the first of several ways at one place that is proved; where none is, the first that passes trials."""
+        judge = self.settings.judge
+        verdicts = [self._verdict(name, way, judge.without_trials()) for way in ways[:1]]
+        while verdicts and not verdicts[-1].verdict.same and len(verdicts) < len(ways):
+            verdicts.append(self._verdict(name, ways[len(verdicts)], judge.without_trials()))
+        if not verdicts:
+            return None
+        way, verdict = ways[len(verdicts) - 1], verdicts[-1]
+        if not verdict.verdict.same:
+            self._refused |= {w.text for w in ways}
+            way, verdict = ways[0], self._verdict(name, ways[0], judge)
+        step = Step(move, way.line, way.why, unified(self.text, way.text, self.path.as_posix()), verdict, way.names)
+        if not verdict.verdict.same:
+            self._taken_back.append(step)
+            return None
+        self._steps.append(step)
+        self.added |= set(way.added)
+        self.version = Version(self.path, way.text)
+        self.view = ModuleView(self.path, way.text, self.width)
+        return list(way.added)
+
+    def _verdict(self, name: str, way: ModuleSite, judge: Judge) -> SubjectVerdict:
+        try:
+            found = judge.vouch(self.version, Version(self.path, way.text))
+        except SyntaxError as error:
+            return SubjectVerdict(name, Verdict.UNDECIDED, f"the move left text that does not parse ({error.msg})")
+        return found.together(name)
+
+    def _verdict_of_all(self, steps: tuple[Step, ...], name: str, baseline: str) -> SubjectVerdict:
+        if len(steps) == 1:
+            return steps[0].verdict
+        found = self.settings.judge.without_trials().function(Version(self.path, baseline), self.version, name)
+        if found.verdict.same:
+            return found
+        weakest = Verdict.weakest(s.verdict.verdict for s in steps)
+        worst = next(s.verdict for s in steps if s.verdict.verdict is weakest)
+        assumptions = tuple(dict.fromkeys(a for s in steps for a in s.verdict.assumptions))
+        return replace(worst, why=f"the weakest of its {len(steps)} steps: {worst.why}", assumptions=assumptions)

@@ -1,0 +1,196 @@
+"""extract-predicate: what examples cannot say."""
+
+from __future__ import annotations
+
+import textwrap
+from pathlib import Path
+
+import pytest
+
+from dreck.judge.versions import Version
+from dreck.moves.wishes import Wishes
+
+from .harness import PROVER, look
+
+CHANGED = [
+    pytest.param(
+        """
+        def admit(boat, hour: int):
+            if (boat.late
+                    # after closing time
+                    and hour > 20
+                    and boat.sunk):  # 99
+                raise Closed(hour)
+            return boat
+        """,
+        """
+        def admit(boat, hour: int):
+            if is_closed(boat, hour):  # 99
+                raise Closed(hour)
+            return boat
+
+
+        def is_closed(boat, hour: int):
+            return (
+                boat.late
+                # after closing time
+                and hour > 20
+                and boat.sunk
+            )
+        """,
+        id="comments of operands go with them",
+    ),
+    pytest.param(
+        """
+        class Lock:
+            @property
+            def has_keeper(self):
+                return self.keeper is not None
+
+            def admit(self):
+                if self.shut and not self.booked:
+                    return "closed"
+                return "open"
+
+            def other(self):
+                return self.shut or "sh"
+
+
+        def shut(lock):
+            return lock
+        """,
+        """
+        class Lock:
+            @property
+            def has_keeper(self):
+                return self.keeper is not None
+
+            def admit(self):
+                if self.is_closed:
+                    return "closed"
+                return "open"
+
+            @property
+            def is_closed(self):
+                return self.shut and not self.booked
+
+            def other(self):
+                return self.shut or "sh"
+
+
+        def shut(lock):
+            return lock
+        """,
+        id="a property where the class has such",
+    ),
+    pytest.param(
+        """
+        def admit(boats, limit):
+            for boat in boats:
+                if boat is None or boat.length > limit or(boat.width>7):continue
+                boat.enter()
+        """,
+        """
+        def admit(boats, limit):
+            for boat in boats:
+                if should_skip_boat(boat, limit):continue
+                boat.enter()
+
+
+        def should_skip_boat(boat, limit):
+            return boat is None or boat.length > limit or(boat.width>7)
+        """,
+        id="a loop, and careless blanks",
+    ),
+    pytest.param(
+        """
+        def watch(limit):
+            def alarm(level):
+                while(level > limit and level != 0 and
+                      level < 999): # high water
+                    level -= 1
+            return alarm
+        """,
+        """
+        def watch(limit):
+            def alarm(level):
+                while is_high_water(level, limit): # high water
+                    level -= 1
+            return alarm
+
+
+        def is_high_water(level, limit):
+            return level > limit and level != 0 and level < 999
+        """,
+        id="a nested function takes what it needs from around",
+    ),
+    pytest.param(
+        """
+        def admit(boat, level):
+            return "ok" if boat.free and not boat.crowded and level > 3 else "no"
+
+
+        def free(boat, gauge):
+            if not boat.free or boat.crowded or not gauge > 3:
+                return 1
+            return 2
+        """,
+        """
+        def admit(boat, level):
+            return "ok" if welcome(boat, level) else "no"
+
+
+        def welcome(boat, level):
+            return boat.free and not boat.crowded and level > 3
+
+
+        def free(boat, gauge):
+            if not welcome(boat, gauge):
+                return 1
+            return 2
+        """,
+        id="a name asked for; the opposite elsewhere",
+    ),
+]
+
+
+def subject_of(text: str) -> str:
+    """The function with the condition: a nested one if there is one."""
+    return "watch.alarm" if "alarm" in text else "Lock.admit" if "Lock" in text else ""
+
+
+@pytest.mark.parametrize(("before", "after"), CHANGED)
+def test_changed(before: str, after: str) -> None:
+    """What comes out is exact, and the same to the judge."""
+    text = textwrap.dedent(before).lstrip("\n")
+    wishes = Wishes(names={"2": "welcome"}) if "crowded" in text else Wishes()
+    sites = look("extract-predicate", text, wishes=wishes, subject=subject_of(text)).sites
+    assert sites[0].whole == textwrap.dedent(after).lstrip("\n")
+    found = PROVER.vouch(Version(Path("a.py"), text), Version(Path("b.py"), sites[0].whole))
+    assert found.verdict.same, found.subjects
+
+
+@pytest.mark.parametrize(
+    "body",
+    [
+        "if boat.late and boat.sunk:\n        x = 1\n        y = 2\n        return x + y",  # nothing says what it means
+        "if boat.late:\n        raise Closed()",  # one readable condition
+        "if is_late(boat):\n        raise Closed()",
+        "return boat.late and boat.sunk",  # the function is its name
+        "if (n := boat.late) and n > 3:\n        raise Closed(n)",
+        "if hour > 20:\n        raise Closed()",
+    ],
+)
+def test_left_alone(body: str) -> None:
+    """Without a better name than the code itself, or a need for one, nothing happens."""
+    assert not look("extract-predicate", f"def is_late(boat, hour):\n    {body}\n").sites
+
+
+TAKEN = "is_closed = 3\n\n\ndef admit(boat, hour):\n    if boat.late and hour > 20 and boat.sunk:\n        raise Closed(hour)\n"
+
+
+def test_a_taken_name_is_not_taken_again() -> None:
+    """A name that means something else here is no proposal; one asked for is taken at its word."""
+    assert not look("extract-predicate", TAKEN).sites
+    asked = look("extract-predicate", TAKEN, wishes=Wishes(asked=True)).sites[0].whole
+    assert "def is_late_and_hour_above_20_and_sunk(boat, hour):" in asked
