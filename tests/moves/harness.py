@@ -82,3 +82,13 @@ def turned(move: str, body: str, **settings: Any) -> str:
 def check(move: str, before: str, after: str) -> None:
     """A move makes one body of another; an empty one says that it leaves the body alone."""
     assert turned(move, before) == textwrap.dedent(after).lstrip("\n")
+
+
+def named(move: str, before: str, after: str, *, subject: str = "", **asked: Any) -> None:
+    """A move on a module makes one text of another, and the judge agrees; an empty one says that it finds no site."""
+    text, wanted = (textwrap.dedent(t).lstrip("\n") for t in (before, after))
+    sites = look(move, text, wishes=Wishes(**asked), subject=subject).sites
+    assert (sites[0].whole if sites else "") == wanted
+    if sites:
+        found = PROVER.vouch(Version(Path("a.py"), text), Version(Path("b.py"), wanted))
+        assert found.verdict.same, found.subjects

@@ -16,6 +16,8 @@ from dreck.moves import registry
 from dreck.moves.registry import Example, Move, Refusal, all_moves, move
 from dreck.outline import functions_of
 
+from dreck.moves.wishes import Wishes
+
 from .harness import look, only
 
 EXAMPLES = [(name, e) for name, m in all_moves().items() for e in m.EXAMPLES]
@@ -46,6 +48,7 @@ def test_example(name: str, example: Example) -> None:
 def test_refusal(name: str, key: str, refusal: Refusal) -> None:
     """The code of a refusal triggers just that reason, and no site."""
     found = look(name, refusal.code)
+    found = found if found.refused else look(name, refusal.code, wishes=Wishes(asked=True))
     assert not found.sites
     assert [r.why for r in found.refused] == [refusal.because]
 

@@ -14,7 +14,9 @@ from functools import lru_cache
 from typing import TypeVar
 
 from ..outline import Function, functions_of, nodes_of
+from .inlining import can_be_inlined, is_constant
 from .events import Names
+from .record_classes import RecordClass, record_class
 from .scope import FunctionNode, names_read, parameters_of, scope_of
 
 _Found = TypeVar("_Found")
@@ -43,6 +45,8 @@ class Context:
         bisects: how the functions of the bisect module are written here, and their side.
         properties: names of decorated methods of the module, which may act when they are read.
         nested: dicts of such dicts by name, whose rows the module only looks into.
+        constants: names that the module gives an immutable constant, once.
+        records: plain classes that only this version has.
         lists_apart: whether list comprehensions are lowered as loops that append.
     """
 
@@ -55,6 +59,8 @@ class Context:
     properties: frozenset[str] = frozenset()
     lists_apart: bool = False
     nested: Mapping[str, ast.Dict] = field(default_factory=dict)
+    constants: Mapping[str, ast.expr] = field(default_factory=dict)
+    records: Mapping[str, RecordClass] = field(default_factory=dict)
 
     def below(self, enclosing: Iterable[FunctionNode]) -> Context:
         """The context inside other functions, which may bind some of the names anew.
@@ -72,7 +78,8 @@ class Context:
 
         return replace(
             self, helpers=seen(self.helpers), tables=seen(self.tables), sequences=seen(self.sequences),
-            bisects=seen(self.bisects), nested=seen(self.nested),
+            bisects=seen(self.bisects), nested=seen(self.nested), constants=seen(self.constants),
+            records={n: r for n, r in self.records.items() if n not in local and all(map(means_the_same, r.methods.values()))},
         )  # fmt: skip
 
     def without(self, helper: str) -> Context:
@@ -94,15 +101,19 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
     if names.star:
         return Context(names, properties=acting)
     counterpart = _same_function(other, subject)
+    records = {n: r for n, r in records_of(tree).items() if n in names.new}
+    asked = {f.name: f for r in records.values() for f in r.methods.values()}
     found = Context(
         names,
-        _helpers(tree, other, subject, counterpart),
+        {**_helpers(tree, other, subject, counterpart), **asked},
         _methods(tree, other, subject, counterpart),
         tables_of(tree),
         sequences_of(tree),
         bisects_of(tree),
         acting,
         nested=nested_tables_of(tree),
+        constants=_constants(tree, counterpart, names),
+        records=records,
     )
     return found.below(subject.around) if subject.around else found
 
@@ -136,6 +147,58 @@ def nested_tables_of(tree: ast.Module) -> dict[str, ast.Dict]:
         if keys_fit and rows_fit and _only_read(target, tree) and all(id(p) in looked_into for p in mentions):
             found[target] = value
     return found
+
+
+def _constants(tree: ast.Module, counterpart: ast.AST | None, names: Names) -> dict[str, ast.expr]:
+    """The module's constants that the other version of the subject does not mention, or does not have."""
+    there = {n.id for n in ast.walk(counterpart) if isinstance(n, ast.Name)} if counterpart else set()
+    return {name: value for name, value in constants_of(tree).items() if name in names.new or name not in there}
+
+
+@lru_cache(_CACHED)
+def records_of(tree: ast.Module) -> dict[str, RecordClass]:
+    """The plain classes of a module, bound once."""
+    classes = [n for n in tree.body if isinstance(n, ast.ClassDef) and not _is_mangled(n.name)]
+    found = {n.name: r for n in classes if (r := record_class(n)) is not None}
+    counts, imported = _definition_counts(tree), _imported(tree)
+    return {n: r for n, r in found.items() if counts[n] == 1 and _bound_once(n, tree) and n not in imported}
+
+
+@lru_cache(_CACHED)
+def constants_of(tree: ast.Module) -> dict[str, ast.expr]:
+    """Names bound once at module level, to a number, a text or a tuple of such."""
+    found: dict[str, ast.expr] = {}
+    for statement in tree.body:
+        target, value = single_target(statement), getattr(statement, "value", None)
+        if target and isinstance(value, ast.expr) and is_constant(value) and not _is_mangled(target):
+            found[target] = value
+    return {name: value for name, value in found.items() if _is_never_rebound(name, tree)}
+
+
+def _is_never_rebound(name: str, tree: ast.Module) -> bool:
+    """Whether nothing but one statement at module level gives a name a value (other scopes have names of their own)."""
+    stores = [n for n in _module_nodes(tree) if isinstance(n, ast.Name) and n.id == name and not isinstance(n.ctx, ast.Load)]
+    others = name in _definition_counts(tree) or name in _imported(tree) or name in _declared_global(tree)
+    return len(stores) == 1 and not others
+
+
+@lru_cache(_CACHED)
+def _module_nodes(tree: ast.Module) -> tuple[ast.AST, ...]:
+    """The nodes that run as part of the module itself."""
+    found, pending = [], list(ast.iter_child_nodes(tree))
+    while pending:
+        node = pending.pop()
+        found.append(node)
+        if not isinstance(node, (*_DEFINITIONS, ast.Lambda)):
+            pending.extend(ast.iter_child_nodes(node))
+    return tuple(found)
+
+
+@lru_cache(_CACHED)
+def _imported(tree: ast.Module) -> frozenset[str]:
+    aliases = [a for n in nodes_of(tree) if isinstance(n, ast.Import | ast.ImportFrom) for a in n.names]
+    caught = {n.name for n in nodes_of(tree) if isinstance(n, ast.ExceptHandler | ast.MatchAs | ast.MatchStar) and n.name}
+    return frozenset({a.asname or a.name.partition(".")[0] for a in aliases} | caught)
 
 
 def _is_mangled(name: str) -> bool:
@@ -233,16 +296,6 @@ def _is_constant_table(table: ast.Dict, tree: ast.Module) -> bool:
         is_constant(v) or (isinstance(v, ast.Name) and v.id in functions and _bound_once(v.id, tree))
         for v in table.values
     )
-
-
-def is_constant(node: ast.expr) -> bool:
-    """Whether an expression is an immutable constant, a negative number or a tuple of those."""
-    if isinstance(node, ast.Tuple):
-        return all(is_constant(e) for e in node.elts)
-    if isinstance(node, ast.UnaryOp):
-        inside = node.operand
-        return isinstance(node.op, ast.USub) and isinstance(inside, ast.Constant) and type(inside.value) in (int, float)
-    return isinstance(node, ast.Constant)
 
 
 def is_enum_member(node: ast.expr, enums: Mapping[str, tuple[str, ...]]) -> bool:
@@ -369,24 +422,6 @@ def _stored_attributes(tree: ast.Module) -> frozenset[str]:
     """Attributes and names that some statement gives a value, and that could hide a method."""
     nodes = [n for n in nodes_of(tree) if isinstance(n, ast.Attribute | ast.Name) and not isinstance(n.ctx, ast.Load)]
     return frozenset(n.attr if isinstance(n, ast.Attribute) else n.id for n in nodes)
-
-
-def can_be_inlined(node: FunctionNode, *, decorated: bool = False) -> bool:
-    """Whether a call of a function can be lowered as its body."""
-    if isinstance(node, ast.AsyncFunctionDef) or (node.decorator_list and not decorated):
-        return False
-    arguments = node.args
-    if arguments.vararg or arguments.kwarg or not all(is_constant(d) for d in _all_defaults(arguments)):
-        return False
-    forbidden = (ast.Yield, ast.YieldFrom, ast.Await, ast.Global, ast.Nonlocal, ast.Lambda, ast.GeneratorExp, *_DEFINITIONS)
-    inside = [n for s in node.body for n in ast.walk(s)]
-    reads_frame = {"locals", "vars", "dir", "eval", "exec", "super"}
-    return not any(isinstance(n, forbidden) or (isinstance(n, ast.Name) and n.id in reads_frame) for n in inside)
-
-
-def _all_defaults(arguments: ast.arguments) -> Iterator[ast.expr]:
-    yield from arguments.defaults
-    yield from (d for d in arguments.kw_defaults if d is not None)
 
 
 def _bound_once(name: str, tree: ast.Module) -> bool:

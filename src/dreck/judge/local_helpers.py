@@ -9,7 +9,8 @@ from __future__ import annotations
 import ast
 from collections.abc import Iterator, Mapping
 
-from .context import can_be_inlined, single_target
+from .context import single_target
+from .inlining import can_be_inlined
 from .scope import FunctionNode, names_read, own_nodes
 
 _COMPREHENSIONS = (ast.ListComp, ast.SetComp, ast.DictComp)
@@ -27,9 +28,56 @@ def local_helpers(function: FunctionNode) -> Mapping[str, tuple[ast.stmt, Functi
     return {name: pair for name, pair in found.items() if name not in parameters}
 
 
-def scopes_of(helpers: Mapping[str, tuple[ast.stmt, FunctionNode]]) -> frozenset[int]:
-    """The ids of the nested scopes that vanish when the helpers are read in place."""
-    values = (getattr(statement, "value", statement) for statement, _ in helpers.values())
+def rule_lists(function: FunctionNode) -> Mapping[str, tuple[ast.stmt, tuple[FunctionNode, ...]]]:
+    """Lists of lambdas that are only gone through by ``all(r(x) for r in rules)`` or ``any(...)``."""
+    inside = list(own_nodes(function))
+    generators = {id(n.generators[0].iter) for n in inside if isinstance(n, ast.GeneratorExp) and _asks_each(n)}
+    used_up = {
+        id(n.args[0].generators[0].iter)
+        for n in inside
+        if isinstance(n, ast.Call) and isinstance(n.func, ast.Name) and n.func.id in ("all", "any") and not n.keywords
+        and len(n.args) == 1 and isinstance(n.args[0], ast.GeneratorExp)
+    }  # fmt: skip
+    found = {}
+    for statement in (n for n in inside if isinstance(n, ast.Assign)):
+        name = single_target(statement)
+        rules = statement.value.elts if isinstance(statement.value, ast.List | ast.Tuple) else []
+        if name is None or not rules or not all(isinstance(r, ast.Lambda) for r in rules):
+            continue
+        made = tuple(_of_lambda(f"{name}@{i}", r) for i, r in enumerate(rules) if isinstance(r, ast.Lambda))
+        if all(map(_fits, made)) and _is_only_gone_through(name, inside, generators & used_up):
+            found[name] = (statement, made)
+    parameters = {a.arg for a in ast.walk(function.args) if isinstance(a, ast.arg)}
+    return {name: pair for name, pair in found.items() if name not in parameters}
+
+
+def _asks_each(node: ast.GeneratorExp) -> bool:
+    """Whether a generator expression calls each of what it goes through, and does nothing else with it."""
+    loop, element = node.generators[0], node.elt
+    if len(node.generators) > 1 or loop.ifs or loop.is_async or not isinstance(loop.target, ast.Name) or not isinstance(element, ast.Call):
+        return False
+    rule = loop.target.id
+    given = [*element.args, *(k.value for k in element.keywords)]
+    mentioned = any(isinstance(n, ast.Name) and n.id == rule for g in given for n in ast.walk(g))
+    return isinstance(element.func, ast.Name) and element.func.id == rule and not mentioned and isinstance(loop.iter, ast.Name)
+
+
+def _is_only_gone_through(name: str, inside: list[ast.AST], places: set[int]) -> bool:
+    loads = [n for n in inside if isinstance(n, ast.Name) and n.id == name and isinstance(n.ctx, ast.Load)]
+    bound = sum(name in names for names in _bindings(inside))
+    nested = [n for n in inside if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef | ast.Lambda | ast.ClassDef)]
+    comprehensions = [n for n in inside if isinstance(n, (*_COMPREHENSIONS, ast.GeneratorExp))]
+    hidden = any(name in names_read(n) for n in nested)
+    hidden = hidden or any(names_read(n).count(name) and id(n.generators[0].iter) not in places for n in comprehensions)
+    return bound == 1 and not hidden and all(id(n) in places for n in loads)
+
+
+def scopes_of(
+    helpers: Mapping[str, tuple[ast.stmt, FunctionNode]], lists: Mapping[str, tuple[ast.stmt, tuple[FunctionNode, ...]]]
+) -> frozenset[int]:
+    """The ids of the nested scopes that vanish when the helpers and rules are read in place."""
+    values = [getattr(statement, "value", statement) for statement, _ in helpers.values()]
+    values += [rule for statement, _ in lists.values() for rule in getattr(statement, "value").elts]  # noqa: B009
     return frozenset(id(v) for v in values)
 
 
@@ -40,9 +88,13 @@ def _definition(statement: ast.stmt) -> FunctionNode | None:
     value = getattr(statement, "value", None)
     if name is None or not isinstance(value, ast.Lambda):
         return None
+    return _of_lambda(name, value)
+
+
+def _of_lambda(name: str, value: ast.Lambda) -> FunctionNode:
+    """A lambda as a function of that name."""
     body = ast.copy_location(ast.Return(value.body), value)
-    made = ast.FunctionDef(name, value.args, [body], [])
-    return ast.copy_location(made, statement)
+    return ast.copy_location(ast.FunctionDef(name, value.args, [body], []), value)
 
 
 def _is_only_called(name: str, inside: list[ast.AST], helper: FunctionNode) -> bool:

@@ -13,7 +13,7 @@ from dataclasses import replace
 from .graph import Cut, Drop, Graph, Landing, Leave, MaybeUnbound, Node, Operand, Put, Slot, Test, finish
 from .context import Context, is_enum_member
 from .lower_expressions import CannotLower, Inside, Jump, Where, defaults_of, in_words, operator_symbol
-from .local_helpers import local_helpers, scopes_of
+from .local_helpers import local_helpers, rule_lists, scopes_of
 from .lower_lookups import LookupLowering, immediate_generators
 from .scope import FunctionNode, Scope, parameters_of, scope_of
 from .shape import shape, without_docstring
@@ -37,7 +37,8 @@ class _Lowering(LookupLowering):
         parameters = parameters_of(function.args)
         immediate = immediate_generators(function, context.names.is_builtin)
         self.own_helpers = {} if inside is not None else local_helpers(function)
-        scope = scope_of(function, immediate | scopes_of(self.own_helpers))
+        self.rule_lists = {} if inside is not None else rule_lists(function)
+        scope = scope_of(function, immediate | scopes_of(self.own_helpers, self.rule_lists))
         super().__init__(scope, parameters[0].arg if parameters else None, context, inside)
         self.function = function
         self.parameters = parameters
@@ -48,7 +49,7 @@ class _Lowering(LookupLowering):
                 where: Where) -> Node:  # fmt: skip
         """The body of a helper in place of its call."""
         number = self.temporary()
-        own = any(helper is made for _, made in self.own_helpers.values())
+        own = any(helper is made for _, made in self.own_helpers.values()) or any(helper in made for _, made in self.rule_lists.values())
         inside = Inside(f"{helper.name}@{number}:", self if own else None, self._count, out, after)
         inner = _Lowering(helper, self.context.without(helper.name), inside)
         end = Put(helper.end_lineno or helper.lineno, out, NONE, after)
@@ -106,6 +107,9 @@ class _Lowering(LookupLowering):
         helper = next((made for statement, made in self.own_helpers.values() if statement is node), None)
         if helper is not None:
             return Put(node.lineno, self.slot(helper.name), ("helper", helper.name), after)
+        rules = next((name for name, (statement, _) in self.rule_lists.items() if statement is node), None)
+        if rules is not None:
+            return Put(node.lineno, self.slot(rules), ("helper", rules), after)
         out = self.temporary()
         for target in reversed(node.targets):
             after = self.assign(target, out, after, where)

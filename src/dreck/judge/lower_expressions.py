@@ -143,6 +143,10 @@ class ExpressionLowering:
         around = self._inside.around if self._inside is not None else None
         if around is not None and node.id in around.scope.own | around.scope.declared_nonlocal:
             return around.free_name(node, out, after, where)
+        return self._global(node, out, after, where)
+
+    def _global(self, node: ast.Name, out: int, after: Node, where: Where) -> Node:
+        """A name of the module, or of Python itself."""
         return self.do("global", node, (), (out,), after, where, node.id)
 
     def free_name(self, node: ast.Name, out: int, after: Node, where: Where) -> Node:

@@ -7,9 +7,11 @@ from collections.abc import Callable, Iterator, Mapping
 from abc import abstractmethod
 from contextlib import contextmanager
 
-from .context import is_constant, is_enum_member
+from .context import is_enum_member
+from .inlining import is_constant
+from .record_classes import RecordClass
 from .graph import Cut, Node, Operand, Put, Test
-from .lower_expressions import ExpressionLowering, Where, in_words
+from .lower_expressions import CannotLower, ExpressionLowering, Where, in_words
 from .scope import FunctionNode
 from .terms import FALSE, NONE, TRUE, Term, const, constant_value, member_of
 from .verdict import AssumptionKind
@@ -22,10 +24,13 @@ class LookupLowering(ExpressionLowering):
 
     # Functions and lambdas of the function's own, with the statements that define them.
     own_helpers: Mapping[str, tuple[ast.stmt, FunctionNode]]
+    # Lists of lambdas of the function's own, with the statements that set them.
+    rule_lists: Mapping[str, tuple[ast.stmt, tuple[FunctionNode, ...]]]
 
     def _call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node:
         known = (
             self._helper_call(node, out, after, where)
+            or self._record_call(node, out, after, where)
             or self._isinstance(node, out, after, where)
             or self._bool_call(node, out, after, where)
             or self._table_get(node, out, after, where)
@@ -56,7 +61,7 @@ class LookupLowering(ExpressionLowering):
         helper, leading = self._helper_of(node)
         if helper is None or any(isinstance(a, ast.Starred) for a in node.args):
             return None
-        bound = _bind_arguments(helper, [*leading, *node.args], {k.arg: k.value for k in node.keywords})
+        bound = _bind_arguments(helper.args, [*leading, *node.args], {k.arg: k.value for k in node.keywords})
         if bound is None:
             return None
         given = [*node.args, *(k.value for k in node.keywords)]
@@ -81,11 +86,46 @@ class LookupLowering(ExpressionLowering):
                 return method, [function.value]
         return None, []
 
+    def _record_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
+        """``Closure(day, hour).applies(boat)``: an object that is made and asked at once."""
+        if not isinstance(node.func, ast.Attribute):
+            return None
+        return self._record_asked(node.func, node.args, node.keywords, out, after, where, called=True)
+
+    def _record_asked(
+        self, asked: ast.Attribute, positional: list[ast.expr], keywords: list[ast.keyword], out: int, after: Node, where: Where,
+        *, called: bool,
+    ) -> Node | None:  # fmt: skip
+        record, made = self._record_of(asked.value)
+        method = None if record is None else record.methods.get(asked.attr)
+        if record is None or made is None or method is None or called is (asked.attr in record.properties):
+            return None
+        given = [*made.args, *(k.value for k in made.keywords), *positional, *(k.value for k in keywords)]
+        fields = _bind_arguments(record.arguments, made.args, {k.arg: k.value for k in made.keywords})
+        others = _bind_arguments(record.own_arguments(asked.attr), positional, {k.arg: k.value for k in keywords})
+        if fields is None or others is None or any(isinstance(a, ast.Starred) for a in given):
+            return None
+        bound = {**record.given(fields), **others}
+
+        def enter(operands: tuple[Operand, ...]) -> Node:
+            values = dict(zip(map(id, given), operands, strict=True))
+            return self.inlined(method, {n: values.get(id(e), e) for n, e in bound.items()}, out, after, where)
+
+        return self.value(made.func, self.temporary(), self.values(given, where, enter), where)
+
+    def _record_of(self, node: ast.expr) -> tuple[RecordClass | None, ast.Call | None]:
+        """The plain class that an expression makes an object of, if it does."""
+        if not isinstance(node, ast.Call) or not isinstance(node.func, ast.Name) or node.func.id in self.scope.own:
+            return None, None
+        return self.context.records.get(node.func.id), node
+
     def _is_self(self, node: ast.expr) -> bool:
         return isinstance(node, ast.Name) and node.id == self.self_name
 
     def _read_helper(self, node: ast.Call, after: Node, where: Where) -> Node:
-        """The call reads the helper's name first."""
+        """The call reads the helper's name first; a method of a plain class has none."""
+        if isinstance(node.func, ast.Name) and "@" in node.func.id:
+            return after
         return self.value(node.func, self.temporary(), after, where)
 
     def _assume_not_overridden(self, source: ast.expr, after: Node, where: Where) -> Node:
@@ -98,6 +138,9 @@ class LookupLowering(ExpressionLowering):
             assert isinstance(node.value, ast.Name)
             put = Put(node.lineno, out, self.key_term(node), after)
             return self.value(node.value, self.temporary(), put, where)
+        answered = self._record_asked(node, [], [], out, after, where, called=False)
+        if answered is not None:
+            return answered
         prop = self.context.methods.get(node.attr) if self._is_self(node.value) else None
         if prop is None or not prop.decorator_list or len(prop.args.args) != 1:
             return super()._attribute(node, out, after, where)
@@ -123,6 +166,16 @@ class LookupLowering(ExpressionLowering):
         """Whether the container behind ``in`` is a literal of constants (a table is read by name)."""
         literal = not isinstance(node.comparators[i], ast.Name)
         return literal and i + 1 == len(node.ops) and self._constant_members(node, node.ops[i]) is not None
+
+    def _global(self, node: ast.Name, out: int, after: Node, where: Where) -> Node:
+        value = self.context.constants.get(node.id)
+        if value is None:
+            return super()._global(node, out, after, where)
+        entry: Node = Put(node.lineno, out, _constant_term(value), after)
+        if node.id not in self.context.names.new:
+            detail = (AssumptionKind.UNPATCHED, node.id, f"{node.id} set from outside the module")
+            entry = self.do("assume", node, (), (), entry, where, detail)
+        return super()._global(node, self.temporary(), entry, where)
 
     # -- isinstance -----------------------------------------------------------------------
 
@@ -315,6 +368,9 @@ class LookupLowering(ExpressionLowering):
         generator = node.args[0]
         assert isinstance(generator, ast.GeneratorExp)
         line = node.lineno
+        asked = generator.generators[0].iter
+        if name in _LOOPS and isinstance(asked, ast.Name) and asked.id in self.rule_lists and asked.id not in self.inner:
+            return self._all_rules(node, generator, out, after, where, every=name == "all")
         if name == "next":
             given = node.args[1]
             ended: Node = Put(line, out, _constant_term(given), after)
@@ -332,6 +388,38 @@ class LookupLowering(ExpressionLowering):
         about = ast.unparse(generator.elt)
         detail = (AssumptionKind.NO_EFFECT, about, f"`{about}` raises StopIteration")
         return self.do("assume", node, (), (), entry, where, detail)
+
+    def _all_rules(
+        self, node: ast.Call, generator: ast.GeneratorExp, out: int, after: Node, where: Where, *, every: bool
+    ) -> Node:  # fmt: skip
+        """``all(rule(x) for rule in rules)``, one rule after the other."""
+        asked, element = generator.generators[0].iter, generator.elt
+        assert isinstance(asked, ast.Name) and isinstance(element, ast.Call)
+        entry: Node = Put(node.lineno, out, TRUE if every else FALSE, after)
+        for rule in reversed(self.rule_lists[asked.id][1]):
+            bound = _bind_arguments(rule.args, element.args, {k.arg: k.value for k in element.keywords})
+            if bound is None or any(isinstance(a, ast.Starred) for a in element.args):
+                raise CannotLower("rules that do not take what they are given", node.lineno)
+            decided = Put(node.lineno, out, FALSE if every else TRUE, after)
+            entry = self._one_rule(rule, element, bound, (entry, decided) if every else (decided, entry), where)
+        entry = self.value(asked, self.temporary(), entry, where)
+        about = ast.unparse(element)
+        detail = (AssumptionKind.NO_EFFECT, about, f"`{about}` raises StopIteration")
+        return self.do("assume", node, (), (), entry, where, detail)
+
+    def _one_rule(
+        self, rule: FunctionNode, element: ast.Call, bound: dict[str, ast.expr], ways: tuple[Node, Node], where: Where
+    ) -> Node:  # fmt: skip
+        given = [*element.args, *(k.value for k in element.keywords)]
+        answer, flag = self.temporary(), self.temporary()
+        test = Test(element.lineno, flag, *ways, element)
+        asked = self._truth(element, answer, flag, test, where)
+
+        def enter(operands: tuple[Operand, ...]) -> Node:
+            values = dict(zip(map(id, given), operands, strict=True))
+            return self.inlined(rule, {n: values.get(id(e), e) for n, e in bound.items()}, answer, asked, where)
+
+        return self.values(given, where, enter)
 
     def _listcomp(self, node: ast.expr, out: int, after: Node, where: Where) -> Node:
         if not self.context.lists_apart or not isinstance(node, ast.ListComp) or not is_plain_comprehension(node):
@@ -408,10 +496,9 @@ def _ascending(limits: list[Term]) -> bool:
 
 
 def _bind_arguments(
-    helper: FunctionNode, positional: list[ast.expr], named: dict[str | None, ast.expr]
+    arguments: ast.arguments, positional: list[ast.expr], named: dict[str | None, ast.expr]
 ) -> dict[str, ast.expr] | None:
     """Which expression each parameter gets; None if the call does not fit."""
-    arguments = helper.args
     names = [a.arg for a in (*arguments.posonlyargs, *arguments.args)]
     if len(positional) > len(names):
         return None

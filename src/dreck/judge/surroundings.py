@@ -66,7 +66,7 @@ def _may_run(statement: ast.stmt, own: set[str], hooked: bool) -> bool:
 def _defined_next_to_use(tree: ast.Module, own: set[str], hooked: bool) -> set[str]:
     """Functions between whose definition and the first one that mentions them nothing can run."""
     found = set()
-    places = {n.name: i for i, n in enumerate(tree.body) if isinstance(n, ast.FunctionDef)}
+    places = {n.name: i for i, n in enumerate(tree.body) if isinstance(n, ast.FunctionDef | ast.ClassDef)}
     mentioned: dict[str, int] = {}
     for position, statement in enumerate(tree.body):
         inside: set[str] = {getattr(n, "id", "") or getattr(n, "attr", "") for n in ast.walk(statement)}

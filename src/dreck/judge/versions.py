@@ -10,8 +10,9 @@ from functools import cached_property
 from pathlib import Path
 
 from ..outline import Function, functions_of, nodes_of
-from .context import enums_of, is_constant, is_enum_member, single_target
+from .context import enums_of, is_enum_member, records_of, single_target
 from .events import Names
+from .inlining import is_constant
 from .shape import shape, without_docstring
 from .surroundings import names_around
 
@@ -105,7 +106,8 @@ def differences(before: Version, after: Version) -> Comparison:
     leave_out = {n for n in common}
     added = tuple(n for n in new if n not in old and not new[n].around)
     removed = tuple(n for n in old if n not in new and not old[n].around)
-    leave_out |= set(added) | set(removed)
+    # Defining a function that only one version has may do something by itself.
+    leave_out |= {n for v, names in ((after, added), (before, removed)) for n in names if _is_inert_definition(v.functions[n].node, v)}
     frames = [_frame(v, leave_out, other) for v, other in ((before, after), (after, before))]
     return Comparison(tuple(changed), added, removed, frames[0] != frames[1])
 
@@ -134,7 +136,7 @@ def _changed_in(name: str, old: Mapping[str, Function], new: Mapping[str, Functi
 def _frame(version: Version, left_out: set[str], other: Version) -> object:
     """The shape of a module without functions that are compared on their own and new constants."""
     inner = {id(version.functions[n].node) for n in left_out if n in version.functions}
-    inner |= {id(s) for s in version.tree.body if _is_new_constant(s, version, other)}
+    inner |= {id(s) for s in version.tree.body if _is_new_constant(s, version, other) or is_new_record(s, version, other)}
     return _shape_without(version.tree, inner)
 
 
@@ -150,6 +152,28 @@ def _is_new_constant(statement: ast.stmt, version: Version, other: Version) -> b
     earlier = names_around(ast.Module([s for s in version.tree.body if s.lineno < statement.lineno], []))
     names = {n.id for n in ast.walk(value) if isinstance(n, ast.Name)}
     return all(n in earlier.bound or version.names.is_builtin(n) for n in names)
+
+
+def is_new_record(statement: ast.stmt, version: Version, other: Version) -> bool:
+    """Whether a statement only defines a plain class that the other version never mentions."""
+    if not isinstance(statement, ast.ClassDef) or statement.name not in records_of(version.tree) or other.mentions(statement.name):
+        return False
+    return all(_is_inert_definition(f, version) for f in statement.body if isinstance(f, ast.FunctionDef))
+
+
+def _is_inert_definition(node: ast.FunctionDef | ast.AsyncFunctionDef, version: Version) -> bool:
+    """Whether defining a function runs nothing: no decorators but the plain ones, no defaults but constants and names."""
+    arguments = node.args
+    every = [*arguments.posonlyargs, *arguments.args, *arguments.kwonlyargs, arguments.vararg, arguments.kwarg]
+    hints = [a.annotation for a in every if a is not None and a.annotation is not None]
+    defaults = [d for d in (*arguments.defaults, *arguments.kw_defaults) if d is not None]
+    decorators = [d.id for d in node.decorator_list if isinstance(d, ast.Name)]
+    plain = {"property", "staticmethod", "classmethod"}
+    fits = len(decorators) == len(node.decorator_list) and all(d in plain and version.names.is_builtin(d) for d in decorators)
+    parts = [*hints, *([node.returns] if node.returns is not None else []), *defaults]
+    inside = [n for part in parts for n in ast.walk(part)]
+    known = all(n.id in version.names.bound or version.names.is_builtin(n.id) for n in inside if isinstance(n, ast.Name))
+    return fits and known and not any(isinstance(n, ast.Call | ast.Await | ast.NamedExpr) for n in inside)
 
 
 def _is_new_inert_import(statement: ast.Import | ast.ImportFrom, other: Version) -> bool:

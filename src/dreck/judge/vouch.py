@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import ast
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from typing import Any
@@ -19,7 +20,7 @@ from .trials.answers import ELSE
 from .trials.runner import ProcessRunner, Request, Runner
 from .trials.script import call_text, script_of
 from .verdict import Assumption, AssumptionKind, Counterexample, Coverage, SubjectVerdict, Trials, Verdict, Vouching
-from .versions import MODULE, Version, differences, module_name, reached_from
+from .versions import MODULE, Version, differences, is_new_record, module_name, reached_from
 
 
 @dataclass(frozen=True, slots=True)
@@ -177,6 +178,9 @@ def _lonely(name: str, before: Version, after: Version) -> SubjectVerdict | None
     """A verdict on a function that only one version has, unless nothing can notice it."""
     owner, _, last = name.partition("#")[0].rpartition(".")
     has, lacks = (after, before) if name in after.functions else (before, after)
+    new_class = next((s for s in has.tree.body if isinstance(s, ast.ClassDef) and s.name == owner), None)
+    if new_class is not None and is_new_record(new_class, has, lacks):
+        return None
     special = last.startswith("__") and last.endswith("__")
     if special or "#" in name or lacks.mentions(last):
         which = "after" if has is after else "before"

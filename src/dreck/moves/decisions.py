@@ -112,7 +112,7 @@ def _operands(view: ModuleView, node: ast.expr, statement: ast.stmt) -> Iterator
         yield from _operands(view, node.operand, statement)
     elif isinstance(node, ast.BoolOp):
         for operand in node.values:
-            yield Decision(operand, statement, "operand", comments=_of_operand(view, operand, node))
+            yield Decision(operand, statement, "operand", comments=comments_of_operand(view, operand, node))
             yield from _operands(view, operand, statement)
 
 
@@ -129,7 +129,7 @@ def _beside(view: ModuleView, statement: ast.stmt, test: ast.expr) -> tuple[str,
     return tuple(found)
 
 
-def _of_operand(view: ModuleView, operand: ast.expr, whole: ast.expr) -> tuple[str, ...]:
+def comments_of_operand(view: ModuleView, operand: ast.expr, whole: ast.expr) -> tuple[str, ...]:
     """Comments behind an operand that has its line to itself, or alone on the line above."""
     first, last = operand.lineno, operand.end_lineno or operand.lineno
     alone = [v for v in ast.iter_child_nodes(whole) if isinstance(v, ast.expr) and v is not operand]

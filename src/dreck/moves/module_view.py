@@ -109,6 +109,13 @@ class ModuleView:
         line = getattr(node, "lineno", 0)
         return next(s for s in self.tree.body if first_line(s) <= line <= (s.end_lineno or s.lineno))
 
+    def start_of(self, statement: ast.stmt) -> int:
+        """The offset at which a statement starts, its decorators and the comments right above it included."""
+        line = first_line(statement)
+        while self.comments.get(line - 1, ("", False))[1]:
+            line -= 1
+        return self.offsets.line_start(line)
+
     def end_of(self, statement: ast.stmt) -> int:
         """The offset right behind a statement's last line, its own comments below included."""
         lines = split_lines(self.text)

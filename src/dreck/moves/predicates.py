@@ -15,7 +15,7 @@ from ..logic.negate import Negation
 from ..outline import Function, FunctionNode
 from ..source.edits import Edit
 from .alike import visible_locals
-from .module_view import ModuleView, first_line
+from .module_view import ModuleView
 from .writing import condition_lines, returning
 
 _CANNOT_MOVE = (ast.Await, ast.Yield, ast.YieldFrom, ast.NamedExpr)
@@ -73,12 +73,12 @@ class Predicate:
             return self.view.words
         return self.view.top_names | visible_locals(self.function) | frozenset(dir(__builtins__)) | self.view.words
 
-    def definition(self, name: str, *, positive: bool, constants: tuple[str, ...] = ()) -> list[str]:
+    def definition(self, name: str, *, positive: bool, strict: bool = False, constants: tuple[str, ...] = ()) -> list[str]:
         """The lines of the new function, without indentation of their own."""
-        signature = [*([self.instance] if self.instance else []), *(self._annotated(p) for p in self.parameters), *constants]
+        signature = [*([self.instance] if self.instance else []), *(self.annotated(p) for p in self.parameters), *constants]
         result = " -> bool" if self._is_annotated and yields_bool(self.condition) else ""
         head = f"def {name}({', '.join(signature)}){result}:"
-        lines = self.lines if positive else opposite_lines(self.lines)
+        lines = self.lines if positive else self._opposite(strict)
         decorator = ["@property"] if self.is_property(name) else []
         return [*decorator, *_wrapped_head(head, self.view), *returning(self.view, lines, self.view.indent)]
 
@@ -86,7 +86,7 @@ class Predicate:
     def _is_annotated(self) -> bool:
         return self.function.node.returns is not None
 
-    def _annotated(self, parameter: str) -> str:
+    def annotated(self, parameter: str) -> str:
         """A parameter with the annotation that it has in the caller, where that still holds."""
         if self.function.around or parameter in assigned_in(self.function.node):
             return parameter
@@ -94,6 +94,13 @@ class Predicate:
         if given is None or given.annotation is None or given in (self.function.node.args.vararg, self.function.node.args.kwarg):
             return parameter
         return f"{parameter}: {ast.unparse(given.annotation)}"
+
+    def _opposite(self, strict: bool) -> list[str]:
+        """The text of the opposite of the condition."""
+        hints = {p: self.annotated(p).partition(": ")[2] for p in self.parameters}
+        ordered = frozenset(p for p, hint in hints.items() if hint in ("int", "str", "bool", "bytes"))
+        knowledge = Knowledge(ordered, frozenset(p for p in ordered if hints[p] == "bool"))
+        return _opposite_lines(self.lines, Negation(knowledge, strict))
 
     def insertion(self, definition: list[str], *, above: bool = False) -> Edit:
         """The edit that puts the definition below its caller, after helpers that stand there already."""
@@ -103,7 +110,7 @@ class Predicate:
         text = self.view.newline.join(indent + line if line else line for line in definition)
         gap = self.view.newline * (blank + 1)
         if above:
-            start = self.view.offsets.line_start(_first_line(body[at], self.view))
+            start = self.view.start_of(body[at])
             return Edit(start, start, f"{text}{gap}")
         while at + 1 < len(body) and self._is_helper(body[at + 1], body[at]):
             at += 1
@@ -130,13 +137,6 @@ class Predicate:
 
 def _has_plain_predicate(methods: list[str]) -> bool:
     return any(m.split("_")[0] in ("is", "has", "can", "should") for m in methods)
-
-
-def _first_line(statement: ast.stmt, view: ModuleView) -> int:
-    line = first_line(statement)
-    while view.comments.get(line - 1, ("", False))[1]:
-        line -= 1
-    return line
 
 
 def _indentation(view: ModuleView, statement: ast.stmt) -> str:
@@ -186,10 +186,10 @@ def yields_bool(node: ast.expr) -> bool:
     return isinstance(node, ast.Compare) or (isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not))
 
 
-def opposite_lines(lines: list[str]) -> list[str]:
+def _opposite_lines(lines: list[str], negation: Negation) -> list[str]:
     """The text of the opposite of a condition."""
     text = " ".join(lines)
     if "#" in text and len(lines) > 1:
         return ["not (", *(f"    {line}" for line in lines), ")"]
-    turned = Negation(Knowledge(), strict=True).of(cst.parse_expression(text))
+    turned = negation.of(cst.parse_expression(text))
     return [re.sub(r"^\((.*)\)$", r"\1", text_of(turned)) if turned.lpar and not isinstance(turned, cst.Tuple) else text_of(turned)]

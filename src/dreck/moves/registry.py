@@ -52,7 +52,12 @@ MODULES = (
     "flatten.split_condition",
     "flatten.separate_guards",
     "conditions_as_values.spell_out",
+    "name.name_constant",
+    "name.name_value",
+    "name.name_condition",
     "name.extract_predicate",
+    "name.policy_object",
+    "name.rule_list",
 )
 
 

@@ -19,7 +19,7 @@ def condition_lines(view: ModuleView, node: ast.expr) -> list[str] | None:
     text = view.offsets.source(node)
     if "\n" not in text and "\r" not in text:
         return [text]
-    inside = range(node.lineno, (node.end_lineno or node.lineno))
+    inside = range(node.lineno, (node.end_lineno or node.lineno) + (comment_behind(view, node) is not None))
     commented = [n for n in inside if n in view.comments]
     if any(isinstance(n, ast.Constant | ast.JoinedStr) and (n.end_lineno or 0) > n.lineno for n in ast.walk(node)):
         return None
@@ -28,6 +28,13 @@ def condition_lines(view: ModuleView, node: ast.expr) -> list[str] | None:
     if not isinstance(node, ast.BoolOp):
         return None
     return _operand_lines(view, node, commented)
+
+
+def comment_behind(view: ModuleView, node: ast.expr) -> re.Match[str] | None:
+    """The comment behind the last operand of several lines, where a parenthesis closes only below it."""
+    if not isinstance(node, ast.BoolOp) or node.lineno == node.end_lineno:
+        return None
+    return re.compile(r"[ \t]*(#[^\r\n]*)(?=[\r\n]\s*\))").match(view.text, view.offsets.span(node)[1])
 
 
 def _operand_lines(view: ModuleView, node: ast.BoolOp, commented: list[int]) -> list[str] | None:
@@ -121,21 +128,24 @@ def replacing(view: ModuleView, node: ast.expr, statement: ast.stmt, new: str) -
     first, last = view.offsets.span(statement)
     head_end = _head_end(view, statement, last)
     start, end = view.offsets.span(node)
-    plain = _edit(view.text, start, end, new)
+    plain = spaced(view.text, start, end, new)
     opens = head_end < last
     meaning = _meaning(view, first, head_end, plain, opens=opens)
+    behind = comment_behind(view, node)
+    end = behind.end() if behind is not None else end
     while True:
         before, after = _skip_back(view.text, start), _skip(view.text, end)
         if view.text[before - 1 : before] != "(" or view.text[after : after + 1] != ")":
             return plain
         start, end = before - 1, after + 1
-        wider = _edit(view.text, start, end, new)
+        wider = spaced(view.text, start, end, new)
         if meaning is None or _meaning(view, first, head_end, wider, opens=opens) != meaning:
             return plain
         plain = wider
 
 
-def _edit(text: str, start: int, end: int, new: str) -> Edit:
+def spaced(text: str, start: int, end: int, new: str) -> Edit:
+    """The edit that puts another text in place of one, with blanks where words would run together."""
     before = " " if start and (text[start - 1].isalnum() or text[start - 1] == "_") else ""
     after = " " if text[end : end + 1].isalnum() or text[end : end + 1] == "_" else ""
     return Edit(start, end, f"{before}{new}{after}")

@@ -49,10 +49,12 @@ def subject_words(node: ast.expr) -> tuple[str, ...]:
             words = words_of(key.value)
         else:
             words = [*words_of(_last(node.value))[:-1], singular((words_of(_last(node.value)) or [""])[-1])]
+    elif isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id == "len" and node.args:
+        return subject_words(node.args[0])
     elif isinstance(node, ast.Call):
         words = words_of(_last(node.func))
         words = words[1:] if len(words) > 1 and words[0] in VERBS else words
-        if words and words[0] in ("len", "get", "lower", "strip", "upper", "rstrip", "lstrip") and isinstance(node.func, ast.Attribute):
+        if words and words[0] in ("get", "lower", "strip", "upper", "rstrip", "lstrip") and isinstance(node.func, ast.Attribute):
             return subject_words(node.func.value)
     else:
         return ()

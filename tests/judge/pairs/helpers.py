@@ -622,3 +622,210 @@ class Lower(Gate):
 
 def is_useless(gate, width: int):
     return gate is None or width == 0
+
+
+#: a condition becomes an object that is made and asked at once -> proved
+def is_closed(day: int, hour: int, ice: bool):
+    return (ice and hour < 10) or day % 28 == 0
+#: becomes
+def is_closed(day: int, hour: int, ice: bool):
+    return Closure(ice, hour=hour, day=day).applies()
+
+
+class Closure:
+    """When the canal is closed."""
+
+    def __init__(self, ice, day, hour=12):
+        self.ice = ice
+        self.hour = hour
+        self.day = day
+
+    def applies(self):
+        return self._icy_morning or self.is_works_day(28)
+
+    @property
+    def _icy_morning(self):
+        return self.ice and self.hour < 10
+
+    def is_works_day(self, every: int):
+        return self.day % every == 0
+
+
+#: two fields of the object take each other's place -> differs
+def is_closed(day: int, hour: int):
+    return hour < 10 or day % 28 == 0
+#: becomes
+def is_closed(day: int, hour: int):
+    return Closure(day, hour).applies()
+
+
+class Closure:
+    def __init__(self, hour, day):
+        self.hour = hour
+        self.day = day
+
+    def applies(self):
+        return self.hour < 10 or self.day % 28 == 0
+
+
+#: the object changes what it was given -> differs
+def is_closed(day: int, hour: int):
+    return hour < 10 or day % 28 == 0
+#: becomes
+def is_closed(day: int, hour: int):
+    return Closure(day, hour).applies()
+
+
+class Closure:
+    def __init__(self, day, hour):
+        self.hour = hour
+        self.day = day
+
+    def applies(self):
+        self.hour += 1
+        return self.hour < 10 or self.day % 28 == 0
+
+
+#: making the object does more than keep what it is given -> differs
+def is_closed(day: int, hour: int):
+    return hour < 10 or day % 28 == 0
+#: becomes
+def is_closed(day: int, hour: int):
+    return Closure(day, hour).applies()
+
+
+class Closure:
+    def __init__(self, day, hour):
+        print(day)
+        self.hour = hour
+        self.day = day
+
+    def applies(self):
+        return self.hour < 10 or self.day % 28 == 0
+
+
+#: the class answers for fields that it does not have -> differs
+def is_closed(day: int, hour: int):
+    return hour < 10 or day % 28 == 0
+#: becomes
+def is_closed(day: int, hour: int):
+    return Closure(day, hour).applies()
+
+
+class Closure:
+    def __init__(self, day, hour):
+        self.hour = hour
+        self.day = day
+
+    def __getattribute__(self, name):
+        return 12
+
+    def applies(self):
+        return self.hour < 10 or self.day % 28 == 0
+
+
+#: the class is made before it is there -> undecided
+def is_closed(day: int, hour: int):
+    return hour < 10 or day % 28 == 0
+
+
+TODAY = is_closed(3, 12)
+#: becomes
+def is_closed(day: int, hour: int):
+    return Closure(day, hour).applies()
+
+
+TODAY = is_closed(3, 12)
+
+
+class Closure:
+    def __init__(self, day, hour):
+        self.hour = hour
+        self.day = day
+
+    def applies(self):
+        return self.hour < 10 or self.day % 28 == 0
+
+
+#: a new function whose definition does something -> undecided
+def is_early(hour: int):
+    return hour < 10
+#: becomes
+def is_early(hour: int):
+    return is_before_ten(hour)
+
+
+def is_before_ten(hour, told=print("loaded")):
+    return hour < 10
+
+
+#: operands become rules in a list -> proved-under no-effect
+def relevant(notices, lock, day: int):
+    found = []
+    for notice in notices:
+        if notice.lock == lock and notice.first <= day and not notice.hidden:
+            found.append(notice)
+    return found
+#: becomes
+def relevant(notices, lock, day: int):
+    rules = [
+        lambda notice: notice.lock == lock,
+        lambda notice: notice.first <= day,
+        lambda notice: not notice.hidden,
+    ]
+    found = []
+    for notice in notices:
+        if all(rule(notice) for rule in rules):
+            found.append(notice)
+    return found
+
+
+#: the rules see a name that changes before they are asked -> differs
+def relevant(notices, day: int):
+    for notice in notices:
+        if notice.first <= day and not notice.hidden:
+            return notice
+    return None
+#: becomes
+def relevant(notices, day: int):
+    rules = [lambda notice: notice.first <= day, lambda notice: not notice.hidden]
+    day = day + 1
+    for notice in notices:
+        if all(rule(notice) for rule in rules):
+            return notice
+    return None
+
+
+#: all instead of any -> differs
+def relevant(notices, day: int):
+    for notice in notices:
+        if notice.first <= day or notice.hidden:
+            return notice
+    return None
+#: becomes
+def relevant(notices, day: int):
+    rules = [lambda notice: notice.first <= day, lambda notice: notice.hidden]
+    for notice in notices:
+        if all(rule(notice) for rule in rules):
+            return notice
+    return None
+
+
+#: rules in another order -> differs
+def relevant(notice, day: int):
+    return bool(notice.ask(1) and notice.ask(2))
+#: becomes
+def relevant(notice, day: int):
+    rules = (lambda n: n.ask(2), lambda n: n.ask(1))
+    return all(rule(notice) for rule in rules)
+
+
+#: a list of rules that gets another one -> differs
+def relevant(notice, day: int):
+    return bool(notice.ask(1) and notice.ask(2))
+#: becomes
+def relevant(notice, day: int):
+    rules = [lambda n: n.ask(1), lambda n: n.ask(2)]
+    if day > 3:
+        rules.append(lambda n: n.ask(3))
+    return all(rule(notice) for rule in rules)

@@ -942,3 +942,101 @@ ROWS = {"barge": (240, 3), "tug": (180, 2)}
 def toll(kind: str, length: int):
     base, each = ROWS.get(kind, (60, 1))
     return base + each * length
+
+
+#: a constant gets a name -> proved
+def admit(level: int):
+    if level >= 95 and level < 220:
+        return 1
+    return 2
+#: becomes
+LOWEST = 95
+HIGHEST = 220
+
+
+def admit(level: int):
+    if level >= LOWEST and level < HIGHEST:
+        return 1
+    return 2
+
+
+#: a constant gets a name that says another value -> differs
+def admit(level: int):
+    if level >= 95 and level < 220:
+        return 1
+    return 2
+#: becomes
+LOWEST = 95
+HIGHEST = 202
+
+
+def admit(level: int):
+    if level >= LOWEST and level < HIGHEST:
+        return 1
+    return 2
+
+
+#: a constant that stood there already -> proved-under unpatched
+SILL = 95
+
+
+def admit(level: int):
+    if level >= 95:
+        return 1
+    return 2
+#: becomes
+SILL = 95
+
+
+def admit(level: int):
+    if level >= SILL:
+        return 1
+    return 2
+
+
+#: a name that some function gives another value is no constant -> differs
+SILL = 95
+
+
+def dredge(depth: int):
+    global SILL
+    SILL = depth
+
+
+def admit(level: int):
+    dredge(90)
+    if level >= 95:
+        return 1
+    return 2
+#: becomes
+SILL = 95
+
+
+def dredge(depth: int):
+    global SILL
+    SILL = depth
+
+
+def admit(level: int):
+    dredge(90)
+    if level >= SILL:
+        return 1
+    return 2
+
+
+#: a name that a parameter hides is no constant -> differs
+SILL = 95
+
+
+def admit(level: int, SILL: int):
+    if level >= 95:
+        return 1
+    return 2
+#: becomes
+SILL = 95
+
+
+def admit(level: int, SILL: int):
+    if level >= SILL:
+        return 1
+    return 2

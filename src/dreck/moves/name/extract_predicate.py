@@ -223,7 +223,7 @@ def _sites(made: Predicate, decision: Decision, found: list[Proposal], wishes: W
     elsewhere = [o for o in _elsewhere(made, decision) if wishes.may_change(o.function.name) and _means_the_same(o, found[0])]
     for others in ([elsewhere, []] if elsewhere else [[]]):
         for above in (False, True):
-            yield _site(made, decision, found, others, above=above)
+            yield _site(made, decision, found, others, above=above, strict=wishes.strict)
 
 
 def _replaces(wishes: Wishes, names: list[str]) -> bool:
@@ -257,7 +257,7 @@ def _elsewhere(made: Predicate, decision: Decision) -> list[Occurrence]:
     return found
 
 
-def _site(made: Predicate, decision: Decision, found: list[Proposal], others: list[Occurrence], *, above: bool) -> ModuleSite:
+def _site(made: Predicate, decision: Decision, found: list[Proposal], others: list[Occurrence], *, above: bool, strict: bool) -> ModuleSite:
     view, best = made.view, found[0]
     name = best.name if best.rank is Rank.ASKED else made.private(best.name)
     asked = made.call(name)
@@ -268,7 +268,7 @@ def _site(made: Predicate, decision: Decision, found: list[Proposal], others: li
         call = there if made.is_property(name) else f"{there}({', '.join(given)})"
         plain = best.positive is not other.negated
         edits.append(replacing(view, other.decision.condition, other.decision.statement, call if plain else f"not {call}"))
-    edits.append(made.insertion(made.definition(name, positive=best.positive), above=above))
+    edits.append(made.insertion(made.definition(name, positive=best.positive, strict=strict), above=above))
     qualified = f"{made.function.name.rpartition('.')[0]}.{name}" if made.owner is not None else name
     touched = tuple(dict.fromkeys([made.function.name, *(o.function.name for o in others)]))
     also = ", ".join(f"line {o.decision.line}" for o in others)

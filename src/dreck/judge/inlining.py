@@ -1,0 +1,38 @@
+"""What makes an expression a constant, and a function one that can be read in place of its calls."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterator
+
+from .scope import FunctionNode
+
+_DEFINITIONS = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef)
+
+
+def is_constant(node: ast.expr) -> bool:
+    """Whether an expression is an immutable constant, a negative number or a tuple of those."""
+    if isinstance(node, ast.Tuple):
+        return all(is_constant(e) for e in node.elts)
+    if isinstance(node, ast.UnaryOp):
+        inside = node.operand
+        return isinstance(node.op, ast.USub) and isinstance(inside, ast.Constant) and type(inside.value) in (int, float)
+    return isinstance(node, ast.Constant)
+
+
+def can_be_inlined(node: FunctionNode, *, decorated: bool = False) -> bool:
+    """Whether a call of a function can be lowered as its body."""
+    if isinstance(node, ast.AsyncFunctionDef) or (node.decorator_list and not decorated):
+        return False
+    arguments = node.args
+    if arguments.vararg or arguments.kwarg or not all(is_constant(d) for d in _all_defaults(arguments)):
+        return False
+    forbidden = (ast.Yield, ast.YieldFrom, ast.Await, ast.Global, ast.Nonlocal, ast.Lambda, ast.GeneratorExp, *_DEFINITIONS)
+    inside = [n for s in node.body for n in ast.walk(s)]
+    reads_frame = {"locals", "vars", "dir", "eval", "exec", "super"}
+    return not any(isinstance(n, forbidden) or (isinstance(n, ast.Name) and n.id in reads_frame) for n in inside)
+
+
+def _all_defaults(arguments: ast.arguments) -> Iterator[ast.expr]:
+    yield from arguments.defaults
+    yield from (d for d in arguments.kw_defaults if d is not None)
