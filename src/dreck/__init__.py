@@ -1,24 +1,26 @@
 """Dreck simplifies tangled conditional logic in small steps and shows that nothing changed.
 
-Four calls do the work: :func:`survey` finds the most tangled functions, :func:`untangle`
+These calls do the work: :func:`survey` finds the most tangled functions, :func:`untangle`
 takes them apart step by step, :func:`vouch` compares two versions of a module, :func:`explain` shows
-the proof as a decision table. :func:`catalogue` describes the moves. Nothing is written to disk
-unless ``Untangling.write`` is called.
+the proof as a decision table. :func:`rename` gives something another name, :func:`catalogue`
+describes the moves. Nothing is written to disk unless the ``write`` of a result is called.
 """
 
 from __future__ import annotations
 
 from typing import TYPE_CHECKING, Any
 
-from .api import catalogue, explain, survey, untangle, vouch
+from .api import catalogue, explain, rename, survey, untangle, vouch
 from .errors import DreckError, SettingError, SourceError, TargetError, WriteError
 
 if TYPE_CHECKING:
     from .judge.explain import DecisionTable
     from .judge.verdict import Assumption, AssumptionKind, Counterexample, SubjectVerdict, Trials, Verdict, Vouching
     from .moves.registry import Described, Example
+    from .naming.proposals import Proposal
     from .planner.candidates import LeftAlone
     from .planner.results import Step, Untangled, Untangling
+    from .renaming.rename import Renaming
     from .surveying.measures import Measures
     from .surveying.tree import Survey, Surveyed
 
@@ -33,6 +35,8 @@ _HOMES = {
     "Described": "moves.registry",
     "Example": "moves.registry",
     "LeftAlone": "planner.candidates",
+    "Proposal": "naming.proposals",
+    "Renaming": "renaming.rename",
     "Measures": "surveying.measures",
     "Step": "planner.results",
     "SubjectVerdict": "judge.verdict",
@@ -55,6 +59,8 @@ __all__ = [
     "Example",
     "LeftAlone",
     "Measures",
+    "Proposal",
+    "Renaming",
     "SettingError",
     "SourceError",
     "Step",
@@ -70,6 +76,7 @@ __all__ = [
     "WriteError",
     "catalogue",
     "explain",
+    "rename",
     "survey",
     "untangle",
     "vouch",

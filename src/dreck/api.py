@@ -10,7 +10,7 @@ from collections.abc import Callable, Mapping, Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING, TypeAlias
 
-from .errors import SettingError
+from .errors import SettingError, TargetError
 
 if TYPE_CHECKING:
     from .judge.explain import DecisionTable
@@ -18,6 +18,7 @@ if TYPE_CHECKING:
     from .moves.registry import Described
     from .judge.versions import Version
     from .planner.results import Untangled, Untangling
+    from .renaming.rename import Renaming
     from .surveying.tree import Survey
 
 StrPath: TypeAlias = str | os.PathLike[str]
@@ -87,6 +88,33 @@ def untangle(
     settings = Settings(judge, max_steps, tuple(only), tuple(skip), dict(until or {}), dict(names or {}), namer)
     found = [t for text in targets for t in targets_of(os.fspath(text))]
     return untangle_targets(found, settings, tick or (lambda _: None))
+
+
+def rename(target: str, new: str, project: StrPath = ".", *, everywhere: bool = False) -> Renaming:
+    """Give a function, class, constant, method or local variable another name in a whole project.
+
+    Args:
+        target: ``path.py::name``, ``path.py::Class.method`` or ``path.py::function.variable``.
+        new: the new name.
+        project: the folder whose files may use it.
+        everywhere: of a method, take every attribute of that name to be it, whatever it is asked of.
+
+    Returns:
+        What would change, with what could not be decided; call its ``write()`` to change the files.
+
+    Raises:
+        TargetError: the target names nothing, cannot be renamed, or the new name means something already.
+        SettingError: the new name is no identifier.
+        SourceError: the target's file cannot be read or parsed.
+    """
+    from .renaming.rename import rename as renamed
+    from .source.targets import targets_of
+
+    path, _, name = target.partition("::")
+    if not name:
+        raise TargetError(f"{target}: names no definition; give FILE.py::name, ::Class.method or ::function.variable")
+    found = targets_of(os.fspath(project))
+    return renamed(Path(path), name.replace("::", "."), new, [t.path for t in found], everywhere=everywhere)
 
 
 def catalogue(name: str | None = None) -> list[Described]:

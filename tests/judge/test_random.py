@@ -15,6 +15,9 @@ from dreck.judge.prove import Proved
 from dreck.judge.verdict import AssumptionKind
 from dreck.judge.versions import Version
 from dreck.judge.vouch import Judge
+from dreck.moves.module_view import ModuleView
+from dreck.moves.registry import ModuleMove, ModuleSite, all_moves
+from dreck.moves.wishes import Wishes
 from dreck.outline import functions_of
 from dreck.planner.candidates import Broken, Candidate, candidates
 from dreck.source.regions import region_of
@@ -110,3 +113,16 @@ def test_steps_that_are_proved_keep_behaviour(seed: int, writer: type[Writer]) -
         assert not isinstance(found, Broken), f"{found}\n{text}"
         if isinstance(found, Candidate) and is_proved(text, found.region.whole):
             assert outcomes(found.region.whole) == before, f"{found.move}: {text}\nbecame\n{found.region.whole}"
+
+
+@FEW
+@given(st.integers(0, 10**9), st.sampled_from([Writer, KindWriter]))
+def test_names_that_are_proved_keep_behaviour(seed: int, writer: type[Writer]) -> None:
+    """Every name that a move gives in code that nobody would write."""
+    text = writer(random.Random(seed)).function()
+    before = outcomes(text)
+    view = ModuleView(Path("a.py"), text)
+    moves = [m for m in all_moves().values() if isinstance(m, ModuleMove)]
+    for found in (s for m in moves for s in m.look(view, view.functions["f"], Wishes(asked=True))):
+        if before is not None and isinstance(found, ModuleSite) and PROVER.vouch(*versions(text, found.text)).verdict.same:
+            assert outcomes(found.text) == before, f"{found.why}: {text}\nbecame\n{found.text}"

@@ -11,17 +11,17 @@ CASES = [
         """
         def admit(boat):
             if len(boat.crew)>12 or boat.length > 70:
-                return 1
+                raise Full(boat)
             return 12 if len(boat.crew) > 12 else 2
         """,
         """
-        CREW_SIZE_LIMIT = 12
+        MAX_CREW_SIZE = 12
 
 
         def admit(boat):
-            if len(boat.crew)>CREW_SIZE_LIMIT or boat.length > 70:
-                return 1
-            return 12 if len(boat.crew) > CREW_SIZE_LIMIT else 2
+            if len(boat.crew)>MAX_CREW_SIZE or boat.length > 70:
+                raise Full(boat)
+            return 12 if len(boat.crew) > MAX_CREW_SIZE else 2
         """,
         id="the same number elsewhere means something else",
     ),
@@ -35,8 +35,8 @@ CASES = [
 
         @math.sqrt
         def admit(level, hour):
-            if hour >= 20 and level < -40:
-                return 1
+            if hour >= 20 or level < -40:
+                raise Dry(level)
             return -40 <= level
         """,
         """
@@ -44,25 +44,25 @@ CASES = [
         # The gate.
         import math
         LOW = 4
-        LEVEL_LIMIT = -40
+        MIN_LEVEL = -40
         # all of them
 
         @math.sqrt
         def admit(level, hour):
-            if hour >= 20 and level < LEVEL_LIMIT:
-                return 1
-            return LEVEL_LIMIT <= level
+            if hour >= 20 or level < MIN_LEVEL:
+                raise Dry(level)
+            return MIN_LEVEL <= level
         """,
         id="behind the constants that stand there",
     ),
     pytest.param(
         """
-        LEVEL_LIMIT = 3
+        MIN_LEVEL = 3
 
 
         def admit(level, hour):
-            if hour >= 20 and level < 40:
-                return 1
+            if hour >= 20 or level < 40:
+                raise Dry(level)
             return 40 <= level
         """,
         "",

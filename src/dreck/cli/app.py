@@ -8,6 +8,7 @@ from .. import __version__
 from .demo import demo
 from .exits import OneLineErrors
 from .moves import moves
+from .rename import rename
 from .survey import survey
 from .untangle import untangle
 from .vouch import vouch
@@ -24,5 +25,5 @@ def dreck() -> None:
     """
 
 
-for _command in (demo, moves, survey, untangle, vouch):
+for _command in (demo, moves, rename, survey, untangle, vouch):
     dreck.add_command(_command)

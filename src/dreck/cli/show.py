@@ -53,6 +53,8 @@ _MEASURES = {
     "signs": "not, comparisons, and, or",
 }
 _MARKS = {"+": "bright_green", "-": "bright_red", " ": "", "<": "cyan", ">": "cyan", "@": "dim"}
+# Names shown besides the one that was given.
+_NAMES = 3
 # Lines of one kind shown for a check that missed something.
 _SHOWN = 4
 # Columns for the questions of a decision table.
@@ -120,13 +122,15 @@ def show_function(out: Console, function: Untangled, *, brief: bool) -> None:
     for number, step in enumerate(function.steps, 1):
         _show_step(out, number, step, brief=brief)
     for step in function.taken_back:
-        out.print(f"taken back: [bold]{step.move}[/bold] at line {step.line}, ", _verdict(step.verdict.verdict), sep="")
+        out.print(f"taken back: [bold]{step.move}[/bold] at line {step.line}, ", verdict_text(step.verdict.verdict), sep="")
         out.print(Padding(Text(step.verdict.why), (0, 0, 0, 2)))
+        if (shown := step.verdict.counterexample) is not None:
+            out.print(Padding(Text(f"{shown.call}: before {shown.before}, after {shown.after}", style="yellow"), (0, 0, 0, 2)))
     if function.changed:
         if not brief and len(function.steps) > 1:
             out.print("the whole change", style="bold")
-            _show_diff(out, function.diff)
-        out.print(Text.assemble(("before against after: ", "bold"), _verdict(function.verdict.verdict), f", {function.verdict.why}"))
+            show_diff(out, function.diff)
+        out.print(Text.assemble(("before against after: ", "bold"), verdict_text(function.verdict.verdict), f", {function.verdict.why}"))
         _show_measures(out, function.before, function.after)
     for place in function.left_alone:
         move = f" ({place.move})" if place.move else ""
@@ -135,17 +139,20 @@ def show_function(out: Console, function: Untangled, *, brief: bool) -> None:
 
 
 def _show_step(out: Console, number: int, step: Step, *, brief: bool) -> None:
-    head = Text.assemble((f"step {number}  ", "dim"), (step.move, "bold"), f"  line {step.line}  ", _verdict(step.verdict.verdict))
+    head = Text.assemble((f"step {number}  ", "dim"), (step.move, "bold"), f"  line {step.line}  ", verdict_text(step.verdict.verdict))
     out.print(head)
     out.print(Padding(Text(step.why), (0, 0, 0, 2)))
-    _show_assumptions(out, step.verdict)
+    show_assumptions(out, step.verdict)
     if step.verdict.trials is not None:
         out.print(Padding(Text(step.verdict.why, style="dim"), (0, 0, 0, 2)))
+    if len(step.names) > 1:
+        others = ", ".join(p.name for p in step.names[1 : _NAMES + 1])
+        out.print(Padding(Text(f"other names: {others}; --name {step.names[0].name}=ANOTHER gives it", style="dim"), (0, 0, 0, 2)))
     if not brief:
-        _show_diff(out, step.diff)
+        show_diff(out, step.diff)
 
 
-def _show_assumptions(out: Console, verdict: SubjectVerdict) -> None:
+def show_assumptions(out: Console, verdict: SubjectVerdict) -> None:
     """One line for each kind of assumption, with what it is about and one thing that would break it."""
     for kind in dict.fromkeys(a.kind for a in verdict.assumptions):
         alike = [a for a in verdict.assumptions if a.kind is kind]
@@ -156,7 +163,8 @@ def _show_assumptions(out: Console, verdict: SubjectVerdict) -> None:
         out.print(Padding(text, (0, 0, 0, 2)))
 
 
-def _show_diff(out: Console, diff: str) -> None:
+def show_diff(out: Console, diff: str) -> None:
+    """A diff in which what only moved is folded."""
     for mark, line in folded(diff):
         out.print(Text(f"    {mark} {line}".rstrip(), style=_MARKS[mark]), soft_wrap=True)
     out.print()
@@ -202,17 +210,17 @@ def show_vouching(found: Vouching, before: str, after: str) -> None:
     """The verdict of every function compared, with its evidence."""
     out = console()
     if not found.subjects:
-        out.print(Text.assemble(_verdict(Verdict.PROVED), f"  no function of {before} differs from {after}"))
+        out.print(Text.assemble(verdict_text(Verdict.PROVED), f"  no function of {before} differs from {after}"))
     for subject in found.subjects:
-        out.print(Text.assemble(_verdict(subject.verdict), "  ", (subject.subject, "bold")))
+        out.print(Text.assemble(verdict_text(subject.verdict), "  ", (subject.subject, "bold")))
         out.print(Padding(Text(subject.why), (0, 0, 0, 2)))
-        _show_assumptions(out, subject)
+        show_assumptions(out, subject)
         _show_trials(out, subject)
         _show_counterexample(out, subject)
     for note in found.notes:
         out.print(Text(f"note: {note}", style="dim"))
     if len(found.subjects) > 1:
-        out.print(Text.assemble("taken together: ", _verdict(found.verdict)))
+        out.print(Text.assemble("taken together: ", verdict_text(found.verdict)))
 
 
 def show_explanations(tables: list[DecisionTable | str], form: str) -> None:
@@ -289,7 +297,8 @@ def _show_counterexample(out: Console, subject: SubjectVerdict) -> None:
     out.print(Padding(program, (0, 0, 1, 4)))
 
 
-def _verdict(verdict: Verdict) -> Text:
+def verdict_text(verdict: Verdict) -> Text:
+    """A verdict in its colour."""
     return Text(verdict.value, style=_STYLES[verdict])
 
 

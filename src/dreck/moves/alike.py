@@ -75,6 +75,31 @@ def occurrences(view: ModuleView, pattern: ast.expr, open_names: frozenset[str],
                 yield Occurrence(function, decision, found, negated)
 
 
+def existing_predicate(view: ModuleView, condition: ast.expr, function: Function) -> tuple[str, dict[str, str], bool] | None:
+    """A function of the module that asks just this: its name, what its parameters get, and whether it asks the opposite."""
+    for name, other in view.functions.items():
+        answer = _only_answer(other, view)
+        if answer is None or other.node is function.node or "." in name or name in visible_locals(function):
+            continue
+        given = [a.arg for a in other.node.args.args]
+        for negated, wanted in ((False, answer), (True, turned_round(answer))):
+            found = _matched(wanted, condition, frozenset(given), {}, function) if _shape(wanted) == _shape(condition) else None
+            if found is not None and found.keys() == set(given):
+                return name, {p: found[p] for p in given}, negated
+    return None
+
+
+def _only_answer(function: Function, view: ModuleView) -> ast.expr | None:
+    """What a plain function of the module returns, if it does nothing else."""
+    node = function.node
+    plain = isinstance(node, ast.FunctionDef) and not node.decorator_list and not function.around and id(node) not in view.owners
+    arguments = node.args
+    if not plain or arguments.posonlyargs or arguments.kwonlyargs or arguments.vararg or arguments.kwarg or not arguments.args:
+        return None
+    body = [s for s in node.body if not (isinstance(s, ast.Expr) and isinstance(s.value, ast.Constant))]
+    return body[0].value if len(body) == 1 and isinstance(body[0], ast.Return) else None
+
+
 def turned_round(node: ast.expr, *, flip: bool = True) -> ast.expr:
     """The opposite condition, pushed down to its operands; ``flip`` turns orders round, else they get a ``not``."""
     if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):

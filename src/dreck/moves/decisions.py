@@ -5,7 +5,9 @@ from __future__ import annotations
 import ast
 from collections.abc import Iterator
 from dataclasses import dataclass, field
+from itertools import zip_longest
 
+from ..naming.operands import phrase_of
 from ..outline import FunctionNode
 from .module_view import ModuleView, own_nodes
 
@@ -22,6 +24,7 @@ class Decision:
         arm, otherwise: the statements that run where it holds, and where not.
         comments: what comments beside it say.
         loop_target: the target of the loop that the arm can go on to the next round of.
+        among_many: whether it is one of three operands or more.
     """
 
     condition: ast.expr
@@ -31,6 +34,7 @@ class Decision:
     otherwise: list[ast.stmt] = field(default_factory=list)
     comments: tuple[str, ...] = ()
     loop_target: ast.expr | None = None
+    among_many: bool = False
 
     @property
     def atoms(self) -> int:
@@ -111,9 +115,28 @@ def _operands(view: ModuleView, node: ast.expr, statement: ast.stmt) -> Iterator
     if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
         yield from _operands(view, node.operand, statement)
     elif isinstance(node, ast.BoolOp):
-        for operand in node.values:
-            yield Decision(operand, statement, "operand", comments=comments_of_operand(view, operand, node))
+        many = len(node.values) > 2
+        for operand, following in zip_longest(node.values, node.values[1:] if many else []):
+            pair = None if following is None else _pair(view, node, operand, following)
+            if pair is not None:
+                yield Decision(pair, statement, "operand", comments=comments_of_operand(view, following, node), among_many=True)
+            yield Decision(operand, statement, "operand", comments=comments_of_operand(view, operand, node), among_many=many)
             yield from _operands(view, operand, statement)
+
+
+def _pair(view: ModuleView, whole: ast.BoolOp, left: ast.expr, right: ast.expr) -> ast.BoolOp | None:
+    """Two neighbours as one operand, where together they are the two bounds of something."""
+    pair = ast.BoolOp(whole.op, [left, right])
+    found = phrase_of(pair) if isinstance(left, ast.Compare) and isinstance(right, ast.Compare) else None
+    if found is None or found.words[-1:] != ("range",):
+        return None
+    pair = ast.copy_location(pair, left)
+    pair.end_lineno, pair.end_col_offset = right.end_lineno, right.end_col_offset
+    try:
+        alone = ast.parse(f"({view.offsets.source(pair)})", mode="eval").body
+    except SyntaxError:
+        return None  # one of them stands in parentheses
+    return pair if ast.dump(alone) == ast.dump(pair) else None
 
 
 def _beside(view: ModuleView, statement: ast.stmt, test: ast.expr) -> tuple[str, ...]:

@@ -215,7 +215,12 @@ class ModuleRefused:
 
 
 class ModuleMove(AnyMove):
-    """A move that starts from one function and may change the rest of its module."""
+    """A move that starts from one function and may change the rest of its module.
+
+    ``instead`` says what to do where the judge does not let it pass.
+    """
+
+    instead: ClassVar[str] = ""
 
     @abstractmethod
     def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:

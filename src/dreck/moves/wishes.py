@@ -28,10 +28,10 @@ class Wishes:
     more_names: Callable[[Named], list[Proposal]] | None = None
     strict: bool = False
 
-    def wanted(self, line: int, proposed: list[str]) -> str | None:
-        """The name that a person wants in place of those proposed."""
+    def wanted(self, line: int, proposed: list[str], *, constant: bool = False) -> str | None:
+        """The name that a person wants in place of those proposed; of a constant it is in capitals."""
         for key in (str(line), *proposed):
-            if key in self.names:
+            if key in self.names and self.names[key].isupper() is constant:
                 return self.names[key]
         return None
 

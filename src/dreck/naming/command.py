@@ -35,7 +35,9 @@ def asking(command: Sequence[str]) -> Callable[[Named], list[Proposal]]:
                 list(command), input=asked, capture_output=True, text=True, timeout=_SECONDS, check=True
             )
         except (OSError, subprocess.SubprocessError) as error:
-            raise SettingError(f"the naming command {' '.join(command)!r} failed ({error}); mend it, or leave naming.command out") from error
+            said = (getattr(error, "stderr", "") or "").strip().splitlines()
+            why = said[-1] if said else str(error)
+            raise SettingError(f"the naming command {' '.join(command)!r} failed ({why}); mend it, or leave naming.command out") from error
         return [p for line in done.stdout.splitlines() if (p := _proposal(line)) is not None]
 
     return ask

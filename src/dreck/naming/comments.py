@@ -8,14 +8,15 @@ from .phrases import MOST_WORDS, Phrase, Rank, should, stated
 from .words import VERBS, is_state, plain_words, singular
 
 _MARKS = re.compile(r"\b(xxx|todo|fixme|noqa|pragma|hack|type:|nb|note|pylint|mypy|bug)\b|[=(){}\[\]<>`_/\\\"]|\d{3,}", re.IGNORECASE)
-_OPENERS = frozenset({"if", "when", "whether", "unless", "only", "also", "then", "so", "here", "now", "just", "simply", "otherwise", "else"})
+_OPENERS = frozenset({"if", "when", "whether", "unless", "only", "also", "then", "so", "here", "now", "just", "simply", "otherwise", "else", "maybe", "perhaps", "possibly"})
 # "Handle X", "check for X": the comment says what X is.
-_ABOUT = frozenset({"handle", "check", "detect", "see", "is", "case", "special", "treat", "test", "verify"})
-_LINKS = frozenset({"for", "of", "if", "whether", "that", "case", "cases", "special", "on"})
+_ABOUT = frozenset({"handle", "check", "detect", "see", "is", "case", "special", "treat", "test", "verify", "deal", "consider"})
+_LINKS = frozenset({"for", "of", "with", "if", "whether", "that", "case", "cases", "special", "on"})
 # Words after which a comment explains why, where, or what with.
 _BREAKS = frozenset("because since so but as which who where when while if unless except with from by in for".split())
 # States that say nothing without their circumstances.
 _VAGUE = frozenset("necessary needed required applicable possible appropriate relevant interesting ok fine true false set given".split())
+_PREPOSITIONS = frozenset("at in of for on with to from by before after behind".split())
 _STATEMENTS = frozenset("is are was were has have does do can will would may might must should cannot we i you it they".split())
 
 
@@ -75,4 +76,7 @@ def _noun(words: list[str], reason: str) -> Phrase | None:
     """A comment of a few words that names the case, as in *# leap second*."""
     if not words or len(words) > MOST_WORDS - 1 or _STATEMENTS & set(words) or {"not", "no"} & set(words):
         return None
+    head = next((i for i, w in enumerate(words) if w in _PREPOSITIONS), len(words)) - 1
+    if head >= 0 and singular(words[head]) != words[head] and head + 1 < len(words):
+        return Phrase("has", tuple(words), Rank.COMMENT, reason)
     return Phrase("is", (*words[:-1], singular(words[-1])), Rank.COMMENT, reason)

@@ -123,7 +123,10 @@ def _kind(subject: ast.expr, classes: ast.expr) -> Phrase | None:
     words = [w for i, name in enumerate(names) for w in ([*name] if i == 0 else ["or", *name])]
     builtin = {"str": "text", "int": "integer", "dict": "mapping", "bool": "flag"}
     plain = tuple(builtin.get(w, w) if len(words) == 1 else w for w in words)
-    return _made("is", plain)
+    if isinstance(subject, ast.Name):
+        return _made("is", plain)
+    about = subject_words(subject)
+    return _made("is", plain, about, literal=not about)
 
 
 def _comparison(node: ast.Compare) -> Phrase | None:

@@ -102,6 +102,8 @@ def stated(words: list[str], rank: Rank, reason: str) -> Phrase | None:
         return Phrase("can", deed, rank, reason, positive=False) if deed and deed[0] in VERBS else None
     if "not" in words:
         return None
+    if first in OPPOSITES and len(rest) == 1 and singular(rest[0]) != rest[0]:
+        return Phrase("are", (*rest, OPPOSITES[first]), rank, reason, positive=False)
     if first in OPPOSITES and rest:
         return Phrase("is", (OPPOSITES[first], *rest), rank, reason, positive=False)
     if first in ("too", "already", "only", "duplicate", "empty", "unexpected", "bad") and rest:

@@ -25,7 +25,7 @@ VERBS = frozenset(
     render repeat replace report request require reset resize resolve restart restore retain retry return reuse reverse rewind
     roll rotate round run save scan schedule search seek send serialize set setup show shrink shut sign skip sleep sort split
     spill start step stop store strip submit substitute subtract suppress swap swallow switch sync take terminate throw tidy toggle touch
-    reconstruct recreate redo reformat rerun reraise rethrow rewrite ping probe prune reconcile rebase sanitize spawn support
+    shutdown startup rollback reconstruct recreate redo reformat rerun reraise rethrow rewrite ping probe prune reconcile rebase sanitize spawn support
     tolerate tune unescape unquote unroll unset unwind widen
     transform translate trim truncate try turn undo unify unlock unpack unregister unwrap update upgrade use validate verify
     wait wake warn wind wipe wrap write yield
@@ -73,8 +73,8 @@ _NO_PLURAL = frozenset("bus gas is has was this status class process address acc
 # Names that say nothing of what they stand for.
 EMPTY_WORDS = frozenset(
     """
-    arg args attr attrs bit bool cls cond data dict elem elt ele el foo bar func info int item it key kwargs kwds lst len list
-    node num obj object other res result ret seq self str string temp thing tmp typ val value var x y
+    arg args attr attrs bit bool cls cond data dict elem elt ele el foo bar func info input int item it key kwargs kwds lst len list
+    node num obj object other output res result ret seq self str string temp thing tmp typ val value var x y
     """.split()
 )
 

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from dataclasses import replace
 from pathlib import Path
 
+from ..errors import DreckError
 from ..judge.verdict import SubjectVerdict, Verdict
 from ..judge.versions import Version
 from ..judge.vouch import Judge
@@ -89,6 +90,8 @@ class ModuleWork:
                         self._left.append(LeftAlone(site.line, move_name, move.REFUSALS[site.reason].because))
                     else:
                         sites.setdefault(site.line, []).append(site)
+            except DreckError:
+                raise
             except Exception as error:  # whatever a move does, the run goes on
                 self.broken.append(Broken(move_name, view.functions[name].node.lineno, repr(error)))
             for ways in sites.values():
@@ -109,6 +112,8 @@ class ModuleWork:
         if not verdict.verdict.same:
             self._refused |= {w.text for w in ways}
             way, verdict = ways[0], self._verdict(name, ways[0], judge)
+            if not verdict.verdict.same and self.moves[move].instead:
+                verdict = replace(verdict, why=f"{verdict.why}; {self.moves[move].instead}")
         step = Step(move, way.line, way.why, unified(self.text, way.text, self.path.as_posix()), verdict, way.names)
         if not verdict.verdict.same:
             self._taken_back.append(step)

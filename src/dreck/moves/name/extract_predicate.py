@@ -16,10 +16,11 @@ from ...naming.spelling import spelt
 from ...naming.words import is_usable
 from ...outline import Function
 from ...source.edits import Edit, edited
-from ..alike import Occurrence, decisions_in, occurrences
+from ..alike import Occurrence, decisions_in, existing_predicate, occurrences
 from ..decisions import Decision
 from ..module_view import ModuleView
 from ..predicates import Predicate, predicate_of
+from ..ranges import range_predicate
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes
 from ..writing import replacing
@@ -115,8 +116,65 @@ class ExtractPredicate(ModuleMove):
             """,
             "proved",
         ),
+        Example(
+            "ranges with other bounds",
+            """
+            def colour(level: int):
+                if 95 <= level < 120:
+                    return "amber"
+                if 120 <= level < 180:
+                    return "green"
+                return "red"
+            """,
+            """
+            def colour(level: int):
+                if is_level_within(level, 95, 120):
+                    return "amber"
+                if is_level_within(level, 120, 180):
+                    return "green"
+                return "red"
+
+
+            def is_level_within(level: int, low, high):
+                return low <= level < high
+            """,
+        ),
+        Example(
+            "a function that asks the same already",
+            """
+            def admit(boat, hour: int):
+                if boat.late and hour > 20 or boat.sunk:
+                    return "wait"
+                return "enter"
+
+
+            def is_refused(vessel, now: int):
+                return vessel.late and now > 20 or vessel.sunk
+            """,
+            """
+            def admit(boat, hour: int):
+                if is_refused(boat, hour):
+                    return "wait"
+                return "enter"
+
+
+            def is_refused(vessel, now: int):
+                return vessel.late and now > 20 or vessel.sunk
+            """,
+            "proved-under",
+        ),
     )
     REFUSALS = {
+        "no-name": Refusal(
+            "nothing beside the condition says what it means; --name LINE=NAME gives it a name",
+            """
+            def admit(boat, level: int):
+                if boat.papers is None or boat.length > 70 or boat.draught > level - 95:
+                    boat.turn()
+                    return
+                boat.enter()
+            """,
+        ),
         "suspends-or-binds": Refusal(
             "it awaits, yields or binds a name, which a function of its own cannot do in its place",
             """
@@ -150,8 +208,16 @@ class ExtractPredicate(ModuleMove):
 
     def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for conditions that deserve a name and get a good one."""
+        done = False
         for decision in decisions_in(view)[function.name]:
+            if done and wishes.line is not None:
+                return  # the whole condition is meant, not its operands
             if not (wishes.line == decision.line if wishes.line is not None else _may_deserve(decision, function, wishes)):
+                continue
+            done = True
+            present = _use_of_existing(view, function, decision) or range_predicate(view, function, decision, wishes)
+            if present is not None:
+                yield present
                 continue
             made = predicate_of(view, function, decision.condition)
             if isinstance(made, str):
@@ -161,6 +227,8 @@ class ExtractPredicate(ModuleMove):
             found = [p for p in self._proposals(view, decision, made.taken(), wishes) if made.private(p.name) not in made.taken()]
             if _is_wanted(decision, found[:1], wishes) and len(made.parameters) <= _MOST_PARAMETERS:
                 yield from _sites(made, decision, found, wishes)
+            elif decision.atoms > 2 and decision.role == "test":
+                yield self.leave("no-name", decision.line)
 
     @staticmethod
     def _proposals(view: ModuleView, decision: Decision, taken: frozenset[str], wishes: Wishes) -> list[Proposal]:
@@ -175,11 +243,26 @@ class ExtractPredicate(ModuleMove):
 
 def _may_deserve(decision: Decision, function: Function, wishes: Wishes) -> bool:
     """Whether a condition is worth a closer look."""
-    if _is_call(decision.condition) or _is_only_content(decision, function):
+    if _is_call(decision.condition):
         return False
     if decision.role == "operand":
-        return wishes.asked and (decision.atoms > 1 or _has_arithmetic(decision.condition))
-    return decision.atoms > 1 or _has_arithmetic(decision.condition) or (wishes.asked and isinstance(decision.condition, ast.Compare) and len(decision.condition.ops) > 1)
+        return (wishes.asked or decision.among_many) and (decision.atoms > 1 or _has_arithmetic(decision.condition))
+    if _is_only_content(decision, function):
+        return False
+    chained = isinstance(decision.condition, ast.Compare) and len(decision.condition.ops) > 1
+    return decision.atoms > 1 or _has_arithmetic(decision.condition) or chained
+
+
+def _use_of_existing(view: ModuleView, function: Function, decision: Decision) -> ModuleSite | None:
+    """The call of a function that asks the same already."""
+    found = existing_predicate(view, decision.condition, function)
+    if found is None:
+        return None
+    name, given, negated = found
+    call = f"{'not ' if negated else ''}{name}({', '.join(given.values())})"
+    text = edited(view.text, [replacing(view, decision.condition, decision.statement, call)])
+    why = f"`{name}` asks {'the opposite' if negated else 'just this'} already."
+    return ModuleSite(decision.line, why, text, (function.name,), names=(Proposal(name, "it stands there already", Rank.MEANING),))
 
 
 def _is_call(node: ast.expr) -> bool:
@@ -207,6 +290,8 @@ def _is_wanted(decision: Decision, best: list[Proposal], wishes: Wishes) -> bool
     if not best or best[0].rank is Rank.LITERAL:
         return False
     text = ast.unparse(decision.condition)
+    if decision.role == "operand":
+        return decision.atoms > 1
     if decision.atoms == 1:
         return best[0].rank is Rank.COMMENT or any(isinstance(s, ast.Raise) for s in decision.arm[-1:])
     return decision.atoms > 2 or len(text) > _LONG or best[0].rank is not Rank.MEANING

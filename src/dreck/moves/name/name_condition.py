@@ -27,6 +27,7 @@ from ..wishes import Wishes
 class NameCondition(ModuleMove):
     """Give a condition a local name."""
 
+    instead = "extract-predicate gives it a function instead, which asks it where it stands now"
     name = "name-condition"
     summary = "A condition that is asked twice, or hard to read, gets a local name before the if."
     safe_because = "Asking it earlier, or once instead of twice, makes no difference that anybody could notice."
@@ -85,6 +86,8 @@ class NameCondition(ModuleMove):
                 yield self.leave("binds", decision.line)
                 continue
             yield from _sites(view, function, decision, places.get(text, []), wishes)
+            if wishes.line is not None:
+                break  # the whole condition is meant, not its operands
 
 
 def _places(function: Function) -> dict[str, list[Spot]]:

@@ -147,15 +147,16 @@ class NameConstant(ModuleMove):
             reason = f"{present} is compared with {' '.join(use.subject)} already, and has this value"
             yield _site(view, function, alike, Proposal(present, reason, Rank.MEANING), new=False)
             return
-        found = [Proposal(n, f"{' '.join(use.subject)} is compared with it", Rank.MEANING) for n in _names(alike, view)]
-        wish = wishes.wanted(line, [p.name for p in found])
+        about = f"{' '.join(use.subject)} is compared with it"
+        found = [Proposal(n, about, Rank.LITERAL if n.endswith("_LIMIT") else Rank.MEANING) for n in _names(alike, view)]
+        wish = wishes.wanted(line, [p.name for p in found], constant=True)
         if wish is not None:
             found.insert(0, Proposal(wish, "asked for", Rank.ASKED))
         if len(alike) < _LEAST_PLACES and not wishes.asked and wish is None:
             others = [u for u in everywhere if u.value == use.value and u.subject != use.subject and u.function == function.name]
             if others and others[0].node.lineno > line:
                 yield self.leave("by-coincidence", line)
-        elif found:
+        elif found and (wishes.asked or found[0].rank is not Rank.LITERAL):
             yield _site(view, function, alike, *found, new=True)
 
 
@@ -175,7 +176,7 @@ def _in_function(name: str, function: Function) -> Iterator[Use]:
             for i, op in enumerate(node.ops):
                 for number, subject, swapped in ((sides[i + 1], sides[i], False), (sides[i], sides[i + 1], True)):
                     value = _number(number)
-                    about = subject_words(subject)
+                    about = () if isinstance(subject, ast.Subscript) else subject_words(subject)
                     if value is not None and value not in _PLAIN and about:
                         yield Use(name, number, about, value, constant_name(subject, op, swapped=swapped, refuses=id(node) in refusing))
 

@@ -1,0 +1,1 @@
+"""Giving something another name, in all files of a project."""
