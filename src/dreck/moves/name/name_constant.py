@@ -214,9 +214,8 @@ def _constant_for(view: ModuleView, use: Use) -> str | None:
 def _names(alike: list[Use], view: ModuleView) -> list[str]:
     """Names on which the places agree; where one says the most and another what is too much, it is the limit."""
     names = {u.name for u in alike if u.name is not None}
-    limit = "_".join((*alike[0].subject, "limit")).upper()
-    exact = sorted(names - {limit})
-    agreed = exact if len(exact) == 1 else [limit] if names else []
+    exact = sorted(n for n in names if not n.endswith("_LIMIT"))
+    agreed = exact if len(exact) == 1 else ["_".join((*alike[0].subject, "limit")).upper()] if names else []
     return [n for n in agreed if n is not None and n.isidentifier() and n not in view.words]
 
 
