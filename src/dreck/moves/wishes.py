@@ -19,6 +19,7 @@ class Wishes:
         functions: qualified names of functions that may be changed too; all if None.
         more_names: proposals from elsewhere for a condition with its text.
         strict: keep to what needs no assumption.
+        fresh: functions that steps of this run have added, for the places that they chose.
     """
 
     names: Mapping[str, str] = field(default_factory=dict)
@@ -27,6 +28,7 @@ class Wishes:
     functions: frozenset[str] | None = None
     more_names: Callable[[Named], list[Proposal]] | None = None
     strict: bool = False
+    fresh: frozenset[str] = frozenset()
 
     def wanted(self, line: int, proposed: list[str], *, constant: bool = False) -> str | None:
         """The name that a person wants in place of those proposed; of a constant it is in capitals."""

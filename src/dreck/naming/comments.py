@@ -33,7 +33,7 @@ def phrase_of(comment: str) -> Phrase | None:
     """
     text = comment.lstrip("#!: ").strip()
     first = re.split(r"[.;:!?]|\s[-–—]+\s", text, maxsplit=1)[0].strip()
-    if not first or "," in first or _MARKS.search(first):
+    if not first or "," in first or _MARKS.search(first) or re.search(r"\w\.\w", text):
         return None
     words = plain_words(first)
     if not words:

@@ -64,6 +64,9 @@ def proposals(named: Named, taken: Collection[str] = ()) -> list[Proposal]:
     ['is_canal_closed', 'is_level_out_of_range']
     """
     found = [comments.phrase_of(c) for c in named.comments]
+    if named.arm and isinstance(named.arm[-1], ast.Raise):
+        # What is to be done comes behind the check, and is not what it asks.
+        found = [p for p in found if p is not None and p.form != "should"]
     found += consequences.phrases_of(named.arm, named.otherwise, named.loop_target)
     # The other arm says something of this condition only where that arm is the exception.
     if len(named.otherwise) == 1 and isinstance(named.otherwise[0], ast.Raise):

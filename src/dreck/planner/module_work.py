@@ -56,7 +56,7 @@ class ModuleWork:
         while pending and len(done.steps) + len(self._steps) < self.settings.most_steps:
             if self.settings.is_enough(measure(self.version.functions[name].node)):
                 break
-            added = self._one_step(pending[0], wishes)
+            added = self._one_step(pending[0], replace(wishes, fresh=frozenset(self.added)))
             if added is None:
                 pending.pop(0)
             elif line is not None:
@@ -101,7 +101,10 @@ class ModuleWork:
         return None
 
     def _first_way(self, move: str, name: str, ways: list[ModuleSite]) -> list[str] | None:
-        """Take the first of several ways at one place that is proved; where none is, the first that passes trials."""
+        """Take the first of several ways at one place that is proved.
+
+        Where none is, and a person asked for the move, the first goes to the trials.
+        """
         judge = self.settings.judge
         verdicts = [self._verdict(name, way, judge.without_trials()) for way in ways[:1]]
         while verdicts and not verdicts[-1].verdict.same and len(verdicts) < len(ways):
@@ -111,6 +114,8 @@ class ModuleWork:
         way, verdict = ways[len(verdicts) - 1], verdicts[-1]
         if not verdict.verdict.same:
             self._refused |= {w.text for w in ways}
+            if not self.settings.only:
+                return None  # a name is not worth the doubt that trials leave
             way, verdict = ways[0], self._verdict(name, ways[0], judge)
             if not verdict.verdict.same and self.moves[move].instead:
                 verdict = replace(verdict, why=f"{verdict.why}; {self.moves[move].instead}")

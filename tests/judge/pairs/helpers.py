@@ -829,3 +829,122 @@ def relevant(notice, day: int):
     if day > 3:
         rules.append(lambda n: n.ask(3))
     return all(rule(notice) for rule in rules)
+
+
+#: the arguments of a predicate change places -> differs
+def admit(draught: int, level: int):
+    if draught > level - 95 and level > 0:
+        return "wait"
+    return "enter"
+#: becomes
+def admit(draught: int, level: int):
+    if is_too_deep(level, draught):
+        return "wait"
+    return "enter"
+
+
+def is_too_deep(draught: int, level: int):
+    return draught > level - 95 and level > 0
+
+
+#: a predicate gets a value that its condition protected -> differs
+def admit(boat, level: int):
+    if boat is not None and boat.draught > level:
+        return "wait"
+    return "enter"
+#: becomes
+def admit(boat, level: int):
+    if is_too_deep(boat, boat.draught, level):
+        return "wait"
+    return "enter"
+
+
+def is_too_deep(boat, draught, level: int):
+    return boat is not None and draught > level
+
+
+#: the state changes between the question and its name -> differs
+def admit(lock, boat):
+    if boat.papers:
+        lock.fill(boat)
+    if lock.level > 95 and not boat.late:
+        return "enter"
+    return "wait"
+#: becomes
+def admit(lock, boat):
+    open = lock.level > 95 and not boat.late
+    if boat.papers:
+        lock.fill(boat)
+    if open:
+        return "enter"
+    return "wait"
+
+
+#: a method that a class of the module overrides -> differs
+class Lock:
+    def admit(self, boat):
+        if self.closed or boat.late or self.level < 95:
+            return "wait"
+        return "enter"
+
+
+class Upper(Lock):
+    def _is_closed(self, boat):
+        return False
+#: becomes
+class Lock:
+    def admit(self, boat):
+        if self._is_closed(boat):
+            return "wait"
+        return "enter"
+
+    def _is_closed(self, boat):
+        return self.closed or boat.late or self.level < 95
+
+
+class Upper(Lock):
+    def _is_closed(self, boat):
+        return False
+
+
+#: a property that acts is asked once less -> differs
+class Lock:
+    def __init__(self):
+        self.count = 0
+
+    @property
+    def turns(self):
+        self.count += 1
+        return self.count
+
+    def admit(self, hour: int):
+        if self.turns > 1 and hour > 3:
+            return self.turns > 1
+        return self.turns
+#: becomes
+class Lock:
+    def __init__(self):
+        self.count = 0
+
+    @property
+    def turns(self):
+        self.count += 1
+        return self.count
+
+    def admit(self, hour: int):
+        turned = self.turns > 1
+        if turned and hour > 3:
+            return turned
+        return self.turns
+
+
+#: a predicate with a default that is not what stood there -> differs
+def admit(hour: int):
+    return "wait" if 6 <= hour < 20 else "enter"
+#: becomes
+def admit(hour: int):
+    return "wait" if is_within(hour, 6) else "enter"
+
+
+def is_within(hour: int, low, high=21):
+    return low <= hour < high

@@ -19,6 +19,8 @@ from .recipes import Recipe, Side, Suggested, hollow, instances, the_class
 
 # Seconds a module may take to be imported.
 LOAD_SECONDS = 5.0
+# Derived classes of which objects are tried as well.
+_MOST_DERIVED = 3
 
 
 class CannotLoad(Exception):
@@ -105,4 +107,16 @@ def selves(subject: Subject, suggested: Suggested) -> list[Recipe]:
     assert subject.owner is not None
     if subject.takes == "class":
         return [the_class(subject.owner)]
-    return [*instances(subject.owner, suggested), hollow(subject.owner)]
+    found = [*instances(subject.owner, suggested), hollow(subject.owner)]
+    for derived in _derived(subject.owner)[:_MOST_DERIVED]:
+        found += [*instances(derived, suggested)[:1], hollow(derived)]
+    return found
+
+
+def _derived(owner: type) -> list[type]:
+    """The classes of the same module that inherit from one, and may override what it asks of itself."""
+    found: list[type] = []
+    classes: list[type] = owner.__subclasses__()
+    for derived in classes:
+        found += [derived, *_derived(derived)] if derived.__module__ == owner.__module__ else []
+    return found

@@ -215,7 +215,7 @@ class ExtractPredicate(ModuleMove):
             if not (wishes.line == decision.line if wishes.line is not None else _may_deserve(decision, function, wishes)):
                 continue
             done = True
-            present = _use_of_existing(view, function, decision) or range_predicate(view, function, decision, wishes)
+            present = _use_of_existing(view, function, decision, wishes) or range_predicate(view, function, decision, wishes)
             if present is not None:
                 yield present
                 continue
@@ -253,10 +253,10 @@ def _may_deserve(decision: Decision, function: Function, wishes: Wishes) -> bool
     return decision.atoms > 1 or _has_arithmetic(decision.condition) or chained
 
 
-def _use_of_existing(view: ModuleView, function: Function, decision: Decision) -> ModuleSite | None:
+def _use_of_existing(view: ModuleView, function: Function, decision: Decision, wishes: Wishes) -> ModuleSite | None:
     """The call of a function that asks the same already."""
     found = existing_predicate(view, decision.condition, function)
-    if found is None:
+    if found is None or found[0] in wishes.fresh:
         return None
     name, given, negated = found
     call = f"{'not ' if negated else ''}{name}({', '.join(given.values())})"
@@ -319,7 +319,7 @@ def _replaces(wishes: Wishes, names: list[str]) -> bool:
 def _means_the_same(other: Occurrence, best: Proposal) -> bool:
     """Whether a name fits another place too: one that comes from what follows here only where the same follows."""
     if best.rank is not Rank.CONSEQUENCE:
-        return True
+        return other.decision.atoms > 1 or best.rank is not Rank.COMMENT
     there = other.decision
     found = proposals(Named(there.condition, there.arm, there.otherwise, there.comments, there.loop_target))
     return any(p.name == best.name and p.positive is (best.positive is not other.negated) for p in found)

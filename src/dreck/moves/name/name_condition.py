@@ -76,7 +76,8 @@ class NameCondition(ModuleMove):
         places = _places(function) if decisions else {}
         for decision in decisions:
             text = ast.dump(decision.condition)
-            twice = len(places.get(text, ())) > 1 or (wishes.asked and decision.atoms > 1)
+            twice = len(places.get(text, ())) > 1 and (wishes.asked or _is_long(decision.condition))
+            twice = twice or (wishes.asked and decision.atoms > 1)
             here = wishes.line == decision.line if wishes.line is not None else twice
             if not here or text in seen or isinstance(decision.condition, ast.Name | ast.Constant | ast.Attribute | ast.Call):
                 continue
@@ -88,6 +89,12 @@ class NameCondition(ModuleMove):
             yield from _sites(view, function, decision, places.get(text, []), wishes)
             if wishes.line is not None:
                 break  # the whole condition is meant, not its operands
+
+
+def _is_long(condition: ast.expr) -> bool:
+    """Whether a condition is more than one short comparison."""
+    arithmetic = any(isinstance(n, ast.BinOp) for n in ast.walk(condition))
+    return isinstance(condition, ast.BoolOp) or arithmetic or (isinstance(condition, ast.Compare) and len(condition.ops) > 1)
 
 
 def _places(function: Function) -> dict[str, list[Spot]]:

@@ -216,6 +216,7 @@ def _names(alike: list[Use], view: ModuleView) -> list[str]:
     names = {u.name for u in alike if u.name is not None}
     exact = sorted(n for n in names if not n.endswith("_LIMIT"))
     agreed = exact if len(exact) == 1 else ["_".join((*alike[0].subject, "limit")).upper()] if names else []
+    agreed = [f"_{n}" for n in agreed] if view.has_private_functions else agreed
     return [n for n in agreed if n is not None and n.isidentifier() and n not in view.words]
 
 
