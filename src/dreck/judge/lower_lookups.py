@@ -218,7 +218,7 @@ class LookupLowering(ExpressionLowering):
         questions: list[tuple[Operand, Operand]] = [(slots[0], self.key_term(k)) for k in keys]
         entry = self.first_that_holds(node, questions, "member", out, after, where)
         hashed = not isinstance(node.comparators[-1], ast.Tuple | ast.List)
-        return self.do("hash", node, (slots[0],), (), entry, where) if hashed else entry
+        return self.do("hash", node.left, (slots[0],), (), entry, where) if hashed else entry
 
     def _constant_members(self, node: ast.Compare, op: ast.cmpop) -> list[ast.expr] | None:
         """The members of a literal of constants, or the keys of a table, behind ``in``."""
@@ -297,7 +297,7 @@ class LookupLowering(ExpressionLowering):
         # Of equal keys the last value counts, at the place of the first.
         for one, value in reversed(list(_last_of_equal(table))):
             entry = self._is_key(source, key, one, give(value), entry, where)
-        return self.do("hash", source, (key,), (), entry, where)
+        return self.do("hash", _key_of(source), (key,), (), entry, where)
 
     def _looked_up_by_parts(self, source: ast.AST, table: ast.Dict, parts: tuple[Operand, ...],
                             give: Callable[[ast.expr], Node], missing: Node, where: Where) -> Node:  # fmt: skip
@@ -310,7 +310,7 @@ class LookupLowering(ExpressionLowering):
                 found = self._is_key(source, part, element, found, other, where)
             entry = found
         for part in reversed(parts):
-            entry = self.do("hash", source, (part,), (), entry, where)
+            entry = self.do("hash", _key_of(source), (part,), (), entry, where)
         return entry
 
     def _is_key(self, source: ast.AST, key: Operand, one: ast.expr, yes: Node, no: Node, where: Where) -> Node:
@@ -478,6 +478,13 @@ def is_plain_comprehension(node: ast.GeneratorExp | ast.ListComp) -> bool:
     awkward = (ast.Await, ast.NamedExpr, ast.Lambda, ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp, ast.Yield)
     inside = [n for n in ast.walk(node) if n is not node]
     return not any(isinstance(n, awkward) for n in inside) and not any(g.is_async for g in node.generators)
+
+
+def _key_of(source: ast.AST) -> ast.AST:
+    """What is looked up by ``TABLE[key]`` or ``TABLE.get(key)``."""
+    if isinstance(source, ast.Subscript):
+        return source.slice
+    return source.args[0] if isinstance(source, ast.Call) and source.args else source
 
 
 def _has_pairs(table: ast.Dict, key: ast.expr) -> bool:

@@ -111,7 +111,7 @@ class Matching(Walker):
             return None
         if node.kind == "hash":
             about = shortened(node.source)
-            self.assumptions.append(Assumption(AssumptionKind.HASHABLE, about, f"a list as the key of `{about}`"))
+            self.assumptions.append(Assumption(AssumptionKind.HASHABLE, about, f"{about} = []"))
             side.node = node.next
             return frozenset()
         if (node.kind == "member" or node.detail in ("==", "!=")) and any(is_member(t) for t in terms):

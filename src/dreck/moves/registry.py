@@ -52,6 +52,8 @@ MODULES = (
     "flatten.split_condition",
     "flatten.separate_guards",
     "conditions_as_values.spell_out",
+    "dispatch.lookup_table",
+    "dispatch.band_table",
     "name.name_constant",
     "name.name_value",
     "name.name_condition",

@@ -1,0 +1,1 @@
+"""Moves that turn switches on one subject into tables, classes and rows."""

@@ -1,0 +1,396 @@
+"""A chain of equality tests on one subject becomes a look-up in a dict.
+
+Why it is safe: keys of one type that are all different, values that never change; the default stays where
+it was and is only worked out where it is needed. A subject without a hash would be refused by the dict;
+the judge lists that where it cannot be ruled out.
+"""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from ...naming.operands import subject_words
+from ...naming.phrases import Rank
+from ...naming.proposals import Proposal
+from ...naming.words import words_of
+from ...outline import Function
+from ...source.edits import Edit, edited
+from ..alignment import Hole, aligned, is_value
+from ..chains import Chain, chains_of
+from ..module_view import ModuleView
+from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
+from ..wishes import Wishes
+
+_LEAST_ARMS = 3
+
+
+@move
+class LookupTable(ModuleMove):
+    """Put what arms differ in into a dict."""
+
+    name = "lookup-table"
+    summary = "A chain of equality tests on one subject becomes a look-up in a table."
+    safe_because = "The keys are different constants of one type, the values never change, the default stays lazy."
+    since = "0.1"
+    EXAMPLES = (
+        Example(
+            "a value for each kind",
+            """
+            def fare(kind: str):
+                if kind == "barge":
+                    return 240
+                elif kind in ("narrowboat", "butty"):
+                    return 120  # also empty ones
+                elif kind == "tug":
+                    return 180
+                else:
+                    return 60
+            """,
+            """
+            FARE_BY_KIND = {
+                "barge": 240,
+                "narrowboat": 120,  # also empty ones
+                "butty": 120,
+                "tug": 180,
+            }
+
+
+            def fare(kind: str):
+                return FARE_BY_KIND.get(kind, 60)
+            """,
+        ),
+        Example(
+            "a default that raises stays where it is",
+            """
+            def minutes(kind: str):
+                if kind == "single":
+                    return 12
+                if kind == "staircase":
+                    return 30
+                if kind == "guillotine":
+                    return 15
+                raise LookupError("unknown kind: " + kind)
+            """,
+            """
+            MINUTES_BY_KIND = {
+                "single": 12,
+                "staircase": 30,
+                "guillotine": 15,
+            }
+
+
+            def minutes(kind: str):
+                if kind in MINUTES_BY_KIND:
+                    return MINUTES_BY_KIND[kind]
+                raise LookupError("unknown kind: " + kind)
+            """,
+        ),
+        Example(
+            "one hole in a larger expression",
+            """
+            def water(kind: str, chambers: int):
+                if kind == "single":
+                    litres = 110 * chambers
+                elif kind == "staircase":
+                    litres = 90 * chambers
+                elif kind == "guillotine":
+                    litres = 140 * chambers
+                else:
+                    litres = 100 * chambers
+                return litres
+            """,
+            """
+            LITRES_BY_KIND = {
+                "single": 110,
+                "staircase": 90,
+                "guillotine": 140,
+            }
+
+
+            def water(kind: str, chambers: int):
+                litres = LITRES_BY_KIND.get(kind, 100) * chambers
+                return litres
+            """,
+        ),
+        Example(
+            "several values at once",
+            """
+            from enum import Enum
+
+
+            class Signal(Enum):
+                STOP = 1
+                WAIT = 2
+                ENTER = 3
+                BROKEN = 4
+
+
+            def lamps(signal: Signal):
+                if signal == Signal.STOP:
+                    red = 1
+                    green = 0
+                elif signal == Signal.WAIT:
+                    red = 1
+                    green = 1
+                elif signal == Signal.ENTER:
+                    red = 0
+                    green = 1
+                else:
+                    red = 2
+                    green = 0
+                return red, green
+            """,
+            """
+            from enum import Enum
+
+
+            class Signal(Enum):
+                STOP = 1
+                WAIT = 2
+                ENTER = 3
+                BROKEN = 4
+
+
+            RED_AND_GREEN_BY_SIGNAL = {
+                Signal.STOP: (1, 0),
+                Signal.WAIT: (1, 1),
+                Signal.ENTER: (0, 1),
+            }
+
+
+            def lamps(signal: Signal):
+                red, green = RED_AND_GREEN_BY_SIGNAL.get(signal, (2, 0))
+                return red, green
+            """,
+            "proved-under",
+        ),
+    )
+    REFUSALS = {
+        "few-keys": Refusal(
+            "two kinds make no table; the chain is easier to read",
+            """
+            def fare(kind: str):
+                if kind == "barge":
+                    return 240
+                elif kind == "tug":
+                    return 180
+                else:
+                    return 60
+            """,
+        ),
+        "mixed-keys": Refusal(
+            "the keys are of different types; a table would hide that",
+            """
+            def fare(kind):
+                if kind == "barge":
+                    return 240
+                elif kind == 1:
+                    return 180
+                elif kind == 2:
+                    return 60
+            """,
+        ),
+        "many-holes": Refusal(
+            "the arms differ in several places of one statement; a row for each would need names for its fields",
+            """
+            def fare(kind: str, boat):
+                if kind == "barge":
+                    return boat.toll(240, 3)
+                elif kind == "tug":
+                    return boat.toll(180, 2)
+                elif kind == "butty":
+                    return boat.toll(60, 1)
+            """,
+        ),
+        "name-taken": Refusal(
+            "the name of the table would be one that means something already; --name LINE=NAME gives another",
+            """
+            def fare(kind: str):
+                if kind == "barge":
+                    return 240
+                elif kind == "tug":
+                    return 180
+                elif kind == "butty":
+                    return 60
+
+
+            FARE_BY_KIND = {}
+            """,
+        ),
+        "comments": Refusal(
+            "an arm has more to say than a row can hold",
+            """
+            def fare(kind: str):
+                if kind == "barge":
+                    # by the weight
+                    # of its cargo
+                    return 240
+                elif kind == "tug":
+                    return 180
+                elif kind == "butty":
+                    return 60
+            """,
+        ),
+    }
+
+    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+        """Look for chains whose arms differ in constants only."""
+        for chain in chains_of(function.node):
+            line = chain.statements[0].lineno
+            if len(chain.arms) < 2 or wishes.line not in (None, line):
+                continue
+            holes = aligned([a.body for a in chain.arms])
+            if not holes:
+                continue
+            keys = [k for a in chain.arms for k in a.keys]
+            if len(chain.arms) < _LEAST_ARMS and not (wishes.asked and wishes.line is not None):
+                yield self.leave("few-keys", line)
+            elif len({_kind_of(k) for k in keys}) > 1:
+                yield self.leave("mixed-keys", line)
+            else:
+                found = _Plan(view, function, chain, holes).site(wishes)
+                yield self.leave(found, line) if isinstance(found, str) else found
+
+
+def _kind_of(key: ast.expr) -> str:
+    """The type of a key, or the enum that it is a member of."""
+    if isinstance(key, ast.Attribute):
+        return ast.unparse(key.value)
+    return type(ast.literal_eval(key)).__name__
+
+
+@dataclass
+class _Plan:
+    """One chain on its way to a table."""
+
+    view: ModuleView
+    function: Function
+    chain: Chain
+    holes: list[Hole]
+
+    def site(self, wishes: Wishes) -> ModuleSite | str:
+        """The site, or the reason why there is none."""
+        target = self._targets()
+        comments = self._comments()
+        if comments is None:
+            return "comments"
+        if target is None:
+            return "many-holes"
+        proposed = self._name(target)
+        line = self.chain.statements[0].lineno
+        wish = wishes.wanted(line, [proposed], constant=True)
+        name = wish or proposed
+        if name in self.view.words or not name.isidentifier():
+            return "name-taken"
+        new = self._statements(name)
+        top = self.view.top_statement(self.function.node)
+        start = self.view.start_of(top)
+        table = self.view.newline.join([*self._table(name, comments), "", "", ""])
+        edits = [Edit(start, start, table), self._replacement(new)]
+        names = (Proposal(name, "what it holds, by what it is looked up with", Rank.MEANING if wish is None else Rank.ASKED),)
+        rows = sum(len(a.keys) for a in self.chain.arms)
+        why = f"`{name}` holds what the arms differ in, a row for each of {rows} keys; another kind is a row, not an arm."
+        return ModuleSite(line, why, edited(self.view.text, edits), (self.function.name,), names=names)
+
+    def _targets(self) -> list[str] | None:
+        """What the table gives, in words: the names that are set, or what the function returns."""
+        body = self.chain.arms[0].body
+        if len(self.holes) == 1:
+            last = body[-1]
+            if isinstance(last, ast.Assign) and isinstance(last.targets[0], ast.Name | ast.Attribute):
+                target = last.targets[0]
+                return words_of(target.id if isinstance(target, ast.Name) else target.attr)
+            return words_of(self.function.node.name) or None
+        plain = all(isinstance(s, ast.Assign) and len(s.targets) == 1 and isinstance(s.targets[0], ast.Name) and is_value(s.value) for s in body)
+        if not plain or len(self.holes) != len(body):
+            return None
+        return [w for i, s in enumerate(body) if isinstance(s, ast.Assign) for w in [*(["and"] if i else []), *words_of(ast.unparse(s.targets[0]))]]
+
+    def _name(self, target: list[str]) -> str:
+        about = subject_words(self.chain.subject) or ("key",)
+        private = "_" if self.view.has_private_functions else ""
+        return private + "_".join([*target, "by", *about]).upper()
+
+    def _comments(self) -> list[str] | None:
+        """The comment of each arm; None where one has more than a row can hold."""
+        found = []
+        ends = [a.line for a in self.chain.arms[1:]] + [self._end_line() + 1]
+        for arm, end in zip(self.chain.arms, ends, strict=True):
+            inside = [n for n in range(arm.line, end) if n in self.view.comments and n <= (arm.body[-1].end_lineno or end)]
+            if len(inside) > 1:
+                return None
+            found.append(self.view.comments[inside[0]][0] if inside else "")
+        return found
+
+    def _end_line(self) -> int:
+        last = self.chain.arms[-1].body[-1]
+        return last.end_lineno or last.lineno
+
+    def _table(self, name: str, comments: list[str]) -> list[str]:
+        lines = [f"{name} = {{"]
+        seen: set[str] = set()
+        for position, arm in enumerate(self.chain.arms):
+            value = self._row([h.values[position] for h in self.holes])
+            comment = f"  {comments[position]}" if comments[position] else ""
+            for key in arm.keys:
+                if ast.dump(key) not in seen:  # of equal tests the first decides
+                    lines.append(f"{self.view.indent}{self.view.offsets.source(key)}: {value},{comment}")
+                    comment = ""
+                seen.add(ast.dump(key))
+        return [*lines, "}"]
+
+    def _row(self, values: list[ast.expr]) -> str:
+        texts = [self.view.offsets.source(v) for v in values]
+        return texts[0] if len(texts) == 1 else f"({', '.join(texts)})"
+
+    def _statements(self, name: str) -> list[str]:
+        """The lines in place of the chain, without their indentation."""
+        subject, one = self.view.offsets.source(self.chain.subject), self.view.indent
+        otherwise = self.chain.otherwise
+        default = None if otherwise is None else aligned([*(a.body for a in self.chain.arms), otherwise])
+        if default is not None and len(default) == len(self.holes):
+            return self._with(f"{name}.get({subject}, {self._row([h.values[-1] for h in default])})")
+        found = self._with(f"{name}[{subject}]")
+        if otherwise is None or self.chain.rest:
+            rest = [] if otherwise is None else self._lines_of(otherwise, "")
+            return [f"if {subject} in {name}:", *(one + line for line in found), *rest]
+        if isinstance(otherwise[-1], ast.Raise | ast.Return | ast.Continue | ast.Break):
+            return [f"if {subject} not in {name}:", *self._lines_of(otherwise, one), *found]
+        return [f"if {subject} in {name}:", *(one + line for line in found), "else:", *self._lines_of(otherwise, one)]
+
+    def _with(self, looked_up: str) -> list[str]:
+        """The first arm's statements with the look-up in its hole."""
+        body = self.chain.arms[0].body
+        if len(self.holes) > 1:
+            names = ", ".join(ast.unparse(s.targets[0]) for s in body if isinstance(s, ast.Assign))
+            return [f"{names} = {looked_up}"]
+        hole = self.view.offsets.span(self.holes[0].values[0])
+        found = []
+        for statement in body:
+            start, end = self.view.offsets.span(statement)
+            text = self.view.text[start:end]
+            if start <= hole[0] < end:
+                text = self.view.text[start : hole[0]] + looked_up + self.view.text[hole[1] : end]
+            found.append(text)
+        return found
+
+    def _lines_of(self, body: list[ast.stmt], indent: str) -> list[str]:
+        """The lines of some statements as they stand, comments included, at another indentation."""
+        first, last = body[0], body[-1]
+        start = self.view.offsets.line_start(first.lineno)
+        while self.view.comments.get(self.view.offsets.text.count("\n", 0, start), ("", False))[1] and not self.chain.rest:
+            start = self.view.offsets.line_start(self.view.offsets.text.count("\n", 0, start))
+        lines = self.view.text[start : self.view.offsets.line_start((last.end_lineno or last.lineno) + 1)].splitlines()
+        old = lines[0][: len(lines[0]) - len(lines[0].lstrip(" \t"))]
+        return [indent + line.removeprefix(old) if line.strip() else "" for line in lines]
+
+    def _replacement(self, lines: list[str]) -> Edit:
+        first, last = self.chain.statements[0], self.chain.statements[-1]
+        line = self.view.offsets.line(first.lineno)
+        indent = line[: len(line) - len(line.lstrip(" \t"))]
+        start = self.view.offsets.line_start(first.lineno)
+        end = self.view.offsets.line_start((last.end_lineno or last.lineno) + 1)
+        text = self.view.newline.join(indent + each if each else "" for each in lines)
+        return Edit(start, end, text + self.view.newline)

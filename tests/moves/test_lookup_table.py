@@ -1,0 +1,133 @@
+"""lookup-table: what examples cannot say."""
+
+from __future__ import annotations
+
+import pytest
+
+from dreck.judge.verdict import Verdict
+
+from .harness import look, named
+from .test_all_moves import verdict
+
+CASES = [
+    pytest.param(
+        """
+        class Lock:
+            def minutes(self):
+                \"\"\"How long.\"\"\"
+                if self.kind == "single":
+                    return 12
+                elif self.kind == "guillotine":
+                    return 15
+                elif self.kind == "single":
+                    return 99
+                elif self.kind in ("lift", 'flight'):
+                    return -1
+                else:
+                    # nobody knows
+                    raise LockError("unknown kind: "
+                                    + self.kind)
+
+            def other(self): pass
+        """,
+        """
+        MINUTES_BY_KIND = {
+            "single": 12,
+            "guillotine": 15,
+            "lift": -1,
+            'flight': -1,
+        }
+
+
+        class Lock:
+            def minutes(self):
+                \"\"\"How long.\"\"\"
+                if self.kind not in MINUTES_BY_KIND:
+                    # nobody knows
+                    raise LockError("unknown kind: "
+                                    + self.kind)
+                return MINUTES_BY_KIND[self.kind]
+
+            def other(self): pass
+        """,
+        id="a method; the first of equal keys; a default with a comment",
+    ),
+    pytest.param(
+        """
+        def tell(kind: str, desk):
+            match kind:
+                case "barge":
+                    desk.say("wide", end="")
+                case "tug" | "skiff":
+                    desk.say("narrow", end="")
+                case "butty":
+                    desk.say("towed", end="")
+                case _:
+                    desk.ask(kind)
+                    kind = ""
+            return kind
+        """,
+        """
+        TELL_BY_KIND = {
+            "barge": "wide",
+            "tug": "narrow",
+            "skiff": "narrow",
+            "butty": "towed",
+        }
+
+
+        def tell(kind: str, desk):
+            if kind in TELL_BY_KIND:
+                desk.say(TELL_BY_KIND[kind], end="")
+            else:
+                desk.ask(kind)
+                kind = ""
+            return kind
+        """,
+        id="a match; a default that goes on",
+    ),
+    pytest.param(
+        """
+        def code(n: int, log):
+            log(n)
+            if n == 1:
+                return "a"
+            if n == 2:
+                return "b"
+            if 3 == n:
+                return "c"
+            log("none")
+            # and that is that
+            return log(n)
+        """,
+        "",
+        id="work behind the chain",
+        marks=pytest.mark.xfail(strict=True, reason="taken: only the tests become a look-up"),
+    ),
+    pytest.param("def f(k: str):\n    if k == 'a':\n        return [1]\n    if k == 'b':\n        return [2]\n    if k == 'c':\n        return [3]\n",
+                 "F_BY_KEY = {\n    'a': 1,\n    'b': 2,\n    'c': 3,\n}\n\n\ndef f(k: str):\n    if k in F_BY_KEY:\n        return [F_BY_KEY[k]]\n",
+                 id="values that are new each time stay new"),
+    pytest.param("def f(k: str):\n    if k == 'a':\n        return g()\n    if k == 'b':\n        return h()\n    if k == 'c':\n        return i()\n", "", id="behaviour"),
+    pytest.param("def f(k):\n    if k == 'a':\n        return 1\n    if k == 'b' and k:\n        return 2\n    if k == 'c':\n        return 3\n", "", id="a test of something else"),
+]
+
+
+@pytest.mark.parametrize(("before", "after"), CASES)
+def test_cases(before: str, after: str) -> None:
+    """What becomes of a chain, exactly."""
+    named("lookup-table", before, after, subject="Lock.minutes" if "Lock" in before else "")
+
+
+@pytest.mark.parametrize(
+    ("body", "expected"),
+    [
+        ("if k == 'a':\n        return 1\n    if k == 'b':\n        return 2\n    if k == 'c':\n        return 3\n    return 4", Verdict.PROVED_UNDER),
+        ("if k.x == 'a':\n        k.x = 1\n    elif k.x == 'b':\n        k.x = 2\n    elif k.x == 'c':\n        k.x = 3", Verdict.PROVED_UNDER),
+        ("if k == 1:\n        return 0\n    if k == 2:\n        return False\n    if k == 3:\n        return 0.0\n    return None", Verdict.PROVED_UNDER),
+    ],
+)
+def test_what_a_table_takes_for_granted(body: str, expected: Verdict) -> None:
+    """Without a hint, that the subject has a hash, and what its equality means, is listed."""
+    text = f"def f(k):\n    {body}\n"
+    site = look("lookup-table", text).sites[0]
+    assert verdict(text, site.whole) is expected
