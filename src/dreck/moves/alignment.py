@@ -15,9 +15,15 @@ from typing import Any
 
 @dataclass(frozen=True, slots=True)
 class Hole:
-    """A place where arms differ: the constant that stands there in each of them, in their order."""
+    """A place where arms differ: the constant that stands there in each of them, in their order.
+
+    Attributes:
+        values: the constants.
+        around: the nodes around the first of them, from the statement down.
+    """
 
     values: tuple[ast.expr, ...]
+    around: tuple[ast.AST, ...] = ()
 
 
 def aligned(arms: Sequence[Sequence[ast.stmt]]) -> list[Hole] | None:
@@ -29,14 +35,14 @@ def aligned(arms: Sequence[Sequence[ast.stmt]]) -> list[Hole] | None:
     holes: list[Hole] = []
     if any(len(a) != len(arms[0]) for a in arms):
         return None
-    return holes if all(_align(list(row), holes) for row in zip(*arms, strict=True)) else None
+    return holes if all(_align(list(row), holes, ()) for row in zip(*arms, strict=True)) else None
 
 
-def _align(nodes: list[ast.AST], holes: list[Hole]) -> bool:
+def _align(nodes: list[ast.AST], holes: list[Hole], around: tuple[ast.AST, ...]) -> bool:
     if all(isinstance(n, ast.expr) and is_value(n) for n in nodes):
         values = [n for n in nodes if isinstance(n, ast.expr)]
         if len({ast.dump(v) for v in values}) > 1:
-            holes.append(Hole(tuple(values)))
+            holes.append(Hole(tuple(values), around))
         return True
     first = nodes[0]
     if any(type(n) is not type(first) for n in nodes):
@@ -46,17 +52,17 @@ def _align(nodes: list[ast.AST], holes: list[Hole]) -> bool:
         if isinstance(parts[0], list):
             if any(len(p) != len(parts[0]) for p in parts):
                 return False
-            if not all(_align_part(list(row), holes) for row in zip(*parts, strict=True)):
+            if not all(_align_part(list(row), holes, (*around, first)) for row in zip(*parts, strict=True)):
                 return False
-        elif not _align_part(parts, holes):
+        elif not _align_part(parts, holes, (*around, first)):
             return False
     return True
 
 
-def _align_part(parts: list[object], holes: list[Hole]) -> bool:
+def _align_part(parts: list[object], holes: list[Hole], around: tuple[ast.AST, ...]) -> bool:
     trees = [p for p in parts if isinstance(p, ast.AST)]
     if len(trees) == len(parts):
-        return _align(trees, holes)
+        return _align(trees, holes, around)
     return all(type(p) is type(parts[0]) and p == parts[0] for p in parts)
 
 

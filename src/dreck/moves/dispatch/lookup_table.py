@@ -11,13 +11,15 @@ import ast
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from ...logic.bindings import parameters
 from ...naming.operands import subject_words
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
-from ...naming.words import words_of
+from ...naming.words import VERBS, words_of
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned, is_value
+from ..alike import visible_locals
 from ..chains import Chain, chains_of
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
@@ -166,6 +168,39 @@ class LookupTable(ModuleMove):
             """,
             "proved-under",
         ),
+        Example(
+            "a row of several values, called like the parameters that get them",
+            """
+            def passage(kind: str, book):
+                if kind == "barge":
+                    book(toll(240, tons=3))
+                elif kind == "tug":
+                    book(toll(180, tons=2))
+                elif kind == "butty":
+                    book(toll(60, tons=1))
+
+
+            def toll(pence, tons):
+                return pence * tons
+            """,
+            """
+            PASSAGE_BY_KIND = {
+                "barge": (240, 3),
+                "tug": (180, 2),
+                "butty": (60, 1),
+            }
+
+
+            def passage(kind: str, book):
+                if kind in PASSAGE_BY_KIND:
+                    pence, tons = PASSAGE_BY_KIND[kind]
+                    book(toll(pence, tons=tons))
+
+
+            def toll(pence, tons):
+                return pence * tons
+            """,
+        ),
     )
     REFUSALS = {
         "few-keys": Refusal(
@@ -193,7 +228,7 @@ class LookupTable(ModuleMove):
             """,
         ),
         "many-holes": Refusal(
-            "the arms differ in several places of one statement; a row for each would need names for its fields",
+            "the arms differ in several places, and nothing says what the parts of a row would be called",
             """
             def fare(kind: str, boat):
                 if kind == "barge":
@@ -254,6 +289,24 @@ class LookupTable(ModuleMove):
                 yield self.leave(found, line) if isinstance(found, str) else found
 
 
+def field_name(hole: Hole, view: ModuleView) -> str | None:
+    """What a part of a row would be called: as it is passed, or as the parameter is called that gets it."""
+    if not hole.around:
+        return None
+    owner = hole.around[-1]
+    if isinstance(owner, ast.keyword):
+        return owner.arg
+    if isinstance(owner, ast.Call) and isinstance(owner.func, ast.Name) and owner.func.id in view.functions:
+        given = [id(a) for a in owner.args]
+        names = [a.arg for a in parameters(view.functions[owner.func.id].node)]
+        at = given.index(id(hole.values[0])) if id(hole.values[0]) in given else len(names)
+        return names[at] if at < len(names) else None
+    if isinstance(owner, ast.Assign) and isinstance(owner.targets[0], ast.Name | ast.Attribute):
+        target = owner.targets[0]
+        return target.id if isinstance(target, ast.Name) else target.attr
+    return None
+
+
 def _kind_of(key: ast.expr) -> str:
     """The type of a key, or the enum that it is a member of."""
     if isinstance(key, ast.Attribute):
@@ -291,8 +344,19 @@ class _Plan:
         edits = [Edit(start, start, table), self._replacement(new)]
         names = (Proposal(name, "what it holds, by what it is looked up with", Rank.MEANING if wish is None else Rank.ASKED),)
         rows = sum(len(a.keys) for a in self.chain.arms)
-        why = f"`{name}` holds what the arms differ in, a row for each of {rows} keys; another kind is a row, not an arm."
+        why = f"`{name}` holds what the arms differ in, a row for each of {rows} keys; another kind is a row, not an arm.{self._others()}"
         return ModuleSite(line, why, edited(self.view.text, edits), (self.function.name,), names=names)
+
+    def _others(self) -> str:
+        """Other functions of the module that switch on the same thing."""
+        own = {ast.dump(k) for a in self.chain.arms for k in a.keys}
+        found = []
+        for name, function in self.view.functions.items():
+            for chain in chains_of(function.node) if function.node is not self.function.node else ():
+                keys = {ast.dump(k) for a in chain.arms for k in a.keys}
+                if len(own & keys) > 1 and subject_words(chain.subject) == subject_words(self.chain.subject):
+                    found.append(f"{name} (line {chain.statements[0].lineno})")
+        return f" The same is switched on in {', '.join(dict.fromkeys(found))}." if found else ""
 
     def _targets(self) -> list[str] | None:
         """What the table gives, in words: the names that are set, or what the function returns."""
@@ -302,11 +366,29 @@ class _Plan:
             if isinstance(last, ast.Assign) and isinstance(last.targets[0], ast.Name | ast.Attribute):
                 target = last.targets[0]
                 return words_of(target.id if isinstance(target, ast.Name) else target.attr)
-            return words_of(self.function.node.name) or None
+            return self._does() or None
+        if self._sets_names():
+            return [w for i, s in enumerate(body) if isinstance(s, ast.Assign) for w in [*(["and"] if i else []), *words_of(ast.unparse(s.targets[0]))]]
+        fields = self._fields()
+        return None if fields is None else self._does()
+
+    def _does(self) -> list[str]:
+        """What the function gives, in words: its name without a verb."""
+        words = words_of(self.function.node.name)
+        return words[1:] if len(words) > 1 and words[0] in VERBS else words
+
+    def _sets_names(self) -> bool:
+        """Whether the arms do nothing but give some names different values."""
+        body = self.chain.arms[0].body
         plain = all(isinstance(s, ast.Assign) and len(s.targets) == 1 and isinstance(s.targets[0], ast.Name) and is_value(s.value) for s in body)
-        if not plain or len(self.holes) != len(body):
-            return None
-        return [w for i, s in enumerate(body) if isinstance(s, ast.Assign) for w in [*(["and"] if i else []), *words_of(ast.unparse(s.targets[0]))]]
+        return plain and len(self.holes) == len(body)
+
+    def _fields(self) -> list[str] | None:
+        """A name for each hole, from how it is used; None if one has none."""
+        found = [field_name(h, self.view) for h in self.holes]
+        taken = visible_locals(self.function) | self.view.top_names
+        named = [n for n in found if n is not None and n.isidentifier() and n not in taken]
+        return named if len(set(named)) == len(found) else None
 
     def _name(self, target: list[str]) -> str:
         about = subject_words(self.chain.subject) or ("key",)
@@ -350,7 +432,7 @@ class _Plan:
         subject, one = self.view.offsets.source(self.chain.subject), self.view.indent
         otherwise = self.chain.otherwise
         default = None if otherwise is None else aligned([*(a.body for a in self.chain.arms), otherwise])
-        if default is not None and len(default) == len(self.holes):
+        if default is not None and len(default) == len(self.holes) and [len(h.around) for h in default] == [len(h.around) for h in self.holes]:
             return self._with(f"{name}.get({subject}, {self._row([h.values[-1] for h in default])})")
         found = self._with(f"{name}[{subject}]")
         if otherwise is None or self.chain.rest:
@@ -363,17 +445,17 @@ class _Plan:
     def _with(self, looked_up: str) -> list[str]:
         """The first arm's statements with the look-up in its hole."""
         body = self.chain.arms[0].body
-        if len(self.holes) > 1:
+        if self._sets_names() and len(self.holes) > 1:
             names = ", ".join(ast.unparse(s.targets[0]) for s in body if isinstance(s, ast.Assign))
             return [f"{names} = {looked_up}"]
-        hole = self.view.offsets.span(self.holes[0].values[0])
-        found = []
+        fields = self._fields() or []
+        texts = [looked_up] if len(self.holes) == 1 else fields
+        holes = [(self.view.offsets.span(h.values[0]), text) for h, text in zip(self.holes, texts, strict=True)]
+        found = [f"{', '.join(fields)} = {looked_up}"] if len(self.holes) > 1 else []
         for statement in body:
             start, end = self.view.offsets.span(statement)
-            text = self.view.text[start:end]
-            if start <= hole[0] < end:
-                text = self.view.text[start : hole[0]] + looked_up + self.view.text[hole[1] : end]
-            found.append(text)
+            inside = [Edit(a - start, b - start, text) for (a, b), text in holes if start <= a < end]
+            found.append(edited(self.view.text[start:end], inside))
         return found
 
     def _lines_of(self, body: list[ast.stmt], indent: str) -> list[str]:
