@@ -66,7 +66,8 @@ class ModuleWork:
         return self._result(done, name, baseline)
 
     def _result(self, done: Untangled, name: str, baseline: str) -> Untangled:
-        left = tuple(dict.fromkeys([*done.left_alone, *self._left]))
+        changed = {s.line for s in self._steps}
+        left = tuple(p for p in dict.fromkeys([*done.left_alone, *self._left]) if p.line not in changed)
         done = replace(done, left_alone=left, taken_back=(*done.taken_back, *self._taken_back))
         if not self._steps:
             return done
