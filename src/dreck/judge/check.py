@@ -46,7 +46,17 @@ def compare(
         apart = replace(contexts[0], lists_apart=True), replace(contexts[1], lists_apart=True)
         second = _attempt(before, after, names, apart, strict)
         return second if isinstance(second, Proved) else found
+    if isinstance(found, Unproved) and _goes_through_rows(before, after):
+        apart = replace(contexts[0], rows_apart=True), replace(contexts[1], rows_apart=True)
+        second = _attempt(before, after, names, apart, strict)
+        return second if isinstance(second, Proved) else found
     return found
+
+
+def _goes_through_rows(before: FunctionNode, after: FunctionNode) -> bool:
+    """Whether a loop over rows may stand against statements one by one."""
+    counts = [sum(isinstance(n, ast.For) for n in ast.walk(f)) for f in (before, after)]
+    return counts[0] != counts[1]
 
 
 def _builds_lists_differently(before: FunctionNode, after: FunctionNode) -> bool:

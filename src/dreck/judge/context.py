@@ -48,6 +48,7 @@ class Context:
         constants: names that the module gives an immutable constant, once.
         records: plain classes that only this version has.
         lists_apart: whether list comprehensions are lowered as loops that append.
+        rows_apart: whether loops over constant rows are lowered as one round after the other.
     """
 
     names: Names = Names()
@@ -58,6 +59,7 @@ class Context:
     bisects: Mapping[str, str] = field(default_factory=dict)
     properties: frozenset[str] = frozenset()
     lists_apart: bool = False
+    rows_apart: bool = False
     nested: Mapping[str, ast.Dict] = field(default_factory=dict)
     constants: Mapping[str, ast.expr] = field(default_factory=dict)
     records: Mapping[str, RecordClass] = field(default_factory=dict)
@@ -346,6 +348,8 @@ def _is_harmless(node: ast.Name, parent: ast.AST, callees: Mapping[str, str]) ->
         return parent.value is node and isinstance(parent.ctx, ast.Load)
     if isinstance(parent, ast.Attribute):
         return parent.attr in _READS_OF_TABLES
+    if isinstance(parent, ast.For | ast.comprehension):
+        return parent.iter is node
     return isinstance(parent, ast.Compare) and node in parent.comparators
 
 

@@ -17,7 +17,7 @@ from .local_helpers import local_helpers, rule_lists, scopes_of
 from .lower_lookups import LookupLowering, immediate_generators
 from .scope import FunctionNode, Scope, parameters_of, scope_of
 from .shape import shape, without_docstring
-from .terms import NONE, const
+from .terms import NONE, Term, const
 
 # A graph larger than this would take the walk too long; nested clean-ups multiply.
 MOST_NODES = 60_000
@@ -251,6 +251,9 @@ class _Lowering(LookupLowering):
         return head
 
     def _s_for(self, node: ast.For | ast.AsyncFor, after: Node, where: Where, mark: str = "") -> Node:
+        rows = self.rows_of(node.iter) if isinstance(node, ast.For) else None
+        if rows is not None:
+            return self._round_after_round(node, rows, after, where)
         iterator, flag, item = self.temporary(), self.temporary(), self.temporary()
         head = Cut(node.lineno, after)
         body = self.block(node.body, head, self._in_loop(where, head, after))
@@ -258,6 +261,15 @@ class _Lowering(LookupLowering):
         test = Test(node.lineno, flag, body, self.block(node.orelse, after, where), in_words(node.iter))
         head.next = self.do(mark + "next", node, (iterator,), (flag, item), test, where)
         return self.values([node.iter], where, lambda o: self.do(mark + "iter", node, o, (iterator,), head, where))
+
+    def _round_after_round(self, node: ast.For | ast.AsyncFor, rows: list[Term], after: Node, where: Where) -> Node:
+        """A loop over constant rows, written out."""
+        entry = self.block(node.orelse, after, where)
+        for row in reversed(rows):
+            body = self.block(node.body, entry, self._in_loop(where, entry, after))
+            item = self.temporary()
+            entry = Put(node.lineno, item, row, self.assign(node.target, item, body, where))
+        return self.value(node.iter, self.temporary(), entry, where) if isinstance(node.iter, ast.Name) else entry
 
     def _s_asyncfor(self, node: ast.AsyncFor, after: Node, where: Where) -> Node:
         return self._s_for(node, after, where, "async ")

@@ -17,6 +17,8 @@ from .terms import FALSE, NONE, TRUE, Term, const, constant_value, member_of
 from .verdict import AssumptionKind
 
 _LOOPS = frozenset({"any", "all"})
+# Rounds of a loop that are written out at most.
+_MOST_ROWS = 40
 
 
 class LookupLowering(ExpressionLowering):
@@ -324,6 +326,16 @@ class LookupLowering(ExpressionLowering):
             return None
         value = self.context.sequences.get(node.id)
         return [_constant_term(e) for e in value.elts] if isinstance(value, ast.List | ast.Tuple) else None
+
+    def rows_of(self, node: ast.expr) -> list[Term] | None:
+        """The rows that a loop goes through, if they are few constants and loops are to be written out."""
+        if not self.context.rows_apart:
+            return None
+        if isinstance(node, ast.Tuple | ast.List) and all(map(is_constant, node.elts)):
+            found: list[Term] | None = [_constant_term(e) for e in node.elts]
+        else:
+            found = self._sequence(node)
+        return found if found is not None and len(found) <= _MOST_ROWS else None
 
     def _bisect_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
         """``bisect(LIMITS, x)`` is a ladder of comparisons, if x is a number."""

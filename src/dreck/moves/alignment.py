@@ -8,7 +8,7 @@ holes for constants only).
 from __future__ import annotations
 
 import ast
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -26,20 +26,21 @@ class Hole:
     around: tuple[ast.AST, ...] = ()
 
 
-def aligned(arms: Sequence[Sequence[ast.stmt]]) -> list[Hole] | None:
+def aligned(arms: Sequence[Sequence[ast.stmt]], functions: Collection[str] = ()) -> list[Hole] | None:
     """The holes of some arms, in the order of the text; None if they differ in more than constants.
 
     Args:
         arms: the statements of each arm.
+        functions: names that are as constant: functions that the module defines once.
     """
     holes: list[Hole] = []
     if any(len(a) != len(arms[0]) for a in arms):
         return None
-    return holes if all(_align(list(row), holes, ()) for row in zip(*arms, strict=True)) else None
+    return holes if all(_align(list(row), holes, (), functions) for row in zip(*arms, strict=True)) else None
 
 
-def _align(nodes: list[ast.AST], holes: list[Hole], around: tuple[ast.AST, ...]) -> bool:
-    if all(isinstance(n, ast.expr) and is_value(n) for n in nodes):
+def _align(nodes: list[ast.AST], holes: list[Hole], around: tuple[ast.AST, ...], functions: Collection[str]) -> bool:
+    if all(isinstance(n, ast.expr) and (is_value(n) or (isinstance(n, ast.Name) and n.id in functions)) for n in nodes):
         values = [n for n in nodes if isinstance(n, ast.expr)]
         if len({ast.dump(v) for v in values}) > 1:
             holes.append(Hole(tuple(values), around))
@@ -52,17 +53,17 @@ def _align(nodes: list[ast.AST], holes: list[Hole], around: tuple[ast.AST, ...])
         if isinstance(parts[0], list):
             if any(len(p) != len(parts[0]) for p in parts):
                 return False
-            if not all(_align_part(list(row), holes, (*around, first)) for row in zip(*parts, strict=True)):
+            if not all(_align_part(list(row), holes, (*around, first), functions) for row in zip(*parts, strict=True)):
                 return False
-        elif not _align_part(parts, holes, (*around, first)):
+        elif not _align_part(parts, holes, (*around, first), functions):
             return False
     return True
 
 
-def _align_part(parts: list[object], holes: list[Hole], around: tuple[ast.AST, ...]) -> bool:
+def _align_part(parts: list[object], holes: list[Hole], around: tuple[ast.AST, ...], functions: Collection[str]) -> bool:
     trees = [p for p in parts if isinstance(p, ast.AST)]
     if len(trees) == len(parts):
-        return _align(trees, holes, around)
+        return _align(trees, holes, around, functions)
     return all(type(p) is type(parts[0]) and p == parts[0] for p in parts)
 
 

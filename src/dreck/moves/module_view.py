@@ -80,6 +80,14 @@ class ModuleView:
         return frozenset(found | {n for node in ast.walk(self.tree) if isinstance(node, ast.Global) for n in node.names})
 
     @cached_property
+    def plain_functions(self) -> frozenset[str]:
+        """Functions at the top level without decorators, whose names nothing else binds."""
+        defined = [s.name for s in self.tree.body if isinstance(s, ast.FunctionDef) and not s.decorator_list]
+        every = [n for s in self.tree.body for n in _bound_at_top(s)]
+        declared = {n for node in ast.walk(self.tree) if isinstance(node, ast.Global) for n in node.names}
+        return frozenset(n for n in defined if every.count(n) == 1 and n not in declared)
+
+    @cached_property
     def owners(self) -> Mapping[int, ast.ClassDef]:
         """The class around each method, by the id of the method's node."""
         return {

@@ -60,6 +60,7 @@ MODULES = (
     "name.extract_predicate",
     "name.policy_object",
     "name.rule_list",
+    "dispatch.rule_rows",
 )
 
 

@@ -11,21 +11,23 @@ import ast
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from ...logic.bindings import parameters
 from ...naming.operands import subject_words
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
-from ...naming.words import VERBS, words_of
+from ...naming.words import words_of
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned, is_value
 from ..alike import visible_locals
 from ..chains import Chain, chains_of
+from ..fields import field_name
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes
 
 _LEAST_ARMS = 3
+# Verbs with which functions say that they give something.
+_GETTING = frozenset({"get", "find", "make", "compute", "calculate", "fetch", "build", "create", "determine"})
 
 
 @move
@@ -169,6 +171,56 @@ class LookupTable(ModuleMove):
             "proved-under",
         ),
         Example(
+            "a function for each kind",
+            """
+            def pass_through(kind: str, boat):
+                if kind == "barge":
+                    return pass_wide(boat, 2)
+                elif kind == "skiff":
+                    return carry(boat, 2)
+                elif kind == "butty":
+                    return tow(boat, 2)
+                raise LookupError(kind)
+
+
+            def pass_wide(boat, gates):
+                boat.enter(gates)
+
+
+            def carry(boat, gates):
+                boat.lift()
+
+
+            def tow(boat, gates):
+                boat.tie(gates)
+            """,
+            """
+            def pass_through(kind: str, boat):
+                if kind in PASS_THROUGH_BY_KIND:
+                    return PASS_THROUGH_BY_KIND[kind](boat, 2)
+                raise LookupError(kind)
+
+
+            def pass_wide(boat, gates):
+                boat.enter(gates)
+
+
+            def carry(boat, gates):
+                boat.lift()
+
+
+            def tow(boat, gates):
+                boat.tie(gates)
+
+
+            PASS_THROUGH_BY_KIND = {
+                "barge": pass_wide,
+                "skiff": carry,
+                "butty": tow,
+            }
+            """,
+        ),
+        Example(
             "a row of several values, called like the parameters that get them",
             """
             def passage(kind: str, book):
@@ -276,7 +328,7 @@ class LookupTable(ModuleMove):
             line = chain.statements[0].lineno
             if len(chain.arms) < 2 or wishes.line not in (None, line):
                 continue
-            holes = aligned([a.body for a in chain.arms])
+            holes = aligned([a.body for a in chain.arms], view.plain_functions)
             if not holes:
                 continue
             keys = [k for a in chain.arms for k in a.keys]
@@ -287,24 +339,6 @@ class LookupTable(ModuleMove):
             else:
                 found = _Plan(view, function, chain, holes).site(wishes)
                 yield self.leave(found, line) if isinstance(found, str) else found
-
-
-def field_name(hole: Hole, view: ModuleView) -> str | None:
-    """What a part of a row would be called: as it is passed, or as the parameter is called that gets it."""
-    if not hole.around:
-        return None
-    owner = hole.around[-1]
-    if isinstance(owner, ast.keyword):
-        return owner.arg
-    if isinstance(owner, ast.Call) and isinstance(owner.func, ast.Name) and owner.func.id in view.functions:
-        given = [id(a) for a in owner.args]
-        names = [a.arg for a in parameters(view.functions[owner.func.id].node)]
-        at = given.index(id(hole.values[0])) if id(hole.values[0]) in given else len(names)
-        return names[at] if at < len(names) else None
-    if isinstance(owner, ast.Assign) and isinstance(owner.targets[0], ast.Name | ast.Attribute):
-        target = owner.targets[0]
-        return target.id if isinstance(target, ast.Name) else target.attr
-    return None
 
 
 def _kind_of(key: ast.expr) -> str:
@@ -338,14 +372,25 @@ class _Plan:
         if name in self.view.words or not name.isidentifier():
             return "name-taken"
         new = self._statements(name)
-        top = self.view.top_statement(self.function.node)
-        start = self.view.start_of(top)
-        table = self.view.newline.join([*self._table(name, comments), "", "", ""])
-        edits = [Edit(start, start, table), self._replacement(new)]
+        edits = [self._insertion(self._table(name, comments)), self._replacement(new)]
         names = (Proposal(name, "what it holds, by what it is looked up with", Rank.MEANING if wish is None else Rank.ASKED),)
         rows = sum(len(a.keys) for a in self.chain.arms)
         why = f"`{name}` holds what the arms differ in, a row for each of {rows} keys; another kind is a row, not an arm.{self._others()}"
         return ModuleSite(line, why, edited(self.view.text, edits), (self.function.name,), names=names)
+
+    def _insertion(self, lines: list[str]) -> Edit:
+        """The table above its function, or behind the last of the functions in it."""
+        top = self.view.top_statement(self.function.node)
+        inside = {v.id for h in self.holes for v in h.values if isinstance(v, ast.Name)}
+        default = self.chain.otherwise or []
+        inside |= {n.id for s in default for n in ast.walk(s) if isinstance(n, ast.Name) and inside and n.id in self.view.plain_functions}
+        last = max([s for s in self.view.tree.body if getattr(s, "name", "") in inside], key=lambda s: s.lineno, default=top)
+        newline = self.view.newline
+        if last.lineno <= top.lineno:
+            start = self.view.start_of(top)
+            return Edit(start, start, newline.join([*lines, "", "", ""]))
+        end = self.view.end_of(last)
+        return Edit(end, end, newline.join(["", "", *lines, ""]))
 
     def _others(self) -> str:
         """Other functions of the module that switch on the same thing."""
@@ -375,7 +420,7 @@ class _Plan:
     def _does(self) -> list[str]:
         """What the function gives, in words: its name without a verb."""
         words = words_of(self.function.node.name)
-        return words[1:] if len(words) > 1 and words[0] in VERBS else words
+        return words[1:] if len(words) > 1 and words[0] in _GETTING else words
 
     def _sets_names(self) -> bool:
         """Whether the arms do nothing but give some names different values."""
@@ -431,7 +476,8 @@ class _Plan:
         """The lines in place of the chain, without their indentation."""
         subject, one = self.view.offsets.source(self.chain.subject), self.view.indent
         otherwise = self.chain.otherwise
-        default = None if otherwise is None else aligned([*(a.body for a in self.chain.arms), otherwise])
+        every = [*(a.body for a in self.chain.arms), otherwise or []]
+        default = None if otherwise is None else aligned(every, self.view.plain_functions)
         if default is not None and len(default) == len(self.holes) and [len(h.around) for h in default] == [len(h.around) for h in self.holes]:
             return self._with(f"{name}.get({subject}, {self._row([h.values[-1] for h in default])})")
         found = self._with(f"{name}[{subject}]")

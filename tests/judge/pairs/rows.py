@@ -1,0 +1,152 @@
+#: statements of one shape become rows and a loop -> proved
+def report(board, day):
+    board.hang("level", 3)
+    board.hang("depth", 4)
+    board.hang("flow", 7)
+    return day
+#: becomes
+ROWS = (("level", 3), ("depth", 4), ("flow", 7))
+
+
+def report(board, day):
+    for name, hook in ROWS:
+        board.hang(name, hook)
+    return day
+
+
+#: rows in another order -> differs
+def report(board):
+    board.hang("level", 3)
+    board.hang("depth", 4)
+#: becomes
+def report(board):
+    for name, hook in (("depth", 4), ("level", 3)):
+        board.hang(name, hook)
+
+
+#: a row is missing -> differs
+def report(board):
+    board.hang("level", 3)
+    board.hang("depth", 4)
+    board.hang("flow", 7)
+#: becomes
+def report(board):
+    for name, hook in [("level", 3), ("depth", 4)]:
+        board.hang(name, hook)
+
+
+#: a loop that stops early -> differs
+def total(boat):
+    pence = 0
+    if boat.rank(1):
+        pence += 10
+    if boat.rank(2):
+        pence += 20
+    return pence
+#: becomes
+def total(boat):
+    pence = 0
+    for rank, more in ((1, 10), (2, 20)):
+        if boat.rank(rank):
+            pence += more
+            break
+    return pence
+
+
+#: rules as rows -> proved
+def total(boat):
+    pence = 0
+    if boat.rank(1):
+        pence += 10
+    if boat.rank(2):
+        pence += 20
+    return pence
+#: becomes
+RULES = [(1, 10), (2, 20)]
+
+
+def total(boat):
+    pence = 0
+    for rank, more in RULES:
+        if boat.rank(rank):
+            pence += more
+    return pence
+
+
+#: the first rule that holds, with an else for none -> proved
+def rank(boat):
+    if boat.has(1):
+        return "first"
+    if boat.has(2):
+        return "second"
+    return "none"
+#: becomes
+def rank(boat):
+    for number, word in ((1, "first"), (2, "second")):
+        if boat.has(number):
+            return word
+    else:
+        return "none"
+
+
+#: rows that the module changes -> differs
+def report(board):
+    board.hang("level")
+    board.hang("depth")
+#: becomes
+ROWS = ["level", "depth"]
+
+
+def report(board):
+    ROWS.reverse()
+    for name in ROWS:
+        board.hang(name)
+
+
+#: the loop's name is used behind the loop -> differs
+def report(board, name):
+    board.hang("level")
+    board.hang("depth")
+    return name
+#: becomes
+def report(board, name):
+    for name in ("level", "depth"):
+        board.hang(name)
+    return name
+
+
+#: a table of functions that is not there yet when the module needs it -> undecided
+def weigh(kind: str):
+    if kind == "barge":
+        return wide(kind)
+    if kind == "tug":
+        return strong(kind)
+    return ""
+
+
+def wide(kind):
+    return kind
+
+
+def strong(kind):
+    return kind * 2
+
+
+FIRST = weigh("tug")
+#: becomes
+def weigh(kind: str):
+    if kind in WEIGH_BY_KIND:
+        return WEIGH_BY_KIND[kind](kind)
+    return ""
+
+
+def wide(kind):
+    return kind
+
+
+def strong(kind):
+    return kind * 2
+
+
+FIRST = weigh("tug")
+WEIGH_BY_KIND = {"barge": wide, "tug": strong}
