@@ -47,6 +47,8 @@ class Context:
         nested: dicts of such dicts by name, whose rows the module only looks into.
         constants: names that the module gives an immutable constant, once.
         records: plain classes that only this version has.
+        dispatched: methods that only this version has, by name, with the classes that define them, derived
+            ones before those they are derived from.
         lists_apart: whether list comprehensions are lowered as loops that append.
         rows_apart: whether loops over constant rows are lowered as one round after the other.
     """
@@ -63,6 +65,7 @@ class Context:
     nested: Mapping[str, ast.Dict] = field(default_factory=dict)
     constants: Mapping[str, ast.expr] = field(default_factory=dict)
     records: Mapping[str, RecordClass] = field(default_factory=dict)
+    dispatched: Mapping[str, tuple[tuple[str, FunctionNode], ...]] = field(default_factory=dict)
 
     def below(self, enclosing: Iterable[FunctionNode]) -> Context:
         """The context inside other functions, which may bind some of the names anew.
@@ -81,6 +84,7 @@ class Context:
         return replace(
             self, helpers=seen(self.helpers), tables=seen(self.tables), sequences=seen(self.sequences),
             bisects=seen(self.bisects), nested=seen(self.nested), constants=seen(self.constants),
+            dispatched={n: found for n, found in self.dispatched.items() if not any(c in local for c, _ in found)},
             records={n: r for n, r in self.records.items() if n not in local and all(map(means_the_same, r.methods.values()))},
         )  # fmt: skip
 
@@ -116,6 +120,7 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
         nested=nested_tables_of(tree),
         constants=_constants(tree, counterpart, names),
         records=records,
+        dispatched=_dispatched(tree, other),
     )
     return found.below(subject.around) if subject.around else found
 
@@ -155,6 +160,64 @@ def _constants(tree: ast.Module, counterpart: ast.AST | None, names: Names) -> d
     """The module's constants that the other version of the subject does not mention, or does not have."""
     there = {n.id for n in ast.walk(counterpart) if isinstance(n, ast.Name)} if counterpart else set()
     return {name: value for name, value in constants_of(tree).items() if name in names.new or name not in there}
+
+
+@lru_cache(_CACHED)
+def _dispatched(tree: ast.Module, other: ast.Module) -> dict[str, tuple[tuple[str, FunctionNode], ...]]:
+    """New methods of the module's classes, of which nothing else in the module has the name."""
+    classes = {n.name: n for n in tree.body if isinstance(n, ast.ClassDef) and _is_plain_kind(n, tree)}
+    several = (n for n in nodes_of(tree) if isinstance(n, ast.ClassDef) and len(n.bases) > 1)
+    if any(isinstance(b, ast.Name) and b.id in classes for n in several for b in n.bases):
+        return {}  # which of two methods such an object has is another question
+    found: dict[str, list[tuple[str, FunctionNode]]] = {}
+    for name in sorted(classes, key=lambda n: -_depth(n, classes)):
+        for method in classes[name].body:
+            if isinstance(method, ast.FunctionDef) and not method.decorator_list and can_be_inlined(method) and method.args.args:
+                found.setdefault(method.name, []).append((name, method))
+    known = attributes_asked(other)
+    in_classes = Counter(s.name for n in nodes_of(tree) if isinstance(n, ast.ClassDef) for s in n.body if isinstance(s, _DEFINITIONS))
+    return {
+        m: tuple(kinds) for m, kinds in found.items()
+        if m not in known and in_classes[m] == len(kinds) and m not in _stored_attributes(tree) and not m.startswith("__")
+    }  # fmt: skip
+
+
+def _is_plain_kind(node: ast.ClassDef, tree: ast.Module) -> bool:
+    """Whether a class is bound once, without a metaclass, decorators that may replace it, or several bases."""
+    decorators = [ast.unparse(d).partition("(")[0] for d in node.decorator_list]
+    plain = not node.keywords and len(node.bases) <= 1 and all(d in ("dataclass", "dataclasses.dataclass") for d in decorators)
+    own = {s.name for s in node.body if isinstance(s, ast.FunctionDef)}
+    once = _definition_counts(tree)[node.name] == 1 and _bound_once(node.name, tree) and node.name not in _imported(tree)
+    return plain and once and not own & (_OWN_ACCESS | {"__class__", "__new__", "__init_subclass__"})
+
+
+def _depth(name: str, classes: Mapping[str, ast.ClassDef]) -> int:
+    """How many classes of the module a class is derived from, one from the other."""
+    depth = 0
+    seen = {name}
+    while True:
+        bases = [b.id for b in classes[name].bases if isinstance(b, ast.Name)]
+        if not bases or bases[0] not in classes or bases[0] in seen:
+            return depth
+        name, depth = bases[0], depth + 1
+        seen.add(name)
+
+
+@lru_cache(_CACHED)
+def attributes_asked(tree: ast.Module) -> frozenset[str]:
+    """Every word by which a module may ask an object for something: attributes, keywords, texts, names in classes."""
+    found: set[str] = set()
+    for node in nodes_of(tree):
+        if isinstance(node, ast.Attribute):
+            found.add(node.attr)
+        elif isinstance(node, ast.Constant) and isinstance(node.value, str):
+            found.add(node.value)
+        elif isinstance(node, ast.keyword) and node.arg:
+            found.add(node.arg)
+        elif isinstance(node, ast.ClassDef):
+            found |= {s.name for s in node.body if isinstance(s, _DEFINITIONS)}
+            found |= {n.id for s in node.body if not isinstance(s, _DEFINITIONS) for n in ast.walk(s) if isinstance(n, ast.Name)}
+    return frozenset(found)
 
 
 @lru_cache(_CACHED)

@@ -33,6 +33,7 @@ class LookupLowering(ExpressionLowering):
         known = (
             self._helper_call(node, out, after, where)
             or self._record_call(node, out, after, where)
+            or self._dispatched_call(node, out, after, where)
             or self._isinstance(node, out, after, where)
             or self._bool_call(node, out, after, where)
             or self._table_get(node, out, after, where)
@@ -114,6 +115,42 @@ class LookupLowering(ExpressionLowering):
             return self.inlined(method, {n: values.get(id(e), e) for n, e in bound.items()}, out, after, where)
 
         return self.value(made.func, self.temporary(), self.values(given, where, enter), where)
+
+    def _dispatched_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
+        """A new method of several classes: which one is called depends on the object's class."""
+        asked = node.func
+        if not isinstance(asked, ast.Attribute) or not isinstance(asked.value, ast.Name):
+            return None
+        kinds = self.context.dispatched.get(asked.attr)
+        given = [*node.args, *(k.value for k in node.keywords)]
+        if not kinds or any(isinstance(a, ast.Starred) for a in given) or any(c in self.scope.own for c, _ in kinds):
+            return None
+        subject = asked.value
+        entry = super()._call(node, out, after, where)  # no object of these classes: whatever it has of that name
+        for kind, method in reversed(kinds):
+            called = self._called_on(subject, method, node, out, after, where)
+            if called is None:
+                return None
+            name = ast.copy_location(ast.Name(kind, ast.Load()), node)
+            flag = self.temporary()
+            test = Test(node.lineno, flag, called, entry, node)
+            entry = self.values([subject, name], where, _asking(self, node, flag, test, where))
+        about = ast.unparse(asked)
+        detail = (AssumptionKind.NOT_OVERRIDDEN, about, f"a class of another module with {asked.attr} of its own, or with two of these bases")
+        return self.do("assume", node, (), (), entry, where, detail)
+
+    def _called_on(self, subject: ast.expr, method: FunctionNode, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
+        """The body of a method with the object as its first argument."""
+        bound = _bind_arguments(method.args, [subject, *node.args], {k.arg: k.value for k in node.keywords})
+        if bound is None:
+            return None
+        given = [*node.args, *(k.value for k in node.keywords)]
+
+        def enter(operands: tuple[Operand, ...]) -> Node:
+            values = dict(zip(map(id, given), operands, strict=True))
+            return self.inlined(method, {n: values.get(id(e), e) for n, e in bound.items()}, out, after, where)
+
+        return self.values(given, where, enter)
 
     def _record_of(self, node: ast.expr) -> tuple[RecordClass | None, ast.Call | None]:
         """The plain class that an expression makes an object of, if it does."""
@@ -490,6 +527,11 @@ def is_plain_comprehension(node: ast.GeneratorExp | ast.ListComp) -> bool:
     awkward = (ast.Await, ast.NamedExpr, ast.Lambda, ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp, ast.Yield)
     inside = [n for n in ast.walk(node) if n is not node]
     return not any(isinstance(n, awkward) for n in inside) and not any(g.is_async for g in node.generators)
+
+
+def _asking(lowering: LookupLowering, node: ast.Call, flag: int, test: Node, where: Where) -> Callable[[tuple[Operand, ...]], Node]:
+    """The step that asks whether an object is of a class."""
+    return lambda operands: lowering.do("isinstance", node, operands, (flag,), test, where)
 
 
 def _key_of(source: ast.AST) -> ast.AST:

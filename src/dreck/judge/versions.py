@@ -203,7 +203,7 @@ def _shape_without(node: ast.AST, left_out: set[int]) -> object:
         if isinstance(body, list) and body and all(isinstance(v, _BLOCK_PARTS) for v in body):
             # Functions of a module or class may change places; under a condition they may not.
             keeps_place = not isinstance(node, ast.Module | ast.ClassDef)
-            inside = [v for v in body if keeps_place or id(v) not in left_out]
+            inside = [v for v in body if (keeps_place or id(v) not in left_out) and not isinstance(v, ast.Pass)]
             parts.append(tuple(_part_without(v, left_out) for v in inside))
         elif name not in ("type_comment", "type_ignores"):
             parts.append(shape(body))

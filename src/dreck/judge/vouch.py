@@ -10,7 +10,7 @@ from typing import Any
 from ..errors import TargetError
 from ..outline import Function
 from .check import compare
-from .context import Context, context_of, decorated_names, enums_of
+from .context import Context, attributes_asked, context_of, decorated_names, enums_of
 from .events import Names
 from .explain import DecisionTable, explain
 from .prove import Proved
@@ -182,7 +182,8 @@ def _lonely(name: str, before: Version, after: Version) -> SubjectVerdict | None
     if new_class is not None and is_new_record(new_class, has, lacks):
         return None
     special = last.startswith("__") and last.endswith("__")
-    if special or "#" in name or lacks.mentions(last):
+    known = last in attributes_asked(lacks.tree) if owner else lacks.mentions(last)
+    if special or "#" in name or known:
         which = "after" if has is after else "before"
         why = f"only the {which} version has it, and other code may mean it; Dreck does not follow that yet"
         return SubjectVerdict(name, Verdict.UNDECIDED, why)

@@ -54,6 +54,7 @@ MODULES = (
     "conditions_as_values.spell_out",
     "dispatch.lookup_table",
     "dispatch.band_table",
+    "dispatch.methods_on_classes",
     "name.name_constant",
     "name.name_value",
     "name.name_condition",

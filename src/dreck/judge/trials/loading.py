@@ -108,15 +108,15 @@ def selves(subject: Subject, suggested: Suggested) -> list[Recipe]:
     if subject.takes == "class":
         return [the_class(subject.owner)]
     found = [*instances(subject.owner, suggested), hollow(subject.owner)]
-    for derived in _derived(subject.owner)[:_MOST_DERIVED]:
+    for derived in derived_of(subject.owner)[:_MOST_DERIVED]:
         found += [*instances(derived, suggested)[:1], hollow(derived)]
     return found
 
 
-def _derived(owner: type) -> list[type]:
+def derived_of(owner: type) -> list[type]:
     """The classes of the same module that inherit from one, and may override what it asks of itself."""
     found: list[type] = []
     classes: list[type] = owner.__subclasses__()
     for derived in classes:
-        found += [derived, *_derived(derived)] if derived.__module__ == owner.__module__ else []
+        found += [derived, *derived_of(derived)] if derived.__module__ == owner.__module__ else []
     return found

@@ -10,14 +10,16 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from .loading import Subject, selves
+from .loading import Subject, derived_of, selves
 from .answers import Answers
-from .recipes import OMITTED, Recipe, Side, from_hint, literal, unknown
+from .recipes import OMITTED, Recipe, Side, from_hint, hollow, instances, literal, unknown
 from .suggest import Suggestions
 
 # Pseudo-random rows after the guided ones; the seed is fixed, so every run is the same.
 RANDOM_ROWS = 800
 SEED = 20260101
+# Classes that a function mentions, of which objects are tried.
+_MOST_KINDS = 6
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,11 +59,21 @@ def parameters_of(subject: Subject, suggested: Suggestions) -> Parameters:
         elif parameter.name in hints:
             found = from_hint(hints[parameter.name], parameter.name, suggested)
         else:
-            found = _guessed(parameter, suggested)
+            found = [*_guessed(parameter, suggested), *_of_kinds(subject, suggested)]
         optional = parameter.default is not parameter.empty or parameter.kind is parameter.VAR_POSITIONAL
         recipes.append((*found, OMITTED) if optional else tuple(found))
         filled.append(parameter)
     return Parameters(tuple(recipes), tuple(p.name for p in filled), tuple(p.kind for p in filled))
+
+
+def _of_kinds(subject: Subject, suggested: Suggestions) -> list[Recipe]:
+    """Objects of the module's classes that a function mentions, as in ``isinstance``."""
+    code = getattr(subject.function, "__code__", None)
+    known = getattr(subject.function, "__globals__", {})
+    classes = [known[n] for n in code.co_names if isinstance(known.get(n), type)] if code is not None else []
+    own = [c for c in classes if c.__module__ == getattr(subject.function, "__module__", "") and not issubclass(c, BaseException)]
+    own = list(dict.fromkeys([*own, *(d for c in own for d in derived_of(c))]))
+    return [r for c in own[:_MOST_KINDS] for r in (*instances(c, suggested)[:1], hollow(c))]
 
 
 def _hints(function: Any) -> dict[str, Any]:

@@ -1,0 +1,240 @@
+#: a chain of classes becomes methods, other objects as before -> proved-under no-effect+not-overridden+unpatched
+class Vessel:
+    pass
+
+
+class Barge(Vessel):
+    pass
+
+
+class Tug(Vessel):
+    pass
+
+
+def fee(vessel, nights: int):
+    if isinstance(vessel, Barge):
+        return 240 + vessel.cargo * nights
+    if isinstance(vessel, Tug):
+        return 180
+    return 60
+#: becomes
+class Vessel:
+    pass
+
+
+class Barge(Vessel):
+    def harbour_fee(self, nights):
+        return 240 + self.cargo * nights
+
+
+class Tug(Vessel):
+    def harbour_fee(self, nights):
+        return 180
+
+
+def fee(vessel, nights: int):
+    if isinstance(vessel, (Barge, Tug)):
+        return vessel.harbour_fee(nights)
+    return 60
+
+
+#: other objects are forgotten -> differs
+class Barge:
+    pass
+
+
+class Tug:
+    pass
+
+
+def fee(vessel):
+    if isinstance(vessel, Barge):
+        return 240
+    if isinstance(vessel, Tug):
+        return 180
+    return 60
+#: becomes
+class Barge:
+    def harbour_fee(self):
+        return 240
+
+
+class Tug:
+    def harbour_fee(self):
+        return 180
+
+
+def fee(vessel):
+    return vessel.harbour_fee()
+
+
+#: the class is asked before the one derived from it -> differs
+class Barge:
+    pass
+
+
+class Icebreaker(Barge):
+    pass
+
+
+def fee(vessel):
+    if isinstance(vessel, Barge):
+        return 240
+    if isinstance(vessel, Icebreaker):
+        return 0
+    return 60
+#: becomes
+class Barge:
+    def harbour_fee(self):
+        return 240
+
+
+class Icebreaker(Barge):
+    def harbour_fee(self):
+        return 0
+
+
+def fee(vessel):
+    if isinstance(vessel, (Barge, Icebreaker)):
+        return vessel.harbour_fee()
+    return 60
+
+
+#: the derived class is asked first -> proved-under no-effect+not-overridden+unpatched
+class Barge:
+    pass
+
+
+class Icebreaker(Barge):
+    pass
+
+
+def fee(vessel):
+    if isinstance(vessel, Icebreaker):
+        return 0
+    if isinstance(vessel, Barge):
+        return 240
+    return 60
+#: becomes
+class Barge:
+    def harbour_fee(self):
+        return 240
+
+
+class Icebreaker(Barge):
+    def harbour_fee(self):
+        return 0
+
+
+def fee(vessel):
+    if isinstance(vessel, (Icebreaker, Barge)):
+        return vessel.harbour_fee()
+    return 60
+
+
+#: the methods of two classes change places -> differs
+class Barge:
+    pass
+
+
+class Tug:
+    pass
+
+
+def fee(vessel):
+    if isinstance(vessel, Barge):
+        return 240
+    if isinstance(vessel, Tug):
+        return 180
+    return 60
+#: becomes
+class Barge:
+    def harbour_fee(self):
+        return 180
+
+
+class Tug:
+    def harbour_fee(self):
+        return 240
+
+
+def fee(vessel):
+    if isinstance(vessel, (Barge, Tug)):
+        return vessel.harbour_fee()
+    return 60
+
+
+#: a class of the module has an attribute of that name -> differs
+class Barge:
+    def __init__(self):
+        self.harbour_fee = lambda: 1
+
+
+class Tug:
+    pass
+
+
+def fee(vessel):
+    if isinstance(vessel, Barge):
+        return 240
+    if isinstance(vessel, Tug):
+        return 180
+    return 60
+#: becomes
+class Barge:
+    def __init__(self):
+        self.harbour_fee = lambda: 1
+
+    def harbour_fee(self):
+        return 240
+
+
+class Tug:
+    def harbour_fee(self):
+        return 180
+
+
+def fee(vessel):
+    if isinstance(vessel, (Barge, Tug)):
+        return vessel.harbour_fee()
+    return 60
+
+
+#: a class derived from both has the method of the other one -> differs
+class Barge:
+    pass
+
+
+class Tug:
+    pass
+
+
+class Pusher(Tug, Barge):
+    pass
+
+
+def fee(vessel):
+    if isinstance(vessel, Barge):
+        return 240
+    if isinstance(vessel, Tug):
+        return 180
+    return 60
+#: becomes
+class Barge:
+    def harbour_fee(self):
+        return 240
+
+
+class Tug:
+    def harbour_fee(self):
+        return 180
+
+
+class Pusher(Tug, Barge):
+    pass
+
+
+def fee(vessel):
+    if isinstance(vessel, (Barge, Tug)):
+        return vessel.harbour_fee()
+    return 60

@@ -1,0 +1,31 @@
+"""methods-on-classes: what examples cannot say."""
+
+from __future__ import annotations
+
+import pytest
+
+from .harness import look
+
+
+def test_work_before_the_chain() -> None:
+    """Locals that the arms use are handed in; what stands around the chain stays; empty classes open up."""
+    text = "def fee(v):\n    x = 1\n    if isinstance(v, A):\n        return x\n    if isinstance(v, B):\n        return v.b\n    return 0\n\n\nclass A: ...\n\n\nclass B:\n    b = 3\n"
+    (site,) = look("methods-on-classes", text).sites
+    assert site.whole == (
+        "def fee(v):\n    x = 1\n    if isinstance(v, (A, B)):\n        return v.fee(x)\n    return 0\n\n\n"
+        "class A:\n    def fee(self, x):\n        return x\n\n\nclass B:\n    b = 3\n\n    def fee(self, x):\n        return self.b\n"
+    )
+
+
+@pytest.mark.parametrize(
+    "chain",
+    [
+        "if isinstance(v, A):\n        x = 1\n    elif isinstance(v, B):\n        x = 2\n    return x",  # no arm returns
+        "if isinstance(v, A):\n        return 1\n    if isinstance(w, B):\n        return 2",  # two subjects
+        "if isinstance(v, A):\n        return 1\n    if isinstance(v, int):\n        return 2",  # a class of others
+        "if isinstance(v, A):\n        return 1\n    if isinstance(v, A):\n        return 2",
+    ],
+)
+def test_left_alone(chain: str) -> None:
+    """What is no chain over classes of the module."""
+    assert not look("methods-on-classes", f"def fee(v, w):\n    {chain}\n\n\nclass A: ...\n\n\nclass B: ...\n").sites
