@@ -4,12 +4,16 @@ from __future__ import annotations
 
 import ast
 from collections.abc import Iterable
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from ..outline import Function, FunctionNode, nodes_of
 from .events import Names
 from .scope import scope_of
+
+
+# Built-in functions that call nothing of the module when they are called in a class body.
+_INERT_CALLS = frozenset({"property", "staticmethod", "classmethod", "frozenset", "object", "range", "slice", "bytes", "bool", "len"})
 
 
 def names_around(tree: ast.Module) -> Names:
@@ -40,30 +44,41 @@ def defined_in_time(tree: ast.Module) -> frozenset[str]:
     A function further down may be missing still when code at module level calls another one.
     """
     own = {n.name for n in tree.body if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef)}
-    hooked = _has_class_hooks(tree)
+    loading = _Loading(frozenset(own), _has_class_hooks(tree), _INERT_CALLS - names_around(tree).shadowing)
     found: set[str] = set()
     for position, statement in enumerate(tree.body):
         found |= _surely_bound(tree.body[: position + 1])
-        if _may_run(statement, own, hooked):
+        if _may_run(statement, loading):
             break
-    return frozenset(found | _defined_next_to_use(tree, own, hooked))
+    return frozenset(found | _defined_next_to_use(tree, loading))
 
 
-def _may_run(statement: ast.stmt, own: set[str], hooked: bool) -> bool:
-    """Whether a statement at module level may run code of one of the module's own functions.
+@dataclass(frozen=True, slots=True)
+class _Loading:
+    """What matters while a module is loaded: its own functions, whether deriving a class runs code, calls that do nothing."""
 
-    ``hooked`` says that deriving a class may.
-    """
+    own: frozenset[str]
+    hooked: bool
+    inert: frozenset[str]
+
+
+def _may_run(statement: ast.stmt, loading: _Loading) -> bool:
+    """Whether a statement at module level may run code of one of the module's own functions."""
     if isinstance(statement, ast.ClassDef):
         mentions = {n.id for d in statement.decorator_list for n in ast.walk(d) if isinstance(n, ast.Name)}
-        derives = hooked and bool(statement.bases or statement.keywords)
-        return derives or bool(mentions & own) or any(isinstance(n, ast.Call) for n in _module_level([*statement.body]))
+        derives = loading.hooked and bool(statement.bases or statement.keywords)
+        return derives or bool(mentions & loading.own) or any(not _is_inert_call(n, loading) for n in _module_level([*statement.body]) if isinstance(n, ast.Call))
     runs = [] if isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef) else [statement]
     inside = [n for part in (*runs, *getattr(statement, "decorator_list", [])) for n in ast.walk(part)]
-    return any(isinstance(n, ast.Name) and n.id in own for n in inside)
+    return any(isinstance(n, ast.Name) and n.id in loading.own for n in inside)
 
 
-def _defined_next_to_use(tree: ast.Module, own: set[str], hooked: bool) -> set[str]:
+def _is_inert_call(node: ast.Call, loading: _Loading) -> bool:
+    """Whether a call in a class body only wraps what it is given, or makes a plain value of it."""
+    return isinstance(node.func, ast.Name) and node.func.id in loading.inert
+
+
+def _defined_next_to_use(tree: ast.Module, loading: _Loading) -> set[str]:
     """Functions between whose definition and the first one that mentions them nothing can run."""
     found = set()
     places = {n.name: i for i, n in enumerate(tree.body) if isinstance(n, ast.FunctionDef | ast.ClassDef)}
@@ -76,7 +91,7 @@ def _defined_next_to_use(tree: ast.Module, own: set[str], hooked: bool) -> set[s
     for name, place in places.items():
         first = mentioned.get(name, place)
         quiet = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef, ast.Import, ast.ImportFrom)
-        if all(isinstance(s, quiet) and not _may_run(s, own, hooked) for s in tree.body[first:place]):
+        if all(isinstance(s, quiet) and not _may_run(s, loading) for s in tree.body[first:place]):
             found.add(name)
     return found & _surely_bound(tree.body)
 

@@ -948,3 +948,53 @@ def admit(hour: int):
 
 def is_within(hour: int, low, high=21):
     return low <= hour < high
+
+
+#: a predicate below a class with a property by hand -> proved
+class Gauge:
+    def __init__(self, level: int):
+        self._level = level
+
+    def _get(self, limit: int, hour: int):
+        if limit > 3 and hour > 4:
+            return 1
+        return 2
+
+    level = property(_get)
+#: becomes
+class Gauge:
+    def __init__(self, level: int):
+        self._level = level
+
+    def _get(self, limit: int, hour: int):
+        if is_late(limit, hour):
+            return 1
+        return 2
+
+    level = property(_get)
+
+
+def is_late(limit: int, hour: int):
+    return limit > 3 and hour > 4
+
+
+#: a predicate below a class that calls its method while it is made -> undecided
+class Gauge:
+    def _get(self, limit: int, hour: int):
+        if limit > 3 and hour > 4:
+            return 1
+        return 2
+
+    level = _get(None, 3, 4)
+#: becomes
+class Gauge:
+    def _get(self, limit: int, hour: int):
+        if is_late(limit, hour):
+            return 1
+        return 2
+
+    level = _get(None, 3, 4)
+
+
+def is_late(limit: int, hour: int):
+    return limit > 3 and hour > 4
