@@ -99,3 +99,19 @@ def test_refused(project: Path, name: str, new: str, message: str) -> None:
         dreck.rename(f"{project}/canal/levels.py::{name}", new, project)
     with pytest.raises(DreckError, match="names no definition"):
         dreck.rename(f"{project}/canal/levels.py", new, project)
+
+
+def test_names_put_together_as_text_are_listed(tmp_path: Path) -> None:
+    """A file that asks objects for computed names may mean anything; a local variable nobody can ask for."""
+    (tmp_path / "a.py").write_text("class Lock:\n    def open_gate(self):\n        found = 1\n        return found\n")
+    (tmp_path / "b.py").write_text("def ask(lock, word):\n    return getattr(lock, 'open_' + word)()\n")
+    found = dreck.rename(f"{tmp_path}/a.py::Lock.open_gate", "unlock", tmp_path)
+    assert found.verdict.verdict is Verdict.PROVED_UNDER and "b.py:2" in found.verdict.assumptions[0].about
+    assert dreck.rename(f"{tmp_path}/a.py::Lock.open_gate.found", "seen", tmp_path).verdict.verdict is Verdict.PROVED
+
+
+def test_a_property_with_a_setter(tmp_path: Path) -> None:
+    """Its decorators name it too."""
+    (tmp_path / "a.py").write_text("class Lock:\n    @property\n    def level(self): return 1\n    @level.setter\n    def level(self, v): pass\n")
+    (change,) = dreck.rename(f"{tmp_path}/a.py::Lock.level", "height", tmp_path).changes
+    assert change.text.count("height") == 3 and "level" not in change.text

@@ -19,13 +19,17 @@ from .versions import Version
 _BY_TEXT = frozenset({"eval", "exec", "globals", "locals", "vars"})
 
 
-def only_renamed(versions: Iterable[tuple[Version, Version]], old: str, new: str, subject: str) -> SubjectVerdict:
+def only_renamed(
+    versions: Iterable[tuple[Version, Version]], old: str, new: str, subject: str, *, is_local: bool = False
+) -> SubjectVerdict:
     """Compare the files of a project before and after one thing got another name.
 
     Args:
-        versions: each file of the project that mentions either word, before and after.
+        versions: each file of the project that mentions either word, or finds names by their text, before and
+            after.
         old, new: the two words.
         subject: what was renamed, for the verdict.
+        is_local: whether it is a local variable, which no object is asked for.
     """
     pairs = list(versions)
     for before, after in pairs:
@@ -34,14 +38,14 @@ def only_renamed(versions: Iterable[tuple[Version, Version]], old: str, new: str
             return SubjectVerdict(subject, Verdict.UNDECIDED, f"{before.path}:{place}: more than the name differs")
         for line in _mentions(before.tree, new):
             return SubjectVerdict(subject, Verdict.UNDECIDED, f"{before.path}:{line}: {new!r} means something there already")
-    left = [(after, line) for _, after in pairs for line in _left(after.tree, old)]
+    left = [(after, line) for _, after in pairs for line in _left(after.tree, old, is_local=is_local)]
     if not left:
         return SubjectVerdict(subject, Verdict.PROVED, f"{old} is {new} everywhere, and nothing else differs")
     places = [f"{after.path.as_posix()}:{line}" for after, line in left]
     assumptions = tuple(
         Assumption(AssumptionKind.NOT_OVERRIDDEN, f"{old} ({p})", f"{old} there if it is that of {subject}") for p in dict.fromkeys(places)
     )
-    count = "one other place says" if len(assumptions) == 1 else f"{len(assumptions)} other places say"
+    count = "one other place may mean" if len(assumptions) == 1 else f"{len(assumptions)} other places may mean"
     return SubjectVerdict(subject, Verdict.PROVED_UNDER, f"nothing but the name differs, but {count} {old}", assumptions)
 
 
@@ -78,11 +82,22 @@ def _mentions(tree: ast.Module, word: str) -> list[int]:
     return [getattr(node, "lineno", 0) for _, node in parts]
 
 
-def _left(tree: ast.Module, old: str) -> list[int]:
+def _asks_by_text(node: ast.AST) -> bool:
+    """Whether an object is asked for something whose name is put together as a text."""
+    if not isinstance(node, ast.Call) or not isinstance(node.func, ast.Name | ast.Attribute):
+        return False
+    name = node.func.id if isinstance(node.func, ast.Name) else node.func.attr
+    if name in ("attrgetter", "methodcaller"):
+        return not all(isinstance(a, ast.Constant) for a in node.args[:1])
+    return name in ("getattr", "setattr", "hasattr", "delattr") and len(node.args) > 1 and not isinstance(node.args[1], ast.Constant)
+
+
+def _left(tree: ast.Module, old: str, *, is_local: bool) -> list[int]:
     """Lines where the old word still stands and may mean what was renamed; a function's own names do not."""
     hidden: set[int] = set()
     for node in ast.walk(tree):
         if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef) and old in scope_of(node).own:
             hidden |= {id(n) for s in node.body for n in ast.walk(s) if isinstance(n, ast.Name)}
             hidden |= {id(n) for n in ast.walk(node.args) if isinstance(n, ast.arg)}
-    return [getattr(n, "lineno", 0) for word, n in _words(tree) if word in _BY_TEXT or (word == old and id(n) not in hidden)]
+    found = [getattr(n, "lineno", 0) for word, n in _words(tree) if word in _BY_TEXT or (word == old and id(n) not in hidden)]
+    return found if is_local else [*found, *(n.lineno for n in ast.walk(tree) if isinstance(n, ast.Call) and _asks_by_text(n))]

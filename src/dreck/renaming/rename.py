@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import ast
 import builtins
+import re
 from collections.abc import Iterable
 from dataclasses import dataclass
 from pathlib import Path
@@ -20,6 +21,10 @@ from ..planner.results import FileChange
 from ..source.edits import Edit, edited
 from ..source.files import SourceFile
 from .uses import ProjectFile, Uses, uses_of_local, uses_of_method, uses_of_module_name
+
+
+# Files with one of these may find names by their text.
+_BY_TEXT = re.compile(r"\b(getattr|setattr|hasattr|delattr|attrgetter|methodcaller|eval|exec|globals|locals|vars)\b")
 
 
 @dataclass(frozen=True, slots=True)
@@ -97,7 +102,7 @@ def rename(path: Path, name: str, new: str, project: Iterable[Path], *, everywhe
             continue
         sources[each] = source
     old = name.rpartition(".")[2]
-    files = {p: ProjectFile(p, s.text) for p, s in sources.items() if p == path or old in s.text or new in s.text}
+    files = {p: ProjectFile(p, s.text) for p, s in sources.items() if p == path or old in s.text or new in s.text or _BY_TEXT.search(s.text)}
     uses = _uses(files, path, name, everywhere=everywhere)
     changes, versions = [], []
     for each, file in files.items():
@@ -106,7 +111,9 @@ def rename(path: Path, name: str, new: str, project: Iterable[Path], *, everywhe
         versions.append((Version(each, file.text), Version(each, text)))
         if text != file.text:
             changes.append(FileChange(sources[each], text))
-    verdict = only_renamed(versions, old, new, f"{path.as_posix()}::{name}")
+    is_local = _function(files[path], name.rpartition(".")[0]) is not None
+    concerned = [v for v in versions if not is_local or v[0].path == path]
+    verdict = only_renamed(concerned, old, new, f"{path.as_posix()}::{name}", is_local=is_local)
     if verdict.verdict is Verdict.UNDECIDED:
         raise TargetError(f"{path}::{name} cannot become {new!r}: {verdict.why}")
     return Renaming(f"{path.as_posix()}::{name}", new, tuple(changes), tuple(dict.fromkeys(uses.undecided)), verdict, tuple(problems))

@@ -109,13 +109,21 @@ def _imported_uses(file: ProjectFile, module: str, name: str, found: Uses) -> bo
                         hands_on = True
                 elif base == module and alias.name == "*":
                     found.undecided.append((file.path, node.lineno, f"imports everything from {module}"))
-                elif f"{base}.{alias.name}".lstrip(".") == module:
-                    found.add(file, _attributes(file, alias.asname or alias.name, name))
+                else:
+                    found.add(file, _through(file, f"{base}.{alias.name}".lstrip("."), alias.asname or alias.name, module, name))
         elif isinstance(node, ast.Import):
             for alias in node.names:
-                if alias.name == module:
-                    found.add(file, _attributes(file, alias.asname or alias.name, name))
+                found.add(file, _through(file, alias.name, alias.asname or alias.name, module, name))
+                if not alias.asname and "." in alias.name:  # `import a.b` binds a, and so also a.c
+                    top = alias.name.partition(".")[0]
+                    found.add(file, _through(file, top, top, module, name))
     return hands_on
+
+
+def _through(file: ProjectFile, imported: str, bound: str, module: str, name: str) -> Iterator[Span]:
+    """The uses of ``module.name`` by way of an imported module or a package around it."""
+    if module == imported or module.startswith(f"{imported}."):
+        yield from _attributes(file, bound + module[len(imported) :], name)
 
 
 def _base(node: ast.ImportFrom, file: ProjectFile) -> str:
@@ -148,6 +156,8 @@ def uses_of_method(files: Mapping[Path, ProjectFile], owner: str, name: str, *, 
     """
     found = Uses()
     family = _family(files, owner.rpartition(".")[2])
+    if everywhere:
+        family |= {n.name for f in files.values() for n in ast.walk(f.tree) if isinstance(n, ast.ClassDef) and _has(n, name)}
     for file in files.values():
         known: set[int] = set()
         for node in ast.walk(file.tree):
@@ -164,6 +174,10 @@ def uses_of_method(files: Mapping[Path, ProjectFile], owner: str, name: str, *, 
             elif isinstance(node, ast.Constant) and node.value == name:
                 found.undecided.append((file.path, node.lineno, f"the text {name!r} may mean it"))
     return found
+
+
+def _has(owner: ast.ClassDef, name: str) -> bool:
+    return any(getattr(s, "name", "") == name for s in owner.body)
 
 
 def _family(files: Mapping[Path, ProjectFile], owner: str) -> set[str]:
@@ -190,6 +204,10 @@ def _in_class(file: ProjectFile, owner: ast.ClassDef, name: str, found: Uses) ->
         if isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef):
             if statement.name == name:
                 found.add(file, iter([defined_span(statement, file.offsets)]))
+            # `@level.setter` names the property in the class body.
+            around = [*statement.decorator_list, *statement.args.defaults, *(d for d in statement.args.kw_defaults if d is not None)]
+            named = (n for part in around for n in ast.walk(part) if isinstance(n, ast.Name) and n.id == name)
+            found.add(file, (file.offsets.span(n) for n in named))
             first = [a.arg for a in parameters(statement)[:1]]
             steady = set(first) - assigned_in(statement)
             for node in ast.walk(statement):
