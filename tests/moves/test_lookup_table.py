@@ -100,9 +100,23 @@ CASES = [
             # and that is that
             return log(n)
         """,
-        "",
-        id="work behind the chain",
-        marks=pytest.mark.xfail(strict=True, reason="taken: only the tests become a look-up"),
+        """
+        CODE_BY_KEY = {
+            1: "a",
+            2: "b",
+            3: "c",
+        }
+
+
+        def code(n: int, log):
+            log(n)
+            if n in CODE_BY_KEY:
+                return CODE_BY_KEY[n]
+            log("none")
+            # and that is that
+            return log(n)
+        """,
+        id="work before and behind the chain",
     ),
     pytest.param("def f(k: str):\n    if k == 'a':\n        return [1]\n    if k == 'b':\n        return [2]\n    if k == 'c':\n        return [3]\n",
                  "F_BY_KEY = {\n    'a': 1,\n    'b': 2,\n    'c': 3,\n}\n\n\ndef f(k: str):\n    if k in F_BY_KEY:\n        return [F_BY_KEY[k]]\n",

@@ -28,30 +28,6 @@ CASES = [
         """,
         id="named like the parameter it is passed as",
     ),
-    pytest.param(
-        """
-        def dues(boat: int, nights: int):
-            if nights > 30:
-                return 0
-            elif nights > boat * 12 + 1:
-                return 1
-            elif boat > 9:
-                return boat * 12 + 1
-            return 2
-        """,
-        """
-        def dues(boat: int, nights: int):
-            if nights > 30:
-                return 0
-            elif nights > boat * 12 + 1:
-                return 1
-            elif boat > 9:
-                return boat * 12 + 1
-            return 2
-        """,
-        id="a chain",
-        marks=pytest.mark.xfail(strict=True, reason="the value is set before the whole chain"),
-    ),
     pytest.param("def dues(boat):\n    return boat * 12 + 1\n", "", id="once is not enough"),
     pytest.param("def dues(x, y):\n    print(x * y - 17)\n    return x * y - 17\n", "", id="nothing says what it is"),
 ]

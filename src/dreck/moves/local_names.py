@@ -83,8 +83,7 @@ def named_before(view: ModuleView, function: Function, spots: list[Spot], name: 
     statement = _first_common(spots)
     if statement is None:
         return None
-    line = view.offsets.line(statement.lineno)
-    indent = line[: len(line) - len(line.lstrip(" \t"))]
+    indent = view.indentation(statement.lineno)
     start = view.offsets.line_start(statement.lineno)
     if view.offsets.span(statement)[0] != start + len(indent):
         return None  # it shares its line with something else

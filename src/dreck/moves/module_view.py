@@ -104,6 +104,11 @@ class ModuleView:
         defined = [s.name for s in self.tree.body if isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef)]
         return "__all__" in self.top_names or any(n.startswith("_") and not n.startswith("__") for n in defined)
 
+    def indentation(self, number: int) -> str:
+        """The blanks that a line starts with, counted from 1."""
+        line = self.offsets.line(number)
+        return line[: len(line) - len(line.lstrip(" \t"))]
+
     def instance_of(self, function: Function) -> str | None:
         """The parameter of a method that holds the object; None for anything else than a plain method."""
         node = function.node

@@ -106,7 +106,7 @@ class Predicate:
         """The edit that puts the definition below its caller, after helpers that stand there already."""
         body, at = self._neighbours()
         blank = 1 if self.owner is not None else 2
-        indent = _indentation(self.view, body[at]) if self.owner is not None else ""
+        indent = self.view.indentation(body[at].lineno) if self.owner is not None else ""
         text = self.view.newline.join(indent + line if line else line for line in definition)
         gap = self.view.newline * (blank + 1)
         if above:
@@ -137,11 +137,6 @@ class Predicate:
 
 def _has_plain_predicate(methods: list[str]) -> bool:
     return any(m.split("_")[0] in ("is", "has", "can", "should") for m in methods)
-
-
-def _indentation(view: ModuleView, statement: ast.stmt) -> str:
-    line = view.offsets.line(statement.lineno)
-    return line[: len(line) - len(line.lstrip(" \t"))]
 
 
 def _wrapped_head(head: str, view: ModuleView) -> list[str]:

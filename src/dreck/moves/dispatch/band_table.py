@@ -288,8 +288,7 @@ def _import(view: ModuleView, finder: str) -> tuple[str, int]:
 
 def _replacement(view: ModuleView, ladder: Ladder, hole: Hole, looked_up: str) -> Edit:
     first, last = ladder.statements[0], ladder.statements[-1]
-    line = view.offsets.line(first.lineno)
-    indent = line[: len(line) - len(line.lstrip(" \t"))]
+    indent = view.indentation(first.lineno)
     low, high = view.offsets.span(hole.values[0])
     lines = []
     for statement in ladder.rungs[0].body:

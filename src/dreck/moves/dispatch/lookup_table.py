@@ -516,8 +516,7 @@ class _Plan:
 
     def _replacement(self, lines: list[str]) -> Edit:
         first, last = self.chain.statements[0], self.chain.statements[-1]
-        line = self.view.offsets.line(first.lineno)
-        indent = line[: len(line) - len(line.lstrip(" \t"))]
+        indent = self.view.indentation(first.lineno)
         start = self.view.offsets.line_start(first.lineno)
         end = self.view.offsets.line_start((last.end_lineno or last.lineno) + 1)
         text = self.view.newline.join(indent + each if each else "" for each in lines)

@@ -246,8 +246,7 @@ def _site(
         edits.append(_method(view, owner, f"def {name}({signature}):", arm.body, subject))
     classes = ", ".join(a.owner for a in arms)
     first, last = ends
-    line = view.offsets.line(first.lineno)
-    indent = line[: len(line) - len(line.lstrip(" \t"))]
+    indent = view.indentation(first.lineno)
     call = f"return {subject}.{name}({', '.join(used)})"
     lines = [f"{indent}if isinstance({subject}, ({classes})):", f"{indent}{view.indent}{call}", *_lines(view, otherwise, indent, None)]
     start, end = view.offsets.line_start(first.lineno), view.offsets.line_start((last.end_lineno or last.lineno) + 1)
@@ -287,11 +286,9 @@ def _annotated(function: Function, name: str) -> str:
 
 def _method(view: ModuleView, owner: ast.ClassDef, head: str, body: list[ast.stmt], subject: str) -> Edit:
     """The edit that puts a method at the end of a class; a lone ``pass`` or ``...`` makes way."""
-    line = view.offsets.line(owner.body[0].lineno)
     same_line = owner.body[0].lineno == owner.lineno
-    outer = view.offsets.line(owner.lineno)
-    base = outer[: len(outer) - len(outer.lstrip(" \t"))]
-    indent = base + view.indent if same_line else line[: len(line) - len(line.lstrip(" \t"))]
+    base = view.indentation(owner.lineno)
+    indent = base + view.indent if same_line else view.indentation(owner.body[0].lineno)
     lines = [indent + head, *_lines(view, body, indent + view.indent, subject)]
     text = view.newline.join(lines) + view.newline
     only = owner.body[0] if len(owner.body) == 1 else None
@@ -319,6 +316,5 @@ def _lines(view: ModuleView, body: list[ast.stmt], indent: str, subject: str | N
     names = [n for s in body for n in ast.walk(s) if isinstance(n, ast.Name) and n.id == subject]
     edits = [Edit(a - start, b - start, "self") for a, b in (view.offsets.span(n) for n in names)]
     text = edited(view.text[start:end], edits)
-    first = view.offsets.line(body[0].lineno)
-    old = first[: len(first) - len(first.lstrip(" \t"))]
+    old = view.indentation(body[0].lineno)
     return [indent + line.removeprefix(old) if line.strip() else "" for line in text.splitlines()]

@@ -200,8 +200,7 @@ def _site(view: ModuleView, function: Function, run: list[ast.stmt], holes: list
     proposed = private + "_".join([*words_of(function.node.name), "rows"]).upper()
     wish = wishes.wanted(line, [proposed], constant=True)
     name = wish or proposed
-    text = view.offsets.line(line)
-    indent = text[: len(text) - len(text.lstrip(" \t"))]
+    indent = view.indentation(line)
     start = view.offsets.line_start(line)
     if name in view.words or view.offsets.span(run[0])[0] != start + len(indent):
         return None

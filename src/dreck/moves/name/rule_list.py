@@ -101,8 +101,7 @@ def _rewritten(view: ModuleView, function: Function, loop: ast.For | ast.AsyncFo
     given = [n for n in free_names(condition) if n in inside]
     taken = visible_locals(function) | view.top_names | frozenset(free_names(function.node))
     name = next((n for n in _NAMES if n not in taken), None)
-    line = view.offsets.line(loop.lineno)
-    indent = line[: len(line) - len(line.lstrip(" \t"))]
+    indent = view.indentation(loop.lineno)
     start = view.offsets.line_start(loop.lineno)
     if name is None or not given or view.offsets.span(loop)[0] != start + len(indent):
         return None
