@@ -237,7 +237,23 @@ def constants_of(tree: ast.Module) -> dict[str, ast.expr]:
         target, value = single_target(statement), getattr(statement, "value", None)
         if target and isinstance(value, ast.expr) and is_constant(value) and not _is_mangled(target):
             found[target] = value
-    return {name: value for name, value in found.items() if _is_never_rebound(name, tree)}
+    if _sets_names_by_text(tree):
+        return {}
+    by_identity = _asked_for_identity(tree)
+    return {name: value for name, value in found.items() if name not in by_identity and _is_never_rebound(name, tree)}
+
+
+@lru_cache(_CACHED)
+def _sets_names_by_text(tree: ast.Module) -> bool:
+    """Whether a module may give its own names values by their text."""
+    return any(isinstance(n, ast.Name) and n.id in ("globals", "vars", "exec", "setattr") for n in nodes_of(tree))
+
+
+@lru_cache(_CACHED)
+def _asked_for_identity(tree: ast.Module) -> frozenset[str]:
+    """Names that some ``is`` compares: two equal constants need not be one object."""
+    compares = [n for n in nodes_of(tree) if isinstance(n, ast.Compare) and any(isinstance(op, ast.Is | ast.IsNot) for op in n.ops)]
+    return frozenset(o.id for n in compares for o in (n.left, *n.comparators) if isinstance(o, ast.Name))
 
 
 def _is_never_rebound(name: str, tree: ast.Module) -> bool:

@@ -1040,3 +1040,39 @@ def admit(level: int, SILL: int):
     if level >= SILL:
         return 1
     return 2
+
+
+#: a constant that is asked for identity is not the literal -> tested
+def f(hour):
+    if hour is None:
+        return 1900
+    return hour is 1900
+#: becomes
+EVENING = 1900
+
+
+def f(hour):
+    if hour is None:
+        return 1900
+    return hour is EVENING
+
+
+#: a name that the module sets by its text is no constant -> differs
+def close(word, hour: int):
+    globals()[word] = hour
+
+
+def late(hour: int):
+    close("CLOS" + "ING", 9)
+    return hour > 20
+#: becomes
+CLOSING = 20
+
+
+def close(word, hour: int):
+    globals()[word] = hour
+
+
+def late(hour: int):
+    close("CLOS" + "ING", 9)
+    return hour > CLOSING
