@@ -20,9 +20,9 @@ _SCOPES = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef, ast.Lambda)
 _INSTANCE_HOOKS = frozenset({"__new__", "__init_subclass__", "__class_getitem__"})
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class ModuleView:
-    """One file.
+    """One file. Two views are never equal: what is kept for one speaks of the nodes of its own tree.
 
     Attributes:
         path: where it stands.

@@ -62,6 +62,7 @@ MODULES = (
     "name.policy_object",
     "name.rule_list",
     "dispatch.rule_rows",
+    "dispatch.split_flag",
 )
 
 

@@ -1,0 +1,279 @@
+"""A parameter that only picks a branch: each branch becomes a function, callers that know it say which.
+
+Why it is safe: each new function holds what ran for one value of the flag; the old one stays and picks, for
+callers that pass a variable, and for callers elsewhere.
+"""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from ...logic.bindings import assigned_in, parameters
+from ...naming.phrases import Rank
+from ...naming.proposals import Proposal
+from ...naming.words import is_state, words_of
+from ...outline import Function
+from ...source.edits import Edit, edited
+from ..alike import visible_locals
+from ..module_view import ModuleView, own_nodes
+from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
+from ..wishes import Wishes
+
+
+@dataclass(frozen=True, slots=True)
+class Flag:
+    """A flag and what it picks.
+
+    Attributes:
+        name: the parameter.
+        default: its default value; None if it has none.
+        test: the if that asks for it.
+        negated: whether that asks for the opposite.
+    """
+
+    name: str
+    default: bool | None
+    test: ast.If
+    negated: bool
+
+
+@move
+class SplitFlag(ModuleMove):
+    """Make two functions of one that a flag divides."""
+
+    on_request = True
+    name = "split-flag"
+    summary = "A parameter that only picks a branch becomes two functions; callers with a literal move over."
+    safe_because = "Each function holds what ran for one value; the old one stays and picks between them."
+    since = "0.1"
+    EXAMPLES = (
+        Example(
+            "a plain statement, and the other one",
+            """
+            def statement(name: str, due: int, plain: bool = False):
+                \"\"\"The monthly statement.\"\"\"
+                sum_due = str(due)
+                # boats that only want the sum
+                if plain:
+                    return sum_due
+                else:
+                    lines = ["Statement for " + name]
+                    lines.append(sum_due)
+                return lines
+
+
+            def print_all(boats, short: bool):
+                for boat in boats:
+                    print(statement(boat.name, 3, True), statement(boat.name, due=4))
+                return statement("all", 0, plain=short)
+            """,
+            """
+            def statement(name: str, due: int, plain: bool = False):
+                \"\"\"The monthly statement.\"\"\"
+                if plain:
+                    return plain_statement(name, due)
+                return statement_unless_plain(name, due)
+
+
+            def plain_statement(name: str, due: int):
+                sum_due = str(due)
+                return sum_due
+
+
+            def statement_unless_plain(name: str, due: int):
+                sum_due = str(due)
+                lines = ["Statement for " + name]
+                lines.append(sum_due)
+                return lines
+
+
+            def print_all(boats, short: bool):
+                for boat in boats:
+                    print(plain_statement(boat.name, 3), statement_unless_plain(boat.name, due=4))
+                return statement("all", 0, plain=short)
+            """,
+            "proved-under",
+        ),
+    )
+    REFUSALS = {
+        "suspends": Refusal(
+            "it awaits or yields, which the function that picks would have to pass on",
+            """
+            def statements(boats, plain: bool):
+                if plain:
+                    yield 1
+                else:
+                    yield 2
+            """,
+        ),
+        "name-taken": Refusal(
+            "a name of the two would be one that means something already; --name PROPOSED=NAME gives another",
+            """
+            def statement(name, plain: bool):
+                if plain:
+                    return name
+                return name + "!"
+
+
+            plain_statement = 3
+            """,
+        ),
+    }
+
+    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+        """Look for a flag that one if at the top level asks for, and nothing else."""
+        flag = _flag_of(view, function)
+        if flag is None or wishes.line not in (None, flag.test.lineno, function.node.lineno):
+            return
+        line = flag.test.lineno
+        if isinstance(function.node, ast.AsyncFunctionDef) or any(isinstance(n, ast.Yield | ast.YieldFrom) for n in own_nodes(function.node)):
+            yield self.leave("suspends", line)
+            return
+        proposed = _names(function.node.name, flag.name)
+        names = [wishes.wanted(-1, [p]) or p for p in proposed]
+        if set(names) & (view.words - set(wishes.names.values())) or names[0] == names[1]:
+            yield self.leave("name-taken", line)
+            return
+        yield _site(view, function, flag, (names[0], names[1]), wishes)
+
+
+def _flag_of(view: ModuleView, function: Function) -> Flag | None:
+    node = function.node
+    arguments = node.args
+    fits = not (function.around or id(node) in view.owners or node.decorator_list or arguments.vararg or arguments.kwarg or arguments.posonlyargs)
+    if not fits or node.name not in view.top_names:
+        return None
+    defaults = dict(zip(reversed([a.arg for a in arguments.args]), reversed(arguments.defaults), strict=False))
+    defaults |= {a.arg: d for a, d in zip(arguments.kwonlyargs, arguments.kw_defaults, strict=True) if d is not None}
+    for parameter in parameters(node):
+        default = defaults.get(parameter.arg)
+        value = default.value if isinstance(default, ast.Constant) and isinstance(default.value, bool) else None
+        annotated = isinstance(parameter.annotation, ast.Name) and parameter.annotation.id == "bool"
+        uses = [n for s in node.body for n in ast.walk(s) if isinstance(n, ast.Name) and n.id == parameter.arg]
+        if len(uses) != 1 or not (annotated or value is not None) or (default is not None and value is None) or parameter.arg in assigned_in(node):
+            continue
+        for statement in node.body:
+            if isinstance(statement, ast.If):
+                negated = isinstance(statement.test, ast.UnaryOp) and isinstance(statement.test.op, ast.Not)
+                asked = statement.test.operand if isinstance(statement.test, ast.UnaryOp) else statement.test
+                if asked is uses[0]:
+                    return Flag(parameter.arg, value, statement, negated)
+    return None
+
+
+def _names(function: str, flag: str) -> tuple[str, str]:
+    plain = function.lstrip("_")
+    private = function[: len(function) - len(plain)]
+    holds = f"{flag}_{plain}" if is_state(words_of(flag)[-1]) else f"{plain}_if_{flag}"
+    return f"{private}{holds}", f"{private}{plain}_unless_{flag}"
+
+
+def _site(view: ModuleView, function: Function, flag: Flag, names: tuple[str, str], wishes: Wishes) -> ModuleSite:
+    node = function.node
+    indent = view.indentation(node.body[0].lineno)
+    kept = [a for a in (*node.args.args, *node.args.kwonlyargs) if a.arg != flag.name]
+    given = [f"{a.arg}={a.arg}" if a in node.args.kwonlyargs else a.arg for a in kept]
+    body = node.body
+    has_doc = isinstance(body[0], ast.Expr) and isinstance(body[0].value, ast.Constant) and isinstance(body[0].value.value, str)
+    first = body[1] if has_doc else body[0]
+    picks = [f"{indent}if {flag.name}:", f"{indent}{view.indent}return {names[0]}({', '.join(given)})", f"{indent}return {names[1]}({', '.join(given)})"]
+    line_end = view.newline
+    start = view.offsets.line_start(_with_comments(view, first.lineno))
+    end = view.end_of(node)
+    lines = list(picks)
+    for name, holds in zip(names, (True, False), strict=True):
+        lines += ["", "", f"def {name}({_signature(view, function, flag.name)}):", *_branch(view, node.body[has_doc:], flag, holds is not flag.negated)]
+    edits = [Edit(start, end, line_end.join(lines) + line_end)]
+    touched = [function.name]
+    for caller, call, value in _literal_calls(view, function, flag, wishes):
+        edits.append(_moved(view, call, flag, function, names[0] if value else names[1]))
+        touched.append(caller)
+    why = f"`{flag.name}` only picks a branch; each is a function now. {node.name} stays for callers that pass a variable, and for other modules."
+    found = tuple(Proposal(n, f"what it does where {flag.name} is {v}", Rank.MEANING) for n, v in zip(names, (True, False), strict=True))
+    return ModuleSite(flag.test.lineno, why, edited(view.text, edits), tuple(dict.fromkeys(touched)), names, found)
+
+
+def _signature(view: ModuleView, function: Function, flag: str) -> str:
+    """The parameters without the flag, as they are written."""
+    node = function.node
+    made = ast.arguments([], [a for a in node.args.args if a.arg != flag], None, [a for a in node.args.kwonlyargs if a.arg != flag], [], None, [])
+    plain = node.args.args[len(node.args.args) - len(node.args.defaults) :]
+    made.defaults = [d for a, d in zip(plain, node.args.defaults, strict=True) if a.arg != flag]
+    made.kw_defaults = [d for a, d in zip(node.args.kwonlyargs, node.args.kw_defaults, strict=True) if a.arg != flag]
+    return ast.unparse(made)
+
+
+def _branch(view: ModuleView, body: list[ast.stmt], flag: Flag, arm: bool) -> list[str]:
+    """The lines of a function's body for one answer of the test."""
+    at = body.index(flag.test)
+    chosen = flag.test.body if arm else flag.test.orelse
+    leaves = bool(chosen) and isinstance(chosen[-1], ast.Return | ast.Raise)
+    indent = view.indentation(flag.test.lineno)
+    found = _lines(view, body[:at], indent)
+    found += _lines(view, chosen, indent)
+    found += [] if leaves else _lines(view, body[at + 1 :], indent)
+    return found or [f"{indent}return None"]
+
+
+def _lines(view: ModuleView, body: list[ast.stmt], indent: str) -> list[str]:
+    """The lines of some statements with their comments, at one indentation."""
+    if not body:
+        return []
+    first = _with_comments(view, body[0].lineno)
+    last = body[-1].end_lineno or body[-1].lineno
+    old = view.indentation(body[0].lineno)
+    text = view.text[view.offsets.line_start(first) : view.offsets.line_start(last + 1)]
+    return [indent + line.removeprefix(old) if line.strip() else "" for line in text.splitlines()]
+
+
+def _with_comments(view: ModuleView, number: int) -> int:
+    while view.comments.get(number - 1, ("", False))[1]:
+        number -= 1
+    return number
+
+
+def _literal_calls(view: ModuleView, function: Function, flag: Flag, wishes: Wishes) -> Iterator[tuple[str, ast.Call, bool]]:
+    """The calls in other functions that say which branch they want, and which it is."""
+    for name, other in view.functions.items():
+        if other.node is function.node or function.node.name in visible_locals(other) or not wishes.may_change(name):
+            continue
+        for node in own_nodes(other.node):
+            if isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id == function.node.name:
+                value = _value_given(node, function, flag)
+                if value is not None:
+                    yield name, node, value
+
+
+def _value_given(call: ast.Call, function: Function, flag: Flag) -> bool | None:
+    """The literal that a call passes for the flag, or its default; None if that cannot be told."""
+    if any(isinstance(a, ast.Starred) for a in call.args) or any(k.arg is None for k in call.keywords):
+        return None
+    found = _argument(call, function, flag)
+    if found is None:
+        return flag.default
+    return found.value if isinstance(found, ast.Constant) and isinstance(found.value, bool) else None
+
+
+def _argument(call: ast.Call, function: Function, flag: Flag) -> ast.expr | None:
+    for keyword in call.keywords:
+        if keyword.arg == flag.name:
+            return keyword.value
+    names = [a.arg for a in function.node.args.args]
+    at = names.index(flag.name) if flag.name in names else len(call.args)
+    return call.args[at] if at < len(call.args) else None
+
+
+def _moved(view: ModuleView, call: ast.Call, flag: Flag, function: Function, name: str) -> Edit:
+    """The edit that makes a call one of a branch, without the flag; what stood behind it by place gets its name."""
+    dropped = _argument(call, function, flag)
+    names = [a.arg for a in function.node.args.args]
+    texts = []
+    for position, argument in enumerate(call.args):
+        if argument is not dropped:
+            text = view.offsets.source(argument)
+            behind = dropped in call.args and position > call.args.index(dropped)
+            texts.append(f"{names[position]}={text}" if behind else text)
+    texts += [f"{k.arg}={view.offsets.source(k.value)}" for k in call.keywords if k.value is not dropped]
+    return Edit(*view.offsets.span(call), f"{name}({', '.join(texts)})")
