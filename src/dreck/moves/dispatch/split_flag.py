@@ -11,8 +11,6 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from ...logic.bindings import assigned_in, parameters
-from ...naming.phrases import Rank
-from ...naming.proposals import Proposal
 from ...naming.words import is_state, words_of
 from ...outline import Function
 from ...source.edits import Edit, edited
@@ -190,9 +188,11 @@ def _site(view: ModuleView, function: Function, flag: Flag, names: tuple[str, st
     for caller, call, value in _literal_calls(view, function, flag, wishes):
         edits.append(_moved(view, call, flag, function, names[0] if value else names[1]))
         touched.append(caller)
-    why = f"`{flag.name}` only picks a branch; each is a function now. {node.name} stays for callers that pass a variable, and for other modules."
-    found = tuple(Proposal(n, f"what it does where {flag.name} is {v}", Rank.MEANING) for n, v in zip(names, (True, False), strict=True))
-    return ModuleSite(flag.test.lineno, why, edited(view.text, edits), tuple(dict.fromkeys(touched)), names, found)
+    why = (
+        f"`{flag.name}` only picks a branch; `{names[0]}` and `{names[1]}` are those. "
+        f"{node.name} stays for callers that pass a variable, and for other modules."
+    )
+    return ModuleSite(flag.test.lineno, why, edited(view.text, edits), tuple(dict.fromkeys(touched)), names)
 
 
 def _signature(view: ModuleView, function: Function, flag: str) -> str:
