@@ -51,6 +51,12 @@ def test_names(options: tuple[str, ...], wanted: str, canal: Path, dreck_in_proc
         assert steps[0]["names"][0]["reason"] == "it leads to the error 'too large for the lock'"
 
 
+def test_a_name_that_nothing_asks_for_is_not_lost_silently(canal: Path, dreck_in_process: Any) -> None:
+    """A wish for a line without a step is said to have had no effect."""
+    done = dreck_in_process("untangle", "canal.py", "--name", "3=is_misfit")
+    assert done.status == 2 and "--name 3=is_misfit: no step gave a name there" in done.err and "is_too_large_for_lock" in done.out
+
+
 @pytest.mark.parametrize(
     ("options", "message"),
     [(("--name", "nonsense"), "give the line of a step and a name"), (("--name", "2=no-name"), "use an identifier that is no keyword")],

@@ -4,12 +4,16 @@ from __future__ import annotations
 
 import json
 import sys
+from typing import TYPE_CHECKING
 
 import click
 
 from .. import api
 from ..errors import SettingError
 from .exits import Exit, complain
+
+if TYPE_CHECKING:
+    from ..planner.results import Untangling
 
 
 @click.command()
@@ -34,8 +38,9 @@ def untangle(
     """Simplify functions step by step; every step is checked to behave the same.
 
     Prints each step with its reason, its diff and its verdict, then the whole change and the
-    measures before and after. A step that is not at least tested is taken back. With --only, a
-    TARGET with a line means the one place on that line. Defaults may stand under [tool.dreck] in
+    measures before and after. A step that is not at least tested is taken back; names and tables
+    must be proved, unless --only asks for them. With --only, a TARGET with a line means the one place
+    on that line. Defaults may stand under [tool.dreck] in
     pyproject.toml.
     """
     from .show import progress, show_untangling
@@ -50,9 +55,17 @@ def untangle(
         click.echo(json.dumps(found.to_dict(), indent=2))
     else:
         show_untangling(found, written, brief=brief)
-    for problem in found.problems:
+    problems = [*found.problems, *_unused(_names(names), found)]
+    for problem in problems:
         complain(problem)
-    ctx.exit(Exit.WRONG_USE if found.problems else Exit.DONE)
+    ctx.exit(Exit.WRONG_USE if problems else Exit.DONE)
+
+
+def _unused(names: dict[str, str], found: Untangling) -> list[str]:
+    """A line for each wanted name that no step gave."""
+    diffs = [s.diff for f in found.functions for s in (*f.steps, *f.taken_back)]
+    missing = [(key, name) for key, name in names.items() if not any(name in diff for diff in diffs)]
+    return [f"--name {key}={name}: no step gave a name there; each step shows its line and its names" for key, name in missing]
 
 
 def _listed(given: tuple[str, ...]) -> list[str]:
