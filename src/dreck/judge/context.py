@@ -185,10 +185,23 @@ def _dispatched(tree: ast.Module, other: ast.Module) -> dict[str, tuple[tuple[st
 def _is_plain_kind(node: ast.ClassDef, tree: ast.Module) -> bool:
     """Whether a class is bound once, without a metaclass, decorators that may replace it, or several bases."""
     decorators = [ast.unparse(d).partition("(")[0] for d in node.decorator_list]
-    plain = not node.keywords and len(node.bases) <= 1 and all(d in ("dataclass", "dataclasses.dataclass") for d in decorators)
+    plain = not node.keywords and len(node.bases) <= 1 and all(d in _dataclass_names(tree) for d in decorators)
     own = {s.name for s in node.body if isinstance(s, ast.FunctionDef)}
     once = _definition_counts(tree)[node.name] == 1 and _bound_once(node.name, tree) and node.name not in _imported(tree)
     return plain and once and not own & (_OWN_ACCESS | {"__class__", "__new__", "__init_subclass__"})
+
+
+@lru_cache(_CACHED)
+def _dataclass_names(tree: ast.Module) -> frozenset[str]:
+    """How a module writes the decorator of the dataclasses module, if nothing else has that name."""
+    found = set()
+    for node in tree.body:
+        if isinstance(node, ast.ImportFrom) and node.module == "dataclasses" and not node.level:
+            found |= {a.asname or a.name for a in node.names if a.name == "dataclass"}
+        elif isinstance(node, ast.Import):
+            found |= {f"{a.asname or a.name}.dataclass" for a in node.names if a.name == "dataclasses"}
+    taken = _definition_counts(tree).keys() | _stored_at_module_level(tree)
+    return frozenset(n for n in found if n.partition(".")[0] not in taken)
 
 
 def _depth(name: str, classes: Mapping[str, ast.ClassDef]) -> int:

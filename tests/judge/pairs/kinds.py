@@ -238,3 +238,97 @@ def fee(vessel):
     if isinstance(vessel, (Barge, Tug)):
         return vessel.harbour_fee()
     return 60
+
+
+#: a decorator that only has the name of the known one -> differs
+def dataclass(cls):
+    cls.harbour_fee = lambda self: 1
+    return cls
+
+
+@dataclass
+class Barge:
+    size = 3
+
+
+class Tug:
+    size = 4
+
+
+def fee(vessel):
+    if isinstance(vessel, Barge):
+        return 240
+    if isinstance(vessel, Tug):
+        return 180
+    return 60
+#: becomes
+def dataclass(cls):
+    cls.harbour_fee = lambda self: 1
+    return cls
+
+
+@dataclass
+class Barge:
+    size = 3
+
+    def harbour_fee(self):
+        return 240
+
+
+class Tug:
+    size = 4
+
+    def harbour_fee(self):
+        return 180
+
+
+def fee(vessel):
+    if isinstance(vessel, (Barge, Tug)):
+        return vessel.harbour_fee()
+    return 60
+
+
+#: dataclasses get the methods -> proved-under no-effect+not-overridden+unpatched
+from dataclasses import dataclass
+
+
+@dataclass
+class Barge:
+    size: int
+
+
+@dataclass
+class Tug:
+    size: int
+
+
+def fee(vessel):
+    if isinstance(vessel, Barge):
+        return 240
+    if isinstance(vessel, Tug):
+        return 180
+    return 60
+#: becomes
+from dataclasses import dataclass
+
+
+@dataclass
+class Barge:
+    size: int
+
+    def harbour_fee(self):
+        return 240
+
+
+@dataclass
+class Tug:
+    size: int
+
+    def harbour_fee(self):
+        return 180
+
+
+def fee(vessel):
+    if isinstance(vessel, (Barge, Tug)):
+        return vessel.harbour_fee()
+    return 60
