@@ -25,6 +25,8 @@ _DEFINITIONS = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef)
 _CACHED = 8
 # Methods that get a class without being marked so.
 _CLASS_METHODS = frozenset({"__new__", "__init_subclass__", "__class_getitem__"})
+# What the body of a class may hold whose methods can be told from its text.
+_PLAIN_PARTS = (ast.FunctionDef, ast.AsyncFunctionDef, ast.Expr, ast.Assign, ast.AnnAssign, ast.Pass)
 _ENUM_HOOKS = frozenset({"__eq__", "__ne__", "__hash__", "__bool__", "__len__", "__getattribute__", "__new__", "_missing_"})
 _READS_OF_TABLES = frozenset({"get", "items", "keys", "values"})
 
@@ -107,12 +109,12 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
     if names.star:
         return Context(names, properties=acting)
     counterpart = _same_function(other, subject)
-    records = {n: r for n, r in records_of(tree).items() if n in names.new}
+    records = {n: r for n, r in records_of(tree).items() if n in names.new and (not r.properties or names.is_builtin("property"))}
     asked = {f.name: f for r in records.values() for f in r.methods.values()}
     found = Context(
         names,
         {**_helpers(tree, other, subject, counterpart), **asked},
-        _methods(tree, other, subject, counterpart),
+        _methods(tree, other, subject, counterpart, names),
         tables_of(tree),
         sequences_of(tree),
         bisects_of(tree),
@@ -178,7 +180,7 @@ def _dispatched(tree: ast.Module, other: ast.Module) -> dict[str, tuple[tuple[st
     in_classes = Counter(s.name for n in nodes_of(tree) if isinstance(n, ast.ClassDef) for s in n.body if isinstance(s, _DEFINITIONS))
     return {
         m: tuple(kinds) for m, kinds in found.items()
-        if m not in known and in_classes[m] == len(kinds) and m not in _stored_attributes(tree) and not m.startswith("__")
+        if m not in known and in_classes[m] == len(kinds) == len({c for c, _ in kinds}) and m not in _stored_attributes(tree) and not m.startswith("__")
     }  # fmt: skip
 
 
@@ -186,6 +188,7 @@ def _is_plain_kind(node: ast.ClassDef, tree: ast.Module) -> bool:
     """Whether a class is bound once, without a metaclass, decorators that may replace it, or several bases."""
     decorators = [ast.unparse(d).partition("(")[0] for d in node.decorator_list]
     plain = not node.keywords and len(node.bases) <= 1 and all(d in _dataclass_names(tree) for d in decorators)
+    plain = plain and all(isinstance(s, _PLAIN_PARTS) for s in node.body)
     own = {s.name for s in node.body if isinstance(s, ast.FunctionDef)}
     once = _definition_counts(tree)[node.name] == 1 and _bound_once(node.name, tree) and node.name not in _imported(tree)
     return plain and once and not own & (_OWN_ACCESS | {"__class__", "__new__", "__init_subclass__"})
@@ -323,7 +326,7 @@ def bisects_of(tree: ast.Module) -> dict[str, str]:
         elif isinstance(node, ast.Import):
             for alias in (a for a in node.names if a.name == "bisect"):
                 found.update({f"{alias.asname or 'bisect'}.{name}": side for name, side in sides.items()})
-    return {text: side for text, side in found.items() if _bound_once(text.partition(".")[0], tree)}
+    return {text: side for text, side in found.items() if _is_never_set(text.partition(".")[0], tree)}
 
 
 @lru_cache(_CACHED)
@@ -400,7 +403,7 @@ def is_enum_member(node: ast.expr, enums: Mapping[str, tuple[str, ...]]) -> bool
 
 def _only_read(name: str, tree: ast.Module, callees: Mapping[str, str] | None = None) -> bool:
     """Whether a name is bound once and only ever looked up in, asked for members or measured."""
-    if name in _declared_global(tree):
+    if name in _declared_global(tree) or name in _imported(tree):
         return False
     stores = 0
     for node, parent in _mentions(tree).get(name, ()):
@@ -487,7 +490,7 @@ def _helper_candidates(tree: ast.Module) -> tuple[ast.FunctionDef, ...]:
 
 
 def _methods(
-    tree: ast.Module, other: ast.Module, subject: Function, counterpart: ast.AST | None
+    tree: ast.Module, other: ast.Module, subject: Function, counterpart: ast.AST | None, names: Names
 ) -> dict[str, FunctionNode]:
     """Methods of the subject's class that only this version has or uses, and nobody here overrides."""
     owner = next((c for c in nodes_of(tree) if isinstance(c, ast.ClassDef) and subject.node in c.body), None)
@@ -500,8 +503,8 @@ def _methods(
         if not isinstance(node, ast.FunctionDef) or node is subject.node or node.name in used_there:
             continue
         decorators = [d.id for d in node.decorator_list if isinstance(d, ast.Name)]
-        plain = not node.decorator_list or decorators == ["property"]
-        hidden = node.name in _stored_attributes(tree)
+        plain = not node.decorator_list or (decorators == ["property"] and names.is_builtin("property"))
+        hidden = node.name in _stored_attributes(tree) or node.name in _imported(tree)
         if _definition_counts(tree)[node.name] == 1 and plain and not hidden and can_be_inlined(node, decorated=True) and parameters_of(node.args):
             found[node.name] = node
     return found
@@ -522,6 +525,11 @@ def _stored_attributes(tree: ast.Module) -> frozenset[str]:
 
 def _bound_once(name: str, tree: ast.Module) -> bool:
     """Whether nothing but a definition binds a name at module level or declares it global."""
+    return name not in _imported(tree) and _is_never_set(name, tree)
+
+
+def _is_never_set(name: str, tree: ast.Module) -> bool:
+    """Whether no statement but definitions and imports gives a name a value at module level."""
     return name not in _declared_global(tree) and name not in _stored_at_module_level(tree)
 
 

@@ -998,3 +998,47 @@ class Gauge:
 
 def is_late(limit: int, hour: int):
     return limit > 3 and hour > 4
+
+
+#: something imported later takes the helper's place -> differs
+def is_late(hour: int):
+    return hour > 20
+#: becomes
+def is_late(hour: int):
+    return isfinite(hour)
+
+
+def isfinite(hour):
+    return hour > 20
+
+
+from math import isfinite
+
+
+#: something imported later takes the table's place -> differs
+def tolls(kind: str):
+    if kind == "barge":
+        return 240
+    return 60
+#: becomes
+pi = {"barge": 240}
+from math import pi
+
+
+def tolls(kind: str):
+    return pi.get(kind, 60)
+
+
+#: something imported in the class takes the method's place -> differs
+class Lock:
+    def admit(self, hour: int):
+        return hour > 20
+#: becomes
+class Lock:
+    def admit(self, hour: int):
+        return self._late(hour)
+
+    def _late(self, hour):
+        return hour > 20
+
+    from math import isfinite as _late

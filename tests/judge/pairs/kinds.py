@@ -332,3 +332,73 @@ def fee(vessel):
     if isinstance(vessel, (Barge, Tug)):
         return vessel.harbour_fee()
     return 60
+
+
+#: a class defines the method twice, and the second one counts -> differs
+class Barge:
+    pass
+
+
+def fee(vessel):
+    if isinstance(vessel, Barge):
+        return 240
+    return 60
+#: becomes
+class Barge:
+    def harbour_fee(self):
+        return 240
+
+    def harbour_fee(self):
+        return 180
+
+
+def fee(vessel):
+    if isinstance(vessel, Barge):
+        return vessel.harbour_fee()
+    return 60
+
+
+#: something imported in the class hides the method -> differs
+class Barge:
+    pass
+
+
+def fee(vessel):
+    if isinstance(vessel, Barge):
+        return 240
+    return 60
+#: becomes
+class Barge:
+    def harbour_fee(self):
+        return 240
+
+    from math import floor as harbour_fee
+
+
+def fee(vessel):
+    if isinstance(vessel, Barge):
+        return vessel.harbour_fee()
+    return 60
+
+
+#: a module whose property is another thing -> differs
+property = staticmethod
+
+
+def is_late(hour: int):
+    return hour > 20
+#: becomes
+property = staticmethod
+
+
+def is_late(hour: int):
+    return Clock(hour).late
+
+
+class Clock:
+    def __init__(self, hour):
+        self.hour = hour
+
+    @property
+    def late(self):
+        return self.hour > 20
