@@ -7,7 +7,8 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from .graph import Do
-from .terms import BOOL, NUMBERS, PLAIN, Kinds, Term, all_plain, arithmetic, compared, identity, is_const, kinds_of, negated, truth_of
+from .terms import BOOL, NUMBERS, PLAIN, Kinds, Term, all_plain, compared, identity, is_const, kinds_of, negated, truth_of
+from .sums import arithmetic
 from .verdict import AssumptionKind
 
 # Steps that run no code of anybody's, so that names of the module keep their values.

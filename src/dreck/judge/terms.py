@@ -13,7 +13,7 @@ A term is a nested tuple, so that terms compare, hash and copy for free:
 ``("isa", t, name)``   whether a plain value is of a built-in type
 ``("bound", t)``       whether a local name is bound
 ``("tuple", ...)``     a tuple display; ``("slice", ...)`` likewise
-``("op", o, a, b)``    arithmetic on plain values that cannot raise
+``("sum", ...)``       a sum of products of whole numbers; ``("text", ...)`` texts in a row
 ``("new", side, n)``   a new list that only one version has made so far
 ``("adder", t)``       the bound ``append`` of a list
 ``("helper", name)``   a function that the function itself defines and only calls
@@ -37,6 +37,7 @@ WHOLE: Kinds = frozenset({"int", "bool"})
 PLAIN: Kinds = NUMBERS | {"str", "bytes", "NoneType"}
 BOOL: Kinds = frozenset({"bool"})
 LIST: Kinds = frozenset({"list"})
+_MADE_OF: Mapping[str, Kinds] = {"sum": frozenset({"int"}), "text": frozenset({"str"})}
 _ONLY_NONE: Kinds = frozenset({"NoneType"})
 _ONLY_TEXT: Kinds = frozenset({"str"})
 
@@ -128,19 +129,9 @@ def kinds_of(term: Term, known: Mapping[int, Kinds]) -> Kinds | None:
         return frozenset({term[1]})
     if head in _BOOL_HEADS:
         return BOOL
-    if head == "op":
-        return _kinds_of_arithmetic(term, known)
+    if head in _MADE_OF:
+        return _MADE_OF[head]
     return frozenset({head})
-
-
-def _kinds_of_arithmetic(term: Term, known: Mapping[int, Kinds]) -> Kinds | None:
-    left, right = kinds_of(term[2], known), kinds_of(term[3], known)
-    if left is None or right is None:
-        return None
-    both = left | right
-    if both <= WHOLE:
-        return frozenset({"int"})
-    return frozenset({"int", "float"}) if both <= NUMBERS else both
 
 
 def is_plain(term: Term, known: Mapping[int, Kinds]) -> bool:
@@ -239,16 +230,6 @@ def compared(op: str, a: Term, b: Term, known: Mapping[int, Kinds]) -> Term | No
     if op == "<":
         return ("lt", a, b)
     return negated(("lt", b, a)) if not (_may_be_nan(a, left) or _may_be_nan(b, right)) else ("le", a, b)
-
-
-def arithmetic(op: str, a: Term, b: Term, known: Mapping[int, Kinds]) -> Term | None:
-    """The term of ``a op b`` where it can neither raise nor run code, else None."""
-    left, right = kinds_of(a, known), kinds_of(b, known)
-    if left is None or right is None:
-        return None
-    whole = left | right <= WHOLE and op in ("+", "-", "*")
-    text = left == right == _ONLY_TEXT and op == "+"
-    return ("op", op, a, b) if whole or text else None
 
 
 def _truth_compared(a: Term, b: Term, left: Kinds, right: Kinds) -> Term | None:

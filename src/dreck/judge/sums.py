@@ -1,0 +1,87 @@
+"""Sums and products of whole numbers, and texts one behind the other, each in one normal form.
+
+Whole numbers form a ring, so sums of products may be multiplied out and put in order: ``a - b`` and
+``a + -1 * b`` are one term. A bool counts as a number here but adding zero to it makes it an int, so a lone
+summand only stands for itself where it is an ``int`` for sure. (Of floats none of this holds.)
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from typing import TypeAlias
+
+from .terms import WHOLE, Kinds, Term, const, kinds_of
+
+# Products in one sum, and factors in one product, at most; larger ones stay as they are written.
+_MOST_PARTS = 24
+_MOST_FACTORS = 4
+
+_ONLY_INT: Kinds = frozenset({"int"})
+_ONLY_TEXT: Kinds = frozenset({"str"})
+# How often each product of unknown factors counts; the empty product is the plain number.
+_Sum: TypeAlias = Mapping[tuple[Term, ...], int]
+
+
+def arithmetic(op: str, a: Term, b: Term, known: Mapping[int, Kinds]) -> Term | None:
+    """The term of ``a op b`` where it can neither raise nor run code, else None."""
+    left, right = kinds_of(a, known), kinds_of(b, known)
+    if left is None or right is None:
+        return None
+    if left | right <= WHOLE and op in ("+", "-", "*"):
+        return _whole_sum(op, a, b, lambda t: kinds_of(t, known) == _ONLY_INT)
+    return _joined_text(a, b) if left == right == _ONLY_TEXT and op == "+" else None
+
+
+def _whole_sum(op: str, a: Term, b: Term, is_int: Callable[[Term], bool]) -> Term | None:
+    """The normal form of ``a op b`` for whole numbers and ``+``, ``-`` or ``*``; None if it is too large."""
+    left, right = _parts(a), _parts(b)
+    found: dict[tuple[Term, ...], int] = {}
+    if op == "*":
+        for one, times in left.items():
+            for other, often in right.items():
+                factors = tuple(sorted((*one, *other), key=repr))
+                found[factors] = found.get(factors, 0) + times * often
+    else:
+        found.update(left)
+        for factors, often in right.items():
+            found[factors] = found.get(factors, 0) + (often if op == "+" else -often)
+    found = {factors: often for factors, often in found.items() if often}
+    if len(found) > _MOST_PARTS or any(len(f) > _MOST_FACTORS for f in found):
+        return None
+    return _term(found, is_int)
+
+
+def _joined_text(a: Term, b: Term) -> Term:
+    """The normal form of two texts, one behind the other."""
+    parts: list[Term] = []
+    for part in (*_pieces(a), *_pieces(b)):
+        if part[0] == "c" and parts and parts[-1][0] == "c":
+            parts[-1] = const(parts[-1][2] + part[2])
+        elif part != const(""):
+            parts.append(part)
+    if not parts:
+        return const("")
+    return parts[0] if len(parts) == 1 else ("text", *parts)
+
+
+def _parts(term: Term) -> _Sum:
+    if term[0] == "c":
+        return {(): int(term[2])} if term[2] else {}
+    if term[0] != "sum":
+        return {(term,): 1}
+    return {tuple(part[2:]): part[1] for part in term[1:]}
+
+
+def _term(found: _Sum, is_int: Callable[[Term], bool]) -> Term:
+    if not found:
+        return const(0)
+    if found.keys() == {()}:
+        return const(found[()])
+    lone = next(iter(found)) if len(found) == 1 else ()
+    if len(lone) == 1 and found[lone] == 1 and is_int(lone[0]):
+        return lone[0]
+    return ("sum", *(("part", found[f], *f) for f in sorted(found, key=repr)))
+
+
+def _pieces(term: Term) -> tuple[Term, ...]:
+    return term[1:] if term[0] == "text" else (term,)

@@ -1,0 +1,95 @@
+#: a neutral element made explicit -> proved
+def toll(tons: int, chambers: int):
+    return tons * chambers
+#: becomes
+def toll(tons: int, chambers: int):
+    return chambers * tons * 1 + 0
+
+
+#: zero added to a bool makes it an int -> differs
+def toll(paid: bool):
+    return paid
+#: becomes
+def toll(paid: bool):
+    return paid + 0
+
+
+#: zero added to what may be a bool -> differs
+def toll(paid: int):
+    return paid
+#: becomes
+def toll(paid: int):
+    return paid * 1
+
+
+#: minus is plus the negative -> proved
+def move(level: int, inches: int, up: bool):
+    if up:
+        return level + inches
+    return level - inches
+#: becomes
+def move(level: int, inches: int, up: bool):
+    sign = 1 if up else -1
+    return level + sign * inches
+
+
+#: the sign mistaken -> differs
+def move(level: int, inches: int, up: bool):
+    if up:
+        return level + inches
+    return level - inches
+#: becomes
+def move(level: int, inches: int, up: bool):
+    sign = -1 if up else 1
+    return level + sign * inches
+
+
+#: zero added to a negative zero -> differs
+def depth(level: float):
+    return level
+#: becomes
+def depth(level: float):
+    return level + 0.0
+
+
+#: texts in a row -> proved
+def label(boat: str, kind: str):
+    if kind == "tug":
+        return "tug " + boat
+    return boat
+#: becomes
+def label(boat: str, kind: str):
+    before = "tug " if kind == "tug" else ""
+    return before + boat + ""
+
+
+#: texts in another order -> differs
+def label(boat: str, kind: str):
+    return boat + kind
+#: becomes
+def label(boat: str, kind: str):
+    return kind + boat
+
+
+#: floats added in another order -> differs
+def depth(a: float, b: float, c: float):
+    return a + b + c
+#: becomes
+def depth(a: float, b: float, c: float):
+    return a + (b + c)
+
+
+#: a difference multiplied out -> proved
+def water(a: int, b: int):
+    return (a + b) * (a - b)
+#: becomes
+def water(a: int, b: int):
+    return a * a - b * b
+
+
+#: operands swapped where the kinds are not known -> differs
+def both(a, b):
+    return a + b
+#: becomes
+def both(a, b):
+    return b + a
