@@ -9,7 +9,7 @@ from __future__ import annotations
 import ast
 from collections.abc import Iterator, Mapping
 
-from .context import single_target
+from .module_names import single_target
 from .inlining import can_be_inlined
 from .scope import FunctionNode, names_read, own_nodes
 

@@ -11,10 +11,11 @@ from collections.abc import Callable, Mapping
 from dataclasses import replace
 
 from .graph import Cut, Drop, Graph, Landing, Leave, MaybeUnbound, Node, Operand, Put, Slot, Test, finish
-from .context import Context, is_enum_member
+from .context import Context
 from .lower_expressions import CannotLower, Inside, Jump, Where, defaults_of, in_words, operator_symbol
 from .local_helpers import local_helpers, rule_lists, scopes_of
 from .lower_lookups import LookupLowering, immediate_generators
+from .module_values import is_enum_member
 from .scope import FunctionNode, Scope, parameters_of, scope_of
 from .shape import shape, without_docstring
 from .terms import NONE, Term, const

@@ -7,7 +7,7 @@ from collections.abc import Callable, Iterator, Mapping
 from abc import abstractmethod
 from contextlib import contextmanager
 
-from .context import is_enum_member
+from .module_values import is_enum_member
 from .inlining import is_constant
 from .record_classes import RecordClass
 from .graph import Cut, Node, Operand, Put, Test

@@ -10,7 +10,8 @@ from functools import cached_property
 from pathlib import Path
 
 from ..outline import Function, functions_of, nodes_of
-from .context import enums_of, is_enum_member, records_of, single_target
+from .module_names import single_target
+from .module_values import enums_of, is_enum_member, records_of
 from .events import Names
 from .inlining import is_constant
 from .shape import shape, without_docstring

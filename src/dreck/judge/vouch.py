@@ -10,7 +10,9 @@ from typing import Any
 from ..errors import TargetError
 from ..outline import Function
 from .check import compare
-from .context import Context, attributes_asked, context_of, decorated_names, enums_of
+from .context import Context, context_of
+from .module_names import attributes_asked, decorated_names
+from .module_values import enums_of
 from .events import Names
 from .explain import DecisionTable, explain
 from .prove import Proved

@@ -8,7 +8,8 @@ from dataclasses import replace
 from pathlib import Path
 
 from ..errors import DreckError
-from ..judge.context import decorated_names, enums_of
+from ..judge.module_names import decorated_names
+from ..judge.module_values import enums_of
 from ..judge.surroundings import names_around, names_for
 from ..judge.versions import Version, differences
 from ..outline import functions_of

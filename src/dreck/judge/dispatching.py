@@ -1,0 +1,73 @@
+"""New methods of a module's classes, which an object's class picks from."""
+
+from __future__ import annotations
+
+import ast
+from collections import Counter
+from collections.abc import Mapping
+from functools import lru_cache
+
+from ..outline import nodes_of
+from .inlining import can_be_inlined
+from .module_names import (
+    CACHED, DEFINITIONS, OWN_ACCESS, attributes_asked, bound_once, definition_counts, imported, stored_at_module_level, stored_attributes,
+)  # fmt: skip
+from .scope import FunctionNode
+
+# What the body of a class may hold whose methods can be told from its text.
+_PLAIN_PARTS = (ast.FunctionDef, ast.AsyncFunctionDef, ast.Expr, ast.Assign, ast.AnnAssign, ast.Pass)
+
+
+@lru_cache(CACHED)
+def dispatched(tree: ast.Module, other: ast.Module) -> dict[str, tuple[tuple[str, FunctionNode], ...]]:
+    """New methods of the module's classes, of which nothing else in the module has the name."""
+    classes = {n.name: n for n in tree.body if isinstance(n, ast.ClassDef) and _is_plain_kind(n, tree)}
+    several = (n for n in nodes_of(tree) if isinstance(n, ast.ClassDef) and len(n.bases) > 1)
+    if any(isinstance(b, ast.Name) and b.id in classes for n in several for b in n.bases):
+        return {}  # which of two methods such an object has is another question
+    found: dict[str, list[tuple[str, FunctionNode]]] = {}
+    for name in sorted(classes, key=lambda n: -_depth(n, classes)):
+        for method in classes[name].body:
+            if isinstance(method, ast.FunctionDef) and not method.decorator_list and can_be_inlined(method) and method.args.args:
+                found.setdefault(method.name, []).append((name, method))
+    known = attributes_asked(other)
+    in_classes = Counter(s.name for n in nodes_of(tree) if isinstance(n, ast.ClassDef) for s in n.body if isinstance(s, DEFINITIONS))
+    return {
+        m: tuple(kinds) for m, kinds in found.items()
+        if m not in known and in_classes[m] == len(kinds) == len({c for c, _ in kinds}) and m not in stored_attributes(tree) and not m.startswith("__")
+    }  # fmt: skip
+
+
+def _is_plain_kind(node: ast.ClassDef, tree: ast.Module) -> bool:
+    """Whether a class is bound once, without a metaclass, decorators that may replace it, or several bases."""
+    decorators = [ast.unparse(d).partition("(")[0] for d in node.decorator_list]
+    plain = not node.keywords and len(node.bases) <= 1 and all(d in _dataclass_names(tree) for d in decorators)
+    plain = plain and all(isinstance(s, _PLAIN_PARTS) for s in node.body)
+    own = {s.name for s in node.body if isinstance(s, ast.FunctionDef)}
+    once = definition_counts(tree)[node.name] == 1 and bound_once(node.name, tree) and node.name not in imported(tree)
+    return plain and once and not own & (OWN_ACCESS | {"__class__", "__new__", "__init_subclass__"})
+
+
+@lru_cache(CACHED)
+def _dataclass_names(tree: ast.Module) -> frozenset[str]:
+    """How a module writes the decorator of the dataclasses module, if nothing else has that name."""
+    found = set()
+    for node in tree.body:
+        if isinstance(node, ast.ImportFrom) and node.module == "dataclasses" and not node.level:
+            found |= {a.asname or a.name for a in node.names if a.name == "dataclass"}
+        elif isinstance(node, ast.Import):
+            found |= {f"{a.asname or a.name}.dataclass" for a in node.names if a.name == "dataclasses"}
+    taken = definition_counts(tree).keys() | stored_at_module_level(tree)
+    return frozenset(n for n in found if n.partition(".")[0] not in taken)
+
+
+def _depth(name: str, classes: Mapping[str, ast.ClassDef]) -> int:
+    """How many classes of the module a class is derived from, one from the other."""
+    depth = 0
+    seen = {name}
+    while True:
+        bases = [b.id for b in classes[name].bases if isinstance(b, ast.Name)]
+        if not bases or bases[0] not in classes or bases[0] in seen:
+            return depth
+        name, depth = bases[0], depth + 1
+        seen.add(name)
