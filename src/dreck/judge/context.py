@@ -19,6 +19,7 @@ from .inlining import can_be_inlined
 from .module_names import CACHED, bound_once, decorated_names, definition_counts, imported, is_mangled, stored_attributes
 from .module_values import bisects_of, constants_of, nested_tables_of, records_of, sequences_of, tables_of
 from .record_classes import RecordClass
+from .row_classes import RowClass, places_of, row_classes_of
 from .scope import FunctionNode, names_read, parameters_of, scope_of
 
 _Found = TypeVar("_Found")
@@ -43,6 +44,8 @@ class Context:
         records: plain classes that only this version has.
         dispatched: methods that only this version has, by name, with the classes that define them, derived
             ones before those they are derived from.
+        rows: classes of rows by name.
+        places: where rows of the module's tables stand, by the ids of their nodes.
         lists_apart: whether list comprehensions are lowered as loops that append.
         rows_apart: whether loops over constant rows are lowered as one round after the other.
     """
@@ -60,6 +63,8 @@ class Context:
     constants: Mapping[str, ast.expr] = field(default_factory=dict)
     records: Mapping[str, RecordClass] = field(default_factory=dict)
     dispatched: Mapping[str, tuple[tuple[str, FunctionNode], ...]] = field(default_factory=dict)
+    rows: Mapping[str, RowClass] = field(default_factory=dict)
+    places: Mapping[int, str] = field(default_factory=dict)
 
     def below(self, enclosing: Iterable[FunctionNode]) -> Context:
         """The context inside other functions, which may bind some of the names anew.
@@ -79,6 +84,7 @@ class Context:
             self, helpers=seen(self.helpers), tables=seen(self.tables), sequences=seen(self.sequences),
             bisects=seen(self.bisects), nested=seen(self.nested), constants=seen(self.constants),
             dispatched={n: found for n, found in self.dispatched.items() if not any(c in local for c, _ in found)},
+            rows={n: c for n, c in self.rows.items() if n not in local},
             records={n: r for n, r in self.records.items() if n not in local and all(map(means_the_same, r.methods.values()))},
         )  # fmt: skip
 
@@ -115,6 +121,8 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
         constants=_constants(tree, counterpart, names),
         records=records,
         dispatched=dispatched(tree, other),
+        rows=row_classes_of(tree),
+        places=places_of(tree),
     )
     return found.below(subject.around) if subject.around else found
 

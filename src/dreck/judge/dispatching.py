@@ -10,7 +10,7 @@ from functools import lru_cache
 from ..outline import nodes_of
 from .inlining import can_be_inlined
 from .module_names import (
-    CACHED, DEFINITIONS, OWN_ACCESS, attributes_asked, bound_once, definition_counts, imported, stored_at_module_level, stored_attributes,
+    CACHED, DEFINITIONS, OWN_ACCESS, attributes_asked, bound_once, definition_counts, imported, names_from, stored_attributes,
 )  # fmt: skip
 from .scope import FunctionNode
 
@@ -41,24 +41,11 @@ def dispatched(tree: ast.Module, other: ast.Module) -> dict[str, tuple[tuple[str
 def _is_plain_kind(node: ast.ClassDef, tree: ast.Module) -> bool:
     """Whether a class is bound once, without a metaclass, decorators that may replace it, or several bases."""
     decorators = [ast.unparse(d).partition("(")[0] for d in node.decorator_list]
-    plain = not node.keywords and len(node.bases) <= 1 and all(d in _dataclass_names(tree) for d in decorators)
+    plain = not node.keywords and len(node.bases) <= 1 and all(d in names_from(tree, "dataclasses", "dataclass") for d in decorators)
     plain = plain and all(isinstance(s, _PLAIN_PARTS) for s in node.body)
     own = {s.name for s in node.body if isinstance(s, ast.FunctionDef)}
     once = definition_counts(tree)[node.name] == 1 and bound_once(node.name, tree) and node.name not in imported(tree)
     return plain and once and not own & (OWN_ACCESS | {"__class__", "__new__", "__init_subclass__"})
-
-
-@lru_cache(CACHED)
-def _dataclass_names(tree: ast.Module) -> frozenset[str]:
-    """How a module writes the decorator of the dataclasses module, if nothing else has that name."""
-    found = set()
-    for node in tree.body:
-        if isinstance(node, ast.ImportFrom) and node.module == "dataclasses" and not node.level:
-            found |= {a.asname or a.name for a in node.names if a.name == "dataclass"}
-        elif isinstance(node, ast.Import):
-            found |= {f"{a.asname or a.name}.dataclass" for a in node.names if a.name == "dataclasses"}
-    taken = definition_counts(tree).keys() | stored_at_module_level(tree)
-    return frozenset(n for n in found if n.partition(".")[0] not in taken)
 
 
 def _depth(name: str, classes: Mapping[str, ast.ClassDef]) -> int:

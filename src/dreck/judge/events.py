@@ -7,6 +7,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 
 from .graph import Do
+from .row_classes import field_of, parts_of
 from .terms import BOOL, NUMBERS, PLAIN, Kinds, Term, all_plain, compared, identity, is_const, kinds_of, negated, truth_of
 from .sums import arithmetic
 from .verdict import AssumptionKind
@@ -98,6 +99,10 @@ def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -
         result = ("c", "bool", known is not None and known <= NUMBERS)
     elif node.kind == "getitem":
         result = _item(terms[0], terms[1])
+    elif node.kind == "getattr" and terms[0][0] == "row":
+        result = field_of(terms[0], node.detail)
+    elif node.kind == "row":
+        result = node.detail.term(tuple(terms))
     elif node.kind == "member":
         result = compared("==", terms[0], terms[1], kinds)
     elif node.kind == "hash":
@@ -105,18 +110,25 @@ def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -
         return [] if all_plain(known) else None
     elif node.kind == "in":
         result = _membership(terms[0], terms[1], kinds)
-    elif node.kind == "unpack" and terms[0][0] == "tuple" and node.detail == (len(terms[0]) - 1, None):
-        return list(terms[0][1:])
+    elif node.kind == "unpack":
+        parts = _taken_apart(terms[0])
+        return None if parts is None or node.detail != (len(parts), None) else list(parts)
     return None if result is None else [result]
 
 
 def _item(container: Term, index: Term) -> Term | None:
     """An item of a tuple whose parts are known, by a constant index that is in range."""
-    if container[0] != "tuple" or index[0] != "c" or index[1] != "int":
+    parts = _taken_apart(container)
+    if parts is None or index[0] != "c" or index[1] != "int":
         return None
-    count = len(container) - 1
-    found: Term | None = container[1:][index[2]] if -count <= index[2] < count else None
-    return found
+    return parts[index[2]] if -len(parts) <= index[2] < len(parts) else None
+
+
+def _taken_apart(container: Term) -> tuple[Term, ...] | None:
+    """The parts of a tuple, or of a row that is one."""
+    if container[0] == "row":
+        return parts_of(container) if container[4] else None
+    return container[1:] if container[0] == "tuple" else None
 
 
 def is_instance(value: Term, class_name: str | None, kinds: Mapping[int, Kinds], names: Names) -> Term | None:

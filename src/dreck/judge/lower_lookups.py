@@ -10,10 +10,11 @@ from contextlib import contextmanager
 from .module_values import is_enum_member
 from .inlining import is_constant
 from .record_classes import RecordClass
+from .row_classes import RowClass, constant_term, is_row, row_parts
 from .graph import Cut, Node, Operand, Put, Test
 from .lower_expressions import CannotLower, ExpressionLowering, Where, in_words
 from .scope import FunctionNode
-from .terms import FALSE, NONE, TRUE, Term, const, constant_value, member_of
+from .terms import FALSE, NONE, TRUE, Term, const, constant_value, is_const, member_of
 from .verdict import AssumptionKind
 
 _LOOPS = frozenset({"any", "all"})
@@ -33,6 +34,7 @@ class LookupLowering(ExpressionLowering):
         known = (
             self._helper_call(node, out, after, where)
             or self._record_call(node, out, after, where)
+            or self._row_call(node, out, after, where)
             or self._dispatched_call(node, out, after, where)
             or self._isinstance(node, out, after, where)
             or self._bool_call(node, out, after, where)
@@ -195,7 +197,7 @@ class LookupLowering(ExpressionLowering):
         if isinstance(node, ast.Attribute):
             assert isinstance(node.value, ast.Name)
             return member_of(node.value.id, self.context.names.enums[node.value.id], node.attr)
-        return _constant_term(node)
+        return constant_term(node)
 
     @abstractmethod
     def inlined(self, helper: FunctionNode, arguments: dict[str, Operand | ast.expr], out: int, after: Node, where: Where) -> Node:
@@ -210,7 +212,7 @@ class LookupLowering(ExpressionLowering):
         value = self.context.constants.get(node.id)
         if value is None:
             return super()._global(node, out, after, where)
-        entry: Node = Put(node.lineno, out, _constant_term(value), after)
+        entry: Node = Put(node.lineno, out, constant_term(value), after)
         if node.id not in self.context.names.new:
             detail = (AssumptionKind.UNPATCHED, node.id, f"{node.id} set from outside the module")
             entry = self.do("assume", node, (), (), entry, where, detail)
@@ -289,7 +291,7 @@ class LookupLowering(ExpressionLowering):
         if isinstance(node.slice, ast.Slice):
             return super()._subscript(node, out, after, where)
         if table is not None:
-            return self._read_table(node.value, self._item(node, table, lambda v: self.value(v, out, after, where), where), where)
+            return self._read_table(node.value, self._item(node, table, lambda v: self._give(v, out, after, where), where), where)
         row = node.value
         rows = self.context.nested.get(row.value.id) if isinstance(row, ast.Subscript) and isinstance(row.value, ast.Name) else None
         if rows is None or not isinstance(row, ast.Subscript) or row.value.id in self.scope.own:  # type: ignore[attr-defined]
@@ -297,9 +299,44 @@ class LookupLowering(ExpressionLowering):
 
         def into(inner: ast.expr) -> Node:
             assert isinstance(inner, ast.Dict)
-            return self._item(node, inner, lambda v: self.value(v, out, after, where), where)
+            return self._item(node, inner, lambda v: self._give(v, out, after, where), where)
 
         return self._read_table(row.value, self._item(row, rows, into, where), where)
+
+    def _give(self, value: ast.expr, out: int, after: Node, where: Where) -> Node:
+        """What a table holds, in a slot."""
+        if isinstance(value, ast.Call):
+            return Put(value.lineno, out, self._held(value), after)
+        return self.value(value, out, after, where)
+
+    def _held(self, value: ast.expr) -> Term:
+        """The term of a constant, or of a row of constants."""
+        parts = row_parts(value, self.context.rows) if isinstance(value, ast.Call) else None
+        if parts is None:
+            return constant_term(value)
+        made = self.context.rows[value.func.id]  # type: ignore[attr-defined]
+        return made.term(tuple(map(constant_term, parts)), self.context.places.get(id(value), ""))
+
+    def _own_rows(self) -> dict[str, RowClass]:
+        """The classes of rows that a name means here, and that only this version has."""
+        return {n: c for n, c in self.context.rows.items() if n in self.context.names.new and n not in self.scope.own}
+
+    def _row_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
+        """A row made of any values."""
+        made = self._own_rows().get(node.func.id) if isinstance(node.func, ast.Name) else None
+        if made is None or any(isinstance(a, ast.Starred) for a in node.args):
+            return None
+        bound = _bind_arguments(made.arguments(), node.args, {k.arg: k.value for k in node.keywords})
+        if bound is None:
+            return None
+        given = [*node.args, *(k.value for k in node.keywords)]
+
+        def make(operands: tuple[Operand, ...]) -> Node:
+            values = dict(zip(map(id, given), operands, strict=True))
+            parts = tuple(values[id(bound[f])] if id(bound[f]) in values else constant_term(bound[f]) for f in made.fields)
+            return self.do("row", node, parts, (out,), after, where, made)
+
+        return self.value(node.func, self.temporary(), self.values(given, where, make), where)
 
     def _item(self, node: ast.Subscript, table: ast.Dict, give: Callable[[ast.expr], Node], where: Where) -> Node:
         """``TABLE[key]``: the key is evaluated, then looked for."""
@@ -326,7 +363,7 @@ class LookupLowering(ExpressionLowering):
         def look(operands: tuple[Operand, ...]) -> Node:
             default = operands[1] if len(operands) > 1 else NONE
             missing = Put(node.lineno, out, default, after)
-            return self._looked_up(node, table, operands[0], lambda v: self.value(v, out, after, where), missing, where)
+            return self._looked_up(node, table, operands[0], lambda v: self._give(v, out, after, where), missing, where)
 
         return self._read_table(function.value, self.values(node.args, where, look), where)
 
@@ -362,14 +399,14 @@ class LookupLowering(ExpressionLowering):
         if not isinstance(node, ast.Name) or node.id in self.scope.own:
             return None
         value = self.context.sequences.get(node.id)
-        return [_constant_term(e) for e in value.elts] if isinstance(value, ast.List | ast.Tuple) else None
+        return [self._held(e) for e in value.elts] if isinstance(value, ast.List | ast.Tuple) else None
 
     def rows_of(self, node: ast.expr) -> list[Term] | None:
         """The rows that a loop goes through, if they are few constants and loops are to be written out."""
         if not self.context.rows_apart:
             return None
-        if isinstance(node, ast.Tuple | ast.List) and all(map(is_constant, node.elts)):
-            found: list[Term] | None = [_constant_term(e) for e in node.elts]
+        if isinstance(node, ast.Tuple | ast.List) and all(is_constant(e) or is_row(e, self._own_rows()) for e in node.elts):
+            found: list[Term] | None = [self._held(e) for e in node.elts]
         else:
             found = self._sequence(node)
         return found if found is not None and len(found) <= _MOST_ROWS else None
@@ -422,7 +459,7 @@ class LookupLowering(ExpressionLowering):
             return self._all_rules(node, generator, out, after, where, every=name == "all")
         if name == "next":
             given = node.args[1]
-            ended: Node = Put(line, out, _constant_term(given), after)
+            ended: Node = Put(line, out, constant_term(given), after)
         else:
             ended = Put(line, out, FALSE if name == "any" else TRUE, after)
 
@@ -551,7 +588,7 @@ def _has_pairs(table: ast.Dict, key: ast.expr) -> bool:
 
 def _ascending(limits: list[Term]) -> bool:
     """Whether all limits are numbers, none is NaN, and each is above the one before."""
-    values = [constant_value(t) for t in limits]
+    values = [constant_value(t) if is_const(t) else None for t in limits]
     numbers = all(isinstance(v, int | float) and not isinstance(v, bool) and v == v for v in values)
     return numbers and all(a < b for a, b in zip(values, values[1:], strict=False))  # type: ignore[operator]
 
@@ -587,10 +624,3 @@ def _last_of_equal(table: ast.Dict) -> list[tuple[ast.expr, ast.expr]]:
         plain: object = ast.unparse(key) if isinstance(key, ast.Attribute) else (ast.literal_eval(key),)
         found[plain] = (found[plain][0] if plain in found else key, value)
     return list(found.values())
-
-
-def _constant_term(node: ast.expr) -> Term:
-    """The term of a constant expression."""
-    if isinstance(node, ast.Tuple):
-        return ("tuple", *(_constant_term(e) for e in node.elts))
-    return const(ast.literal_eval(node))

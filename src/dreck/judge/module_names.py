@@ -50,7 +50,7 @@ def asked_for_identity(tree: ast.Module) -> frozenset[str]:
 def is_never_rebound(name: str, tree: ast.Module) -> bool:
     """Whether nothing but one statement at module level gives a name a value (other scopes have names of their own)."""
     stores = [n for n in _module_nodes(tree) if isinstance(n, ast.Name) and n.id == name and not isinstance(n.ctx, ast.Load)]
-    others = name in definition_counts(tree) or name in imported(tree) or name in _declared_global(tree)
+    others = name in definition_counts(tree) or name in imported(tree) or name in declared_global(tree)
     return len(stores) == 1 and not others
 
 
@@ -72,6 +72,21 @@ def imported(tree: ast.Module) -> frozenset[str]:
     aliases = [a for n in nodes_of(tree) if isinstance(n, ast.Import | ast.ImportFrom) for a in n.names]
     caught = {n.name for n in nodes_of(tree) if isinstance(n, ast.ExceptHandler | ast.MatchAs | ast.MatchStar) and n.name}
     return frozenset({a.asname or a.name.partition(".")[0] for a in aliases} | caught)
+
+
+@lru_cache(CACHED)
+def names_from(tree: ast.Module, module: str, name: str) -> frozenset[str]:
+    """How a module writes a name of another module that it imports, if nothing else has that name."""
+    found = set()
+    aliases = [a for n in nodes_of(tree) if isinstance(n, ast.Import | ast.ImportFrom) for a in n.names]
+    times = Counter(a.asname or a.name.partition(".")[0] for a in aliases)
+    for node in tree.body:
+        if isinstance(node, ast.ImportFrom) and node.module == module and not node.level:
+            found |= {a.asname or a.name for a in node.names if a.name == name}
+        elif isinstance(node, ast.Import):
+            found |= {f"{a.asname or a.name}.{name}" for a in node.names if a.name == module}
+    taken = definition_counts(tree).keys() | stored_at_module_level(tree) | declared_global(tree)
+    return frozenset(n for n in found if n.partition(".")[0] not in taken and times[n.partition(".")[0]] == 1)
 
 
 def is_mangled(name: str) -> bool:
@@ -105,7 +120,7 @@ def single_target(statement: ast.stmt) -> str | None:
 
 def only_read(name: str, tree: ast.Module, callees: Mapping[str, str] | None = None) -> bool:
     """Whether a name is bound once and only ever looked up in, asked for members or measured."""
-    if name in _declared_global(tree) or name in imported(tree):
+    if name in declared_global(tree) or name in imported(tree):
         return False
     stores = 0
     for node, parent in mentions(tree).get(name, ()):
@@ -128,7 +143,8 @@ def mentions(tree: ast.Module) -> Mapping[str, list[tuple[ast.Name, ast.AST]]]:
 
 
 @lru_cache(CACHED)
-def _declared_global(tree: ast.Module) -> frozenset[str]:
+def declared_global(tree: ast.Module) -> frozenset[str]:
+    """Names that some function declares global."""
     return frozenset(name for n in nodes_of(tree) if isinstance(n, ast.Global) for name in n.names)
 
 
@@ -164,7 +180,7 @@ def bound_once(name: str, tree: ast.Module) -> bool:
 
 def is_never_set(name: str, tree: ast.Module) -> bool:
     """Whether no statement but definitions and imports gives a name a value at module level."""
-    return name not in _declared_global(tree) and name not in stored_at_module_level(tree)
+    return name not in declared_global(tree) and name not in stored_at_module_level(tree)
 
 
 @lru_cache(CACHED)

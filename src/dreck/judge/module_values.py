@@ -13,6 +13,7 @@ from .module_names import (
     only_read, sets_names_by_text, single_target,
 )  # fmt: skip
 from .record_classes import RecordClass, record_class
+from .row_classes import is_row, row_classes_of
 
 _ENUM_HOOKS = frozenset({"__eq__", "__ne__", "__hash__", "__bool__", "__len__", "__getattribute__", "__new__", "_missing_"})
 
@@ -53,8 +54,8 @@ def records_of(tree: ast.Module) -> dict[str, RecordClass]:
     """The plain classes of a module, bound once."""
     classes = [n for n in tree.body if isinstance(n, ast.ClassDef) and not is_mangled(n.name)]
     found = {n.name: r for n in classes if (r := record_class(n)) is not None}
-    counts, imported = definition_counts(tree), imported(tree)
-    return {n: r for n, r in found.items() if counts[n] == 1 and bound_once(n, tree) and n not in imported}
+    counts, hidden = definition_counts(tree), imported(tree)
+    return {n: r for n, r in found.items() if counts[n] == 1 and bound_once(n, tree) and n not in hidden}
 
 
 @lru_cache(CACHED)
@@ -77,7 +78,7 @@ def sequences_of(tree: ast.Module) -> dict[str, ast.expr]:
     found: dict[str, ast.expr] = {}
     for statement in tree.body:
         target, value = single_target(statement), getattr(statement, "value", None)
-        if target and isinstance(value, ast.List | ast.Tuple) and all(is_constant(e) for e in value.elts):
+        if target and isinstance(value, ast.List | ast.Tuple) and all(is_constant(e) or is_row(e, row_classes_of(tree)) for e in value.elts):
             found[target] = value
     bisects = bisects_of(tree)
     return {n: value for n, value in found.items() if not is_mangled(n) and only_read(n, tree, bisects)}
@@ -100,7 +101,7 @@ def bisects_of(tree: ast.Module) -> dict[str, str]:
 @lru_cache(CACHED)
 def enums_of(tree: ast.Module) -> dict[str, tuple[str, ...]]:
     """Plain enumerations of a module: distinct constant members, nothing that changes ``==``."""
-    imported = {
+    from_enum = {
         a.asname or a.name for n in tree.body if isinstance(n, ast.ImportFrom) and n.module == "enum" for a in n.names
     }
     found = {}
@@ -108,7 +109,7 @@ def enums_of(tree: ast.Module) -> dict[str, tuple[str, ...]]:
         if isinstance(node, ast.ClassDef) and len(node.bases) == 1 and not node.keywords and not node.decorator_list:
             base = ast.unparse(node.bases[0])
             members = _members(node)
-            if members and (base == "enum.Enum" or (base == "Enum" and "Enum" in imported)):
+            if members and (base == "enum.Enum" or (base == "Enum" and "Enum" in from_enum)):
                 found[node.name] = members
     return {name: members for name, members in found.items() if bound_once(name, tree)}
 
@@ -134,7 +135,7 @@ def _is_constant_table(table: ast.Dict, tree: ast.Module) -> bool:
     counts, enums = definition_counts(tree), enums_of(tree)
     functions = {n.name for n in tree.body if isinstance(n, ast.FunctionDef) and counts[n.name] == 1}
     return all(k is not None and (is_constant(k) or is_enum_member(k, enums)) for k in table.keys) and all(
-        is_constant(v) or (isinstance(v, ast.Name) and v.id in functions and bound_once(v.id, tree))
+        is_constant(v) or is_row(v, row_classes_of(tree)) or (isinstance(v, ast.Name) and v.id in functions and bound_once(v.id, tree))
         for v in table.values
     )
 

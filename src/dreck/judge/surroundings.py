@@ -9,6 +9,7 @@ from functools import lru_cache
 
 from ..outline import Function, FunctionNode, nodes_of
 from .events import Names
+from .row_classes import row_classes_of
 from .scope import scope_of
 
 
@@ -44,7 +45,7 @@ def defined_in_time(tree: ast.Module) -> frozenset[str]:
     A function further down may be missing still when code at module level calls another one.
     """
     own = {n.name for n in tree.body if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef)}
-    loading = _Loading(frozenset(own), _has_class_hooks(tree), _INERT_CALLS - names_around(tree).shadowing)
+    loading = _Loading(frozenset(own - row_classes_of(tree).keys()), _has_class_hooks(tree), _INERT_CALLS - names_around(tree).shadowing)
     found: set[str] = set()
     for position, statement in enumerate(tree.body):
         found |= _surely_bound(tree.body[: position + 1])

@@ -46,6 +46,8 @@ NONE: Term = ("c", "NoneType", None)
 TRUE: Term = ("c", "bool", True)
 FALSE: Term = ("c", "bool", False)
 
+# Values that are told by what is in them, though each of them was made at some place.
+MADE = frozenset({"tuple", "slice", "sum", "text", "row"})
 _ENUM = "enum "
 _BOOL_HEADS = frozenset({"not", "is", "eq", "lt", "le", "truth", "in", "isa", "bound"})
 

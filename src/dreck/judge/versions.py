@@ -14,6 +14,7 @@ from .module_names import single_target
 from .module_values import enums_of, is_enum_member, records_of
 from .events import Names
 from .inlining import is_constant
+from .row_classes import RowClass, is_row, row_classes_of
 from .shape import shape, without_docstring
 from .surroundings import names_around
 
@@ -148,7 +149,7 @@ def _is_new_constant(statement: ast.stmt, version: Version, other: Version) -> b
     target = single_target(statement)
     value = getattr(statement, "value", None)
     enums = enums_of(version.tree)
-    if target is None or value is None or not _is_inert(value, enums) or other.mentions(target):
+    if target is None or value is None or not (_is_inert(value, enums, row_classes_of(version.tree))) or other.mentions(target):
         return False
     earlier = names_around(ast.Module([s for s in version.tree.body if s.lineno < statement.lineno], []))
     names = {n.id for n in ast.walk(value) if isinstance(n, ast.Name)}
@@ -157,7 +158,9 @@ def _is_new_constant(statement: ast.stmt, version: Version, other: Version) -> b
 
 def is_new_record(statement: ast.stmt, version: Version, other: Version) -> bool:
     """Whether a statement only defines a plain class that the other version never mentions."""
-    if not isinstance(statement, ast.ClassDef) or statement.name not in records_of(version.tree) or other.mentions(statement.name):
+    if not isinstance(statement, ast.ClassDef) or other.mentions(statement.name):
+        return False
+    if statement.name not in records_of(version.tree) and statement.name not in row_classes_of(version.tree):
         return False
     return all(_is_inert_definition(f, version) for f in statement.body if isinstance(f, ast.FunctionDef))
 
@@ -184,16 +187,16 @@ def _is_new_inert_import(statement: ast.Import | ast.ImportFrom, other: Version)
     return not local and set(modules) <= _INERT_MODULES and not any(n == "*" or other.mentions(n) for n in names)
 
 
-def _is_inert(value: ast.expr, enums: Mapping[str, tuple[str, ...]]) -> bool:
+def _is_inert(value: ast.expr, enums: Mapping[str, tuple[str, ...]], rows: Mapping[str, RowClass]) -> bool:
     """Whether evaluating a value at import does nothing: constants, names, members and displays of those."""
     if isinstance(value, ast.Dict):
         keys = all(k is not None and (is_constant(k) or is_enum_member(k, enums)) for k in value.keys)
-        return keys and all(_is_inert(v, enums) for v in value.values)
+        return keys and all(_is_inert(v, enums, rows) for v in value.values)
     if isinstance(value, ast.List | ast.Tuple):
-        return all(_is_inert(e, enums) for e in value.elts)
+        return all(_is_inert(e, enums, rows) for e in value.elts)
     if isinstance(value, ast.Set):
         return all(map(is_constant, value.elts))
-    return is_constant(value) or isinstance(value, ast.Name) or is_enum_member(value, enums)
+    return is_constant(value) or isinstance(value, ast.Name) or is_enum_member(value, enums) or is_row(value, rows)
 
 
 def _shape_without(node: ast.AST, left_out: set[int]) -> object:

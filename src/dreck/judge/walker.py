@@ -9,8 +9,8 @@ from .events import Names, is_instance, silent_result
 from .facts import Fact
 from .graph import Cut, Do, Drop, Graph, Landing, Leave, Load, Node, Put, Slot, Test
 from .memory import Memory
-from .states import Hypothesis, Path, Place, Side, State, Used, Value, operand_term
-from .terms import LIST, UNBOUND, Kinds, Term, all_plain, kinds_of, substituted
+from .states import Hypothesis, Parted, Path, Place, Side, State, Used, Value, operand_term
+from .terms import LIST, MADE, UNBOUND, Kinds, Term, all_plain, is_const, kinds_of, substituted
 from .verdict import Assumption, AssumptionKind
 
 
@@ -107,6 +107,8 @@ class Walker:
             side.env[node.outs[0]] = self._global(node.detail, state)
             return node.next
         terms = [operand_term(side.env, o) for o in node.operands]
+        if node.kind == "is" and any(t[0] in MADE for t in terms) and not any(map(is_const, terms)):
+            raise Parted("whether two values that were made here are one object cannot be told", *(s.node for s in state.sides))
         if node.kind == "getattr" and node.detail == "append" and self._is_list(terms[0]):
             side.env[node.outs[0]] = ("adder", terms[0])
             return node.next

@@ -1076,3 +1076,21 @@ def close(word, hour: int):
 def late(hour: int):
     close("CLOS" + "ING", 9)
     return hour > CLOSING
+
+
+#: the identity of a tuple made once or twice -> differs
+def same(a, b):
+    pair = (a, b)
+    return pair is pair
+#: becomes
+def same(a, b):
+    return (a, b) is (a, b)
+
+
+#: the identity of a text made once or twice, and None -> proved
+def same(a: str, b: str):
+    pair = a + b
+    return pair is None
+#: becomes
+def same(a: str, b: str):
+    return a + b is None

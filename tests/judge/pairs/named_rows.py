@@ -1,0 +1,245 @@
+#: rows with named fields -> proved
+def fare(kind: str, tons: int):
+    if kind == "barge":
+        return 240 + 3 * tons
+    if kind == "tug":
+        return 180 + 2 * tons
+    if kind == "butty":
+        return 60 + tons
+    return 0
+#: becomes
+from typing import NamedTuple
+
+
+class Fare(NamedTuple):
+    """What a kind pays."""
+
+    base: int
+    per_ton: int = 1
+
+
+FARES = {
+    "barge": Fare(240, 3),
+    "tug": Fare(base=180, per_ton=2),
+    "butty": Fare(60),
+}
+
+
+def fare(kind: str, tons: int):
+    found = FARES.get(kind)
+    if found is None:
+        return 0
+    return found.base + found.per_ton * tons
+
+
+#: rows of a frozen dataclass, with a default row -> proved
+def fare(kind: str, tons: int):
+    if kind == "barge":
+        return 240 + 3 * tons
+    if kind == "tug":
+        return 180 + 2 * tons
+    return 10 + 0 * tons
+#: becomes
+import dataclasses
+
+
+@dataclasses.dataclass(frozen=True, slots=True)
+class Fare:
+    base: int
+    per_ton: int
+
+
+FARES = {"barge": Fare(240, 3), "tug": Fare(180, 2)}
+
+
+def fare(kind: str, tons: int):
+    row = FARES.get(kind, Fare(10, 0))
+    return row.base + row.per_ton * tons
+
+
+#: fields mistaken for each other -> differs
+def fare(kind: str, tons: int):
+    if kind == "barge":
+        return 240 + 3 * tons
+    return 180 + 2 * tons
+#: becomes
+from typing import NamedTuple
+
+
+class Fare(NamedTuple):
+    per_ton: int
+    base: int
+
+
+FARES = {"barge": Fare(240, 3)}
+
+
+def fare(kind: str, tons: int):
+    row = FARES.get(kind, Fare(180, 2))
+    return row.base + row.per_ton * tons
+
+
+#: a row taken apart -> proved
+def fare(kind: str):
+    if kind == "barge":
+        return 240, 3
+    return 180, 2
+#: becomes
+from typing import NamedTuple
+
+
+class Fare(NamedTuple):
+    base: int
+    per_ton: int
+
+
+FARES = {"barge": Fare(240, 3)}
+
+
+def fare(kind: str):
+    base, per_ton = FARES.get(kind, Fare(180, 2))
+    return base, per_ton
+
+
+#: a row is no tuple of the same parts to whoever gets it -> differs
+def fare(kind: str):
+    if kind == "barge":
+        return 240, 3
+    return 180, 2
+#: becomes
+from typing import NamedTuple
+
+
+class Fare(NamedTuple):
+    base: int
+    per_ton: int
+
+
+FARES = {"barge": Fare(240, 3)}
+
+
+def fare(kind: str):
+    return FARES.get(kind, Fare(180, 2))
+
+
+#: a dataclass cannot be taken apart -> differs
+def fare(kind: str):
+    if kind == "barge":
+        return 243
+    return 182
+#: becomes
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True)
+class Fare:
+    base: int
+    per_ton: int
+
+
+FARES = {"barge": Fare(240, 3)}
+
+
+def fare(kind: str):
+    base, per_ton = FARES.get(kind, Fare(180, 2))
+    return base + per_ton
+
+
+#: rows of fields in a loop -> proved
+def toll(boat):
+    pence = 0
+    if boat.has("engine"):
+        pence += 12
+    if boat.has("butty"):
+        pence += 30
+    return pence
+#: becomes
+from typing import NamedTuple
+
+
+class Extra(NamedTuple):
+    fitting: str
+    pence: int
+
+
+EXTRAS = (Extra("engine", 12), Extra("butty", 30))
+
+
+def toll(boat):
+    pence = 0
+    for extra in EXTRAS:
+        if boat.has(extra.fitting):
+            pence += extra.pence
+    return pence
+
+
+#: a property of the row class changes what a field gives -> same
+def fare(kind: str):
+    if kind == "barge":
+        return 243
+    return 182
+#: becomes
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True)
+class Fare:
+    base: int
+    per_ton: int
+
+    @property
+    def all(self):
+        return self.base + self.per_ton
+
+
+FARES = {"barge": Fare(240, 3)}
+
+
+def fare(kind: str):
+    return FARES.get(kind, Fare(180, 2)).all
+
+
+#: another class of the module's own called NamedTuple -> differs
+def fare(kind: str):
+    if kind == "barge":
+        return 240
+    return 180
+#: becomes
+class NamedTuple:
+    def __init__(self, base):
+        self.base = base + 1
+
+
+class Fare(NamedTuple):
+    base: int
+
+
+FARES = {"barge": Fare(240)}
+
+
+def fare(kind: str):
+    return FARES.get(kind, Fare(180)).base
+
+
+#: a dataclass whose making changes a field -> differs
+def fare(kind: str):
+    if kind == "barge":
+        return 240
+    return 180
+#: becomes
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True)
+class Fare:
+    base: int
+
+    def __post_init__(self):
+        object.__setattr__(self, "base", self.base + 1)
+
+
+FARES = {"barge": Fare(240)}
+
+
+def fare(kind: str):
+    return FARES.get(kind, Fare(180)).base
