@@ -7,7 +7,7 @@ takes from around are the function's own, at the time of the call.
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterator, Mapping
+from collections.abc import Collection, Iterator, Mapping
 
 from .module_names import single_target
 from .inlining import can_be_inlined
@@ -46,6 +46,21 @@ def rule_lists(function: FunctionNode) -> Mapping[str, tuple[ast.stmt, tuple[Fun
             continue
         made = tuple(_of_lambda(f"{name}@{i}", r) for i, r in enumerate(rules) if isinstance(r, ast.Lambda))
         if all(map(_fits, made)) and _is_only_gone_through(name, inside, generators & used_up):
+            found[name] = (statement, made)
+    parameters = {a.arg for a in ast.walk(function.args) if isinstance(a, ast.arg)}
+    return {name: pair for name, pair in found.items() if name not in parameters}
+
+
+def kept_objects(function: FunctionNode, classes: Collection[str]) -> Mapping[str, tuple[ast.stmt, ast.Call]]:
+    """Objects of some classes that a name of the function is given once, and that are then only asked for attributes."""
+    inside = list(own_nodes(function))
+    asked = {id(n.value) for n in inside if isinstance(n, ast.Attribute) and isinstance(n.ctx, ast.Load)}
+    found = {}
+    for statement in (n for n in inside if isinstance(n, ast.Assign)):
+        name, made = single_target(statement), statement.value
+        if name is None or not isinstance(made, ast.Call) or not isinstance(made.func, ast.Name) or made.func.id not in classes:
+            continue
+        if _is_only_gone_through(name, inside, asked):
             found[name] = (statement, made)
     parameters = {a.arg for a in ast.walk(function.args) if isinstance(a, ast.arg)}
     return {name: pair for name, pair in found.items() if name not in parameters}

@@ -13,9 +13,11 @@ from dataclasses import replace
 from .graph import Cut, Drop, Graph, Landing, Leave, MaybeUnbound, Node, Operand, Put, Slot, Test, finish
 from .context import Context
 from .lower_expressions import CannotLower, Inside, Jump, Where, defaults_of, in_words, operator_symbol
-from .local_helpers import local_helpers, rule_lists, scopes_of
+from .local_helpers import kept_objects, local_helpers, rule_lists, scopes_of
 from .lower_lookups import LookupLowering, immediate_generators
 from .module_values import is_enum_member
+from .record_classes import RecordClass
+from .row_classes import constant_term
 from .scope import FunctionNode, Scope, parameters_of, scope_of
 from .shape import shape, without_docstring
 from .terms import NONE, Term, const
@@ -39,6 +41,8 @@ class _Lowering(LookupLowering):
         immediate = immediate_generators(function, context.names.is_builtin)
         self.own_helpers = {} if inside is not None else local_helpers(function)
         self.rule_lists = {} if inside is not None else rule_lists(function)
+        known = {} if inside is not None else context.records
+        self.kept = {n: (s, made, known[_called(made)]) for n, (s, made) in kept_objects(function, known).items()}
         scope = scope_of(function, immediate | scopes_of(self.own_helpers, self.rule_lists))
         super().__init__(scope, parameters[0].arg if parameters else None, context, inside)
         self.function = function
@@ -111,10 +115,32 @@ class _Lowering(LookupLowering):
         rules = next((name for name, (statement, _) in self.rule_lists.items() if statement is node), None)
         if rules is not None:
             return Put(node.lineno, self.slot(rules), ("helper", rules), after)
+        kept = next((name for name, (statement, _, _) in self.kept.items() if statement is node), None)
+        if kept is not None:
+            return self._keep(kept, after, where)
         out = self.temporary()
         for target in reversed(node.targets):
             after = self.assign(target, out, after, where)
         return self.value(node.value, out, after, where)
+
+    def _keep(self, name: str, after: Node, where: Where) -> Node:
+        """A plain object is kept under a name: what it is given is kept in its place."""
+        _, made, record = self.kept[name]
+        fields = self.bound_fields(made, record)
+        if fields is None:
+            raise CannotLower("an object made with other arguments than its class takes", made.lineno)
+        given = [*made.args, *(k.value for k in made.keywords)]
+
+        def keep(operands: tuple[Operand, ...]) -> Node:
+            values = dict(zip(map(id, given), operands, strict=True))
+            entry: Node = Put(made.lineno, self.slot(name), ("helper", name), after)
+            for field, slot in record.kept(self.slot(name)).items():
+                value = fields[field]
+                operand = values[id(value)] if id(value) in values else constant_term(value)
+                entry = Put(made.lineno, slot, operand, entry)
+            return entry
+
+        return self.value(made.func, self.temporary(), self.values(given, where, keep), where)
 
     def _s_annassign(self, node: ast.AnnAssign, after: Node, where: Where) -> Node:
         if node.value is None:
@@ -203,6 +229,10 @@ class _Lowering(LookupLowering):
     def _s_raise(self, node: ast.Raise, after: Node, where: Where) -> Node:
         error = self.temporary()
         thrown = self.throw(error, node, where)
+        key = self.raised_key(node)
+        if key is not None:
+            slot = self.temporary()
+            return self.value(key, slot, self.do("missing key", node, (slot,), (error,), thrown, where), where)
         if node.exc is None:
             if where.during is not None:
                 return Put(node.lineno, error, where.during, thrown)
@@ -448,6 +478,11 @@ class _Lowering(LookupLowering):
         made = self.temporary()
         bound = self.bind(node.name, made, after, where, node)
         return self.do("class", node, (), (made,), bound, where, shape(node))
+
+
+def _called(node: ast.Call) -> str:
+    assert isinstance(node.func, ast.Name)
+    return node.func.id
 
 
 def _steady_first(function: FunctionNode, parameters: list[ast.arg], scope: Scope) -> str | None:

@@ -27,6 +27,8 @@ class LookupLowering(ExpressionLowering):
 
     # Functions and lambdas of the function's own, with the statements that define them.
     own_helpers: Mapping[str, tuple[ast.stmt, FunctionNode]]
+    # Plain objects that names of the function's own keep, with the statements, the calls and the classes that make them.
+    kept: Mapping[str, tuple[ast.stmt, ast.Call, RecordClass]]
     # Lists of lambdas of the function's own, with the statements that set them.
     rule_lists: Mapping[str, tuple[ast.stmt, tuple[FunctionNode, ...]]]
 
@@ -101,22 +103,64 @@ class LookupLowering(ExpressionLowering):
         self, asked: ast.Attribute, positional: list[ast.expr], keywords: list[ast.keyword], out: int, after: Node, where: Where,
         *, called: bool,
     ) -> Node | None:  # fmt: skip
+        kept = self.kept.get(asked.value.id) if isinstance(asked.value, ast.Name) else None
+        if kept is not None:
+            return self._kept_asked(asked, kept[2], positional, keywords, out, after, where, called=called)
         record, made = self._record_of(asked.value)
         method = None if record is None else record.methods.get(asked.attr)
         if record is None or made is None or method is None or called is (asked.attr in record.properties):
             return None
         given = [*made.args, *(k.value for k in made.keywords), *positional, *(k.value for k in keywords)]
-        fields = _bind_arguments(record.arguments, made.args, {k.arg: k.value for k in made.keywords})
+        fields = self.bound_fields(made, record)
         others = _bind_arguments(record.own_arguments(asked.attr), positional, {k.arg: k.value for k in keywords})
         if fields is None or others is None or any(isinstance(a, ast.Starred) for a in given):
             return None
-        bound = {**record.given(fields), **others}
+        bound = {**fields, **others}
 
         def enter(operands: tuple[Operand, ...]) -> Node:
             values = dict(zip(map(id, given), operands, strict=True))
             return self.inlined(method, {n: values.get(id(e), e) for n, e in bound.items()}, out, after, where)
 
         return self.value(made.func, self.temporary(), self.values(given, where, enter), where)
+
+    def bound_fields(self, made: ast.Call, record: RecordClass) -> dict[str, ast.expr] | None:
+        """What each field's parameter of the functions gets when an object is made; None if the call does not fit."""
+        fields = _bind_arguments(record.arguments, made.args, {k.arg: k.value for k in made.keywords})
+        known = fields is not None and all(is_constant(d) for d in (*record.arguments.defaults, *record.arguments.kw_defaults) if d is not None)
+        starred = any(isinstance(a, ast.Starred) for a in made.args)
+        return None if fields is None or starred or not known else record.given(fields)
+
+    def _kept_asked(
+        self, asked: ast.Attribute, record: RecordClass, positional: list[ast.expr], keywords: list[ast.keyword], out: int, after: Node,
+        where: Where, *, called: bool,
+    ) -> Node:  # fmt: skip
+        """An object that a name of the function keeps is asked."""
+        assert isinstance(asked.value, ast.Name)
+        slots = record.kept(self.slot(asked.value.id))
+        method = record.methods.get(asked.attr)
+        if method is None or called is (asked.attr in record.properties):
+            field = slots.get(f"self.{asked.attr}")
+            if called or field is None:
+                raise CannotLower("an object of a plain class that is used in another way", asked.lineno)
+            return self.value(asked.value, self.temporary(), Put(asked.lineno, out, field, after), where)
+        given = [*positional, *(k.value for k in keywords)]
+        others = _bind_arguments(record.own_arguments(asked.attr), positional, {k.arg: k.value for k in keywords})
+        if others is None or any(isinstance(a, ast.Starred) for a in given):
+            raise CannotLower("a call that does not fit its method", asked.lineno)
+
+        def enter(operands: tuple[Operand, ...]) -> Node:
+            values = dict(zip(map(id, given), operands, strict=True))
+            bound: dict[str, Operand | ast.expr] = {n: values.get(id(e), e) for n, e in others.items()}
+            return self.inlined(method, {**slots, **bound}, out, after, where)
+
+        return self.value(asked.value, self.temporary(), self.values(given, where, enter), where)
+
+    def raised_key(self, node: ast.Raise) -> ast.expr | None:
+        """What ``raise KeyError(key)`` says is missing, as a look-up in a dict does."""
+        made = node.exc
+        if not isinstance(made, ast.Call) or node.cause is not None or not self._is_builtin_call(made, "KeyError"):
+            return None
+        return made.args[0] if len(made.args) == 1 and not isinstance(made.args[0], ast.Starred) else None
 
     def _dispatched_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
         """A new method of several classes: which one is called depends on the object's class."""
@@ -360,12 +404,27 @@ class LookupLowering(ExpressionLowering):
         if table is None or len(node.args) not in (1, 2) or any(isinstance(a, ast.Starred) for a in node.args):
             return None
 
+        if _has_pairs(table, node.args[0]):
+            return self._read_table(function.value, self._get_by_parts(node, table, out, after, where), where)
+
         def look(operands: tuple[Operand, ...]) -> Node:
             default = operands[1] if len(operands) > 1 else NONE
             missing = Put(node.lineno, out, default, after)
             return self._looked_up(node, table, operands[0], lambda v: self._give(v, out, after, where), missing, where)
 
         return self._read_table(function.value, self.values(node.args, where, look), where)
+
+    def _get_by_parts(self, node: ast.Call, table: ast.Dict, out: int, after: Node, where: Where) -> Node:
+        """``TABLE.get((a, b), default)``."""
+        assert isinstance(node.args[0], ast.Tuple)
+        parts = node.args[0].elts
+
+        def look(operands: tuple[Operand, ...]) -> Node:
+            default = operands[len(parts)] if len(node.args) > 1 else NONE
+            missing = Put(node.lineno, out, default, after)
+            return self._looked_up_by_parts(node, table, operands[: len(parts)], lambda v: self._give(v, out, after, where), missing, where)
+
+        return self.values([*parts, *node.args[1:]], where, look)
 
     def _looked_up(self, source: ast.AST, table: ast.Dict, key: Operand, give: Callable[[ast.expr], Node], missing: Node,
                    where: Where) -> Node:  # fmt: skip

@@ -36,6 +36,10 @@ class RecordClass:
         """What each field's parameter of the functions gets, of what ``__init__`` gets."""
         return {_field(f): arguments[p] for f, p in self.fields.items()}
 
+    def kept(self, name: str) -> dict[str, str]:
+        """For each field's parameter of the functions, a slot of the field of an object that a name stands for."""
+        return {_field(f): f"{name}.{f}" for f in self.fields}
+
     def own_arguments(self, method: str) -> ast.arguments:
         """The parameters of a method without its object."""
         made = copy.copy(self.methods[method].args)

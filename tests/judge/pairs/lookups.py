@@ -1094,3 +1094,61 @@ def same(a: str, b: str):
 #: becomes
 def same(a: str, b: str):
     return a + b is None
+
+
+#: an explicit KeyError and a look-up -> proved
+def fare(kind: str):
+    if kind == "barge":
+        return 240
+    if kind == "tug":
+        return 180
+    raise KeyError(kind)
+#: becomes
+FARES = {"barge": 240, "tug": 180}
+
+
+def fare(kind: str):
+    return FARES[kind]
+
+
+#: an explicit KeyError about something else -> differs
+def fare(kind: str):
+    if kind == "barge":
+        return 240
+    raise KeyError(kind + "?")
+#: becomes
+FARES = {"barge": 240}
+
+
+def fare(kind: str):
+    return FARES[kind]
+
+
+#: two subjects and a default -> proved
+def minutes(kind: str, gate: str):
+    if kind == "barge" and gate == "wide":
+        return 12
+    if kind == "barge" and gate == "narrow":
+        return 30
+    if kind == "tug" and gate == "wide":
+        return 9
+    return 15
+#: becomes
+MINUTES = {("barge", "wide"): 12, ("barge", "narrow"): 30, ("tug", "wide"): 9}
+
+
+def minutes(kind: str, gate: str):
+    return MINUTES.get((kind, gate), 15)
+
+
+#: two subjects in the wrong order -> differs
+def minutes(kind: str, gate: str):
+    if kind == "barge" and gate == "wide":
+        return 12
+    return 15
+#: becomes
+MINUTES = {("barge", "wide"): 12}
+
+
+def minutes(kind: str, gate: str):
+    return MINUTES.get((gate, kind), 15)

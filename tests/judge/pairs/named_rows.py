@@ -243,3 +243,132 @@ FARES = {"barge": Fare(240)}
 
 def fare(kind: str):
     return FARES.get(kind, Fare(180)).base
+
+
+#: an object of a plain class kept in a variable -> proved
+def closed(day: int, hour: int, boat):
+    if day > 5 and hour < 8:
+        return True
+    if hour > 20:
+        return boat
+    return day
+#: becomes
+class Closure:
+    def __init__(self, day, hour):
+        self.day = day
+        self.hour = hour
+
+    def at_dawn(self):
+        return self.day > 5 and self.hour < 8
+
+    @property
+    def at_night(self):
+        return self.hour > 20
+
+
+def closed(day: int, hour: int, boat):
+    rule = Closure(day, hour)
+    if rule.at_dawn():
+        return True
+    if rule.at_night:
+        return boat
+    return rule.day
+
+
+#: an object that is kept and asked before it is made -> differs
+def closed(day, late):
+    if late:
+        return day > 5
+    return False
+#: becomes
+class Closure:
+    def __init__(self, day):
+        self.day = day
+
+    def at_dawn(self):
+        return self.day > 5
+
+
+def closed(day, late):
+    if late:
+        rule = Closure(day)
+    return rule.at_dawn()
+
+
+#: an object whose field is changed from outside -> differs
+def closed(day, boat):
+    return day
+#: becomes
+class Closure:
+    def __init__(self, day):
+        self.day = day
+
+    def at_dawn(self):
+        return self.day
+
+
+def closed(day, boat):
+    rule = Closure(day)
+    rule.day = 3
+    return rule.at_dawn()
+
+
+#: an object handed out, which somebody may change -> differs
+def closed(day, boat):
+    boat.ask(day)
+    return day
+#: becomes
+class Closure:
+    def __init__(self, day):
+        self.day = day
+
+    def at_dawn(self):
+        return self.day
+
+
+def closed(day, boat):
+    rule = Closure(day)
+    boat.ask(rule)
+    return rule.at_dawn()
+
+
+#: fields mixed up -> differs
+def closed(day, hour):
+    return day > hour
+#: becomes
+class Closure:
+    def __init__(self, hour, day):
+        self.day = day
+        self.hour = hour
+
+    def late(self):
+        return self.day > self.hour
+
+
+def closed(day, hour):
+    rule = Closure(day, hour)
+    return rule.late()
+
+
+#: an object kept in a loop -> proved
+def closed(days, hour):
+    for day in days:
+        if day > hour:
+            return day
+    return None
+#: becomes
+class Closure:
+    def __init__(self, day, hour):
+        self.day = day
+        self.hour = hour
+
+    def late(self):
+        return self.day > self.hour
+
+
+def closed(days, hour):
+    for day in days:
+        rule = Closure(day, hour)
+        if rule.late():
+            return rule.day
+    return None
