@@ -46,6 +46,7 @@ class Context:
             ones before those they are derived from.
         rows: classes of rows by name.
         places: where rows of the module's tables stand, by the ids of their nodes.
+        classes: the module's own classes, with what their patterns take without a name.
         lists_apart: whether list comprehensions are lowered as loops that append.
         rows_apart: whether loops over constant rows are lowered as one round after the other.
     """
@@ -65,6 +66,7 @@ class Context:
     dispatched: Mapping[str, tuple[tuple[str, FunctionNode], ...]] = field(default_factory=dict)
     rows: Mapping[str, RowClass] = field(default_factory=dict)
     places: Mapping[int, str] = field(default_factory=dict)
+    classes: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
 
     def below(self, enclosing: Iterable[FunctionNode]) -> Context:
         """The context inside other functions, which may bind some of the names anew.
@@ -84,6 +86,7 @@ class Context:
             self, helpers=seen(self.helpers), tables=seen(self.tables), sequences=seen(self.sequences),
             bisects=seen(self.bisects), nested=seen(self.nested), constants=seen(self.constants),
             dispatched={n: found for n, found in self.dispatched.items() if not any(c in local for c, _ in found)},
+            classes={n: c for n, c in self.classes.items() if n not in local},
             rows={n: c for n, c in self.rows.items() if n not in local},
             records={n: r for n, r in self.records.items() if n not in local and all(map(means_the_same, r.methods.values()))},
         )  # fmt: skip
@@ -123,8 +126,18 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
         dispatched=dispatched(tree, other),
         rows=row_classes_of(tree),
         places=places_of(tree),
+        classes=_classes(tree),
     )
     return found.below(subject.around) if subject.around else found
+
+
+@lru_cache(CACHED)
+def _classes(tree: ast.Module) -> dict[str, tuple[str, ...]]:
+    """The classes that a module defines once, with the fields of classes of rows."""
+    rows = row_classes_of(tree)
+    found = [n.name for n in tree.body if isinstance(n, ast.ClassDef) and (not n.decorator_list or n.name in rows)]
+    once = [n for n in found if definition_counts(tree)[n] == 1 and bound_once(n, tree) and n not in imported(tree)]
+    return {n: tuple(rows[n].fields) if n in rows else () for n in once}
 
 
 def _constants(tree: ast.Module, counterpart: ast.AST | None, names: Names) -> dict[str, ast.expr]:

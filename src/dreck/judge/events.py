@@ -17,14 +17,17 @@ from .verdict import AssumptionKind
 # under an assumption.
 AGAIN: Mapping[str, AssumptionKind] = {
     "getattr": AssumptionKind.STABLE_READ,
+    "pattern attribute": AssumptionKind.STABLE_READ,
     "getitem": AssumptionKind.STABLE_READ,
     **dict.fromkeys(("compare", "truth", "member", "in", "isinstance", "hash"), AssumptionKind.NO_EFFECT),
 }
+# Steps that read an attribute.
+READS = frozenset({"getattr", "pattern attribute"})
 QUIET = frozenset({"cell", "global", "list", "join", "assert", "forget"})
 # Steps that cannot raise once their operands are there.
 MAY_NOT_RAISE = frozenset({"list", "append", "assert", "set cell", "set global", "forget"})
 
-_FLAG_FIRST = frozenset({"truth", "in", "member", "isinstance", "catches", "exit failed", "async exit failed", "match", "next", "async next"})
+_FLAG_FIRST = frozenset({"truth", "in", "member", "isinstance", "catches", "pattern attribute", "exit failed", "async exit failed", "match", "next", "async next"})
 _OPPOSITE = {"<": ">=", ">=": "<", ">": "<=", "<=": ">", "==": "!=", "!=": "=="}
 _MIRRORED = {"<": ">", ">": "<", "<=": ">=", ">=": "<=", "==": "==", "!=": "!="}
 _BUILTINS = frozenset(dir(builtins)) - {"__debug__", "__build_class__", "_"}

@@ -24,6 +24,8 @@ from .terms import NONE, Term, const
 
 # A graph larger than this would take the walk too long; nested clean-ups multiply.
 MOST_NODES = 60_000
+# Built-in classes whose pattern takes the value itself as its one positional part.
+_MATCHED_AS_A_WHOLE = frozenset({"int", "str", "float", "bool", "bytes", "bytearray", "list", "dict", "tuple", "set", "frozenset"})
 
 
 def lower(function: FunctionNode, context: Context = Context()) -> Graph:
@@ -392,57 +394,93 @@ class _Lowering(LookupLowering):
         return self.bind(name, error, self.block(node.body, forget(after), named), named, node)
 
     def _s_match(self, node: ast.Match, after: Node, where: Where) -> Node:
+        if isinstance(node.subject, ast.Tuple) and self._is_told_by_parts(node.subject, node.cases):
+            return self.values(node.subject.elts, where, lambda parts: self._cases(node.cases, parts, after, where))
         subject = self.temporary()
-        entry = after
-        for case in reversed(node.cases):
-            body = self.block(case.body, after, where)
-            entry = self._case(case, subject, body, entry, where)
-        return self.value(node.subject, subject, entry, where)
+        return self.value(node.subject, subject, self._cases(node.cases, subject, after, where), where)
 
-    def _case(self, case: ast.match_case, subject: int, body: Node, otherwise: Node, where: Where) -> Node:
+    def _cases(self, cases: list[ast.match_case], subject: Slot | tuple[Operand, ...], after: Node, where: Where) -> Node:
+        entry = after
+        for case in reversed(cases):
+            entry = self._case(case, subject, self.block(case.body, after, where), entry, where)
+        return entry
+
+    def _case(self, case: ast.match_case, subject: Slot | tuple[Operand, ...], body: Node, otherwise: Node, where: Where) -> Node:
         if case.guard is not None:
             body = self.condition(case.guard, body, otherwise, where)
-        if isinstance(case.pattern, ast.MatchAs) and case.pattern.pattern is None:
-            name = case.pattern.name
-            return body if name is None else self.bind(name, subject, body, where, case.pattern)
-        if self._is_simple(case.pattern):
-            return self._pattern(case.pattern, subject, body, otherwise, where)
         captures = list(dict.fromkeys(_captures(case.pattern)))
-        outs: list[Slot] = [self.temporary() for _ in captures]
-        for name, out in zip(captures, outs, strict=True):
+        outs = {name: self.temporary() for name in captures}
+        for name, out in outs.items():
             body = self.bind(name, out, body, where, case.pattern)
+        if isinstance(subject, tuple) or self._is_simple(case.pattern):
+            return self._pattern(case.pattern, subject, body, otherwise, where, outs)
         flag = self.temporary()
         test = Test(case.pattern.lineno, flag, body, otherwise, case.pattern)
         picture, names = self._inner_shape(case.pattern)
         operands: tuple[Operand, ...] = (subject, *(MaybeUnbound(self.slot(n)) for n in names if n not in captures))
-        return self.do("match", case.pattern, operands, (flag, *outs), test, where, picture)
+        return self.do("match", case.pattern, operands, (flag, *outs.values()), test, where, picture)
+
+    def _is_told_by_parts(self, subject: ast.Tuple, cases: list[ast.match_case]) -> bool:
+        """Whether all patterns ask for the parts of a tuple, so that nobody needs the tuple."""
+        if any(isinstance(e, ast.Starred) for e in subject.elts):
+            return False
+        return all(self._asks_for_parts(c.pattern, len(subject.elts)) for c in cases)
+
+    def _asks_for_parts(self, pattern: ast.pattern, count: int) -> bool:
+        if isinstance(pattern, ast.MatchOr):
+            return all(self._asks_for_parts(p, count) for p in pattern.patterns)
+        if isinstance(pattern, ast.MatchSequence):
+            return len(pattern.patterns) == count and all(map(self._is_simple, pattern.patterns))
+        return isinstance(pattern, ast.MatchAs) and pattern.name is None
 
     def _is_simple(self, pattern: ast.pattern) -> bool:
-        """Whether a pattern is nothing but tests: values, singletons, classes, and choices of those."""
+        """Whether a pattern is nothing but tests: values, singletons, classes with attributes, parts of a tuple, choices of those."""
         if isinstance(pattern, ast.MatchOr):
             return all(self._is_simple(p) for p in pattern.patterns)
+        if isinstance(pattern, ast.MatchAs):
+            return pattern.pattern is None or self._is_simple(pattern.pattern)
         if isinstance(pattern, ast.MatchClass):
-            bare = not (pattern.patterns or pattern.kwd_patterns) and isinstance(pattern.cls, ast.Name)
-            return bare and self._is_class(pattern.cls.id)  # type: ignore[attr-defined]
+            return self._is_class_pattern(pattern)
         return isinstance(pattern, ast.MatchValue | ast.MatchSingleton)
 
-    def _is_class(self, name: str) -> bool:
-        known = ("int", "str", "float", "bool", "bytes", "list", "dict", "tuple", "set", "frozenset")
-        return name not in self.scope.own and name in known and self.context.names.is_builtin(name)
+    def _is_class_pattern(self, pattern: ast.MatchClass) -> bool:
+        name = pattern.cls.id if isinstance(pattern.cls, ast.Name) else ""
+        inside = all(self._is_simple(p) for p in (*pattern.patterns, *pattern.kwd_patterns))
+        if not inside or name in self.scope.own:
+            return False
+        if name in _MATCHED_AS_A_WHOLE and self.context.names.is_builtin(name):
+            return len(pattern.patterns) <= 1
+        return name in self.context.classes and len(pattern.patterns) <= len(self.context.classes[name])
 
-    def _pattern(self, pattern: ast.pattern, subject: int, yes: Node, no: Node, where: Where) -> Node:
+    def _pattern(
+        self, pattern: ast.pattern, subject: Slot | tuple[Operand, ...], yes: Node, no: Node, where: Where, outs: Mapping[str, int]
+    ) -> Node:  # fmt: skip
         if isinstance(pattern, ast.MatchOr):
             for part in reversed(pattern.patterns):
-                no = self._pattern(part, subject, yes, no, where)
+                no = self._pattern(part, subject, yes, no, where, outs)
             return no
+        if isinstance(pattern, ast.MatchSequence):
+            assert isinstance(subject, tuple)
+            for operand, element in reversed(list(zip(subject, pattern.patterns, strict=True))):
+                slot = self.temporary()
+                yes = Put(pattern.lineno, slot, operand, self._pattern(element, slot, yes, no, where, outs))
+            return yes
+        if isinstance(pattern, ast.MatchAs):
+            if pattern.name is not None:
+                assert not isinstance(subject, tuple)
+                yes = Put(pattern.lineno, outs[pattern.name], subject, yes)
+            return yes if pattern.pattern is None else self._pattern(pattern.pattern, subject, yes, no, where, outs)
+        assert not isinstance(subject, tuple)
         flag = self.temporary()
-        test = Test(pattern.lineno, flag, yes, no, pattern)
-        if isinstance(pattern, ast.MatchSingleton):
-            return self.do("is", pattern, (subject, const(pattern.value)), (flag,), test, where)
         if isinstance(pattern, ast.MatchClass):
+            inside = self._class_pattern(pattern, subject, yes, no, where, outs)
+            test = Test(pattern.lineno, flag, inside, no, pattern)
             return self.values(
                 [pattern.cls], where, lambda ops: self.do("isinstance", pattern, (subject, *ops), (flag,), test, where)
             )
+        test = Test(pattern.lineno, flag, yes, no, pattern)
+        if isinstance(pattern, ast.MatchSingleton):
+            return self.do("is", pattern, (subject, const(pattern.value)), (flag,), test, where)
         assert isinstance(pattern, ast.MatchValue)
         answer = self.temporary()
         asked = self._truth(pattern, answer, flag, test, where)
@@ -451,6 +489,20 @@ class _Lowering(LookupLowering):
             where,
             lambda ops: self.do("compare", pattern, (subject, *ops), (answer,), asked, where, "=="),
         )
+
+    def _class_pattern(
+        self, pattern: ast.MatchClass, subject: Slot, yes: Node, no: Node, where: Where, outs: Mapping[str, int]
+    ) -> Node:  # fmt: skip
+        """What stands in the brackets of a class pattern: the value itself, or attributes of it."""
+        assert isinstance(pattern.cls, ast.Name)
+        whole = pattern.cls.id in _MATCHED_AS_A_WHOLE and pattern.cls.id not in self.context.classes
+        names = [*([] if whole else self.context.classes[pattern.cls.id][: len(pattern.patterns)]), *pattern.kwd_attrs]
+        inside = [*([] if whole else pattern.patterns), *pattern.kwd_patterns]
+        for name, part in reversed(list(zip(names, inside, strict=True))):
+            slot, flag = self.temporary(), self.temporary()
+            test = Test(pattern.lineno, flag, self._pattern(part, slot, yes, no, where, outs), no, pattern)
+            yes = self.do("pattern attribute", pattern, (subject,), (flag, slot), test, where, name)
+        return self._pattern(pattern.patterns[0], subject, yes, no, where, outs) if whole and pattern.patterns else yes
 
     # -- definitions ----------------------------------------------------------------------
 

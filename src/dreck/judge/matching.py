@@ -3,11 +3,11 @@
 
 from __future__ import annotations
 
-from .events import AGAIN, MAY_NOT_RAISE, QUIET, opposite_comparison, result_kinds
+from .events import AGAIN, MAY_NOT_RAISE, QUIET, READS, opposite_comparison, result_kinds
 from .graph import Do, Leave, Node
 from .facts import Fact
 from .states import Enough, Parted, Path, Side, State, Used, flat, operand_term
-from .terms import BOOL, NONE, Term, identity, is_const, is_member, kinds_of, negated, substituted
+from .terms import BOOL, NONE, TRUE, Term, identity, is_const, is_member, kinds_of, negated, substituted
 from .verdict import Assumption, AssumptionKind
 from .walker import Walker, thrown
 from .wording import exit_text, say, shortened
@@ -76,7 +76,7 @@ class Matching(Walker):
         if not self.steady or a.kind not in AGAIN or (a.kind, a.detail, terms_a) != (b.kind, b.detail, terms_b):
             return None
         seen = state.facts.seen(a.kind, a.detail, ("operands", *terms_a))
-        if seen is None or (a.kind == "getattr" and not self.names.is_steady(a.detail)):
+        if seen is None or (a.kind in READS and not self.names.is_steady(a.detail)):
             return None
         self._assume_again(a)
         used.add((seen, True))
@@ -127,7 +127,7 @@ class Matching(Walker):
                 return apart
         if seen is None and node.kind == "truth" and self._plain_truth(node, terms[0], state, side):
             return frozenset()
-        if node.kind == "getattr" and not self.names.is_steady(node.detail):
+        if node.kind in READS and not self.names.is_steady(node.detail):
             return None
         if seen is None:
             return None
@@ -295,7 +295,11 @@ class Matching(Walker):
 
     def _results(self, a: Do, b: Do, terms_a: list[Term], terms_b: list[Term]) -> tuple[list[Term], list[Term]] | None:
         """What both effects yield, or None if they are not the same effect."""
-        if (a.during is None) != (b.during is None) or len(a.outs) != len(b.outs):
+        if (a.during is None) != (b.during is None):
+            return None
+        if {a.kind, b.kind} == READS and not self.strict and (a.detail, terms_a) == (b.detail, terms_b):
+            return self._read_by_pattern(a, b)
+        if len(a.outs) != len(b.outs):
             return None
         appended = _appended(a, terms_a), _appended(b, terms_b)
         if appended[0] is not None and appended[0] == appended[1]:
@@ -319,6 +323,15 @@ class Matching(Walker):
                 answer = self.new(frozenset({"bool"}))
                 return [answer], [negated(answer) if kind[1] else answer]
         return None
+
+    def _read_by_pattern(self, a: Do, b: Do) -> tuple[list[Term], list[Term]]:
+        """A pattern reads an attribute, and passes by what has none."""
+        pattern = a if a.kind == "pattern attribute" else b
+        about = f"{shortened(pattern.source)}, .{pattern.detail}"
+        breaks = f"an object without {pattern.detail}: a pattern passes it by"
+        self.assumptions.append(Assumption(AssumptionKind.NO_EFFECT, about, breaks))
+        value = self.new()
+        return ([TRUE, value], [value]) if pattern is a else ([value], [TRUE, value])
 
     def _membership(self, a: Do, b: Do, terms_a: list[Term], terms_b: list[Term]) -> tuple[list[Term], list[Term]] | None:
         """``x in (1, 2)`` and a table look-up ask what ``x == 1`` asks, if equality is plain."""
