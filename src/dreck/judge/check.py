@@ -42,8 +42,8 @@ def compare(
     """
     contexts = contexts or (Context(names), Context(names))
     found = _attempt(before, after, names, contexts, strict)
-    if isinstance(found, Unproved) and _builds_lists_differently(before, after):
-        apart = replace(contexts[0], lists_apart=True), replace(contexts[1], lists_apart=True)
+    if isinstance(found, Unproved) and _builds_differently(before, after):
+        apart = replace(contexts[0], apart=True), replace(contexts[1], apart=True)
         second = _attempt(before, after, names, apart, strict)
         return second if isinstance(second, Proved) else found
     if isinstance(found, Unproved) and _goes_through_rows(before, after):
@@ -59,9 +59,10 @@ def _goes_through_rows(before: FunctionNode, after: FunctionNode) -> bool:
     return counts[0] != counts[1]
 
 
-def _builds_lists_differently(before: FunctionNode, after: FunctionNode) -> bool:
-    """Whether a comprehension may stand against a loop that appends."""
-    counts = [sum(isinstance(n, ast.ListComp) for n in ast.walk(f)) for f in (before, after)]
+def _builds_differently(before: FunctionNode, after: FunctionNode) -> bool:
+    """Whether a comprehension or a sum may stand against a loop that fills a container or adds up."""
+    comprehensions = (ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
+    counts = [sum(isinstance(n, comprehensions) for n in ast.walk(f)) for f in (before, after)]
     return counts[0] != counts[1]
 
 

@@ -47,7 +47,7 @@ class Context:
         rows: classes of rows by name.
         places: where rows of the module's tables stand, by the ids of their nodes.
         classes: the module's own classes, with what their patterns take without a name.
-        lists_apart: whether list comprehensions are lowered as loops that append.
+        apart: whether comprehensions are lowered as loops that fill a container, and sums as loops.
         rows_apart: whether loops over constant rows are lowered as one round after the other.
     """
 
@@ -58,7 +58,7 @@ class Context:
     sequences: Mapping[str, ast.expr] = field(default_factory=dict)
     bisects: Mapping[str, str] = field(default_factory=dict)
     properties: frozenset[str] = frozenset()
-    lists_apart: bool = False
+    apart: bool = False
     rows_apart: bool = False
     nested: Mapping[str, ast.Dict] = field(default_factory=dict)
     constants: Mapping[str, ast.expr] = field(default_factory=dict)

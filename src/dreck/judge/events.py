@@ -95,6 +95,8 @@ def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -
         result = compared(node.detail, terms[0], terms[1], kinds)
     elif node.kind in ("binop", "inplace"):
         result = arithmetic(node.detail, terms[0], terms[1], kinds)
+    elif node.kind == "sum up":
+        result = arithmetic("+", terms[0], terms[1], kinds)
     elif node.kind in ("tuple", "slice"):
         result = (node.kind, *terms)
     elif node.kind == "is number":

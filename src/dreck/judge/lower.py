@@ -40,7 +40,7 @@ def lower(function: FunctionNode, context: Context = Context()) -> Graph:
 class _Lowering(LookupLowering):
     def __init__(self, function: FunctionNode, context: Context, inside: Inside | None = None) -> None:
         parameters = parameters_of(function.args)
-        immediate = immediate_generators(function, context.names.is_builtin)
+        immediate = immediate_generators(function, context.names.is_builtin, sums=context.apart)
         self.own_helpers = {} if inside is not None else local_helpers(function)
         self.rule_lists = {} if inside is not None else rule_lists(function)
         known = {} if inside is not None else context.records

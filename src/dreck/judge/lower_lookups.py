@@ -43,6 +43,7 @@ class LookupLowering(ExpressionLowering):
             or self._table_get(node, out, after, where)
             or self._bisect_call(node, out, after, where)
             or self._loop_call(node, out, after, where)
+            or self._new_container(node, out, after, where)
         )
         return known if known is not None else super()._call(node, out, after, where)
 
@@ -61,6 +62,13 @@ class LookupLowering(ExpressionLowering):
             slot = self.temporary()
             entry = self.value(asked, slot, self._truth(asked, slot, out, after, where), where)
         return self.value(node.func, self.temporary(), entry, where)
+
+    def _new_container(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
+        """``set()`` and ``dict()`` make what a display makes."""
+        kind = next((k for k in ("set", "dict", "list") if self._is_builtin_call(node, k)), None)
+        if kind is None or node.args:
+            return None
+        return self.value(node.func, self.temporary(), self.do(kind, node, (), (out,), after, where, ()), where)
 
     # -- helpers --------------------------------------------------------------------------
 
@@ -507,7 +515,7 @@ class LookupLowering(ExpressionLowering):
     # -- any, all, next -------------------------------------------------------------------
 
     def _loop_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
-        name = next((n for n in (*_LOOPS, "next") if self._is_builtin_call(node, n)), None)
+        name = next((n for n in (*_LOOPS, "next", "sum") if self._is_builtin_call(node, n)), None)
         if name is None or not node.args or id(node.args[0]) not in self.immediate:
             return None
         generator = node.args[0]
@@ -519,6 +527,8 @@ class LookupLowering(ExpressionLowering):
         if name == "next":
             given = node.args[1]
             ended: Node = Put(line, out, constant_term(given), after)
+        elif name == "sum":
+            return self._sum(node, generator, out, after, where)
         else:
             ended = Put(line, out, FALSE if name == "any" else TRUE, after)
 
@@ -533,6 +543,19 @@ class LookupLowering(ExpressionLowering):
         about = ast.unparse(generator.elt)
         detail = (AssumptionKind.NO_EFFECT, about, f"`{about}` raises StopIteration")
         return self.do("assume", node, (), (), entry, where, detail)
+
+    def _sum(self, node: ast.Call, generator: ast.GeneratorExp, out: int, after: Node, where: Where) -> Node:
+        """``sum(...)`` starts at 0 and adds one element after the other; of floats the rounding is its own."""
+
+        def element(again: Node) -> Node:
+            item = self.temporary()
+            return self.value(generator.elt, item, self.do("sum up", generator.elt, (out, item), (out,), again, where), where)
+
+        entry: Node = Put(node.lineno, out, const(0), self._generated(generator, 0, element, after, where))
+        about = ast.unparse(generator.elt)
+        detail = (AssumptionKind.NO_EFFECT, about, f"`{about}` raises StopIteration")
+        entry = entry if is_constant(generator.elt) else self.do("assume", node, (), (), entry, where, detail)
+        return self.value(node.func, self.temporary(), entry, where)
 
     def _all_rules(
         self, node: ast.Call, generator: ast.GeneratorExp, out: int, after: Node, where: Where, *, every: bool
@@ -567,18 +590,24 @@ class LookupLowering(ExpressionLowering):
         return self.values(given, where, enter)
 
     def _listcomp(self, node: ast.expr, out: int, after: Node, where: Where) -> Node:
-        if not self.context.lists_apart or not isinstance(node, ast.ListComp) or not is_plain_comprehension(node):
+        if not self.context.apart or not isinstance(node, ast.ListComp | ast.SetComp | ast.DictComp) or not is_plain_comprehension(node):
             return super()._listcomp(node, out, after, where)
-        made, nothing = self.temporary(), self.temporary()
+        made, nothing, item, value = (self.temporary() for _ in range(4))
         ended = Put(node.lineno, out, made, after)
 
         def element(again: Node) -> Node:
-            item = self.temporary()
-            return self.value(node.elt, item, self.do("append", node, (made, item), (nothing,), again, where), where)
+            if isinstance(node, ast.DictComp):
+                stored = self.do("setitem", node, (made, item, value), (), again, where)
+                return self.values([node.key, node.value], where, lambda o: Put(node.lineno, item, o[0], Put(node.lineno, value, o[1], stored)))
+            kind = "append" if isinstance(node, ast.ListComp) else "add"
+            return self.value(node.elt, item, self.do(kind, node, (made, item), (nothing,), again, where), where)
 
-        return self.do("list", node, (), (made,), self._generated(node, 0, element, ended, where), where, ())
+        kind = {ast.ListComp: "list", ast.SetComp: "set", ast.DictComp: "dict"}[type(node)]
+        return self.do(kind, node, (), (made,), self._generated(node, 0, element, ended, where), where, ())
 
-    def _generated(self, node: ast.GeneratorExp | ast.ListComp, i: int, element: Callable[[Node], Node], ended: Node, where: Where) -> Node:
+    _setcomp = _dictcomp = _listcomp
+
+    def _generated(self, node: ast.GeneratorExp | ast.ListComp | ast.SetComp | ast.DictComp, i: int, element: Callable[[Node], Node], ended: Node, where: Where) -> Node:
         """The loops of a generator expression around its element."""
         loop = node.generators[i]
         iterator, flag, item = self.temporary(), self.temporary(), self.temporary()
@@ -603,14 +632,14 @@ class LookupLowering(ExpressionLowering):
         self.inner = old
 
 
-def immediate_generators(function: ast.AST, is_builtin: Callable[[str], bool]) -> frozenset[int]:
-    """The ids of generator expressions that any, all or next use up on the spot."""
+def immediate_generators(function: ast.AST, is_builtin: Callable[[str], bool], *, sums: bool) -> frozenset[int]:
+    """The ids of generator expressions that any, all, next (or sum) use up on the spot."""
     found = set()
     for node in ast.walk(function):
         if not isinstance(node, ast.Call) or not isinstance(node.func, ast.Name) or node.keywords or not node.args:
             continue
         name, first = node.func.id, node.args[0]
-        fits = (name in _LOOPS and len(node.args) == 1) or (
+        fits = ((name in _LOOPS or (name == "sum" and sums)) and len(node.args) == 1) or (
             name == "next" and len(node.args) == 2 and is_constant(node.args[1])
         )
         if fits and is_builtin(name) and isinstance(first, ast.GeneratorExp) and is_plain_comprehension(first):
@@ -618,7 +647,7 @@ def immediate_generators(function: ast.AST, is_builtin: Callable[[str], bool]) -
     return frozenset(found)
 
 
-def is_plain_comprehension(node: ast.GeneratorExp | ast.ListComp) -> bool:
+def is_plain_comprehension(node: ast.GeneratorExp | ast.ListComp | ast.SetComp | ast.DictComp) -> bool:
     """Whether a comprehension can be lowered as loops: nothing in it lives on or waits."""
     awkward = (ast.Await, ast.NamedExpr, ast.Lambda, ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp, ast.Yield)
     inside = [n for n in ast.walk(node) if n is not node]

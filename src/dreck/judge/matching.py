@@ -389,8 +389,8 @@ class Matching(Walker):
 
 
 def _appended(node: Do, terms: list[Term]) -> tuple[Term, Term] | None:
-    """The list and the item, where a step appends to a list."""
-    if node.kind == "append":
+    """The list or set and the item, where a step adds to it."""
+    if node.kind in ("append", "add"):
         return terms[0], terms[1]
     simple = node.kind == "call" and node.detail == ((False,), (), ())
     return (terms[0][1], terms[1]) if simple and terms[0][0] == "adder" else None

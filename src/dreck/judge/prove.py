@@ -15,10 +15,11 @@ place with the same few facts is not walked twice.
 from __future__ import annotations
 
 import sys
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from contextlib import contextmanager
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
+from .aim import Plain, aimed
 from .events import Names
 from .facts import Fact, Facts
 from .graph import Cut, Do, Graph, Leave, Node, Slot
@@ -49,11 +50,15 @@ class Proved:
 
 @dataclass(frozen=True, slots=True)
 class Unproved:
-    """Where the walk could not go on: lines count from 1 in each version's own text."""
+    """Where the walk could not go on: lines count from 1 in each version's own text.
+
+    ``aim`` holds values of parameters with which the versions get there, if some were found.
+    """
 
     why: str
     line_before: int
     line_after: int
+    aim: Mapping[str, Plain] = field(default_factory=dict)
 
 
 def prove(before: Graph, after: Graph, names: Names, *, strict: bool = False) -> Proved | Unproved:
@@ -105,13 +110,20 @@ class _Walk(Rounds):
         try:
             self.walk(self._start())
         except Parted as parted:
-            return Unproved(parted.why, parted.before.line, parted.after.line)
+            return Unproved(parted.why, parted.before.line, parted.after.line, self._aim())
         return Proved(tuple(dict.fromkeys(self.assumptions)), self.steps)
+
+    def _aim(self) -> dict[str, Plain]:
+        """Values of parameters that lead to where the walk stopped."""
+        if self.reached is None:
+            return {}
+        return aimed(self.reached.facts, dict(zip(self.before.parameters, self.given, strict=True)), self.kinds) or {}
 
     def _start(self) -> State:
         env: dict[Slot, Term] = {}
         for name, annotation in zip(self.before.parameters, self.before.annotations, strict=True):
             env[name] = self.new(kinds_of_annotation(annotation, self.names))
+        self.given = tuple(env[name] for name in self.before.parameters)
         sides = (Side(self.before.entry, env), Side(self.after.entry, dict(env)))
         return State(sides, Facts(self.kinds), {})
 
@@ -163,6 +175,7 @@ class _Walk(Rounds):
 
     def _spend(self, state: State) -> None:
         self.steps += 1
+        self.reached = state
         if self.steps > (MOST_STEADY_STEPS if self.steady else MOST_STEPS):
             raise Parted("there are too many paths to compare", state.sides[0].node, state.sides[1].node)
 

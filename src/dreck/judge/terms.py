@@ -14,8 +14,8 @@ A term is a nested tuple, so that terms compare, hash and copy for free:
 ``("bound", t)``       whether a local name is bound
 ``("tuple", ...)``     a tuple display; ``("slice", ...)`` likewise
 ``("sum", ...)``       a sum of products of whole numbers; ``("text", ...)`` texts in a row
-``("new", side, n)``   a new list that only one version has made so far
-``("adder", t)``       the bound ``append`` of a list
+``("new", side, n, k)`` a new container of type k that only one version has made so far
+``("adder", t)``       the bound ``append`` of a list, or ``add`` of a set
 ``("helper", name)``   a function that the function itself defines and only calls
 ``("unbound",)``       what a local name holds before it is assigned
 =====================  ==========================================================
@@ -36,7 +36,7 @@ NUMBERS: Kinds = frozenset({"int", "bool", "float"})
 WHOLE: Kinds = frozenset({"int", "bool"})
 PLAIN: Kinds = NUMBERS | {"str", "bytes", "NoneType"}
 BOOL: Kinds = frozenset({"bool"})
-LIST: Kinds = frozenset({"list"})
+CONTAINERS: Kinds = frozenset({"list", "set", "dict"})
 _MADE_OF: Mapping[str, Kinds] = {"sum": frozenset({"int"}), "text": frozenset({"str"})}
 _ONLY_NONE: Kinds = frozenset({"NoneType"})
 _ONLY_TEXT: Kinds = frozenset({"str"})
@@ -116,7 +116,7 @@ def renamed(term: Term, names: Mapping[int, int]) -> Term:
     if term[0] == "s":
         return ("s", names[term[1]])
     if term[0] == "new":
-        return ("new", term[1], names[term[2]])
+        return ("new", term[1], names[term[2]], term[3])
     if term[0] == "c":
         return term
     return tuple(renamed(p, names) if isinstance(p, tuple) else p for p in term)
@@ -131,6 +131,8 @@ def kinds_of(term: Term, known: Mapping[int, Kinds]) -> Kinds | None:
         return frozenset({term[1]})
     if head in _BOOL_HEADS:
         return BOOL
+    if head == "new":
+        return frozenset({term[3]})
     if head in _MADE_OF:
         return _MADE_OF[head]
     return frozenset({head})

@@ -15,7 +15,7 @@ from .module_names import attributes_asked, decorated_names
 from .module_values import enums_of
 from .events import Names
 from .explain import DecisionTable, explain
-from .prove import Proved
+from .prove import Proved, Unproved
 from .scope import scope_of
 from .surroundings import defined_in_time, names_inside
 from .trials.answers import ELSE
@@ -88,15 +88,15 @@ class Judge:
             return proved(name, found)
         if self.runner is None:
             return SubjectVerdict(name, Verdict.UNDECIDED, f"not proved: {found.why}; nothing was run")
-        return self._tried(before, after, name, found.why)
+        return self._tried(before, after, name, found)
 
-    def _tried(self, before: Version, after: Version, name: str, unproved: str) -> SubjectVerdict:
+    def _tried(self, before: Version, after: Version, name: str, unproved: Unproved) -> SubjectVerdict:
         assert self.runner is not None
         module, root = module_name(before.path)
         roots = dict.fromkeys((root, module_name(after.path)[1]))
         paths = (str(before.path), str(after.path))
-        request = Request(paths, (before.text, after.text), module, tuple(roots), name)
-        return _from_trials(request, self.runner.run(request), unproved)
+        request = Request(paths, (before.text, after.text), module, tuple(roots), name, unproved.aim)
+        return _from_trials(request, self.runner.run(request), unproved.why)
 
 
 def proved(name: str, found: Proved) -> SubjectVerdict:

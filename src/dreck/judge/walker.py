@@ -10,8 +10,12 @@ from .facts import Fact
 from .graph import Cut, Do, Drop, Graph, Landing, Leave, Load, Node, Put, Slot, Test
 from .memory import Memory
 from .states import Hypothesis, Parted, Path, Place, Side, State, Used, Value, operand_term
-from .terms import LIST, MADE, UNBOUND, Kinds, Term, all_plain, is_const, kinds_of, substituted
+from .terms import CONTAINERS, MADE, UNBOUND, Kinds, Term, all_plain, is_const, kinds_of, substituted
 from .verdict import Assumption, AssumptionKind
+
+
+# What adds to a container: the method, and whose it is.
+_ADDERS = {"append": "list", "add": "set"}
 
 
 @dataclass(slots=True)
@@ -36,6 +40,8 @@ class Walker:
     particular: set[Place] = field(default_factory=set)  # where forgetting values does not help
     changing: dict[tuple[int, int], set[Slot]] = field(default_factory=dict)
     paths: list[Path] | None = None  # filled for an explanation, which then remembers nothing
+    given: tuple[Term, ...] = ()  # what the parameters start with
+    reached: State | None = None  # where the walk is
     fresh: int = 0
     steps: int = 0
 
@@ -98,8 +104,8 @@ class Walker:
     def _silent_effect(self, node: Do, side: Side, state: State) -> Node | None:
         if node.kind == "assume":
             return self._assume(node)
-        if node.kind == "list":
-            return self._new_list(node, side, state)
+        if node.kind in CONTAINERS:
+            return self._new_container(node, side, state)
         if node.kind == "global":
             if not self.names.is_soft(node.detail, protected=node.landing is not None):
                 return None
@@ -109,7 +115,7 @@ class Walker:
         terms = [operand_term(side.env, o) for o in node.operands]
         if node.kind == "is" and any(t[0] in MADE for t in terms) and not any(map(is_const, terms)):
             raise Parted("whether two values that were made here are one object cannot be told", *(s.node for s in state.sides))
-        if node.kind == "getattr" and node.detail == "append" and self._is_list(terms[0]):
+        if node.kind == "getattr" and _ADDERS.get(node.detail) == self._container(terms[0]) is not None:
             side.env[node.outs[0]] = ("adder", terms[0])
             return node.next
         if node.kind == "isinstance" and terms[1][0] == "s":
@@ -122,22 +128,24 @@ class Walker:
         side.env.update(zip(node.outs, results, strict=True))
         return node.next
 
-    def _is_list(self, term: Term) -> bool:
-        return term[0] == "new" or (term[0] == "s" and self.kinds.get(term[1]) == LIST)
+    def _container(self, term: Term) -> str | None:
+        """The type of a container that the versions made."""
+        kinds = kinds_of(term, self.kinds) if term[0] in ("new", "s") else None
+        return next(iter(kinds)) if kinds is not None and len(kinds) == 1 and kinds <= CONTAINERS else None
 
-    def _new_list(self, node: Do, side: Side, state: State) -> Node | None:
-        """An empty list is nobody's business until it is used; only then the sides' lists are paired."""
+    def _new_container(self, node: Do, side: Side, state: State) -> Node | None:
+        """An empty container is nobody's business until it is used; only then the sides' containers are paired."""
         if node.operands:
             return None
         self.fresh += 1
-        side.env[node.outs[0]] = ("new", state.sides.index(side), self.fresh)
+        side.env[node.outs[0]] = ("new", state.sides.index(side), self.fresh, node.kind)
         return node.next
 
     def _pair_lists(self, state: State, first: Term, second: Term) -> bool:
-        """Take a new list of each side for the same one from here on."""
-        if not (first[0] == second[0] == "new" and (first[1], second[1]) == (0, 1)):
+        """Take a new container of each side for the same one from here on."""
+        if not (first[0] == second[0] == "new" and (first[1], second[1], first[3]) == (0, 1, second[3])):
             return False
-        shared = self.new(LIST)
+        shared = self.new(frozenset({first[3]}))
         for side, old in zip(state.sides, (first, second), strict=True):
             for slot, term in side.env.items():
                 side.env[slot] = substituted(term, old, shared)

@@ -1008,3 +1008,15 @@ def default_of(field: Field):
     elif field.default is MISSING:
         return 2
     return 3
+
+
+#: the one combination that differs is aimed at -> differs
+def fee(tons: int, level: int, hour: int, kind: str, night: bool, paid: int):
+    if tons == 217 and level < hour - 340 and kind == "tug" and not night and paid > 4099:
+        return 1
+    return 0
+#: becomes
+def fee(tons: int, level: int, hour: int, kind: str, night: bool, paid: int):
+    if tons == 217 and level < hour - 340 and kind == "tug" and not night and paid > 4099:
+        return 2
+    return 0

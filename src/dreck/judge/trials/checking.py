@@ -75,7 +75,7 @@ class Check:
         nodes = [_node(text, self.name) for text in self.texts]
         self.suggested = suggestions(*nodes, *with_callees(self.subjects[0].function, request["roots"]))
         self.suggested[RAISES] = handled_errors(*nodes)
-        self.parameters: Parameters = parameters_of(self.subjects[0], self.suggested)
+        self.parameters: Parameters = parameters_of(self.subjects[0], self.suggested, request["aim"])
         self.inputs: list[Tried] = []
         self.guide = _Guide(self)
         sides = zip(self.sides, self.texts, strict=True)
@@ -285,8 +285,9 @@ class _Choices:
 
     def __init__(self, parameters: Parameters) -> None:
         self._parameters = parameters
-        self._pending: deque[_Choice] = deque([((0,) * len(parameters.recipes), {})])
+        self._pending: deque[_Choice] = deque([(parameters.aimed, {}), ((0,) * len(parameters.recipes), {})])
         self._varied: deque[Iterator[_Choice]] = deque()
+        self.vary(parameters.aimed, {})
         self._at_random = ((row, dict[str, int]()) for row in random_rows(parameters))
         self._seen: set[object] = set()
         self._distinct = math.prod(len(c) for c in parameters.recipes)

@@ -6,9 +6,9 @@ import inspect
 import itertools
 import random
 import typing
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, TypeAlias
 
 from .loading import Subject, derived_of, selves
 from .answers import Answers
@@ -20,15 +20,17 @@ RANDOM_ROWS = 800
 SEED = 20260101
 # Classes that a function mentions, of which objects are tried.
 _MOST_KINDS = 6
+Row: TypeAlias = tuple[int, ...]
 
 
 @dataclass(frozen=True, slots=True)
 class Parameters:
-    """The parameters to fill: for each its recipes, its name and how it is passed."""
+    """The parameters to fill: for each its recipes, its name and how it is passed; and the row to begin with."""
 
     recipes: tuple[tuple[Recipe, ...], ...]
     names: tuple[str, ...]
     kinds: tuple[inspect._ParameterKind, ...]
+    aimed: Row
 
     def passed(self, row: Sequence[Recipe]) -> tuple[list[Recipe], dict[str, Recipe]]:
         """What of a row is passed by position, and what by name."""
@@ -45,12 +47,19 @@ class Parameters:
         return by_position, by_name
 
 
-def parameters_of(subject: Subject, suggested: Suggestions) -> Parameters:
-    """Recipes for every parameter, from its hint, what it is compared with, or probes."""
+def parameters_of(subject: Subject, suggested: Suggestions, aim: Mapping[str, Any]) -> Parameters:
+    """Recipes for every parameter, from its hint, what it is compared with, or probes.
+
+    Args:
+        subject: the function of the old version.
+        suggested: constants that values are compared with.
+        aim: values of some parameters that are tried first, together.
+    """
     signature = inspect.signature(subject.function)
     hints = _hints(subject.function)
     recipes: list[tuple[Recipe, ...]] = []
     filled: list[inspect.Parameter] = []
+    first: list[int] = []
     for position, parameter in enumerate(signature.parameters.values()):
         if parameter.kind is parameter.VAR_KEYWORD:
             continue
@@ -60,10 +69,15 @@ def parameters_of(subject: Subject, suggested: Suggestions) -> Parameters:
             found = from_hint(hints[parameter.name], parameter.name, suggested)
         else:
             found = [*_guessed(parameter, suggested), *_of_kinds(subject, suggested)]
+        if parameter.name in aim:
+            found = [*found, literal(aim[parameter.name])]
+            first.append(len(found) - 1)
+        else:
+            first.append(0)
         optional = parameter.default is not parameter.empty or parameter.kind is parameter.VAR_POSITIONAL
         recipes.append((*found, OMITTED) if optional else tuple(found))
         filled.append(parameter)
-    return Parameters(tuple(recipes), tuple(p.name for p in filled), tuple(p.kind for p in filled))
+    return Parameters(tuple(recipes), tuple(p.name for p in filled), tuple(p.kind for p in filled), tuple(first))
 
 
 def _of_kinds(subject: Subject, suggested: Suggestions) -> list[Recipe]:
@@ -89,9 +103,6 @@ def _guessed(parameter: inspect.Parameter, suggested: Suggestions) -> list[Recip
         if parameter.default is None or isinstance(parameter.default, bool | int | float | str):
             first.append(literal(parameter.default))
     return [*first, *unknown(parameter.name)]
-
-
-Row = tuple[int, ...]
 
 
 def own_row(generate: Callable[[Any, str], Iterator[Any]], subject: str, number: int, count: int) -> tuple[Recipe, ...]:

@@ -185,7 +185,8 @@ def _container(origin: Any, arguments: tuple[Any, ...], name: str, suggested: Su
     if origin in _LISTS or origin in _SETS:
         make = list if origin in _LISTS else (frozenset if origin is frozenset else set)
         one = items()
-        return [_sequence([], make), *(_sequence([i], make) for i in one), _sequence(one[:3], make)]
+        twice = [_sequence([one[0], one[-1], one[0]], make)] if one else []
+        return [_sequence([], make), *(_sequence([i], make) for i in one), _sequence(one[:3], make), *twice, _sequence(one[2::-1], make)]
     if origin in _MAPPINGS:
         keys, values = items(), items(1)
         pairs = [_mapping([(keys[0], v)]) for v in values]

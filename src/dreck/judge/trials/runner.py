@@ -8,7 +8,8 @@ import signal
 import subprocess
 import sys
 import tempfile
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any, Protocol
 
@@ -28,6 +29,7 @@ class Request:
         module: the dotted name both are loaded as.
         roots: folders that imports are looked for in.
         subject: the qualified name of the function.
+        aim: values of some parameters that lead to where a proof stopped.
     """
 
     paths: tuple[str, str]
@@ -35,13 +37,14 @@ class Request:
     module: str
     roots: tuple[str, ...]
     subject: str
+    aim: Mapping[str, int | float | str | bool | None] = field(default_factory=dict)
 
     def to_dict(self, scratch: str) -> dict[str, Any]:
         """The request as the child reads it."""
         versions = [{"path": p, "text": t} for p, t in zip(self.paths, self.texts, strict=True)]
         return {
             "before": versions[0], "after": versions[1], "module": self.module, "roots": list(self.roots),
-            "subject": self.subject, "scratch": scratch,
+            "subject": self.subject, "aim": dict(self.aim), "scratch": scratch,
         }  # fmt: skip
 
 
