@@ -162,6 +162,7 @@ def vouch(
     strict: bool = False,
     run: bool = True,
     inputs: StrPath | None = None,
+    tests: Sequence[str] = (),
 ) -> Vouching:
     """Compare two versions of a module and say whether they behave the same.
 
@@ -173,16 +174,22 @@ def vouch(
         run: run both versions in a child process where a proof does not reach.
         inputs: a file with a function ``inputs(module, subject)`` that yields tuples of arguments
             (for a method the object first); they are tried before all others.
+        tests: what pytest is to run, as on its command line; the calls that these tests make of the
+            functions in both files are tried next.
 
     Raises:
         SourceError: a file cannot be read or parsed.
         TargetError: no function of that name is in both files.
+        RunError: the tests cannot be run.
     """
+    from .judge.trials.recorded import RecordedCalls, record_calls
     from .judge.trials.runner import ProcessRunner
     from .judge.vouch import Judge
 
-    judge = Judge(strict, ProcessRunner(inputs=_text_of(inputs)) if run else None)
-    return judge.vouch(*_versions(before, after), _plain_name(subject))
+    versions, own = _versions(before, after), _text_of(inputs)
+    calls = record_calls(tests, [v.path for v in versions], Path.cwd()) if tests and run else RecordedCalls()
+    judge = Judge(strict, ProcessRunner(inputs=own, recorded=calls) if run else None)
+    return judge.vouch(*versions, _plain_name(subject))
 
 
 def _versions(before: StrPath, after: StrPath) -> tuple[Version, Version]:

@@ -7,6 +7,7 @@
     +-- TargetError         a target names nothing
     +-- WriteError          a file changed meanwhile, or cannot be replaced
     +-- SettingError        an option or argument makes no sense
+    +-- RunError            a program that was asked for (tests, a naming command) cannot be run
 
 Bad news about code under examination (a difference, a refusal, a time-out) is never an
 exception; it is part of the result.
@@ -33,3 +34,7 @@ class WriteError(DreckError):
 
 class SettingError(DreckError):
     """An option or argument makes no sense."""
+
+
+class RunError(DreckError):
+    """A program that was asked for cannot be run, or ends without doing its job."""

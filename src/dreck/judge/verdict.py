@@ -111,6 +111,7 @@ class Trials:
         branches_before, branches_after: branch coverage of each version over those inputs.
         faults_planted, faults_caught: deliberately wrong versions made and noticed.
         faults_missed: those not noticed, in words.
+        recorded: how many of the inputs are calls that the project's tests made.
     """
 
     count: int
@@ -119,6 +120,7 @@ class Trials:
     faults_planted: int = 0
     faults_caught: int = 0
     faults_missed: tuple[str, ...] = ()
+    recorded: int = 0
 
 
 @dataclass(frozen=True, slots=True)

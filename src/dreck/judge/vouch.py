@@ -126,6 +126,7 @@ def _from_trials(request: Request, found: dict[str, Any], unproved: str) -> Subj
         found["planted"],
         found["caught"],
         tuple(found["faults_missed"]),
+        found["recorded"],
     )
     verdict = _weighed(request.subject, trials)
     return replace(verdict, why=f"{verdict.why}; not proved: {unproved}")
@@ -141,10 +142,14 @@ def _weighed(subject: str, trials: Trials) -> SubjectVerdict:
         why = f"{trials.count} trials caught only {trials.faults_caught} of {trials.faults_planted} planted faults"
         return SubjectVerdict(subject, Verdict.UNDECIDED, why, trials=trials)
     why = (
-        f"no difference in {trials.count} trials, which reach {reached.reached} of {reached.total} branches "
+        f"no difference in {trials.count} trials{_recorded(trials)}, which reach {reached.reached} of {reached.total} branches "
         f"and catch {trials.faults_caught} of {trials.faults_planted} planted faults"
     )
     return SubjectVerdict(subject, Verdict.TESTED, why, trials=trials)
+
+
+def _recorded(trials: Trials) -> str:
+    return f" ({trials.recorded} of them calls that tests make)" if trials.recorded else ""
 
 
 def _coverage(found: dict[str, Any]) -> Coverage:

@@ -6,6 +6,7 @@ This runs in the child process. Inputs that go where none went before are varied
 from __future__ import annotations
 
 import ast
+import inspect
 import math
 import re
 import time
@@ -27,7 +28,8 @@ from .instrument import MARK, Branch, Seen, fitted
 from .loading import CannotCall, CannotLoad, Subject, load, subject_in
 from .observe import Observation, observe
 from .plan import Parameters, Row, neighbours, own_row, parameters_of, random_rows
-from .recipes import Recipe, Side
+from .recipes import Recipe, Side, library_names
+from .recorded import in_words, recorded_row
 from .suggest import handled_errors, suggestions, with_callees
 
 # Inputs tried at most, and seconds spent on them.
@@ -77,6 +79,7 @@ class Check:
         self.suggested[RAISES] = handled_errors(*nodes)
         self.parameters: Parameters = parameters_of(self.subjects[0], self.suggested, request["aim"])
         self.inputs: list[Tried] = []
+        self.recorded = 0
         self.guide = _Guide(self)
         sides = zip(self.sides, self.texts, strict=True)
         self._quick = all(quick.keeps_no_state(side, text) for side, text in sides)
@@ -93,7 +96,7 @@ class Check:
         if not self.inputs:
             return {"outcome": "nothing tried", "why": "no input could be built for its parameters"}
         before, after = (self.guide.coverage(i) for i in range(2))
-        return {"outcome": "same", "count": len(self.inputs), "before": before, "after": after, **self._faults()}
+        return {"outcome": "same", "count": len(self.inputs), "recorded": self.recorded, "before": before, "after": after, **self._faults()}
 
     def _observe(self, which: int, row: tuple[Recipe, ...], answers: Answers) -> Observation:
         return _observed(self.subjects[which], self.sides[which], row, self.parameters, answers)
@@ -102,7 +105,7 @@ class Check:
         """Try inputs, those first that resemble one which went where none went before."""
         if not all(self.parameters.recipes):
             return None
-        found = self._own_inputs()
+        found = self._own_inputs() or self._recorded_calls()
         choices = _Choices(self.parameters)
         end = time.monotonic() + TRIAL_SECONDS
         while found is None and len(self.inputs) < MOST_TRIALS and time.monotonic() < end:
@@ -162,6 +165,22 @@ class Check:
             self.guide.is_new(row, answers)
         return None
 
+    def _recorded_calls(self) -> dict[str, Any] | None:
+        """Try the calls that the project's tests made."""
+        given = [k is not inspect.Parameter.VAR_POSITIONAL for k in self.parameters.kinds]
+        for number, call in enumerate(self.request["calls"]):
+            try:
+                row = recorded_row(call, number, self.request["call_modules"], given, self.sides[0])
+            except Exception:
+                continue  # its classes cannot be found here
+            answers = Answers(self.suggested)
+            found = self._try(row, answers)
+            if found is not None:
+                return found
+            self.guide.is_new(row, answers)
+            self.recorded += 1
+        return None
+
     def _row(self, choice: Row) -> tuple[Recipe, ...]:
         return tuple(c[i] for c, i in zip(self.parameters.recipes, choice, strict=True))
 
@@ -217,13 +236,19 @@ class Check:
         arguments = [r.text for r in by_position if r.text] + [f"{n}={r.text}" for n, r in by_name.items()]
         return {
             "arguments": arguments,
+            "library": library_names(" ".join(arguments)),
             "answers": {**first.given(), **second.given()},
-            "said": {**second.said(), **first.said()},
+            "said": {**self._said_of(row), **second.said(), **first.said()},
             "suggestions": self._suggested_in({**first.given(), **second.given()}),
             "suffix": self.subjects[0].suffix,
             "before": before.text,
             "after": after.text,
         }
+
+    def _said_of(self, row: tuple[Recipe, ...]) -> dict[str, str]:
+        """What recorded arguments are that cannot be written out."""
+        recorded = [r for r in row if r.text.startswith("recorded[")]
+        return {r.text: in_words(r.build(self.sides[0], Answers(self.suggested))) for r in recorded}
 
     def _suggested_in(self, questions: dict[str, int]) -> dict[str, list[str]]:
         """The suggested values that some question was about, as Python text."""

@@ -10,6 +10,8 @@ import enum
 import fractions
 import inspect
 import pathlib
+import re
+import sys
 import types
 import typing
 from collections.abc import Callable, Mapping, Sequence
@@ -104,6 +106,8 @@ _FOREIGN: dict[Any, Sequence[Any]] = {
     fractions.Fraction: (fractions.Fraction(0), fractions.Fraction(1, 3)),
     pathlib.Path: (pathlib.Path("."), pathlib.Path("a/b.txt")),
 }
+# Names that the texts of recipes use, and where they come from; modules come from nowhere.
+_LIBRARY = {"datetime": "", **{t.__name__: t.__module__ for t in (decimal.Decimal, fractions.Fraction, pathlib.PosixPath, pathlib.WindowsPath)}}
 _LISTS = (list, collections.abc.Sequence, collections.abc.Iterable, collections.abc.Collection,
           collections.abc.MutableSequence, collections.abc.Iterator)  # fmt: skip
 _MAPPINGS = (dict, collections.abc.Mapping, collections.abc.MutableMapping)
@@ -129,7 +133,9 @@ def from_hint(hint: Any, name: str, suggested: Suggested, depth: int = 0) -> lis
         fitting = [v for v in suggested.get(name, ()) if _fits(v, hint)]
         return [literal(v) for v in _unlike([*fitting, *_SAMPLES[hint]])]
     if hint in _FOREIGN:
-        return [literal(v) for v in _FOREIGN[hint]]
+        numeric = hint in (decimal.Decimal, fractions.Fraction)
+        asked = [hint(v) for v in suggested.get(name, ()) if type(v) is int and numeric]
+        return [literal(v) for v in _unlike([*asked, *_FOREIGN[hint]])]
     origin, arguments = typing.get_origin(hint), typing.get_args(hint)
     if origin in (typing.Union, types.UnionType):
         return [r for a in arguments for r in from_hint(a, name, suggested, depth)]
@@ -144,9 +150,53 @@ def from_hint(hint: Any, name: str, suggested: Suggested, depth: int = 0) -> lis
         return found
     if hint is typing.Any and suggested.get(name):
         return [*map(literal, suggested[name]), *unknown(name)]
+    drawn = _drawn(hint) if _is_from_library(origin or hint) else []
+    if drawn:
+        return [*drawn, probe(name)]
     if isinstance(hint, type) and (not inspect.isabstract(hint) or getattr(hint, "_is_protocol", False)):
         return _of_class(hint, name, suggested, depth)
     return unknown(name)
+
+
+def library_names(text: str) -> dict[str, str]:
+    """For each name of the standard library in the text of recipes its module; of a module, an empty text."""
+    words = dict.fromkeys(re.findall(r"(?<![\w.])([A-Za-z_]\w*)(?=[.(])", text))
+    return {w: _LIBRARY[w] for w in words if w in _LIBRARY}
+
+
+def _is_from_library(kind: Any) -> bool:
+    """Whether a type is one of the standard library's for which there is no sample here."""
+    home = getattr(kind, "__module__", "").partition(".")[0]
+    known = isinstance(kind, type) and home in sys.stdlib_module_names and home not in ("builtins", "typing", "abc", "__main__")
+    return known and not issubclass(kind, enum.Enum)
+
+
+def _drawn(hint: Any) -> list[Recipe]:
+    """Values of a type drawn by hypothesis, the same ones on every run; none if it knows no way."""
+    import copy
+
+    import hypothesis
+    from hypothesis import strategies
+
+    found: list[Any] = []
+    quietly = hypothesis.settings(
+        max_examples=MOST_ALTERNATIVES, database=None, deadline=None, derandomize=True, phases=[hypothesis.Phase.generate],
+        suppress_health_check=list(hypothesis.HealthCheck),
+    )  # fmt: skip
+    def keep(value: Any) -> None:
+        found.append(value)
+
+    try:
+        quietly(hypothesis.given(strategies.from_type(hint))(keep))()
+    except Exception:
+        return []
+    _LIBRARY.update({type(v).__name__: type(v).__module__ for v in found})
+    shown = {repr(v): v for v in found}
+
+    def again(value: Any) -> Build:
+        return lambda side, answers: copy.deepcopy(value)
+
+    return [Recipe(text, again(value)) for text, value in shown.items()]
 
 
 def _fits(value: Any, hint: Any) -> bool:

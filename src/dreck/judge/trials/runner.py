@@ -13,6 +13,8 @@ from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any, Protocol
 
+from .recorded import RecordedCalls
+
 # Seconds of wall-clock time for one check: loading both versions, trials, coverage, faults.
 WALL_SECONDS = 30.0
 _CHILD = Path(__file__).with_name("child.py")
@@ -62,10 +64,12 @@ class ProcessRunner:
     Attributes:
         seconds: wall-clock time for one request.
         inputs: the text of a module with a generator of inputs, from the user.
+        recorded: calls that the project's tests made.
     """
 
     seconds: float = WALL_SECONDS
     inputs: str = ""
+    recorded: RecordedCalls = RecordedCalls()
 
     def run(self, request: Request) -> dict[str, Any]:
         """Start the child, hand it the request, read its answer; always ends it."""
@@ -78,13 +82,14 @@ class ProcessRunner:
                 cwd=scratch, env=environment, start_new_session=True,
             )  # fmt: skip
             try:
-                message = json.dumps({**request.to_dict(scratch), "inputs": self.inputs}).encode()
+                own = {"inputs": self.inputs, "calls": self.recorded.of(request.subject), "call_modules": list(self.recorded.modules)}
+                message = json.dumps({**request.to_dict(scratch), **own}).encode()
                 out, err = process.communicate(message, timeout=self.seconds)
             except subprocess.TimeoutExpired:
                 return {"outcome": "nothing tried", "why": f"the trials did not end within {self.seconds:g} s"}
             finally:
                 _end(process)
-        return _read(process.returncode, out, err)
+        return {**_read(process.returncode, out, err), **own}
 
 
 def _end(process: subprocess.Popen[bytes]) -> None:

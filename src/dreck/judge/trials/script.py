@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import pprint
+import re
 from pathlib import Path
 from typing import Any
 
@@ -25,8 +26,9 @@ def load(path):
 
 {texts}
 for which, path in (("before", {before}), ("after", {after})):
-    names = {{**vars(load(path)), "nan": float("nan"), "inf": float("inf")}}
-{probes}    try:
+    module = load(path)
+    names = {{**vars(module), "nan": float("nan"), "inf": float("inf"){library}}}
+{given}{probes}    try:
         print(which, "returns", repr(eval(CALL, names)))
     except BaseException as error:
         print(which, "raises", repr(error))
@@ -63,11 +65,27 @@ def script_of(request: Request, found: dict[str, Any]) -> str:
         places.append(repr(path) if on_disk else which)
         if not on_disk:
             texts.append(_written_out(which, text))
+    given, stored = _given(request, found, call)
+    stored += "".join(f"import {m}\n" for m in dict.fromkeys(m or n for n, m in found["library"].items()))
+    library = "".join(f", {n!r}: {m + '.' if m else ''}{n}" for n, m in found["library"].items())
     program = _PLAIN.format(
-        subject=request.subject, roots=list(request.roots), module=request.module, texts="".join(texts),
+        subject=request.subject, roots=list(request.roots), module=request.module, texts="".join([stored, *texts]), given=given, library=library,
         before=places[0], after=places[1], probes=_PROBES if with_probes else "", call=call,
     )  # fmt: skip
     return program.replace("import sys\n", f"import sys\n{_stand_ins(found)}", 1) if with_probes else program
+
+
+def _given(request: Request, found: dict[str, Any], call: str) -> tuple[str, str]:
+    """The lines that build arguments of the user's own inputs or of recorded calls, and what they need."""
+    if "inputs[" in call:
+        stored = f"\nINPUTS = {{}}\nexec({found['inputs']!r}, INPUTS)\n"
+        return f"    names['inputs'] = list(INPUTS['inputs'](module, {request.subject!r}))\n", stored
+    numbers = sorted({int(n) for n in re.findall(r"recorded\[(\d+)\]", call)})
+    if not numbers:
+        return "", ""
+    stored = f"\nimport base64\nimport pickle\n\nCALLS = {({n: found['calls'][n] for n in numbers})!r}\n"
+    again = "".join(f"    sys.modules[{m!r}] = module\n" for m in found["call_modules"])
+    return again + "    names['recorded'] = {n: pickle.loads(base64.b64decode(c)) for n, c in CALLS.items()}\n", stored
 
 
 def _stand_ins(found: dict[str, Any]) -> str:
