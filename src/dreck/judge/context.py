@@ -13,13 +13,14 @@ from functools import lru_cache
 from typing import TypeVar
 
 from ..outline import Function, functions_of, nodes_of
-from .dispatching import dispatched
+from .dispatching import data_of_kinds, dispatched
 from .events import Names
 from .inlining import can_be_inlined
 from .module_names import CACHED, bound_once, decorated_names, definition_counts, imported, is_mangled, stored_attributes
 from .module_values import bisects_of, constants_of, nested_tables_of, records_of, sequences_of, tables_of
 from .record_classes import RecordClass
 from .row_classes import RowClass, places_of, row_classes_of
+from .single_dispatch import Dispatcher, dispatchers_of
 from .scope import FunctionNode, names_read, parameters_of, scope_of
 
 _Found = TypeVar("_Found")
@@ -46,6 +47,9 @@ class Context:
             ones before those they are derived from.
         rows: classes of rows by name.
         places: where rows of the module's tables stand, by the ids of their nodes.
+        dispatchers: functions that only this version has, with bodies for some classes of their first argument.
+        data: attributes that only this version has, by name, with the classes that give them a value: a
+            property, or a constant.
         classes: the module's own classes, with what their patterns take without a name.
         apart: whether comprehensions are lowered as loops that fill a container, and sums as loops.
         rows_apart: whether loops over constant rows are lowered as one round after the other.
@@ -67,6 +71,8 @@ class Context:
     rows: Mapping[str, RowClass] = field(default_factory=dict)
     places: Mapping[int, str] = field(default_factory=dict)
     classes: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
+    dispatchers: Mapping[str, Dispatcher] = field(default_factory=dict)
+    data: Mapping[str, tuple[tuple[str, ast.AST], ...]] = field(default_factory=dict)
 
     def below(self, enclosing: Iterable[FunctionNode]) -> Context:
         """The context inside other functions, which may bind some of the names anew.
@@ -87,6 +93,8 @@ class Context:
             bisects=seen(self.bisects), nested=seen(self.nested), constants=seen(self.constants),
             dispatched={n: found for n, found in self.dispatched.items() if not any(c in local for c, _ in found)},
             classes={n: c for n, c in self.classes.items() if n not in local},
+            dispatchers={n: d for n, d in self.dispatchers.items() if n not in local and all(map(means_the_same, _bodies(d)))},
+            data={n: found for n, found in self.data.items() if not any(c in local for c, _ in found)},
             rows={n: c for n, c in self.rows.items() if n not in local},
             records={n: r for n, r in self.records.items() if n not in local and all(map(means_the_same, r.methods.values()))},
         )  # fmt: skip
@@ -98,6 +106,10 @@ class Context:
             helpers={n: f for n, f in self.helpers.items() if n != helper},
             methods={n: f for n, f in self.methods.items() if n != helper},
         )
+
+
+def _bodies(dispatcher: Dispatcher) -> list[ast.AST]:
+    return [dispatcher.default, *(f for _, f in dispatcher.kinds)]
 
 
 def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Names) -> Context:
@@ -127,6 +139,8 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
         rows=row_classes_of(tree),
         places=places_of(tree),
         classes=_classes(tree),
+        dispatchers={n: d for n, d in dispatchers_of(tree).items() if n in names.new},
+        data=data_of_kinds(tree, other) if names.is_builtin("property") else {},
     )
     return found.below(subject.around) if subject.around else found
 

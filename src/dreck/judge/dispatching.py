@@ -8,9 +8,9 @@ from collections.abc import Mapping
 from functools import lru_cache
 
 from ..outline import nodes_of
-from .inlining import can_be_inlined
+from .inlining import can_be_inlined, is_constant
 from .module_names import (
-    CACHED, DEFINITIONS, OWN_ACCESS, attributes_asked, bound_once, definition_counts, imported, names_from, stored_attributes,
+    CACHED, DEFINITIONS, OWN_ACCESS, attributes_asked, bound_once, definition_counts, imported, names_from, single_target, stored_attributes,
 )  # fmt: skip
 from .scope import FunctionNode
 
@@ -36,6 +36,56 @@ def dispatched(tree: ast.Module, other: ast.Module) -> dict[str, tuple[tuple[str
         m: tuple(kinds) for m, kinds in found.items()
         if m not in known and in_classes[m] == len(kinds) == len({c for c, _ in kinds}) and m not in stored_attributes(tree) and not m.startswith("__")
     }  # fmt: skip
+
+
+@lru_cache(CACHED)
+def data_of_kinds(tree: ast.Module, other: ast.Module) -> dict[str, tuple[tuple[str, ast.AST], ...]]:
+    """New properties and constants of the module's classes, of which nothing else in the module has the name."""
+    classes = {n.name: n for n in tree.body if isinstance(n, ast.ClassDef) and _is_plain_kind(n, tree)}
+    several = (n for n in nodes_of(tree) if isinstance(n, ast.ClassDef) and len(n.bases) > 1)
+    if any(isinstance(b, ast.Name) and b.id in classes for n in several for b in n.bases):
+        return {}
+    found: dict[str, list[tuple[str, ast.AST]]] = {}
+    for name in sorted(classes, key=lambda n: -_depth(n, classes)):
+        for attribute, value in _data_of(classes[name]):
+            found.setdefault(attribute, []).append((name, value))
+    known = attributes_asked(other)
+    kept = {id(n) for n in _given_in_classes(tree)}
+    stored = {getattr(n, "attr", None) or getattr(n, "id", "") for n in _stores(tree) if id(n) not in kept}
+    times = Counter([n.id for n in _given_in_classes(tree)])
+    times.update(s.name for n in nodes_of(tree) if isinstance(n, ast.ClassDef) for s in n.body if isinstance(s, DEFINITIONS))
+    return {
+        a: tuple(kinds) for a, kinds in found.items()
+        if a not in known and a not in stored and times[a] == len(kinds) == len({c for c, _ in kinds}) and not a.startswith("__")
+    }  # fmt: skip
+
+
+def _data_of(owner: ast.ClassDef) -> list[tuple[str, ast.AST]]:
+    """The properties of a class, and the constants that its objects share; the members of an enum are no such."""
+    found: list[tuple[str, ast.AST]] = []
+    for statement in owner.body:
+        if isinstance(statement, ast.FunctionDef) and [ast.unparse(d) for d in statement.decorator_list] == ["property"]:
+            if can_be_inlined(statement, decorated=True) and len(statement.args.args) == 1 and not statement.args.kwonlyargs:
+                found.append((statement.name, statement))
+        elif isinstance(statement, ast.Assign) and is_constant(statement.value) and not any(map(_is_no_object, owner.bases)):
+            target = single_target(statement)
+            found += [(target, statement.value)] if target is not None else []
+    return found
+
+
+def _is_no_object(base: ast.expr) -> bool:
+    """Whether a base class may make something else of what its body assigns."""
+    return not (isinstance(base, ast.Name) and base.id not in ("Enum", "IntEnum", "StrEnum", "Flag", "IntFlag", "NamedTuple", "TypedDict"))
+
+
+def _given_in_classes(tree: ast.Module) -> list[ast.Name]:
+    """The names that the bodies of classes give values."""
+    owners = [n for n in nodes_of(tree) if isinstance(n, ast.ClassDef)]
+    return [t for n in owners for s in n.body if isinstance(s, ast.Assign) for t in s.targets if isinstance(t, ast.Name)]
+
+
+def _stores(tree: ast.Module) -> list[ast.AST]:
+    return [n for n in nodes_of(tree) if isinstance(n, ast.Attribute | ast.Name) and not isinstance(n.ctx, ast.Load)]
 
 
 def _is_plain_kind(node: ast.ClassDef, tree: ast.Module) -> bool:

@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 
 from .graph import Do
 from .row_classes import field_of, parts_of
-from .terms import BOOL, NUMBERS, PLAIN, Kinds, Term, all_plain, compared, identity, is_const, kinds_of, negated, truth_of
+from .terms import BOOL, NUMBERS, PLAIN, Kinds, Term, all_plain, compared, enum_kind, identity, is_const, kinds_of, negated, truth_of
 from .sums import arithmetic
 from .verdict import AssumptionKind
 
@@ -139,6 +139,9 @@ def _taken_apart(container: Term) -> tuple[Term, ...] | None:
 def is_instance(value: Term, class_name: str | None, kinds: Mapping[int, Kinds], names: Names) -> Term | None:
     """The bool term of ``isinstance(value, class_name)`` for plain values and built-in types, else None."""
     known = kinds_of(value, kinds)
+    if class_name is not None and class_name in names.enums and known is not None and all_plain(known):
+        kind = enum_kind(class_name, names.enums[class_name])
+        return ("c", "bool", known == {kind}) if known == {kind} or kind not in known else None
     if class_name is None or known is None or not known <= PLAIN or not names.is_builtin(class_name):
         return None
     wanted = _INSTANCES.get(class_name)

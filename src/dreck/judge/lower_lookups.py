@@ -38,6 +38,7 @@ class LookupLowering(ExpressionLowering):
             or self._record_call(node, out, after, where)
             or self._row_call(node, out, after, where)
             or self._dispatched_call(node, out, after, where)
+            or self._dispatcher_call(node, out, after, where)
             or self._isinstance(node, out, after, where)
             or self._bool_call(node, out, after, where)
             or self._table_get(node, out, after, where)
@@ -193,6 +194,60 @@ class LookupLowering(ExpressionLowering):
         detail = (AssumptionKind.NOT_OVERRIDDEN, about, f"a class of another module with {asked.attr} of its own, or with two of these bases")
         return self.do("assume", node, (), (), entry, where, detail)
 
+    def _dispatcher_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
+        """A function whose body is picked by the class of its first argument."""
+        name = node.func.id if isinstance(node.func, ast.Name) else ""
+        found = self.context.dispatchers.get(name)
+        given = [*node.args, *(k.value for k in node.keywords)]
+        if found is None or name in self.scope.own or not node.args or any(isinstance(a, ast.Starred) for a in given):
+            return None
+        bodies = [found.default, *(f for _, f in found.kinds)]
+        fitting = [_bind_arguments(f.args, node.args, {k.arg: k.value for k in node.keywords}) for f in bodies]
+        bound = [b for b in fitting if b is not None]
+        if len(bound) < len(bodies) or any(c in self.scope.own for c, _ in found.kinds):
+            return None
+
+        def enter(operands: tuple[Operand, ...]) -> Node:
+            values = dict(zip(map(id, given), operands, strict=True))
+            filled: list[dict[str, Operand | ast.expr]] = [{n: values.get(id(e), e) for n, e in b.items()} for b in bound]
+            entry = self.inlined(found.default, filled[0], out, after, where)
+            for (kind, body), arguments in reversed(list(zip(found.kinds, filled[1:], strict=True))):
+                called = self.inlined(body, arguments, out, after, where)
+                entry = self._if_of_kind(node, operands[0], kind, called, entry, where)
+            breaks = "an object of two of these classes, or one that says it is of another class than it is"
+            detail = (AssumptionKind.NOT_OVERRIDDEN, name, breaks)
+            return self.do("assume unless plain", node, (operands[0],), (), entry, where, detail)
+
+        return self.value(node.func, self.temporary(), self.values(given, where, enter), where)
+
+    def _if_of_kind(self, node: ast.expr, subject: Operand, kind: str, yes: Node, no: Node, where: Where) -> Node:
+        """Ask whether an object is of a class."""
+        flag = self.temporary()
+        test = Test(node.lineno, flag, yes, no, node)
+        name = ast.copy_location(ast.Name(kind, ast.Load()), node)
+        return self.values([name], where, lambda c: self.do("isinstance", node, (subject, *c), (flag,), test, where))
+
+    def _data_asked(self, node: ast.Attribute, out: int, after: Node, where: Where) -> Node | None:
+        """A new attribute of several classes: an object's class says what it is."""
+        kinds = self.context.data.get(node.attr)
+        if not kinds or any(c in self.scope.own for c, _ in kinds) or (self._is_self(node.value) and node.attr in self.context.methods):
+            return None
+
+        def ask(operands: tuple[Operand, ...]) -> Node:
+            entry = self.do("getattr", node, operands, (out,), after, where, node.attr)  # no object of these classes
+            for kind, value in reversed(kinds):
+                if isinstance(value, ast.FunctionDef):
+                    given = self.inlined(value, {value.args.args[0].arg: operands[0]}, out, after, where)
+                else:
+                    assert isinstance(value, ast.expr)
+                    given = Put(node.lineno, out, constant_term(value), after)
+                entry = self._if_of_kind(node, operands[0], kind, given, entry, where)
+            about = ast.unparse(node)
+            breaks = f"a class of another module with {node.attr} of its own, or with two of these bases"
+            return self.do("assume unless plain", node, operands, (), entry, where, (AssumptionKind.NOT_OVERRIDDEN, about, breaks))
+
+        return self.values([node.value], where, ask)
+
     def _called_on(self, subject: ast.expr, method: FunctionNode, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
         """The body of a method with the object as its first argument."""
         bound = _bind_arguments(method.args, [subject, *node.args], {k.arg: k.value for k in node.keywords})
@@ -234,6 +289,9 @@ class LookupLowering(ExpressionLowering):
         answered = self._record_asked(node, [], [], out, after, where, called=False)
         if answered is not None:
             return answered
+        asked = self._data_asked(node, out, after, where)
+        if asked is not None:
+            return asked
         prop = self.context.methods.get(node.attr) if self._is_self(node.value) else None
         if prop is None or not prop.decorator_list or len(prop.args.args) != 1:
             return super()._attribute(node, out, after, where)

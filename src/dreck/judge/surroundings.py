@@ -11,6 +11,7 @@ from ..outline import Function, FunctionNode, nodes_of
 from .events import Names
 from .row_classes import row_classes_of
 from .scope import scope_of
+from .single_dispatch import dispatching_nodes
 
 
 # Built-in functions that call nothing of the module when they are called in a class body.
@@ -45,7 +46,8 @@ def defined_in_time(tree: ast.Module) -> frozenset[str]:
     A function further down may be missing still when code at module level calls another one.
     """
     own = {n.name for n in tree.body if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef)}
-    loading = _Loading(frozenset(own - row_classes_of(tree).keys()), _has_class_hooks(tree), _INERT_CALLS - names_around(tree).shadowing)
+    inert = _INERT_CALLS - names_around(tree).shadowing
+    loading = _Loading(frozenset(own - row_classes_of(tree).keys()), _has_class_hooks(tree), inert, dispatching_nodes(tree))
     found: set[str] = set()
     for position, statement in enumerate(tree.body):
         found |= _surely_bound(tree.body[: position + 1])
@@ -56,15 +58,18 @@ def defined_in_time(tree: ast.Module) -> frozenset[str]:
 
 @dataclass(frozen=True, slots=True)
 class _Loading:
-    """What matters while a module is loaded: its own functions, whether deriving a class runs code, calls that do nothing."""
+    """What matters while a module is loaded: its own functions, whether deriving a class runs code, calls and definitions that do nothing."""
 
     own: frozenset[str]
     hooked: bool
     inert: frozenset[str]
+    dispatching: frozenset[int]
 
 
 def _may_run(statement: ast.stmt, loading: _Loading) -> bool:
     """Whether a statement at module level may run code of one of the module's own functions."""
+    if id(statement) in loading.dispatching:
+        return False
     if isinstance(statement, ast.ClassDef):
         mentions = {n.id for d in statement.decorator_list for n in ast.walk(d) if isinstance(n, ast.Name)}
         derives = loading.hooked and bool(statement.bases or statement.keywords)

@@ -12,9 +12,11 @@ from pathlib import Path
 from ..outline import Function, functions_of, nodes_of
 from .module_names import single_target
 from .module_values import enums_of, is_enum_member, records_of
+from .dispatching import data_of_kinds
 from .events import Names
 from .inlining import is_constant
 from .row_classes import RowClass, is_row, row_classes_of
+from .single_dispatch import dispatching_nodes
 from .shape import shape, without_docstring
 from .surroundings import names_around
 
@@ -139,6 +141,7 @@ def _frame(version: Version, left_out: set[str], other: Version) -> object:
     """The shape of a module without functions that are compared on their own and new constants."""
     inner = {id(version.functions[n].node) for n in left_out if n in version.functions}
     inner |= {id(s) for s in version.tree.body if _is_new_constant(s, version, other) or is_new_record(s, version, other)}
+    inner |= {id(value) for kinds in data_of_kinds(version.tree, other.tree).values() for _, value in kinds}
     return _shape_without(version.tree, inner)
 
 
@@ -173,7 +176,8 @@ def _is_inert_definition(node: ast.FunctionDef | ast.AsyncFunctionDef, version: 
     defaults = [d for d in (*arguments.defaults, *arguments.kw_defaults) if d is not None]
     decorators = [d.id for d in node.decorator_list if isinstance(d, ast.Name)]
     plain = {"property", "staticmethod", "classmethod"}
-    fits = len(decorators) == len(node.decorator_list) and all(d in plain and version.names.is_builtin(d) for d in decorators)
+    dispatching = id(node) in dispatching_nodes(version.tree)
+    fits = dispatching or len(decorators) == len(node.decorator_list) and all(d in plain and version.names.is_builtin(d) for d in decorators)
     parts = [*hints, *([node.returns] if node.returns is not None else []), *defaults]
     inside = [n for part in parts for n in ast.walk(part)]
     known = all(n.id in version.names.bound or version.names.is_builtin(n.id) for n in inside if isinstance(n, ast.Name))
@@ -207,11 +211,16 @@ def _shape_without(node: ast.AST, left_out: set[int]) -> object:
         if isinstance(body, list) and body and all(isinstance(v, _BLOCK_PARTS) for v in body):
             # Functions of a module or class may change places; under a condition they may not.
             keeps_place = not isinstance(node, ast.Module | ast.ClassDef)
-            inside = [v for v in body if (keeps_place or id(v) not in left_out) and not isinstance(v, ast.Pass)]
+            inside = [v for v in body if (keeps_place or not _is_left_out(v, left_out)) and not isinstance(v, ast.Pass)]
             parts.append(tuple(_part_without(v, left_out) for v in inside))
         elif name not in ("type_comment", "type_ignores"):
             parts.append(shape(body))
     return tuple(parts)
+
+
+def _is_left_out(node: ast.AST, left_out: set[int]) -> bool:
+    """Whether a statement, or the constant that it gives a name, is compared on its own."""
+    return id(node) in left_out or (isinstance(node, ast.Assign) and id(node.value) in left_out)
 
 
 def _part_without(node: ast.AST, left_out: set[int]) -> object:

@@ -11,6 +11,7 @@ from ..errors import TargetError
 from ..outline import Function
 from .check import compare
 from .context import Context, context_of
+from .single_dispatch import dispatching_nodes
 from .module_names import attributes_asked, decorated_names
 from .module_values import enums_of
 from .events import Names
@@ -57,7 +58,7 @@ class Judge:
         if found.frame_differs:
             why = "code outside functions differs (constants, classes or imports); Dreck does not compare that yet"
             verdicts.append(SubjectVerdict(MODULE, Verdict.UNDECIDED, why))
-        verdicts += [v for n in (*found.added, *found.removed) if (v := _lonely(n, before, after)) is not None]
+        verdicts += [v for n in (*found.added, *found.removed) if (v := _lonely(n, before, after, strict=self.strict)) is not None]
         return Vouching(tuple(verdicts), tuple(_notes(found.added, found.removed)))
 
     @staticmethod
@@ -181,12 +182,14 @@ def _only_in(has: Version, lacks: Version) -> frozenset[str]:
     return frozenset(n for n in candidates if not Names().is_builtin(n))
 
 
-def _lonely(name: str, before: Version, after: Version) -> SubjectVerdict | None:
+def _lonely(name: str, before: Version, after: Version, *, strict: bool) -> SubjectVerdict | None:
     """A verdict on a function that only one version has, unless nothing can notice it."""
     owner, _, last = name.partition("#")[0].rpartition(".")
     has, lacks = (after, before) if name in after.functions else (before, after)
     new_class = next((s for s in has.tree.body if isinstance(s, ast.ClassDef) and s.name == owner), None)
     if new_class is not None and is_new_record(new_class, has, lacks):
+        return None
+    if name in has.functions and id(has.functions[name].node) in dispatching_nodes(has.tree) and not lacks.mentions(last):
         return None
     special = last.startswith("__") and last.endswith("__")
     known = last in attributes_asked(lacks.tree) if owner else lacks.mentions(last)
@@ -194,10 +197,13 @@ def _lonely(name: str, before: Version, after: Version) -> SubjectVerdict | None
         which = "after" if has is after else "before"
         why = f"only the {which} version has it, and other code may mean it; Dreck does not follow that yet"
         return SubjectVerdict(name, Verdict.UNDECIDED, why)
-    if owner and has.inherits(owner):
+    of_enum = owner in enums_of(has.tree) and last not in ("name", "value") and not last.startswith("_")
+    if owner and has.inherits(owner) and not of_enum:
         breaks = f"a base class of {owner} that has a {last} of its own"
         assumption = Assumption(AssumptionKind.NOT_OVERRIDDEN, name, breaks)
         why = "a method that only one version has"
+        if strict:
+            return SubjectVerdict(name, Verdict.UNDECIDED, f"{why}; no assumption is allowed")
         return SubjectVerdict(name, Verdict.PROVED_UNDER, why, (assumption,))
     return None
 
