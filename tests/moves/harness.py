@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
-from dreck.judge.context import enums_of
+from dreck.judge.module_values import enums_of
 from dreck.judge.versions import Version
 from dreck.judge.vouch import Judge
 from dreck.moves.module_view import ModuleView

@@ -46,11 +46,22 @@ def compare(
         apart = replace(contexts[0], apart=True), replace(contexts[1], apart=True)
         second = _attempt(before, after, names, apart, strict)
         return second if isinstance(second, Proved) else found
+    if isinstance(found, Unproved) and _calls_differently(before, after):
+        bound = replace(contexts[0], bound=True), replace(contexts[1], bound=True)
+        second = _attempt(before, after, names, bound, strict)
+        return second if isinstance(second, Proved) else found
     if isinstance(found, Unproved) and _goes_through_rows(before, after):
         apart = replace(contexts[0], rows_apart=True), replace(contexts[1], rows_apart=True)
         second = _attempt(before, after, names, apart, strict)
         return second if isinstance(second, Proved) else found
     return found
+
+
+def _calls_differently(before: FunctionNode, after: FunctionNode) -> bool:
+    """Whether arguments are passed by position here and by name there, or left to their defaults."""
+    calls = [[n for n in ast.walk(f) if isinstance(n, ast.Call) and isinstance(n.func, ast.Name)] for f in (before, after)]
+    shapes = [sorted((ast.unparse(c.func), len(c.args), *sorted(k.arg or "" for k in c.keywords)) for c in found) for found in calls]
+    return shapes[0] != shapes[1] and [s[0] for s in shapes[0]] == [s[0] for s in shapes[1]]
 
 
 def _goes_through_rows(before: FunctionNode, after: FunctionNode) -> bool:

@@ -15,7 +15,7 @@ from typing import TypeVar
 from ..outline import Function, functions_of, nodes_of
 from .dispatching import data_of_kinds, dispatched
 from .events import Names
-from .inlining import can_be_inlined
+from .inlining import can_be_inlined, defaults_in, is_constant
 from .module_names import CACHED, bound_once, decorated_names, definition_counts, imported, is_mangled, stored_attributes
 from .module_values import bisects_of, constants_of, nested_tables_of, records_of, sequences_of, tables_of
 from .record_classes import RecordClass
@@ -52,6 +52,8 @@ class Context:
             property, or a constant.
         classes: the module's own classes, with what their patterns take without a name.
         apart: whether comprehensions are lowered as loops that fill a container, and sums as loops.
+        bound: whether calls of the module's functions are told by what each parameter gets.
+        signatures: the parameters of functions that both versions define in the same way, once.
         rows_apart: whether loops over constant rows are lowered as one round after the other.
     """
 
@@ -63,6 +65,7 @@ class Context:
     bisects: Mapping[str, str] = field(default_factory=dict)
     properties: frozenset[str] = frozenset()
     apart: bool = False
+    bound: bool = False
     rows_apart: bool = False
     nested: Mapping[str, ast.Dict] = field(default_factory=dict)
     constants: Mapping[str, ast.expr] = field(default_factory=dict)
@@ -72,6 +75,7 @@ class Context:
     places: Mapping[int, str] = field(default_factory=dict)
     classes: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
     dispatchers: Mapping[str, Dispatcher] = field(default_factory=dict)
+    signatures: Mapping[str, ast.arguments] = field(default_factory=dict)
     data: Mapping[str, tuple[tuple[str, ast.AST], ...]] = field(default_factory=dict)
 
     def below(self, enclosing: Iterable[FunctionNode]) -> Context:
@@ -95,6 +99,7 @@ class Context:
             classes={n: c for n, c in self.classes.items() if n not in local},
             dispatchers={n: d for n, d in self.dispatchers.items() if n not in local and all(map(means_the_same, _bodies(d)))},
             data={n: found for n, found in self.data.items() if not any(c in local for c, _ in found)},
+            signatures={n: a for n, a in self.signatures.items() if n not in local},
             rows={n: c for n, c in self.rows.items() if n not in local},
             records={n: r for n, r in self.records.items() if n not in local and all(map(means_the_same, r.methods.values()))},
         )  # fmt: skip
@@ -139,6 +144,7 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
         rows=row_classes_of(tree),
         places=places_of(tree),
         classes=_classes(tree),
+        signatures=_signatures(tree, other),
         dispatchers={n: d for n, d in dispatchers_of(tree).items() if n in names.new},
         data=data_of_kinds(tree, other) if names.is_builtin("property") else {},
     )
@@ -152,6 +158,18 @@ def _classes(tree: ast.Module) -> dict[str, tuple[str, ...]]:
     found = [n.name for n in tree.body if isinstance(n, ast.ClassDef) and (not n.decorator_list or n.name in rows)]
     once = [n for n in found if definition_counts(tree)[n] == 1 and bound_once(n, tree) and n not in imported(tree)]
     return {n: tuple(rows[n].fields) if n in rows else () for n in once}
+
+
+@lru_cache(CACHED)
+def _signatures(tree: ast.Module, other: ast.Module) -> dict[str, ast.arguments]:
+    """The parameters of functions that both versions define once, without decorators, and with the same head."""
+    found = []
+    for module in (tree, other):
+        plain = [n for n in module.body if isinstance(n, ast.FunctionDef) and not n.decorator_list and definition_counts(module)[n.name] == 1]
+        simple = [n for n in plain if not (n.args.vararg or n.args.kwarg) and all(is_constant(d) for d in defaults_in(n.args))]
+        found.append({n.name: n.args for n in simple if bound_once(n.name, module) and n.name not in imported(module)})
+    mine, theirs = found
+    return {n: a for n, a in mine.items() if n in theirs and ast.dump(a) == ast.dump(theirs[n])}
 
 
 def _constants(tree: ast.Module, counterpart: ast.AST | None, names: Names) -> dict[str, ast.expr]:

@@ -25,7 +25,7 @@ def can_be_inlined(node: FunctionNode, *, decorated: bool = False) -> bool:
     if isinstance(node, ast.AsyncFunctionDef) or (node.decorator_list and not decorated):
         return False
     arguments = node.args
-    if arguments.vararg or arguments.kwarg or not all(is_constant(d) for d in _all_defaults(arguments)):
+    if arguments.vararg or arguments.kwarg or not all(is_constant(d) for d in defaults_in(arguments)):
         return False
     forbidden = (ast.Yield, ast.YieldFrom, ast.Await, ast.Global, ast.Nonlocal, ast.Lambda, ast.GeneratorExp, *_DEFINITIONS)
     inside = [n for s in node.body for n in ast.walk(s)]
@@ -33,6 +33,7 @@ def can_be_inlined(node: FunctionNode, *, decorated: bool = False) -> bool:
     return not any(isinstance(n, forbidden) or (isinstance(n, ast.Name) and n.id in reads_frame) for n in inside)
 
 
-def _all_defaults(arguments: ast.arguments) -> Iterator[ast.expr]:
+def defaults_in(arguments: ast.arguments) -> Iterator[ast.expr]:
+    """The default values of a signature."""
     yield from arguments.defaults
     yield from (d for d in arguments.kw_defaults if d is not None)

@@ -46,7 +46,29 @@ class LookupLowering(ExpressionLowering):
             or self._loop_call(node, out, after, where)
             or self._new_container(node, out, after, where)
         )
+        if known is None and self.context.bound:
+            known = self._bound_call(node, out, after, where)
         return known if known is not None else super()._call(node, out, after, where)
+
+    def _bound_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
+        """A call of a function that both versions define alike, told by what each of its parameters gets."""
+        name = node.func.id if isinstance(node.func, ast.Name) else ""
+        signature = self.context.signatures.get(name)
+        given = [*node.args, *(k.value for k in node.keywords)]
+        if signature is None or name in self.scope.own or any(isinstance(a, ast.Starred) for a in given):
+            return None
+        bound = _bind_arguments(signature, node.args, {k.arg: k.value for k in node.keywords})
+        if bound is None:
+            return None
+
+        def call(operands: tuple[Operand, ...]) -> Node:
+            values = dict(zip(map(id, given), operands[1:], strict=True))
+            parameters = [a.arg for a in (*signature.posonlyargs, *signature.args, *signature.kwonlyargs)]
+            parts = tuple(values[id(bound[p])] if id(bound[p]) in values else constant_term(bound[p]) for p in parameters)
+            return self.do("call", node, (operands[0], *parts), (out,), after, where, ("bound", name))
+
+        detail = (AssumptionKind.UNPATCHED, name, f"{name} set from outside to a function with other parameters")
+        return self.do("assume", node, (), (), self.values([node.func, *given], where, call), where, detail)
 
     def _is_builtin_call(self, node: ast.Call, name: str) -> bool:
         called = isinstance(node.func, ast.Name) and node.func.id == name and not node.keywords

@@ -5,6 +5,7 @@ from __future__ import annotations
 import ast
 
 from ..logic.bindings import parameters
+from ..naming.words import singular, words_of
 from .alignment import Hole
 from .module_view import ModuleView
 
@@ -24,4 +25,23 @@ def field_name(hole: Hole, view: ModuleView) -> str | None:
     if isinstance(owner, ast.Assign) and isinstance(owner.targets[0], ast.Name | ast.Attribute):
         target = owner.targets[0]
         return target.id if isinstance(target, ast.Name) else target.attr
+    return _in_arithmetic(hole, owner)
+
+
+def _in_arithmetic(hole: Hole, owner: ast.AST) -> str | None:
+    """What a number or text is called that is added, multiplied with or compared."""
+    if isinstance(owner, ast.Compare):
+        return "limit"
+    if not isinstance(owner, ast.BinOp) or not all(isinstance(v, ast.Constant | ast.UnaryOp) for v in hole.values):
+        return None
+    on_left = owner.left is hole.values[0]
+    beside = owner.right if on_left else owner.left
+    if isinstance(owner.op, ast.Mult):
+        if all(ast.unparse(v) in ("1", "-1") for v in hole.values):
+            return "sign"
+        words = words_of(beside.id if isinstance(beside, ast.Name) else getattr(beside, "attr", ""))
+        return f"per_{singular(words[-1])}" if words else None
+    if isinstance(owner.op, ast.Add | ast.Sub):
+        is_text = isinstance(hole.values[0], ast.Constant) and isinstance(hole.values[0].value, str)
+        return ("prefix" if on_left else "suffix") if is_text else "base"
     return None

@@ -52,6 +52,7 @@ MODULES = (
     "flatten.split_condition",
     "flatten.separate_guards",
     "conditions_as_values.spell_out",
+    "dispatch.align_arms",
     "dispatch.lookup_table",
     "dispatch.band_table",
     "dispatch.methods_on_classes",

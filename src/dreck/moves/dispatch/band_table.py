@@ -17,6 +17,7 @@ from ...naming.words import words_of
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned
+from ..imports import is_free, with_import
 from ..ladders import Ladder, ladders_of
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
@@ -231,18 +232,14 @@ def _site(view: ModuleView, function: Function, ladder: Ladder, hole: Hole, wish
     values_name = wish or proposed
     # `x < limit` leaves the limit to the band above, which is what bisect_right does.
     finder = "bisect_right" if ladder.rungs[0].op in (ast.Lt, ast.GtE) else "bisect_left"
-    clash = finder in view.words and not _is_imported(view, finder)
+    clash = not is_free(view, "bisect", finder)
     if clash or {limits_name, values_name} & view.words or not values_name.isidentifier() or limits_name == values_name:
         return None
     looked_up = f"{values_name}[{finder}({limits_name}, {view.offsets.source(ladder.subject)})]"
     top = view.top_statement(function.node)
     start = view.start_of(top)
     table = [f"{limits_name} = ({', '.join(limits)})", f"{values_name} = ({', '.join(values)})", "", "", ""]
-    imported, at = _import(view, finder)
-    if at == start:
-        edits = [Edit(start, start, imported + view.newline.join(table))]
-    else:
-        edits = [Edit(start, start, view.newline.join(table)), *([Edit(at, at, imported)] if imported else [])]
+    edits = with_import(view, "bisect", finder, Edit(start, start, view.newline.join(table)))
     edits.append(_replacement(view, ladder, hole, looked_up))
     names = (Proposal(values_name, "what the bands are called", Rank.MEANING if wish is None else Rank.ASKED),)
     why = f"`{limits_name}` holds the limits and `{values_name}` what lies between them; another band is two entries, not an arm."
@@ -261,29 +258,6 @@ def _plural(words: list[str]) -> str:
     last = words[-1]
     many = last if last.endswith("s") else f"{last[:-1]}ies" if last.endswith("y") and last[-2:-1] not in "aeiou" else f"{last}s"
     return "_".join([*words[:-1], many])
-
-
-def _is_imported(view: ModuleView, finder: str) -> bool:
-    imports = [s for s in view.tree.body if isinstance(s, ast.ImportFrom) and s.module == "bisect"]
-    return any(a.name == finder and not a.asname for s in imports for a in s.names)
-
-
-def _import(view: ModuleView, finder: str) -> tuple[str, int]:
-    """The text that imports the finder, and where it goes: behind the imports or the docstring that come first."""
-    if _is_imported(view, finder):
-        return "", -1
-    body = view.tree.body
-    text = f"from bisect import {finder}{view.newline}"
-    last = -1
-    for index, statement in enumerate(body):
-        is_doc = index == 0 and isinstance(statement, ast.Expr) and isinstance(statement.value, ast.Constant)
-        if not is_doc and not isinstance(statement, ast.Import | ast.ImportFrom):
-            break
-        last = index
-    if last < 0:
-        return text + view.newline * 2, view.start_of(body[0])
-    is_import = isinstance(body[last], ast.Import | ast.ImportFrom)
-    return ("" if is_import else view.newline) + text, view.end_of(body[last])
 
 
 def _replacement(view: ModuleView, ladder: Ladder, hole: Hole, looked_up: str) -> Edit:

@@ -8,6 +8,7 @@ the judge lists that where it cannot be ruled out.
 from __future__ import annotations
 
 import ast
+import keyword
 from collections.abc import Iterator
 from dataclasses import dataclass
 
@@ -21,11 +22,14 @@ from ..alignment import Hole, aligned, is_value
 from ..alike import visible_locals
 from ..chains import Chain, chains_of
 from ..fields import field_name
+from ..imports import is_free, with_import
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes
 
 _LEAST_ARMS = 3
+# So many values in a row that their names should stay with them.
+_LEAST_FIELDS = 3
 # Verbs with which functions say that they give something.
 _GETTING = frozenset({"get", "find", "make", "compute", "calculate", "fetch", "build", "create", "determine"})
 
@@ -253,6 +257,51 @@ class LookupTable(ModuleMove):
                 return pence * tons
             """,
         ),
+        Example(
+            "a row of many values keeps their names",
+            """
+            def passage(kind: str, book, chambers: int):
+                if kind == "barge":
+                    book(toll(240 + 12 * chambers, tons=3))
+                elif kind == "tug":
+                    book(toll(180 + 9 * chambers, tons=2))
+                elif kind == "butty":
+                    book(toll(60 + 4 * chambers, tons=1))
+                else:
+                    book(toll(90 + 7 * chambers, tons=1))
+
+
+            def toll(pence, tons):
+                return pence * tons
+            """,
+            """
+            from typing import NamedTuple
+
+
+            class Passage(NamedTuple):
+                \"\"\"What depends on the kind.\"\"\"
+
+                base: int
+                per_chamber: int
+                tons: int
+
+
+            PASSAGE_BY_KIND = {
+                "barge": Passage(240, 12, 3),
+                "tug": Passage(180, 9, 2),
+                "butty": Passage(60, 4, 1),
+            }
+
+
+            def passage(kind: str, book, chambers: int):
+                row = PASSAGE_BY_KIND.get(kind, Passage(90, 7, 1))
+                book(toll(row.base + row.per_chamber * chambers, tons=row.tons))
+
+
+            def toll(pence, tons):
+                return pence * tons
+            """,
+        ),
     )
     REFUSALS = {
         "few-keys": Refusal(
@@ -348,6 +397,11 @@ def _kind_of(key: ast.expr) -> str:
     return type(ast.literal_eval(key)).__name__
 
 
+def _hint(values: tuple[ast.expr, ...]) -> str:
+    """The type of the values of a field."""
+    return " | ".join(sorted({"None" if v is None else type(v).__name__ for v in map(ast.literal_eval, values)}))
+
+
 @dataclass
 class _Plan:
     """One chain on its way to a table."""
@@ -356,6 +410,7 @@ class _Plan:
     function: Function
     chain: Chain
     holes: list[Hole]
+    row: str | None = None
 
     def site(self, wishes: Wishes) -> ModuleSite | str:
         """The site, or the reason why there is none."""
@@ -371,12 +426,34 @@ class _Plan:
         name = wish or proposed
         if name in self.view.words or not name.isidentifier():
             return "name-taken"
+        self.row = self._row_class(target)
+        if self.row is not None and not is_free(self.view, "typing", "NamedTuple"):
+            return "name-taken"
         new = self._statements(name)
-        edits = [self._insertion(self._table(name, comments)), self._replacement(new)]
+        table = self._insertion([*self._row_lines(), *self._table(name, comments)])
+        edits = [*(with_import(self.view, "typing", "NamedTuple", table) if self.row is not None else [table]), self._replacement(new)]
         names = (Proposal(name, "what it holds, by what it is looked up with", Rank.MEANING if wish is None else Rank.ASKED),)
         rows = sum(len(a.keys) for a in self.chain.arms)
         why = f"`{name}` holds what the arms differ in, a row for each of {rows} keys; another kind is a row, not an arm.{self._others()}"
         return ModuleSite(line, why, edited(self.view.text, edits), (self.function.name,), names=names)
+
+    def _row_class(self, target: list[str]) -> str | None:
+        """The name of the class of rows, where there are so many holes that their names should stay with them."""
+        if len(self.holes) < _LEAST_FIELDS or self._sets_names() or not all(is_value(v) for h in self.holes for v in h.values):
+            return None
+        proposed = "".join(w.capitalize() for w in target)
+        free = [n for n in (proposed, f"{proposed}Row") if n not in self.view.words and n.isidentifier()]
+        return free[0] if free else None
+
+    def _row_lines(self) -> list[str]:
+        """The class of rows, with the types of its fields."""
+        if self.row is None:
+            return []
+        fields = [f"{self.view.indent}{f}: {_hint(h.values)}" for f, h in zip(self._fields() or [], self.holes, strict=True)]
+        return [f"class {self.row}(NamedTuple):", f'{self.view.indent}"""What depends on the {self._about()}."""', "", *fields, "", ""]
+
+    def _about(self) -> str:
+        return " ".join(subject_words(self.chain.subject)) or "key"
 
     def _insertion(self, lines: list[str]) -> Edit:
         """The table above its function, or behind the last of the functions in it."""
@@ -431,8 +508,9 @@ class _Plan:
     def _fields(self) -> list[str] | None:
         """A name for each hole, from how it is used; None if one has none."""
         found = [field_name(h, self.view) for h in self.holes]
-        taken = visible_locals(self.function) | self.view.top_names
-        named = [n for n in found if n is not None and n.isidentifier() and n not in taken]
+        apart = len(self.holes) < _LEAST_FIELDS  # else they are fields of a row, not names
+        taken = visible_locals(self.function) | self.view.top_names if apart else {"count", "index"}
+        named = [n for n in found if n is not None and n.isidentifier() and not n.startswith("_") and not keyword.iskeyword(n) and n not in taken]
         return named if len(set(named)) == len(found) else None
 
     def _name(self, target: list[str]) -> str:
@@ -470,7 +548,7 @@ class _Plan:
 
     def _row(self, values: list[ast.expr]) -> str:
         texts = [self.view.offsets.source(v) for v in values]
-        return texts[0] if len(texts) == 1 else f"({', '.join(texts)})"
+        return texts[0] if len(texts) == 1 else f"{self.row or ''}({', '.join(texts)})"
 
     def _statements(self, name: str) -> list[str]:
         """The lines in place of the chain, without their indentation."""
@@ -495,14 +573,20 @@ class _Plan:
             names = ", ".join(ast.unparse(s.targets[0]) for s in body if isinstance(s, ast.Assign))
             return [f"{names} = {looked_up}"]
         fields = self._fields() or []
-        texts = [looked_up] if len(self.holes) == 1 else fields
+        row = self._row_name()
+        texts = [looked_up] if len(self.holes) == 1 else [f"{row}.{f}" for f in fields] if self.row is not None else fields
         holes = [(self.view.offsets.span(h.values[0]), text) for h, text in zip(self.holes, texts, strict=True)]
-        found = [f"{', '.join(fields)} = {looked_up}"] if len(self.holes) > 1 else []
+        found = [f"{row if self.row is not None else ', '.join(fields)} = {looked_up}"] if len(self.holes) > 1 else []
         for statement in body:
             start, end = self.view.offsets.span(statement)
             inside = [Edit(a - start, b - start, text) for (a, b), text in holes if start <= a < end]
             found.append(edited(self.view.text[start:end], inside))
         return found
+
+    def _row_name(self) -> str:
+        """The local name of a row."""
+        name = (self.row or "").lower()
+        return name if name and name not in visible_locals(self.function) | self.view.top_names else "row"
 
     def _lines_of(self, body: list[ast.stmt], indent: str) -> list[str]:
         """The lines of some statements as they stand, comments included, at another indentation."""

@@ -1,0 +1,41 @@
+"""Imports that moves add to a file."""
+
+from __future__ import annotations
+
+import ast
+
+from ..source.edits import Edit
+from .module_view import ModuleView
+
+
+def is_imported(view: ModuleView, module: str, name: str) -> bool:
+    """Whether a file imports a name from a module under that name at its top level."""
+    imports = [s for s in view.tree.body if isinstance(s, ast.ImportFrom) and s.module == module and not s.level]
+    return any(a.name == name and not a.asname for s in imports for a in s.names)
+
+
+def is_free(view: ModuleView, module: str, name: str) -> bool:
+    """Whether a name is imported from that module, or means nothing in the file yet."""
+    return is_imported(view, module, name) or name not in view.words
+
+
+def with_import(view: ModuleView, module: str, name: str, new: Edit) -> list[Edit]:
+    """An edit that puts in new code, and the import that it needs: behind the imports or the docstring that come first."""
+    if is_imported(view, module, name):
+        return [new]
+    body = view.tree.body
+    text = f"from {module} import {name}{view.newline}"
+    last = -1
+    for index, statement in enumerate(body):
+        is_doc = index == 0 and isinstance(statement, ast.Expr) and isinstance(statement.value, ast.Constant)
+        if not is_doc and not isinstance(statement, ast.Import | ast.ImportFrom):
+            break
+        last = index
+    if last < 0:
+        text, at = text + view.newline * 2, view.start_of(body[0])
+    else:
+        is_import = isinstance(body[last], ast.Import | ast.ImportFrom)
+        text, at = ("" if is_import else view.newline) + text, view.end_of(body[last])
+    if at == new.start == new.end:
+        return [Edit(at, at, text + new.text)]
+    return [new, Edit(at, at, text)]
