@@ -3,17 +3,18 @@
 These calls do the work: :func:`survey` finds the most tangled functions, :func:`untangle`
 takes them apart step by step, :func:`vouch` compares two versions of a module, :func:`explain` shows
 the proof as a decision table. :func:`rename` gives something another name, :func:`catalogue`
-describes the moves. Nothing is written to disk unless the ``write`` of a result is called.
+describes the moves, and :func:`align` lays the arms of a chain side by side. Nothing is written to disk unless the ``write`` of a result is called.
 """
 
 from __future__ import annotations
 
 from typing import TYPE_CHECKING, Any
 
-from .api import catalogue, explain, rename, survey, untangle, vouch
-from .errors import DreckError, SettingError, SourceError, TargetError, WriteError
+from .api import align, catalogue, explain, rename, survey, untangle, vouch
+from .errors import DreckError, RunError, SettingError, SourceError, TargetError, WriteError
 
 if TYPE_CHECKING:
+    from .aligning.tables import Alignment, Alignments, ArmRow
     from .judge.explain import DecisionTable
     from .judge.verdict import Assumption, AssumptionKind, Counterexample, SubjectVerdict, Trials, Verdict, Vouching
     from .moves.registry import Described, Example
@@ -30,6 +31,9 @@ __version__ = "0.1.0"
 _HOMES = {
     "Assumption": "judge.verdict",
     "AssumptionKind": "judge.verdict",
+    "Alignment": "aligning.tables",
+    "Alignments": "aligning.tables",
+    "ArmRow": "aligning.tables",
     "Counterexample": "judge.verdict",
     "DecisionTable": "judge.explain",
     "Described": "moves.registry",
@@ -50,6 +54,9 @@ _HOMES = {
 }
 
 __all__ = [
+    "Alignment",
+    "Alignments",
+    "ArmRow",
     "Assumption",
     "AssumptionKind",
     "Counterexample",
@@ -61,6 +68,7 @@ __all__ = [
     "Measures",
     "Proposal",
     "Renaming",
+    "RunError",
     "SettingError",
     "SourceError",
     "Step",
@@ -74,6 +82,7 @@ __all__ = [
     "Verdict",
     "Vouching",
     "WriteError",
+    "align",
     "catalogue",
     "explain",
     "rename",

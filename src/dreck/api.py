@@ -13,6 +13,7 @@ from typing import TYPE_CHECKING, TypeAlias
 from .errors import SettingError, TargetError
 
 if TYPE_CHECKING:
+    from .aligning.tables import Alignments
     from .judge.explain import DecisionTable
     from .judge.verdict import Vouching
     from .moves.registry import Described
@@ -115,6 +116,25 @@ def rename(target: str, new: str, project: StrPath = ".", *, everywhere: bool = 
         raise TargetError(f"{target}: names no definition; give FILE.py::name, ::Class.method or ::function.variable")
     found = targets_of(os.fspath(project))
     return renamed(Path(path), name.replace("::", "."), new, [t.path for t in found], everywhere=everywhere)
+
+
+def align(*targets: StrPath) -> Alignments:
+    """Lay the arms of chains of equality tests side by side; reads the source and runs nothing.
+
+    Args:
+        targets: as for :func:`untangle`.
+
+    Returns:
+        A table for each chain of three arms or more (of two, where a target names a function): what the
+        arms have in common, and what differs.
+
+    Raises:
+        TargetError: a target names nothing.
+    """
+    from .aligning.tables import align_targets
+    from .source.targets import targets_of
+
+    return align_targets([t for text in targets for t in targets_of(os.fspath(text))])
 
 
 def catalogue(name: str | None = None) -> list[Described]:

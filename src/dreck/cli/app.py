@@ -5,6 +5,7 @@ from __future__ import annotations
 import click
 
 from .. import __version__
+from .align import align
 from .demo import demo
 from .exits import OneLineErrors
 from .moves import moves
@@ -25,5 +26,5 @@ def dreck() -> None:
     """
 
 
-for _command in (demo, moves, rename, survey, untangle, vouch):
+for _command in (align, demo, moves, rename, survey, untangle, vouch):
     dreck.add_command(_command)

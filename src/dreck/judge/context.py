@@ -54,6 +54,7 @@ class Context:
         apart: whether comprehensions are lowered as loops that fill a container, and sums as loops.
         bound: whether calls of the module's functions are told by what each parameter gets.
         signatures: the parameters of functions that both versions define in the same way, once.
+        own_enum: the enumeration of the module whose method the subject is.
         rows_apart: whether loops over constant rows are lowered as one round after the other.
     """
 
@@ -66,6 +67,7 @@ class Context:
     properties: frozenset[str] = frozenset()
     apart: bool = False
     bound: bool = False
+    own_enum: str | None = None
     rows_apart: bool = False
     nested: Mapping[str, ast.Dict] = field(default_factory=dict)
     constants: Mapping[str, ast.expr] = field(default_factory=dict)
@@ -145,6 +147,7 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
         places=places_of(tree),
         classes=_classes(tree),
         signatures=_signatures(tree, other),
+        own_enum=_own_enum(tree, subject, names),
         dispatchers={n: d for n, d in dispatchers_of(tree).items() if n in names.new},
         data=data_of_kinds(tree, other) if names.is_builtin("property") else {},
     )
@@ -238,6 +241,12 @@ def _methods(
         if definition_counts(tree)[node.name] == 1 and plain and not hidden and can_be_inlined(node, decorated=True) and parameters_of(node.args):
             found[node.name] = node
     return found
+
+
+def _own_enum(tree: ast.Module, subject: Function, names: Names) -> str | None:
+    """The enumeration that the subject is a plain method of."""
+    owner = next((c for c in tree.body if isinstance(c, ast.ClassDef) and subject.node in c.body), None)
+    return owner.name if owner is not None and owner.name in names.enums and _takes_instance(subject.node) else None
 
 
 def _takes_instance(node: FunctionNode) -> bool:

@@ -85,7 +85,16 @@ def _given_in_classes(tree: ast.Module) -> list[ast.Name]:
 
 
 def _stores(tree: ast.Module) -> list[ast.AST]:
-    return [n for n in nodes_of(tree) if isinstance(n, ast.Attribute | ast.Name) and not isinstance(n.ctx, ast.Load)]
+    """Attributes that some statement sets or deletes, and names that the bodies of classes do."""
+    found: list[ast.AST] = [n for n in nodes_of(tree) if isinstance(n, ast.Attribute) and not isinstance(n.ctx, ast.Load)]
+    pending: list[ast.AST] = [s for n in nodes_of(tree) if isinstance(n, ast.ClassDef) for s in n.body]
+    while pending:
+        node = pending.pop()
+        if isinstance(node, ast.Name) and not isinstance(node.ctx, ast.Load):
+            found.append(node)
+        if not isinstance(node, (*DEFINITIONS, ast.Lambda)):
+            pending.extend(ast.iter_child_nodes(node))
+    return found
 
 
 def _is_plain_kind(node: ast.ClassDef, tree: ast.Module) -> bool:

@@ -83,11 +83,17 @@ class _Lowering(LookupLowering):
         return Graph(
             entry,
             tuple(p.arg for p in self.parameters),
-            tuple(_reliable(self.function.args, p, self.context.names.enums) for p in self.parameters),
+            tuple(self._annotation(i, p) for i, p in enumerate(self.parameters)),
             _flavour(self.function),
             repr((shape(_without_annotations(self.function.args)), shape(self.function.decorator_list))),
             self.scope.captured,
         )
+
+    def _annotation(self, position: int, parameter: ast.arg) -> ast.expr | None:
+        """What is promised of a parameter: by its annotation, or as the object of an enum's method."""
+        if position == 0 and self.context.own_enum is not None and self._inside is None:
+            return ast.Name(self.context.own_enum, ast.Load())
+        return _reliable(self.function.args, parameter, self.context.names.enums)
 
     def block(self, body: list[ast.stmt], after: Node, where: Where) -> Node:
         """The statements of a block in order."""

@@ -164,7 +164,8 @@ def _tested(test: ast.expr) -> tuple[ast.expr, tuple[ast.expr, ...]] | None:
     if not isinstance(test, ast.Compare) or len(test.ops) != 1:
         return None
     left, op, right = test.left, test.ops[0], test.comparators[0]
-    if isinstance(op, ast.Eq):
+    members = [n for n in (left, right) if isinstance(n, ast.Attribute) and is_key(n)]
+    if isinstance(op, ast.Eq) or (isinstance(op, ast.Is) and len(members) == 1):
         if isinstance(left, _SUBJECTS) and not is_key(left) and is_key(right):
             return left, (right,)
         if isinstance(right, _SUBJECTS) and not is_key(right) and is_key(left):

@@ -50,6 +50,18 @@ def likened(view: ModuleView, arms: Sequence[list[ast.stmt]], functions: Collect
     return min(ways, key=lambda way: sum(len(c.edit.text) for changes in way for c in changes), default=None)
 
 
+def most_alike(view: ModuleView, arms: Sequence[list[ast.stmt]], functions: Collection[str] = ()) -> tuple[list[int], dict[int, list[Change]]]:
+    """Of arms that are not all alike, the largest number that are: their positions, and the changes for each."""
+    best: dict[int, list[Change]] = {}
+    for pattern in arms:
+        fitter = _Fitter(view, functions)
+        tried = {i: fitter.block(pattern, arm) for i, arm in enumerate(arms)}
+        fitting = {i: changes for i, changes in tried.items() if changes is not None}
+        if len(fitting) > len(best):
+            best = fitting
+    return sorted(best), best
+
+
 def _patterns(arms: Sequence[list[ast.stmt]]) -> Iterator[list[ast.stmt]]:
     """Arms to lay the others on, the largest first; then the same with signs."""
     ordered = sorted(arms, key=lambda a: -sum(1 for s in a for _ in ast.walk(s)))

@@ -54,6 +54,7 @@ MODULES = (
     "conditions_as_values.spell_out",
     "dispatch.align_arms",
     "dispatch.lookup_table",
+    "dispatch.enum_data",
     "dispatch.band_table",
     "dispatch.methods_on_classes",
     "name.name_constant",

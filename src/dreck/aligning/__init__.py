@@ -1,0 +1,1 @@
+"""What arms have in common, as a table: arms in rows, what differs in columns."""
