@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import ast
-from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -13,7 +12,7 @@ from .scope import FunctionNode
 
 # Built-in classes, of which none is derived from another but bool from int.
 BUILT_IN = ("bool", "int", "float", "complex", "str", "bytes", "bytearray", "list", "tuple", "dict", "set", "frozenset")
-# Classes of the standard library that may be told apart, those derived from others before them.
+# Classes of the standard library that may be told apart; of these only datetime is derived from another one, date.
 _OF_LIBRARY = (
     ("datetime", "datetime"), ("datetime", "date"), ("datetime", "time"), ("datetime", "timedelta"), ("decimal", "Decimal"),
     ("fractions", "Fraction"), ("pathlib", "Path"), ("uuid", "UUID"),
@@ -29,8 +28,8 @@ class Dispatcher:
         kinds: the names of classes with their functions, derived classes before those they are derived from.
     """
 
-    default: FunctionNode
-    kinds: tuple[tuple[str, FunctionNode], ...]
+    default: ast.FunctionDef
+    kinds: tuple[tuple[str, ast.FunctionDef], ...]
 
 
 @lru_cache(CACHED)
@@ -43,15 +42,15 @@ def dispatchers_of(tree: ast.Module) -> dict[str, Dispatcher]:
     found = {}
     for position, node in enumerate(tree.body):
         if isinstance(node, ast.FunctionDef) and is_dispatcher(node, tree):
-            kinds: dict[str, FunctionNode] = {}
+            kinds: dict[str, ast.FunctionDef] = {}
             for after in tree.body[position + 1 :]:
-                name = registered_class(after, node.name)
-                if name is None or name in kinds or not isinstance(after, ast.FunctionDef):
+                names = registered_classes(after, node.name)
+                if not names or set(names) & kinds.keys() or not isinstance(after, ast.FunctionDef):
                     break
-                kinds[name] = after
+                kinds.update(dict.fromkeys(names, after))
             ordered = _derived_first(list(kinds), tree)
             bodies = [node, *kinds.values()]
-            if kinds and ordered is not None and _mentions_register(tree, node.name) == len(kinds) and all(map(_fits, bodies)):
+            if kinds and ordered is not None and _mentions_register(tree, node.name) == sum(len(f.decorator_list) for f in {id(f): f for f in kinds.values()}.values()) and all(map(_fits, bodies)):
                 found[node.name] = Dispatcher(node, tuple((k, kinds[k]) for k in ordered))
     return found
 
@@ -70,15 +69,13 @@ def is_dispatcher(node: ast.AST, tree: ast.Module) -> bool:
     return plain and definition_counts(tree)[node.name] == 1 and bound_once(node.name, tree) and node.name not in imported(tree)
 
 
-def registered_class(node: ast.AST, dispatcher: str) -> str | None:
-    """The class that a function is registered for by ``@dispatcher.register(Class)``; None if it is none such."""
-    if not isinstance(node, ast.FunctionDef) or len(node.decorator_list) != 1:
-        return None
-    made = node.decorator_list[0]
-    plain = isinstance(made, ast.Call) and len(made.args) == 1 and not made.keywords and isinstance(made.args[0], ast.Name)
-    if not plain or not isinstance(made, ast.Call) or ast.unparse(made.func) != f"{dispatcher}.register":
-        return None
-    return ast.unparse(made.args[0])
+def registered_classes(node: ast.AST, dispatcher: str) -> list[str]:
+    """The classes that a function is registered for by ``@dispatcher.register(Class)``; none if it is decorated otherwise."""
+    made = node.decorator_list if isinstance(node, ast.FunctionDef) else []
+    calls = [m for m in made if isinstance(m, ast.Call) and len(m.args) == 1 and not m.keywords and isinstance(m.args[0], ast.Name)]
+    if len(calls) < len(made) or any(ast.unparse(c.func) != f"{dispatcher}.register" for c in calls):
+        return []
+    return list(dict.fromkeys(ast.unparse(c.args[0]) for c in calls))
 
 
 def _mentions_register(tree: ast.Module, dispatcher: str) -> int:
@@ -92,29 +89,33 @@ def _fits(node: FunctionNode) -> bool:
 
 def _derived_first(names: list[str], tree: ast.Module) -> list[str] | None:
     """Classes in an order in which the first that fits is the one that is picked; None if that cannot be told."""
-    classes = {n.name: n for n in tree.body if isinstance(n, ast.ClassDef)}
-    ranks = {name: _rank(name, tree, classes) for name in names}
-    if any(r is None for r in ranks.values()):
-        return None
-    return sorted(names, key=lambda n: ranks[n] or 0)
-
-
-def _rank(name: str, tree: ast.Module, classes: Mapping[str, ast.ClassDef]) -> int | None:
-    """Higher for what others may be derived from; None for classes of which nothing is known."""
-    taken = name in definition_counts(tree) or not bound_once(name, tree)
-    if name in BUILT_IN and not taken:
-        return BUILT_IN.index(name)
-    library = [i for i, (module, kind) in enumerate(_OF_LIBRARY) if name in names_from(tree, module, kind)]
-    if library:
-        return library[0]
-    if name not in classes or definition_counts(tree)[name] != 1 or not bound_once(name, tree) or name in imported(tree):
-        return None
-    depth, seen = 0, {name}
-    while classes[name].bases:
-        base = classes[name].bases[0]
-        if len(classes[name].bases) > 1 or not isinstance(base, ast.Name) or base.id not in classes or base.id in seen:
+    found: list[str] = []
+    for name in names:
+        above = _above(name, tree)
+        if above is None:
             return None
-        name = base.id
-        depth += 1
-        seen.add(name)
-    return -depth
+        place = next((i for i, other in enumerate(found) if other in above), len(found))
+        found.insert(place, name)
+    return found
+
+
+def _above(name: str, tree: ast.Module) -> set[str] | None:
+    """The classes that a class is derived from, of those that can be told apart; None if nothing is known of it."""
+    once = bound_once(name, tree) and name not in imported(tree)
+    if name in BUILT_IN and once and name not in definition_counts(tree):
+        return {"int"} if name == "bool" else set()
+    library = [kind for module, kind in _OF_LIBRARY if name in names_from(tree, module, kind)]
+    if library:
+        return set(names_from(tree, "datetime", "date")) if library[0] == "datetime" else set()
+    classes = {n.name: n for n in tree.body if isinstance(n, ast.ClassDef)}
+    found: set[str] = set()
+    while True:
+        if name not in classes or definition_counts(tree)[name] != 1 or not bound_once(name, tree) or name in imported(tree):
+            return None
+        bases = classes[name].bases
+        if not bases:
+            return found
+        if len(bases) > 1 or not isinstance(bases[0], ast.Name) or bases[0].id in found:
+            return None
+        name = bases[0].id
+        found.add(name)

@@ -57,6 +57,7 @@ MODULES = (
     "dispatch.enum_data",
     "dispatch.band_table",
     "dispatch.methods_on_classes",
+    "dispatch.single_dispatch",
     "name.name_constant",
     "name.name_value",
     "name.name_condition",

@@ -108,6 +108,7 @@ class AlignArms(ModuleMove):
             def toll(pence, tons=1):
                 return pence * tons
             """,
+            "proved-under",
         ),
         Example(
             "a text that stands before the name, or does not",

@@ -188,17 +188,14 @@ class EnumData(ModuleMove):
                 LOWER = 2
 
 
-            def height(gate: Gate, lock):
-                if gate is Gate.UPPER:
-                    return lock.height
-                return 6
-
-
-            def minutes(gate: Gate, lock):
+            def minutes(gate: Gate):
                 if gate is Gate.UPPER:
                     return 4
                 elif gate is Gate.LOWER:
                     return 6
+
+
+            def wait(lock):
                 return lock.minutes
             """,
         ),

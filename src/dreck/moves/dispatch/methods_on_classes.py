@@ -8,29 +8,21 @@ from __future__ import annotations
 
 import ast
 from collections.abc import Iterator
-from dataclasses import dataclass
+from itertools import pairwise
 
-from ...logic.bindings import assigned_in, bound_in, free_names
+from ...logic.bindings import bound_in
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...outline import Function
 from ...source.edits import Edit, edited
+from ..alignment import is_value
 from ..alike import visible_locals
+from ..class_chains import ClassChain, annotated, can_move, class_chain, moved_lines, taken
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes
 
-_CANNOT_MOVE = (ast.Yield, ast.YieldFrom, ast.Await, ast.Nonlocal, ast.Global, ast.FunctionDef, ast.AsyncFunctionDef, ast.Lambda, ast.ClassDef)
 _LEAST_CLASSES = 2
-
-
-@dataclass(frozen=True, slots=True)
-class ClassArm:
-    """One arm: the class it is for, and what it does."""
-
-    owner: str
-    body: list[ast.stmt]
-    line: int
 
 
 @move
@@ -85,6 +77,48 @@ class MethodsOnClasses(ModuleMove):
 
                 def fee(self, nights: int):
                     return 180 + self.power
+            """,
+            "proved-under",
+        ),
+        Example(
+            "arms that are constants",
+            """
+            def fee(vessel):
+                if isinstance(vessel, Barge):
+                    return 240
+                if isinstance(vessel, Tug):
+                    return 180  # by order of the office
+                return 60
+
+
+            class Barge:
+                \"\"\"A boat for cargo.\"\"\"
+
+                def load(self): ...
+
+
+            class Tug:
+                def tow(self): ...
+            """,
+            """
+            def fee(vessel):
+                if isinstance(vessel, (Barge, Tug)):
+                    return vessel.fee
+                return 60
+
+
+            class Barge:
+                \"\"\"A boat for cargo.\"\"\"
+
+                fee = 240
+
+                def load(self): ...
+
+
+            class Tug:
+                fee = 180  # by order of the office
+
+                def tow(self): ...
             """,
             "proved-under",
         ),
@@ -144,74 +178,37 @@ class MethodsOnClasses(ModuleMove):
         if function.around or id(function.node) in view.owners:
             return
         for index, first in enumerate(body):
-            found = _chain(body, index, view)
+            found = _own_chain(view, class_chain(body, index))
             if found is None or wishes.line not in (None, first.lineno):
                 continue
-            subject, arms, otherwise, last = found
-            reason = _why_not(view, function, subject, arms)
+            reason = _why_not(view, function, found)
             if reason is not None:
                 yield self.leave(reason, first.lineno)
                 return
             name = wishes.wanted(first.lineno, [function.node.name]) or function.node.name
-            if name in _asked(view, arms):
+            if name in _asked(view):
                 yield self.leave("name-taken", first.lineno)
                 return
-            yield _site(view, function, subject, arms, otherwise, (first, last), name)
+            yield _site(view, function, found, name)
             return
 
 
-def _chain(body: list[ast.stmt], index: int, view: ModuleView) -> tuple[str, list[ClassArm], list[ast.stmt], ast.stmt] | None:
-    """The subject, the arms, what is done for other objects, and the last statement of a chain from a statement on."""
-    subject: str | None = None
-    arms: list[ClassArm] = []
-    position = index
-    otherwise: list[ast.stmt] = []
-    while position < len(body) and not otherwise:
-        node: ast.stmt | None = body[position]
-        tested = _tested(node.test, view) if isinstance(node, ast.If) else None
-        if tested is None or (subject is not None and tested[0] != subject):
-            break
-        while isinstance(node, ast.If):
-            tested = _tested(node.test, view)
-            if tested is None or (subject is not None and tested[0] != subject):
-                return None
-            if not isinstance(node.body[-1], ast.Return | ast.Raise):
-                return None
-            subject = tested[0]
-            arms.append(ClassArm(tested[1], node.body, node.lineno))
-            chained = len(node.orelse) == 1 and isinstance(node.orelse[0], ast.If) and node.orelse[0].col_offset == node.col_offset
-            if not chained:
-                otherwise = node.orelse
-            node = node.orelse[0] if chained else None
-        position += 1
-    different = len({a.owner for a in arms}) == len(arms)
-    if subject is None or len(arms) < _LEAST_CLASSES or not different:
+def _own_chain(view: ModuleView, found: ClassChain | None) -> ClassChain | None:
+    """A chain over different classes of this module, one in each arm."""
+    if found is None or len(found.arms) < _LEAST_CLASSES:
         return None
-    return subject, arms, otherwise, body[position - 1]
-
-
-def _tested(test: ast.expr, view: ModuleView) -> tuple[str, str] | None:
-    """The subject and the class of an isinstance test on one class of this module."""
-    if not isinstance(test, ast.Call) or not isinstance(test.func, ast.Name) or test.func.id != "isinstance" or len(test.args) != 2:
-        return None
-    subject, kind = test.args
     classes = {s.name for s in view.tree.body if isinstance(s, ast.ClassDef)}
-    known = isinstance(subject, ast.Name) and isinstance(kind, ast.Name) and kind.id in classes and not test.keywords
-    return (subject.id, kind.id) if known and isinstance(subject, ast.Name) and isinstance(kind, ast.Name) else None
+    owners = [o for a in found.arms for o in a.owners]
+    return found if len(set(owners)) == len(owners) == len(found.arms) and set(owners) <= classes else None
 
 
-def _why_not(view: ModuleView, function: Function, subject: str, arms: list[ClassArm]) -> str | None:
+def _why_not(view: ModuleView, function: Function, chain: ClassChain) -> str | None:
     bases = {s.name: [ast.unparse(b) for b in s.bases] for s in view.tree.body if isinstance(s, ast.ClassDef)}
-    for position, arm in enumerate(arms):
-        above = _above(arm.owner, bases)
-        if any(earlier.owner in above for earlier in arms[:position]):
+    for position, arm in enumerate(chain.arms):
+        above = _above(arm.owners[0], bases)
+        if any(earlier.owners[0] in above for earlier in chain.arms[:position]):
             return "never-reached"
-    inside = [n for a in arms for s in a.body for n in ast.walk(s)]
-    sets = any(isinstance(n, ast.Name) and n.id == subject and not isinstance(n.ctx, ast.Load) for n in inside)
-    special = any(isinstance(n, ast.Name) and n.id in ("super", "locals", "self") for n in inside)
-    if sets or special or any(isinstance(n, _CANNOT_MOVE) for n in inside) or subject not in bound_in(function.node):
-        return "cannot-move"
-    return None
+    return None if can_move(chain) and chain.subject in bound_in(function.node) else "cannot-move"
 
 
 def _above(name: str, bases: dict[str, list[str]]) -> set[str]:
@@ -225,7 +222,7 @@ def _above(name: str, bases: dict[str, list[str]]) -> set[str]:
     return found
 
 
-def _asked(view: ModuleView, arms: list[ClassArm]) -> set[str]:
+def _asked(view: ModuleView) -> set[str]:
     """Words that objects of the module are asked for, or that classes have."""
     found = {n.attr for n in ast.walk(view.tree) if isinstance(n, ast.Attribute)}
     found |= {n.value for n in ast.walk(view.tree) if isinstance(n, ast.Constant) and isinstance(n.value, str)}
@@ -234,62 +231,65 @@ def _asked(view: ModuleView, arms: list[ClassArm]) -> set[str]:
     return found | {n.id for c in classes for s in c.body for n in ast.walk(s) if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)}
 
 
-def _site(
-    view: ModuleView, function: Function, subject: str, arms: list[ClassArm], otherwise: list[ast.stmt], ends: tuple[ast.stmt, ast.stmt], name: str
-) -> ModuleSite:
+def _site(view: ModuleView, function: Function, chain: ClassChain, name: str) -> ModuleSite:
+    subject = chain.subject
     local = visible_locals(function)
-    used = list(dict.fromkeys(n for a in arms for n in _taken(a.body) if n in local and n != subject))
-    signature = ", ".join(["self", *(_annotated(function, n) for n in used)])
+    used = list(dict.fromkeys(n for a in chain.arms for n in taken(a.body) if n in local and n != subject))
+    constants = [_constant(a.body) for a in chain.arms]
+    is_data = all(c is not None for c in constants)
+    signature = ", ".join(["self", *(annotated(function, n) for n in used)])
     edits = []
-    for arm in arms:
-        owner = next(s for s in view.tree.body if isinstance(s, ast.ClassDef) and s.name == arm.owner)
-        edits.append(_method(view, owner, f"def {name}({signature}):", arm.body, subject))
-    classes = ", ".join(a.owner for a in arms)
-    first, last = ends
-    indent = view.indentation(first.lineno)
-    call = f"return {subject}.{name}({', '.join(used)})"
-    lines = [f"{indent}if isinstance({subject}, ({classes})):", f"{indent}{view.indent}{call}", *_lines(view, otherwise, indent, None)]
-    start, end = view.offsets.line_start(first.lineno), view.offsets.line_start((last.end_lineno or last.lineno) + 1)
+    for arm, constant in zip(chain.arms, constants, strict=True):
+        owner = next(s for s in view.tree.body if isinstance(s, ast.ClassDef) and s.name == arm.owners[0])
+        if is_data and constant is not None:
+            edits.append(_into_class(view, owner, [f"{name} = {view.offsets.source(constant)}{_comment_of(view, constant)}"], first=True))
+        else:
+            body = moved_lines(view, arm.body, view.indent, subject)
+            edits.append(_into_class(view, owner, [f"def {name}({signature}):", *body]))
+    classes = ", ".join(a.owners[0] for a in chain.arms)
+    indent = view.indentation(chain.first.lineno)
+    asked = f"{subject}.{name}" if is_data else f"{subject}.{name}({', '.join(used)})"
+    otherwise = moved_lines(view, chain.otherwise, indent)
+    lines = [f"{indent}if isinstance({subject}, ({classes})):", f"{indent}{view.indent}return {asked}", *otherwise]
+    start = view.offsets.line_start(chain.first.lineno)
+    end = view.offsets.line_start((chain.last.end_lineno or chain.last.lineno) + 1)
     edits.append(Edit(start, end, view.newline.join(lines) + view.newline))
-    added = tuple(f"{a.owner}.{name}" for a in arms)
-    knows = len(arms)
-    why = f"Each class answers for itself by `{name}`; {function.name} no longer knows what {knows} classes do, only their names."
+    added = () if is_data else tuple(f"{a.owners[0]}.{name}" for a in chain.arms)
+    what = f"Each class has its own `{name}`" if is_data else f"Each class answers for itself by `{name}`"
+    why = f"{what}; {function.name} no longer knows what {len(chain.arms)} classes do, only their names.{_who_else(view, function, chain)}"
     names = (Proposal(name, f"that is what {function.name} asks", Rank.MEANING),)
-    return ModuleSite(first.lineno, why, edited(view.text, edits), (function.name,), added, names)
+    return ModuleSite(chain.first.lineno, why, edited(view.text, edits), (function.name,), added, names)
 
 
-def _taken(body: list[ast.stmt]) -> list[str]:
-    """The names that an arm takes from around it, in the order of the text."""
-    inside = ast.Module(body, [])
-    own = {n.id for n in ast.walk(inside) if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)}
-    first_stores = {n for n in own if _is_set_first(body, n)}
-    return [n for n in free_names(inside) if n not in first_stores]
+def _constant(body: list[ast.stmt]) -> ast.expr | None:
+    """The constant that an arm returns, if that is all it does."""
+    only = body[0]
+    return only.value if len(body) == 1 and isinstance(only, ast.Return) and only.value is not None and is_value(only.value) else None
 
 
-def _is_set_first(body: list[ast.stmt], name: str) -> bool:
-    """Whether an arm gives a name a value before it reads it."""
-    for statement in body:
-        nodes = [n for n in ast.walk(statement) if isinstance(n, ast.Name) and n.id == name]
-        if nodes:
-            plain = isinstance(statement, ast.Assign) and all(isinstance(t, ast.Name) for t in statement.targets)
-            return plain and not any(isinstance(n.ctx, ast.Load) for n in nodes)
-    return False
+def _comment_of(view: ModuleView, node: ast.expr) -> str:
+    found = view.comments.get(node.lineno)
+    return f"  {found[0]}" if found is not None and not found[1] else ""
 
 
-def _annotated(function: Function, name: str) -> str:
-    given = next((a for a in (*function.node.args.posonlyargs, *function.node.args.args, *function.node.args.kwonlyargs) if a.arg == name), None)
-    plain = given is not None and isinstance(given.annotation, ast.Name) and given.annotation.id in ("int", "str", "bool", "float", "bytes")
-    if given is None or given.annotation is None or not plain or name in assigned_in(function.node):
-        return name
-    return f"{name}: {ast.unparse(given.annotation)}"
+def _who_else(view: ModuleView, function: Function, chain: ClassChain) -> str:
+    """Other functions of the file that tell these classes apart, and would forget a new one."""
+    owners = {a.owners[0] for a in chain.arms}
+    found = []
+    for name, other in view.functions.items():
+        tests = [n for n in ast.walk(other.node) if isinstance(n, ast.Call) and isinstance(n.func, ast.Name) and n.func.id == "isinstance"]
+        known = {n.id for t in tests for a in t.args[1:] for n in ast.walk(a) if isinstance(n, ast.Name)} & owners
+        if other.node is not function.node and known:
+            found.append(f"{name} ({', '.join(sorted(known))})")
+    return f" A new class would still be forgotten by {', '.join(found)}." if found else ""
 
 
-def _method(view: ModuleView, owner: ast.ClassDef, head: str, body: list[ast.stmt], subject: str) -> Edit:
-    """The edit that puts a method at the end of a class; a lone ``pass`` or ``...`` makes way."""
+def _into_class(view: ModuleView, owner: ast.ClassDef, made: list[str], *, first: bool = False) -> Edit:
+    """The edit that puts lines at the end of a class, or behind its docstring; a lone ``pass`` or ``...`` makes way."""
     same_line = owner.body[0].lineno == owner.lineno
     base = view.indentation(owner.lineno)
     indent = base + view.indent if same_line else view.indentation(owner.body[0].lineno)
-    lines = [indent + head, *_lines(view, body, indent + view.indent, subject)]
+    lines = [indent + line if line else "" for line in made]
     text = view.newline.join(lines) + view.newline
     only = owner.body[0] if len(owner.body) == 1 else None
     nothing = isinstance(only, ast.Pass) or (isinstance(only, ast.Expr) and isinstance(only.value, ast.Constant) and only.value.value is ...)
@@ -299,22 +299,14 @@ def _method(view: ModuleView, owner: ast.ClassDef, head: str, body: list[ast.stm
         return Edit(start - blanks, view.offsets.line_start(owner.lineno + 1), view.newline + text)
     if only is not None and nothing and only.lineno not in view.comments:
         return Edit(view.offsets.line_start(only.lineno), view.offsets.line_start(only.lineno + 1), text)
+    head = [s for s in owner.body if isinstance(s, ast.Assign | ast.AnnAssign | ast.Expr)]
+    if first and owner.body[0] not in head:
+        start = view.start_of(owner.body[0])
+        return Edit(start, start, text + view.newline)
+    if first:
+        last = next((a for a, b in pairwise(owner.body) if b not in head), head[-1])
+        end = view.end_of(last)
+        return Edit(end, end, ("" if isinstance(last, ast.Assign | ast.AnnAssign) else view.newline) + text)
     end = view.end_of(owner.body[-1])
     ends_line = view.text[:end].endswith(("\n", "\r"))
     return Edit(end, end, ("" if ends_line else view.newline) + view.newline + text)
-
-
-def _lines(view: ModuleView, body: list[ast.stmt], indent: str, subject: str | None) -> list[str]:
-    """The lines of some statements, comments included, at another indentation and with ``self`` for the subject."""
-    if not body:
-        return []
-    number = body[0].lineno
-    while view.comments.get(number - 1, ("", False))[1]:
-        number -= 1
-    last = body[-1].end_lineno or body[-1].lineno
-    start, end = view.offsets.line_start(number), view.offsets.line_start(last + 1)
-    names = [n for s in body for n in ast.walk(s) if isinstance(n, ast.Name) and n.id == subject]
-    edits = [Edit(a - start, b - start, "self") for a, b in (view.offsets.span(n) for n in names)]
-    text = edited(view.text[start:end], edits)
-    old = view.indentation(body[0].lineno)
-    return [indent + line.removeprefix(old) if line.strip() else "" for line in text.splitlines()]

@@ -1,0 +1,133 @@
+"""Chains of isinstance tests on one name, and what their arms need when they move somewhere else."""
+
+from __future__ import annotations
+
+import ast
+from dataclasses import dataclass
+
+from ..logic.bindings import assigned_in, free_names
+from ..outline import Function
+from ..source.edits import Edit, edited
+from .module_view import ModuleView
+
+# What an arm may not hold if it is to stand in a function of its own.
+CANNOT_MOVE = (ast.Yield, ast.YieldFrom, ast.Await, ast.Nonlocal, ast.Global, ast.FunctionDef, ast.AsyncFunctionDef, ast.Lambda, ast.ClassDef)
+_PLAIN_HINTS = ("int", "str", "bool", "float", "bytes")
+
+
+@dataclass(frozen=True, slots=True)
+class ClassArm:
+    """One arm: the classes it is for, and what it does."""
+
+    owners: tuple[str, ...]
+    body: list[ast.stmt]
+    line: int
+
+
+@dataclass(frozen=True, slots=True)
+class ClassChain:
+    """A chain whose arms all leave.
+
+    Attributes:
+        subject: the name that is asked for its class.
+        arms: the arms, in order.
+        otherwise: what an else does; empty if there is none.
+        first, last: the first and the last of its statements.
+        rest: the statements behind it in its block.
+    """
+
+    subject: str
+    arms: list[ClassArm]
+    otherwise: list[ast.stmt]
+    first: ast.stmt
+    last: ast.stmt
+    rest: list[ast.stmt]
+
+
+def class_chain(body: list[ast.stmt], index: int) -> ClassChain | None:
+    """The chain that starts with a statement of a block, if one does."""
+    subject: str | None = None
+    arms: list[ClassArm] = []
+    position = index
+    otherwise: list[ast.stmt] = []
+    while position < len(body) and not otherwise:
+        node: ast.stmt | None = body[position]
+        tested = _tested(node.test) if isinstance(node, ast.If) else None
+        if tested is None or (subject is not None and tested[0] != subject):
+            break
+        while isinstance(node, ast.If):
+            tested = _tested(node.test)
+            if tested is None or (subject is not None and tested[0] != subject) or not isinstance(node.body[-1], ast.Return | ast.Raise):
+                return None
+            subject = tested[0]
+            arms.append(ClassArm(tested[1], node.body, node.lineno))
+            chained = len(node.orelse) == 1 and isinstance(node.orelse[0], ast.If) and node.orelse[0].col_offset == node.col_offset
+            if not chained:
+                otherwise = node.orelse
+            node = node.orelse[0] if chained else None
+        position += 1
+    if subject is None:
+        return None
+    return ClassChain(subject, arms, otherwise, body[index], body[position - 1], body[position:])
+
+
+def _tested(test: ast.expr) -> tuple[str, tuple[str, ...]] | None:
+    """The subject and the classes of an isinstance test."""
+    if not isinstance(test, ast.Call) or not isinstance(test.func, ast.Name) or test.func.id != "isinstance" or len(test.args) != 2:
+        return None
+    subject, kinds = test.args
+    parts = kinds.elts if isinstance(kinds, ast.Tuple) else [kinds]
+    names = tuple(p.id for p in parts if isinstance(p, ast.Name))
+    known = isinstance(subject, ast.Name) and len(names) == len(parts) and names and not test.keywords
+    return (subject.id, names) if known and isinstance(subject, ast.Name) else None
+
+
+def can_move(chain: ClassChain, also: list[ast.stmt] | None = None) -> bool:
+    """Whether the arms (and other statements) can stand in functions of their own."""
+    inside = [n for body in (*(a.body for a in chain.arms), also or []) for s in body for n in ast.walk(s)]
+    sets = any(isinstance(n, ast.Name) and n.id == chain.subject and not isinstance(n.ctx, ast.Load) for n in inside)
+    special = any(isinstance(n, ast.Name) and n.id in ("super", "locals", "self") for n in inside)
+    return not sets and not special and not any(isinstance(n, CANNOT_MOVE) for n in inside)
+
+
+def taken(body: list[ast.stmt]) -> list[str]:
+    """The names that an arm takes from around it, in the order of the text."""
+    inside = ast.Module(body, [])
+    own = {n.id for n in ast.walk(inside) if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)}
+    first_stores = {n for n in own if _is_set_first(body, n)}
+    return [n for n in free_names(inside) if n not in first_stores]
+
+
+def _is_set_first(body: list[ast.stmt], name: str) -> bool:
+    """Whether an arm gives a name a value before it reads it."""
+    for statement in body:
+        nodes = [n for n in ast.walk(statement) if isinstance(n, ast.Name) and n.id == name]
+        if nodes:
+            plain = isinstance(statement, ast.Assign) and all(isinstance(t, ast.Name) for t in statement.targets)
+            return plain and not any(isinstance(n.ctx, ast.Load) for n in nodes)
+    return False
+
+
+def annotated(function: Function, name: str) -> str:
+    """A parameter of a new function, with the annotation it has in another one if that one is plain."""
+    given = next((a for a in (*function.node.args.posonlyargs, *function.node.args.args, *function.node.args.kwonlyargs) if a.arg == name), None)
+    plain = given is not None and isinstance(given.annotation, ast.Name) and given.annotation.id in _PLAIN_HINTS
+    if given is None or given.annotation is None or not plain or name in assigned_in(function.node):
+        return name
+    return f"{name}: {ast.unparse(given.annotation)}"
+
+
+def moved_lines(view: ModuleView, body: list[ast.stmt], indent: str, subject: str | None = None) -> list[str]:
+    """The lines of some statements, comments included, at another indentation and with ``self`` for the subject."""
+    if not body:
+        return []
+    number = body[0].lineno
+    while view.comments.get(number - 1, ("", False))[1]:
+        number -= 1
+    last = body[-1].end_lineno or body[-1].lineno
+    start, end = view.offsets.line_start(number), view.offsets.line_start(last + 1)
+    names = [n for s in body for n in ast.walk(s) if isinstance(n, ast.Name) and n.id == subject]
+    edits = [Edit(a - start, b - start, "self") for a, b in (view.offsets.span(n) for n in names)]
+    text = edited(view.text[start:end], edits)
+    old = view.indentation(body[0].lineno)
+    return [indent + line.removeprefix(old) if line.strip() else "" for line in text.splitlines()]

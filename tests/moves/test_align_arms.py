@@ -1,0 +1,96 @@
+"""align-arms, and the table that `dreck align` shows."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+from typing import Any
+
+import pytest
+
+import dreck
+
+from .harness import look
+from .test_all_moves import verdict
+
+HEAD = "def fee(kind: str, n: int, m: int, name: str, x, level: float):\n"
+ALIKE = {
+    "a summand": ("3 * n", "n + 3 * n", ""),
+    "a product in a sum": ("5 * n + 2", "2 + 4 * n", "n"),
+    "nested signs": ("m - n * 2", "m + n * 2", "m - n * 2"),
+    "a constant taken away": ("m + n - 3", "m + n + 4", "m + n"),
+    "a text behind": ('name + " t"', "name", 'name + " dm"'),
+}
+
+
+def chain(arms: tuple[str, ...]) -> str:
+    """A chain with these values."""
+    keys = ("tug", "barge", "butty")
+    tests = [f'    if kind == "{k}":\n        return {a}\n' for k, a in zip(keys, arms, strict=True) if a]
+    return HEAD + "".join(tests) + "    raise LookupError(kind)\n"
+
+
+@pytest.mark.parametrize("title", ALIKE)
+def test_written_alike_it_is_the_same(title: str) -> None:
+    """Where a site is found, the judge agrees with it."""
+    text = chain(ALIKE[title])
+    for site in look("align-arms", text).sites:
+        assert verdict(text, site.whole).value == "proved", site.whole
+
+
+UNSAFE = {
+    "of an unknown value nothing is neutral": ("x + 3", "x", "x + 2"),
+    "of a float neither": ("level + 3", "level", "level + 2"),
+    "a text does not change places": ('name + "a"', '"b" + name', 'name + "c"'),
+}
+
+
+@pytest.mark.parametrize("title", UNSAFE)
+def test_where_it_would_not_be_the_same(title: str) -> None:
+    """The judge does not agree, so that the step is taken back."""
+    text = chain(UNSAFE[title])
+    assert not any(verdict(text, s.whole).same for s in look("align-arms", text).sites)
+
+
+TABLE = HEAD + '''    if kind == "tug":
+        return 110 * n + m
+    elif kind == "staircase":
+        return n * 90 + m
+    elif kind in ("barge", "butty"):
+        return n + m
+    elif kind == "skiff":
+        return print(kind)
+    else:
+        return 100 * n + m
+'''
+
+
+def test_the_table(tmp_path: Path) -> None:
+    """Arms in rows, what differs in columns; neutral elements and odd arms are marked."""
+    (tmp_path / "a.py").write_text(TABLE, encoding="utf-8")
+    found = dreck.align(f"{tmp_path / 'a.py'}::fee").found[0]
+    assert found.pattern == ("return ‹per_n› * n + m",) and found.columns == ("per_n",) and found.alike == 4
+    assert [(r.keys, r.values, r.neutral) for r in found.rows] == [
+        ('"tug"', ("110",), (False,)),
+        ('"staircase"', ("90",), (False,)),
+        ('"barge", "butty"', ("1",), (True,)),
+        ('"skiff"', None, ()),
+        ("else", ("100",), (False,)),
+    ]
+    assert found.rows[3].text == "return print(kind)" and not found.is_table
+    assert found.changes == ("`n * 90` becomes `90 * n`", "`n` becomes `1 * n`")
+    assert '| `"skiff"` | `return print(kind)` |' in found.to_markdown()
+
+
+def test_the_command(tmp_path: Path, dreck_in_process: Any) -> None:
+    """The terminal shows the table; JSON holds the same; a file that cannot be read is one line."""
+    (tmp_path / "a.py").write_text(TABLE.replace("return print(kind)", "return 5 * n + m"), encoding="utf-8")
+    (tmp_path / "b.py").write_text("def broken(:\n", encoding="utf-8")
+    shown = dreck_in_process("align", str(tmp_path / "a.py"))
+    assert shown.status == 0 and "5 arms by kind, all alike" in shown.out
+    assert "--only align-arms,lookup-table" in shown.out
+    data = json.loads(dreck_in_process("align", str(tmp_path / "a.py"), "--json").out)
+    assert data["alignments"][0]["columns"] == ["per_n"]
+    assert "| `else` | `100` |" in dreck_in_process("align", str(tmp_path / "a.py"), "--markdown").out
+    bad = dreck_in_process("align", str(tmp_path))
+    assert bad.status == 2 and "b.py" in bad.err
