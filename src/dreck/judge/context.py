@@ -140,7 +140,7 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
         bisects_of(tree),
         acting,
         nested=nested_tables_of(tree),
-        constants=_constants(tree, counterpart, names),
+        constants=_constants(tree, other, counterpart, names),
         records=records,
         dispatched=dispatched(tree, other),
         rows=row_classes_of(tree),
@@ -175,9 +175,10 @@ def _signatures(tree: ast.Module, other: ast.Module) -> dict[str, ast.arguments]
     return {n: a for n, a in mine.items() if n in theirs and ast.dump(a) == ast.dump(theirs[n])}
 
 
-def _constants(tree: ast.Module, counterpart: ast.AST | None, names: Names) -> dict[str, ast.expr]:
+def _constants(tree: ast.Module, other: ast.Module, counterpart: ast.AST | None, names: Names) -> dict[str, ast.expr]:
     """The module's constants that the other version of the subject does not mention, or does not have."""
     there = {n.id for n in ast.walk(counterpart) if isinstance(n, ast.Name)} if counterpart else set()
+    there |= _mentioned_by_new(other, tree)
     return {name: value for name, value in constants_of(tree).items() if name in names.new or name not in there}
 
 
@@ -190,8 +191,8 @@ def _helpers(
         mentioned_there |= {v.id for v in table.values if isinstance(v, ast.Name)}
     return {
         node.name: node
-        for node in _helper_candidates(tree)
-        if node is not subject.node and (node.name not in mentioned_there or not _has_the_same(other, node))
+        for node in helper_candidates(tree)
+        if node is not subject.node and (node.name not in mentioned_there or not has_the_same(other, node))
     }
 
 
@@ -204,14 +205,14 @@ def _mentioned_by_new(tree: ast.Module, other: ast.Module) -> frozenset[str]:
     return frozenset(n.id if isinstance(n, ast.Name) else n.attr for n in inside)
 
 
-def _has_the_same(other: ast.Module, node: ast.FunctionDef) -> bool:
+def has_the_same(other: ast.Module, node: ast.FunctionDef) -> bool:
     """Whether a module has the same function at its top level."""
     there = [n for n in other.body if isinstance(n, ast.FunctionDef) and n.name == node.name]
     return any(ast.dump(n) == ast.dump(node) for n in there)
 
 
 @lru_cache(CACHED)
-def _helper_candidates(tree: ast.Module) -> tuple[ast.FunctionDef, ...]:
+def helper_candidates(tree: ast.Module) -> tuple[ast.FunctionDef, ...]:
     """Module functions that can be read in place of a call."""
     counts = definition_counts(tree)
     return tuple(

@@ -5,7 +5,7 @@ from __future__ import annotations
 import ast
 import re
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import cached_property
 from pathlib import Path
 
@@ -39,10 +39,12 @@ class Version:
     Attributes:
         path: where it stands, or would stand; imports beside it are found from there.
         text: its text.
+        others: modules of the same project in the same state, by dotted name, that are compared with it.
     """
 
     path: Path
     text: str
+    others: Mapping[str, Version] = field(default_factory=dict, compare=False)
 
     @cached_property
     def tree(self) -> ast.Module:
@@ -141,6 +143,7 @@ def _frame(version: Version, left_out: set[str], other: Version) -> object:
     """The shape of a module without functions that are compared on their own and new constants."""
     inner = {id(version.functions[n].node) for n in left_out if n in version.functions}
     inner |= {id(s) for s in version.tree.body if _is_new_constant(s, version, other) or is_new_record(s, version, other)}
+    inner |= _new_aliases(version, other)
     inner |= {id(value) for kinds in data_of_kinds(version.tree, other.tree).values() for _, value in kinds}
     return _shape_without(version.tree, inner)
 
@@ -213,9 +216,36 @@ def _shape_without(node: ast.AST, left_out: set[int]) -> object:
             keeps_place = not isinstance(node, ast.Module | ast.ClassDef)
             inside = [v for v in body if (keeps_place or not _is_left_out(v, left_out)) and not isinstance(v, ast.Pass)]
             parts.append(tuple(_part_without(v, left_out) for v in inside))
+        elif name == "names" and isinstance(node, ast.Import | ast.ImportFrom):
+            parts.append(tuple(shape(a) for a in value if id(a) not in left_out))
         elif name not in ("type_comment", "type_ignores"):
             parts.append(shape(body))
     return tuple(parts)
+
+
+def _new_aliases(version: Version, other: Version) -> set[int]:
+    """Names more that a module imports from one which the other version imports from too; they are only there in this version."""
+    found: set[int] = set()
+    known = {imported_module(s, other) for s in other.tree.body if isinstance(s, ast.ImportFrom)}
+    for statement in version.tree.body:
+        module = imported_module(statement, version) if isinstance(statement, ast.ImportFrom) else None
+        if not isinstance(statement, ast.ImportFrom) or module not in version.others or module not in known:
+            continue
+        home = version.others[module]
+        new = [a for a in statement.names if a.name in home.names.bound and not other.mentions(a.asname or a.name)]
+        found |= {id(a) for a in new}
+        if len(new) == len(statement.names):
+            found.add(id(statement))
+    return found
+
+
+def imported_module(statement: ast.ImportFrom, version: Version) -> str:
+    """The dotted name of the module that an import takes names from."""
+    if not statement.level:
+        return statement.module or ""
+    own = module_name(version.path)[0]
+    package = own.split(".") if version.path.name == "__init__.py" else own.split(".")[:-1]
+    return ".".join([*package[: len(package) - statement.level + 1], *([statement.module] if statement.module else [])])
 
 
 def _is_left_out(node: ast.AST, left_out: set[int]) -> bool:
@@ -226,7 +256,7 @@ def _is_left_out(node: ast.AST, left_out: set[int]) -> bool:
 def _part_without(node: ast.AST, left_out: set[int]) -> object:
     if id(node) in left_out:
         return ("function", getattr(node, "name", ""))
-    return _shape_without(node, left_out) if isinstance(node, _BLOCKS) else shape(node)
+    return _shape_without(node, left_out) if isinstance(node, (*_BLOCKS, ast.ImportFrom)) else shape(node)
 
 
 def reached_from(name: str, version: Version, candidates: Iterable[str]) -> set[str]:

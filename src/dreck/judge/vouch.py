@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -11,6 +11,7 @@ from ..errors import TargetError
 from ..outline import Function
 from .check import compare
 from .context import Context, context_of
+from .foreign import with_foreign
 from .single_dispatch import dispatching_nodes
 from .module_names import attributes_asked, decorated_names
 from .module_values import enums_of
@@ -60,6 +61,16 @@ class Judge:
             verdicts.append(SubjectVerdict(MODULE, Verdict.UNDECIDED, why))
         verdicts += [v for n in (*found.added, *found.removed) if (v := _lonely(n, before, after, strict=self.strict)) is not None]
         return Vouching(tuple(verdicts), tuple(_notes(found.added, found.removed)))
+
+    def vouch_files(self, pairs: Sequence[tuple[Version, Version]]) -> Vouching:
+        """Compare several modules of a project that change together; each may use the others' new functions."""
+        modules = [module_name(before.path)[0] for before, _ in pairs]
+        sides = [{m: pair[i] for m, pair in zip(modules, pairs, strict=True)} for i in range(2)]
+        found = []
+        for module, (before, after) in zip(modules, pairs, strict=True):
+            others = [{m: v for m, v in side.items() if m != module} for side in sides]
+            found.append(self.vouch(replace(before, others=others[0]), replace(after, others=others[1])))
+        return Vouching(tuple(s for v in found for s in v.subjects), tuple(n for v in found for n in v.notes))
 
     @staticmethod
     def _check_subject(subject: str, before: Version, after: Version) -> None:
@@ -167,6 +178,8 @@ def _surroundings(before: Version, after: Version, old: Function, new: Function)
     enums = {name: members for name, members in enums_of(before.tree).items() if theirs.get(name) == members}
     names = replace(names, enums={n: m for n, m in enums.items() if n not in around})
     contexts = (context_of(before.tree, after.tree, old, names), context_of(after.tree, before.tree, new, names))
+    if before.others and not old.around:
+        return with_foreign(names, contexts, (before, after))
     return names, contexts
 
 

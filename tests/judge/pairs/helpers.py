@@ -1042,3 +1042,25 @@ class Lock:
         return hour > 20
 
     from math import isfinite as _late
+
+
+#: a new helper that uses a constant of the module -> proved
+RATE = 3
+
+
+def toll(boat, exempt: bool):
+    if exempt:
+        return 0
+    return boat.tons * RATE
+#: becomes
+RATE = 3
+
+
+def toll(boat, exempt: bool):
+    if exempt:
+        return 0
+    return full_toll(boat)
+
+
+def full_toll(boat):
+    return boat.tons * RATE
