@@ -22,8 +22,8 @@ def folded(diff: str) -> Iterator[tuple[str, str]]:
     ``-`` and ``+`` are lines that went and came, ``<`` and ``>`` lines that only moved to the
     left or right, a blank is context, ``@`` tells where a part of the file starts.
     """
-    for start, old, new in _hunks(diff):
-        yield "@", f"line {start}"
+    for place, old, new in (hunk for name, part in _by_file(diff) for hunk in _hunks(name, part)):
+        yield "@", place
         lines = list(_aligned(old, new))
         came_and_went = "".join(mark for mark, _ in lines if mark in "-+ <>")
         mixed = sum(came_and_went[i] != came_and_went[i - 1] for i in range(1, len(came_and_went)))
@@ -61,21 +61,29 @@ def _trimmed(lines: list[tuple[str, str]]) -> list[tuple[str, str]]:
     return lines[:end] + [line for line in behind if line[1].strip()]
 
 
-def _hunks(diff: str) -> Iterator[tuple[int, list[str], list[str]]]:
-    start, old, new = 0, list[str](), list[str]()
-    for line in diff.splitlines()[2:]:
+def _by_file(diff: str) -> Iterator[tuple[str, list[str]]]:
+    """The lines of each file of a diff behind its two lines with the name; of the first file no name is said."""
+    lines = diff.splitlines()
+    heads = [i for i in range(len(lines) - 2) if lines[i].startswith("--- ") and lines[i + 1].startswith("+++ ") and _HUNK.match(lines[i + 2])]
+    for start, end in zip(heads, [*heads[1:], len(lines)], strict=True):
+        yield lines[start][4:].removeprefix("a/") if start else "", lines[start + 2 : end]
+
+
+def _hunks(name: str, lines: list[str]) -> Iterator[tuple[str, list[str], list[str]]]:
+    place, old, new = "", list[str](), list[str]()
+    for line in lines:
         found = _HUNK.match(line)
         if found:
             if old or new:
-                yield start, old, new
-            start, old, new = int(found[1]), [], []
+                yield place, old, new
+            place, old, new = f"{name}{', ' if name else ''}line {found[1]}", [], []
         elif line[:1] in ("-", " "):
             old.append(line[1:])
             if line[0] == " ":
                 new.append(line[1:])
         elif line[:1] == "+":
             new.append(line[1:])
-    yield start, old, new
+    yield place, old, new
 
 
 def _aligned(old: list[str], new: list[str]) -> Iterator[tuple[str, str]]:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+from collections.abc import Collection
 
 from ..source.edits import Edit
 from .module_view import ModuleView
@@ -17,6 +18,35 @@ def is_imported(view: ModuleView, module: str, name: str) -> bool:
 def is_free(view: ModuleView, module: str, name: str) -> bool:
     """Whether a name is imported from that module, or means nothing in the file yet."""
     return is_imported(view, module, name) or name not in view.words
+
+
+def imports_of(view: ModuleView, home: ModuleView, name: str) -> list[ast.alias]:
+    """Where a file imports a name of another file under that name, at its top level and nowhere else."""
+    statements = [s for s in view.tree.body if isinstance(s, ast.ImportFrom) and _leads_to(s, view, home)]
+    found = [a for s in statements for a in s.names if a.name == name and a.asname in (None, name)]
+    every = [a.asname or a.name for n in ast.walk(view.tree) if isinstance(n, ast.Import | ast.ImportFrom) for a in n.names]
+    return found if every.count(name) == 1 else []
+
+
+def _leads_to(statement: ast.ImportFrom, view: ModuleView, home: ModuleView) -> bool:
+    """Whether an import takes its names from a file."""
+    parts = statement.module.split(".") if statement.module else []
+    path = home.path.resolve()
+    target = path.parent if path.name == "__init__.py" else path.with_suffix("")
+    if statement.level:
+        return view.path.resolve().parents[statement.level - 1].joinpath(*parts) == target
+    package = [target.name]
+    folder = target.parent
+    while (folder / "__init__.py").exists():
+        package.insert(0, folder.name)
+        folder = folder.parent
+    return parts == package
+
+
+def also_importing(view: ModuleView, alias: ast.alias, names: Collection[str]) -> Edit:
+    """The edit that imports more names beside one."""
+    end = view.offsets.of(alias.end_lineno or alias.lineno, alias.end_col_offset or 0)
+    return Edit(end, end, "".join(f", {n}" for n in names))
 
 
 def with_import(view: ModuleView, module: str, name: str, new: Edit) -> list[Edit]:

@@ -6,8 +6,8 @@ import ast
 import io
 import re
 import tokenize
-from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
+from collections.abc import Callable, Iterable, Iterator, Mapping
+from dataclasses import dataclass, field
 from functools import cached_property
 from pathlib import Path
 
@@ -28,11 +28,13 @@ class ModuleView:
         path: where it stands.
         text: what it holds.
         width: characters that a line of new code may have.
+        beside: gives the other files of the project with a word in them, by path with their texts.
     """
 
     path: Path
     text: str
     width: int = 88
+    beside: Callable[[str], Iterable[tuple[Path, str]]] = field(default=lambda word: ())
 
     @cached_property
     def tree(self) -> ast.Module:
@@ -43,6 +45,11 @@ class ModuleView:
     def offsets(self) -> Offsets:
         """Where nodes stand in the text."""
         return Offsets(self.text)
+
+    def views_beside(self, word: str) -> Iterator[ModuleView]:
+        """The other files of the project with a word in them."""
+        for path, text in self.beside(word):
+            yield ModuleView(path, text, self.width)
 
     @cached_property
     def functions(self) -> Mapping[str, Function]:

@@ -14,6 +14,7 @@ import textwrap
 from abc import ABC, abstractmethod
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
+from pathlib import Path
 from typing import Any, ClassVar, TypeAlias, TypeVar
 
 import libcst as cst
@@ -204,6 +205,7 @@ class ModuleSite:
         touched: qualified names of functions that change, the one at hand among them.
         added: qualified names of functions that are new.
         names: the names that could be given, the one taken first.
+        others: new texts of other files.
     """
 
     line: int
@@ -212,6 +214,7 @@ class ModuleSite:
     touched: tuple[str, ...]
     added: tuple[str, ...] = ()
     names: tuple[Proposal, ...] = ()
+    others: Mapping[Path, str] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)

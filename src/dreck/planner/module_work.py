@@ -16,6 +16,7 @@ from ..moves.wishes import Wishes
 from ..source.diffs import unified
 from ..surveying.measures import measure
 from .candidates import Broken, LeftAlone
+from .project import Project
 from .results import Step, Untangled
 from .settings import Settings
 
@@ -23,14 +24,17 @@ from .settings import Settings
 class ModuleWork:
     """One file while steps are taken that reach beyond single functions."""
 
-    def __init__(self, path: Path, text: str, width: int, settings: Settings, functions: frozenset[str] | None) -> None:
-        self.path, self.width, self.settings, self.functions = path, width, settings, functions
-        self.version = Version(path, text)
-        self.view = ModuleView(path, text, width)
+    def __init__(self, path: Path, project: Project, width: int, settings: Settings, functions: frozenset[str] | None) -> None:
+        self.path, self.project, self.width, self.settings, self.functions = path, project, width, settings, functions
+        self.version = Version(path, project.text(path))
+        self.view = self._view(self.version.text)
         self.moves: Mapping[str, ModuleMove] = {n: m for n, m in settings.moves.items() if isinstance(m, ModuleMove)}
         self.broken: list[Broken] = []
         self.added: set[str] = set()
         self._refused: set[str] = set()
+
+    def _view(self, text: str) -> ModuleView:
+        return ModuleView(self.path, text, self.width, lambda word: self.project.around(self.path, word))
 
     @property
     def text(self) -> str:
@@ -120,19 +124,30 @@ class ModuleWork:
             way, verdict = ways[0], self._verdict(name, ways[0], judge)
             if not verdict.verdict.same and self.moves[move].instead:
                 verdict = replace(verdict, why=f"{verdict.why}; {self.moves[move].instead}")
-        step = Step(move, way.line, way.why, unified(self.text, way.text, self.path.as_posix()), verdict, way.names)
+        step = Step(move, way.line, way.why, self._diff(way), verdict, way.names)
         if not verdict.verdict.same:
             self._taken_back.append(step)
             return None
         self._steps.append(step)
         self.added |= set(way.added)
         self.version = Version(self.path, way.text)
-        self.view = ModuleView(self.path, way.text, self.width)
+        self.project.texts.update({**way.others, self.path: way.text})
+        self.view = self._view(way.text)
         return list(way.added)
+
+    def _diff(self, way: ModuleSite) -> str:
+        """The diff of a step, over all files that it changes."""
+        parts = [unified(self.text, way.text, self.path.as_posix())]
+        parts += [unified(self.project.text(p), text, p.as_posix()) for p, text in way.others.items()]
+        return "".join(p if p.endswith("\n") else f"{p}\n" for p in parts if p)
 
     def _verdict(self, name: str, way: ModuleSite, judge: Judge) -> SubjectVerdict:
         try:
-            found = judge.vouch(self.version, Version(self.path, way.text))
+            if way.others:
+                other = [(Version(p, self.project.text(p)), Version(p, text)) for p, text in way.others.items()]
+                found = judge.without_trials().vouch_files([(self.version, Version(self.path, way.text)), *other])
+            else:
+                found = judge.vouch(self.version, Version(self.path, way.text))
         except SyntaxError as error:
             return SubjectVerdict(name, Verdict.UNDECIDED, f"the move left text that does not parse ({error.msg})")
         return found.together(name)

@@ -9,7 +9,7 @@ from typing import Any
 from ..judge.verdict import SubjectVerdict, Verdict
 from ..naming.proposals import Proposal
 from ..source.diffs import unified
-from ..source.files import SourceFile
+from ..source.files import SourceFile, replace_together
 from ..surveying.measures import Measures
 from .candidates import LeftAlone
 
@@ -123,14 +123,12 @@ class Untangling:
         return Verdict.weakest(f.verdict.verdict for f in self.functions if f.changed)
 
     def write(self) -> list[Path]:
-        """Replace the changed files, each whole or not at all; return their paths.
+        """Replace the changed files, all of them or none; return their paths.
 
         Raises:
-            WriteError: a file changed since it was read, or cannot be written; files
-                named before it in :attr:`changes` have been written.
+            WriteError: a file changed since it was read, or cannot be written; nothing is changed then.
         """
-        for change in self.changes:
-            change.source.replace(change.text)
+        replace_together([(c.source, c.text) for c in self.changes])
         return [c.source.path for c in self.changes]
 
     def __repr__(self) -> str:

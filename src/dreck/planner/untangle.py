@@ -13,14 +13,15 @@ from ..judge.module_values import enums_of
 from ..judge.surroundings import names_around, names_for
 from ..judge.versions import Version, differences
 from ..outline import functions_of
-from ..source.files import SourceFile, parse
+from ..source.files import parse
 from ..source.lines import split_lines
 from ..source.regions import indent_of, region_of
 from ..source.targets import Target
 from .candidates import Broken, line_width, sets_guards_off
 from .function_work import FunctionWork, Setting
 from .module_work import ModuleWork
-from .results import FileChange, Untangled, Untangling
+from .project import Project
+from .results import Untangled, Untangling
 from .settings import Settings
 
 
@@ -35,20 +36,18 @@ def untangle_targets(
         tick: called with every finished function.
     """
     functions: list[Untangled] = []
-    changes: list[FileChange] = []
+    project = Project(Path())
     problems: list[str] = []
     for path, wanted in _by_file(targets).items():
         try:
-            found, change, failed = _file(path, wanted, settings, tick)
+            found, failed = _file(path, wanted, settings, tick, project)
         except DreckError as error:
             problems.append(str(error))
             continue
         functions += found
         problems += failed
         problems += dict.fromkeys(s.verdict.problem for f in found for s in f.taken_back if s.verdict.problem)
-        if change is not None:
-            changes.append(change)
-    return Untangling(tuple(functions), tuple(changes), tuple(problems))
+    return Untangling(tuple(functions), tuple(project.changes), tuple(problems))
 
 
 def _by_file(targets: Iterable[Target]) -> dict[Path, list[Target]]:
@@ -59,23 +58,28 @@ def _by_file(targets: Iterable[Target]) -> dict[Path, list[Target]]:
 
 
 def _file(
-    path: Path, wanted: list[Target], settings: Settings, tick: Callable[[Untangled], None]
-) -> tuple[list[Untangled], FileChange | None, list[str]]:
-    source = SourceFile.read(path)
-    tree = source.parse()
+    path: Path, wanted: list[Target], settings: Settings, tick: Callable[[Untangled], None], project: Project
+) -> tuple[list[Untangled], list[str]]:
+    text = project.text(path)
+    tree = parse(text, str(path))
     names = {f.name: target.line for target in wanted for f in target.functions(tree)}
-    work = _FileWork(path, source.text, tree, settings)
+    work = _FileWork(path, text, tree, settings)
     results = {}
     # From the end of the file, so that lines of functions still to come stay as they are.
     for name in reversed(names):
         results[name] = work.function(name, names[name])
         tick(results[name])
     whole = any(target.name is None and target.line is None for target in wanted)
-    results = work.module(results, names, None if whole else frozenset(names))
-    if work.text == source.text:
-        return [results[n] for n in names], None, work.problems
-    work.check_frame(source.text)
-    return [results[n] for n in names], FileChange(source, work.text), work.problems
+    kept = dict(project.texts)
+    project.texts[path] = work.text
+    try:
+        results = work.module(results, names, None if whole else frozenset(names), project)
+        if work.text != text:
+            work.check_frame(text)
+    except DreckError:
+        project.texts.update(kept)
+        raise
+    return [results[n] for n in names], work.problems
 
 
 class _FileWork:
@@ -107,15 +111,18 @@ class _FileWork:
             self._functions = {f.name: f for f in functions_of(parse(self.text, str(self.path)))}
         return result
 
-    def module(self, results: dict[str, Untangled], lines: Mapping[str, int | None], reach: frozenset[str] | None) -> dict[str, Untangled]:
+    def module(
+        self, results: dict[str, Untangled], lines: Mapping[str, int | None], reach: frozenset[str] | None, project: Project
+    ) -> dict[str, Untangled]:  # fmt: skip
         """Take the steps that reach beyond single functions, from the first function to the last.
 
         Args:
             results: what became of the functions so far.
             lines: the functions in the order of the text, with the line wanted in each, if any.
             reach: qualified names of the functions that may change; all if None.
+            project: the files that steps may reach.
         """
-        work = ModuleWork(self.path, self.text, self.width, self.settings, reach)
+        work = ModuleWork(self.path, project, self.width, self.settings, reach)
         if not work.moves:
             return results
         found = {}

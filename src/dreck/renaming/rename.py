@@ -19,7 +19,7 @@ from ..naming.words import is_usable
 from ..outline import functions_of
 from ..planner.results import FileChange
 from ..source.edits import Edit, edited
-from ..source.files import SourceFile
+from ..source.files import SourceFile, replace_together
 from .uses import ProjectFile, Uses, uses_of_local, uses_of_method, uses_of_module_name
 
 
@@ -48,13 +48,12 @@ class Renaming:
     problems: tuple[str, ...] = ()
 
     def write(self) -> list[Path]:
-        """Replace the changed files, each whole or not at all; return their paths.
+        """Replace the changed files, all of them or none; return their paths.
 
         Raises:
-            WriteError: a file changed since it was read, or cannot be written.
+            WriteError: a file changed since it was read, or cannot be written; nothing is changed then.
         """
-        for change in self.changes:
-            change.source.replace(change.text)
+        replace_together([(c.source, c.text) for c in self.changes])
         return [c.source.path for c in self.changes]
 
     def __repr__(self) -> str:

@@ -8,6 +8,7 @@ import os
 import stat
 import tempfile
 import tokenize
+from collections.abc import Sequence
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -63,20 +64,51 @@ class SourceFile:
         Raises:
             WriteError: the file changed since it was read, or cannot be written.
         """
-        raw = self._encode(text)
-        path = Path(os.path.realpath(self.path))
+        raw = self.check(text)
         try:
-            if path.read_bytes() != self.raw:
-                raise WriteError(f"{self.path}: changed while Dreck worked on it; nothing was written, run again")
-            _replace_bytes(path, raw)
+            _replace_bytes(Path(os.path.realpath(self.path)), raw)
         except OSError as error:
             raise WriteError(f"{self.path}: cannot be written ({error.strerror or error})") from error
+
+    def check(self, text: str) -> bytes:
+        """The bytes of a new text, if the file is still what was read.
+
+        Raises:
+            WriteError: the file changed since it was read, or its encoding has no such text.
+        """
+        raw = self._encode(text)
+        try:
+            same = Path(os.path.realpath(self.path)).read_bytes() == self.raw
+        except OSError as error:
+            raise WriteError(f"{self.path}: cannot be written ({error.strerror or error})") from error
+        if not same:
+            raise WriteError(f"{self.path}: changed while Dreck worked on it; nothing was written, run again")
+        return raw
 
     def _encode(self, text: str) -> bytes:
         try:
             return text.encode(self.encoding)
         except UnicodeEncodeError as error:
             raise WriteError(f"{self.path}: the result does not fit its encoding {self.encoding!r}") from error
+
+
+def replace_together(changes: Sequence[tuple[SourceFile, str]]) -> None:
+    """Replace the texts of several files: all of them or none.
+
+    Raises:
+        WriteError: a file changed since it was read, or cannot be written; none has a new text then.
+    """
+    for source, text in changes:
+        source.check(text)
+    done: list[SourceFile] = []
+    try:
+        for source, text in changes:
+            source.replace(text)
+            done.append(source)
+    except WriteError:
+        for source in done:
+            _replace_bytes(Path(os.path.realpath(source.path)), source.raw)
+        raise
 
 
 def _replace_bytes(path: Path, raw: bytes) -> None:

@@ -7,8 +7,10 @@ objects stays where it was. That no class elsewhere has a method of that name is
 from __future__ import annotations
 
 import ast
+import builtins
 from collections.abc import Iterator
 from itertools import pairwise
+from pathlib import Path
 
 from ...logic.bindings import bound_in
 from ...naming.phrases import Rank
@@ -18,6 +20,7 @@ from ...source.edits import Edit, edited
 from ..alignment import is_value
 from ..alike import visible_locals
 from ..class_chains import ClassChain, annotated, can_move, class_chain, moved_lines, taken
+from ..imports import imports_of
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes
@@ -155,7 +158,7 @@ class MethodsOnClasses(ModuleMove):
             """,
         ),
         "cannot-move": Refusal(
-            "an arm awaits, yields, defines something, or sets the subject anew",
+            "an arm awaits, yields, defines something, sets the subject anew, or needs names that its class's file lacks",
             """
             def fee(vessel):
                 if isinstance(vessel, Barge):
@@ -181,33 +184,51 @@ class MethodsOnClasses(ModuleMove):
             found = _own_chain(view, class_chain(body, index))
             if found is None or wishes.line not in (None, first.lineno):
                 continue
-            reason = _why_not(view, function, found)
+            chain, homes = found
+            reason = _why_not(view, function, chain, homes)
             if reason is not None:
                 yield self.leave(reason, first.lineno)
                 return
             name = wishes.wanted(first.lineno, [function.node.name]) or function.node.name
-            if name in _asked(view):
+            if any(name in _asked(v) for v in (view, *homes.values())):
                 yield self.leave("name-taken", first.lineno)
                 return
-            yield _site(view, function, found, name)
+            yield _site(view, function, chain, homes, name)
             return
 
 
-def _own_chain(view: ModuleView, found: ClassChain | None) -> ClassChain | None:
-    """A chain over different classes of this module, one in each arm."""
+def _own_chain(view: ModuleView, found: ClassChain | None) -> tuple[ClassChain, dict[str, ModuleView]] | None:
+    """A chain over different classes of the project, one in each arm, and the files that define them."""
     if found is None or len(found.arms) < _LEAST_CLASSES:
         return None
-    classes = {s.name for s in view.tree.body if isinstance(s, ast.ClassDef)}
     owners = [o for a in found.arms for o in a.owners]
-    return found if len(set(owners)) == len(owners) == len(found.arms) and set(owners) <= classes else None
+    if len(set(owners)) != len(owners) or len(owners) != len(found.arms):
+        return None
+    homes: dict[str, ModuleView] = {}
+    for owner in owners:
+        views = [view, *view.views_beside(owner)] if owner not in _classes(view) else [view]
+        home = next((v for v in views if owner in _classes(v) and (v is view or imports_of(view, v, owner))), None)
+        if home is None:
+            return None
+        homes[owner] = next((v for v in homes.values() if v.path == home.path), home)
+    return found, homes
 
 
-def _why_not(view: ModuleView, function: Function, chain: ClassChain) -> str | None:
-    bases = {s.name: [ast.unparse(b) for b in s.bases] for s in view.tree.body if isinstance(s, ast.ClassDef)}
+def _classes(view: ModuleView) -> dict[str, ast.ClassDef]:
+    return {s.name: s for s in view.tree.body if isinstance(s, ast.ClassDef)}
+
+
+def _why_not(view: ModuleView, function: Function, chain: ClassChain, homes: dict[str, ModuleView]) -> str | None:
+    bases = {n: [ast.unparse(b) for b in c.bases] for v in homes.values() for n, c in _classes(v).items()}
     for position, arm in enumerate(chain.arms):
         above = _above(arm.owners[0], bases)
         if any(earlier.owners[0] in above for earlier in chain.arms[:position]):
             return "never-reached"
+    local = visible_locals(function)
+    for arm in chain.arms:
+        away = homes[arm.owners[0]] is not view
+        if away and any(n not in local and not hasattr(builtins, n) for n in taken(arm.body)):
+            return "cannot-move"  # its names mean nothing there
     return None if can_move(chain) and chain.subject in bound_in(function.node) else "cannot-move"
 
 
@@ -231,21 +252,23 @@ def _asked(view: ModuleView) -> set[str]:
     return found | {n.id for c in classes for s in c.body for n in ast.walk(s) if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)}
 
 
-def _site(view: ModuleView, function: Function, chain: ClassChain, name: str) -> ModuleSite:
+def _site(view: ModuleView, function: Function, chain: ClassChain, homes: dict[str, ModuleView], name: str) -> ModuleSite:
     subject = chain.subject
     local = visible_locals(function)
     used = list(dict.fromkeys(n for a in chain.arms for n in taken(a.body) if n in local and n != subject))
     constants = [_constant(a.body) for a in chain.arms]
     is_data = all(c is not None for c in constants)
     signature = ", ".join(["self", *(annotated(function, n) for n in used)])
-    edits = []
+    edits: dict[Path, list[Edit]] = {view.path: []}
     for arm, constant in zip(chain.arms, constants, strict=True):
-        owner = next(s for s in view.tree.body if isinstance(s, ast.ClassDef) and s.name == arm.owners[0])
+        home = homes[arm.owners[0]]
+        owner = _classes(home)[arm.owners[0]]
+        inside = edits.setdefault(home.path, [])
         if is_data and constant is not None:
-            edits.append(_into_class(view, owner, [f"{name} = {view.offsets.source(constant)}{_comment_of(view, constant)}"], first=True))
+            inside.append(_into_class(home, owner, [f"{name} = {view.offsets.source(constant)}{_comment_of(view, constant)}"], first=True))
         else:
-            body = moved_lines(view, arm.body, view.indent, subject)
-            edits.append(_into_class(view, owner, [f"def {name}({signature}):", *body]))
+            body = moved_lines(view, arm.body, home.indent, subject)
+            inside.append(_into_class(home, owner, [f"def {name}({signature}):", *body]))
     classes = ", ".join(a.owners[0] for a in chain.arms)
     indent = view.indentation(chain.first.lineno)
     asked = f"{subject}.{name}" if is_data else f"{subject}.{name}({', '.join(used)})"
@@ -253,12 +276,14 @@ def _site(view: ModuleView, function: Function, chain: ClassChain, name: str) ->
     lines = [f"{indent}if isinstance({subject}, ({classes})):", f"{indent}{view.indent}return {asked}", *otherwise]
     start = view.offsets.line_start(chain.first.lineno)
     end = view.offsets.line_start((chain.last.end_lineno or chain.last.lineno) + 1)
-    edits.append(Edit(start, end, view.newline.join(lines) + view.newline))
-    added = () if is_data else tuple(f"{a.owners[0]}.{name}" for a in chain.arms)
+    edits[view.path].append(Edit(start, end, view.newline.join(lines) + view.newline))
+    added = () if is_data else tuple(f"{a.owners[0]}.{name}" for a in chain.arms if homes[a.owners[0]] is view)
     what = f"Each class has its own `{name}`" if is_data else f"Each class answers for itself by `{name}`"
     why = f"{what}; {function.name} no longer knows what {len(chain.arms)} classes do, only their names.{_who_else(view, function, chain)}"
     names = (Proposal(name, f"that is what {function.name} asks", Rank.MEANING),)
-    return ModuleSite(chain.first.lineno, why, edited(view.text, edits), (function.name,), added, names)
+    views = {v.path: v for v in homes.values() if v is not view}
+    others = {p: edited(v.text, edits[p]) for p, v in views.items()}
+    return ModuleSite(chain.first.lineno, why, edited(view.text, edits[view.path]), (function.name,), added, names, others)
 
 
 def _constant(body: list[ast.stmt]) -> ast.expr | None:
@@ -276,7 +301,8 @@ def _who_else(view: ModuleView, function: Function, chain: ClassChain) -> str:
     """Other functions of the file that tell these classes apart, and would forget a new one."""
     owners = {a.owners[0] for a in chain.arms}
     found = []
-    for name, other in view.functions.items():
+    others = [(name, f) for v in (view, *view.views_beside(min(owners, key=len))) for name, f in v.functions.items()]
+    for name, other in others:
         tests = [n for n in ast.walk(other.node) if isinstance(n, ast.Call) and isinstance(n.func, ast.Name) and n.func.id == "isinstance"]
         known = {n.id for t in tests for a in t.args[1:] for n in ast.walk(a) if isinstance(n, ast.Name)} & owners
         if other.node is not function.node and known:

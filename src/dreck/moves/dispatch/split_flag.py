@@ -9,12 +9,14 @@ from __future__ import annotations
 import ast
 from collections.abc import Iterator
 from dataclasses import dataclass
+from pathlib import Path
 
 from ...logic.bindings import assigned_in, parameters
 from ...naming.words import is_state, words_of
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alike import visible_locals
+from ..imports import also_importing, imports_of
 from ..module_view import ModuleView, own_nodes
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes
@@ -188,11 +190,26 @@ def _site(view: ModuleView, function: Function, flag: Flag, names: tuple[str, st
     for caller, call, value in _literal_calls(view, function, flag, wishes):
         edits.append(_moved(view, call, flag, function, names[0] if value else names[1]))
         touched.append(caller)
+    others = dict(_elsewhere(view, function, flag, names, wishes))
+    moved = f" Callers in {', '.join(p.as_posix() for p in others)} move over too." if others else ""
     why = (
         f"`{flag.name}` only picks a branch; `{names[0]}` and `{names[1]}` are those. "
-        f"{node.name} stays for callers that pass a variable, and for other modules."
+        f"{node.name} stays for callers that pass a variable, and for other modules.{moved}"
     )
-    return ModuleSite(flag.test.lineno, why, edited(view.text, edits), tuple(dict.fromkeys(touched)), names)
+    return ModuleSite(flag.test.lineno, why, edited(view.text, edits), tuple(dict.fromkeys(touched)), names, others=others)
+
+
+def _elsewhere(view: ModuleView, function: Function, flag: Flag, names: tuple[str, str], wishes: Wishes) -> Iterator[tuple[Path, str]]:
+    """Other files whose calls say which branch they want."""
+    if wishes.functions is not None or any(n.startswith("_") for n in names):
+        return
+    for other in view.views_beside(function.node.name):
+        aliases = imports_of(other, view, function.node.name)
+        calls = list(_literal_calls(other, function, flag, wishes)) if aliases and not set(names) & other.words else []
+        if calls:
+            edits = [_moved(other, call, flag, function, names[0] if value else names[1]) for _, call, value in calls]
+            used = [n for n in names if any((names[0] if value else names[1]) == n for _, _, value in calls)]
+            yield other.path, edited(other.text, [*edits, also_importing(other, aliases[0], used)])
 
 
 def _signature(view: ModuleView, function: Function, flag: str) -> str:
