@@ -10,7 +10,7 @@ import ast
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
 from functools import lru_cache
-from typing import TypeVar
+from typing import Any, TypeVar
 
 from ..outline import Function, functions_of, nodes_of
 from .dispatching import data_of_kinds, dispatched
@@ -22,6 +22,7 @@ from .record_classes import RecordClass
 from .row_classes import RowClass, places_of, row_classes_of
 from .single_dispatch import Dispatcher, dispatchers_of
 from .scope import FunctionNode, names_read, parameters_of, scope_of
+from .subclasses import SplitClass, split_classes_of
 
 _Found = TypeVar("_Found")
 # Methods that get a class without being marked so.
@@ -55,6 +56,10 @@ class Context:
         bound: whether calls of the module's functions are told by what each parameter gets.
         signatures: the parameters of functions that both versions define in the same way, once.
         own_enum: the enumeration of the module whose method the subject is.
+        split: the subject's class, if one of the versions has a subclass for each of its kinds.
+        kinds_of_method: the bodies of the subject that kinds have of their own in this version.
+        factories: functions that only this version has and that make an object of a class by its kind: the
+            class, what they take, and which parameter is the kind.
         rows_apart: whether loops over constant rows are lowered as one round after the other.
     """
 
@@ -68,6 +73,9 @@ class Context:
     apart: bool = False
     bound: bool = False
     own_enum: str | None = None
+    split: SplitClass | None = None
+    kinds_of_method: tuple[tuple[ast.expr, ast.FunctionDef], ...] = ()
+    factories: Mapping[str, tuple[str, ast.arguments, str]] = field(default_factory=dict)
     rows_apart: bool = False
     nested: Mapping[str, ast.Dict] = field(default_factory=dict)
     constants: Mapping[str, ast.expr] = field(default_factory=dict)
@@ -99,6 +107,7 @@ class Context:
             bisects=seen(self.bisects), nested=seen(self.nested), constants=seen(self.constants),
             dispatched={n: found for n, found in self.dispatched.items() if not any(c in local for c, _ in found)},
             classes={n: c for n, c in self.classes.items() if n not in local},
+            factories={n: f for n, f in self.factories.items() if n not in local and f[0] not in local},
             dispatchers={n: d for n, d in self.dispatchers.items() if n not in local and all(map(means_the_same, _bodies(d)))},
             data={n: found for n, found in self.data.items() if not any(c in local for c, _ in found)},
             signatures={n: a for n, a in self.signatures.items() if n not in local},
@@ -148,6 +157,7 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
         classes=_classes(tree),
         signatures=_signatures(tree, other),
         own_enum=_own_enum(tree, subject, names),
+        **_kinds_apart(tree, other, subject),
         dispatchers={n: d for n, d in dispatchers_of(tree).items() if n in names.new},
         data=data_of_kinds(tree, other) if names.is_builtin("property") else {},
     )
@@ -242,6 +252,18 @@ def _methods(
         if definition_counts(tree)[node.name] == 1 and plain and not hidden and can_be_inlined(node, decorated=True) and parameters_of(node.args):
             found[node.name] = node
     return found
+
+
+def _kinds_apart(tree: ast.Module, other: ast.Module, subject: Function) -> dict[str, Any]:
+    """What is known of classes that have a subclass for each of their kinds in this version or the other."""
+    mine, theirs = split_classes_of(tree, other), split_classes_of(other, tree)
+    owner = next((c.name for c in tree.body if isinstance(c, ast.ClassDef) and subject.node in c.body), "")
+    split = mine.get(owner) or theirs.get(owner)
+    kinds = tuple(mine[owner].method(subject.node.name)) if owner in mine else ()
+    if split is not None and (subject.node.name == "__init__" or not _takes_instance(subject.node) or subject.node.decorator_list):
+        split, kinds = None, ()
+    factories = {s.factory: (s.name, s.arguments, s.parameter) for s in mine.values()}
+    return {"split": split, "kinds_of_method": kinds, "factories": factories}
 
 
 def _own_enum(tree: ast.Module, subject: Function, names: Names) -> str | None:

@@ -14,10 +14,11 @@ from .graph import Cut, Drop, Graph, Landing, Leave, MaybeUnbound, Node, Operand
 from .context import Context
 from .lower_expressions import CannotLower, Inside, Jump, Where, defaults_of, in_words, operator_symbol
 from .local_helpers import kept_objects, local_helpers, rule_lists, scopes_of
-from .lower_lookups import LookupLowering, immediate_generators
+from .lower_lookups import KIND, LookupLowering, immediate_generators
 from .module_values import is_enum_member
 from .record_classes import RecordClass
 from .row_classes import constant_term
+from .verdict import AssumptionKind
 from .scope import FunctionNode, Scope, parameters_of, scope_of
 from .shape import shape, without_docstring
 from .terms import NONE, Term, const
@@ -48,17 +49,19 @@ class _Lowering(LookupLowering):
         scope = scope_of(function, immediate | scopes_of(self.own_helpers, self.rule_lists))
         super().__init__(scope, parameters[0].arg if parameters else None, context, inside)
         self.function = function
+        self.knows_kind = inside is None and context.split is not None
         self.parameters = parameters
         self.immediate = immediate
         self.self_name = _steady_first(function, parameters, scope)
 
     def inlined(self, helper: FunctionNode, arguments: dict[str, Operand | ast.expr], out: int, after: Node,
-                where: Where) -> Node:  # fmt: skip
+                where: Where, *, knows_kind: bool = False) -> Node:  # fmt: skip
         """The body of a helper in place of its call."""
         number = self.temporary()
         own = any(helper is made for _, made in self.own_helpers.values()) or any(helper in made for _, made in self.rule_lists.values())
         inside = Inside(f"{helper.name}@{number}:", self if own else None, self._count, out, after)
         inner = _Lowering(helper, self.context.without(helper.name), inside)
+        inner.knows_kind = knows_kind
         end = Put(helper.end_lineno or helper.lineno, out, NONE, after)
         entry = inner.block(without_docstring(helper.body), end, Where(where.landing, where.during))
         for name, value in reversed(arguments.items()):
@@ -75,6 +78,7 @@ class _Lowering(LookupLowering):
         end = Leave(self.function.end_lineno or self.function.lineno, "return", NONE, None)
         where = Where()
         entry = self.block(without_docstring(self.function.body), end, where)
+        entry = self._kind_by_kind(entry)
         for parameter in self.parameters:
             if parameter.arg in self.scope.captured:
                 entry = self.do("set cell", parameter, (parameter.arg,), (), entry, where, parameter.arg)
@@ -82,12 +86,27 @@ class _Lowering(LookupLowering):
             raise CannotLower("a function of this size", self.function.lineno)
         return Graph(
             entry,
-            tuple(p.arg for p in self.parameters),
-            tuple(self._annotation(i, p) for i, p in enumerate(self.parameters)),
+            (*(p.arg for p in self.parameters), *([KIND] if self.context.split is not None else [])),
+            (*(self._annotation(i, p) for i, p in enumerate(self.parameters)), *([self.context.split.hint] if self.context.split else [])),
             _flavour(self.function),
             repr((shape(_without_annotations(self.function.args)), shape(self.function.decorator_list))),
             self.scope.captured,
         )
+
+    def _kind_by_kind(self, otherwise: Node) -> Node:
+        """A method of a class with a subclass for each kind: an object's kind says which body it has."""
+        split = self.context.split
+        if split is None:
+            return otherwise
+        line = self.function.lineno
+        for key, body in reversed(self.context.kinds_of_method):
+            out, flag = self.temporary(), self.temporary()
+            leave = Leave(line, "return", out, None)
+            own = self.inlined(body, {a.arg: a.arg for a in self.parameters}, out, leave, Where(), knows_kind=True)
+            test = Test(line, flag, own, otherwise, self.function)
+            otherwise = self.do("member", self.function, (KIND, self.key_term(key)), (flag,), test, Where())
+        detail = (AssumptionKind.CLOSED_KINDS, split.name, split.breaks)
+        return self.do("assume", self.function, (), (), otherwise, Where(), detail)
 
     def _annotation(self, position: int, parameter: ast.arg) -> ast.expr | None:
         """What is promised of a parameter: by its annotation, or as the object of an enum's method."""

@@ -18,6 +18,8 @@ from .terms import FALSE, NONE, TRUE, Term, const, constant_value, is_const, mem
 from .verdict import AssumptionKind
 
 _LOOPS = frozenset({"any", "all"})
+# The slot of the kind of an object whose class has a subclass for each kind.
+KIND = "@kind"
 # Rounds of a loop that are written out at most.
 _MOST_ROWS = 40
 
@@ -27,6 +29,8 @@ class LookupLowering(ExpressionLowering):
 
     # Functions and lambdas of the function's own, with the statements that define them.
     own_helpers: Mapping[str, tuple[ast.stmt, FunctionNode]]
+    # Whether reading the kind of its object gives what the object was made with.
+    knows_kind: bool
     # Plain objects that names of the function's own keep, with the statements, the calls and the classes that make them.
     kept: Mapping[str, tuple[ast.stmt, ast.Call, RecordClass]]
     # Lists of lambdas of the function's own, with the statements that set them.
@@ -34,7 +38,8 @@ class LookupLowering(ExpressionLowering):
 
     def _call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node:
         known = (
-            self._helper_call(node, out, after, where)
+            self._factory_call(node, out, after, where)
+            or self._helper_call(node, out, after, where)
             or self._record_call(node, out, after, where)
             or self._row_call(node, out, after, where)
             or self._dispatched_call(node, out, after, where)
@@ -242,6 +247,30 @@ class LookupLowering(ExpressionLowering):
 
         return self.value(node.func, self.temporary(), self.values(given, where, enter), where)
 
+    def _factory_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
+        """A new function that makes an object of the class for its kind is read as the class that has all kinds."""
+        name = node.func.id if isinstance(node.func, ast.Name) else ""
+        found = self.context.factories.get(name)
+        if found is None or name in self.scope.own or found[0] in self.scope.own:
+            return None
+        owner, signature, parameter = found
+        bound = _bind_arguments(signature, node.args, {k.arg: k.value for k in node.keywords})
+        if bound is None or any(isinstance(a, ast.Starred) for a in node.args):
+            return None
+        made = ast.copy_location(ast.Call(ast.copy_location(ast.Name(owner, ast.Load()), node), node.args, node.keywords), node)
+        parts = [made.func, *node.args, *(k.value for k in node.keywords)]
+        detail = ((False,) * len(node.args), tuple(k.arg for k in node.keywords), ())
+        breaks = f"code that asks for the exact class of what {name} makes"
+
+        def call(operands: tuple[Operand, ...]) -> Node:
+            values = dict(zip(map(id, parts), operands, strict=True))
+            kind = values[id(bound[parameter])] if id(bound[parameter]) in values else constant_term(bound[parameter])
+            last = self.do("call", made, operands, (out,), after, where, detail)
+            return self.do("hash", bound[parameter], (kind,), (), last, where)
+
+        entry = self.values(parts, where, call)
+        return self.do("assume", node, (), (), entry, where, (AssumptionKind.CLOSED_KINDS, owner, breaks))
+
     def _if_of_kind(self, node: ast.expr, subject: Operand, kind: str, yes: Node, no: Node, where: Where) -> Node:
         """Ask whether an object is of a class."""
         flag = self.temporary()
@@ -308,6 +337,9 @@ class LookupLowering(ExpressionLowering):
             assert isinstance(node.value, ast.Name)
             put = Put(node.lineno, out, self.key_term(node), after)
             return self.value(node.value, self.temporary(), put, where)
+        split = self.context.split
+        if split is not None and node.attr == split.attribute and self.knows_kind and self._is_self(node.value):
+            return self.value(node.value, self.temporary(), Put(node.lineno, out, KIND, after), where)
         answered = self._record_asked(node, [], [], out, after, where, called=False)
         if answered is not None:
             return answered

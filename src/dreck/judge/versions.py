@@ -17,6 +17,7 @@ from .events import Names
 from .inlining import is_constant
 from .row_classes import RowClass, is_row, row_classes_of
 from .single_dispatch import dispatching_nodes
+from .subclasses import split_classes_of
 from .shape import shape, without_docstring
 from .surroundings import names_around
 
@@ -143,7 +144,7 @@ def _frame(version: Version, left_out: set[str], other: Version) -> object:
     """The shape of a module without functions that are compared on their own and new constants."""
     inner = {id(version.functions[n].node) for n in left_out if n in version.functions}
     inner |= {id(s) for s in version.tree.body if _is_new_constant(s, version, other) or is_new_record(s, version, other)}
-    inner |= _new_aliases(version, other)
+    inner |= _new_aliases(version, other) | _parts_of_splits(version, other)
     inner |= {id(value) for kinds in data_of_kinds(version.tree, other.tree).values() for _, value in kinds}
     return _shape_without(version.tree, inner)
 
@@ -221,6 +222,18 @@ def _shape_without(node: ast.AST, left_out: set[int]) -> object:
         elif name not in ("type_comment", "type_ignores"):
             parts.append(shape(body))
     return tuple(parts)
+
+
+def _parts_of_splits(version: Version, other: Version) -> set[int]:
+    """The subclasses, the table and the factory of classes that have a subclass for each kind in this version only."""
+    found: set[int] = set()
+    for split in split_classes_of(version.tree, other.tree).values():
+        owners = [owner for _, owner in split.kinds]
+        methods = [s for o in owners for s in o.body if isinstance(s, ast.FunctionDef)]
+        if all(_is_inert_definition(m, version) for m in methods):
+            found |= {id(o) for o in owners}
+            found |= {id(s) for s in version.tree.body if single_target(s) == split.table or getattr(s, "name", "") == split.factory}
+    return found
 
 
 def _new_aliases(version: Version, other: Version) -> set[int]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -12,6 +12,7 @@ from ..outline import Function
 from .check import compare
 from .context import Context, context_of
 from .foreign import with_foreign
+from .subclasses import SplitClass, split_classes_of
 from .single_dispatch import dispatching_nodes
 from .module_names import attributes_asked, decorated_names
 from .module_values import enums_of
@@ -50,7 +51,8 @@ class Judge:
             TargetError: no function of that name is in both versions.
         """
         found = differences(before, after)
-        wanted = list(found.changed)
+        splits = split_classes_of(after.tree, before.tree)
+        wanted = list(dict.fromkeys([*found.changed, *_methods_of_kinds(splits)]))
         if subject is not None:
             self._check_subject(subject, before, after)
             reached = reached_from(subject, before, found.changed) | reached_from(subject, after, found.changed)
@@ -59,7 +61,9 @@ class Judge:
         if found.frame_differs:
             why = "code outside functions differs (constants, classes or imports); Dreck does not compare that yet"
             verdicts.append(SubjectVerdict(MODULE, Verdict.UNDECIDED, why))
-        verdicts += [v for n in (*found.added, *found.removed) if (v := _lonely(n, before, after, strict=self.strict)) is not None]
+        apart = {f"{owner.name}." for s in splits.values() for _, owner in s.kinds}
+        own = [n for n in (*found.added, *found.removed) if n.rpartition(".")[0] + "." not in apart]
+        verdicts += [v for n in own if (v := _lonely(n, before, after, strict=self.strict)) is not None]
         return Vouching(tuple(verdicts), tuple(_notes(found.added, found.removed)))
 
     def vouch_files(self, pairs: Sequence[tuple[Version, Version]]) -> Vouching:
@@ -193,6 +197,12 @@ def _only_in(has: Version, lacks: Version) -> frozenset[str]:
     """Names that one version has in time for all that may need them, and the other knows nothing of."""
     candidates = defined_in_time(has.tree) - lacks.names.shadowing
     return frozenset(n for n in candidates if not Names().is_builtin(n))
+
+
+def _methods_of_kinds(splits: Mapping[str, SplitClass]) -> list[str]:
+    """Methods of classes of which some kind has a body of its own now."""
+    inside = [(s.name, m.name) for s in splits.values() for _, owner in s.kinds for m in owner.body if isinstance(m, ast.FunctionDef)]
+    return [f"{owner}.{name}" for owner, name in inside]
 
 
 def _lonely(name: str, before: Version, after: Version, *, strict: bool) -> SubjectVerdict | None:
