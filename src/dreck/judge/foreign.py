@@ -16,6 +16,7 @@ from .events import Names
 from .module_names import attributes_asked, definition_counts, stored_at_module_level
 from .module_values import tables_of
 from .scope import FunctionNode, scope_of
+from .subclasses import split_classes_of
 from .surroundings import defined_in_time, names_around
 from .versions import Version, imported_module
 
@@ -72,6 +73,7 @@ def _context(context: Context, mine: Version, theirs: Version, modules: list[str
     links = links_of(mine)
     helpers, tables = dict(context.helpers), dict(context.tables)
     methods, data = dict(context.dispatched), dict(context.data)
+    factories = dict(context.factories)
     asked = attributes_asked(theirs.tree).union(*(attributes_asked(v.tree) for v in theirs.others.values()))
     for module in modules:
         tree, other = mine.others[module].tree, theirs.others[module].tree
@@ -89,7 +91,10 @@ def _context(context: Context, mine: Version, theirs: Version, modules: list[str
         for name, values in data_of_kinds(tree, other).items():
             if name not in asked:
                 data[name] = tuple((local.get(c, _marked(c, module)), _marked_value(v, module, tree)) for c, v in values)
-    return replace(context, helpers=helpers, tables=tables, dispatched=methods, data=data)
+        for split in split_classes_of(tree, other).values():
+            if split.factory in local:
+                factories[local[split.factory]] = (local.get(split.name, _marked(split.name, module)), split.arguments, split.parameter)
+    return replace(context, helpers=helpers, tables=tables, dispatched=methods, data=data, factories=factories)
 
 
 def _marked_value(value: ast.AST, module: str, tree: ast.Module) -> ast.AST:

@@ -87,7 +87,7 @@ class _Lowering(LookupLowering):
         return Graph(
             entry,
             (*(p.arg for p in self.parameters), *([KIND] if self.context.split is not None else [])),
-            (*(self._annotation(i, p) for i, p in enumerate(self.parameters)), *([self.context.split.hint] if self.context.split else [])),
+            (*(self._annotation(i, p) for i, p in enumerate(self.parameters)), *([self.context.split.known_hint] if self.context.split else [])),
             _flavour(self.function),
             repr((shape(_without_annotations(self.function.args)), shape(self.function.decorator_list))),
             self.scope.captured,
@@ -106,6 +106,10 @@ class _Lowering(LookupLowering):
             test = Test(line, flag, own, otherwise, self.function)
             otherwise = self.do("member", self.function, (KIND, self.key_term(key)), (flag,), test, Where())
         detail = (AssumptionKind.CLOSED_KINDS, split.name, split.breaks)
+        if split.hint is None:
+            breaks = f"a {split.attribute} that equals a text without being one"
+            plain = (AssumptionKind.PLAIN_EQUALITY, f"{split.name}.{split.attribute}", breaks)
+            otherwise = self.do("assume", self.function, (), (), otherwise, Where(), plain)
         return self.do("assume", self.function, (), (), otherwise, Where(), detail)
 
     def _annotation(self, position: int, parameter: ast.arg) -> ast.expr | None:
@@ -543,8 +547,9 @@ class _Lowering(LookupLowering):
             last = self.do("call", node, (slot, made), (made,), last, where, ((False,), (), ()))
         defaults = defaults_of(node.args)
         entry = self.values(
-            defaults, where, lambda ops: self.do("function", node, ops, (made,), last, where, shape(bare))
+            defaults, where, lambda ops: self.do("function", node, ops, (made,), last, where, shape(self._with_classes(bare)))
         )
+        entry = self._assuming_kinds(node, entry, where)
         for decorator, slot in zip(reversed(decorators), reversed(slots), strict=True):
             entry = self.value(decorator, slot, entry, where)
         return entry

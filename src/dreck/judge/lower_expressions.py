@@ -8,6 +8,7 @@ CPython does where the reference leaves it open.
 from __future__ import annotations
 
 import ast
+import copy
 from collections.abc import Callable, Hashable, Iterator
 from dataclasses import dataclass
 from itertools import count
@@ -17,6 +18,7 @@ from .graph import Do, Landing, Leave, Load, MaybeUnbound, Node, Operand, Put, S
 from .scope import Scope, binds_outwards, names_read
 from .shape import shape
 from .terms import const
+from .verdict import AssumptionKind
 
 _SEES_ALL_LOCALS = frozenset({"locals", "vars", "dir", "eval", "exec"})
 _OPERATORS: dict[type[ast.AST], str] = {
@@ -318,17 +320,19 @@ class ExpressionLowering:
         return self.effect("await", node, [node.value], out, after, where)
 
     def _lambda(self, node: ast.Lambda, out: int, after: Node, where: Where) -> Node:
-        return self.effect("function", node, defaults_of(node.args), out, after, where, shape(node))
+        made = self.effect("function", node, defaults_of(node.args), out, after, where, shape(self._with_classes(node)))
+        return self._assuming_kinds(node, made, where)
 
     def _generatorexp(self, node: ast.GeneratorExp, out: int, after: Node, where: Where) -> Node:
-        return self.effect("genexp", node, [node.generators[0].iter], out, after, where, self._inner_shape(node)[0])
+        made = self.effect("genexp", node, [node.generators[0].iter], out, after, where, self._inner_shape(node)[0])
+        return self._assuming_kinds(node, made, where)
 
     def _listcomp(self, node: ast.expr, out: int, after: Node, where: Where) -> Node:
         if binds_outwards(node):
             raise CannotLower("a comprehension that assigns with :=", _line(node))
         picture, names = self._inner_shape(node)
         operands = tuple(MaybeUnbound(self.slot(name)) for name in names)
-        return self.do("comprehension", node, operands, (out,), after, where, picture)
+        return self._assuming_kinds(node, self.do("comprehension", node, operands, (out,), after, where, picture), where)
 
     _setcomp = _dictcomp = _listcomp
 
@@ -336,7 +340,31 @@ class ExpressionLowering:
         """The shape with the plain local names replaced by numbers, and those names."""
         own = self.scope.own - self.scope.captured
         names = [n for n in names_read(node) if n in own or n in self.inner]
-        return shape(node, {name: f"<{i}>" for i, name in enumerate(names)}), names
+        return shape(self._with_classes(node), {name: f"<{i}>" for i, name in enumerate(names)}), names
+
+    def _factories_in(self, node: ast.AST) -> dict[str, str]:
+        """Functions called somewhere inside that only pick a class by its kind, and the classes that they stand for."""
+        called = {n.func.id for n in ast.walk(node) if isinstance(n, ast.Call) and isinstance(n.func, ast.Name)}
+        known = {n: f[0] for n, f in self.context.factories.items() if n not in self.scope.own and f[0] not in self.scope.own}
+        return {n: c for n, c in known.items() if n in called}
+
+    def _with_classes(self, node: ast.AST) -> ast.AST:
+        """Code that is compared as it stands, with calls of such functions as calls of the classes."""
+        found = self._factories_in(node)
+        if not found:
+            return node
+        made = copy.deepcopy(node)
+        for call in ast.walk(made):
+            if isinstance(call, ast.Call) and isinstance(call.func, ast.Name) and call.func.id in found:
+                call.func.id = found[call.func.id]
+        return made
+
+    def _assuming_kinds(self, node: ast.AST, after: Node, where: Where) -> Node:
+        """What is assumed of such calls inside."""
+        for name, owner in self._factories_in(node).items():
+            detail = (AssumptionKind.CLOSED_KINDS, owner, f"code that asks for the exact class of what {name} makes")
+            after = self.do("assume", node, (), (), after, where, detail)
+        return after
 
     # -- conditions -----------------------------------------------------------------------
 

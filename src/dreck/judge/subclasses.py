@@ -41,6 +41,11 @@ class SplitClass:
     parameter: str
 
     @property
+    def known_hint(self) -> ast.expr:
+        """The hint of the kind; without one it is taken to be of some plain type."""
+        return self.hint if self.hint is not None else ast.parse("int | str | float | bytes | None", mode="eval").body
+
+    @property
     def breaks(self) -> str:
         """What the assumption that its objects come from the factory does not hold for."""
         return f"a {self.name} made without {self.factory}, one whose {self.attribute} is set from outside, or code that asks for its exact class"

@@ -59,6 +59,7 @@ MODULES = (
     "dispatch.band_table",
     "dispatch.methods_on_classes",
     "dispatch.single_dispatch",
+    "dispatch.subclass_per_kind",
     "name.name_constant",
     "name.name_value",
     "name.name_condition",

@@ -1,0 +1,87 @@
+"""subclass-per-kind: what the example cannot say."""
+
+from __future__ import annotations
+
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+import dreck
+from dreck import Verdict
+from dreck.demo import copy_project
+
+from .harness import look
+from .test_all_moves import verdict
+
+CLASS = '''
+class Lock:
+    def __init__(self, kind, *, chambers=1):
+        self.chambers = chambers
+        self.kind = kind
+
+    def minutes(self):
+        if self.kind == "single":
+            return 12
+        if self.kind in ("stair-case", "flight"):
+            return 9 * self.chambers
+        if self.kind == "single":
+            return 99
+
+    def is_wet(self):
+        return self.kind != "dry"
+
+    def water(self) -> int:
+        match self.kind:
+            case "single":
+                litres = 1
+            case "flight":
+                litres = 2
+            case _:
+                litres = 3
+        return litres * self.chambers
+
+
+def build(day, kinds):
+    ask = lambda k: Lock(k)
+    return [Lock(k, chambers=day) for k in kinds], ask
+'''
+
+
+def test_all_shapes_of_chains() -> None:
+    """Several keys, a match, work around the chain, a missing default, sites in lambdas and comprehensions."""
+    site = look("subclass-per-kind", CLASS).sites[0].whole
+    assert "class StairCaseLock(Lock):" in site and "[make_lock(k, chambers=day) for k in kinds]" in site
+    assert "    def minutes(self):\n        pass\n" in site and site.count("return 9 * self.chambers") == 2
+    assert "LOCKS_BY_KIND.get(kind, Lock)(kind, chambers=chambers)" in site
+    assert verdict(CLASS, site) is Verdict.PROVED_UNDER, site
+
+
+USES = [
+    "class Sea(Lock):\n    pass\n",
+    "def all_minutes(locks):\n    return map(Lock.minutes, locks)\n",
+    "def kind(lock):\n    return lock.__class__ is Lock\n",
+    "def spare(cls=Lock):\n    return cls('single')\n",
+    "def turn(lock):\n    setattr(lock, 'kind', 'flight')\n",
+    "from copy import copy\n\n\ndef turned(lock):\n    other = copy(lock)\n    other.kind = 'flight'\n    return other\n",
+]
+
+
+@pytest.mark.parametrize("use", USES)
+def test_other_uses_of_the_class(use: str) -> None:
+    """Where the class is used in a way that its subclasses would change, there is no site or no proof."""
+    text = f"{CLASS}\n\n{use}"
+    assert not any(verdict(text, s.whole).same for s in look("subclass-per-kind", text).sites)
+
+
+def test_a_whole_project(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    """The demo's locks: its tests make them by the factory afterwards, and still pass."""
+    copy_project(tmp_path / "office")
+    monkeypatch.chdir(tmp_path / "office")
+    found = dreck.untangle("canal/locks.py", only=["chain-branches", "subclass-per-kind"])
+    assert found.verdict is Verdict.PROVED_UNDER
+    assert [p.as_posix() for p in found.write()] == ["canal/locks.py", "tests/test_canal.py"]
+    done = subprocess.run([sys.executable, "-m", "pytest", "-q", "tests"], capture_output=True, text=True, check=False)
+    assert done.returncode == 0, done.stdout
+    assert 'make_lock("Ellerbeck Top", "single", 200)' in Path("tests/test_canal.py").read_text(encoding="utf-8")
