@@ -9,7 +9,7 @@ from typing import Any
 
 from ..errors import SourceError
 from ..moves.alignment import Hole, aligned
-from ..moves.chains import Chain, chains_of
+from ..moves.chains import Chain, chains_of, source_of
 from ..moves.fields import field_name
 from ..moves.likeness import Change, likened, most_alike
 from ..moves.module_view import ModuleView
@@ -162,7 +162,7 @@ def _alignment(view: ModuleView, function: Function, chain: Chain, bodies: list[
     rows = []
     for i, body in enumerate(bodies):
         arm = chain.arms[i] if i < len(chain.arms) else None
-        keys = ELSE if arm is None else ", ".join(view.offsets.source(k) for k in arm.keys)
+        keys = ELSE if arm is None else ", ".join(source_of(view, k) for k in arm.keys)
         spots = [h.values[fitting.index(i)] for h in holes] if i in fitting else None
         values = None if spots is None else tuple(alike.offsets.source(v) for v in spots)
         neutral = tuple(any(a <= alike.offsets.span(v)[0] < b for a, b in inserted) for v in spots or ())
@@ -170,7 +170,7 @@ def _alignment(view: ModuleView, function: Function, chain: Chain, bodies: list[
         rows.append(ArmRow(keys, line, values, neutral, "; ".join(" ".join(ast.unparse(s).split()) for s in body)))
     pattern = _pattern(alike, now[fitting[0]], holes, names) if fitting else ()
     return Alignment(
-        f"{view.path.as_posix()}::{function.name}", chain.statements[0].lineno, view.offsets.source(chain.subject), pattern, tuple(names),
+        f"{view.path.as_posix()}::{function.name}", chain.statements[0].lineno, source_of(view, chain.subject), pattern, tuple(names),
         tuple(rows), tuple(c.what for c in every),
     )  # fmt: skip
 

@@ -414,6 +414,9 @@ class LookupLowering(ExpressionLowering):
     def _one_comparison(self, node: ast.Compare, op: ast.cmpop, slots: tuple[int, int], out: int, after: Node,
                         where: Where) -> Node:  # fmt: skip
         keys = self._constant_members(node, op)
+        table = self._table(node.comparators[-1])
+        if keys is not None and table is not None and len(node.ops) == 1 and _has_pairs(table, node.left):
+            return self._pair_in(node, table, slots[0], out, after, where, negated=isinstance(op, ast.NotIn))
         if keys is None:
             return super()._one_comparison(node, op, slots, out, after, where)
         if isinstance(op, ast.NotIn):
@@ -424,6 +427,14 @@ class LookupLowering(ExpressionLowering):
         entry = self.first_that_holds(node, questions, "member", out, after, where)
         hashed = not isinstance(node.comparators[-1], ast.Tuple | ast.List)
         return self.do("hash", node.left, (slots[0],), (), entry, where) if hashed else entry
+
+    def _pair_in(self, node: ast.Compare, table: ast.Dict, pair: int, out: int, after: Node, where: Where, *, negated: bool) -> Node:
+        """``(a, b) in TABLE`` asks for the parts of each key from left to right."""
+        assert isinstance(node.left, ast.Tuple)
+        parts = tuple(self.temporary() for _ in node.left.elts)
+        missing = Put(node.lineno, out, TRUE if negated else FALSE, after)
+        found = self._looked_up_by_parts(node, table, parts, lambda _: Put(node.lineno, out, FALSE if negated else TRUE, after), missing, where)
+        return self.do("unpack", node.left, (pair,), parts, found, where, (len(parts), None))
 
     def _constant_members(self, node: ast.Compare, op: ast.cmpop) -> list[ast.expr] | None:
         """The members of a literal of constants, or the keys of a table, behind ``in``."""

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from ..outline import FunctionNode
+from .module_view import ModuleView
 
 _SUBJECTS = (ast.Name, ast.Attribute, ast.Subscript)
 
@@ -127,7 +128,7 @@ def _arms_of_if(node: ast.If, subject: ast.expr) -> tuple[list[KindArm], list[as
 
 def _from_match(block: list[ast.stmt], index: int) -> Chain | None:
     node = block[index]
-    if not isinstance(node, ast.Match) or not isinstance(node.subject, _SUBJECTS):
+    if not isinstance(node, ast.Match) or not (isinstance(node.subject, _SUBJECTS) or _is_pair(node.subject)):
         return None
     arms: list[KindArm] = []
     otherwise: list[ast.stmt] | None = None
@@ -138,15 +139,22 @@ def _from_match(block: list[ast.stmt], index: int) -> Chain | None:
             otherwise = case.body
             continue
         keys = _pattern_keys(case.pattern)
-        if keys is None:
+        if keys is None or any(isinstance(k, ast.Tuple) is not isinstance(node.subject, ast.Tuple) for k in keys):
             return None
         arms.append(KindArm(keys, case.body, case.pattern.lineno))
     return Chain(node.subject, tuple(arms), otherwise, (node,), False, block)
 
 
+def _is_pair(node: ast.expr) -> bool:
+    return isinstance(node, ast.Tuple) and len(node.elts) == 2 and all(isinstance(e, _SUBJECTS) for e in node.elts)
+
+
 def _pattern_keys(pattern: ast.pattern) -> tuple[ast.expr, ...] | None:
     if isinstance(pattern, ast.MatchValue) and is_key(pattern.value):
         return (pattern.value,)
+    if isinstance(pattern, ast.MatchSequence) and len(pattern.patterns) == 2:
+        keys = [_pattern_keys(p) for p in pattern.patterns]
+        return None if keys[0] is None or keys[1] is None else tuple(_pair(a, b) for a in keys[0] for b in keys[1])
     if isinstance(pattern, ast.MatchOr):
         parts = [_pattern_keys(p) for p in pattern.patterns]
         return None if None in parts else tuple(k for p in parts if p is not None for k in p)
@@ -161,6 +169,8 @@ def _tested(test: ast.expr) -> tuple[ast.expr, tuple[ast.expr, ...]] | None:
         if len(found) != len(parts) or len({ast.dump(p[0]) for p in found}) > 1:
             return None
         return found[0][0], tuple(k for p in found for k in p[1])
+    if isinstance(test, ast.BoolOp):
+        return _two_tested(test)
     if not isinstance(test, ast.Compare) or len(test.ops) != 1:
         return None
     left, op, right = test.left, test.ops[0], test.comparators[0]
@@ -173,6 +183,29 @@ def _tested(test: ast.expr) -> tuple[ast.expr, tuple[ast.expr, ...]] | None:
     if isinstance(op, ast.In) and isinstance(right, ast.Tuple | ast.List | ast.Set) and isinstance(left, _SUBJECTS):
         return (left, tuple(right.elts)) if right.elts and all(map(is_key, right.elts)) else None
     return None
+
+
+def _two_tested(test: ast.BoolOp) -> tuple[ast.expr, tuple[ast.expr, ...]] | None:
+    """Two subjects and the pairs of their keys, of ``a == 1 and b == 2``."""
+    parts = [_tested(v) for v in test.values]
+    found = [p for p in parts if p is not None]
+    plain = len(found) == len(parts) == 2 and not any(isinstance(p[0], ast.Tuple) for p in found)
+    if not plain or ast.dump(found[0][0]) == ast.dump(found[1][0]):
+        return None
+    (one, first), (other, second) = found
+    return _pair(one, other), tuple(_pair(a, b) for a in first for b in second)
+
+
+def _pair(one: ast.expr, other: ast.expr) -> ast.Tuple:
+    """A pair that the text does not hold; it gets the place of its first part."""
+    return ast.copy_location(ast.Tuple([one, other], ast.Load()), one)
+
+
+def source_of(view: ModuleView, node: ast.expr) -> str:
+    """The text of a subject or a key; of a pair, one that makes it."""
+    if isinstance(node, ast.Tuple):
+        return f"({', '.join(view.offsets.source(e) for e in node.elts)})"
+    return view.offsets.source(node)
 
 
 def is_key(node: ast.expr) -> bool:

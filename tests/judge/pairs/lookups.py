@@ -1152,3 +1152,35 @@ MINUTES = {("barge", "wide"): 12}
 
 def minutes(kind: str, gate: str):
     return MINUTES.get((gate, kind), 15)
+
+
+#: a pair of subjects in a table -> proved
+def minutes(kind: str, gate: str):
+    if kind == "barge" and gate == "wide":
+        return 12
+    if kind == "tug" and gate == "wide":
+        return 9
+    raise LookupError(kind + gate)
+#: becomes
+MINUTES = {("barge", "wide"): 12, ("tug", "wide"): 9}
+
+
+def minutes(kind: str, gate: str):
+    if (kind, gate) not in MINUTES:
+        raise LookupError(kind + gate)
+    return MINUTES[kind, gate]
+
+
+#: a pair of subjects turned round -> differs
+def minutes(kind: str, gate: str):
+    if kind == "barge" and gate == "wide":
+        return 12
+    raise LookupError(kind + gate)
+#: becomes
+MINUTES = {("barge", "wide"): 12}
+
+
+def minutes(kind: str, gate: str):
+    if (gate, kind) not in MINUTES:
+        raise LookupError(kind + gate)
+    return MINUTES[kind, gate]

@@ -20,7 +20,7 @@ from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned, is_value
 from ..alike import visible_locals
-from ..chains import Chain, chains_of
+from ..chains import Chain, chains_of, source_of
 from ..fields import field_name
 from ..imports import is_free, with_import
 from ..module_view import ModuleView
@@ -258,6 +258,31 @@ class LookupTable(ModuleMove):
             """,
         ),
         Example(
+            "two subjects at once",
+            """
+            def minutes(kind: str, gate: str):
+                if kind == "barge" and gate == "wide":
+                    return 12
+                elif kind == "barge" and gate in ("narrow", "lift"):
+                    return 30
+                elif kind == "tug" and gate == "wide":
+                    return 9
+                return 15
+            """,
+            """
+            MINUTES_BY_KIND_AND_GATE = {
+                ("barge", "wide"): 12,
+                ("barge", "narrow"): 30,
+                ("barge", "lift"): 30,
+                ("tug", "wide"): 9,
+            }
+
+
+            def minutes(kind: str, gate: str):
+                return MINUTES_BY_KIND_AND_GATE.get((kind, gate), 15)
+            """,
+        ),
+        Example(
             "a row of many values keeps their names",
             """
             def passage(kind: str, book, chambers: int):
@@ -392,9 +417,17 @@ class LookupTable(ModuleMove):
 
 def _kind_of(key: ast.expr) -> str:
     """The type of a key, or the enum that it is a member of."""
+    if isinstance(key, ast.Tuple):
+        return ", ".join(map(_kind_of, key.elts))
     if isinstance(key, ast.Attribute):
         return ast.unparse(key.value)
     return type(ast.literal_eval(key)).__name__
+
+
+def _of_both(subject: ast.expr) -> tuple[str, ...]:
+    """The words of two subjects."""
+    parts = [subject_words(e) for e in subject.elts] if isinstance(subject, ast.Tuple) else []
+    return (*parts[0], "and", *parts[1]) if len(parts) == 2 and all(parts) else ()
 
 
 def _hint(values: tuple[ast.expr, ...]) -> str:
@@ -453,7 +486,7 @@ class _Plan:
         return [f"class {self.row}(NamedTuple):", f'{self.view.indent}"""What depends on the {self._about()}."""', "", *fields, "", ""]
 
     def _about(self) -> str:
-        return " ".join(subject_words(self.chain.subject)) or "key"
+        return " ".join(subject_words(self.chain.subject) or _of_both(self.chain.subject)) or "key"
 
     def _insertion(self, lines: list[str]) -> Edit:
         """The table above its function, or behind the last of the functions in it."""
@@ -514,7 +547,7 @@ class _Plan:
         return named if len(set(named)) == len(found) else None
 
     def _name(self, target: list[str]) -> str:
-        about = subject_words(self.chain.subject) or ("key",)
+        about = subject_words(self.chain.subject) or _of_both(self.chain.subject) or ("key",)
         private = "_" if self.view.has_private_functions else ""
         return private + "_".join([*target, "by", *about]).upper()
 
@@ -541,7 +574,7 @@ class _Plan:
             comment = f"  {comments[position]}" if comments[position] else ""
             for key in arm.keys:
                 if ast.dump(key) not in seen:  # of equal tests the first decides
-                    lines.append(f"{self.view.indent}{self.view.offsets.source(key)}: {value},{comment}")
+                    lines.append(f"{self.view.indent}{source_of(self.view, key)}: {value},{comment}")
                     comment = ""
                 seen.add(ast.dump(key))
         return [*lines, "}"]
@@ -552,7 +585,7 @@ class _Plan:
 
     def _statements(self, name: str) -> list[str]:
         """The lines in place of the chain, without their indentation."""
-        subject, one = self.view.offsets.source(self.chain.subject), self.view.indent
+        subject, one = source_of(self.view, self.chain.subject), self.view.indent
         otherwise = self.chain.otherwise
         every = [*(a.body for a in self.chain.arms), otherwise or []]
         default = None if otherwise is None else aligned(every, self.view.plain_functions)
