@@ -146,6 +146,9 @@ def alignments(view: ModuleView, function: Function, least: int = 3) -> Iterator
 def _alignment(view: ModuleView, function: Function, chain: Chain, bodies: list[list[ast.stmt]]) -> Alignment:
     changes = likened(view, bodies, view.plain_functions)
     fitting = list(range(len(bodies)))
+    if changes is None and chain.otherwise and len(bodies) > 2:
+        without = likened(view, bodies[:-1], view.plain_functions)
+        fitting, changes = (fitting[:-1], [*without, []]) if without is not None else (fitting, None)
     if changes is None:
         fitting, some = most_alike(view, bodies, view.plain_functions)
         fitting = fitting if len(fitting) > 1 else []

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import ast
+import sys
 from collections.abc import Collection
+from itertools import takewhile
 
 from ..source.edits import Edit
 from .module_view import ModuleView
@@ -55,17 +57,24 @@ def with_import(view: ModuleView, module: str, name: str, new: Edit) -> list[Edi
         return [new]
     body = view.tree.body
     text = f"from {module} import {name}{view.newline}"
-    last = -1
-    for index, statement in enumerate(body):
-        is_doc = index == 0 and isinstance(statement, ast.Expr) and isinstance(statement.value, ast.Constant)
-        if not is_doc and not isinstance(statement, ast.Import | ast.ImportFrom):
-            break
-        last = index
-    if last < 0:
-        text, at = text + view.newline * 2, view.start_of(body[0])
+    is_doc = isinstance(body[0], ast.Expr) and isinstance(body[0].value, ast.Constant)
+    head = list(takewhile(lambda s: isinstance(s, ast.Import | ast.ImportFrom), body[is_doc:]))
+    before = [s for s in head if _is_from_library(s)]
+    if before:
+        at = view.end_of(before[-1])
+    elif head:
+        text, at = text + view.newline, view.start_of(head[0])  # the library's own come first
+    elif is_doc:
+        text, at = view.newline + text, view.end_of(body[0])
     else:
-        is_import = isinstance(body[last], ast.Import | ast.ImportFrom)
-        text, at = ("" if is_import else view.newline) + text, view.end_of(body[last])
+        text, at = text + view.newline * 2, view.start_of(body[0])
     if at == new.start == new.end:
         return [Edit(at, at, text + new.text)]
     return [new, Edit(at, at, text)]
+
+
+def _is_from_library(statement: ast.stmt) -> bool:
+    """Whether an import is of a module that comes with Python."""
+    if isinstance(statement, ast.Import):
+        return all(a.name.partition(".")[0] in sys.stdlib_module_names for a in statement.names)
+    return isinstance(statement, ast.ImportFrom) and not statement.level and (statement.module or "").partition(".")[0] in sys.stdlib_module_names

@@ -162,7 +162,7 @@ class _Fitter:
         """The one change of an expression that makes it like the pattern."""
         text = self._calls(pattern, node) if isinstance(pattern, ast.Call) else None
         if isinstance(pattern, ast.BinOp):
-            text = self._swapped(pattern, node) or self._mirrored(pattern, node) or self._with_neutral(pattern, node)
+            text = self._swapped(pattern, node) or self._mirrored(pattern, node) or self._with_neutral(pattern, node) or self._summed(pattern, node)
         if text is None:
             return None
         start, end = self.view.offsets.span(node)
@@ -219,6 +219,33 @@ class _Fitter:
         start, end = self.view.offsets.span(node)
         return [Change(Edit(start, end, text), f"`{self.view.text[start:end]}` becomes `{text}`")]
 
+    def _summed(self, pattern: ast.BinOp, node: ast.expr) -> str | None:
+        """The summands of the pattern in their order, with ``0 * b`` for one that is not there."""
+        wanted, left = _summands(pattern), _summands(node)
+        if len(wanted) < 3 or any(minus for _, minus in wanted):
+            return None
+        texts = []
+        for term, _ in wanted:
+            text = self._summand(term, left)
+            if text is None:
+                return None
+            texts.append(text)
+        return " + ".join(texts) if not left else None
+
+    def _summand(self, term: ast.expr, left: list[tuple[ast.expr, bool]]) -> str | None:
+        """What stands for a summand of the pattern: one of those left, or something neutral."""
+        for spot, (given, minus) in enumerate(left):
+            text = self.view.offsets.source(given) if self._fits(term, given) else None
+            if text is None and isinstance(term, ast.BinOp):
+                text = self._swapped(term, given) or self._with_neutral(term, given)
+            if text is not None and (not minus or text[:1].isdigit()):
+                del left[spot]
+                return f"-{text}" if minus else text
+        if is_value(term):
+            return _neutral(ast.Add(), term)
+        factor = term.right if isinstance(term, ast.BinOp) and isinstance(term.op, ast.Mult) and is_value(term.left) else None
+        return None if factor is None else f"0 * {ast.unparse(factor)}"
+
     def _calls(self, pattern: ast.Call, node: ast.expr) -> str | None:
         """A call with the arguments written as the pattern writes them, defaults included."""
         if not isinstance(node, ast.Call) or ast.dump(pattern.func) != ast.dump(node.func) or not isinstance(node.func, ast.Name):
@@ -245,6 +272,13 @@ class _Fitter:
         same = left and isinstance(node, ast.BinOp) and (isinstance(op, ast.Add | ast.Sub) or isinstance(node.op, ast.Mult))
         plain = isinstance(node, _ATOMS) or is_value(node) or (same and isinstance(node, ast.BinOp) and type(node.op) in _SIGNS)
         return text if plain else f"({text})"
+
+
+def _summands(node: ast.expr) -> list[tuple[ast.expr, bool]]:
+    """The summands of an expression in their order, and whether each is taken away."""
+    if not isinstance(node, ast.BinOp) or not isinstance(node.op, ast.Add | ast.Sub):
+        return [(node, False)]
+    return [*_summands(node.left), (node.right, isinstance(node.op, ast.Sub))]
 
 
 def _sign_of(node: ast.expr) -> ast.expr | None:

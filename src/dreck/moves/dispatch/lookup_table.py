@@ -618,7 +618,8 @@ class _Plan:
 
     def _row_name(self) -> str:
         """The local name of a row."""
-        name = (self.row or "").lower()
+        words = words_of(self.row or "row")
+        name = words[-2] if len(words) > 1 and words[-1] == "row" else words[-1]
         return name if name and name not in visible_locals(self.function) | self.view.top_names else "row"
 
     def _lines_of(self, body: list[ast.stmt], indent: str) -> list[str]:

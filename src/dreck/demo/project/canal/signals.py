@@ -41,3 +41,14 @@ def next_signal(signal, waiting: int, ready: bool):
                 return Signal.ENTER
             else:
                 return Signal.WAIT
+
+
+def minutes_to_wait(signal: Signal):
+    """How long a boat has to expect to wait."""
+    if signal is Signal.STOP:
+        return 20
+    elif signal is Signal.WAIT:
+        return 5
+    elif signal is Signal.ENTER:
+        return 0
+    return 60

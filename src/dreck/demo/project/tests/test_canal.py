@@ -1,5 +1,5 @@
 import pytest
-from canal import drills, levels, notices, permits, signals, tolls, vessels
+from canal import desk, drills, dues, fleet, levels, notices, permits, signals, tolls, vessels
 from canal.locks import Lock, LockError
 from canal.office import Office, Refusal
 from canal.permits import Permit, PermitError
@@ -227,3 +227,23 @@ class Reach:
 )
 def test_dredging(reach, men, frost, pence):
     assert drills.dredging(reach, men, frost) == pence
+
+
+def test_dues():
+    assert [dues.passage_due(k, 10, 2) for k in ("barge", "narrowboat", "tug", "skiff")] == [294, 136, 208, 92]
+    assert [dues.level_after(o, 90, 7) for o in ("fill", "drain", "top up", "wait")] == [97, 83, 97, 90]
+    assert [dues.minutes(k, g) for k, g in (("barge", "guillotine"), ("barge", "mitre"), ("tug", "mitre"), ("tug", "lift"))] == [14, 9, 6, 8]
+    assert [dues.entry(v) for v in (True, 3, ["a", "b"], None)] == ["yes", "3 d", "a, b", "None"]
+    assert [desk.sell(d, 10) for d in (301, 300)] == [400, 1050]
+
+
+def test_fleet():
+    boats = [fleet.Dredger("Mole", 3), fleet.Icebreaker("Tern"), fleet.Maintenance("Wren", 4)]
+    assert [dues.day_rate(b, 2) for b in boats] == [144, 190, 80]
+    assert [dues.berth(b) for b in boats] == ["mud pier", "north pier", "any pier"]
+    with pytest.raises(LookupError, match="Coot"):
+        dues.day_rate(fleet.Workboat("Coot"), 1)
+
+
+def test_waiting():
+    assert [signals.minutes_to_wait(s) for s in Signal] == [20, 5, 0, 60]
