@@ -1,6 +1,6 @@
 """Untangle an unpacked package, and run its own tests before and after.
 
-    python benchmarks/packages.py FOLDER CODE COMMAND...
+    python benchmarks/packages.py [--only MOVE[,MOVE]] FOLDER CODE COMMAND...
 
 FOLDER is an unpacked source distribution, CODE the path of its code in there, COMMAND what runs its tests
 (in FOLDER). The code is changed where it is, so give a copy. For example
@@ -28,10 +28,12 @@ def main() -> int:
     if len(sys.argv) < 4:
         print(__doc__, file=sys.stderr)
         return 2
-    folder, code, *command = sys.argv[1:]
+    given = sys.argv[1:]
+    only = given[1].split(",") if given[0] == "--only" else []
+    folder, code, *command = given[2:] if only else given
     before = _outcome(folder, command)
     started = time.perf_counter()
-    found = dreck.untangle(Path(folder) / code)
+    found = dreck.untangle(Path(folder) / code, only=only)
     seconds = time.perf_counter() - started
     found.write()
     after = _outcome(folder, command)
@@ -50,6 +52,9 @@ def _report(found: dreck.Untangling, seconds: float) -> None:
     steps = [s for f in found.functions for s in f.steps]
     verdicts = collections.Counter(s.verdict.verdict.value for s in steps)
     moves = collections.Counter(s.move for s in steps)
+    left = collections.Counter(p.why for f in found.functions for p in f.left_alone)
+    for why, count in left.most_common(12):
+        print(f"left alone {count} times: {why}")
     deep = [f for f in found.functions if f.before.nesting >= 3]
     lower = sum(f.after.nesting < f.before.nesting for f in deep)
     print(f"{len(found.functions)} functions, {sum(f.changed for f in found.functions)} changed in {len(steps)} steps, {seconds:.1f} s")

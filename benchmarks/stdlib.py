@@ -1,6 +1,6 @@
 """Untangle copies of standard library modules, and run CPython's own tests before and after.
 
-    python benchmarks/stdlib.py [MODULE ...] [--no-tests] [--diffs FILE]
+    python benchmarks/stdlib.py [MODULE ...] [--no-tests] [--diffs FILE] [--only MOVE[,MOVE]]
 
 The modules are copied to a scratch folder that stands first on the path of the test
 processes; the installed library is only read. A row is printed for each module, then one
@@ -103,7 +103,7 @@ def main() -> int:
         print(f"{'module':<14} {'functions':>9} {'changed':>7} {'steps':>5} {'proved':>6} {'under':>5} {'tested':>6} {'back':>4} {'s':>6}  tests")
         before = {name: _tests(library, name) for name in _test_names(options)}
         for module in options.modules:
-            rows.append(_untangled(library, module, options.diffs))
+            rows.append(_untangled(library, module, options.diffs, [m for m in options.only.split(",") if m]))
             print(f"{module} ...", file=sys.stderr)
         after = {name: _tests(library, name) for name in _test_names(options)}
         for row in rows:
@@ -116,6 +116,7 @@ def _options() -> argparse.Namespace:
     parser = argparse.ArgumentParser(description=__doc__, formatter_class=argparse.RawDescriptionHelpFormatter)
     parser.add_argument("modules", nargs="*", default=list(MODULES), metavar="MODULE")
     parser.add_argument("--no-tests", action="store_true", help="do not run CPython's tests")
+    parser.add_argument("--only", default="", metavar="MOVE[,MOVE]", help="take just these moves")
     parser.add_argument("--diffs", type=Path, help="append the diff of every file to this file")
     return parser.parse_args()
 
@@ -152,7 +153,7 @@ def _tests(library: Path, name: str) -> dict[str, str] | None:
             return None
 
 
-def _untangled(library: Path, module: str, diffs: Path | None) -> Row:
+def _untangled(library: Path, module: str, diffs: Path | None, only: list[str]) -> Row:
     path = library / f"{module}.py"
     row = Row(module)
     comments = _comments(path)
@@ -164,7 +165,7 @@ def _untangled(library: Path, module: str, diffs: Path | None) -> Row:
         spent = marks[-1] - marks[-2]
         row.step_seconds += [spent / max(len(function.steps), 1)] * len(function.steps)
 
-    found = dreck.untangle(path, tick=tick)
+    found = dreck.untangle(path, only=only, tick=tick)
     row.seconds = marks[-1] - started
     row.functions = len(found.functions)
     for function in found.functions:

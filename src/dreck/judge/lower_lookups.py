@@ -376,7 +376,7 @@ class LookupLowering(ExpressionLowering):
         value = self.context.constants.get(node.id)
         if value is None:
             return super()._global(node, out, after, where)
-        entry: Node = Put(node.lineno, out, constant_term(value), after)
+        entry: Node = Put(node.lineno, out, self._held(value), after)
         if node.id not in self.context.names.new:
             detail = (AssumptionKind.UNPATCHED, node.id, f"{node.id} set from outside the module")
             entry = self.do("assume", node, (), (), entry, where, detail)

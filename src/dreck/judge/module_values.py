@@ -64,7 +64,7 @@ def constants_of(tree: ast.Module) -> dict[str, ast.expr]:
     found: dict[str, ast.expr] = {}
     for statement in tree.body:
         target, value = single_target(statement), getattr(statement, "value", None)
-        if target and isinstance(value, ast.expr) and is_constant(value) and not is_mangled(target):
+        if target and isinstance(value, ast.expr) and (is_constant(value) or is_row(value, row_classes_of(tree))) and not is_mangled(target):
             found[target] = value
     if sets_names_by_text(tree):
         return {}

@@ -141,3 +141,16 @@ def two(boats):
 def two(boats):
     a = {}
     return a, a, boats
+
+
+#: a count that the loop body asks for -> differs
+def count(boats: list[int]):
+    total = 0
+    for boat in boats:
+        if boat > total:
+            total += 1
+    return total
+#: becomes
+def count(boats: list[int]):
+    total = 0
+    return sum(1 for boat in boats if boat > total)

@@ -10,6 +10,7 @@ import enum
 import fractions
 import inspect
 import pathlib
+import random
 import re
 import sys
 import types
@@ -24,6 +25,8 @@ Build: TypeAlias = Callable[["Side", Answers], Any]
 # Alternatives taken for one part of a compound value, and levels of compound values.
 MOST_ALTERNATIVES = 8
 DEEPEST = 3
+# Lengths of lists of mixed items.
+_LENGTHS = (3, 4, 5, 7)
 # Module-level containers of more items than this are not put back between trials.
 _KEPT_ITEMS = 1_000
 
@@ -235,7 +238,9 @@ def _container(origin: Any, arguments: tuple[Any, ...], name: str, suggested: Su
     if origin in _LISTS or origin in _SETS:
         make = list if origin in _LISTS else (frozenset if origin is frozenset else set)
         one = items()
+        chance = random.Random(len(one))  # the same on every run
         twice = [_sequence([one[0], one[-1], one[0]], make)] if one else []
+        twice += [_sequence([chance.choice(one) for _ in range(n)], make) for n in _LENGTHS if one]
         return [_sequence([], make), *(_sequence([i], make) for i in one), _sequence(one[:3], make), *twice, _sequence(one[2::-1], make)]
     if origin in _MAPPINGS:
         keys, values = items(), items(1)

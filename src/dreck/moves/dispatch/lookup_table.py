@@ -511,7 +511,9 @@ class _Plan:
                 keys = {ast.dump(k) for a in chain.arms for k in a.keys}
                 if len(own & keys) > 1 and subject_words(chain.subject) == subject_words(self.chain.subject):
                     found.append(f"{name} (line {chain.statements[0].lineno})")
-        return f" The same is switched on in {', '.join(dict.fromkeys(found))}." if found else ""
+        if not found:
+            return ""
+        return f" The same is switched on in {', '.join(dict.fromkeys(found))}; join-tables makes one table of several with the same keys."
 
     def _targets(self) -> list[str] | None:
         """What the table gives, in words: the names that are set, or what the function returns."""

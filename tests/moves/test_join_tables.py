@@ -1,0 +1,37 @@
+"""join-tables: what examples cannot say."""
+
+from __future__ import annotations
+
+import pytest
+
+from dreck.moves.wishes import Wishes
+
+from .harness import look
+from .test_all_moves import verdict
+
+TABLES = 'FARE_BY_KIND = {"barge": 240, "tug": (1, 2)}\nWASH_BY_KIND = {"barge": 3, "tug": None}\nCREW_BY_KIND = {"tug": 3, "barge": 1}\n'
+USES = {
+    "a look-up in a look-up": "def f(kind: str):\n    return FARE_BY_KIND[kind], WASH_BY_KIND.get(CREW_BY_KIND[kind])\n",
+    "asked for the key first": "def f(kind: str):\n    return FARE_BY_KIND[kind] if kind in WASH_BY_KIND else CREW_BY_KIND[kind]\n",
+    "a method": "class Desk:\n    def f(self, kind: str):\n        return WASH_BY_KIND[kind], FARE_BY_KIND[self.kind]\n\n    def g(self):\n        return CREW_BY_KIND\n",
+}
+
+
+@pytest.mark.parametrize("title", USES)
+def test_what_comes_out_is_the_same(title: str) -> None:
+    """Tables with the same keys in the same order are joined, others stay."""
+    text = f"{TABLES}\n\n{USES[title]}"
+    found = look("join-tables", text)
+    for site in found.sites:
+        assert "FARE_BY_KIND" not in site.whole and "CREW_BY_KIND = " in site.whole
+        assert "fare: int | tuple" in site.whole and verdict(text, site.whole).same, site.whole
+    assert found.sites or title == "a look-up in a look-up"
+
+
+def test_names_and_reach() -> None:
+    """The table is called as asked; functions that may not change keep the tables."""
+    text = f"{TABLES}\n\ndef f(kind: str):\n    return FARE_BY_KIND[kind], WASH_BY_KIND[kind]\n"
+    assert 'VESSELS["x"]' not in look("join-tables", text, wishes=Wishes({"KINDS": "VESSELS"})).sites[0].whole
+    assert "VESSELS[kind].fare, VESSELS[kind].wash" in look("join-tables", text, wishes=Wishes({"KINDS": "VESSELS"})).sites[0].whole
+    both = f"{text}\n\ndef g(kind: str):\n    return WASH_BY_KIND[kind]\n"
+    assert not look("join-tables", both, wishes=Wishes(functions=frozenset({"f"}))).sites
