@@ -45,7 +45,7 @@ def by_hand(functions: list[Any], inputs: list[tuple[Any, ...]]) -> int:
 
 def measured(text: str) -> tuple[int, float, float]:
     """Inputs tried, microseconds of a trial, and of a round of the hand-written loop."""
-    request = {"subject": "f", "module": "timed", "roots": [], "inputs": "", "aim": {}, "calls": [], "call_modules": [], "scratch": ""}
+    request = {"subject": "f", "module": "timed", "roots": [], "inputs": "", "aim": {}, "parted": [0, 0], "calls": [], "call_modules": [], "scratch": ""}
     sides = {"before": {"text": text, "path": "before.py"}, "after": {"text": text, "path": "after.py"}}
     check = Check({**request, **sides})
     started = time.perf_counter()

@@ -154,7 +154,7 @@ def test_vouch(change: tuple[str, ...], status: int, words: str, tmp_path: Path,
     assert done.status == status and words in done.out, done.out
     data = json.loads(dreck_in_process("vouch", "before.py", "after.py", "--json").out)
     assert data["schema"] == "dreck/vouching/1"
-    assert all(set(s) == {"subject", "verdict", "assumptions", "trials", "counterexample", "why"} for s in data["subjects"])
+    assert all(set(s) == {"subject", "verdict", "assumptions", "trials", "counterexample", "why", "helps"} for s in data["subjects"])
 
 
 @pytest.mark.parametrize("parameter", ["n: int", "boat"])

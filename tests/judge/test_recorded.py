@@ -107,3 +107,13 @@ def test_own_inputs_are_run_again(tmp_path: Path) -> None:
     shown = found.subjects[0].counterexample
     assert shown is not None and shown.call == "ask(inputs[0][0])"
     assert run(shown.script) == ["before returns {4}", "after returns 3"]
+
+
+def test_trials_that_never_come_to_the_change_are_no_evidence(tmp_path: Path) -> None:
+    """Where the versions part, but no trial goes, nothing is shown; what would help is said."""
+    text = "def pick(boats, day):\n    if hash(repr(boats)) % 100003 == 77 and day.zone:\n        return 1\n    return 2\n"
+    (tmp_path / "a.py").write_text(text, encoding="utf-8")
+    (tmp_path / "b.py").write_text(text.replace("return 1", "return 7"), encoding="utf-8")
+    found = dreck.vouch(tmp_path / "a.py", tmp_path / "b.py").subjects[0]
+    assert found.verdict is Verdict.UNDECIDED and "came to line 3 of the old version" in found.why
+    assert found.helps.startswith("annotations of boats, day, inputs of your own")

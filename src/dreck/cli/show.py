@@ -218,6 +218,8 @@ def show_vouching(found: Vouching, before: str, after: str) -> None:
         show_assumptions(out, subject)
         _show_trials(out, subject)
         _show_counterexample(out, subject)
+        if subject.helps:
+            out.print(Padding(Text.assemble(("would help  ", "dim"), subject.helps), (0, 0, 0, 2)))
     for note in found.notes:
         out.print(Text(f"note: {note}", style="dim"))
     if len(found.subjects) > 1:

@@ -149,6 +149,7 @@ class SubjectVerdict:
         subject: its qualified name.
         why: one sentence on how the verdict came about.
         problem: one line if the module could not even be imported for trials.
+        helps: of an undecided verdict, what would help to decide.
     """
 
     subject: str
@@ -158,6 +159,7 @@ class SubjectVerdict:
     trials: Trials | None = None
     counterexample: Counterexample | None = None
     problem: str = ""
+    helps: str = ""
 
     def __repr__(self) -> str:
         return f"<{self.subject}: {self.verdict.value}, {self.why}>"
@@ -175,6 +177,7 @@ class SubjectVerdict:
             "trials": trials,
             "counterexample": counterexample,
             "why": self.why,
+            "helps": self.helps,
         }
 
 

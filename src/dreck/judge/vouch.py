@@ -28,6 +28,10 @@ from .verdict import Assumption, AssumptionKind, Counterexample, Coverage, Subje
 from .versions import MODULE, Version, differences, is_new_record, module_name, reached_from
 
 
+# Parameters that a message names.
+_NAMED = 4
+
+
 @dataclass(frozen=True, slots=True)
 class Judge:
     """How strict the judge is, and whether it may run the code.
@@ -103,7 +107,8 @@ class Judge:
         if isinstance(found, Proved):
             return proved(name, found)
         if self.runner is None:
-            return SubjectVerdict(name, Verdict.UNDECIDED, f"not proved: {found.why}; nothing was run")
+            helps = "trials, which may run the code" if not self.strict else "assumptions, or trials"
+            return SubjectVerdict(name, Verdict.UNDECIDED, f"not proved: {found.why}; nothing was run", helps=helps)
         return self._tried(before, after, name, found)
 
     def _tried(self, before: Version, after: Version, name: str, unproved: Unproved) -> SubjectVerdict:
@@ -111,8 +116,9 @@ class Judge:
         module, root = module_name(before.path)
         roots = dict.fromkeys((root, module_name(after.path)[1]))
         paths = (str(before.path), str(after.path))
-        request = Request(paths, (before.text, after.text), module, tuple(roots), name, unproved.aim)
-        return _from_trials(request, self.runner.run(request), unproved.why)
+        request = Request(paths, (before.text, after.text), module, tuple(roots), name, unproved.aim, (unproved.line_before, unproved.line_after))
+        verdict = _from_trials(request, self.runner.run(request), unproved.why)
+        return replace(verdict, helps=_helps(verdict, before.functions[name])) if verdict.verdict is Verdict.UNDECIDED else verdict
 
 
 def proved(name: str, found: Proved) -> SubjectVerdict:
@@ -144,8 +150,24 @@ def _from_trials(request: Request, found: dict[str, Any], unproved: str) -> Subj
         tuple(found["faults_missed"]),
         found["recorded"],
     )
+    if not all(found["arrived"]):
+        which = found["arrived"].index(False)
+        place = f"line {request.parted[which]} of the {('old', 'new')[which]} version, where the two part"
+        why = f"no difference in {trials.count} trials, but none of them came to {place}; not proved: {unproved}"
+        return SubjectVerdict(request.subject, Verdict.UNDECIDED, why, trials=trials)
     verdict = _weighed(request.subject, trials)
     return replace(verdict, why=f"{verdict.why}; not proved: {unproved}")
+
+
+def _helps(verdict: SubjectVerdict, function: Function) -> str:
+    """What would help to decide about a function that neither a proof nor trials could."""
+    if verdict.problem:
+        return "an environment in which the module can be imported"
+    arguments = function.node.args
+    plain = [a.arg for a in (*arguments.posonlyargs, *arguments.args, *arguments.kwonlyargs) if a.annotation is None]
+    bare = [n for n in plain if n not in ("self", "cls")]
+    hints = [f"annotations of {', '.join(bare[:_NAMED])}"] if bare else []
+    return ", ".join([*hints, "inputs of your own (--inputs FILE.py)"]) + ", or tests that call it (--calls-of TESTS)"
 
 
 def _weighed(subject: str, trials: Trials) -> SubjectVerdict:

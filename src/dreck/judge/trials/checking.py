@@ -96,7 +96,8 @@ class Check:
         if not self.inputs:
             return {"outcome": "nothing tried", "why": "no input could be built for its parameters"}
         before, after = (self.guide.coverage(i) for i in range(2))
-        return {"outcome": "same", "count": len(self.inputs), "recorded": self.recorded, "before": before, "after": after, **self._faults()}
+        arrived = [v[2].arrived for v in self.guide.versions]
+        return {"outcome": "same", "count": len(self.inputs), "arrived": arrived, "recorded": self.recorded, "before": before, "after": after, **self._faults()}
 
     def _observe(self, which: int, row: tuple[Recipe, ...], answers: Answers) -> Observation:
         return _observed(self.subjects[which], self.sides[which], row, self.parameters, answers)
@@ -257,9 +258,10 @@ class Check:
         return {**shown, RAISES: [e.__name__ for e in self.suggested[RAISES]]}
 
     def fitted(self, which: int) -> tuple[Subject, Side, Seen, list[Branch]]:
-        """One version whose subject notes its branches."""
-        tree, branches = fitted(self.texts[which], self.name)
+        """One version whose subject notes its branches, and when it comes to where the versions part."""
+        tree, branches, is_own = fitted(self.texts[which], self.name, self.request["parted"][which])
         seen = Seen()
+        seen.arrived = not is_own
         side = self._load(tree, self.paths[which], **{MARK: seen})
         return subject_in(side, self.name), side, seen, branches
 
@@ -364,7 +366,7 @@ class _Guide:
     def grew(self) -> bool:
         """Whether branches were taken since the last call that were never taken before."""
         before, after = self._seen
-        known = len(before.numbers) + len(after.numbers)
+        known = len(before.numbers) + len(after.numbers) + before.arrived + after.arrived
         grew, self._known = known > self._known, known
         return grew
 

@@ -27,13 +27,33 @@ class Branch:
         return f"line {self.line}: `{self.condition}` {self.outcome}"
 
 
-def fitted(text: str, subject: str) -> tuple[ast.Module, list[Branch]]:
-    """A module's tree whose subject notes its branches by number, and the list of branches."""
+def fitted(text: str, subject: str, line: int = 0) -> tuple[ast.Module, list[Branch], bool]:
+    """A module's tree whose subject notes its branches by number, and when it comes to a line.
+
+    Returns:
+        The tree, the list of branches, and whether the line is one of the subject's own.
+    """
     tree = ast.parse(text)
     node = next(f.node for f in functions_of(tree) if f.name == subject)
     fitter = _Fitter()
     node.body = [fitter.visit(s) for s in node.body]
-    return ast.fix_missing_locations(tree), fitter.branches
+    is_own = _mark_line(node.body, line)
+    return ast.fix_missing_locations(tree), fitter.branches, is_own
+
+
+def _mark_line(body: list[ast.stmt], line: int) -> bool:
+    """Put a note before the smallest statement that stands on a line."""
+    for position, statement in enumerate(body):
+        if not statement.lineno <= line <= (statement.end_lineno or statement.lineno):
+            continue
+        holders = [statement, *getattr(statement, "handlers", []), *getattr(statement, "cases", [])]
+        blocks = [b for h in holders for name in ("body", "orelse", "finalbody") if isinstance(b := getattr(h, name, None), list)]
+        nested = isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef)
+        if not nested and not any(_mark_line(b, line) for b in blocks):
+            note = ast.Call(ast.Attribute(ast.Name(_MARK, ast.Load()), "arrive", ast.Load()), [], [])
+            body.insert(position, ast.copy_location(ast.Expr(note), statement))
+        return not nested
+    return False
 
 
 class Seen:
@@ -41,11 +61,16 @@ class Seen:
 
     def __init__(self) -> None:
         self.numbers: set[int] = set()
+        self.arrived = False
 
     def __call__(self, first: int, value: Any) -> bool:
         truth = bool(value)
         self.numbers.add(first if truth else first + 1)
         return truth
+
+    def arrive(self) -> None:
+        """Note that the line in question was reached."""
+        self.arrived = True
 
     def loop(self, first: int, values: Any) -> Any:
         """Iterate, noting whether there was an item and whether the end was reached."""

@@ -32,6 +32,7 @@ class Request:
         roots: folders that imports are looked for in.
         subject: the qualified name of the function.
         aim: values of some parameters that lead to where a proof stopped.
+        parted: the lines where it stopped, in each version.
     """
 
     paths: tuple[str, str]
@@ -40,13 +41,14 @@ class Request:
     roots: tuple[str, ...]
     subject: str
     aim: Mapping[str, int | float | str | bool | None] = field(default_factory=dict)
+    parted: tuple[int, int] = (0, 0)
 
     def to_dict(self, scratch: str) -> dict[str, Any]:
         """The request as the child reads it."""
         versions = [{"path": p, "text": t} for p, t in zip(self.paths, self.texts, strict=True)]
         return {
             "before": versions[0], "after": versions[1], "module": self.module, "roots": list(self.roots),
-            "subject": self.subject, "aim": dict(self.aim), "scratch": scratch,
+            "subject": self.subject, "aim": dict(self.aim), "parted": list(self.parted), "scratch": scratch,
         }  # fmt: skip
 
 
