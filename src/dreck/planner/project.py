@@ -7,22 +7,23 @@ from collections.abc import Iterator
 from pathlib import Path
 
 from ..errors import DreckError
-from ..judge.versions import module_name
 from ..source.files import SourceFile
 from ..source.targets import python_files
 from .results import FileChange
 
 
+# Files that a project's folder has.
+_MARKS = ("pyproject.toml", "setup.py", "setup.cfg", ".git")
+
+
 class Project:
     """Texts as they are now, and the files they were read from.
 
-    Args:
-        folder: where files are looked for that a step may reach; those of a target's own package if the
-            target stands somewhere else.
+    A project is the folder with a ``pyproject.toml`` and the like around a file, else the package that it
+    belongs to with what stands beside that and its tests, else the files beside it.
     """
 
-    def __init__(self, folder: Path) -> None:
-        self.folder = folder
+    def __init__(self) -> None:
         self.sources: dict[Path, SourceFile] = {}
         self.texts: dict[Path, str] = {}
         self._listed: dict[Path, list[Path]] = {}
@@ -58,13 +59,32 @@ class Project:
                 continue
 
     def _files_beside(self, path: Path) -> list[Path]:
-        inside = self.folder.resolve() in path.resolve().parents
-        root = self.folder if inside else Path(module_name(path)[1])
-        if root not in self._listed:
-            self._listed[root] = list(python_files(root)) if inside or path.parent != root else [path]
-        return self._listed[root]
+        folder = path.resolve().parent
+        if folder not in self._listed:
+            self._listed[folder] = [_from_here(f) for f in _files_of_project(path.resolve())]
+        return self._listed[folder]
 
     @property
     def changes(self) -> list[FileChange]:
         """The files whose text is another one now."""
         return [FileChange(self.sources[p], t) for p, t in self.texts.items() if t != self.sources[p].text]
+
+
+def _files_of_project(path: Path) -> list[Path]:
+    """The Python files of the project that a file belongs to."""
+    marked = next((p for p in path.parents if any((p / m).exists() for m in _MARKS)), None)
+    if marked is not None:
+        return list(python_files(marked))
+    folder = path.parent
+    while (folder.parent / "__init__.py").exists():
+        folder = folder.parent
+    if not (folder / "__init__.py").exists():
+        return sorted(folder.glob("*.py"))
+    beside = folder.parent
+    return [*python_files(folder), *sorted(beside.glob("*.py")), *python_files(beside / "tests")]
+
+
+def _from_here(path: Path) -> Path:
+    """A path as people here would write it."""
+    here = Path.cwd()
+    return path.relative_to(here) if path.is_relative_to(here) else path

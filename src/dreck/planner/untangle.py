@@ -36,7 +36,7 @@ def untangle_targets(
         tick: called with every finished function.
     """
     functions: list[Untangled] = []
-    project = Project(Path())
+    project = Project()
     problems: list[str] = []
     for path, wanted in _by_file(targets).items():
         try:
