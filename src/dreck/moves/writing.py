@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import ast
 import re
+from collections.abc import Sequence
 
 from ..source.edits import Edit
 from .module_view import ModuleView
@@ -169,3 +170,17 @@ def _meaning(view: ModuleView, first: int, end: int, edit: Edit, *, opens: bool)
         return ast.dump(ast.parse(f"async def _():\n for _ in _:\n  {inside}\n"))
     except SyntaxError:
         return None
+
+
+def arm_alone(view: ModuleView, statements: Sequence[ast.stmt], arm: Sequence[ast.stmt], hole: ast.expr, text: str) -> Edit:
+    """The edit that leaves one arm in place of a whole chain, with another expression in its hole."""
+    first, last = statements[0], statements[-1]
+    indent = view.indentation(first.lineno)
+    low, high = view.offsets.span(hole)
+    lines = []
+    for statement in arm:
+        start, end = view.offsets.span(statement)
+        inside = start <= low < end
+        lines.append(indent + (view.text[start:low] + text + view.text[high:end] if inside else view.text[start:end]))
+    start = view.offsets.line_start(first.lineno)
+    return Edit(start, view.offsets.line_start((last.end_lineno or last.lineno) + 1), view.newline.join(lines) + view.newline)

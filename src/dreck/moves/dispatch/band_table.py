@@ -22,6 +22,7 @@ from ..ladders import Ladder, ladders_of
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes
+from ..writing import arm_alone
 
 _LEAST_LIMITS = 3
 
@@ -240,7 +241,7 @@ def _site(view: ModuleView, function: Function, ladder: Ladder, hole: Hole, wish
     start = view.start_of(top)
     table = [f"{limits_name} = ({', '.join(limits)})", f"{values_name} = ({', '.join(values)})", "", "", ""]
     edits = with_import(view, "bisect", finder, Edit(start, start, view.newline.join(table)))
-    edits.append(_replacement(view, ladder, hole, looked_up))
+    edits.append(arm_alone(view, ladder.statements, ladder.rungs[0].body, hole.values[0], looked_up))
     names = (Proposal(values_name, "what the bands are called", Rank.MEANING if wish is None else Rank.ASKED),)
     why = f"`{limits_name}` holds the limits and `{values_name}` what lies between them; another band is two entries, not an arm."
     return ModuleSite(line, why, edited(view.text, edits), (function.name,), names=names)
@@ -259,15 +260,3 @@ def _plural(words: list[str]) -> str:
     many = last if last.endswith("s") else f"{last[:-1]}ies" if last.endswith("y") and last[-2:-1] not in "aeiou" else f"{last}s"
     return "_".join([*words[:-1], many])
 
-
-def _replacement(view: ModuleView, ladder: Ladder, hole: Hole, looked_up: str) -> Edit:
-    first, last = ladder.statements[0], ladder.statements[-1]
-    indent = view.indentation(first.lineno)
-    low, high = view.offsets.span(hole.values[0])
-    lines = []
-    for statement in ladder.rungs[0].body:
-        start, end = view.offsets.span(statement)
-        inside = start <= low < end
-        lines.append(indent + (view.text[start:low] + looked_up + view.text[high:end] if inside else view.text[start:end]))
-    start = view.offsets.line_start(first.lineno)
-    return Edit(start, view.offsets.line_start((last.end_lineno or last.lineno) + 1), view.newline.join(lines) + view.newline)

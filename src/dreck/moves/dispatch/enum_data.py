@@ -21,6 +21,7 @@ from ..chains import Chain, chains_of
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes
+from ..writing import arm_alone
 
 
 @move
@@ -237,7 +238,7 @@ def _site(view: ModuleView, function: Function, chain: Chain, owner: ast.ClassDe
     made = ["", f"{base}{one}@property", f"{base}{one}def {name}(self) -> {hint}:", f"{base}{one}{one}return {table}[self]"]
     below = ["", "", f"{table} = {{", *(f"{one}{owner.name}.{member}: {value}," for member, value in rows), "}"]
     end = view.end_of(owner)
-    edits = [Edit(end, end, newline.join([*made, *below, ""])), _replacement(view, chain, hole, f"{subject.id}.{name}")]
+    edits = [Edit(end, end, newline.join([*made, *below, ""])), arm_alone(view, chain.statements, chain.arms[0].body, hole.values[0], f"{subject.id}.{name}")]
     names = (Proposal(name, "what the function gives", Rank.MEANING),)
     why = f"Each member of {owner.name} knows its `{name}`; a new member is a row of `{table}`, which every lookup misses until it is there."
     return ModuleSite(line, why, edited(view.text, edits), (function.name,), (f"{owner.name}.{name}",), names)
@@ -274,16 +275,3 @@ def _what(function: Function, chain: Chain) -> str:
         return last.targets[0].id
     return "_".join(words_of(function.node.name))
 
-
-def _replacement(view: ModuleView, chain: Chain, hole: Hole, text: str) -> Edit:
-    """The first arm in place of the chain, with the property in its hole."""
-    first, last = chain.statements[0], chain.statements[-1]
-    indent = view.indentation(first.lineno)
-    low, high = view.offsets.span(hole.values[0])
-    lines = []
-    for statement in chain.arms[0].body:
-        start, end = view.offsets.span(statement)
-        inside = start <= low < end
-        lines.append(indent + (view.text[start:low] + text + view.text[high:end] if inside else view.text[start:end]))
-    start = view.offsets.line_start(first.lineno)
-    return Edit(start, view.offsets.line_start((last.end_lineno or last.lineno) + 1), view.newline.join(lines) + view.newline)
