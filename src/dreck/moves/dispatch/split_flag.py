@@ -21,6 +21,9 @@ from ..module_view import ModuleView, own_nodes
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes
 
+# Lines that the two functions may both have.
+_MOST_SHARED = 4
+
 
 @dataclass(frozen=True, slots=True)
 class Flag:
@@ -108,6 +111,20 @@ class SplitFlag(ModuleMove):
                     yield 2
             """,
         ),
+        "much-shared": Refusal(
+            "most of it is the same either way, and would stand there twice; a target with a line takes it all the same",
+            """
+            def statement(boat, plain: bool):
+                pence = boat.tons * 3
+                if boat.crew > 4:
+                    pence += 20
+                if boat.empty:
+                    pence -= 10
+                if plain:
+                    return pence
+                return str(pence) + " d"
+            """,
+        ),
         "name-taken": Refusal(
             "a name of the two would be one that means something already; --name PROPOSED=NAME gives another",
             """
@@ -130,6 +147,9 @@ class SplitFlag(ModuleMove):
         line = flag.test.lineno
         if isinstance(function.node, ast.AsyncFunctionDef) or any(isinstance(n, ast.Yield | ast.YieldFrom) for n in own_nodes(function.node)):
             yield self.leave("suspends", line)
+            return
+        if wishes.line is None and _shared_lines(function, flag) > _MOST_SHARED:
+            yield self.leave("much-shared", line)
             return
         proposed = _names(function.node.name, flag.name)
         names = [wishes.wanted(-1, [p]) or p for p in proposed]
@@ -161,6 +181,17 @@ def _flag_of(view: ModuleView, function: Function) -> Flag | None:
                 if asked is uses[0]:
                     return Flag(parameter.arg, value, statement, negated)
     return None
+
+
+def _shared_lines(function: Function, flag: Flag) -> int:
+    """The lines that both functions would have: before the test, and behind it where an arm goes on."""
+    body = function.node.body
+    at = body.index(flag.test)
+    is_doc = isinstance(body[0], ast.Expr) and isinstance(body[0].value, ast.Constant) and isinstance(body[0].value.value, str)
+    arms = (flag.test.body, flag.test.orelse)
+    goes_on = all(not arm or not isinstance(arm[-1], ast.Return | ast.Raise) for arm in arms)
+    shared = [*body[is_doc:at], *(body[at + 1 :] if goes_on else [])]
+    return sum((s.end_lineno or s.lineno) - s.lineno + 1 for s in shared)
 
 
 def _names(function: str, flag: str) -> tuple[str, str]:
