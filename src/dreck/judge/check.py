@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+from collections.abc import Callable
 from dataclasses import replace
 
 from .context import Context
@@ -40,21 +41,23 @@ def compare(
         strict: allow no assumption.
         contexts: what each version may be looked up in; nothing if None.
     """
-    contexts = contexts or (Context(names), Context(names))
+    return compare_with(before, after, names, contexts or (Context(names), Context(names)), strict=strict)[0]
+
+
+def compare_with(
+    before: FunctionNode, after: FunctionNode, names: Names, contexts: tuple[Context, Context], *, strict: bool = False
+) -> tuple[Proved | Unproved, tuple[Context, Context]]:
+    """The same, with the contexts that the proof used: where the plain way fails, others may succeed."""
     found = _attempt(before, after, names, contexts, strict)
-    if isinstance(found, Unproved) and _builds_differently(before, after):
-        apart = replace(contexts[0], apart=True), replace(contexts[1], apart=True)
-        second = _attempt(before, after, names, apart, strict)
-        return second if isinstance(second, Proved) else found
-    if isinstance(found, Unproved) and _calls_differently(before, after):
-        bound = replace(contexts[0], bound=True), replace(contexts[1], bound=True)
-        second = _attempt(before, after, names, bound, strict)
-        return second if isinstance(second, Proved) else found
-    if isinstance(found, Unproved) and _goes_through_rows(before, after):
-        apart = replace(contexts[0], rows_apart=True), replace(contexts[1], rows_apart=True)
-        second = _attempt(before, after, names, apart, strict)
-        return second if isinstance(second, Proved) else found
-    return found
+    if isinstance(found, Proved):
+        return found, contexts
+    for fits, change in _WAYS:
+        if fits(before, after):
+            other = change(contexts[0]), change(contexts[1])
+            second = _attempt(before, after, names, other, strict)
+            if isinstance(second, Proved):
+                return second, other
+    return found, contexts
 
 
 def _calls_differently(before: FunctionNode, after: FunctionNode) -> bool:
@@ -87,3 +90,11 @@ def _attempt(
         return prove(*graphs, names, strict=strict)
     except RecursionError:
         return Unproved("the function is too deep to compare", before.lineno, after.lineno)
+
+
+# Other ways to lower both functions, and when they are worth a try.
+_WAYS: tuple[tuple[Callable[[FunctionNode, FunctionNode], bool], Callable[[Context], Context]], ...] = (
+    (_builds_differently, lambda context: replace(context, apart=True)),
+    (_calls_differently, lambda context: replace(context, bound=True)),
+    (_goes_through_rows, lambda context: replace(context, rows_apart=True)),
+)

@@ -10,7 +10,7 @@ import csv
 import io
 from dataclasses import dataclass
 
-from .check import lowered
+from .check import compare_with, lowered
 from .context import Context
 from .events import Names
 from .prove import Unproved, paths_of
@@ -65,7 +65,7 @@ def explain(
     subject: str, before: FunctionNode, after: FunctionNode, names: Names, contexts: tuple[Context, Context], *, strict: bool = False
 ) -> DecisionTable | str:
     """The decision table of two versions, or a sentence on why there is none."""
-    graphs = lowered(before, after, contexts)
+    graphs = lowered(before, after, compare_with(before, after, names, contexts, strict=strict)[1])
     if isinstance(graphs, Unproved):
         return graphs.why
     if graphs[0].signature != graphs[1].signature or graphs[0].flavour != graphs[1].flavour:
