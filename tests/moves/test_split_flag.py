@@ -12,7 +12,7 @@ def test_what_stands_behind_the_if_and_callers_of_all_kinds() -> None:
     named(
         "split-flag",
         """
-        def close(desk, force: bool, keeper="nobody", *, note=None):
+        def close(desk, force: bool, keeper="nobody", *, note=None) -> str:
             if not force:
                 if desk.open:
                     raise Refusal(keeper)
@@ -29,18 +29,18 @@ def test_what_stands_behind_the_if_and_callers_of_all_kinds() -> None:
             return close(1, True)
         """,
         """
-        def close(desk, force: bool, keeper="nobody", *, note=None):
+        def close(desk, force: bool, keeper="nobody", *, note=None) -> str:
             if force:
                 return close_if_force(desk, keeper, note=note)
             return close_unless_force(desk, keeper, note=note)
 
 
-        def close_if_force(desk, keeper='nobody', *, note=None):
+        def close_if_force(desk, keeper='nobody', *, note=None) -> str:
             desk.shut(note)
             return keeper
 
 
-        def close_unless_force(desk, keeper='nobody', *, note=None):
+        def close_unless_force(desk, keeper='nobody', *, note=None) -> str:
             if desk.open:
                 raise Refusal(keeper)
             desk.shut(note)

@@ -160,7 +160,7 @@ class AlignArms(ModuleMove):
             text = edited(view.text, [c.edit for c in changes])
             alike = ModuleView(view.path, text, view.width)
             table = LookupTable().look(alike, alike.functions[function.name], Wishes(line=line, asked=wishes.asked))
-            if wishes.asked or any(isinstance(s, ModuleSite) for s in table):
+            if (wishes.asked and wishes.line is not None) or any(isinstance(s, ModuleSite) for s in table):
                 yield ModuleSite(line, _why(changes), text, (function.name,))
             else:
                 yield self.leave("no-table", line)

@@ -214,8 +214,9 @@ def _site(view: ModuleView, function: Function, flag: Flag, names: tuple[str, st
     start = view.offsets.line_start(_with_comments(view, first.lineno))
     end = view.end_of(node)
     lines = list(picks)
+    returns = f" -> {view.offsets.source(node.returns)}" if node.returns is not None else ""
     for name, holds in zip(names, (True, False), strict=True):
-        lines += ["", "", f"def {name}({_signature(view, function, flag.name)}):", *_branch(view, node.body[has_doc:], flag, holds is not flag.negated)]
+        lines += ["", "", f"def {name}({_signature(view, function, flag.name)}){returns}:", *_branch(view, node.body[has_doc:], flag, holds is not flag.negated)]
     edits = [Edit(start, end, line_end.join(lines) + line_end)]
     touched = [function.name]
     for caller, call, value in _literal_calls(view, function, flag, wishes):
