@@ -54,6 +54,42 @@ CASES = [
     ),
     pytest.param(
         """
+        def ends(state, marker: str):
+            state.start()
+
+            # rule 2
+            if marker == "<":
+                return state.end(">")
+
+            # rule 3
+            if marker == "(":
+                return state.end(")")
+
+            if marker == "[":
+                return state.end("]")  # the last
+            # no rule
+            return None
+        """,
+        """
+        ENDS_BY_MARKER = {
+            "<": ">",  # rule 2
+            "(": ")",  # rule 3
+            "[": "]",  # the last
+        }
+
+
+        def ends(state, marker: str):
+            state.start()
+
+            if marker in ENDS_BY_MARKER:
+                return state.end(ENDS_BY_MARKER[marker])
+            # no rule
+            return None
+        """,
+        id="comments above the arms",
+    ),
+    pytest.param(
+        """
         def tell(kind: str, desk):
             match kind:
                 case "barge":

@@ -66,3 +66,42 @@ def test_what_stands_behind_the_if_and_callers_of_all_kinds() -> None:
 def test_left_alone(body: str) -> None:
     """A flag that is more than the choice of a branch."""
     assert not look("split-flag", f"def f(x, plain: bool):\n    {body}\n").sites
+
+
+def test_an_elif_and_a_list_of_public_names() -> None:
+    """What was an elif becomes an if; where a file lists its public names, the two functions are its own."""
+    named(
+        "split-flag",
+        """
+        __all__ = ["close"]
+
+
+        def close(desk, quiet: bool):
+            if quiet:
+                return 1
+            elif desk.open:
+                # somebody waits
+                return 2
+            return 3
+        """,
+        """
+        __all__ = ["close"]
+
+
+        def close(desk, quiet: bool):
+            if quiet:
+                return _close_if_quiet(desk)
+            return _close_unless_quiet(desk)
+
+
+        def _close_if_quiet(desk):
+            return 1
+
+
+        def _close_unless_quiet(desk):
+            if desk.open:
+                # somebody waits
+                return 2
+            return 3
+        """,
+    )

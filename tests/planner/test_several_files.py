@@ -140,3 +140,11 @@ def test_the_judge_reads_all_files(title: str, project: Path) -> None:
     spoilt = [(a, Version(b.path, b.text.replace(right, wrong)) if b.path.stem == name else b) for a, b in pairs]
     assert [b.text for _, b in spoilt] != [b.text for _, b in pairs]
     assert Judge(runner=None).vouch_files(spoilt).verdict is Verdict.UNDECIDED
+
+
+def test_no_comment_is_lost(project: Path) -> None:
+    """A step that would lose one is left alone, and says so."""
+    path = Path("canal/harbour.py")
+    path.write_text(path.read_text(encoding="utf-8").replace("    elif isinstance(vessel, Tug):", "    # strong ones\n    elif isinstance(vessel, Tug):"), encoding="utf-8")
+    found = dreck.untangle("canal/harbour.py::fee", only=["methods-on-classes"])
+    assert not found.functions[0].steps and [p.why for p in found.functions[0].left_alone] == ["a comment would be lost"]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Mapping
 from dataclasses import replace
 from pathlib import Path
@@ -100,10 +101,19 @@ class ModuleWork:
             except Exception as error:  # whatever a move does, the run goes on
                 self.broken.append(Broken(move_name, view.functions[name].node.lineno, repr(error)))
             for ways in sites.values():
-                added = self._first_way(move_name, name, [w for w in ways if w.text not in self._refused])
+                kept = [w for w in ways if w.text not in self._refused and not self._loses_comment(w)]
+                if ways and not kept and not any(w.text in self._refused for w in ways):
+                    self._left.append(LeftAlone(ways[0].line, move_name, "a comment would be lost"))
+                added = self._first_way(move_name, name, kept)
                 if added is not None:
                     return added
         return None
+
+    def _loses_comment(self, way: ModuleSite) -> bool:
+        """Whether a comment of some file is not there any more."""
+        pairs = [(self.text, way.text), *((self.project.text(p), t) for p, t in way.others.items())]
+        counts = [[Counter(c for c, _ in ModuleView(self.path, t).comments.values()) for t in pair] for pair in pairs]
+        return bool(sum((before for before, _ in counts), Counter()) - sum((after for _, after in counts), Counter()))
 
     def _first_way(self, move: str, name: str, ways: list[ModuleSite]) -> list[str] | None:
         """Take the first of several ways at one place that is proved.

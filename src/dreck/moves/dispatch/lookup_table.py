@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import ast
 import keyword
+import sys
 from collections.abc import Iterator
 from dataclasses import dataclass
 
@@ -444,6 +445,7 @@ class _Plan:
     chain: Chain
     holes: list[Hole]
     row: str | None = None
+    first_line: int = sys.maxsize
 
     def site(self, wishes: Wishes) -> ModuleSite | str:
         """The site, or the reason why there is none."""
@@ -556,17 +558,24 @@ class _Plan:
     def _comments(self) -> list[str] | None:
         """The comment of each arm; None where one has more than a row can hold."""
         found = []
-        ends = [a.line for a in self.chain.arms[1:]] + [self._end_line() + 1]
-        for arm, end in zip(self.chain.arms, ends, strict=True):
-            inside = [n for n in range(arm.line, end) if n in self.view.comments and n <= (arm.body[-1].end_lineno or end)]
+        above = [self._above(i) for i in range(len(self.chain.arms))]
+        self.first_line = above[0][0] if above[0] and any(above[1:]) else self.chain.statements[0].lineno
+        for arm, lines in zip(self.chain.arms, above, strict=True):
+            lines = lines if any(above[1:]) else []
+            inside = [*lines, *(n for n in range(arm.line, (arm.body[-1].end_lineno or arm.line) + 1) if n in self.view.comments)]
             if len(inside) > 1:
                 return None
             found.append(self.view.comments[inside[0]][0] if inside else "")
         return found
 
-    def _end_line(self) -> int:
-        last = self.chain.arms[-1].body[-1]
-        return last.end_lineno or last.lineno
+    def _above(self, position: int) -> list[int]:
+        """The lines of comments right above the test of an arm."""
+        number = self.chain.arms[position].line
+        found: list[int] = []
+        while self.view.comments.get(number - 1, ("", False))[1]:
+            number -= 1
+            found.insert(0, number)
+        return found
 
     def _table(self, name: str, comments: list[str]) -> list[str]:
         lines = [f"{name} = {{"]
@@ -628,7 +637,7 @@ class _Plan:
         """The lines of some statements as they stand, comments included, at another indentation."""
         first, last = body[0], body[-1]
         start = self.view.offsets.line_start(first.lineno)
-        while self.view.comments.get(self.view.offsets.text.count("\n", 0, start), ("", False))[1] and not self.chain.rest:
+        while self.view.comments.get(self.view.offsets.text.count("\n", 0, start), ("", False))[1]:
             start = self.view.offsets.line_start(self.view.offsets.text.count("\n", 0, start))
         lines = self.view.text[start : self.view.offsets.line_start((last.end_lineno or last.lineno) + 1)].splitlines()
         old = lines[0][: len(lines[0]) - len(lines[0].lstrip(" \t"))]
@@ -637,7 +646,7 @@ class _Plan:
     def _replacement(self, lines: list[str]) -> Edit:
         first, last = self.chain.statements[0], self.chain.statements[-1]
         indent = self.view.indentation(first.lineno)
-        start = self.view.offsets.line_start(first.lineno)
+        start = self.view.offsets.line_start(min(self.first_line, first.lineno))
         end = self.view.offsets.line_start((last.end_lineno or last.lineno) + 1)
         text = self.view.newline.join(indent + each if each else "" for each in lines)
         return Edit(start, end, text + self.view.newline)

@@ -151,7 +151,7 @@ class SplitFlag(ModuleMove):
         if wishes.line is None and _shared_lines(function, flag) > _MOST_SHARED:
             yield self.leave("much-shared", line)
             return
-        proposed = _names(function.node.name, flag.name)
+        proposed = _names(function.node.name, flag.name, listed="__all__" in view.top_names)
         names = [wishes.wanted(-1, [p]) or p for p in proposed]
         if set(names) & (view.words - set(wishes.names.values())) or names[0] == names[1]:
             yield self.leave("name-taken", line)
@@ -194,9 +194,10 @@ def _shared_lines(function: Function, flag: Flag) -> int:
     return sum((s.end_lineno or s.lineno) - s.lineno + 1 for s in shared)
 
 
-def _names(function: str, flag: str) -> tuple[str, str]:
+def _names(function: str, flag: str, *, listed: bool) -> tuple[str, str]:
+    """What the two functions are called; where a file lists what others may use, they are its own."""
     plain = function.lstrip("_")
-    private = function[: len(function) - len(plain)]
+    private = function[: len(function) - len(plain)] or ("_" if listed else "")
     holds = f"{flag}_{plain}" if is_state(words_of(flag)[-1]) else f"{plain}_if_{flag}"
     return f"{private}{holds}", f"{private}{plain}_unless_{flag}"
 
@@ -274,6 +275,9 @@ def _lines(view: ModuleView, body: list[ast.stmt], indent: str) -> list[str]:
     last = body[-1].end_lineno or body[-1].lineno
     old = view.indentation(body[0].lineno)
     text = view.text[view.offsets.line_start(first) : view.offsets.line_start(last + 1)]
+    if view.offsets.source(body[0]).startswith("elif"):
+        at = view.offsets.span(body[0])[0] - view.offsets.line_start(first)
+        text = text[:at] + text[at + 2 :]
     return [indent + line.removeprefix(old) if line.strip() else "" for line in text.splitlines()]
 
 
