@@ -90,11 +90,11 @@ def test_an_elif_and_a_list_of_public_names() -> None:
 
         def close(desk, quiet: bool):
             if quiet:
-                return _close_if_quiet(desk)
+                return _quiet_close(desk)
             return _close_unless_quiet(desk)
 
 
-        def _close_if_quiet(desk):
+        def _quiet_close(desk):
             return 1
 
 
