@@ -97,6 +97,23 @@ def _stores(tree: ast.Module) -> list[ast.AST]:
     return found
 
 
+@lru_cache(CACHED)
+def plain_classes(tree: ast.Module) -> dict[str, tuple[str, ...]]:
+    """The plain classes of a module whose bases are plain too, each with itself and those it is derived from."""
+    classes = {n.name: n for n in tree.body if isinstance(n, ast.ClassDef) and _is_plain_kind(n, tree)}
+    found: dict[str, tuple[str, ...]] = {}
+    for name in classes:
+        chain = [name]
+        while classes[chain[-1]].bases:
+            base = classes[chain[-1]].bases[0]
+            if not isinstance(base, ast.Name) or base.id not in classes or base.id in chain:
+                break
+            chain.append(base.id)
+        if not classes[chain[-1]].bases:
+            found[name] = tuple(chain)
+    return found
+
+
 def _is_plain_kind(node: ast.ClassDef, tree: ast.Module) -> bool:
     """Whether a class is bound once, without a metaclass, decorators that may replace it, or several bases."""
     decorators = [ast.unparse(d).partition("(")[0] for d in node.decorator_list]

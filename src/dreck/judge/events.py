@@ -52,7 +52,8 @@ class Names:
     one version has, as helpers and tables: nobody else can know them. ``acting`` are attributes
     that the module defines as properties and the like. ``enums`` are plain enumerations of the
     module with their members, the same in both versions. ``fixed`` are names that the module
-    binds once, at its top level, and that none of its functions binds again.
+    binds once, at its top level, and that none of its functions binds again. ``classes`` are plain
+    classes, the same in both versions, each with itself and the classes that it is derived from.
     """
 
     bound: frozenset[str] = frozenset()
@@ -62,6 +63,7 @@ class Names:
     acting: frozenset[str] = frozenset()
     enums: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
     fixed: frozenset[str] = frozenset()
+    classes: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
 
     def is_builtin(self, name: str) -> bool:
         """Whether a name not bound by the function means the built-in of that name."""

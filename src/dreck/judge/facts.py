@@ -113,10 +113,28 @@ class Facts:
         head, subject = atom[0], atom[1]
         if head == "is" and atom[2] == NONE:
             return self._identity_with_none(subject)
+        if head == "isa":
+            return self._by_class(atom)
         if head == "truth":
             return self._truth(subject)
         if head in ("eq", "lt", "le"):
             return self._by_range(atom)
+        return None
+
+    def _by_class(self, atom: Term) -> Decision | None:
+        """What follows from the class that an object has, or has not, for those it is derived from."""
+        names = atom[2].split("<")
+        for fact in self._about(atom[1]):
+            (head, subject, other), value = fact
+            if head == "is" and value and subject == atom[1] and other == NONE:
+                return False, frozenset({fact})
+            if head != "isa" or subject != atom[1]:
+                continue
+            others = other.split("<")
+            if value and names[0] in others:
+                return True, frozenset({fact})
+            if not value and others[0] in names:
+                return False, frozenset({fact})
         return None
 
     def _identity_with_none(self, subject: Term) -> Decision | None:

@@ -11,7 +11,7 @@ import copy
 from dataclasses import dataclass, replace
 
 from .context import Context, has_the_same, helper_candidates
-from .dispatching import data_of_kinds, dispatched
+from .dispatching import data_of_kinds, dispatched, plain_classes
 from .events import Names
 from .module_names import attributes_asked, definition_counts, stored_at_module_level
 from .module_values import tables_of
@@ -55,12 +55,19 @@ def with_foreign(names: Names, contexts: tuple[Context, Context], versions: tupl
         return names, contexts
     bound: set[str] = set()
     new: set[str] = set()
+    classes = dict(names.classes)
     for module in known:
         a, b = before.others[module].tree, after.others[module].tree
         around = names_around(a), names_around(b)
         bound |= {_marked(n, module) for n in around[0].bound & around[1].bound}
+        mine, theirs = plain_classes(a), plain_classes(b)
+        same = {n: tuple(_marked(c, module) for c in chain) for n, chain in mine.items() if theirs.get(n) == chain}
+        classes |= {_marked(n, module): chain for n, chain in same.items()}
+        for local, link in links_of(before).items():
+            if link.module == module and link.name in same and links_of(after).get(local) == link:
+                classes[local] = same[link.name]
         new |= {_marked(n, module) for n in (defined_in_time(a) - around[1].shadowing) | (defined_in_time(b) - around[0].shadowing)}
-    names = replace(names, bound=names.bound | bound, new=names.new | new, fixed=names.fixed | bound)
+    names = replace(names, bound=names.bound | bound, new=names.new | new, fixed=names.fixed | bound, classes=classes)
     made = [_context(c, mine, theirs, known) for c, mine, theirs in zip(contexts, versions, reversed(versions), strict=True)]
     return names, (replace(made[0], names=names), replace(made[1], names=names))
 

@@ -38,6 +38,13 @@ def kinds_of_annotation(annotation: ast.expr | None, names: Names) -> Kinds | No
     return None
 
 
+def class_of_annotation(annotation: ast.expr | None) -> str:
+    """The name that an annotation consists of, also one in quotes; empty for anything else."""
+    if isinstance(annotation, ast.Constant) and isinstance(annotation.value, str):
+        return annotation.value if annotation.value.isidentifier() else ""
+    return annotation.id if isinstance(annotation, ast.Name) else ""
+
+
 def _of_constant(value: object, names: Names) -> Kinds | None:
     if value is None:
         return _SIMPLE["None"]

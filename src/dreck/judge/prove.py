@@ -23,7 +23,7 @@ from .aim import Plain, aimed
 from .events import Names
 from .facts import Fact, Facts
 from .graph import Cut, Do, Graph, Leave, Node, Slot
-from .hints import kinds_of_annotation
+from .hints import class_of_annotation, kinds_of_annotation
 from .memory import Numbering
 from .rounds import Rounds
 from .states import Answered, Enough, Parted, Path, Place, Side, State, TooWeak, Used
@@ -124,8 +124,18 @@ class _Walk(Rounds):
         for name, annotation in zip(self.before.parameters, self.before.annotations, strict=True):
             env[name] = self.new(kinds_of_annotation(annotation, self.names))
         self.given = tuple(env[name] for name in self.before.parameters)
+        facts = self._promised(env)
         sides = (Side(self.before.entry, env), Side(self.after.entry, dict(env)))
-        return State(sides, Facts(self.kinds), {})
+        return State(sides, facts, {})
+
+    def _promised(self, env: dict[Slot, Term]) -> Facts:
+        """The classes that annotations promise, where they are asked for."""
+        facts = Facts(self.kinds)
+        for name, annotation in zip(self.before.parameters, self.before.annotations, strict=True):
+            chain = self.names.classes.get(class_of_annotation(annotation), ())
+            if self.steady and chain:
+                facts = facts.adding(("isa", env[name], "<".join(chain)), True)
+        return facts
 
     def walk(self, state: State) -> Used:
         """Show that the two sides agree from here; return the facts that this rests on."""

@@ -215,7 +215,7 @@ def _shape_without(node: ast.AST, left_out: set[int]) -> object:
         if isinstance(body, list) and body and all(isinstance(v, _BLOCK_PARTS) for v in body):
             # Functions of a module or class may change places; under a condition they may not.
             keeps_place = not isinstance(node, ast.Module | ast.ClassDef)
-            inside = [v for v in body if (keeps_place or not _is_left_out(v, left_out)) and not isinstance(v, ast.Pass)]
+            inside = [v for v in body if (keeps_place or not _is_left_out(v, left_out)) and not _is_nothing(v)]
             parts.append(tuple(_part_without(v, left_out) for v in inside))
         elif name == "names" and isinstance(node, ast.Import | ast.ImportFrom):
             parts.append(tuple(shape(a) for a in value if id(a) not in left_out))
@@ -259,6 +259,11 @@ def imported_module(statement: ast.ImportFrom, version: Version) -> str:
     own = module_name(version.path)[0]
     package = own.split(".") if version.path.name == "__init__.py" else own.split(".")[:-1]
     return ".".join([*package[: len(package) - statement.level + 1], *([statement.module] if statement.module else [])])
+
+
+def _is_nothing(node: ast.AST) -> bool:
+    """Whether a statement does nothing: ``pass``, or a constant that stands alone."""
+    return isinstance(node, ast.Pass) or (isinstance(node, ast.Expr) and isinstance(node.value, ast.Constant))
 
 
 def _is_left_out(node: ast.AST, left_out: set[int]) -> bool:

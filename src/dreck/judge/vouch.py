@@ -11,6 +11,7 @@ from ..errors import TargetError
 from ..outline import Function
 from .check import compare
 from .context import Context, context_of
+from .dispatching import plain_classes
 from .foreign import with_foreign
 from .subclasses import SplitClass, split_classes_of
 from .single_dispatch import dispatching_nodes
@@ -203,6 +204,8 @@ def _surroundings(before: Version, after: Version, old: Function, new: Function)
     theirs = enums_of(after.tree)
     enums = {name: members for name, members in enums_of(before.tree).items() if theirs.get(name) == members}
     names = replace(names, enums={n: m for n, m in enums.items() if n not in around})
+    classes = {n: c for n, c in plain_classes(before.tree).items() if plain_classes(after.tree).get(n) == c and n not in around}
+    names = replace(names, classes=classes)
     contexts = (context_of(before.tree, after.tree, old, names), context_of(after.tree, before.tree, new, names))
     if before.others and not old.around:
         return with_foreign(names, contexts, (before, after))

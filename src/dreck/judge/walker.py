@@ -12,6 +12,7 @@ from .memory import Memory
 from .states import Hypothesis, Parted, Path, Place, Side, State, Used, Value, operand_term
 from .terms import CONTAINERS, MADE, UNBOUND, Kinds, Term, all_plain, is_const, kinds_of, substituted
 from .verdict import Assumption, AssumptionKind
+from .wording import shortened
 
 
 # What adds to a container: the method, and whose it is.
@@ -122,6 +123,7 @@ class Walker:
             return node.next
         if node.kind == "isinstance" and terms[1][0] == "s":
             answer = is_instance(terms[0], self.origins.get(terms[1][1]), self.kinds, self.names)
+            answer = self._of_class(node, terms[0], terms[1]) if answer is None else answer
             results = None if answer is None else [answer]
         else:
             results = silent_result(node, terms, self.kinds)
@@ -129,6 +131,17 @@ class Walker:
             return None
         side.env.update(zip(node.outs, results, strict=True))
         return node.next
+
+    def _of_class(self, node: Do, subject: Term, asked: Term) -> Term | None:
+        """Whether an object is of a class of the project, where a proof needs that asking does nothing."""
+        name = self.origins.get(asked[1])
+        chain = self.names.classes.get(name or "", ()) if name in self.names.fixed else ()
+        if not self.steady or not chain or subject[0] != "s":
+            return None
+        about = shortened(node.source)
+        breaks = "an object whose class changes, or that does something when it is asked for it"
+        self.assumptions.append(Assumption(AssumptionKind.NO_EFFECT, about, breaks))
+        return ("isa", subject, "<".join(chain))
 
     def _container(self, term: Term) -> str | None:
         """The type of a container that the versions made."""

@@ -402,3 +402,170 @@ class Clock:
     @property
     def late(self):
         return self.hour > 20
+
+
+#: what is promised to be of a class answers for itself -> proved-under no-effect+not-overridden+unpatched
+class Boat:
+    def __init__(self, name):
+        self.name = name
+
+
+class Dredger(Boat):
+    pass
+
+
+class Tug(Boat):
+    pass
+
+
+def rate(boat: Boat, hours: int):
+    if isinstance(boat, Dredger):
+        return 40 * hours
+    if isinstance(boat, Tug):
+        return 95 * hours
+    raise LookupError(boat.name)
+#: becomes
+class Boat:
+    def __init__(self, name):
+        self.name = name
+
+    def rate(self, hours: int):
+        raise LookupError(self.name)
+
+
+class Dredger(Boat):
+    def rate(self, hours: int):
+        return 40 * hours
+
+
+class Tug(Boat):
+    def rate(self, hours: int):
+        return 95 * hours
+
+
+def rate(boat: Boat, hours: int):
+    return boat.rate(hours)
+
+
+#: the base class forgets what was done for all others -> differs
+class Boat:
+    def __init__(self, name):
+        self.name = name
+
+
+class Dredger(Boat):
+    pass
+
+
+def rate(boat: Boat):
+    if isinstance(boat, Dredger):
+        return 40
+    return boat.name
+#: becomes
+class Boat:
+    def __init__(self, name):
+        self.name = name
+
+    def rate(self):
+        return 0
+
+
+class Dredger(Boat):
+    def rate(self):
+        return 40
+
+
+def rate(boat: Boat):
+    return boat.rate()
+
+
+#: nothing promises that it is of the class -> differs
+class Boat:
+    pass
+
+
+class Dredger(Boat):
+    pass
+
+
+def rate(boat):
+    if isinstance(boat, Dredger):
+        return 40
+    return 0
+#: becomes
+class Boat:
+    def rate(self):
+        return 0
+
+
+class Dredger(Boat):
+    def rate(self):
+        return 40
+
+
+def rate(boat):
+    return boat.rate()
+
+
+#: a test for the base class comes first -> proved-under no-effect+unpatched
+class Boat:
+    pass
+
+
+class Dredger(Boat):
+    pass
+
+
+def rate(boat):
+    if isinstance(boat, Dredger):
+        return 40
+    if isinstance(boat, Boat):
+        return 7
+    return 0
+#: becomes
+class Boat:
+    pass
+
+
+class Dredger(Boat):
+    pass
+
+
+def rate(boat):
+    if not isinstance(boat, Boat):
+        return 0
+    if isinstance(boat, Dredger):
+        return 40
+    return 7
+
+
+#: a test for the base class hides the other one -> differs
+class Boat:
+    pass
+
+
+class Dredger(Boat):
+    pass
+
+
+def rate(boat):
+    if isinstance(boat, Dredger):
+        return 40
+    if isinstance(boat, Boat):
+        return 7
+    return 0
+#: becomes
+class Boat:
+    pass
+
+
+class Dredger(Boat):
+    pass
+
+
+def rate(boat):
+    if isinstance(boat, Boat):
+        return 7
+    if isinstance(boat, Dredger):
+        return 40
+    return 0

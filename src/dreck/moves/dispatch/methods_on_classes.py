@@ -12,14 +12,14 @@ from collections.abc import Iterator
 from itertools import pairwise
 from pathlib import Path
 
-from ...logic.bindings import bound_in
+from ...logic.bindings import assigned_in, bound_in, parameters
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alignment import is_value
 from ..alike import visible_locals
-from ..class_chains import ClassChain, annotated, can_move, class_chain, moved_lines, taken
+from ..class_chains import ClassArm, ClassChain, annotated, can_move, class_chain, moved_lines, taken
 from ..imports import imports_of
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
@@ -125,6 +125,52 @@ class MethodsOnClasses(ModuleMove):
             """,
             "proved-under",
         ),
+        Example(
+            "what is annotated as their base class needs no test",
+            """
+            def fee(vessel: "Vessel", nights: int):
+                if isinstance(vessel, Barge):
+                    return 240 * nights
+                elif isinstance(vessel, Tug):
+                    return 180
+                raise LookupError(vessel.name)
+
+
+            class Vessel:
+                def __init__(self, name):
+                    self.name = name
+
+
+            class Barge(Vessel): ...
+
+
+            class Tug(Vessel):
+                pass
+            """,
+            """
+            def fee(vessel: "Vessel", nights: int):
+                return vessel.fee(nights)
+
+
+            class Vessel:
+                def __init__(self, name):
+                    self.name = name
+
+                def fee(self, nights: int):
+                    raise LookupError(self.name)
+
+
+            class Barge(Vessel):
+                def fee(self, nights: int):
+                    return 240 * nights
+
+
+            class Tug(Vessel):
+                def fee(self, nights: int):
+                    return 180
+            """,
+            "proved-under",
+        ),
     )
     REFUSALS = {
         "never-reached": Refusal(
@@ -193,6 +239,9 @@ class MethodsOnClasses(ModuleMove):
             if any(name in _asked(v) for v in (view, *homes.values())):
                 yield self.leave("name-taken", first.lineno)
                 return
+            based = _with_base(view, function, chain, homes)
+            if based is not None and name not in _asked(based[1][based[2]]):
+                yield _site(view, function, based[0], based[1], name, based[2])
             yield _site(view, function, chain, homes, name)
             return
 
@@ -212,6 +261,30 @@ def _own_chain(view: ModuleView, found: ClassChain | None) -> tuple[ClassChain, 
             return None
         homes[owner] = next((v for v in homes.values() if v.path == home.path), home)
     return found, homes
+
+
+def _with_base(
+    view: ModuleView, function: Function, chain: ClassChain, homes: dict[str, ModuleView]
+) -> tuple[ClassChain, dict[str, ModuleView], str] | None:
+    """The chain with an arm for the base class of all its classes, where the subject is annotated as one of those."""
+    hints = {a.arg: a.annotation for a in parameters(function.node)}
+    hint = hints.get(chain.subject)
+    base = hint.id if isinstance(hint, ast.Name) else hint.value if isinstance(hint, ast.Constant) and isinstance(hint.value, str) else ""
+    rest = [*chain.otherwise, *chain.rest]
+    leaves = not rest or isinstance(rest[-1], ast.Return | ast.Raise)
+    if not base or chain.subject in assigned_in(function.node) or not leaves or (chain.otherwise and chain.rest) or not can_move(chain, rest):
+        return None
+    known = [view, *{v.path: v for v in homes.values() if v is not view}.values()]
+    home = next((v for v in known if base in _classes(v) and (v is view or imports_of(view, v, base))), None)
+    bases = {n: [ast.unparse(b) for b in c.bases] for v in known for n, c in _classes(v).items()}
+    if home is None or any(base not in _above(a.owners[0], bases) for a in chain.arms):
+        return None
+    local = visible_locals(function)
+    if home is not view and any(n not in local and not hasattr(builtins, n) for n in taken(rest)):
+        return None
+    last = chain.rest[-1] if chain.rest else chain.last
+    arms = [*chain.arms, ClassArm((base,), rest, chain.last.lineno)]
+    return ClassChain(chain.subject, arms, [], chain.first, last, []), {**homes, base: home}, base
 
 
 def _classes(view: ModuleView) -> dict[str, ast.ClassDef]:
@@ -252,7 +325,7 @@ def _asked(view: ModuleView) -> set[str]:
     return found | {n.id for c in classes for s in c.body for n in ast.walk(s) if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)}
 
 
-def _site(view: ModuleView, function: Function, chain: ClassChain, homes: dict[str, ModuleView], name: str) -> ModuleSite:
+def _site(view: ModuleView, function: Function, chain: ClassChain, homes: dict[str, ModuleView], name: str, base: str = "") -> ModuleSite:
     subject = chain.subject
     local = visible_locals(function)
     used = list(dict.fromkeys(n for a in chain.arms for n in taken(a.body) if n in local and n != subject))
@@ -267,19 +340,23 @@ def _site(view: ModuleView, function: Function, chain: ClassChain, homes: dict[s
         if is_data and constant is not None:
             inside.append(_into_class(home, owner, [f"{name} = {view.offsets.source(constant)}{_comment_of(view, constant)}"], first=True))
         else:
-            body = moved_lines(view, arm.body, home.indent, subject)
+            body = moved_lines(view, arm.body, home.indent, subject) or [f"{home.indent}return None"]
             inside.append(_into_class(home, owner, [f"def {name}({signature}):", *body]))
     classes = ", ".join(a.owners[0] for a in chain.arms)
     indent = view.indentation(chain.first.lineno)
     asked = f"{subject}.{name}" if is_data else f"{subject}.{name}({', '.join(used)})"
     otherwise = moved_lines(view, chain.otherwise, indent)
     lines = [f"{indent}if isinstance({subject}, ({classes})):", f"{indent}{view.indent}return {asked}", *otherwise]
+    if base:
+        lines = [f"{indent}return {asked}"]
     start = view.offsets.line_start(chain.first.lineno)
     end = view.offsets.line_start((chain.last.end_lineno or chain.last.lineno) + 1)
     edits[view.path].append(Edit(start, end, view.newline.join(lines) + view.newline))
     added = () if is_data else tuple(f"{a.owners[0]}.{name}" for a in chain.arms if homes[a.owners[0]] is view)
     what = f"Each class has its own `{name}`" if is_data else f"Each class answers for itself by `{name}`"
-    why = f"{what}; {function.name} no longer knows what {len(chain.arms)} classes do, only their names.{_who_else(view, function, chain)}"
+    forgets = f"knows none of {len(chain.arms) - 1} classes any more, as {subject} is always a {base}" if base else ""
+    forgets = forgets or f"no longer knows what {len(chain.arms)} classes do, only their names"
+    why = f"{what}; {function.name} {forgets}.{_who_else(view, function, chain)}"
     names = (Proposal(name, f"that is what {function.name} asks", Rank.MEANING),)
     views = {v.path: v for v in homes.values() if v is not view}
     others = {p: edited(v.text, edits[p]) for p, v in views.items()}
@@ -288,7 +365,7 @@ def _site(view: ModuleView, function: Function, chain: ClassChain, homes: dict[s
 
 def _constant(body: list[ast.stmt]) -> ast.expr | None:
     """The constant that an arm returns, if that is all it does."""
-    only = body[0]
+    only = body[0] if body else None
     return only.value if len(body) == 1 and isinstance(only, ast.Return) and only.value is not None and is_value(only.value) else None
 
 

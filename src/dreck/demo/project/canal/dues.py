@@ -1,6 +1,6 @@
 """What is due for what."""
 
-from canal.fleet import Dredger, Icebreaker, Maintenance
+from canal.fleet import Dredger, Icebreaker, Maintenance, Workboat
 
 
 def passage_due(kind: str, tons: int, chambers: int):
@@ -37,7 +37,7 @@ def minutes(kind: str, gate: str):
     return 8
 
 
-def day_rate(boat, hours: int):
+def day_rate(boat: Workboat, hours: int):
     """What a day of one of the office's boats costs."""
     if isinstance(boat, Dredger):
         # mud goes by the ton
