@@ -13,7 +13,7 @@ from functools import lru_cache
 from typing import Any, TypeVar
 
 from ..outline import Function, functions_of, nodes_of
-from .dispatching import data_of_kinds, dispatched
+from .dispatching import data_of_kinds, dispatched, in_order, names_in_order, plain_classes
 from .events import Names
 from .inlining import can_be_inlined, defaults_in, is_constant
 from .module_names import CACHED, bound_once, decorated_names, definition_counts, imported, is_mangled, stored_attributes
@@ -151,7 +151,7 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
         nested=nested_tables_of(tree),
         constants=_constants(tree, other, counterpart, names),
         records=records,
-        dispatched=dispatched(tree, other),
+        dispatched={m: in_order(k, names_in_order(counterpart), plain_classes(tree)) for m, k in dispatched(tree, other).items()},
         rows=row_classes_of(tree),
         places=places_of(tree),
         classes=_classes(tree),
@@ -159,7 +159,9 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
         own_enum=_own_enum(tree, subject, names),
         **_kinds_apart(tree, other, subject),
         dispatchers={n: d for n, d in dispatchers_of(tree).items() if n in names.new},
-        data=data_of_kinds(tree, other) if names.is_builtin("property") else {},
+        data={a: in_order(k, names_in_order(counterpart), plain_classes(tree)) for a, k in data_of_kinds(tree, other).items()}
+        if names.is_builtin("property")
+        else {},
     )
     return found.below(subject.around) if subject.around else found
 

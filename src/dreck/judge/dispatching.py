@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import ast
 from collections import Counter
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from functools import lru_cache
+from typing import TypeVar
 
 from ..outline import nodes_of
 from .inlining import can_be_inlined, is_constant
@@ -14,6 +15,7 @@ from .module_names import (
 )  # fmt: skip
 from .scope import FunctionNode
 
+_Held = TypeVar("_Held")
 # What the body of a class may hold whose methods can be told from its text.
 _PLAIN_PARTS = (ast.FunctionDef, ast.AsyncFunctionDef, ast.Expr, ast.Assign, ast.AnnAssign, ast.Pass)
 
@@ -95,6 +97,27 @@ def _stores(tree: ast.Module) -> list[ast.AST]:
         if not isinstance(node, (*DEFINITIONS, ast.Lambda)):
             pending.extend(ast.iter_child_nodes(node))
     return found
+
+
+def in_order(kinds: Sequence[tuple[str, _Held]], asked: Sequence[str], chains: Mapping[str, Sequence[str]]) -> tuple[tuple[str, _Held], ...]:
+    """Classes as another version asks for them, but each before those that it is derived from.
+
+    Args:
+        kinds: the names of classes, with what belongs to each.
+        asked: names in the order in which the other version asks for them.
+        chains: for each class itself and those that it is derived from.
+    """
+    found: list[tuple[str, _Held]] = []
+    for name, held in sorted(kinds, key=lambda k: asked.index(k[0]) if k[0] in asked else len(asked)):
+        place = next((i for i, (other, _) in enumerate(found) if other in chains.get(name, (name,))[1:]), len(found))
+        found.insert(place, (name, held))
+    return tuple(found)
+
+
+def names_in_order(node: ast.AST | None) -> list[str]:
+    """The names that a piece of code reads, in the order of the text."""
+    found = [n for n in ast.walk(node) if isinstance(n, ast.Name)] if node is not None else []
+    return list(dict.fromkeys(n.id for n in sorted(found, key=lambda n: (n.lineno, n.col_offset))))
 
 
 @lru_cache(CACHED)

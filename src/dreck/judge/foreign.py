@@ -11,7 +11,7 @@ import copy
 from dataclasses import dataclass, replace
 
 from .context import Context, has_the_same, helper_candidates
-from .dispatching import data_of_kinds, dispatched, plain_classes
+from .dispatching import data_of_kinds, dispatched, in_order, names_in_order, plain_classes
 from .events import Names
 from .module_names import attributes_asked, definition_counts, stored_at_module_level
 from .module_values import tables_of
@@ -46,7 +46,9 @@ def links_of(version: Version) -> dict[str, Link]:
     return {n: link for n, link in found.items() if n not in hidden and every.count(n) == 1}
 
 
-def with_foreign(names: Names, contexts: tuple[Context, Context], versions: tuple[Version, Version]) -> tuple[Names, tuple[Context, Context]]:
+def with_foreign(
+    names: Names, contexts: tuple[Context, Context], versions: tuple[Version, Version], functions: tuple[FunctionNode, FunctionNode]
+) -> tuple[Names, tuple[Context, Context]]:  # fmt: skip
     """Names and contexts with what both versions of a module take from modules that are compared too."""
     before, after = versions
     modules = {link.module for v in versions for link in links_of(v).values()}
@@ -68,7 +70,9 @@ def with_foreign(names: Names, contexts: tuple[Context, Context], versions: tupl
                 classes[local] = same[link.name]
         new |= {_marked(n, module) for n in (defined_in_time(a) - around[1].shadowing) | (defined_in_time(b) - around[0].shadowing)}
     names = replace(names, bound=names.bound | bound, new=names.new | new, fixed=names.fixed | bound, classes=classes)
-    made = [_context(c, mine, theirs, known) for c, mine, theirs in zip(contexts, versions, reversed(versions), strict=True)]
+    asked = [names_in_order(f) for f in reversed(functions)]
+    sides = zip(contexts, versions, reversed(versions), asked, strict=True)
+    made = [_context(c, mine, theirs, known, first) for c, mine, theirs, first in sides]
     return names, (replace(made[0], names=names), replace(made[1], names=names))
 
 
@@ -76,7 +80,7 @@ def _marked(name: str, module: str) -> str:
     return f"{name}@{module}"
 
 
-def _context(context: Context, mine: Version, theirs: Version, modules: list[str]) -> Context:
+def _context(context: Context, mine: Version, theirs: Version, modules: list[str], asked_first: list[str]) -> Context:
     links = links_of(mine)
     helpers, tables = dict(context.helpers), dict(context.tables)
     methods, data = dict(context.dispatched), dict(context.data)
@@ -85,6 +89,8 @@ def _context(context: Context, mine: Version, theirs: Version, modules: list[str
     for module in modules:
         tree, other = mine.others[module].tree, theirs.others[module].tree
         local = {link.name: n for n, link in links.items() if link.module == module}
+        known = {c: local.get(c, _marked(c, module)) for c in plain_classes(tree)}
+        chains = {known[c]: tuple(known[k] for k in chain) for c, chain in plain_classes(tree).items()}
         for helper in helper_candidates(tree):
             if not has_the_same(other, helper) and helper.name in defined_in_time(tree):
                 made = marked(helper, module, tree)
@@ -94,10 +100,12 @@ def _context(context: Context, mine: Version, theirs: Version, modules: list[str
         tables |= {_marked(n, module): t for n, t in tables_of(tree).items() if all(isinstance(v, ast.Constant) for v in t.values)}
         for name, kinds in dispatched(tree, other).items():
             if name not in asked:
-                methods[name] = tuple((local.get(c, _marked(c, module)), marked(f, module, tree)) for c, f in kinds)
+                found = [(local.get(c, _marked(c, module)), marked(f, module, tree)) for c, f in kinds]
+                methods[name] = in_order(found, asked_first, chains)
         for name, values in data_of_kinds(tree, other).items():
             if name not in asked:
-                data[name] = tuple((local.get(c, _marked(c, module)), _marked_value(v, module, tree)) for c, v in values)
+                held = [(local.get(c, _marked(c, module)), _marked_value(v, module, tree)) for c, v in values]
+                data[name] = in_order(held, asked_first, chains)
         for split in split_classes_of(tree, other).values():
             if split.factory in local:
                 factories[local[split.factory]] = (local.get(split.name, _marked(split.name, module)), split.arguments, split.parameter)

@@ -208,7 +208,7 @@ def _surroundings(before: Version, after: Version, old: Function, new: Function)
     names = replace(names, classes=classes)
     contexts = (context_of(before.tree, after.tree, old, names), context_of(after.tree, before.tree, new, names))
     if before.others and not old.around:
-        return with_foreign(names, contexts, (before, after))
+        return with_foreign(names, contexts, (before, after), (old.node, new.node))
     return names, contexts
 
 
