@@ -15,9 +15,8 @@ from ..alignment import aligned
 from ..chains import Chain, chains_of
 from ..likeness import Change, likened
 from ..module_view import ModuleView
-from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
+from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, all_moves, move
 from ..wishes import Wishes
-from .lookup_table import LookupTable
 
 # Changes that the reason of a step lists.
 _MOST_SAID = 3
@@ -159,11 +158,17 @@ class AlignArms(ModuleMove):
                 continue
             text = edited(view.text, [c.edit for c in changes])
             alike = ModuleView(view.path, text, view.width)
-            table = LookupTable().look(alike, alike.functions[function.name], Wishes(line=line, asked=wishes.asked))
-            if (wishes.asked and wishes.line is not None) or any(isinstance(s, ModuleSite) for s in table):
+            if (wishes.asked and wishes.line is not None) or _makes_a_table(alike, function.name, line):
                 yield ModuleSite(line, _why(changes), text, (function.name,))
             else:
                 yield self.leave("no-table", line)
+
+
+def _makes_a_table(view: ModuleView, function: str, line: int) -> bool:
+    """Whether a chain is one that a table would be made of."""
+    table = all_moves()["lookup-table"]
+    assert isinstance(table, ModuleMove)
+    return any(isinstance(s, ModuleSite) for s in table.look(view, view.functions[function], Wishes(line=line)))
 
 
 def changes_of(view: ModuleView, chain: Chain) -> list[Change] | None:
