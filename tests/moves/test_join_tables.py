@@ -35,3 +35,14 @@ def test_names_and_reach() -> None:
     assert "VESSELS[kind].fare, VESSELS[kind].wash" in look("join-tables", text, wishes=Wishes({"KINDS": "VESSELS"})).sites[0].whole
     both = f"{text}\n\ndef g(kind: str):\n    return WASH_BY_KIND[kind]\n"
     assert not look("join-tables", both, wishes=Wishes(functions=frozenset({"f"}))).sites
+
+
+def test_members_of_an_enum() -> None:
+    """Members are keys like others."""
+    head = "from enum import Enum\n\n\nclass Gate(Enum):\n    UPPER = 1\n    LOWER = 2\n\n\n"
+    tables = "HOURS_OF_GATE = {Gate.UPPER: 3, Gate.LOWER: 4}\nCREW_OF_GATE = {Gate.UPPER: 1, Gate.LOWER: 2}\n"
+    text = f"{head}{tables}\n\ndef f(gate: Gate):\n    return HOURS_OF_GATE[gate] + CREW_OF_GATE[gate]\n"
+    assert not look("join-tables", text).sites  # the enum has the name of the rows already
+    asked = look("join-tables", text.replace("_OF_GATE", "_BY_SIDE"))
+    assert "SIDES[gate].hours + SIDES[gate].crew" in asked.sites[0].whole
+    assert verdict(text.replace("_OF_GATE", "_BY_SIDE"), asked.sites[0].whole).same

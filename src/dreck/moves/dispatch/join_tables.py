@@ -16,6 +16,7 @@ from ...naming.words import words_of
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alignment import is_value
+from ..chains import is_key
 from ..imports import is_free, with_import
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
@@ -216,7 +217,7 @@ class JoinTables(ModuleMove):
 
 
 def _is_constant(table: ast.Dict) -> bool:
-    keys = all(isinstance(k, ast.Constant) for k in table.keys)
+    keys = all(k is not None and is_key(k) for k in table.keys)
     return keys and bool(table.keys) and all(map(is_value, table.values)) and len({ast.dump(k) for k in table.keys if k}) == len(table.keys)
 
 
