@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from ..outline import Function, FunctionNode, nodes_of
 from .events import Names
+from .module_values import enums_of
 from .row_classes import row_classes_of
 from .scope import scope_of
 from .single_dispatch import dispatching_nodes
@@ -47,7 +48,7 @@ def defined_in_time(tree: ast.Module) -> frozenset[str]:
     """
     own = {n.name for n in tree.body if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef)}
     inert = _INERT_CALLS - names_around(tree).shadowing
-    loading = _Loading(frozenset(own - row_classes_of(tree).keys()), _has_class_hooks(tree), inert, dispatching_nodes(tree))
+    loading = _Loading(frozenset(own - row_classes_of(tree).keys()), _has_class_hooks(tree), inert, dispatching_nodes(tree), enums_of(tree))
     found: set[str] = set()
     for position, statement in enumerate(tree.body):
         found |= _surely_bound(tree.body[: position + 1])
@@ -64,6 +65,7 @@ class _Loading:
     hooked: bool
     inert: frozenset[str]
     dispatching: frozenset[int]
+    enums: Mapping[str, tuple[str, ...]]
 
 
 def _may_run(statement: ast.stmt, loading: _Loading) -> bool:
@@ -76,7 +78,15 @@ def _may_run(statement: ast.stmt, loading: _Loading) -> bool:
         return derives or bool(mentions & loading.own) or any(not _is_inert_call(n, loading) for n in _module_level([*statement.body]) if isinstance(n, ast.Call))
     runs = [] if isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef) else [statement]
     inside = [n for part in (*runs, *getattr(statement, "decorator_list", [])) for n in ast.walk(part)]
-    return any(isinstance(n, ast.Name) and n.id in loading.own for n in inside)
+    harmless = _member_reads(inside, loading)
+    return any(isinstance(n, ast.Name) and n.id in loading.own and id(n) not in harmless for n in inside)
+
+
+def _member_reads(inside: list[ast.AST], loading: _Loading) -> set[int]:
+    """The ids of names of plain enums of which just a member is read, and nothing is asked of it."""
+    asked = {id(n.value) for n in inside if isinstance(n, ast.Attribute)} | {id(n.func) for n in inside if isinstance(n, ast.Call)}
+    reads = [n for n in inside if isinstance(n, ast.Attribute) and isinstance(n.value, ast.Name) and id(n) not in asked]
+    return {id(n.value) for n in reads if isinstance(n.value, ast.Name) and n.attr in loading.enums.get(n.value.id, ())}
 
 
 def _is_inert_call(node: ast.Call, loading: _Loading) -> bool:

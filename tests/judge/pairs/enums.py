@@ -174,3 +174,84 @@ def fee(vessel):
     if isinstance(vessel, (Barge, Tug)):
         return vessel.harbour_fee
     return 60
+
+
+#: tables keyed by members are there in time -> proved-under unpatched
+from enum import Enum
+
+
+class Gate(Enum):
+    UPPER = 1
+    LOWER = 2
+
+
+def hours(gate: Gate, day):
+    if gate is Gate.UPPER:
+        return day
+    return 4
+#: becomes
+from enum import Enum
+
+
+class Gate(Enum):
+    UPPER = 1
+    LOWER = 2
+
+
+FIRST = {Gate.UPPER: 1, Gate.LOWER: 2}
+SECOND = {Gate.UPPER: 3, Gate.LOWER: 4}
+
+
+def hours(gate: Gate, day):
+    if SECOND[gate] == 3:
+        return day
+    return 4
+
+
+#: a member is asked for something before the table is there -> undecided
+from enum import Enum
+
+
+class Gate(Enum):
+    UPPER = 1
+    LOWER = 2
+
+    def hours(self):
+        return hours(self, 7)
+
+
+def hours(gate: Gate, day):
+    if gate is Gate.UPPER:
+        return day
+    return 4
+
+
+NOW = Gate.UPPER.hours()
+
+
+def later(day):
+    return NOW
+#: becomes
+from enum import Enum
+
+
+class Gate(Enum):
+    UPPER = 1
+    LOWER = 2
+
+    def hours(self):
+        return hours(self, 7)
+
+
+def hours(gate: Gate, day):
+    if SECOND[gate] == 3:
+        return day
+    return 4
+
+
+NOW = Gate.UPPER.hours()
+SECOND = {Gate.UPPER: 3, Gate.LOWER: 4}
+
+
+def later(day):
+    return NOW
