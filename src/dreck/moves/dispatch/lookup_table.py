@@ -521,6 +521,9 @@ class _Plan:
         """What the table gives, in words: the names that are set, or what the function returns."""
         body = self.chain.arms[0].body
         if len(self.holes) == 1:
+            part = self._part()
+            if part:
+                return part
             last = body[-1]
             if isinstance(last, ast.Assign) and isinstance(last.targets[0], ast.Name | ast.Attribute):
                 target = last.targets[0]
@@ -530,6 +533,13 @@ class _Plan:
             return [w for i, s in enumerate(body) if isinstance(s, ast.Assign) for w in [*(["and"] if i else []), *words_of(ast.unparse(s.targets[0]))]]
         fields = self._fields()
         return None if fields is None else self._does()
+
+    def _part(self) -> list[str]:
+        """What a value is called that is passed on, or that says plus or minus, rather than what comes of it."""
+        hole = self.holes[0]
+        name = field_name(hole, self.view) if hole.around else None
+        passed = bool(hole.around) and isinstance(hole.around[-1], ast.Call | ast.keyword)
+        return words_of(name) if name is not None and (passed or name == "sign") else []
 
     def _does(self) -> list[str]:
         """What the function gives, in words: its name without a verb."""
