@@ -148,3 +148,19 @@ def test_no_comment_is_lost(project: Path) -> None:
     path.write_text(path.read_text(encoding="utf-8").replace("    elif isinstance(vessel, Tug):", "    # strong ones\n    elif isinstance(vessel, Tug):"), encoding="utf-8")
     found = dreck.untangle("canal/harbour.py::fee", only=["methods-on-classes"])
     assert not found.functions[0].steps and [p.why for p in found.functions[0].left_alone] == ["a comment would be lost"]
+
+
+@pytest.mark.parametrize("name", ["__name__", "RATE"])
+def test_names_belong_to_their_module(name: str, project: Path) -> None:
+    """What another module calls so is not what this one does."""
+    from dreck.judge.versions import Version
+    from dreck.judge.vouch import Judge
+
+    home, here = Path("canal/harbour.py"), Path("canal/desk.py")
+    tell = f"RATE = 3\n\n\ndef tell():\n    return {name}\n"
+    before = "from canal.harbour import tell\n\nRATE = 4\n\n\ndef told():\n    return tell()\n"
+    pairs = [
+        (Version(home, tell), Version(home, tell.replace(f"return {name}", f"found = {name}\n    return found"))),
+        (Version(here, before), Version(here, before.replace("return tell()", f"return {name}"))),
+    ]
+    assert [s.verdict.value for s in Judge(runner=None).vouch_files(pairs).subjects] == ["proved", "undecided"]

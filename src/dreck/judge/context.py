@@ -15,6 +15,7 @@ from typing import Any, TypeVar
 from ..outline import Function, functions_of, nodes_of
 from .dispatching import data_of_kinds, dispatched, in_order, names_in_order, plain_classes
 from .events import Names
+from .mangling import mangled
 from .inlining import can_be_inlined, defaults_in, is_constant
 from .module_names import CACHED, bound_once, decorated_names, definition_counts, imported, is_mangled, stored_attributes
 from .module_values import bisects_of, constants_of, nested_tables_of, records_of, sequences_of, tables_of
@@ -74,7 +75,7 @@ class Context:
     bound: bool = False
     own_enum: str | None = None
     split: SplitClass | None = None
-    kinds_of_method: tuple[tuple[ast.expr, ast.FunctionDef], ...] = ()
+    kinds_of_method: tuple[tuple[ast.expr, FunctionNode], ...] = ()
     factories: Mapping[str, tuple[str, ast.arguments, str]] = field(default_factory=dict)
     rows_apart: bool = False
     nested: Mapping[str, ast.Dict] = field(default_factory=dict)
@@ -252,7 +253,7 @@ def _methods(
         plain = not node.decorator_list or (decorators == ["property"] and names.is_builtin("property"))
         hidden = node.name in stored_attributes(tree) or node.name in imported(tree)
         if definition_counts(tree)[node.name] == 1 and plain and not hidden and can_be_inlined(node, decorated=True) and parameters_of(node.args):
-            found[node.name] = node
+            found[node.name] = mangled(node, owner.name)
     return found
 
 

@@ -10,6 +10,7 @@ from typing import TypeVar
 
 from ..outline import nodes_of
 from .inlining import can_be_inlined, is_constant
+from .mangling import mangled
 from .module_names import (
     CACHED, DEFINITIONS, OWN_ACCESS, attributes_asked, bound_once, definition_counts, imported, names_from, single_target, stored_attributes,
 )  # fmt: skip
@@ -31,7 +32,7 @@ def dispatched(tree: ast.Module, other: ast.Module) -> dict[str, tuple[tuple[str
     for name in sorted(classes, key=lambda n: -_depth(n, classes)):
         for method in classes[name].body:
             if isinstance(method, ast.FunctionDef) and not method.decorator_list and can_be_inlined(method) and method.args.args:
-                found.setdefault(method.name, []).append((name, method))
+                found.setdefault(method.name, []).append((name, mangled(method, name)))
     known = attributes_asked(other)
     in_classes = Counter(s.name for n in nodes_of(tree) if isinstance(n, ast.ClassDef) for s in n.body if isinstance(s, DEFINITIONS))
     return {
@@ -68,7 +69,7 @@ def _data_of(owner: ast.ClassDef) -> list[tuple[str, ast.AST]]:
     for statement in owner.body:
         if isinstance(statement, ast.FunctionDef) and [ast.unparse(d) for d in statement.decorator_list] == ["property"]:
             if can_be_inlined(statement, decorated=True) and len(statement.args.args) == 1 and not statement.args.kwonlyargs:
-                found.append((statement.name, statement))
+                found.append((statement.name, mangled(statement, owner.name)))
         elif isinstance(statement, ast.Assign) and is_constant(statement.value) and not any(map(_is_no_object, owner.bases)):
             target = single_target(statement)
             found += [(target, statement.value)] if target is not None else []

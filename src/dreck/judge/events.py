@@ -30,7 +30,7 @@ MAY_NOT_RAISE = frozenset({"list", "append", "assert", "set cell", "set global",
 _FLAG_FIRST = frozenset({"truth", "in", "member", "isinstance", "catches", "pattern attribute", "exit failed", "async exit failed", "match", "next", "async next"})
 _OPPOSITE = {"<": ">=", ">=": "<", ">": "<=", "<=": ">", "==": "!=", "!=": "=="}
 _MIRRORED = {"<": ">", ">": "<", "<=": ">=", ">=": "<=", "==": "==", "!=": "!="}
-_BUILTINS = frozenset(dir(builtins)) - {"__debug__", "__build_class__", "_"}
+_BUILTINS = frozenset(n for n in dir(builtins) if not n.startswith("_"))
 _INSTANCES: Mapping[str, Kinds] = {
     "int": frozenset({"int", "bool"}),
     **{name: frozenset({name}) for name in ("bool", "float", "str", "bytes")},

@@ -29,7 +29,7 @@ def can_be_inlined(node: FunctionNode, *, decorated: bool = False) -> bool:
         return False
     forbidden = (ast.Yield, ast.YieldFrom, ast.Await, ast.Global, ast.Nonlocal, ast.Lambda, ast.GeneratorExp, *_DEFINITIONS)
     inside = [n for s in node.body for n in ast.walk(s)]
-    reads_frame = {"locals", "vars", "dir", "eval", "exec", "super"}
+    reads_frame = {"locals", "vars", "dir", "eval", "exec", "super", "__class__"}
     return not any(isinstance(n, forbidden) or (isinstance(n, ast.Name) and n.id in reads_frame) for n in inside)
 
 

@@ -11,9 +11,10 @@ import ast
 from dataclasses import dataclass
 from functools import lru_cache
 
+from .mangling import mangled
 from .inlining import can_be_inlined, defaults_in, is_constant
 from .module_names import CACHED, bound_once, definition_counts, imported, mentions, single_target
-from .scope import parameters_of
+from .scope import FunctionNode, parameters_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,13 +51,13 @@ class SplitClass:
         """What the assumption that its objects come from the factory does not hold for."""
         return f"a {self.name} made without {self.factory}, one whose {self.attribute} is set from outside, or code that asks for its exact class"
 
-    def method(self, name: str) -> list[tuple[ast.expr, ast.FunctionDef]]:
+    def method(self, name: str) -> list[tuple[ast.expr, FunctionNode]]:
         """The bodies of a method that kinds have of their own."""
-        found = []
+        found: list[tuple[ast.expr, FunctionNode]] = []
         for key, owner in self.kinds:
             own = next((s for s in owner.body if isinstance(s, ast.FunctionDef) and s.name == name), None)
             if own is not None:
-                found.append((key, own))
+                found.append((key, mangled(own, owner.name)))
         return found
 
 

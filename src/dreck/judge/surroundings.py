@@ -15,6 +15,8 @@ from .scope import scope_of
 from .single_dispatch import dispatching_nodes
 
 
+# Names that every module has of its own.
+_OF_EVERY_MODULE = frozenset({"__name__", "__doc__", "__package__", "__spec__", "__loader__"})
 # Built-in functions that call nothing of the module when they are called in a class body.
 _INERT_CALLS = frozenset({"property", "staticmethod", "classmethod", "frozenset", "object", "range", "slice", "bytes", "bool", "len"})
 
@@ -36,7 +38,7 @@ def names_around(tree: ast.Module) -> Names:
         if isinstance(node, ast.Global):
             shadowing |= set(node.names)
             again |= set(node.names)
-    bound = _surely_bound(tree.body)
+    bound = _surely_bound(tree.body) | _OF_EVERY_MODULE
     return Names(frozenset(bound), frozenset(shadowing), star, fixed=frozenset() if star else frozenset(bound - again))
 
 

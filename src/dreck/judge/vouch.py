@@ -15,6 +15,7 @@ from .dispatching import plain_classes
 from .foreign import with_foreign
 from .subclasses import SplitClass, split_classes_of
 from .single_dispatch import dispatching_nodes
+from .mangling import as_meant
 from .module_names import attributes_asked, decorated_names
 from .module_values import enums_of
 from .events import Names
@@ -97,14 +98,15 @@ class Judge:
         for name in names:
             old, new = before.functions[name], after.functions[name]
             around, contexts = _surroundings(before, after, old, new)
-            tables.append(explain(name, old.node, new.node, around, contexts, strict=self.strict))
+            tables.append(explain(name, as_meant(before.tree, old.node), as_meant(after.tree, new.node), around, contexts, strict=self.strict))
         return tables
 
     def function(self, before: Version, after: Version, name: str) -> SubjectVerdict:
         """Compare one function of two versions."""
         old, new = before.functions[name], after.functions[name]
         names, contexts = _surroundings(before, after, old, new)
-        found = compare(old.node, new.node, names, strict=self.strict, contexts=contexts)
+        nodes = as_meant(before.tree, old.node), as_meant(after.tree, new.node)
+        found = compare(*nodes, names, strict=self.strict, contexts=contexts)
         if isinstance(found, Proved):
             return proved(name, found)
         if self.runner is None:

@@ -86,8 +86,14 @@ def can_move(chain: ClassChain, also: list[ast.stmt] | None = None) -> bool:
     """Whether the arms (and other statements) can stand in functions of their own."""
     inside = [n for body in (*(a.body for a in chain.arms), also or []) for s in body for n in ast.walk(s)]
     sets = any(isinstance(n, ast.Name) and n.id == chain.subject and not isinstance(n.ctx, ast.Load) for n in inside)
-    special = any(isinstance(n, ast.Name) and n.id in ("super", "locals", "self") for n in inside)
+    special = any(isinstance(n, ast.Name) and n.id in ("super", "locals", "self") for n in inside) or any(map(is_private, inside))
     return not sets and not special and not any(isinstance(n, CANNOT_MOVE) for n in inside)
+
+
+def is_private(node: ast.AST) -> bool:
+    """Whether a name means another one in another class (private name mangling)."""
+    name = getattr(node, "attr", None) or getattr(node, "id", None) or getattr(node, "arg", None) or ""
+    return isinstance(name, str) and name.startswith("__") and not name.endswith("__")
 
 
 def taken(body: list[ast.stmt]) -> list[str]:

@@ -19,7 +19,7 @@ from ...naming.words import words_of
 from ...outline import Function, functions_of
 from ...source.edits import Edit, edited
 from ..chains import Chain, chains_of
-from ..class_chains import CANNOT_MOVE, moved_lines
+from ..class_chains import CANNOT_MOVE, is_private, moved_lines
 from ..imports import also_importing, imports_of
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
@@ -276,7 +276,7 @@ def _plan(view: ModuleView, owner: ast.ClassDef, switching: list[tuple[ast.Funct
         return "kind-changes"
     for method, _ in switching:
         inside = [n for s in method.body for n in ast.walk(s)]
-        if any(isinstance(n, CANNOT_MOVE) or (isinstance(n, ast.Name) and n.id == "super") for n in inside):
+        if any(isinstance(n, CANNOT_MOVE) or (isinstance(n, ast.Name) and n.id == "super") or is_private(n) for n in inside):
             return "cannot-move"
     plan = _Plan(view, owner, attribute, start, switching)
     for _, chain in switching:
