@@ -56,6 +56,8 @@ class Context:
         apart: whether comprehensions are lowered as loops that fill a container, and sums as loops.
         bound: whether calls of the module's functions are told by what each parameter gets.
         signatures: the parameters of functions that both versions define in the same way, once.
+        shared, shared_sequences, shared_nested: tables and sequences that both versions look into; what
+            they hold matters only where the plain way fails.
         own_enum: the enumeration of the module whose method the subject is.
         split: the subject's class, if one of the versions has a subclass for each of its kinds.
         kinds_of_method: the bodies of the subject that kinds have of their own in this version.
@@ -73,6 +75,9 @@ class Context:
     properties: frozenset[str] = frozenset()
     apart: bool = False
     bound: bool = False
+    shared: Mapping[str, ast.Dict] = field(default_factory=dict)
+    shared_sequences: Mapping[str, ast.expr] = field(default_factory=dict)
+    shared_nested: Mapping[str, ast.Dict] = field(default_factory=dict)
     own_enum: str | None = None
     split: SplitClass | None = None
     kinds_of_method: tuple[tuple[ast.expr, FunctionNode], ...] = ()
@@ -88,6 +93,15 @@ class Context:
     dispatchers: Mapping[str, Dispatcher] = field(default_factory=dict)
     signatures: Mapping[str, ast.arguments] = field(default_factory=dict)
     data: Mapping[str, tuple[tuple[str, ast.AST], ...]] = field(default_factory=dict)
+
+    def with_shared(self) -> Context:
+        """The context in which also those tables are looked into that both versions use; itself if there are none."""
+        if not (self.shared or self.shared_sequences or self.shared_nested):
+            return self
+        return replace(
+            self, tables={**self.tables, **self.shared}, sequences={**self.sequences, **self.shared_sequences},
+            nested={**self.nested, **self.shared_nested}, shared={}, shared_sequences={}, shared_nested={},
+        )  # fmt: skip
 
     def below(self, enclosing: Iterable[FunctionNode]) -> Context:
         """The context inside other functions, which may bind some of the names anew.
@@ -112,6 +126,7 @@ class Context:
             dispatchers={n: d for n, d in self.dispatchers.items() if n not in local and all(map(means_the_same, _bodies(d)))},
             data={n: found for n, found in self.data.items() if not any(c in local for c, _ in found)},
             signatures={n: a for n, a in self.signatures.items() if n not in local},
+            shared=seen(self.shared), shared_sequences=seen(self.shared_sequences), shared_nested=seen(self.shared_nested),
             rows={n: c for n, c in self.rows.items() if n not in local},
             records={n: r for n, r in self.records.items() if n not in local and all(map(means_the_same, r.methods.values()))},
         )  # fmt: skip
@@ -123,6 +138,11 @@ class Context:
             helpers={n: f for n, f in self.helpers.items() if n != helper},
             methods={n: f for n, f in self.methods.items() if n != helper},
         )
+
+
+def _mentioned(counterpart: ast.AST | None) -> frozenset[str]:
+    """The names that the other version of the subject mentions."""
+    return frozenset(n.id for n in ast.walk(counterpart) if isinstance(n, ast.Name)) if counterpart else frozenset()
 
 
 def _bodies(dispatcher: Dispatcher) -> list[ast.AST]:
@@ -141,15 +161,20 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
     counterpart = _same_function(other, subject)
     records = {n: r for n, r in records_of(tree).items() if n in names.new and (not r.properties or names.is_builtin("property"))}
     asked = {f.name: f for r in records.values() for f in r.methods.values()}
+    shared = _mentioned(counterpart) | _mentioned_by_new(other, tree)
+    shared -= names.new
     found = Context(
         names,
         {**_helpers(tree, other, subject, counterpart), **asked},
         _methods(tree, other, subject, counterpart, names),
-        tables_of(tree),
-        sequences_of(tree),
+        {n: t for n, t in tables_of(tree).items() if n not in shared},
+        {n: s for n, s in sequences_of(tree).items() if n not in shared},
         bisects_of(tree),
         acting,
-        nested=nested_tables_of(tree),
+        nested={n: t for n, t in nested_tables_of(tree).items() if n not in shared},
+        shared={n: t for n, t in tables_of(tree).items() if n in shared},
+        shared_sequences={n: s for n, s in sequences_of(tree).items() if n in shared},
+        shared_nested={n: t for n, t in nested_tables_of(tree).items() if n in shared},
         constants=_constants(tree, other, counterpart, names),
         records=records,
         dispatched={m: in_order(k, names_in_order(counterpart), plain_classes(tree)) for m, k in dispatched(tree, other).items()},

@@ -109,8 +109,8 @@ class _Lowering(LookupLowering):
         if split.hint is None:
             breaks = f"a {split.attribute} that equals a text without being one"
             plain = (AssumptionKind.PLAIN_EQUALITY, f"{split.name}.{split.attribute}", breaks)
-            otherwise = self.do("assume", self.function, (), (), otherwise, Where(), plain)
-        return self.do("assume", self.function, (), (), otherwise, Where(), detail)
+            otherwise = self.do("rely", self.function, (), (), otherwise, Where(), plain)
+        return self.do("rely", self.function, (), (), otherwise, Where(), detail)
 
     def _annotation(self, position: int, parameter: ast.arg) -> ast.expr | None:
         """What is promised of a parameter: by its annotation, or as the object of an enum's method."""

@@ -363,7 +363,7 @@ class ExpressionLowering:
         """What is assumed of such calls inside."""
         for name, owner in self._factories_in(node).items():
             detail = (AssumptionKind.CLOSED_KINDS, owner, f"code that asks for the exact class of what {name} makes")
-            after = self.do("assume", node, (), (), after, where, detail)
+            after = self.do("rely", node, (), (), after, where, detail)
         return after
 
     # -- conditions -----------------------------------------------------------------------

@@ -269,7 +269,7 @@ class LookupLowering(ExpressionLowering):
             return self.do("hash", bound[parameter], (kind,), (), last, where)
 
         entry = self.values(parts, where, call)
-        return self.do("assume", node, (), (), entry, where, (AssumptionKind.CLOSED_KINDS, owner, breaks))
+        return self.do("rely", node, (), (), entry, where, (AssumptionKind.CLOSED_KINDS, owner, breaks))
 
     def _if_of_kind(self, node: ast.expr, subject: Operand, kind: str, yes: Node, no: Node, where: Where) -> Node:
         """Ask whether an object is of a class."""
@@ -632,8 +632,13 @@ class LookupLowering(ExpressionLowering):
         return entry
 
     def _read_table(self, table: ast.expr, after: Node, where: Where) -> Node:
-        """Looking into a named table reads its name first."""
-        return self.value(table, self.temporary(), after, where) if isinstance(table, ast.Name) else after
+        """Looking into a named table reads its name first, and relies on what it holds."""
+        if not isinstance(table, ast.Name):
+            return after
+        if table.id not in self.context.names.new:
+            detail = (AssumptionKind.UNPATCHED, table.id, f"{table.id} set or changed from outside the module")
+            after = self.do("rely", table, (), (), after, where, detail)
+        return self.value(table, self.temporary(), after, where)
 
     # -- any, all, next -------------------------------------------------------------------
 

@@ -105,6 +105,10 @@ class Walker:
     def _silent_effect(self, node: Do, side: Side, state: State) -> Node | None:
         if node.kind == "assume":
             return self._assume(node)
+        if node.kind == "rely":
+            if self.strict:  # that both sides rely on it makes it no truer
+                raise Parted(f"{node.detail[1]} would have to be relied on", *(s.node for s in state.sides))
+            return self._assume(node)
         if node.kind in CONTAINERS:
             return self._new_container(node, side, state)
         if node.kind == "global":

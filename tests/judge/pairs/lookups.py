@@ -1184,3 +1184,57 @@ def minutes(kind: str, gate: str):
     if (gate, kind) not in MINUTES:
         raise LookupError(kind + gate)
     return MINUTES[kind, gate]
+
+
+#: a table that stays may be changed from outside -> proved-under unpatched
+FARES = {"barge": 240, "tug": 180}
+
+
+def fare(kind: str):
+    return FARES.get(kind, 60)
+
+
+def known():
+    return len(FARES.keys())
+#: becomes
+FARES = {"barge": 240, "tug": 180}
+
+
+def fare(kind: str):
+    if kind == "barge":
+        return 240
+    if kind == "tug":
+        return 180
+    return 60
+
+
+def known():
+    return len(FARES.keys())
+
+
+#: two entries that happen to be equal -> proved-under unpatched
+FARES = {"barge": 240, "tug": 240}
+
+
+def fare(day: int):
+    return FARES["barge"] + day
+#: becomes
+FARES = {"barge": 240, "tug": 240}
+
+
+def fare(day: int):
+    return FARES["tug"] + day
+
+
+#: two limits that happen to be equal -> proved-under unpatched
+LIMITS = (3, 3)
+
+
+def over(day: int):
+    return LIMITS[0] < day
+#: becomes
+LIMITS = (3, 3)
+
+
+def over(day: int):
+    return LIMITS[1] < day
