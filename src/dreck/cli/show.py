@@ -40,7 +40,7 @@ _ASSUMED = {
     "no-effect": "asking for {about} changes nothing and does not raise",
     "hashable": "{about} has a hash",
     "unpatched": "{about} stays what the module made it",
-    "closed-kinds": "every object of {about} comes from the factory",
+    "closed-kinds": "only what is seen here comes in for {about}",
     "not-overridden": "nothing else is called {about}",
 }
 # Expressions named for one kind of assumption.

@@ -73,6 +73,12 @@ def _goes_through_rows(before: FunctionNode, after: FunctionNode) -> bool:
     return counts[0] != counts[1]
 
 
+def _matches_differently(before: FunctionNode, after: FunctionNode) -> bool:
+    """Whether a mapping or sequence pattern may stand against questions."""
+    counts = [sum(isinstance(n, ast.MatchMapping | ast.MatchSequence) for n in ast.walk(f)) for f in (before, after)]
+    return counts[0] != counts[1]
+
+
 def _builds_differently(before: FunctionNode, after: FunctionNode) -> bool:
     """Whether a comprehension or a sum may stand against a loop that fills a container or adds up."""
     comprehensions = (ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
@@ -95,6 +101,7 @@ def _attempt(
 # Other ways to lower both functions, and when they are worth a try.
 _WAYS: tuple[tuple[Callable[[FunctionNode, FunctionNode], bool], Callable[[Context], Context]], ...] = (
     (lambda before, after: True, lambda context: context.with_shared()),
+    (_matches_differently, lambda context: replace(context, patterns_apart=True)),
     (_builds_differently, lambda context: replace(context, apart=True)),
     (_calls_differently, lambda context: replace(context, bound=True)),
     (_goes_through_rows, lambda context: replace(context, rows_apart=True)),

@@ -54,6 +54,7 @@ class Context:
             property, or a constant.
         classes: the module's own classes, with what their patterns take without a name.
         apart: whether comprehensions are lowered as loops that fill a container, and sums as loops.
+        patterns_apart: whether mapping and sequence patterns are lowered as questions to dicts, lists and tuples.
         bound: whether calls of the module's functions are told by what each parameter gets.
         signatures: the parameters of functions that both versions define in the same way, once.
         shared, shared_sequences, shared_nested: tables and sequences that both versions look into; what
@@ -75,6 +76,7 @@ class Context:
     properties: frozenset[str] = frozenset()
     apart: bool = False
     bound: bool = False
+    patterns_apart: bool = False
     shared: Mapping[str, ast.Dict] = field(default_factory=dict)
     shared_sequences: Mapping[str, ast.expr] = field(default_factory=dict)
     shared_nested: Mapping[str, ast.Dict] = field(default_factory=dict)

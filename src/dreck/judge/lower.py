@@ -470,6 +470,10 @@ class _Lowering(LookupLowering):
             return pattern.pattern is None or self._is_simple(pattern.pattern)
         if isinstance(pattern, ast.MatchClass):
             return self._is_class_pattern(pattern)
+        if isinstance(pattern, ast.MatchMapping) and self.context.patterns_apart and self._is_class("dict"):
+            return pattern.rest is None and bool(pattern.keys) and all(map(self._is_simple, pattern.patterns))
+        if isinstance(pattern, ast.MatchSequence) and self.context.patterns_apart and self._is_class("list") and self._is_class("tuple"):
+            return self.context.names.is_builtin("len") and all(map(self._is_simple, pattern.patterns))
         return isinstance(pattern, ast.MatchValue | ast.MatchSingleton)
 
     def _is_class_pattern(self, pattern: ast.MatchClass) -> bool:
@@ -488,6 +492,11 @@ class _Lowering(LookupLowering):
             for part in reversed(pattern.patterns):
                 no = self._pattern(part, subject, yes, no, where, outs)
             return no
+        if isinstance(pattern, ast.MatchMapping):
+            assert not isinstance(subject, tuple)
+            return self._mapping_pattern(pattern, subject, yes, no, where, outs)
+        if isinstance(pattern, ast.MatchSequence) and not isinstance(subject, tuple):
+            return self._sequence_pattern(pattern, subject, yes, no, where, outs)
         if isinstance(pattern, ast.MatchSequence):
             assert isinstance(subject, tuple)
             for operand, element in reversed(list(zip(subject, pattern.patterns, strict=True))):
@@ -518,6 +527,50 @@ class _Lowering(LookupLowering):
             where,
             lambda ops: self.do("compare", pattern, (subject, *ops), (answer,), asked, where, "=="),
         )
+
+    def _is_class(self, name: str) -> bool:
+        return name not in self.scope.own and self.context.names.is_builtin(name)
+
+    def _mapping_pattern(
+        self, pattern: ast.MatchMapping, subject: Slot, yes: Node, no: Node, where: Where, outs: Mapping[str, int]
+    ) -> Node:  # fmt: skip
+        """A dict that has each key, with a fitting value."""
+        for key, part in reversed(list(zip(pattern.keys, pattern.patterns, strict=True))):
+            flag, value, slot = self.temporary(), self.temporary(), self.temporary()
+            yes = self.do("getitem", pattern, (subject, slot), (value,), self._pattern(part, value, yes, no, where, outs), where)
+            asked = self.do("in", pattern, (slot, subject), (flag,), Test(pattern.lineno, flag, yes, no, pattern), where)
+            yes = self.value(key, slot, asked, where)
+        return self._of_classes(pattern, subject, ("dict",), "a mapping that is no plain dict", yes, no, where)
+
+    def _sequence_pattern(
+        self, pattern: ast.MatchSequence, subject: Slot, yes: Node, no: Node, where: Where, outs: Mapping[str, int]
+    ) -> Node:  # fmt: skip
+        """A list or tuple of that length, with fitting items."""
+        for position, part in reversed(list(enumerate(pattern.patterns))):
+            if isinstance(part, ast.MatchAs) and part.pattern is None and part.name is None:
+                continue
+            item = self.temporary()
+            yes = self.do("getitem", pattern, (subject, const(position)), (item,), self._pattern(part, item, yes, no, where, outs), where)
+        size, flag, answer = self.temporary(), self.temporary(), self.temporary()
+        asked = self._truth(pattern, answer, flag, Test(pattern.lineno, flag, yes, no, pattern), where)
+        compared = self.do("compare", pattern, (size, const(len(pattern.patterns))), (answer,), asked, where, "==")
+        name = ast.copy_location(ast.Name("len", ast.Load()), pattern)
+        measured = self.values([name], where, lambda f: self.do("call", pattern, (*f, subject), (size,), compared, where, ((False,), (), ())))
+        return self._of_classes(pattern, subject, ("list", "tuple"), "a sequence that is neither a plain list nor a tuple", measured, no, where)
+
+    def _of_classes(
+        self, pattern: ast.pattern, subject: Slot, names: tuple[str, ...], breaks: str, yes: Node, no: Node, where: Where
+    ) -> Node:  # fmt: skip
+        """Ask whether the subject is of one of some built-in classes, where a pattern asks for any such thing."""
+        classes: list[ast.expr] = [ast.copy_location(ast.Name(n, ast.Load()), pattern) for n in names]
+        flag = self.temporary()
+        test = Test(pattern.lineno, flag, yes, no, pattern)
+
+        def ask(operands: tuple[Operand, ...]) -> Node:
+            return self.first_that_holds(pattern, [(subject, c) for c in operands], "isinstance", flag, test, where)
+
+        detail = (AssumptionKind.CLOSED_KINDS, ast.unparse(pattern), breaks)
+        return self.do("rely", pattern, (), (), self.values(classes, where, ask), where, detail)
 
     def _class_pattern(
         self, pattern: ast.MatchClass, subject: Slot, yes: Node, no: Node, where: Where, outs: Mapping[str, int]

@@ -193,3 +193,55 @@ def size(value):
         case bool():
             return 1
     return 0
+
+
+#: a mapping pattern against questions to a dict -> proved-under closed-kinds
+def toll(entry):
+    if isinstance(entry, dict) and "kind" in entry and entry["kind"] is None:
+        return 7
+    return 0
+#: becomes
+def toll(entry):
+    match entry:
+        case {"kind": None}:
+            return 7
+    return 0
+
+
+#: another key -> differs
+def toll(entry: dict):
+    if isinstance(entry, dict) and "kind" in entry and entry["kind"] is None:
+        return 7
+    return 0
+#: becomes
+def toll(entry: dict):
+    match entry:
+        case {"kinds": None}:
+            return 7
+    return 0
+
+
+#: a sequence pattern against questions to a list or tuple -> proved-under closed-kinds
+def first(pair):
+    if isinstance(pair, (list, tuple)) and len(pair) == 2:
+        return pair[0]
+    return None
+#: becomes
+def first(pair):
+    match pair:
+        case [one, _]:
+            return one
+    return None
+
+
+#: a sequence of another length -> differs
+def first(pair: list[int]):
+    if isinstance(pair, (list, tuple)) and len(pair) == 2:
+        return pair[0]
+    return None
+#: becomes
+def first(pair: list[int]):
+    match pair:
+        case [one, _, _]:
+            return one
+    return None

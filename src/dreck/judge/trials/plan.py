@@ -12,7 +12,7 @@ from typing import Any, TypeAlias
 
 from .loading import Subject, derived_of, selves
 from .answers import Answers
-from .recipes import OMITTED, Recipe, Side, from_hint, hollow, instances, literal, unknown
+from .recipes import OMITTED, Recipe, Side, by_keys, from_hint, hollow, instances, literal, unknown
 from .suggest import Suggestions
 
 # Pseudo-random rows after the guided ones; the seed is fixed, so every run is the same.
@@ -102,7 +102,7 @@ def _guessed(parameter: inspect.Parameter, suggested: Suggestions) -> list[Recip
     if parameter.default is not parameter.empty:
         if parameter.default is None or isinstance(parameter.default, bool | int | float | str):
             first.append(literal(parameter.default))
-    return [*first, *unknown(parameter.name)]
+    return [*first, *by_keys(parameter.name, suggested), *unknown(parameter.name)]
 
 
 def own_row(generate: Callable[[Any, str], Iterator[Any]], subject: str, number: int, count: int) -> tuple[Recipe, ...]:

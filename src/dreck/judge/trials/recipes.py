@@ -244,11 +244,19 @@ def _container(origin: Any, arguments: tuple[Any, ...], name: str, suggested: Su
         return [_sequence([], make), *(_sequence([i], make) for i in one), _sequence(one[:3], make), *twice, _sequence(one[2::-1], make)]
     if origin in _MAPPINGS:
         keys, values = items(), items(1)
+        asked = by_keys(name, suggested) if not arguments or arguments[0] is str else []
         pairs = [_mapping([(keys[0], v)]) for v in values]
-        return [_mapping([]), *pairs, _mapping(list(zip(keys[:3], values[:3], strict=False)))]
+        return [_mapping([]), *asked, *pairs, _mapping(list(zip(keys[:3], values[:3], strict=False)))]
     if origin is collections.abc.Callable:
         return [probe(name)]
     return None
+
+
+def by_keys(name: str, suggested: Suggested) -> list[Recipe]:
+    """Dicts with the keys that the code asks a value for, and what it compares their values with."""
+    keys = [k for k in suggested.get(name, ()) if isinstance(k, str) and k.isidentifier()]
+    values = [(k, v) for k in keys for v in suggested.get(k, ())[:MOST_ALTERNATIVES]]
+    return [_mapping([(literal(k), literal(v))]) for k, v in values[: 2 * MOST_ALTERNATIVES]]
 
 
 def _of_class(cls: type, name: str, suggested: Suggested, depth: int) -> list[Recipe]:
