@@ -16,7 +16,6 @@ from .lower_expressions import CannotLower, Inside, Jump, Where, defaults_of, in
 from .local_helpers import kept_objects, local_helpers, rule_lists, scopes_of
 from .lower_lookups import KIND, LookupLowering, immediate_generators
 from .module_values import is_enum_member
-from .record_classes import RecordClass
 from .row_classes import constant_term
 from .verdict import AssumptionKind
 from .scope import FunctionNode, Scope, parameters_of, scope_of
