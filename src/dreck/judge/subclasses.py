@@ -17,6 +17,10 @@ from .module_names import CACHED, bound_once, definition_counts, imported, menti
 from .scope import FunctionNode, parameters_of
 
 
+# Attributes by which those of an object may be set without naming them.
+_BY_TEXT = frozenset({"__dict__", "__setattr__", "__delattr__", "__setstate__"})
+
+
 @dataclass(frozen=True, slots=True)
 class SplitClass:
     """A class with a subclass for each kind.
@@ -178,7 +182,7 @@ def _is_set_elsewhere(tree: ast.Module, attribute: str) -> bool:
     stores = [n for n in ast.walk(tree) if isinstance(n, ast.Attribute) and n.attr == attribute and not isinstance(n.ctx, ast.Load)]
     by_text = any(isinstance(n, ast.Name) and n.id in ("setattr", "delattr", "vars") for n in ast.walk(tree))
     own = any(isinstance(n, ast.FunctionDef) and n.name in ("__setattr__", "__getattribute__", "__getattr__") for n in ast.walk(tree))
-    return len(stores) != 1 or by_text or own or any(isinstance(n, ast.Attribute) and n.attr == "__dict__" for n in ast.walk(tree))
+    return len(stores) != 1 or by_text or own or any(isinstance(n, ast.Attribute) and n.attr in _BY_TEXT for n in ast.walk(tree))
 
 
 def _kinds(table: ast.Dict, classes: dict[str, ast.ClassDef]) -> list[tuple[ast.expr, ast.ClassDef]] | None:

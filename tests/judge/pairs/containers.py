@@ -154,3 +154,18 @@ def count(boats: list[int]):
 def count(boats: list[int]):
     total = 0
     return sum(1 for boat in boats if boat > total)
+
+
+#: somebody looks at a set while it is filled -> differs
+def f(xs, look):
+    found = set()
+    for x in xs:
+        found.add(x)
+        look(found)
+    return found
+#: becomes
+def f(xs, look):
+    found = {x for x in xs}
+    for x in xs:
+        look(found)
+    return found

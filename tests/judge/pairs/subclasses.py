@@ -460,3 +460,59 @@ def make_lock(name, kind: str, chambers: int):
 
 def build(name):
     return make_lock(name, "single", 1)
+
+
+#: the kind is set by its text -> differs
+class Lock:
+    def __init__(self, kind: str):
+        self.kind = kind
+
+    def minutes(self):
+        if self.kind == "single":
+            return 12
+        return 15
+
+
+class Yard:
+    def __init__(self, lock):
+        self.lock = lock
+
+    def rebuild(self):
+        object.__setattr__(self.lock, "kind", "single")
+        return self.lock.minutes()
+
+
+def build(kind: str):
+    return Yard(Lock(kind)).rebuild()
+#: becomes
+class Lock:
+    def __init__(self, kind: str):
+        self.kind = kind
+
+    def minutes(self):
+        return 15
+
+
+class SingleLock(Lock):
+    def minutes(self):
+        return 12
+
+
+class Yard:
+    def __init__(self, lock):
+        self.lock = lock
+
+    def rebuild(self):
+        object.__setattr__(self.lock, "kind", "single")
+        return self.lock.minutes()
+
+
+LOCKS = {"single": SingleLock}
+
+
+def make_lock(kind: str):
+    return LOCKS.get(kind, Lock)(kind)
+
+
+def build(kind: str):
+    return Yard(make_lock(kind)).rebuild()

@@ -38,6 +38,7 @@ class Answers:
         self._choices: dict[str, int] = {}
         self._said: dict[str, str] = {}
         self.log: list[tuple[object, ...]] = []
+        self.paint: Callable[[object], object] = lambda value: value
 
     def ask(self, question: str, choices: Sequence[Any]) -> Any:
         """The answer to a question: the given one, else the first choice."""
@@ -203,7 +204,9 @@ def _answers(probe: Probe) -> Answers:
 
 
 def _note(probe: Probe, *what: object) -> None:
-    _answers(probe).log.append((_path(probe), *what))
+    """Take down what is done with a probe, and what it is given, also as that is now: it may change later."""
+    answers = _answers(probe)
+    answers.log.append((_path(probe), *what, tuple(map(answers.paint, what[1:]))))
 
 
 def _perhaps_raise(probe: Probe, path: str) -> None:

@@ -38,10 +38,11 @@ def observe(function: Callable[..., Any], side: Side, by_position: list[Recipe],
     positional = [r.build(side, answers) for r in by_position]
     named = {n: r.build(side, answers) for n, r in by_name.items()}
     side.refresh()
+    answers.paint = picture
     output = io.StringIO()
     with contextlib.redirect_stdout(output), contextlib.redirect_stderr(output):
         kind, value, text = _outcome(lambda: function(*positional, **named))
-    log = [tuple(picture(part) for part in entry) for entry in answers.log]
+    log = [(*map(picture, entry[:-1]), entry[-1]) for entry in answers.log]
     after = [picture(a) for a in (*positional, *named.values())]
     essence = (kind, value, tuple(log), output.getvalue(), tuple(after))
     return Observation(essence, _described(text, log, output.getvalue()))

@@ -120,7 +120,7 @@ _SETS = (set, frozenset, collections.abc.Set, collections.abc.MutableSet)
 def unknown(name: str) -> list[Recipe]:
     """What is tried where nothing is known."""
     plain: list[Any] = [None, 0, 1, "", "a", True, 1.5, -1]
-    return [probe(name), *map(literal, plain), _sequence([]), _sequence([literal(1)]), _mapping([])]
+    return [probe(name), *map(literal, plain), _sequence([]), _sequence([literal(1)]), _mapping([]), _sequence([literal(2), literal(1)])]
 
 
 def from_hint(hint: Any, name: str, suggested: Suggested, depth: int = 0) -> list[Recipe]:
