@@ -8,32 +8,25 @@ the judge lists that where it cannot be ruled out.
 from __future__ import annotations
 
 import ast
-import keyword
 import sys
 from collections.abc import Iterator
 from dataclasses import dataclass
+from functools import cached_property
 
 from ...naming.operands import subject_words
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
-from ...naming.words import words_of
 from ...outline import Function
 from ...source.edits import Edit, edited
-from ..alignment import Hole, aligned, is_value
-from ..alike import visible_locals
+from ..alignment import Hole, aligned
 from ..chains import Chain, chains_of, source_of
-from ..fields import field_name
-from ..imports import is_free, with_import
+from ..imports import with_import
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
+from ..rows import Rows
 from ..wishes import Wishes
 
 _LEAST_ARMS = 3
-# So many values in a row that their names should stay with them.
-_LEAST_FIELDS = 3
-# Verbs with which functions say that they give something.
-_GETTING = frozenset({"get", "find", "make", "compute", "calculate", "fetch", "build", "create", "determine"})
-
 
 @move
 class LookupTable(ModuleMove):
@@ -431,11 +424,6 @@ def _of_both(subject: ast.expr) -> tuple[str, ...]:
     return (*parts[0], "and", *parts[1]) if len(parts) == 2 and all(parts) else ()
 
 
-def _hint(values: tuple[ast.expr, ...]) -> str:
-    """The type of the values of a field."""
-    return " | ".join(sorted({"None" if v is None else type(v).__name__ for v in map(ast.literal_eval, values)}))
-
-
 @dataclass
 class _Plan:
     """One chain on its way to a table."""
@@ -444,65 +432,34 @@ class _Plan:
     function: Function
     chain: Chain
     holes: list[Hole]
-    row: str | None = None
     first_line: int = sys.maxsize
 
     def site(self, wishes: Wishes) -> ModuleSite | str:
         """The site, or the reason why there is none."""
-        target = self._targets()
         comments = self._comments()
         if comments is None:
             return "comments"
-        if target is None:
+        if self.rows.what is None:
             return "many-holes"
-        proposed = self._name(target)
+        proposed = self._name(self.rows.what)
         line = self.chain.statements[0].lineno
         wish = wishes.wanted(line, [proposed], constant=True)
         name = wish or proposed
-        if name in self.view.words or not name.isidentifier():
-            return "name-taken"
-        self.row = self._row_class(target)
-        if self.row is not None and not is_free(self.view, "typing", "NamedTuple"):
+        if name in self.view.words or not name.isidentifier() or not self.rows.is_free:
             return "name-taken"
         new = self._statements(name)
-        table = self._insertion([*self._row_lines(), *self._table(name, comments)])
-        edits = [*(with_import(self.view, "typing", "NamedTuple", table) if self.row is not None else [table]), self._replacement(new)]
+        table = self.rows.insertion([*self.rows.class_lines(), *self._table(name, comments)], self.chain.otherwise or [])
+        edits = [*(with_import(self.view, "typing", "NamedTuple", table) if self.rows.row_class is not None else [table]), self._replacement(new)]
         names = (Proposal(name, "what it holds, by what it is looked up with", Rank.MEANING if wish is None else Rank.ASKED),)
         rows = sum(len(a.keys) for a in self.chain.arms)
         why = f"`{name}` holds what the arms differ in, a row for each of {rows} keys; another kind is a row, not an arm.{self._others()}"
         return ModuleSite(line, why, edited(self.view.text, edits), (self.function.name,), names=names)
 
-    def _row_class(self, target: list[str]) -> str | None:
-        """The name of the class of rows, where there are so many holes that their names should stay with them."""
-        if len(self.holes) < _LEAST_FIELDS or self._sets_names() or not all(is_value(v) for h in self.holes for v in h.values):
-            return None
-        proposed = "".join(w.capitalize() for w in target)
-        free = [n for n in (proposed, f"{proposed}Row") if n not in self.view.words and n.isidentifier()]
-        return free[0] if free else None
-
-    def _row_lines(self) -> list[str]:
-        """The class of rows, with the types of its fields."""
-        if self.row is None:
-            return []
-        fields = [f"{self.view.indent}{f}: {_hint(h.values)}" for f, h in zip(self._fields() or [], self.holes, strict=True)]
-        return [f"class {self.row}(NamedTuple):", f'{self.view.indent}"""What depends on the {self._about()}."""', "", *fields, "", ""]
-
-    def _about(self) -> str:
-        return " ".join(subject_words(self.chain.subject) or _of_both(self.chain.subject)) or "key"
-
-    def _insertion(self, lines: list[str]) -> Edit:
-        """The table above its function, or behind the last of the functions in it."""
-        top = self.view.top_statement(self.function.node)
-        inside = {v.id for h in self.holes for v in h.values if isinstance(v, ast.Name)}
-        default = self.chain.otherwise or []
-        inside |= {n.id for s in default for n in ast.walk(s) if isinstance(n, ast.Name) and inside and n.id in self.view.plain_functions}
-        last = max([s for s in self.view.tree.body if getattr(s, "name", "") in inside], key=lambda s: s.lineno, default=top)
-        newline = self.view.newline
-        if last.lineno <= top.lineno:
-            start = self.view.start_of(top)
-            return Edit(start, start, newline.join([*lines, "", "", ""]))
-        end = self.view.end_of(last)
-        return Edit(end, end, newline.join(["", "", *lines, ""]))
+    @cached_property
+    def rows(self) -> Rows:
+        """The rows of the table."""
+        about = " ".join(subject_words(self.chain.subject) or _of_both(self.chain.subject)) or "key"
+        return Rows(self.view, self.function, self.chain.arms[0].body, self.holes, about)
 
     def _others(self) -> str:
         """Other functions of the module that switch on the same thing."""
@@ -516,49 +473,6 @@ class _Plan:
         if not found:
             return ""
         return f" The same is switched on in {', '.join(dict.fromkeys(found))}; join-tables makes one table of several with the same keys."
-
-    def _targets(self) -> list[str] | None:
-        """What the table gives, in words: the names that are set, or what the function returns."""
-        body = self.chain.arms[0].body
-        if len(self.holes) == 1:
-            part = self._part()
-            if part:
-                return part
-            last = body[-1]
-            if isinstance(last, ast.Assign) and isinstance(last.targets[0], ast.Name | ast.Attribute):
-                target = last.targets[0]
-                return words_of(target.id if isinstance(target, ast.Name) else target.attr)
-            return self._does() or None
-        if self._sets_names():
-            return [w for i, s in enumerate(body) if isinstance(s, ast.Assign) for w in [*(["and"] if i else []), *words_of(ast.unparse(s.targets[0]))]]
-        fields = self._fields()
-        return None if fields is None else self._does()
-
-    def _part(self) -> list[str]:
-        """What a value is called that is passed on, or that says plus or minus, rather than what comes of it."""
-        hole = self.holes[0]
-        name = field_name(hole, self.view) if hole.around else None
-        passed = bool(hole.around) and isinstance(hole.around[-1], ast.Call | ast.keyword)
-        return words_of(name) if name is not None and (passed or name == "sign") else []
-
-    def _does(self) -> list[str]:
-        """What the function gives, in words: its name without a verb."""
-        words = words_of(self.function.node.name)
-        return words[1:] if len(words) > 1 and words[0] in _GETTING else words
-
-    def _sets_names(self) -> bool:
-        """Whether the arms do nothing but give some names different values."""
-        body = self.chain.arms[0].body
-        plain = all(isinstance(s, ast.Assign) and len(s.targets) == 1 and isinstance(s.targets[0], ast.Name) and is_value(s.value) for s in body)
-        return plain and len(self.holes) == len(body)
-
-    def _fields(self) -> list[str] | None:
-        """A name for each hole, from how it is used; None if one has none."""
-        found = [field_name(h, self.view) for h in self.holes]
-        apart = len(self.holes) < _LEAST_FIELDS  # else they are fields of a row, not names
-        taken = visible_locals(self.function) | self.view.top_names if apart else {"count", "index"}
-        named = [n for n in found if n is not None and n.isidentifier() and not n.startswith("_") and not keyword.iskeyword(n) and n not in taken]
-        return named if len(set(named)) == len(found) else None
 
     def _name(self, target: list[str]) -> str:
         about = subject_words(self.chain.subject) or _of_both(self.chain.subject) or ("key",)
@@ -591,7 +505,7 @@ class _Plan:
         lines = [f"{name} = {{"]
         seen: set[str] = set()
         for position, arm in enumerate(self.chain.arms):
-            value = self._row([h.values[position] for h in self.holes])
+            value = self.rows.row([h.values[position] for h in self.holes])
             comment = f"  {comments[position]}" if comments[position] else ""
             for key in arm.keys:
                 if ast.dump(key) not in seen:  # of equal tests the first decides
@@ -600,10 +514,6 @@ class _Plan:
                 seen.add(ast.dump(key))
         return [*lines, "}"]
 
-    def _row(self, values: list[ast.expr]) -> str:
-        texts = [self.view.offsets.source(v) for v in values]
-        return texts[0] if len(texts) == 1 else f"{self.row or ''}({', '.join(texts)})"
-
     def _statements(self, name: str) -> list[str]:
         """The lines in place of the chain, without their indentation."""
         subject, one = source_of(self.view, self.chain.subject), self.view.indent
@@ -611,37 +521,14 @@ class _Plan:
         every = [*(a.body for a in self.chain.arms), otherwise or []]
         default = None if otherwise is None else aligned(every, self.view.plain_functions)
         if default is not None and len(default) == len(self.holes) and [len(h.around) for h in default] == [len(h.around) for h in self.holes]:
-            return self._with(f"{name}.get({subject}, {self._row([h.values[-1] for h in default])})")
-        found = self._with(f"{name}[{subject}]")
+            return self.rows.using(f"{name}.get({subject}, {self.rows.row([h.values[-1] for h in default])})")
+        found = self.rows.using(f"{name}[{subject}]")
         if otherwise is None or self.chain.rest:
             rest = [] if otherwise is None else self._lines_of(otherwise, "")
             return [f"if {subject} in {name}:", *(one + line for line in found), *rest]
         if isinstance(otherwise[-1], ast.Raise | ast.Return | ast.Continue | ast.Break):
             return [f"if {subject} not in {name}:", *self._lines_of(otherwise, one), *found]
         return [f"if {subject} in {name}:", *(one + line for line in found), "else:", *self._lines_of(otherwise, one)]
-
-    def _with(self, looked_up: str) -> list[str]:
-        """The first arm's statements with the look-up in its hole."""
-        body = self.chain.arms[0].body
-        if self._sets_names() and len(self.holes) > 1:
-            names = ", ".join(ast.unparse(s.targets[0]) for s in body if isinstance(s, ast.Assign))
-            return [f"{names} = {looked_up}"]
-        fields = self._fields() or []
-        row = self._row_name()
-        texts = [looked_up] if len(self.holes) == 1 else [f"{row}.{f}" for f in fields] if self.row is not None else fields
-        holes = [(self.view.offsets.span(h.values[0]), text) for h, text in zip(self.holes, texts, strict=True)]
-        found = [f"{row if self.row is not None else ', '.join(fields)} = {looked_up}"] if len(self.holes) > 1 else []
-        for statement in body:
-            start, end = self.view.offsets.span(statement)
-            inside = [Edit(a - start, b - start, text) for (a, b), text in holes if start <= a < end]
-            found.append(edited(self.view.text[start:end], inside))
-        return found
-
-    def _row_name(self) -> str:
-        """The local name of a row."""
-        words = words_of(self.row or "row")
-        name = words[-2] if len(words) > 1 and words[-1] == "row" else words[-1]
-        return name if name and name not in visible_locals(self.function) | self.view.top_names else "row"
 
     def _lines_of(self, body: list[ast.stmt], indent: str) -> list[str]:
         """The lines of some statements as they stand, comments included, at another indentation."""

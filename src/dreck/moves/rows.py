@@ -1,0 +1,150 @@
+"""What arms differ in, as the rows of a table, and the code that uses such a row."""
+
+from __future__ import annotations
+
+import ast
+import keyword
+from dataclasses import dataclass
+from functools import cached_property
+
+from ..naming.words import words_of
+from ..outline import Function
+from ..source.edits import Edit, edited
+from .alignment import Hole, is_value
+from .alike import visible_locals
+from .fields import field_name
+from .imports import is_free
+from .module_view import ModuleView
+
+# So many values in a row that their names should stay with them.
+_LEAST_FIELDS = 3
+# Verbs with which functions say that they give something.
+_GETTING = frozenset({"get", "find", "make", "compute", "calculate", "fetch", "build", "create", "determine"})
+
+
+def _hint(values: tuple[ast.expr, ...]) -> str:
+    """The type of the values of a field."""
+    return " | ".join(sorted({"None" if v is None else type(v).__name__ for v in map(ast.literal_eval, values)}))
+
+
+@dataclass(frozen=True)
+class Rows:
+    """The rows of one table: a value each, or several with names.
+
+    Attributes:
+        view: the module.
+        function: the function that the arms are in.
+        body: one of the arms.
+        holes: what the arms differ in.
+        about: what the rows depend on, in words.
+    """
+
+    view: ModuleView
+    function: Function
+    body: list[ast.stmt]
+    holes: list[Hole]
+    about: str
+
+    @cached_property
+    def what(self) -> list[str] | None:
+        """What the rows give, in words: the names that are set, or what the function returns; None if that is not known."""
+        if len(self.holes) == 1:
+            part = self._part()
+            if part:
+                return part
+            last = self.body[-1]
+            if isinstance(last, ast.Assign) and isinstance(last.targets[0], ast.Name | ast.Attribute):
+                target = last.targets[0]
+                return words_of(target.id if isinstance(target, ast.Name) else target.attr)
+            return self._does() or None
+        if self.sets_names:
+            return [w for i, s in enumerate(self.body) if isinstance(s, ast.Assign) for w in [*(["and"] if i else []), *words_of(ast.unparse(s.targets[0]))]]
+        return None if self._fields is None else self._does()
+
+    def _part(self) -> list[str]:
+        """What a value is called that is passed on, or that says plus or minus, rather than what comes of it."""
+        hole = self.holes[0]
+        name = field_name(hole, self.view) if hole.around else None
+        passed = bool(hole.around) and isinstance(hole.around[-1], ast.Call | ast.keyword)
+        return words_of(name) if name is not None and (passed or name == "sign") else []
+
+    def _does(self) -> list[str]:
+        """What the function gives, in words: its name without a verb."""
+        words = words_of(self.function.node.name)
+        return words[1:] if len(words) > 1 and words[0] in _GETTING else words
+
+    @cached_property
+    def sets_names(self) -> bool:
+        """Whether the arms do nothing but give some names different values."""
+        plain = all(isinstance(s, ast.Assign) and len(s.targets) == 1 and isinstance(s.targets[0], ast.Name) and is_value(s.value) for s in self.body)
+        return plain and len(self.holes) == len(self.body)
+
+    @cached_property
+    def _fields(self) -> list[str] | None:
+        """A name for each hole, from how it is used; None if one has none."""
+        found = [field_name(h, self.view) for h in self.holes]
+        apart = len(self.holes) < _LEAST_FIELDS  # else they are fields of a row, not names
+        taken = visible_locals(self.function) | self.view.top_names if apart else {"count", "index"}
+        named = [n for n in found if n is not None and n.isidentifier() and not n.startswith("_") and not keyword.iskeyword(n) and n not in taken]
+        return named if len(set(named)) == len(found) else None
+
+    @cached_property
+    def row_class(self) -> str | None:
+        """The name of the class of rows, where there are so many holes that their names should stay with them."""
+        if len(self.holes) < _LEAST_FIELDS or self.sets_names or not all(is_value(v) for h in self.holes for v in h.values):
+            return None
+        proposed = "".join(w.capitalize() for w in self.what or ())
+        free = [n for n in (proposed, f"{proposed}Row") if n not in self.view.words and n.isidentifier()]
+        return free[0] if free else None
+
+    @property
+    def is_free(self) -> bool:
+        """Whether the class of rows can be made in this module."""
+        return self.row_class is None or is_free(self.view, "typing", "NamedTuple")
+
+    def class_lines(self) -> list[str]:
+        """The class of rows with the types of its fields, and two empty lines; nothing if there is none."""
+        if self.row_class is None:
+            return []
+        fields = [f"{self.view.indent}{f}: {_hint(h.values)}" for f, h in zip(self._fields or [], self.holes, strict=True)]
+        return [f"class {self.row_class}(NamedTuple):", f'{self.view.indent}"""What depends on the {self.about}."""', "", *fields, "", ""]
+
+    def row(self, values: list[ast.expr]) -> str:
+        """The text of one row."""
+        texts = [self.view.offsets.source(v) for v in values]
+        return texts[0] if len(texts) == 1 else f"{self.row_class or ''}({', '.join(texts)})"
+
+    def using(self, looked_up: str) -> list[str]:
+        """The lines of the arm with what is looked up in its holes, without their indentation."""
+        if self.sets_names and len(self.holes) > 1:
+            names = ", ".join(ast.unparse(s.targets[0]) for s in self.body if isinstance(s, ast.Assign))
+            return [f"{names} = {looked_up}"]
+        fields, row = self._fields or [], self._local
+        texts = [looked_up] if len(self.holes) == 1 else [f"{row}.{f}" for f in fields] if self.row_class is not None else fields
+        holes = [(self.view.offsets.span(h.values[0]), text) for h, text in zip(self.holes, texts, strict=True)]
+        found = [f"{row if self.row_class is not None else ', '.join(fields)} = {looked_up}"] if len(self.holes) > 1 else []
+        for statement in self.body:
+            start, end = self.view.offsets.span(statement)
+            inside = [Edit(a - start, b - start, text) for (a, b), text in holes if start <= a < end]
+            found.append(edited(self.view.text[start:end], inside))
+        return found
+
+    @cached_property
+    def _local(self) -> str:
+        """The local name of a row."""
+        words = words_of(self.row_class or "row")
+        name = words[-2] if len(words) > 1 and words[-1] == "row" else words[-1]
+        return name if name and name not in visible_locals(self.function) | self.view.top_names else "row"
+
+    def insertion(self, lines: list[str], default: list[ast.stmt]) -> Edit:
+        """The edit that puts a table above its function, or behind the last of the functions in it or in its default."""
+        top = self.view.top_statement(self.function.node)
+        inside = {v.id for h in self.holes for v in h.values if isinstance(v, ast.Name)}
+        inside |= {n.id for s in default for n in ast.walk(s) if isinstance(n, ast.Name) and inside and n.id in self.view.plain_functions}
+        last = max([s for s in self.view.tree.body if getattr(s, "name", "") in inside], key=lambda s: s.lineno, default=top)
+        newline = self.view.newline
+        if last.lineno <= top.lineno:
+            start = self.view.start_of(top)
+            return Edit(start, start, newline.join([*lines, "", "", ""]))
+        end = self.view.end_of(last)
+        return Edit(end, end, newline.join(["", "", *lines, ""]))
