@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
+from math import ceil, floor, isfinite
 from typing import Any, TypeAlias
 
 from .terms import BOOL, NONE, NUMBERS, WHOLE, Kinds, Term, constant_value, is_const, is_member, kinds_of, members_of_kind
@@ -219,13 +220,22 @@ class Region:
     @classmethod
     def of(cls, subject: Term, facts: list[Fact], kinds: Kinds | None) -> Region:
         """The region left by order and equality facts about one subject."""
-        region = cls(nan=kinds is None or not kinds <= {"int", "bool"})
+        region = cls(nan=kinds is None or not kinds <= WHOLE)
         for (head, left, right), value in facts:
             bound = right if left == subject else left
             if not is_const(bound) or bound[1] not in NUMBERS:
                 continue
             region._narrow(head, constant_value(bound), left == subject, value)
+        if kinds is not None and kinds <= WHOLE:
+            region._close()
         return region
+
+    def _close(self) -> None:
+        """Take the whole numbers next to the ends, which are then in the region."""
+        if isfinite(self.low):
+            self.low, self.low_open = floor(self.low) + 1 if self.low_open else ceil(self.low), False
+        if isfinite(self.high):
+            self.high, self.high_open = ceil(self.high) - 1 if self.high_open else floor(self.high), False
 
     def _narrow(self, head: str, bound: Any, below: bool, value: bool) -> None:
         if bound != bound or (head == "eq" and not value):

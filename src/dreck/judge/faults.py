@@ -11,6 +11,7 @@ import ast
 import copy
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
+from itertools import pairwise
 
 from ..outline import functions_of
 
@@ -30,20 +31,37 @@ class Fault:
 
 
 def planted_faults(text: str, subject: str) -> list[Fault]:
-    """Wrong versions of one function, one fault each, in the order of the text."""
+    """Wrong versions of one function, one fault each: in its own code, then in the tables that it reads."""
     tree = ast.parse(text)
-    node = next(f.node for f in functions_of(tree) if f.name == subject)
-    count = sum(len(list(_changes(n))) for n in _own(node))
-    return [_with_fault(tree, subject, number) for number in range(count)]
+    return [_with_fault(tree, subject, number) for number in range(len(_all_changes(tree, subject)))]
 
 
 def _with_fault(tree: ast.Module, subject: str, number: int) -> Fault:
     copied = copy.deepcopy(tree)
-    node = next(f.node for f in functions_of(copied) if f.name == subject)
-    changes = [change for n in _own(node) for change in _changes(n)]
-    what, apply = changes[number]
+    what, apply = _all_changes(copied, subject)[number]
     apply()
     return Fault(what, ast.fix_missing_locations(copied))
+
+
+def _all_changes(tree: ast.Module, subject: str) -> list[tuple[str, Callable[[], None]]]:
+    node = next(f.node for f in functions_of(tree) if f.name == subject)
+    read = {n.id for n in _own(node) if isinstance(n, ast.Name) and isinstance(n.ctx, ast.Load)}
+    tables = [s for s in tree.body if isinstance(s, ast.Assign) and isinstance(s.targets[0], ast.Name) and s.targets[0].id in read]
+    return [*(c for n in _own(node) for c in _changes(n)), *(c for s in tables for c in _in_table(s))]
+
+
+def _in_table(statement: ast.Assign) -> Iterator[tuple[str, Callable[[], None]]]:
+    """Wrong tables: two neighbours that differ are exchanged."""
+    table, name = statement.value, ast.unparse(statement.targets[0])
+    entries = table.values if isinstance(table, ast.Dict) else table.elts if isinstance(table, ast.Tuple | ast.List) else []
+    for i, (entry, following) in enumerate(pairwise(entries)):
+
+        def exchange(i: int = i) -> None:
+            entries[i], entries[i + 1] = entries[i + 1], entries[i]
+
+        if ast.dump(entry) != ast.dump(following):
+            about = f"row {_short(table.keys[i])}" if isinstance(table, ast.Dict) and table.keys[i] is not None else f"entry {i + 1}"  # type: ignore[arg-type]
+            yield f"line {entry.lineno}: {about} of {name} exchanged with the next", exchange
 
 
 def _own(node: ast.AST) -> Iterator[ast.AST]:

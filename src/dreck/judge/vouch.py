@@ -175,7 +175,7 @@ def _helps(verdict: SubjectVerdict, function: Function) -> str:
 
 def _weighed(subject: str, trials: Trials) -> SubjectVerdict:
     """Trials that reached too little are no evidence."""
-    reached = trials.branches_after
+    reached = min(trials.branches_before, trials.branches_after, key=lambda c: (c.reached / max(c.total, 1) if c.total else 1, -c.total))
     if reached.total and reached.reached * 2 < reached.total:
         why = f"{trials.count} trials reached only {reached.reached} of {reached.total} branches"
         return SubjectVerdict(subject, Verdict.UNDECIDED, why, trials=trials)

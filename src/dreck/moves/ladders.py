@@ -1,10 +1,12 @@
-"""Ladders: chains that compare one subject with rising or falling limits."""
+"""Ladders: chains that ask one number for the range it lies in, and the bands that this makes of the number line."""
 
 from __future__ import annotations
 
 import ast
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from functools import cached_property
+from typing import NamedTuple, TypeAlias
 
 from ..outline import FunctionNode
 
@@ -12,50 +14,140 @@ _TURNED: dict[type[ast.cmpop], type[ast.cmpop]] = {ast.Lt: ast.Gt, ast.LtE: ast.
 _SUBJECTS = (ast.Name, ast.Attribute)
 
 
+class Cut(NamedTuple):
+    """A point between two bands: right before a number, or right behind it, so that the number is of the band below."""
+
+    value: float
+    behind: bool
+
+
+# The cuts that a range lies between; None for an open end.
+Range: TypeAlias = tuple[Cut | None, Cut | None]
+
+
 @dataclass(frozen=True, slots=True)
 class Rung:
-    """One arm of a ladder: how its limit is compared, the limit, and what is done."""
+    """One arm of a ladder: the range that its test asks for, what is done, and the line of the test."""
 
-    op: type[ast.cmpop]
-    limit: ast.expr
+    range: Range
     body: list[ast.stmt]
     line: int
 
 
 @dataclass(frozen=True, slots=True)
+class Band:
+    """A part of the number line, and the arm that numbers in it come to: its position, None for the rest."""
+
+    range: Range
+    arm: int | None
+
+    def __str__(self) -> str:
+        low, high = self.range
+        if low is not None and high is not None and low.value == high.value:
+            return text_of(low.value)
+        parts = ["" if low is None else f"{'above' if low.behind else 'from'} {text_of(low.value)}"]
+        parts.append("" if high is None else f"{'to' if high.behind else 'below'} {text_of(high.value)}")
+        return " ".join(p for p in parts if p) or "any"
+
+
+@dataclass(frozen=True)
 class Ladder:
     """A ladder.
 
     Attributes:
         subject: what is compared.
-        rungs: the arms with limits, in order.
-        otherwise: what is done beyond the last limit.
+        rungs: the arms with ranges, in order.
+        otherwise: what is done outside all of them; None if nothing is.
         statements: the statements that make the ladder, side by side in one block.
+        written: the limits as the author wrote them, by their numbers.
+
+    The first of the statements may have an arm more, which is no part of the ladder.
     """
 
     subject: ast.expr
     rungs: tuple[Rung, ...]
-    otherwise: list[ast.stmt]
+    otherwise: list[ast.stmt] | None
     statements: tuple[ast.stmt, ...]
+    written: dict[float, ast.expr]
 
     @property
-    def limits(self) -> list[float]:
-        """The limits as numbers, in the order of the arms."""
-        return [ast.literal_eval(r.limit) for r in self.rungs]
+    def line(self) -> int:
+        """The line that the test of the first arm starts on."""
+        return self.rungs[0].line
+
+    def behind_first(self) -> Ladder | None:
+        """The ladder without its first arm, where that leaves."""
+        if len(self.rungs) < 2 or not isinstance(self.rungs[0].body[-1], ast.Return | ast.Raise):
+            return None
+        kept = self.statements if self.rungs[1].line <= (self.statements[0].end_lineno or 0) else self.statements[1:]
+        return replace(self, rungs=self.rungs[1:], statements=kept)
+
+    @cached_property
+    def bands(self) -> tuple[Band, ...]:
+        """The number line from below to above, cut wherever another arm begins; of several arms the first decides."""
+        cuts = sorted({c for r in self.rungs for c in r.range if c is not None})
+        found: list[Band] = []
+        for low, high in zip([None, *cuts], [*cuts, None], strict=True):
+            arm = next((i for i, r in enumerate(self.rungs) if _within((low, high), r.range)), None)
+            if found and found[-1].arm == arm:
+                low = found.pop().range[0]
+            found.append(Band((low, high), arm))
+        return tuple(found)
 
     @property
-    def rises(self) -> bool:
-        """Whether the arms go from the lowest values to the highest."""
-        return self.rungs[0].op in (ast.Lt, ast.LtE)
+    def never_reached(self) -> list[Rung]:
+        """The arms that earlier ones leave nothing for."""
+        reached = {b.arm for b in self.bands}
+        return [r for i, r in enumerate(self.rungs) if i not in reached]
 
     @property
-    def never_reached(self) -> Rung | None:
-        """An arm that an earlier one leaves nothing for."""
-        for before, rung in zip(self.rungs, self.rungs[1:], strict=False):
-            low, high = ast.literal_eval(before.limit), ast.literal_eval(rung.limit)
-            if (high <= low) if self.rises else (high >= low):
-                return rung
-        return None
+    def gaps(self) -> list[Band]:
+        """Bands between two arms that no arm asks for, though that is not what the rest is for.
+
+        A single number that both neighbours leave out is one, and so is an inner band where the rest
+        is for numbers below or above all arms.
+        """
+        rest = [b for b in self.bands if b.arm is None]
+        inner = [b for b in rest if None not in b.range]
+        single = [b for b in inner if b.range[0] is not None and b.range[1] is not None and b.range[0].value == b.range[1].value]
+        return inner if len(rest) > 1 else single
+
+    @property
+    def overlaps(self) -> list[Band]:
+        """Bands that two arms ask for, where neither asks for all that the other does."""
+        found = []
+        for position, rung in enumerate(self.rungs):
+            for earlier in self.rungs[:position]:
+                common = _common(rung.range, earlier.range)
+                starts_inside = any(c is not None and _is_inside(c, earlier.range) for c in rung.range)
+                if common is not None and starts_inside:
+                    found.append(Band(common, self.rungs.index(earlier)))
+        return found
+
+
+def text_of(value: float) -> str:
+    """A limit as text."""
+    return repr(value)
+
+
+def _within(part: Range, whole: Range) -> bool:
+    """Whether a part between two neighbouring cuts lies in a range."""
+    (low, high), (least, most) = part, whole
+    return (least is None or (low is not None and low >= least)) and (most is None or (high is not None and high <= most))
+
+
+def _is_inside(cut: Cut, whole: Range) -> bool:
+    """Whether a cut lies strictly inside a range."""
+    low, high = whole
+    return (low is None or low < cut) and (high is None or cut < high)
+
+
+def _common(one: Range, other: Range) -> Range | None:
+    """What two ranges have in common; None if that is nothing."""
+    lows = [r[0] for r in (one, other) if r[0] is not None]
+    highs = [r[1] for r in (one, other) if r[1] is not None]
+    low, high = max(lows, default=None), min(highs, default=None)
+    return None if low is not None and high is not None and low >= high else (low, high)
 
 
 def ladders_of(function: FunctionNode) -> Iterator[Ladder]:
@@ -81,53 +173,75 @@ def _in_block(block: list[ast.stmt]) -> Iterator[Ladder]:
 
 
 def _ladder(block: list[ast.stmt], index: int) -> Ladder | None:
+    """The ladder that starts with a statement: ifs with their elifs, or ifs that each leave."""
     rungs: list[Rung] = []
     statements: list[ast.stmt] = []
     subject: ast.expr | None = None
+    written: dict[float, ast.expr] = {}
     for statement in block[index:]:
         node: ast.stmt | None = statement if isinstance(statement, ast.If) else None
         start = len(rungs)
         while isinstance(node, ast.If):
-            tested = _compared(node.test)
+            tested = _tested(node.test)
             if tested is None or (subject is not None and ast.dump(tested[0]) != ast.dump(subject)):
-                return None if start < len(rungs) else _closed(subject, rungs, statements, block, index)
+                return None if start < len(rungs) else _closed(subject, rungs, statements, block, index, written)
             subject = tested[0]
-            rungs.append(Rung(tested[1], tested[2], node.body, node.lineno))
+            rungs.append(Rung(tested[1], node.body, node.lineno))
+            written.update((ast.literal_eval(n), n) for n in reversed(tested[2]))
             chained = len(node.orelse) == 1 and isinstance(node.orelse[0], ast.If) and node.orelse[0].col_offset == node.col_offset
             if not chained and node.orelse:
-                return _made(subject, rungs, node.orelse, (*statements, statement))
+                return Ladder(subject, tuple(rungs), node.orelse, (*statements, statement), written)
             node = node.orelse[0] if chained else None
         if len(rungs) == start:
             break
         statements.append(statement)
         if not all(isinstance(r.body[-1], ast.Return | ast.Raise) for r in rungs[start:]):
-            return None
-    return _closed(subject, rungs, statements, block, index)
+            return Ladder(subject, tuple(rungs), None, tuple(statements), written) if len(statements) == 1 and subject is not None else None
+    return _closed(subject, rungs, statements, block, index, written)
 
 
-def _closed(subject: ast.expr | None, rungs: list[Rung], statements: list[ast.stmt], block: list[ast.stmt], index: int) -> Ladder | None:
+def _closed(
+    subject: ast.expr | None, rungs: list[Rung], statements: list[ast.stmt], block: list[ast.stmt], index: int, written: dict[float, ast.expr]
+) -> Ladder | None:
     """A ladder of ifs that leave, with the one statement behind them for the rest."""
     rest = block[index + len(statements) :]
-    if subject is None or not statements or len(rest) != 1:
+    if subject is None or not statements or len(rest) > 1:
         return None
-    return _made(subject, rungs, rest, (*statements, rest[0]))
+    return Ladder(subject, tuple(rungs), rest or None, (*statements, *rest), written)
 
 
-def _made(subject: ast.expr, rungs: list[Rung], otherwise: list[ast.stmt], statements: tuple[ast.stmt, ...]) -> Ladder | None:
-    one_way = len({r.op in (ast.Lt, ast.LtE) for r in rungs}) == 1
-    return Ladder(subject, tuple(rungs), otherwise, statements) if one_way else None
-
-
-def _compared(test: ast.expr) -> tuple[ast.expr, type[ast.cmpop], ast.expr] | None:
-    """The subject, how it is compared, and the limit."""
-    if not isinstance(test, ast.Compare) or len(test.ops) != 1 or type(test.ops[0]) not in _TURNED:
+def _tested(test: ast.expr) -> tuple[ast.expr, Range, list[ast.expr]] | None:
+    """The subject, the range it is asked for, and the limits as they are written."""
+    if isinstance(test, ast.BoolOp) and isinstance(test.op, ast.And):
+        parts = [_tested(v) for v in test.values]
+        found = [p for p in parts if p is not None]
+        if len(found) < len(parts) or len({ast.dump(p[0]) for p in found}) > 1:
+            return None
+        both: Range | None = (None, None)
+        for part in found:
+            both = _common(both, part[1]) if both is not None else None
+        return None if both is None else (found[0][0], both, [n for p in found for n in p[2]])
+    if not isinstance(test, ast.Compare):
         return None
-    left, op, right = test.left, type(test.ops[0]), test.comparators[0]
-    if isinstance(left, _SUBJECTS) and is_limit(right):
-        return left, op, right
-    if isinstance(right, _SUBJECTS) and is_limit(left):
-        return right, _TURNED[op], left
-    return None
+    terms = [test.left, *test.comparators]
+    if len(test.ops) == 1:
+        return _compared(terms[0], type(test.ops[0]), terms[1])
+    if len(test.ops) > 2 or len({type(op) in (ast.Lt, ast.LtE) for op in test.ops}) > 1:
+        return None
+    low, high = _compared(terms[0], type(test.ops[0]), terms[1]), _compared(terms[1], type(test.ops[1]), terms[2])
+    if low is None or high is None:
+        return None
+    common = _common(low[1], high[1])
+    return None if common is None else (low[0], common, [*low[2], *high[2]])
+
+
+def _compared(left: ast.expr, op: type[ast.cmpop], right: ast.expr) -> tuple[ast.expr, Range, list[ast.expr]] | None:
+    if isinstance(right, _SUBJECTS) and op in _TURNED:
+        left, op, right = right, _TURNED[op], left
+    if not isinstance(left, _SUBJECTS) or not is_limit(right) or op not in _TURNED:
+        return None
+    cut = Cut(ast.literal_eval(right), op in (ast.LtE, ast.Gt))
+    return left, (None, cut) if op in (ast.Lt, ast.LtE) else (cut, None), [right]
 
 
 def is_limit(node: ast.expr) -> bool:

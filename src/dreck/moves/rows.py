@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import ast
 import keyword
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -148,3 +149,35 @@ class Rows:
             return Edit(start, start, newline.join([*lines, "", "", ""]))
         end = self.view.end_of(last)
         return Edit(end, end, newline.join(["", "", *lines, ""]))
+
+
+def row_comments(
+    view: ModuleView, arms: Sequence[tuple[int, list[ast.stmt]]], statements: Sequence[ast.stmt]
+) -> tuple[list[str], int] | None:
+    """The comment of each arm, and the line that the first of them stands on.
+
+    Args:
+        view: the module.
+        arms: the line of each test, and what is done.
+        statements: the statements that make the whole.
+
+    Returns:
+        None where an arm has more to say than a row can hold.
+    """
+    above = [list(range(first_commented(view, line), line)) for line, _ in arms]
+    of_arms = any(above[1:])  # else the comment above the first is about the whole
+    found = []
+    for (line, body), lines in zip(arms, above, strict=True):
+        inside = [*(lines if of_arms else ()), *(n for n in range(line, (body[-1].end_lineno or line) + 1) if n in view.comments)]
+        if len(inside) > 1:
+            return None
+        found.append(view.comments[inside[0]][0] if inside else "")
+    start = statements[0].lineno
+    return found, above[0][0] if above[0] and of_arms else start
+
+
+def first_commented(view: ModuleView, line: int) -> int:
+    """The first of the comment lines right above a line; the line itself if there is none."""
+    while view.comments.get(line - 1, ("", False))[1]:
+        line -= 1
+    return line

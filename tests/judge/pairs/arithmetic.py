@@ -93,3 +93,51 @@ def both(a, b):
 #: becomes
 def both(a, b):
     return b + a
+
+
+#: whole numbers have a next one -> proved
+def board(level: int, gates: int):
+    if level <= 220 and gates > 2:
+        return 1
+    return 2
+#: becomes
+def board(level: int, gates: int):
+    if level < 221 and not gates < 3:
+        return 1
+    return 2
+
+
+#: between two whole numbers there is one -> proved
+def board(level: int):
+    if level > 4.5 and level < 5.5:
+        return 1
+    return 2
+#: becomes
+def board(level: int):
+    if level == 5:
+        return 1
+    return 2
+
+
+#: the next whole number is not the next number -> differs
+def board(level: float):
+    if level <= 220:
+        return 1
+    return 2
+#: becomes
+def board(level: float):
+    if level < 221:
+        return 1
+    return 2
+
+
+#: the next whole number but one -> differs
+def board(level: int):
+    if level <= 220:
+        return 1
+    return 2
+#: becomes
+def board(level: int):
+    if level <= 221.5:
+        return 1
+    return 2

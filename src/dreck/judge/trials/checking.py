@@ -283,6 +283,8 @@ class Check:
         """Whether a fault is proved to change nothing, so that no input could catch it."""
         original = ast.parse(self.texts[1])
         functions = [next(f for f in functions_of(t) if f.name == self.name) for t in (original, tree)]
+        if ast.dump(functions[0].node) == ast.dump(functions[1].node):
+            return False  # it is in a table
         names = names_for(functions[0], names_around(original))
         return isinstance(compare(functions[0].node, functions[1].node, names, strict=True), Proved)
 

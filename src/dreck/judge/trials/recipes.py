@@ -134,6 +134,8 @@ def from_hint(hint: Any, name: str, suggested: Suggested, depth: int = 0) -> lis
     """
     if hint in _SAMPLES:
         fitting = [v for v in suggested.get(name, ()) if _fits(v, hint)]
+        if hint is float:  # there are numbers between two whole ones
+            fitting += [v + 0.5 for v in fitting if type(v) is int and abs(v) < 2**52]
         return [literal(v) for v in _unlike([*fitting, *_SAMPLES[hint]])]
     if hint in _FOREIGN:
         numeric = hint in (decimal.Decimal, fractions.Fraction)

@@ -20,10 +20,11 @@ from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned
 from ..chains import Chain, chains_of, source_of
+from ..class_chains import moved_lines
 from ..imports import with_import
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
-from ..rows import Rows
+from ..rows import Rows, row_comments
 from ..wishes import Wishes
 
 _LEAST_ARMS = 3
@@ -436,9 +437,10 @@ class _Plan:
 
     def site(self, wishes: Wishes) -> ModuleSite | str:
         """The site, or the reason why there is none."""
-        comments = self._comments()
-        if comments is None:
+        found = row_comments(self.view, [(a.line, a.body) for a in self.chain.arms], self.chain.statements)
+        if found is None:
             return "comments"
+        comments, self.first_line = found
         if self.rows.what is None:
             return "many-holes"
         proposed = self._name(self.rows.what)
@@ -479,28 +481,6 @@ class _Plan:
         private = "_" if self.view.has_private_functions else ""
         return private + "_".join([*target, "by", *about]).upper()
 
-    def _comments(self) -> list[str] | None:
-        """The comment of each arm; None where one has more than a row can hold."""
-        found = []
-        above = [self._above(i) for i in range(len(self.chain.arms))]
-        self.first_line = above[0][0] if above[0] and any(above[1:]) else self.chain.statements[0].lineno
-        for arm, lines in zip(self.chain.arms, above, strict=True):
-            lines = lines if any(above[1:]) else []
-            inside = [*lines, *(n for n in range(arm.line, (arm.body[-1].end_lineno or arm.line) + 1) if n in self.view.comments)]
-            if len(inside) > 1:
-                return None
-            found.append(self.view.comments[inside[0]][0] if inside else "")
-        return found
-
-    def _above(self, position: int) -> list[int]:
-        """The lines of comments right above the test of an arm."""
-        number = self.chain.arms[position].line
-        found: list[int] = []
-        while self.view.comments.get(number - 1, ("", False))[1]:
-            number -= 1
-            found.insert(0, number)
-        return found
-
     def _table(self, name: str, comments: list[str]) -> list[str]:
         lines = [f"{name} = {{"]
         seen: set[str] = set()
@@ -524,21 +504,11 @@ class _Plan:
             return self.rows.using(f"{name}.get({subject}, {self.rows.row([h.values[-1] for h in default])})")
         found = self.rows.using(f"{name}[{subject}]")
         if otherwise is None or self.chain.rest:
-            rest = [] if otherwise is None else self._lines_of(otherwise, "")
+            rest = [] if otherwise is None else moved_lines(self.view, otherwise, "")
             return [f"if {subject} in {name}:", *(one + line for line in found), *rest]
         if isinstance(otherwise[-1], ast.Raise | ast.Return | ast.Continue | ast.Break):
-            return [f"if {subject} not in {name}:", *self._lines_of(otherwise, one), *found]
-        return [f"if {subject} in {name}:", *(one + line for line in found), "else:", *self._lines_of(otherwise, one)]
-
-    def _lines_of(self, body: list[ast.stmt], indent: str) -> list[str]:
-        """The lines of some statements as they stand, comments included, at another indentation."""
-        first, last = body[0], body[-1]
-        start = self.view.offsets.line_start(first.lineno)
-        while self.view.comments.get(self.view.offsets.text.count("\n", 0, start), ("", False))[1]:
-            start = self.view.offsets.line_start(self.view.offsets.text.count("\n", 0, start))
-        lines = self.view.text[start : self.view.offsets.line_start((last.end_lineno or last.lineno) + 1)].splitlines()
-        old = lines[0][: len(lines[0]) - len(lines[0].lstrip(" \t"))]
-        return [indent + line.removeprefix(old) if line.strip() else "" for line in lines]
+            return [f"if {subject} not in {name}:", *moved_lines(self.view, otherwise, one), *found]
+        return [f"if {subject} in {name}:", *(one + line for line in found), "else:", *moved_lines(self.view, otherwise, one)]
 
     def _replacement(self, lines: list[str]) -> Edit:
         first, last = self.chain.statements[0], self.chain.statements[-1]
