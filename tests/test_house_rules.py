@@ -21,7 +21,7 @@ MAY_USE = {
     "naming": set(),
     "moves": {"logic", "naming", "source"},
     "judge": set(),
-    "aligning": {"source", "moves"},
+    "aligning": {"source", "moves", "planner"},
     "planner": {"source", "surveying", "logic", "moves", "judge", "naming"},
     "report": {"judge", "planner", "surveying", "moves"},
     "demo": set(),

@@ -96,3 +96,45 @@ def test_the_command(tmp_path: Path, dreck_in_process: Any) -> None:
     assert "| `else` | `100` |" in dreck_in_process("align", str(tmp_path / "a.py"), "--markdown").out
     bad = dreck_in_process("align", str(tmp_path))
     assert bad.status == 2 and "b.py" in bad.err
+
+
+SWITCHES = {
+    "ranges, from below to above, with what no arm asks for": (
+        "def fee(tons: int):\n    if tons >= 90:\n        return 3\n    elif 20 <= tons < 50:\n        return 2\n    elif 0 <= tons < 15:\n        return 1\n    return 9\n",
+        [("from 0 below 15", "1"), ("from 20 below 50", "2"), ("from 90", "3"), ("else: below 0, from 15 below 20, from 50 below 90", "9")],
+        ("no arm asks for tons from 15 below 20", "no arm asks for tons from 50 below 90"),
+        ("band-table",),
+    ),
+    "ranges that overlap, and one that is never reached": (
+        "def fee(tons):\n    if tons < 10:\n        n = 1\n    elif 8 < tons < 20:\n        n = 2\n    elif tons < 20:\n        n = 3\n    return n\n",
+        [("below 10", "1"), ("from 10 below 20", "2"), ("never reached", "3")],
+        ("two arms ask for tons above 8 below 10; the first decides", "the arm in line 6 is never reached"),
+        (),
+    ),
+    "classes, with expressions of one shape": (
+        "def fee(boat, n):\n    if isinstance(boat, Tug):\n        return n * boat.power\n    elif isinstance(boat, (Barge, Raft)):\n        return n * 3\n"
+        "    raise LookupError\nclass Tug: ...\nclass Barge: ...\nclass Raft: ...\n",
+        [("Tug", "boat.power"), ("Barge, Raft", "3"), ("else", None)],
+        (),
+        (),
+    ),
+    "a guard before the ladder": (
+        "def fee(tons: int):\n    if tons < 0:\n        raise ValueError\n    elif tons < 5:\n        n = 1\n    elif tons < 9:\n        n = 2\n    elif tons < 12:\n        n = 3\n"
+        "    else:\n        n = 4\n    return n\n",
+        [("below 0", None), ("from 0 below 5", "1"), ("from 5 below 9", "2"), ("from 9 below 12", "3"), ("else: from 12", "4")],
+        (),
+        ("band-table",),
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("title", SWITCHES)
+def test_ranges_and_classes(title: str, tmp_path: Path) -> None:
+    """They are laid side by side too, with what a person should look at and what may come next."""
+    text, rows, notes, moves = SWITCHES[title]
+    (tmp_path / "a.py").write_text(text, encoding="utf-8")
+    found = dreck.align(f"{tmp_path / 'a.py'}::fee").found[0]
+    assert [(r.keys, r.values[0] if r.values else None) for r in found.rows] == rows
+    assert (found.notes, found.moves) == (notes, moves) and found.of_expressions is ("shape" in title)
+    if moves:
+        assert f"{moves[0]}" in [s.move for s in dreck.untangle(f"{tmp_path / 'a.py'}:{found.moves_line}", only=moves).functions[0].steps]

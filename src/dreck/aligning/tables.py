@@ -1,26 +1,29 @@
-"""The arms of a chain laid side by side: one pattern, and a column for each place where they differ."""
+"""Arms laid side by side: one pattern, and a column for each place where they differ."""
 
 from __future__ import annotations
 
 import ast
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from ..errors import SourceError
 from ..moves.alignment import Hole, aligned
-from ..moves.chains import Chain, chains_of, source_of
 from ..moves.fields import field_name
 from ..moves.likeness import Change, likened, most_alike
 from ..moves.module_view import ModuleView
+from ..moves.registry import ModuleMove, ModuleSite, all_moves
+from ..moves.wishes import Wishes
 from ..outline import Function
+from ..planner.project import Project
 from ..source.edits import Edit, edited
 from ..source.files import SourceFile
 from ..source.targets import Target
+from .switches import Switch, switches_of
 
-# What is written in the key column for all other values.
-ELSE = "else"
 _MARKS = ("‹", "›")
+# Columns of expressions that still make a table one can read.
+_MOST_COLUMNS = 4
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,7 +31,8 @@ class ArmRow:
     """One arm.
 
     Attributes:
-        keys: the values that lead into it, as the author wrote them; ``else`` for all others.
+        keys: the values or classes that lead into it, as the author wrote them, or the range of numbers.
+        is_default: whether it is for all that the others leave.
         line: where its test stands, counted from 1.
         values: what it has in each column; None if it is not like the others.
         neutral: for each column whether the arm lacks that part, so that a neutral element stands for it.
@@ -36,6 +40,7 @@ class ArmRow:
     """
 
     keys: str
+    is_default: bool
     line: int
     values: tuple[str, ...] | None
     neutral: tuple[bool, ...]
@@ -44,7 +49,7 @@ class ArmRow:
 
 @dataclass(frozen=True, slots=True)
 class Alignment:
-    """The arms of one chain.
+    """The arms of one chain of tests.
 
     Attributes:
         target: the function, as ``path.py::name``.
@@ -52,8 +57,12 @@ class Alignment:
         subject: what is tested.
         pattern: the lines that the arms have in common, with the names of columns in angle quotes.
         columns: what the columns are called.
-        rows: the arms in their order.
+        rows: the arms in their order; those of a ladder of ranges from below to above.
         changes: in words, what would be written differently for the arms to be alike.
+        of_expressions: whether columns hold more than constants, so that a table could not hold them.
+        notes: in words, what a person should look at: gaps, overlaps, arms that are never reached.
+        moves: the moves that turn it into something else, to be asked for by name; empty if none does.
+        moves_line: the line to ask for them at.
     """
 
     target: str
@@ -63,11 +72,15 @@ class Alignment:
     columns: tuple[str, ...]
     rows: tuple[ArmRow, ...]
     changes: tuple[str, ...]
+    of_expressions: bool = False
+    notes: tuple[str, ...] = ()
+    moves: tuple[str, ...] = ()
+    moves_line: int = 0
 
     @property
     def is_table(self) -> bool:
         """Whether all arms with keys fit the pattern, so that a table can hold what they differ in."""
-        return bool(self.columns) and all(r.values is not None for r in self.rows if r.keys != ELSE)
+        return bool(self.columns) and not self.of_expressions and all(r.values is not None for r in self.rows if not r.is_default)
 
     @property
     def alike(self) -> int:
@@ -79,10 +92,11 @@ class Alignment:
 
     def to_dict(self) -> dict[str, Any]:
         """The alignment as plain data."""
-        rows = [{"keys": r.keys, "line": r.line, "values": r.values, "neutral": r.neutral, "text": r.text} for r in self.rows]
+        rows = [{"keys": r.keys, "is_default": r.is_default, "line": r.line, "values": r.values, "neutral": r.neutral, "text": r.text} for r in self.rows]
         return {
             "target": self.target, "line": self.line, "subject": self.subject, "pattern": list(self.pattern),
-            "columns": list(self.columns), "rows": rows, "changes": list(self.changes),
+            "columns": list(self.columns), "rows": rows, "changes": list(self.changes), "of_expressions": self.of_expressions,
+            "notes": list(self.notes), "moves": list(self.moves), "moves_line": self.moves_line,
         }  # fmt: skip
 
     def to_markdown(self) -> str:
@@ -94,7 +108,7 @@ class Alignment:
             values = list(row.values) if row.values is not None else [row.text]
             shown = [f"`{v}`" for v in values] + [""] * (len(head) - 1 - len(values))
             lines.append(_cells([f"`{row.keys}`", *shown]))
-        return "\n".join([*lines, ""])
+        return "\n".join([*lines, "", *(f"- {note}" for note in self.notes)])
 
 
 def _cells(texts: Sequence[str]) -> str:
@@ -121,6 +135,7 @@ def align_targets(targets: Sequence[Target]) -> Alignments:
     """
     found: list[Alignment] = []
     problems: list[str] = []
+    project = Project()
     for target in targets:
         try:
             source = SourceFile.read(target.path)
@@ -128,7 +143,7 @@ def align_targets(targets: Sequence[Target]) -> Alignments:
         except SourceError as error:
             problems.append(str(error))
             continue
-        view = ModuleView(target.path, source.text)
+        view = ModuleView(target.path, source.text, beside=lambda word, path=target.path: project.around(path, word))  # type: ignore[misc]
         least = 2 if target.name or target.line else 3
         for function in target.functions(tree):
             found += alignments(view, view.functions[function.name], least)
@@ -137,45 +152,78 @@ def align_targets(targets: Sequence[Target]) -> Alignments:
 
 def alignments(view: ModuleView, function: Function, least: int = 3) -> Iterator[Alignment]:
     """The alignments of the chains of a function with that many arms, the default counted."""
-    for chain in chains_of(function.node):
-        bodies = [*(a.body for a in chain.arms), *([chain.otherwise] if chain.otherwise else [])]
-        if len(bodies) >= least:
-            yield _alignment(view, function, chain, bodies)
+    for number, switch in enumerate(switches_of(view, function)):
+        if len(switch.bodies) >= least:
+            yield _alignment(view, function, switch, number)
 
 
-def _alignment(view: ModuleView, function: Function, chain: Chain, bodies: list[list[ast.stmt]]) -> Alignment:
-    changes = likened(view, bodies, view.plain_functions)
-    fitting = list(range(len(bodies)))
-    if changes is None and chain.otherwise and len(bodies) > 2:
-        without = likened(view, bodies[:-1], view.plain_functions)
-        fitting, changes = (fitting[:-1], [*without, []]) if without is not None else (fitting, None)
-    if changes is None:
-        fitting, some = most_alike(view, bodies, view.plain_functions)
-        fitting = fitting if len(fitting) > 1 else []
-        changes = [some.get(i, []) for i in range(len(bodies))]
+def _alignment(view: ModuleView, function: Function, switch: Switch, number: int) -> Alignment:
+    bodies = list(switch.bodies)
+    fitting, changes, loosely = _laid(view, switch)
     every = [c for i in fitting for c in changes[i]]
     edits = [c.edit for c in every]
     alike = ModuleView(view.path, edited(view.text, edits), view.width) if edits else view
-    after = alike.functions[function.name]
-    same = next(c for c, old in zip(chains_of(after.node), chains_of(function.node), strict=True) if old.statements[0].lineno == chain.statements[0].lineno)
-    now = [*(a.body for a in same.arms), *([same.otherwise] if same.otherwise else [])]
-    holes = (aligned([now[i] for i in fitting], alike.plain_functions) if len(fitting) > 1 else None) or []
+    now = list(switches_of(alike, alike.functions[function.name])[number].bodies) if edits else bodies
+    holes = (aligned([now[i] for i in fitting], alike.plain_functions, loosely=loosely) if len(fitting) > 1 else None) or []
     names = _names(holes, alike)
     inserted = _inserted(view.text, every)
     rows = []
     for i, body in enumerate(bodies):
-        arm = chain.arms[i] if i < len(chain.arms) else None
-        keys = ELSE if arm is None else ", ".join(source_of(view, k) for k in arm.keys)
         spots = [h.values[fitting.index(i)] for h in holes] if i in fitting else None
-        values = None if spots is None else tuple(alike.offsets.source(v) for v in spots)
+        values = None if spots is None else tuple(_one_line(alike, v) for v in spots)
         neutral = tuple(any(a <= alike.offsets.span(v)[0] < b for a, b in inserted) for v in spots or ())
-        line = arm.line if arm is not None else body[0].lineno
-        rows.append(ArmRow(keys, line, values, neutral, "; ".join(" ".join(ast.unparse(s).split()) for s in body)))
+        is_default = switch.has_default and i == len(bodies) - 1
+        text = "; ".join(" ".join(ast.unparse(s).split()) for s in body)
+        rows.append(ArmRow(switch.keys[i], is_default, switch.lines[i], values, neutral, text))
     pattern = _pattern(alike, now[fitting[0]], holes, names) if fitting else ()
-    return Alignment(
-        f"{view.path.as_posix()}::{function.name}", chain.statements[0].lineno, source_of(view, chain.subject), pattern, tuple(names),
-        tuple(rows), tuple(c.what for c in every),
+    found = Alignment(
+        f"{view.path.as_posix()}::{function.name}", switch.line, switch.subject, pattern, tuple(names), tuple(rows),
+        tuple(c.what for c in every), loosely and bool(holes), switch.notes,
     )  # fmt: skip
+    site = _site_of(view, function, switch)
+    if site is not None:
+        return replace(found, moves=(site[0],), moves_line=site[1])
+    if found.is_table and found.changes and switch.moves[:1] == ("lookup-table",):
+        return replace(found, moves=("align-arms", "lookup-table"), moves_line=switch.line)
+    return found
+
+
+def _laid(view: ModuleView, switch: Switch) -> tuple[list[int], list[list[Change]], bool]:
+    """The arms that are alike, how each would be written for that, and whether they differ in more than constants."""
+    bodies = list(switch.bodies)
+    changes = likened(view, bodies, view.plain_functions)
+    everything = list(range(len(bodies)))
+    if changes is not None:
+        return everything, changes, False
+    if switch.has_default and len(bodies) > 2:
+        without = likened(view, bodies[:-1], view.plain_functions)
+        if without is not None:
+            return everything[:-1], [*without, []], False
+    fitting, some = most_alike(view, bodies, view.plain_functions)
+    if len(fitting) > 1:
+        return fitting, [some.get(i, []) for i in everything], False
+    nothing: list[list[Change]] = [[] for _ in bodies]
+    for some_of in (everything, everything[:-1] if switch.has_default else everything):
+        holes = aligned([bodies[i] for i in some_of], view.plain_functions, loosely=True)
+        if holes is not None and len(holes) <= _MOST_COLUMNS and len(some_of) > 1:
+            return some_of, nothing, True
+    return [], nothing, False
+
+
+def _site_of(view: ModuleView, function: Function, switch: Switch) -> tuple[str, int] | None:
+    """The first move that has a site at a switch, and its line; the first arm may be a guard before it."""
+    for name in switch.moves:
+        found = all_moves()[name]
+        for line in switch.lines[:2] if isinstance(found, ModuleMove) else ():
+            wishes = Wishes(line=line, asked=True)
+            if isinstance(found, ModuleMove) and any(isinstance(s, ModuleSite) for s in found.look(view, function, wishes)):
+                return name, line
+    return None
+
+
+def _one_line(view: ModuleView, node: ast.expr) -> str:
+    text = view.offsets.source(node)
+    return ast.unparse(node) if "\n" in text else text
 
 
 def _names(holes: list[Hole], view: ModuleView) -> list[str]:

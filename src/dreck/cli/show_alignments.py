@@ -22,9 +22,7 @@ def show_alignments(found: Alignments) -> None:
     """All tables, one below the other."""
     out = console()
     for alignment in found.found:
-        count = len(alignment.rows)
-        said = f"{count} arms by {alignment.subject}"
-        said += ", all alike" if alignment.alike == count else ", all alike but the default" if alignment.is_table else f", {alignment.alike} of them alike" if alignment.alike > 1 else ", no two alike"
+        said = f"{len(alignment.rows)} arms by {alignment.subject}, {_likeness(alignment)}"
         out.print(Text.assemble((alignment.target, "bold"), (f"  line {alignment.line}", "dim"), f"  {said}"), soft_wrap=True)
         if alignment.alike > 1:
             for line in alignment.pattern:
@@ -32,7 +30,18 @@ def show_alignments(found: Alignments) -> None:
         out.print(Padding(_table(alignment), (1, 0, 1, 2)))
         _show_next(alignment)
     if not found.found and not found.problems:
-        out.print("No chain of three arms or more tests one subject for equality.")
+        out.print("No chain of three arms or more picks by the value, the range or the class of one subject.")
+
+
+def _likeness(alignment: Alignment) -> str:
+    count, alike = len(alignment.rows), alignment.alike
+    if alignment.of_expressions:
+        return f"{'all' if alike == count else alike} of one shape"
+    if alike == count:
+        return "all alike"
+    if alignment.is_table:
+        return "all alike but the default"
+    return f"{alike} of them alike" if alike > 1 else "no two alike"
 
 
 def _with_names(line: str) -> Text:
@@ -50,7 +59,7 @@ def _table(alignment: Alignment) -> Table:
         table.add_column(Text(name, style="cyan"), justify="right" if right else "left")
     unlike = any(r.values is None for r in alignment.rows)
     if unlike:
-        table.add_column("otherwise" if alignment.is_table else "of another shape", style="yellow")
+        table.add_column("otherwise" if all(r.values is not None for r in alignment.rows if not r.is_default) else "of another shape", style="yellow")
     for row in alignment.rows:
         if row.values is None:
             table.add_row(row.keys, *[""] * len(alignment.columns), Text(row.text))
@@ -71,9 +80,10 @@ def _show_next(alignment: Alignment) -> None:
         out.print(Text.assemble(("  alike when  ", "dim"), change), soft_wrap=True)
     if len(alignment.changes) > _MOST_CHANGES:
         out.print(Padding(Text(f"and {len(alignment.changes) - _MOST_CHANGES} more", style="dim"), (0, 0, 0, 2)))
+    for note in alignment.notes:
+        out.print(Text.assemble(("  look at     ", "yellow"), note), soft_wrap=True)
     path = alignment.target.partition("::")[0]
-    if alignment.is_table:
-        moves = "align-arms,lookup-table" if alignment.changes else "lookup-table"
-        out.print(Text.assemble(("  next        ", "dim"), f"dreck untangle {path}:{alignment.line} --only {moves}"), soft_wrap=True)
-    if alignment.is_table or alignment.changes:
+    if alignment.moves:
+        out.print(Text.assemble(("  next        ", "dim"), f"dreck untangle {path}:{alignment.moves_line} --only {','.join(alignment.moves)}"), soft_wrap=True)
+    if alignment.moves or alignment.changes or alignment.notes:
         out.print()

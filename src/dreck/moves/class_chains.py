@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import ast
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 from ..logic.bindings import assigned_in, free_names
-from ..outline import Function
+from ..outline import Function, FunctionNode
 from ..source.edits import Edit, edited
 from .module_view import ModuleView
 
@@ -26,7 +27,7 @@ class ClassArm:
 
 @dataclass(frozen=True, slots=True)
 class ClassChain:
-    """A chain whose arms all leave.
+    """A chain of tests; where it is made of several statements, all arms leave.
 
     Attributes:
         subject: the name that is asked for its class.
@@ -43,13 +44,45 @@ class ClassChain:
     last: ast.stmt
     rest: list[ast.stmt]
 
+    @property
+    def leaves(self) -> bool:
+        """Whether all arms leave the function."""
+        return all(isinstance(a.body[-1], ast.Return | ast.Raise) for a in self.arms)
 
-def class_chain(body: list[ast.stmt], index: int) -> ClassChain | None:
-    """The chain that starts with a statement of a block, if one does."""
+
+def class_chains_of(function: FunctionNode) -> Iterator[ClassChain]:
+    """All chains of a function itself, in whatever block."""
+    pending = [function.body]
+    while pending:
+        body, index = pending.pop(), 0
+        while index < len(body):
+            found = class_chain(body, index, leaving=False)
+            if found is not None and len(found.arms) > 1:
+                yield found
+                pending += [a.body for a in found.arms]
+                index = body.index(found.last) + 1
+                continue
+            statement = body[index]
+            index += 1
+            if not isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
+                blocks = [getattr(statement, part, []) for part in ("body", "orelse", "finalbody")]
+                pending += [b for b in blocks if b and isinstance(b[0], ast.stmt)]
+                pending += [c.body for c in (*getattr(statement, "handlers", []), *getattr(statement, "cases", []))]
+
+
+def class_chain(body: list[ast.stmt], index: int, *, leaving: bool = True) -> ClassChain | None:
+    """The chain that starts with a statement of a block, if one does.
+
+    Args:
+        body: the block.
+        index: where the statement stands in it.
+        leaving: whether every arm has to leave the function.
+    """
     subject: str | None = None
     arms: list[ClassArm] = []
     position = index
     otherwise: list[ast.stmt] = []
+    stays = False
     while position < len(body) and not otherwise:
         node: ast.stmt | None = body[position]
         tested = _tested(node.test) if isinstance(node, ast.If) else None
@@ -57,8 +90,12 @@ def class_chain(body: list[ast.stmt], index: int) -> ClassChain | None:
             break
         while isinstance(node, ast.If):
             tested = _tested(node.test)
-            if tested is None or (subject is not None and tested[0] != subject) or not isinstance(node.body[-1], ast.Return | ast.Raise):
+            if tested is None or (subject is not None and tested[0] != subject):
                 return None
+            if not isinstance(node.body[-1], ast.Return | ast.Raise):
+                if leaving or position > index:
+                    return None
+                stays = True
             subject = tested[0]
             arms.append(ClassArm(tested[1], node.body, node.lineno))
             chained = len(node.orelse) == 1 and isinstance(node.orelse[0], ast.If) and node.orelse[0].col_offset == node.col_offset
@@ -66,6 +103,8 @@ def class_chain(body: list[ast.stmt], index: int) -> ClassChain | None:
                 otherwise = node.orelse
             node = node.orelse[0] if chained else None
         position += 1
+        if stays:
+            break
     if subject is None:
         return None
     return ClassChain(subject, arms, otherwise, body[index], body[position - 1], body[position:])
