@@ -105,4 +105,5 @@ _WAYS: tuple[tuple[Callable[[FunctionNode, FunctionNode], bool], Callable[[Conte
     (_builds_differently, lambda context: replace(context, apart=True)),
     (_calls_differently, lambda context: replace(context, bound=True)),
     (_goes_through_rows, lambda context: replace(context, rows_apart=True)),
+    (_builds_differently, lambda context: replace(context, apart=True, rows_apart=True)),
 )

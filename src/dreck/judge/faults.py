@@ -11,7 +11,7 @@ import ast
 import copy
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from itertools import pairwise
+from functools import partial
 
 from ..outline import functions_of
 
@@ -51,17 +51,26 @@ def _all_changes(tree: ast.Module, subject: str) -> list[tuple[str, Callable[[],
 
 
 def _in_table(statement: ast.Assign) -> Iterator[tuple[str, Callable[[], None]]]:
-    """Wrong tables: two neighbours that differ are exchanged."""
+    """Wrong tables: two rows of a dict get what the other one holds; a number or text of a list, or of its rows, is another one."""
     table, name = statement.value, ast.unparse(statement.targets[0])
-    entries = table.values if isinstance(table, ast.Dict) else table.elts if isinstance(table, ast.Tuple | ast.List) else []
-    for i, (entry, following) in enumerate(pairwise(entries)):
+    if isinstance(table, ast.Dict):
+        values = table.values
+        for i, (key, value, following) in enumerate(zip(table.keys, values, values[1:], strict=False)):
 
-        def exchange(i: int = i) -> None:
-            entries[i], entries[i + 1] = entries[i + 1], entries[i]
+            def exchange(i: int = i) -> None:
+                values[i], values[i + 1] = values[i + 1], values[i]
 
-        if ast.dump(entry) != ast.dump(following):
-            about = f"row {_short(table.keys[i])}" if isinstance(table, ast.Dict) and table.keys[i] is not None else f"entry {i + 1}"  # type: ignore[arg-type]
-            yield f"line {entry.lineno}: {about} of {name} exchanged with the next", exchange
+            if ast.dump(value) != ast.dump(following) and key is not None:
+                yield f"line {key.lineno}: row {_short(key)} of {name} exchanged with the next", exchange
+    elif isinstance(table, ast.Tuple | ast.List):
+        for entry in table.elts:
+            last = entry.elts[-1] if isinstance(entry, ast.Tuple) and entry.elts else entry
+            if isinstance(last, ast.Constant) and type(last.value) in (int, float, str):
+                yield f"line {last.lineno}: {_short(last)} in {name} is another one", partial(_become_another, last)
+
+
+def _become_another(node: ast.Constant) -> None:
+    node.value = f"{node.value}_" if isinstance(node.value, str) else node.value + 1  # type: ignore[operator]
 
 
 def _own(node: ast.AST) -> Iterator[ast.AST]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import ast
 from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager
+from functools import partial
 
 from .module_values import is_enum_member
 from .inlining import is_constant
@@ -452,9 +453,15 @@ class LookupLowering(ClassLowering):
             return self.condition(generator.elt, yes, no, where)
 
         entry = self._generated(generator, 0, element, ended, where)
-        about = ast.unparse(generator.elt)
-        detail = (AssumptionKind.NO_EFFECT, about, f"`{about}` raises StopIteration")
-        return self.do("assume", node, (), (), entry, where, detail)
+        return self._not_stopping(node, [generator.elt, *_asked_inside(generator)], entry, where)
+
+    def _not_stopping(self, node: ast.Call, parts: list[ast.expr], entry: Node, where: Where) -> Node:
+        """Assume that nothing inside a generator raises StopIteration, which would become a RuntimeError there."""
+        for part in parts:
+            about = ast.unparse(part)
+            detail = (AssumptionKind.NO_EFFECT, about, f"`{about}` raises StopIteration")
+            entry = self.do("assume", node, (), (), entry, where, detail)
+        return entry
 
     def _sum(self, node: ast.Call, generator: ast.GeneratorExp, out: int, after: Node, where: Where) -> Node:
         """``sum(...)`` starts at 0 and adds one element after the other; of floats the rounding is its own."""
@@ -464,9 +471,8 @@ class LookupLowering(ClassLowering):
             return self.value(generator.elt, item, self.do("sum up", generator.elt, (out, item), (out,), again, where), where)
 
         entry: Node = Put(node.lineno, out, const(0), self._generated(generator, 0, element, after, where))
-        about = ast.unparse(generator.elt)
-        detail = (AssumptionKind.NO_EFFECT, about, f"`{about}` raises StopIteration")
-        entry = entry if is_constant(generator.elt) else self.do("assume", node, (), (), entry, where, detail)
+        harmless = is_constant(generator.elt) or isinstance(generator.elt, ast.Name)
+        entry = self._not_stopping(node, [*([] if harmless else [generator.elt]), *_asked_inside(generator)], entry, where)
         return self.value(node.func, self.temporary(), entry, where)
 
     def _all_rules(
@@ -522,16 +528,41 @@ class LookupLowering(ClassLowering):
     def _generated(self, node: ast.GeneratorExp | ast.ListComp | ast.SetComp | ast.DictComp, i: int, element: Callable[[Node], Node], ended: Node, where: Where) -> Node:
         """The loops of a generator expression around its element."""
         loop = node.generators[i]
+        rows = self.rows_of(loop.iter)
+        if rows is not None:
+            return self._row_by_row(node, i, rows, element, ended, where)
         iterator, flag, item = self.temporary(), self.temporary(), self.temporary()
         head = Cut(node.lineno, ended)
         with self.inner_names(loop.target):
-            inside = element(head) if i + 1 == len(node.generators) else self._generated(node, i + 1, element, head, where)
-            for condition in reversed(loop.ifs):
-                inside = self.condition(condition, inside, head, where)
-            inside = self.assign(loop.target, item, inside, where)
+            inside = self._round(node, i, item, element, head, where)
         test = Test(node.lineno, flag, inside, ended, in_words(loop.iter))
         head.next = self.do("next", loop.iter, (iterator,), (flag, item), test, where)
         return self.values([loop.iter], where, lambda o: self.do("iter", loop.iter, o, (iterator,), head, where))
+
+    def _row_by_row(self, node: ast.GeneratorExp | ast.ListComp | ast.SetComp | ast.DictComp, i: int, rows: list[Term], element: Callable[[Node], Node], ended: Node, where: Where) -> Node:
+        """A loop over constant rows, written out."""
+        loop, entry = node.generators[i], ended
+        for row in reversed(rows):
+            item = self.temporary()
+            with self.inner_names(loop.target):
+                entry = Put(node.lineno, item, row, self._round(node, i, item, element, entry, where))
+        return self.value(loop.iter, self.temporary(), entry, where) if isinstance(loop.iter, ast.Name) else entry
+
+    def _round(self, node: ast.GeneratorExp | ast.ListComp | ast.SetComp | ast.DictComp, i: int, item: int, element: Callable[[Node], Node], again: Node, where: Where) -> Node:
+        """What is done with one element of a loop."""
+        loop = node.generators[i]
+        inside = element(again) if i + 1 == len(node.generators) else self._generated(node, i + 1, element, again, where)
+        for condition in reversed(loop.ifs):
+            inside = self.condition(condition, inside, again, where)
+            sides = _sides(condition)
+            if sides and isinstance(node, ast.GeneratorExp):
+                about = ast.unparse(condition)
+                detail = (AssumptionKind.NO_EFFECT, about, f"`{about}` raises StopIteration")
+                inside = self.values(sides, where, partial(self._unless_plain, condition, detail, inside, where))
+        return self.assign(loop.target, item, inside, where)
+
+    def _unless_plain(self, source: ast.expr, detail: object, after: Node, where: Where, operands: tuple[Operand, ...]) -> Node:
+        return self.do("assume unless plain", source, operands, (), after, where, detail)
 
     @contextmanager
     def inner_names(self, target: ast.expr) -> Iterator[None]:
@@ -542,6 +573,20 @@ class LookupLowering(ClassLowering):
         self.inner.update({n: f"{n}@{number}" for n in names})
         yield
         self.inner = old
+
+
+def _asked_inside(generator: ast.GeneratorExp) -> list[ast.expr]:
+    """What a generator evaluates itself beside its element and comparisons of names."""
+    conditions = [c for g in generator.generators for c in g.ifs if not _sides(c)]
+    return [*conditions, *(g.iter for g in generator.generators[1:] if not isinstance(g.iter, ast.Name))]
+
+
+def _sides(condition: ast.expr) -> list[ast.expr]:
+    """The two sides of a comparison of names and constants; empty for any other condition."""
+    if not isinstance(condition, ast.Compare) or len(condition.ops) != 1 or isinstance(condition.ops[0], ast.In | ast.NotIn):
+        return []
+    sides = [condition.left, condition.comparators[0]]
+    return sides if all(isinstance(s, ast.Name | ast.Constant) for s in sides) else []
 
 
 def immediate_generators(function: ast.AST, is_builtin: Callable[[str], bool], *, sums: bool) -> frozenset[int]:

@@ -41,16 +41,18 @@ class Version:
         path: where it stands, or would stand; imports beside it are found from there.
         text: its text.
         others: modules of the same project in the same state, by dotted name, that are compared with it.
+        meant: the tree that its text stands for, if another one is to be compared.
     """
 
     path: Path
     text: str
     others: Mapping[str, Version] = field(default_factory=dict, compare=False)
+    meant: ast.Module | None = field(default=None, compare=False)
 
     @cached_property
     def tree(self) -> ast.Module:
         """The parsed text."""
-        return ast.parse(self.text)
+        return self.meant or ast.parse(self.text)
 
     @cached_property
     def lines(self) -> list[str]:

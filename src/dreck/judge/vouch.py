@@ -20,6 +20,7 @@ from .module_names import attributes_asked, decorated_names
 from .module_values import enums_of
 from .events import Names
 from .explain import DecisionTable, explain
+from .options import Options, without_options
 from .prove import Proved, Unproved
 from .scope import scope_of
 from .surroundings import defined_in_time, names_inside
@@ -56,14 +57,16 @@ class Judge:
         Raises:
             TargetError: no function of that name is in both versions.
         """
+        options = without_options(before, after)
+        after = options.version
         found = differences(before, after)
         splits = split_classes_of(after.tree, before.tree)
-        wanted = list(dict.fromkeys([*found.changed, *_methods_of_kinds(splits)]))
+        wanted = list(dict.fromkeys([*found.changed, *_methods_of_kinds(splits), *options.names]))
         if subject is not None:
             self._check_subject(subject, before, after)
             reached = reached_from(subject, before, found.changed) | reached_from(subject, after, found.changed)
             wanted = [subject, *(n for n in wanted if n in reached and n != subject)]
-        verdicts = [self.function(before, after, name) for name in wanted]
+        verdicts = [self._with_options(self.function(before, after, name), options, before) for name in wanted]
         if found.frame_differs:
             why = "code outside functions differs (constants, classes or imports); Dreck does not compare that yet"
             verdicts.append(SubjectVerdict(MODULE, Verdict.UNDECIDED, why))
@@ -71,6 +74,19 @@ class Judge:
         own = [n for n in (*found.added, *found.removed) if n.rpartition(".")[0] + "." not in apart]
         verdicts += [v for n in own if (v := _lonely(n, before, after, strict=self.strict)) is not None]
         return Vouching(tuple(verdicts), tuple(_notes(found.added, found.removed)))
+
+    def _with_options(self, verdict: SubjectVerdict, options: Options, before: Version) -> SubjectVerdict:
+        """A verdict on a function that can be given constants of the module now, which must not be set again."""
+        known = [n for n in options.names.get(verdict.subject, ()) if n in before.names.bound]
+        if not known or verdict.verdict not in (Verdict.PROVED, Verdict.PROVED_UNDER):
+            return verdict
+        if self.strict:
+            why = f"{', '.join(known)} is read when the function is defined, no longer when it is called; no assumption is allowed"
+            return SubjectVerdict(verdict.subject, Verdict.UNDECIDED, why)
+        added = [a for a in map(Assumption.about_name, known) if a not in verdict.assumptions]
+        count = len(verdict.assumptions) + len(added)
+        why = f"every path matches, given {count} assumption{'s' if count > 1 else ''}"
+        return replace(verdict, verdict=Verdict.PROVED_UNDER, why=why, assumptions=(*verdict.assumptions, *added))
 
     def vouch_files(self, pairs: Sequence[tuple[Version, Version]]) -> Vouching:
         """Compare several modules of a project that change together; each may use the others' new functions."""
@@ -93,6 +109,7 @@ class Judge:
         """The decision tables of all functions that differ, or of one; a sentence where there is none."""
         if subject is not None:
             self._check_subject(subject, before, after)
+        after = without_options(before, after).version
         names = [subject] if subject else differences(before, after).changed
         tables = []
         for name in names:

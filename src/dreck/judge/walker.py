@@ -119,7 +119,7 @@ class Walker:
             return node.next
         terms = [operand_term(side.env, o) for o in node.operands]
         if node.kind == "assume unless plain":
-            return node.next if all_plain(kinds_of(terms[0], self.kinds)) else self._assume(node)
+            return node.next if all(all_plain(kinds_of(t, self.kinds)) for t in terms) else self._assume(node)
         if node.kind == "is" and any(t[0] in MADE for t in terms) and not any(map(is_const, terms)):
             raise Parted("whether two values that were made here are one object cannot be told", *(s.node for s in state.sides))
         if node.kind == "getattr" and _ADDERS.get(node.detail) == self._container(terms[0]) is not None:

@@ -150,3 +150,140 @@ def strong(kind):
 
 FIRST = weigh("tug")
 WEIGH_BY_KIND = {"barge": wide, "tug": strong}
+
+
+#: rows added up by sum -> proved
+def surcharge(length: int, night: bool):
+    pence = 0
+    if length > 200:
+        pence += 50
+    if length > 250:
+        pence += 70
+    if length > 300:
+        pence += 90
+    return pence
+#: becomes
+ROWS = ((200, 50), (250, 70), (300, 90))
+
+
+def surcharge(length: int, night: bool):
+    return sum(added for limit, added in ROWS if length > limit)
+
+
+#: a row too few for the sum -> differs
+def surcharge(length: int, night: bool):
+    pence = 0
+    if length > 200:
+        pence += 50
+    if length > 250:
+        pence += 70
+    if length > 300:
+        pence += 90
+    return pence
+#: becomes
+ROWS = ((200, 50), (250, 70))
+
+
+def surcharge(length: int, night: bool):
+    return sum(added for limit, added in ROWS if length > limit)
+
+
+#: rows that can be passed in -> proved
+def surcharge(length: int):
+    pence = 0
+    if length > 200:
+        pence += 50
+    if length > 250:
+        pence += 70
+    return pence
+#: becomes
+ROWS = ((200, 50), (250, 70))
+
+
+def surcharge(length: int, *, rows=ROWS):
+    pence = 0
+    for limit, added in rows:
+        if length > limit:
+            pence += added
+    return pence
+
+
+#: a table that both have can be passed in -> proved-under unpatched
+FARES = {"barge": 240, "tug": 180}
+
+
+def fare(kind: str):
+    return FARES.get(kind, 60)
+#: becomes
+FARES = {"barge": 240, "tug": 180}
+
+
+def fare(kind: str, *, fares=FARES):
+    return fares.get(kind, 60)
+
+
+#: a table is passed in that is another one when the function is defined -> differs
+FARES = {"barge": 240, "tug": 180}
+FARES = {"barge": 250, "tug": 190}
+
+
+def fare(kind: str):
+    return FARES.get(kind, 60)
+
+
+FARES = {"barge": 260, "tug": 200}
+#: becomes
+FARES = {"barge": 240, "tug": 180}
+FARES = {"barge": 250, "tug": 190}
+
+
+def fare(kind: str, *, fares=FARES):
+    return fares.get(kind, 60)
+
+
+FARES = {"barge": 260, "tug": 200}
+
+
+#: what can be passed in is another table -> differs
+FARES = {"barge": 240, "tug": 180}
+RATES = {"barge": 24, "tug": 18}
+
+
+def fare(kind: str):
+    return FARES.get(kind, 60)
+#: becomes
+FARES = {"barge": 240, "tug": 180}
+RATES = {"barge": 24, "tug": 18}
+
+
+def fare(kind: str, *, fares=RATES):
+    return fares.get(kind, 60)
+
+
+#: a keyword that was kept before is taken away -> differs
+FARES = {"barge": 240, "tug": 180}
+
+
+def fare(kind: str, **notes: int):
+    return FARES.get(kind, 60), sorted(notes)
+#: becomes
+FARES = {"barge": 240, "tug": 180}
+
+
+def fare(kind: str, *, fares=FARES, **notes: int):
+    return fares.get(kind, 60), sorted(notes)
+
+
+#: what is passed in is changed on the way -> differs
+FARES = {"barge": 240, "tug": 180}
+
+
+def fare(kind: str):
+    return FARES.get(kind, 60)
+#: becomes
+FARES = {"barge": 240, "tug": 180}
+
+
+def fare(kind: str, *, fares=FARES):
+    fares = {**fares, "tug": 0}
+    return fares.get(kind, 60)

@@ -75,9 +75,10 @@ class Check:
         self.sides = tuple(self._load(text, path) for text, path in zip(self.texts, self.paths, strict=True))
         self.subjects = tuple(subject_in(side, self.name) for side in self.sides)
         nodes = [_node(text, self.name) for text in self.texts]
-        self.suggested = suggestions(*nodes, *with_callees(self.subjects[0].function, request["roots"]))
+        modules = [ast.parse(text) for text in self.texts]
+        self.suggested = suggestions(*nodes, *with_callees(self.subjects[0].function, request["roots"]), modules=modules)
         self.suggested[RAISES] = handled_errors(*nodes)
-        self.parameters: Parameters = parameters_of(self.subjects[0], self.suggested, request["aim"])
+        self.parameters: Parameters = parameters_of(self.subjects[0], self.suggested, request["aim"], self.subjects[1])
         self.inputs: list[Tried] = []
         self.recorded = 0
         self.guide = _Guide(self)

@@ -47,13 +47,14 @@ class Parameters:
         return by_position, by_name
 
 
-def parameters_of(subject: Subject, suggested: Suggestions, aim: Mapping[str, Any]) -> Parameters:
+def parameters_of(subject: Subject, suggested: Suggestions, aim: Mapping[str, Any], other: Subject) -> Parameters:
     """Recipes for every parameter, from its hint, what it is compared with, or probes.
 
     Args:
         subject: the function of the old version.
         suggested: constants that values are compared with.
         aim: values of some parameters that are tried first, together.
+        other: the function of the new version; a name of its own may be passed to ``**`` of the old one.
     """
     signature = inspect.signature(subject.function)
     hints = _hints(subject.function)
@@ -62,6 +63,10 @@ def parameters_of(subject: Subject, suggested: Suggestions, aim: Mapping[str, An
     first: list[int] = []
     for position, parameter in enumerate(signature.parameters.values()):
         if parameter.kind is parameter.VAR_KEYWORD:
+            names = [n for n in inspect.signature(other.function).parameters if n not in signature.parameters]
+            filled += [inspect.Parameter(n, parameter.KEYWORD_ONLY, default=None) for n in names]
+            recipes += [(OMITTED, literal(1)) for _ in names]
+            first += [0 for _ in names]
             continue
         if position == 0 and subject.takes:
             found = selves(subject, suggested)

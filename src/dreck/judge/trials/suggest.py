@@ -7,19 +7,27 @@ import builtins
 import inspect
 import os
 import textwrap
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from typing import Any
 
 # Levels of callees whose conditions are read as well.
 _LEVELS = 3
+# Entries of a table that are read at most.
+_MOST_ENTRIES = 60
 Suggestions = dict[str, list[Any]]
 
 
-def suggestions(*functions: ast.AST) -> Suggestions:
-    """For each name, attribute, method or key: constants it is compared with, and their neighbours."""
+def suggestions(*functions: ast.AST, modules: Sequence[ast.Module] = ()) -> Suggestions:
+    """For each name, attribute, method or key: constants it is compared with or looked up among, and their neighbours.
+
+    Args:
+        functions: the functions that are read.
+        modules: where the constants and tables stand that they name.
+    """
     found: Suggestions = {}
+    held = _held(modules)
     for function in functions:
-        for subject, constant in _comparisons(function):
+        for subject, constant in [*_comparisons(function, {**held, **_columns(function, held)}), *_lookups(function, held)]:
             found.setdefault(subject, []).extend(_neighbours(constant))
         for target, source in _copies(function):
             if target in found:
@@ -70,12 +78,66 @@ def _tree_of(function: Any) -> ast.AST | None:
         return None
 
 
-def _comparisons(function: ast.AST) -> Iterator[tuple[str, Any]]:
+def _held(modules: Sequence[ast.Module]) -> dict[str, list[Any]]:
+    """What names of modules hold: a constant, the entries of a list or tuple, the keys of a dict."""
+    found: dict[str, list[Any]] = {}
+    for statement in (s for m in modules for s in m.body):
+        if isinstance(statement, ast.Assign | ast.AnnAssign) and statement.value is not None:
+            target = statement.targets[0] if isinstance(statement, ast.Assign) else statement.target
+            if isinstance(target, ast.Name):
+                found.setdefault(target.id, []).extend(_entries(statement.value)[:_MOST_ENTRIES])
+    return found
+
+
+def _entries(node: ast.expr) -> list[Any]:
+    if isinstance(node, ast.Tuple | ast.List | ast.Set | ast.Dict):
+        parts = [k for k in node.keys if k is not None] if isinstance(node, ast.Dict) else node.elts
+        return [tuple(_entries(p)) if isinstance(p, ast.Tuple) else c for p in parts for c in (_constants(p)[:1] or [None])]
+    return _constants(node)
+
+
+def _columns(function: ast.AST, held: Mapping[str, list[Any]]) -> dict[str, list[Any]]:
+    """What the names of loops over rows can be."""
+    found: dict[str, list[Any]] = {}
+    for node in ast.walk(function):
+        if isinstance(node, ast.For | ast.comprehension) and isinstance(node.iter, ast.Name) and node.iter.id in held:
+            rows = held[node.iter.id]
+            if isinstance(node.target, ast.Name):
+                found[node.target.id] = rows
+            elif isinstance(node.target, ast.Tuple):
+                names = [n.id for n in node.target.elts if isinstance(n, ast.Name)]
+                found.update({n: [r[i] for r in rows if isinstance(r, tuple) and len(r) == len(names)] for i, n in enumerate(names)})
+    return found
+
+
+def _lookups(function: ast.AST, held: Mapping[str, list[Any]]) -> Iterator[tuple[str, Any]]:
+    """What is looked up in a table of the module, with its keys; and what is put between limits."""
+    for node in ast.walk(function):
+        table: ast.expr | None = None
+        if isinstance(node, ast.Subscript):
+            table, key = node.value, node.slice
+        elif isinstance(node, ast.Call) and isinstance(node.func, ast.Attribute) and node.func.attr == "get" and node.args:
+            table, key = node.func.value, node.args[0]
+        elif isinstance(node, ast.Call) and _name(node.func).startswith("bisect") and len(node.args) > 1:
+            table, key = node.args[0], node.args[1]
+        elif isinstance(node, ast.Compare) and isinstance(node.left, ast.Tuple):
+            table, key = node.comparators[0], node.left
+        if not isinstance(table, ast.Name) or table.id not in held:
+            continue
+        if isinstance(key, ast.Tuple):
+            names = [_name(e) for e in key.elts]
+            keys = [k for k in held[table.id] if isinstance(k, tuple) and len(k) == len(names)]
+            yield from ((n, k[i]) for k in keys for i, n in enumerate(names) if n)
+        elif _name(key):
+            yield from ((_name(key), k) for k in held[table.id])
+
+
+def _comparisons(function: ast.AST, held: Mapping[str, list[Any]]) -> Iterator[tuple[str, Any]]:
     for node in ast.walk(function):
         if isinstance(node, ast.Compare):
             sides = [node.left, *node.comparators]
             names = [n for n in map(_name, sides) if n]
-            for constant in (c for s in sides for c in _constants(s)):
+            for constant in (c for s in sides for c in (held.get(s.id, []) if isinstance(s, ast.Name) else _constants(s))):
                 yield from ((name, constant) for name in names)
         elif isinstance(node, ast.Match):
             name = _name(node.subject)
