@@ -67,6 +67,7 @@ MODULES = (
     "name.policy_object",
     "name.rule_list",
     "dispatch.rule_rows",
+    "dispatch.parameterize_table",
     "dispatch.join_tables",
     "dispatch.split_flag",
 )

@@ -66,6 +66,31 @@ class RuleRows(ModuleMove):
             """,
         ),
         Example(
+            "whole numbers that are added up and nothing else",
+            """
+            def stamps(tons: int):
+                count = 0
+                if tons > 20:
+                    count += 1
+                if tons > 50:
+                    count += 2
+                if tons > 90:
+                    count += 4
+                return count
+            """,
+            """
+            STAMPS_ROWS = (
+                (20, 1),
+                (50, 2),
+                (90, 4),
+            )
+
+
+            def stamps(tons: int):
+                return sum(count_added for limit, count_added in STAMPS_ROWS if tons > limit)
+            """,
+        ),
+        Example(
             "one constant for each",
             """
             def open_up(lock):
@@ -136,8 +161,8 @@ class RuleRows(ModuleMove):
                 yield self.leave("comments", line)
             else:
                 fields = _fields(view, function, holes)
-                site = None if fields is None else _site(view, function, run, holes, fields, wishes)
-                yield site or self.leave("no-fields", line)
+                sites: list[ModuleSite | ModuleRefused] = [] if fields is None else list(_sites(view, function, run, holes, fields, wishes))
+                yield from sites or [self.leave("no-fields", line)]
 
 
 def _runs(block: list[ast.stmt]) -> Iterator[tuple[list[ast.stmt], list[Hole]]]:
@@ -194,7 +219,51 @@ def _of_use(hole: Hole) -> str | None:
     return None
 
 
-def _site(view: ModuleView, function: Function, run: list[ast.stmt], holes: list[Hole], fields: list[str], wishes: Wishes) -> ModuleSite | None:
+def _summed(view: ModuleView, function: Function, run: list[ast.stmt], holes: list[Hole], fields: list[str], name: str) -> Edit | None:
+    """The edit that adds the rows up by ``sum``, where the statements add whole numbers to what was 0 right before."""
+    first = run[0]
+    added = first.body[0] if isinstance(first, ast.If) and len(first.body) == 1 and not first.orelse else first
+    if not isinstance(added, ast.AugAssign) or not isinstance(added.op, ast.Add) or not isinstance(added.target, ast.Name):
+        return None
+    whole = next((h.values for h in holes if h.values[0] is added.value), ())
+    total = added.target.id
+    block = next((b for b in _blocks(function.node) if first in b), [])
+    at = block.index(first) if block else 0
+    before = block[at - 1] if at else None
+    zero = isinstance(before, ast.Assign) and ast.unparse(before) == f"{total} = 0"
+    if not zero or before is None or not whole or not all(isinstance(v, ast.Constant) and type(v.value) is int for v in whole):
+        return None
+    if (isinstance(first, ast.If) and total in free_names(first.test)) or before.lineno + 1 != first.lineno or before.lineno in view.comments:
+        return None
+    asked = ""
+    if isinstance(first, ast.If):
+        low, high = view.offsets.span(first.test)
+        spans = [(view.offsets.span(h.values[0]), f) for h, f in zip(holes, fields, strict=True)]
+        asked = f" if {edited(view.text[low:high], [Edit(a - low, b - low, f) for (a, b), f in spans if low <= a < high])}"
+    of_added = next(f for h, f in zip(holes, fields, strict=True) if h.values[0] is added.value)
+    text = f"sum({of_added} for {', '.join(fields)} in {name}{asked})"
+    following = block[at + len(run)] if at + len(run) < len(block) else None
+    hands_out = following is not None and isinstance(following, ast.Return) and ast.unparse(following) == f"return {total}" and following.lineno not in view.comments
+    last = following if hands_out and following is not None else run[-1]
+    indent = view.indentation(first.lineno)
+    line = f"{indent}return {text}" if hands_out else f"{indent}{total} = {text}"
+    fits = "\n" not in text and len(line) <= view.width
+    end = view.offsets.line_start((last.end_lineno or last.lineno) + 1)
+    return Edit(view.offsets.line_start(before.lineno), end, line + view.newline) if fits else None
+
+
+def _blocks(node: ast.AST) -> Iterator[list[ast.stmt]]:
+    for child in ast.walk(node):
+        for part in ("body", "orelse", "finalbody"):
+            block = getattr(child, part, None)
+            if isinstance(block, list) and block and isinstance(block[0], ast.stmt):
+                yield block
+
+
+def _sites(
+    view: ModuleView, function: Function, run: list[ast.stmt], holes: list[Hole], fields: list[str], wishes: Wishes
+) -> Iterator[ModuleSite]:
+    """The rows added up by sum, if that is all, and the rows with a loop; nothing if the name is taken."""
     line = run[0].lineno
     private = "_" if view.has_private_functions else ""
     proposed = private + "_".join([*words_of(function.node.name), "rows"]).upper()
@@ -203,7 +272,7 @@ def _site(view: ModuleView, function: Function, run: list[ast.stmt], holes: list
     indent = view.indentation(line)
     start = view.offsets.line_start(line)
     if name in view.words or view.offsets.span(run[0])[0] != start + len(indent):
-        return None
+        return
     rows = []
     for position in range(len(run)):
         values = [view.offsets.source(h.values[position]) for h in holes]
@@ -215,7 +284,9 @@ def _site(view: ModuleView, function: Function, run: list[ast.stmt], holes: list
     end = view.offsets.line_start((run[-1].end_lineno or line) + 1)
     top = view.start_of(view.top_statement(function.node))
     table = view.newline.join([f"{name} = (", *rows, ")", "", "", ""])
-    edits = [Edit(top, top, table), Edit(start, end, view.newline.join(lines) + view.newline)]
-    why = f"The {len(run)} statements differ only in what `{name}` holds; another rule is a row."
+    loop = Edit(start, end, view.newline.join(lines) + view.newline)
+    summed = _summed(view, function, run, holes, fields, name)
+    why = f"The {len(run)} statements differ only in what `{name}` holds; another rule is a row. parameterize-table lets callers pass others."
     names = (Proposal(name, "the rows of this function", Rank.MEANING if wish is None else Rank.ASKED),)
-    return ModuleSite(line, why, edited(view.text, edits), (function.name,), names=names)
+    for use in [loop] if summed is None else [summed, loop]:
+        yield ModuleSite(line, why, edited(view.text, [Edit(top, top, table), use]), (function.name,), names=names)
