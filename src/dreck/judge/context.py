@@ -18,6 +18,7 @@ from .events import Names
 from .mangling import mangled
 from .inlining import can_be_inlined, defaults_in, is_constant
 from .module_names import CACHED, bound_once, decorated_names, definition_counts, imported, is_mangled, stored_attributes
+from .neutral import OWN, neutral_data_of
 from .module_values import bisects_of, constants_of, nested_tables_of, records_of, sequences_of, tables_of
 from .record_classes import RecordClass
 from .row_classes import RowClass, places_of, row_classes_of
@@ -187,7 +188,7 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
         own_enum=_own_enum(tree, subject, names),
         **_kinds_apart(tree, other, subject),
         dispatchers={n: d for n, d in dispatchers_of(tree).items() if n in names.new},
-        data={a: in_order(k, names_in_order(counterpart), plain_classes(tree)) for a, k in data_of_kinds(tree, other).items()}
+        data={a: in_order(k, names_in_order(counterpart), plain_classes(tree)) for a, k in _data(tree, other, counterpart).items()}
         if names.is_builtin("property")
         else {},
     )
@@ -204,6 +205,16 @@ def _classes(tree: ast.Module) -> dict[str, tuple[str, ...]]:
 
 
 @lru_cache(CACHED)
+def _data(tree: ast.Module, other: ast.Module, counterpart: ast.AST | None) -> dict[str, tuple[tuple[str, ast.AST], ...]]:
+    """New attributes of classes; beside neutral ones stand the classes that the counterpart asks for, whose objects have their own."""
+    neutral = dict(neutral_data_of(tree, other))
+    asked = [n for n in names_in_order(counterpart) if n in plain_classes(tree)] if neutral else []
+    for attribute, kinds in neutral.items():
+        related = {k for c, _ in kinds for k in plain_classes(tree)[c]}
+        neutral[attribute] = (*kinds, *((c, OWN) for c in asked if c not in related and not {k for k, _ in kinds} & set(plain_classes(tree)[c])))
+    return {**neutral, **data_of_kinds(tree, other)}
+
+
 def _signatures(tree: ast.Module, other: ast.Module) -> dict[str, ast.arguments]:
     """The parameters of functions that both versions define once, without decorators, and with the same head."""
     found = []

@@ -9,6 +9,7 @@ from collections.abc import Callable, Mapping
 from .graph import Node, Operand, Put, Test
 from .inlining import is_constant
 from .lower_expressions import CannotLower, ExpressionLowering, Where
+from .neutral import OWN
 from .record_classes import RecordClass
 from .row_classes import constant_term
 from .scope import FunctionNode
@@ -200,6 +201,8 @@ class ClassLowering(ExpressionLowering):
             for kind, value in reversed(kinds):
                 if isinstance(value, ast.FunctionDef):
                     given = self.inlined(value, {value.args.args[0].arg: operands[0]}, out, after, where)
+                elif value is OWN:
+                    given = self.do("getattr", node, operands, (out,), after, where, node.attr)
                 else:
                     assert isinstance(value, ast.expr)
                     given = Put(node.lineno, out, constant_term(value), after)

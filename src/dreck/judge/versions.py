@@ -15,6 +15,7 @@ from .module_values import enums_of, is_enum_member, records_of
 from .dispatching import data_of_kinds
 from .events import Names
 from .inlining import is_constant
+from .neutral import neutral_data_of
 from .row_classes import RowClass, is_row, row_classes_of
 from .single_dispatch import dispatching_nodes
 from .subclasses import split_classes_of
@@ -147,7 +148,8 @@ def _frame(version: Version, left_out: set[str], other: Version) -> object:
     inner = {id(version.functions[n].node) for n in left_out if n in version.functions}
     inner |= {id(s) for s in version.tree.body if _is_new_constant(s, version, other) or is_new_record(s, version, other)}
     inner |= _new_aliases(version, other) | _parts_of_splits(version, other)
-    inner |= {id(value) for kinds in data_of_kinds(version.tree, other.tree).values() for _, value in kinds}
+    for data in (data_of_kinds(version.tree, other.tree), neutral_data_of(version.tree, other.tree)):
+        inner |= {id(value) for kinds in data.values() for _, value in kinds}
     return _shape_without(version.tree, inner)
 
 

@@ -20,6 +20,8 @@ from .module_names import attributes_asked, decorated_names
 from .module_values import enums_of
 from .events import Names
 from .explain import DecisionTable, explain
+from .neutral import neutral_data_of
+from .new_bases import without_new_bases
 from .options import Options, without_options
 from .prove import Proved, Unproved
 from .scope import scope_of
@@ -57,7 +59,8 @@ class Judge:
         Raises:
             TargetError: no function of that name is in both versions.
         """
-        options = without_options(before, after)
+        based = without_new_bases(before, after)
+        options = without_options(before, based.version)
         after = options.version
         found = differences(before, after)
         splits = split_classes_of(after.tree, before.tree)
@@ -73,6 +76,8 @@ class Judge:
         apart = {f"{owner.name}." for s in splits.values() for _, owner in s.kinds}
         own = [n for n in (*found.added, *found.removed) if n.rpartition(".")[0] + "." not in apart]
         verdicts += [v for n in own if (v := _lonely(n, before, after, strict=self.strict)) is not None]
+        verdicts += [_based(base, kinds, strict=self.strict) for base, kinds in based.classes.items()]
+        verdicts += [_neutral(a, c, strict=self.strict) for a, kinds in neutral_data_of(after.tree, before.tree).items() for c, _ in kinds]
         return Vouching(tuple(verdicts), tuple(_notes(found.added, found.removed)))
 
     def _with_options(self, verdict: SubjectVerdict, options: Options, before: Version) -> SubjectVerdict:
@@ -109,7 +114,7 @@ class Judge:
         """The decision tables of all functions that differ, or of one; a sentence where there is none."""
         if subject is not None:
             self._check_subject(subject, before, after)
-        after = without_options(before, after).version
+        after = without_options(before, without_new_bases(before, after).version).version
         names = [subject] if subject else differences(before, after).changed
         tables = []
         for name in names:
@@ -247,6 +252,25 @@ def _methods_of_kinds(splits: Mapping[str, SplitClass]) -> list[str]:
     """Methods of classes of which some kind has a body of its own now."""
     inside = [(s.name, m.name) for s in splits.values() for _, owner in s.kinds for m in owner.body if isinstance(m, ast.FunctionDef)]
     return [f"{owner}.{name}" for owner, name in inside]
+
+
+def _neutral(attribute: str, owner: str, *, strict: bool) -> SubjectVerdict:
+    """A verdict on a constant of a class whose objects had no such attribute."""
+    name, why = f"{owner}.{attribute}", "an attribute that only the new version has"
+    if strict:
+        return SubjectVerdict(name, Verdict.UNDECIDED, f"{why}; no assumption is allowed")
+    breaks = f"code that counts on the AttributeError of a {owner} without {attribute}, or that gave it one from outside"
+    return SubjectVerdict(name, Verdict.PROVED_UNDER, why, (Assumption(AssumptionKind.NOT_OVERRIDDEN, name, breaks),))
+
+
+def _based(base: str, kinds: Sequence[str], *, strict: bool) -> SubjectVerdict:
+    """A verdict on a base class that several classes have now."""
+    why = f"a base class of {', '.join(kinds)} that only the new version has"
+    if strict:
+        return SubjectVerdict(base, Verdict.UNDECIDED, f"{why}; no assumption is allowed")
+    breaks = f"a class elsewhere derived from {kinds[0]} with a metaclass of its own, or code that looks at the bases of {kinds[0]}"
+    first = Assumption(AssumptionKind.NOT_OVERRIDDEN, base, breaks)
+    return SubjectVerdict(base, Verdict.PROVED_UNDER, why, (first, *map(Assumption.about_name, kinds)))
 
 
 def _lonely(name: str, before: Version, after: Version, *, strict: bool) -> SubjectVerdict | None:

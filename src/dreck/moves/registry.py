@@ -58,6 +58,7 @@ MODULES = (
     "dispatch.enum_data",
     "dispatch.band_table",
     "dispatch.methods_on_classes",
+    "dispatch.common_base",
     "dispatch.single_dispatch",
     "dispatch.subclass_per_kind",
     "name.name_constant",

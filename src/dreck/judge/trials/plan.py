@@ -73,7 +73,7 @@ def parameters_of(subject: Subject, suggested: Suggestions, aim: Mapping[str, An
         elif parameter.name in hints:
             found = from_hint(hints[parameter.name], parameter.name, suggested)
         else:
-            found = [*_guessed(parameter, suggested), *_of_kinds(subject, suggested)]
+            found = [*_guessed(parameter, suggested), *_of_kinds(subject, other, suggested)]
         if parameter.name in aim:
             found = [*found, literal(aim[parameter.name])]
             first.append(len(found) - 1)
@@ -85,14 +85,21 @@ def parameters_of(subject: Subject, suggested: Suggestions, aim: Mapping[str, An
     return Parameters(tuple(recipes), tuple(p.name for p in filled), tuple(p.kind for p in filled), tuple(first))
 
 
-def _of_kinds(subject: Subject, suggested: Suggestions) -> list[Recipe]:
-    """Objects of the module's classes that a function mentions, as in ``isinstance``."""
+def _of_kinds(subject: Subject, other: Subject, suggested: Suggestions) -> list[Recipe]:
+    """Objects of the module's classes that one of the functions mentions, as in ``isinstance``."""
+    known = getattr(subject.function, "__globals__", {})
+    named = [known.get(c.__name__) for c in (*_kinds_in(subject), *_kinds_in(other))]
+    own = list(dict.fromkeys(c for c in named if isinstance(c, type)))
+    return [r for c in own[:_MOST_KINDS] for r in (*instances(c, suggested)[:1], hollow(c))]
+
+
+def _kinds_in(subject: Subject) -> list[type]:
+    """The classes of its module that a function mentions, and those derived from them."""
     code = getattr(subject.function, "__code__", None)
     known = getattr(subject.function, "__globals__", {})
     classes = [known[n] for n in code.co_names if isinstance(known.get(n), type)] if code is not None else []
     own = [c for c in classes if c.__module__ == getattr(subject.function, "__module__", "") and not issubclass(c, BaseException)]
-    own = list(dict.fromkeys([*own, *(d for c in own for d in derived_of(c))]))
-    return [r for c in own[:_MOST_KINDS] for r in (*instances(c, suggested)[:1], hollow(c))]
+    return list(dict.fromkeys([*own, *(d for c in own for d in derived_of(c))]))
 
 
 def _hints(function: Any) -> dict[str, Any]:

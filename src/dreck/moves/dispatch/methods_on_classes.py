@@ -126,6 +126,52 @@ class MethodsOnClasses(ModuleMove):
             "proved-under",
         ),
         Example(
+            "a class that has no such attribute gets the neutral one",
+            """
+            def crew(vessel):
+                if isinstance(vessel, Barge):
+                    return vessel.hands
+                elif isinstance(vessel, Tug):
+                    return vessel.hands
+                elif isinstance(vessel, Raft):
+                    return 0
+                raise LookupError(vessel)
+
+
+            class Barge:
+                def __init__(self, hands):
+                    self.hands = hands
+
+
+            class Tug:
+                hands = 3
+
+
+            class Raft:
+                pass
+            """,
+            """
+            def crew(vessel):
+                if isinstance(vessel, (Barge, Tug, Raft)):
+                    return vessel.hands
+                raise LookupError(vessel)
+
+
+            class Barge:
+                def __init__(self, hands):
+                    self.hands = hands
+
+
+            class Tug:
+                hands = 3
+
+
+            class Raft:
+                hands = 0
+            """,
+            "proved-under",
+        ),
+        Example(
             "what is annotated as their base class needs no test",
             """
             def fee(vessel: "Vessel", nights: int):
@@ -195,7 +241,7 @@ class MethodsOnClasses(ModuleMove):
                 if isinstance(vessel, Barge):
                     return 240
                 if isinstance(vessel, Tug):
-                    return vessel.fee
+                    return vessel.fee + 20
                 return 60
 
 
@@ -235,6 +281,9 @@ class MethodsOnClasses(ModuleMove):
             if reason is not None:
                 yield self.leave(reason, first.lineno)
                 return
+            attribute = _neutral_attribute(view, chain, homes)
+            if attribute is not None:
+                yield _site(view, function, chain, homes, attribute)
             name = wishes.wanted(first.lineno, [function.node.name]) or function.node.name
             if any(name in _asked(v) for v in (view, *homes.values())):
                 yield self.leave("name-taken", first.lineno)
@@ -325,18 +374,39 @@ def _asked(view: ModuleView) -> set[str]:
     return found | {n.id for c in classes for s in c.body for n in ast.walk(s) if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)}
 
 
+def _neutral_attribute(view: ModuleView, chain: ClassChain, homes: dict[str, ModuleView]) -> str | None:
+    """The attribute that some arms return, where the others return a constant that can stand in for it in their classes."""
+    read = [a for a in chain.arms if _constant(a.body) is None]
+    found = {_returned_attribute(a.body, chain.subject) for a in read}
+    attribute = next(iter(found)) if len(found) == 1 and 0 < len(read) < len(chain.arms) else None
+    if attribute is None or any(h is not view for h in homes.values()):
+        return None
+    lacking = [_classes(view)[a.owners[0]] for a in chain.arms if a not in read]
+    words = {getattr(n, "attr", None) or getattr(n, "id", None) or getattr(n, "name", None) for c in lacking for n in ast.walk(c)}
+    return None if attribute in words else attribute
+
+
+def _returned_attribute(body: list[ast.stmt], subject: str) -> str | None:
+    """The attribute of the subject that an arm returns, if that is all it does."""
+    only = body[0].value if len(body) == 1 and isinstance(body[0], ast.Return) else None
+    return only.attr if isinstance(only, ast.Attribute) and isinstance(only.value, ast.Name) and only.value.id == subject else None
+
+
 def _site(view: ModuleView, function: Function, chain: ClassChain, homes: dict[str, ModuleView], name: str, base: str = "") -> ModuleSite:
     subject = chain.subject
     local = visible_locals(function)
     used = list(dict.fromkeys(n for a in chain.arms for n in taken(a.body) if n in local and n != subject))
     constants = [_constant(a.body) for a in chain.arms]
-    is_data = all(c is not None for c in constants)
+    kept = [_returned_attribute(a.body, subject) == name for a in chain.arms]  # classes whose objects have it already
+    is_data = all(c is not None or k for c, k in zip(constants, kept, strict=True))
     signature = ", ".join(["self", *(annotated(function, n) for n in used)])
     edits: dict[Path, list[Edit]] = {view.path: []}
     for arm, constant in zip(chain.arms, constants, strict=True):
         home = homes[arm.owners[0]]
         owner = _classes(home)[arm.owners[0]]
         inside = edits.setdefault(home.path, [])
+        if is_data and constant is None:
+            continue
         if is_data and constant is not None:
             inside.append(_into_class(home, owner, [f"{name} = {view.offsets.source(constant)}{_comment_of(view, constant)}"], first=True))
         else:
@@ -353,7 +423,8 @@ def _site(view: ModuleView, function: Function, chain: ClassChain, homes: dict[s
     end = view.offsets.line_start((chain.last.end_lineno or chain.last.lineno) + 1)
     edits[view.path].append(Edit(start, end, view.newline.join(lines) + view.newline))
     added = () if is_data else tuple(f"{a.owners[0]}.{name}" for a in chain.arms if homes[a.owners[0]] is view)
-    what = f"Each class has its own `{name}`" if is_data else f"Each class answers for itself by `{name}`"
+    given = [a.owners[0] for a, k in zip(chain.arms, kept, strict=True) if not k]
+    what = f"{', '.join(given)} {'has' if len(given) == 1 else 'have'} a neutral `{name}`, like the others" if is_data and any(kept) else f"Each class has its own `{name}`" if is_data else f"Each class answers for itself by `{name}`"
     forgets = f"knows none of {len(chain.arms) - 1} classes any more, as {subject} is always a {base}" if base else ""
     forgets = forgets or f"no longer knows what {len(chain.arms)} classes do, only their names"
     why = f"{what}; {function.name} {forgets}.{_who_else(view, function, chain)}"

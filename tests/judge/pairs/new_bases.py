@@ -1,0 +1,315 @@
+#: classes get an abstract base class, which stands for them -> proved-under unpatched+not-overridden
+class Barge:
+    def fee(self, nights: int):
+        return 240 * nights
+
+
+class Tug:
+    def fee(self, nights: int):
+        return 180
+
+
+def fee(vessel, nights: int):
+    if isinstance(vessel, (Tug, Barge)):
+        return vessel.fee(nights)
+    return 60 * nights
+#: becomes
+from abc import ABC, abstractmethod
+
+
+class Vessel(ABC):
+    """What a fee is taken of."""
+
+    @abstractmethod
+    def fee(self, nights: int): ...
+
+
+class Barge(Vessel):
+    def fee(self, nights: int):
+        return 240 * nights
+
+
+class Tug(Vessel):
+    def fee(self, nights: int):
+        return 180
+
+
+def fee(vessel, nights: int):
+    if isinstance(vessel, Vessel):
+        return vessel.fee(nights)
+    return 60 * nights
+
+
+#: a class of the old test is not derived from it -> differs
+class Barge:
+    def fee(self, nights: int):
+        return 240 * nights
+
+
+class Tug:
+    def fee(self, nights: int):
+        return 180
+
+
+def fee(vessel, nights: int):
+    if isinstance(vessel, (Tug, Barge)):
+        return vessel.fee(nights)
+    return 60 * nights
+#: becomes
+from abc import ABC, abstractmethod
+
+
+class Vessel(ABC):
+    """What a fee is taken of."""
+
+    @abstractmethod
+    def fee(self, nights: int): ...
+
+
+class Barge(Vessel):
+    def fee(self, nights: int):
+        return 240 * nights
+
+
+class Tug:
+    def fee(self, nights: int):
+        return 180
+
+
+def fee(vessel, nights: int):
+    if isinstance(vessel, Vessel):
+        return vessel.fee(nights)
+    return 60 * nights
+
+
+#: a class more is derived from it -> differs
+class Barge:
+    def fee(self, nights: int):
+        return 240 * nights
+
+
+class Tug:
+    def fee(self, nights: int):
+        return 180
+
+
+def fee(vessel, nights: int):
+    if isinstance(vessel, (Tug, Barge)):
+        return vessel.fee(nights)
+    return 60 * nights
+
+
+class Raft:
+    def fee(self, nights: int):
+        return 1
+#: becomes
+from abc import ABC, abstractmethod
+
+
+class Vessel(ABC):
+    """What a fee is taken of."""
+
+    @abstractmethod
+    def fee(self, nights: int): ...
+
+
+class Barge(Vessel):
+    def fee(self, nights: int):
+        return 240 * nights
+
+
+class Tug(Vessel):
+    def fee(self, nights: int):
+        return 180
+
+
+def fee(vessel, nights: int):
+    if isinstance(vessel, Vessel):
+        return vessel.fee(nights)
+    return 60 * nights
+
+
+class Raft(Vessel):
+    def fee(self, nights: int):
+        return 1
+
+
+#: one of them lacks what it promises -> undecided
+class Barge:
+    def fee(self, nights: int):
+        return 240 * nights
+
+
+class Tug:
+    pass
+
+
+def fee(vessel, nights: int):
+    if isinstance(vessel, (Tug, Barge)):
+        return vessel.fee(nights)
+    return 60 * nights
+
+
+def tug(name: str):
+    return Tug()
+#: becomes
+from abc import ABC, abstractmethod
+
+
+class Vessel(ABC):
+    """What a fee is taken of."""
+
+    @abstractmethod
+    def fee(self, nights: int): ...
+
+
+class Barge(Vessel):
+    def fee(self, nights: int):
+        return 240 * nights
+
+
+class Tug(Vessel):
+    pass
+
+
+def fee(vessel, nights: int):
+    if isinstance(vessel, Vessel):
+        return vessel.fee(nights)
+    return 60 * nights
+
+
+def tug(name: str):
+    return Tug()
+
+
+#: the base class does something of its own -> undecided not-overridden
+class Barge:
+    def fee(self, nights: int):
+        return 240 * nights
+
+
+class Tug:
+    def fee(self, nights: int):
+        return 180
+
+
+def fee(vessel, nights: int):
+    if isinstance(vessel, (Tug, Barge)):
+        return vessel.fee(nights)
+    return 60 * nights
+#: becomes
+from abc import ABC, abstractmethod
+
+
+class Vessel(ABC):
+    """What a fee is taken of."""
+
+    @abstractmethod
+    def fee(self, nights: int): ...
+
+    def rate(self):
+        return 3
+
+
+class Barge(Vessel):
+    def fee(self, nights: int):
+        return 240 * nights
+
+
+class Tug(Vessel):
+    def fee(self, nights: int):
+        return 180
+
+
+def fee(vessel, nights: int):
+    if isinstance(vessel, Vessel):
+        return vessel.fee(nights)
+    return 60 * nights
+
+
+#: what is asked is whether it is no such thing -> differs
+class Barge:
+    def fee(self, nights: int):
+        return 240 * nights
+
+
+class Tug:
+    def fee(self, nights: int):
+        return 180
+
+
+def fee(vessel, nights: int):
+    if isinstance(vessel, (Tug, Barge)):
+        return vessel.fee(nights)
+    return 60 * nights
+#: becomes
+from abc import ABC, abstractmethod
+
+
+class Vessel(ABC):
+    """What a fee is taken of."""
+
+    @abstractmethod
+    def fee(self, nights: int): ...
+
+
+class Barge(Vessel):
+    def fee(self, nights: int):
+        return 240 * nights
+
+
+class Tug(Vessel):
+    def fee(self, nights: int):
+        return 180
+
+
+def fee(vessel, nights: int):
+    if not isinstance(vessel, Vessel):
+        return vessel.fee(nights)
+    return 60 * nights
+
+
+#: slots are no slots any more -> undecided
+class Barge:
+    def fee(self, nights: int):
+        return 240 * nights
+
+
+class Tug:
+    __slots__ = ()
+
+    def fee(self, nights: int):
+        return 180
+
+
+def fee(vessel, nights: int):
+    if isinstance(vessel, (Tug, Barge)):
+        return vessel.fee(nights)
+    return 60 * nights
+#: becomes
+from abc import ABC, abstractmethod
+
+
+class Vessel(ABC):
+    """What a fee is taken of."""
+
+    @abstractmethod
+    def fee(self, nights: int): ...
+
+
+class Barge(Vessel):
+    def fee(self, nights: int):
+        return 240 * nights
+
+
+class Tug(Vessel):
+    __slots__ = ()
+
+    def fee(self, nights: int):
+        return 180
+
+
+def fee(vessel, nights: int):
+    if isinstance(vessel, Vessel):
+        return vessel.fee(nights)
+    return 60 * nights
