@@ -38,10 +38,11 @@ def verdict(before: str, after: str) -> Verdict:
 @pytest.mark.parametrize(("name", "example"), EXAMPLES, ids=ident)
 def test_example(name: str, example: Example) -> None:
     """The output is exact, the verdict as declared, and the same site is done."""
-    assert only(name, example.before) == example.after
+    asked = None if look(name, example.before).sites else Wishes(asked=True)
+    assert only(name, example.before, wishes=asked) == example.after
     assert verdict(example.before, example.after).value == example.verdict
-    assert example.after not in [s.whole for s in look(name, example.after).sites]
-    assert only(name, f"# before\n\n\n{example.before}\n\n# after\n") == f"# before\n\n\n{example.after}\n\n# after\n"
+    assert example.after not in [s.whole for s in look(name, example.after, wishes=asked).sites]
+    assert only(name, f"# before\n\n\n{example.before}\n\n# after\n", wishes=asked) == f"# before\n\n\n{example.after}\n\n# after\n"
 
 
 @pytest.mark.parametrize(("name", "key", "refusal"), REFUSALS, ids=ident)

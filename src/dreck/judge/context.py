@@ -17,7 +17,7 @@ from .dispatching import data_of_kinds, dispatched, in_order, names_in_order, pl
 from .events import Names
 from .mangling import mangled
 from .inlining import can_be_inlined, defaults_in, is_constant
-from .module_names import CACHED, bound_once, decorated_names, definition_counts, imported, is_mangled, stored_attributes
+from .module_names import CACHED, OWN_ACCESS, bound_once, decorated_names, definition_counts, imported, is_mangled, stored_attributes
 from .neutral import OWN, neutral_data_of
 from .module_values import bisects_of, constants_of, nested_tables_of, records_of, sequences_of, tables_of
 from .record_classes import RecordClass
@@ -61,6 +61,7 @@ class Context:
         shared, shared_sequences, shared_nested: tables and sequences that both versions look into; what
             they hold matters only where the plain way fails.
         own_enum: the enumeration of the module whose method the subject is.
+        own_methods: the plain methods of the class that the subject is a method of, in both versions.
         split: the subject's class, if one of the versions has a subclass for each of its kinds.
         kinds_of_method: the bodies of the subject that kinds have of their own in this version.
         factories: functions that only this version has and that make an object of a class by its kind: the
@@ -82,6 +83,7 @@ class Context:
     shared_sequences: Mapping[str, ast.expr] = field(default_factory=dict)
     shared_nested: Mapping[str, ast.Dict] = field(default_factory=dict)
     own_enum: str | None = None
+    own_methods: frozenset[str] = frozenset()
     split: SplitClass | None = None
     kinds_of_method: tuple[tuple[ast.expr, FunctionNode], ...] = ()
     factories: Mapping[str, tuple[str, ast.arguments, str]] = field(default_factory=dict)
@@ -186,6 +188,7 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
         classes=_classes(tree),
         signatures=_signatures(tree, other),
         own_enum=_own_enum(tree, subject, names),
+        own_methods=_own_methods(tree, subject) & _own_methods(other, subject),
         **_kinds_apart(tree, other, subject),
         dispatchers={n: d for n, d in dispatchers_of(tree).items() if n in names.new},
         data={a: in_order(k, names_in_order(counterpart), plain_classes(tree)) for a, k in _data(tree, other, counterpart).items()}
@@ -293,6 +296,16 @@ def _methods(
         if definition_counts(tree)[node.name] == 1 and plain and not hidden and can_be_inlined(node, decorated=True) and parameters_of(node.args):
             found[node.name] = mangled(node, owner.name)
     return found
+
+
+def _own_methods(tree: ast.Module, subject: Function) -> frozenset[str]:
+    """The plain methods of the class that a function of that name is in, which nothing in the module hides."""
+    owner, _, _ = subject.name.rpartition(".")
+    node = next((c for c in tree.body if isinstance(c, ast.ClassDef) and c.name == owner), None)
+    if node is None or any(isinstance(s, ast.FunctionDef) and s.name in OWN_ACCESS for s in node.body):
+        return frozenset()
+    names = [s.name for s in node.body if isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef) and not s.decorator_list]
+    return frozenset(n for n in names if names.count(n) == 1 and n not in stored_attributes(tree) and not n.startswith("__"))
 
 
 def _kinds_apart(tree: ast.Module, other: ast.Module, subject: Function) -> dict[str, Any]:

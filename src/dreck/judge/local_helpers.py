@@ -10,7 +10,7 @@ import ast
 from collections.abc import Collection, Iterator, Mapping
 
 from .module_names import single_target
-from .inlining import can_be_inlined
+from .inlining import can_be_inlined, is_constant
 from .scope import FunctionNode, names_read, own_nodes
 
 _COMPREHENSIONS = (ast.ListComp, ast.SetComp, ast.DictComp)
@@ -64,6 +64,34 @@ def kept_objects(function: FunctionNode, classes: Collection[str]) -> Mapping[st
             found[name] = (statement, made)
     parameters = {a.arg for a in ast.walk(function.args) if isinstance(a, ast.arg)}
     return {name: pair for name, pair in found.items() if name not in parameters}
+
+
+def local_tables(function: FunctionNode, this: str | None, methods: Collection[str]) -> Mapping[str, tuple[ast.stmt, ast.Dict]]:
+    """Dicts of constants and of methods of the own object that a name is given once, and in which is then only looked up.
+
+    Args:
+        function: the function.
+        this: what it calls its object, if that name always means the object.
+        methods: methods of the class that it is in.
+    """
+    inside = list(own_nodes(function))
+    called = {id(n.func) for n in inside if isinstance(n, ast.Call)}
+    places = {id(n.value) for n in inside if isinstance(n, ast.Subscript) and isinstance(n.ctx, ast.Load)}
+    places |= {id(n.value) for n in inside if isinstance(n, ast.Attribute) and n.attr == "get" and id(n) in called}
+    places |= {id(n.comparators[0]) for n in inside if isinstance(n, ast.Compare) and len(n.ops) == 1 and isinstance(n.ops[0], ast.In | ast.NotIn)}
+    found = {}
+    for statement in (n for n in inside if isinstance(n, ast.Assign)):
+        name, table = single_target(statement), statement.value
+        if name is None or not isinstance(table, ast.Dict) or not table.values or not all(k is not None and is_constant(k) for k in table.keys):
+            continue
+        if all(is_constant(v) or _is_method(v, this, methods) for v in table.values) and _is_only_gone_through(name, inside, places):
+            found[name] = (statement, table)
+    parameters = {a.arg for a in ast.walk(function.args) if isinstance(a, ast.arg)}
+    return {name: pair for name, pair in found.items() if name not in parameters}
+
+
+def _is_method(node: ast.expr, this: str | None, methods: Collection[str]) -> bool:
+    return isinstance(node, ast.Attribute) and isinstance(node.value, ast.Name) and node.value.id == this and node.attr in methods
 
 
 def _asks_each(node: ast.GeneratorExp) -> bool:

@@ -13,7 +13,7 @@ from dataclasses import replace
 from .graph import Cut, Drop, Graph, Landing, Leave, MaybeUnbound, Node, Operand, Put, Slot, Test, finish
 from .context import Context
 from .lower_expressions import CannotLower, Inside, Jump, Where, defaults_of, in_words, operator_symbol
-from .local_helpers import kept_objects, local_helpers, rule_lists, scopes_of
+from .local_helpers import kept_objects, local_helpers, local_tables, rule_lists, scopes_of
 from .lower_lookups import KIND, LookupLowering, immediate_generators
 from .module_values import is_enum_member
 from .row_classes import constant_term
@@ -52,6 +52,7 @@ class _Lowering(LookupLowering):
         self.parameters = parameters
         self.immediate = immediate
         self.self_name = _steady_first(function, parameters, scope)
+        self.own_tables = {} if inside is not None else local_tables(function, self.self_name, context.own_methods)
 
     def inlined(self, helper: FunctionNode, arguments: dict[str, Operand | ast.expr], out: int, after: Node,
                 where: Where, *, knows_kind: bool = False) -> Node:  # fmt: skip
@@ -148,6 +149,12 @@ class _Lowering(LookupLowering):
         kept = next((name for name, (statement, _, _) in self.kept.items() if statement is node), None)
         if kept is not None:
             return self._keep(kept, after, where)
+        table = next((name for name, (statement, _) in self.own_tables.items() if statement is node), None)
+        if table is not None:
+            entry: Node = Put(node.lineno, self.slot(table), ("helper", table), after)
+            for method in (v for v in self.own_tables[table][1].values if isinstance(v, ast.Attribute)):
+                entry = self.assume_not_overridden(method, entry, where)
+            return entry
         out = self.temporary()
         for target in reversed(node.targets):
             after = self.assign(target, out, after, where)

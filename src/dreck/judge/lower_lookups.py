@@ -33,6 +33,8 @@ class LookupLowering(ClassLowering):
     knows_kind: bool
     # Lists of lambdas of the function's own, with the statements that set them.
     rule_lists: Mapping[str, tuple[ast.stmt, tuple[FunctionNode, ...]]]
+    # Dicts of the function's own in which is only looked up, with the statements that set them.
+    own_tables: Mapping[str, tuple[ast.stmt, ast.Dict]]
 
     def _call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node:
         known = (
@@ -89,7 +91,7 @@ class LookupLowering(ClassLowering):
             return self.inlined(helper, arguments, out, after, where)
 
         entry = self.values(given, where, enter)
-        return self._assume_not_overridden(node.func, entry, where) if leading else self._read_helper(node, entry, where)
+        return self.assume_not_overridden(node.func, entry, where) if leading else self._read_helper(node, entry, where)
 
     def _helper_of(self, node: ast.Call) -> tuple[FunctionNode | None, list[ast.expr]]:
         function = node.func
@@ -116,7 +118,8 @@ class LookupLowering(ClassLowering):
             return after
         return self.value(node.func, self.temporary(), after, where)
 
-    def _assume_not_overridden(self, source: ast.expr, after: Node, where: Where) -> Node:
+    def assume_not_overridden(self, source: ast.expr, after: Node, where: Where) -> Node:
+        """Assume that an attribute of the own object is the method that its class defines."""
         about = ast.unparse(source)
         detail = (AssumptionKind.NOT_OVERRIDDEN, about, f"a subclass with {about.rpartition('.')[2]} of its own")
         return self.do("assume", source, (), (), after, where, detail)
@@ -139,7 +142,7 @@ class LookupLowering(ClassLowering):
         if prop is None or not prop.decorator_list or len(prop.args.args) != 1:
             return super()._attribute(node, out, after, where)
         entry = self.inlined(prop, {prop.args.args[0].arg: node.value}, out, after, where)
-        return self._assume_not_overridden(node, entry, where)
+        return self.assume_not_overridden(node, entry, where)
 
     def _is_member(self, node: ast.expr) -> bool:
         own = isinstance(node, ast.Attribute) and isinstance(node.value, ast.Name) and node.value.id in self.scope.own
@@ -233,6 +236,8 @@ class LookupLowering(ClassLowering):
         return [k for k in table.keys if k is not None] if table is not None else None
 
     def _table(self, node: ast.expr) -> ast.Dict | None:
+        if isinstance(node, ast.Name) and node.id in self.own_tables and node.id not in self.inner:
+            return self.own_tables[node.id][1]
         if isinstance(node, ast.Name) and node.id not in self.scope.own:
             table = self.context.tables.get(node.id)
             keys = [] if table is None else [k for k in table.keys if k is not None and not is_constant(k)]
@@ -420,7 +425,7 @@ class LookupLowering(ClassLowering):
         """Looking into a named table reads its name first, and relies on what it holds."""
         if not isinstance(table, ast.Name):
             return after
-        if table.id not in self.context.names.new:
+        if table.id not in self.context.names.new and table.id not in self.own_tables:
             detail = (AssumptionKind.UNPATCHED, table.id, f"{table.id} set or changed from outside the module")
             after = self.do("rely", table, (), (), after, where, detail)
         return self.value(table, self.temporary(), after, where)

@@ -31,7 +31,7 @@ def aligned(arms: Sequence[Sequence[ast.stmt]], functions: Collection[str] = (),
 
     Args:
         arms: the statements of each arm.
-        functions: names that are as constant: functions that the module defines once.
+        functions: names that are as constant: functions that the module defines once, or ``self.name`` of methods.
         loosely: let holes hold any expression.
     """
     if any(len(a) != len(arms[0]) for a in arms):
@@ -50,7 +50,7 @@ class _Laid:
 
     def align(self, nodes: list[ast.AST], around: tuple[ast.AST, ...]) -> bool:
         values = [n for n in nodes if isinstance(n, ast.expr)]
-        if len(values) == len(nodes) and all(is_value(n) or (isinstance(n, ast.Name) and n.id in self.functions) for n in values):
+        if len(values) == len(nodes) and all(is_value(n) or (isinstance(n, ast.Name | ast.Attribute) and ast.unparse(n) in self.functions) for n in values):
             if len({ast.dump(v) for v in values}) > 1:
                 self.holes.append(Hole(tuple(values), around))
             return True

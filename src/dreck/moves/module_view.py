@@ -124,6 +124,15 @@ class ModuleView:
         first = [*node.args.posonlyargs, *node.args.args][:1]
         return first[0].arg if id(node) in self.owners and plain and first and not function.around else None
 
+    def own_methods(self, function: Function) -> frozenset[str]:
+        """The plain methods of the class that a method is in, as ``self.name``; none where something may hide them."""
+        this = self.instance_of(function)
+        if this is None:
+            return frozenset()
+        methods = [s for s in self.owners[id(function.node)].body if isinstance(s, ast.FunctionDef) and not s.decorator_list]
+        hidden = {n.attr for n in ast.walk(self.tree) if isinstance(n, ast.Attribute) and not isinstance(n.ctx, ast.Load)}
+        return frozenset(f"{this}.{m.name}" for m in methods if m.name not in hidden and not m.name.startswith("__"))
+
     def top_statement(self, node: ast.AST) -> ast.stmt:
         """The statement at the top level that a node stands in."""
         line = getattr(node, "lineno", 0)

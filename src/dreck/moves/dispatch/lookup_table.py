@@ -19,6 +19,7 @@ from ...naming.proposals import Proposal
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned
+from ..alike import visible_locals
 from ..chains import Chain, chains_of, source_of
 from ..class_chains import moved_lines
 from ..imports import with_import
@@ -220,6 +221,51 @@ class LookupTable(ModuleMove):
             """,
         ),
         Example(
+            "a method of the object for each kind, if asked for by name",
+            """
+            class Desk:
+                def take(self, order: str, boat):
+                    if order == "fill":
+                        return self.fill(boat)
+                    elif order == "drain":  # slowly
+                        return self.drain(boat)
+                    elif order == "rest":
+                        return self.rest(boat)
+                    raise LookupError(order)
+
+                def fill(self, boat):
+                    return boat.rise()
+
+                def drain(self, boat):
+                    return boat.sink()
+
+                def rest(self, boat):
+                    return boat
+            """,
+            """
+            class Desk:
+                def take(self, order: str, boat):
+                    take_by_order = {
+                        "fill": self.fill,
+                        "drain": self.drain,  # slowly
+                        "rest": self.rest,
+                    }
+                    if order in take_by_order:
+                        return take_by_order[order](boat)
+                    raise LookupError(order)
+
+                def fill(self, boat):
+                    return boat.rise()
+
+                def drain(self, boat):
+                    return boat.sink()
+
+                def rest(self, boat):
+                    return boat
+            """,
+            "proved-under",
+        ),
+        Example(
             "a row of several values, called like the parameters that get them",
             """
             def passage(kind: str, book):
@@ -397,8 +443,10 @@ class LookupTable(ModuleMove):
             line = chain.statements[0].lineno
             if len(chain.arms) < 2 or wishes.line not in (None, line):
                 continue
-            holes = aligned([a.body for a in chain.arms], view.plain_functions)
-            if not holes:
+            # Methods of the object make a table that is made anew in each call; whoever wants that asks for it.
+            functions = view.plain_functions | (view.own_methods(function) if wishes.asked else frozenset())
+            holes = aligned([a.body for a in chain.arms], functions)
+            if not holes or (len(holes) > 1 and _has_methods(holes)):
                 continue
             keys = [k for a in chain.arms for k in a.keys]
             if len(chain.arms) < _LEAST_ARMS and not (wishes.asked and wishes.line is not None):
@@ -406,8 +454,13 @@ class LookupTable(ModuleMove):
             elif len({_kind_of(k) for k in keys}) > 1:
                 yield self.leave("mixed-keys", line)
             else:
-                found = _Plan(view, function, chain, holes).site(wishes)
+                found = _Plan(view, function, chain, holes, functions).site(wishes)
                 yield self.leave(found, line) if isinstance(found, str) else found
+
+
+def _has_methods(holes: list[Hole]) -> bool:
+    """Whether methods of an object stand in some hole."""
+    return any(isinstance(v, ast.Attribute) for h in holes for v in h.values)
 
 
 def _kind_of(key: ast.expr) -> str:
@@ -433,6 +486,7 @@ class _Plan:
     function: Function
     chain: Chain
     holes: list[Hole]
+    functions: frozenset[str]
     first_line: int = sys.maxsize
 
     def site(self, wishes: Wishes) -> ModuleSite | str:
@@ -445,13 +499,17 @@ class _Plan:
             return "many-holes"
         proposed = self._name(self.rows.what)
         line = self.chain.statements[0].lineno
-        wish = wishes.wanted(line, [proposed], constant=True)
+        is_local = _has_methods(self.holes)
+        wish = wishes.wanted(line, [proposed], constant=not is_local)
         name = wish or proposed
-        if name in self.view.words or not name.isidentifier() or not self.rows.is_free:
+        known = visible_locals(self.function) | self.view.top_names if is_local else self.view.words
+        if name in known or not name.isidentifier() or not self.rows.is_free:
             return "name-taken"
         new = self._statements(name)
-        table = self.rows.insertion([*self.rows.class_lines(), *self._table(name, comments)], self.chain.otherwise or [])
-        edits = [*(with_import(self.view, "typing", "NamedTuple", table) if self.rows.row_class is not None else [table]), self._replacement(new)]
+        edits = [self._replacement([*self._table(name, comments), *new] if is_local else new)]
+        if not is_local:
+            table = self.rows.insertion([*self.rows.class_lines(), *self._table(name, comments)], self.chain.otherwise or [])
+            edits += with_import(self.view, "typing", "NamedTuple", table) if self.rows.row_class is not None else [table]
         names = (Proposal(name, "what it holds, by what it is looked up with", Rank.MEANING if wish is None else Rank.ASKED),)
         rows = sum(len(a.keys) for a in self.chain.arms)
         why = f"`{name}` holds what the arms differ in, a row for each of {rows} keys; another kind is a row, not an arm.{self._others()}"
@@ -478,8 +536,9 @@ class _Plan:
 
     def _name(self, target: list[str]) -> str:
         about = subject_words(self.chain.subject) or _of_both(self.chain.subject) or ("key",)
+        words = "_".join([*target, "by", *about])
         private = "_" if self.view.has_private_functions else ""
-        return private + "_".join([*target, "by", *about]).upper()
+        return words if _has_methods(self.holes) else private + words.upper()
 
     def _table(self, name: str, comments: list[str]) -> list[str]:
         lines = [f"{name} = {{"]
@@ -499,7 +558,7 @@ class _Plan:
         subject, one = source_of(self.view, self.chain.subject), self.view.indent
         otherwise = self.chain.otherwise
         every = [*(a.body for a in self.chain.arms), otherwise or []]
-        default = None if otherwise is None else aligned(every, self.view.plain_functions)
+        default = None if otherwise is None or _has_methods(self.holes) else aligned(every, self.functions)
         if default is not None and len(default) == len(self.holes) and [len(h.around) for h in default] == [len(h.around) for h in self.holes]:
             return self.rows.using(f"{name}.get({subject}, {self.rows.row([h.values[-1] for h in default])})")
         found = self.rows.using(f"{name}[{subject}]")

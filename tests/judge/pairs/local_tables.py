@@ -1,0 +1,302 @@
+#: a table of the function's own, with constants -> proved
+def fare(kind: str):
+    if kind == "barge":
+        return 240
+    elif kind == "tug":
+        return 180
+    return 60
+#: becomes
+def fare(kind: str):
+    fares = {"barge": 240, "tug": 180}
+    if kind in fares:
+        return fares[kind]
+    return 60
+
+
+#: methods of the own object in a table -> proved-under not-overridden
+class Desk:
+    def __init__(self, log):
+        self.log = log
+
+    def take(self, order: str, boat):
+        if order == "fill":
+            return self.fill(boat)
+        elif order == "drain":
+            return self.drain(boat)
+        raise LookupError(order)
+
+    def fill(self, boat):
+        self.log(boat, 1)
+
+    def drain(self, boat):
+        self.log(boat, 2)
+#: becomes
+class Desk:
+    def __init__(self, log):
+        self.log = log
+
+    def take(self, order: str, boat):
+        take_by_order = {"fill": self.fill, "drain": self.drain}
+        if order in take_by_order:
+            return take_by_order[order](boat)
+        raise LookupError(order)
+
+    def fill(self, boat):
+        self.log(boat, 1)
+
+    def drain(self, boat):
+        self.log(boat, 2)
+
+
+#: the methods are exchanged -> differs
+class Desk:
+    def __init__(self, log):
+        self.log = log
+
+    def take(self, order: str, boat):
+        if order == "fill":
+            return self.fill(boat)
+        elif order == "drain":
+            return self.drain(boat)
+        raise LookupError(order)
+
+    def fill(self, boat):
+        self.log(boat, 1)
+
+    def drain(self, boat):
+        self.log(boat, 2)
+#: becomes
+class Desk:
+    def __init__(self, log):
+        self.log = log
+
+    def take(self, order: str, boat):
+        take_by_order = {"fill": self.drain, "drain": self.fill}
+        if order in take_by_order:
+            return take_by_order[order](boat)
+        raise LookupError(order)
+
+    def fill(self, boat):
+        self.log(boat, 1)
+
+    def drain(self, boat):
+        self.log(boat, 2)
+
+
+#: the table is changed before it is asked -> differs
+class Desk:
+    def __init__(self, log):
+        self.log = log
+
+    def take(self, order: str, boat):
+        if order == "fill":
+            return self.fill(boat)
+        elif order == "drain":
+            return self.drain(boat)
+        raise LookupError(order)
+
+    def fill(self, boat):
+        self.log(boat, 1)
+
+    def drain(self, boat):
+        self.log(boat, 2)
+#: becomes
+class Desk:
+    def __init__(self, log):
+        self.log = log
+
+    def take(self, order: str, boat):
+        take_by_order = {"fill": self.fill, "drain": self.drain}
+        take_by_order["drain"] = self.fill
+        if order in take_by_order:
+            return take_by_order[order](boat)
+        raise LookupError(order)
+
+    def fill(self, boat):
+        self.log(boat, 1)
+
+    def drain(self, boat):
+        self.log(boat, 2)
+
+
+#: the table is made too late -> differs
+class Desk:
+    def __init__(self, log):
+        self.log = log
+
+    def take(self, order: str, boat):
+        if order == "fill":
+            return self.fill(boat)
+        elif order == "drain":
+            return self.drain(boat)
+        raise LookupError(order)
+
+    def fill(self, boat):
+        self.log(boat, 1)
+
+    def drain(self, boat):
+        self.log(boat, 2)
+#: becomes
+class Desk:
+    def __init__(self, log):
+        self.log = log
+
+    def take(self, order: str, boat):
+        if order in take_by_order:
+            return take_by_order[order](boat)
+        take_by_order = {"fill": self.fill, "drain": self.drain}
+        raise LookupError(order)
+
+    def fill(self, boat):
+        self.log(boat, 1)
+
+    def drain(self, boat):
+        self.log(boat, 2)
+
+
+#: an object may have a method of its own, as one of them says -> tested
+class Desk:
+    def __init__(self, log):
+        self.log = log
+
+    def take(self, order: str, boat):
+        if order == "fill":
+            return self.fill(boat)
+        elif order == "drain":
+            return self.drain(boat)
+        raise LookupError(order)
+
+    def fill(self, boat):
+        self.log(boat, 1)
+
+    def drain(self, boat):
+        self.log(boat, 2)
+
+    def swap(self):
+        self.fill = self.drain
+#: becomes
+class Desk:
+    def __init__(self, log):
+        self.log = log
+
+    def take(self, order: str, boat):
+        take_by_order = {"fill": self.fill, "drain": self.drain}
+        if order in take_by_order:
+            return take_by_order[order](boat)
+        raise LookupError(order)
+
+    def fill(self, boat):
+        self.log(boat, 1)
+
+    def drain(self, boat):
+        self.log(boat, 2)
+
+    def swap(self):
+        self.fill = self.drain
+
+
+#: what looks like a method is a property that does something -> differs
+class Desk:
+    def __init__(self, log):
+        self.log = log
+
+    def take(self, order: str, boat):
+        if order == "fill":
+            return self.fill(boat)
+        elif order == "drain":
+            return self.drain(boat)
+        raise LookupError(order)
+
+    @property
+    def fill(self):
+        self.log(None, 1)
+        return self.log
+
+    def drain(self, boat):
+        self.log(boat, 2)
+#: becomes
+class Desk:
+    def __init__(self, log):
+        self.log = log
+
+    def take(self, order: str, boat):
+        take_by_order = {"fill": self.fill, "drain": self.drain}
+        if order in take_by_order:
+            return take_by_order[order](boat)
+        raise LookupError(order)
+
+    @property
+    def fill(self):
+        self.log(None, 1)
+        return self.log
+
+    def drain(self, boat):
+        self.log(boat, 2)
+
+
+#: what is asked has no hash -> proved-under hashable+no-effect+not-overridden+plain-equality
+class Desk:
+    def __init__(self, log):
+        self.log = log
+
+    def take(self, order, boat):
+        if order == "fill":
+            return self.fill(boat)
+        elif order == "drain":
+            return self.drain(boat)
+        raise LookupError(order)
+
+    def fill(self, boat):
+        self.log(boat, 1)
+
+    def drain(self, boat):
+        self.log(boat, 2)
+#: becomes
+class Desk:
+    def __init__(self, log):
+        self.log = log
+
+    def take(self, order, boat):
+        take_by_order = {"fill": self.fill, "drain": self.drain}
+        if order in take_by_order:
+            return take_by_order[order](boat)
+        raise LookupError(order)
+
+    def fill(self, boat):
+        self.log(boat, 1)
+
+    def drain(self, boat):
+        self.log(boat, 2)
+
+
+#: what is looked up is missing -> differs
+class Desk:
+    def __init__(self, log):
+        self.log = log
+
+    def take(self, order: str, boat):
+        if order == "fill":
+            return self.fill(boat)
+        elif order == "drain":
+            return self.drain(boat)
+        raise LookupError(order)
+
+    def fill(self, boat):
+        self.log(boat, 1)
+
+    def drain(self, boat):
+        self.log(boat, 2)
+#: becomes
+class Desk:
+    def __init__(self, log):
+        self.log = log
+
+    def take(self, order: str, boat):
+        take_by_order = {"fill": self.fill, "drain": self.drain}
+        return take_by_order[order](boat)
+
+    def fill(self, boat):
+        self.log(boat, 1)
+
+    def drain(self, boat):
+        self.log(boat, 2)
