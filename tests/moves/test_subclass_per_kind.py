@@ -75,6 +75,19 @@ def test_other_uses_of_the_class(use: str) -> None:
     assert not any(verdict(text, s.whole).same for s in look("subclass-per-kind", text).sites)
 
 
+def test_objects_made_at_the_top_level(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    """They come from the factory too, here and in other files, if their kind is written there."""
+    (tmp_path / "locks.py").write_text(f"{CLASS}\n\nSPARE = Lock('single')\n", encoding="utf-8")
+    (tmp_path / "office.py").write_text("from locks import Lock\n\nLOCKS = {'top': Lock(chambers=2, kind='flight')}\n", encoding="utf-8")
+    monkeypatch.chdir(tmp_path)
+    found = dreck.untangle("locks.py", only=["subclass-per-kind"])
+    assert found.verdict is Verdict.PROVED_UNDER and len(found.write()) == 2
+    assert "SPARE = make_lock('single')" in Path("locks.py").read_text(encoding="utf-8")
+    office = Path("office.py").read_text(encoding="utf-8")
+    assert "import Lock, make_lock" in office and "{'top': make_lock(chambers=2, kind='flight')}" in office
+    assert not look("subclass-per-kind", f"{CLASS}\n\nKIND = 'single'\nSPARE = Lock(KIND)\n").sites
+
+
 def test_a_whole_project(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
     """The demo's locks: its tests make them by the factory afterwards, and still pass."""
     copy_project(tmp_path / "office")

@@ -10,6 +10,7 @@ from functools import cached_property
 from pathlib import Path
 
 from ..outline import Function, functions_of, nodes_of
+from .made_by_kind import as_made_before
 from .module_names import single_target
 from .module_values import enums_of, is_enum_member, records_of
 from .dispatching import data_of_kinds
@@ -18,7 +19,7 @@ from .inlining import is_constant
 from .neutral import neutral_data_of
 from .row_classes import RowClass, is_row, row_classes_of
 from .single_dispatch import dispatching_nodes
-from .subclasses import split_classes_of
+from .subclasses import SplitClass, split_classes_of
 from .shape import shape, without_docstring
 from .surroundings import names_around
 
@@ -150,7 +151,28 @@ def _frame(version: Version, left_out: set[str], other: Version) -> object:
     inner |= _new_aliases(version, other) | _parts_of_splits(version, other)
     for data in (data_of_kinds(version.tree, other.tree), neutral_data_of(version.tree, other.tree)):
         inner |= {id(value) for kinds in data.values() for _, value in kinds}
-    return _shape_without(version.tree, inner)
+    return _shape_without(as_made_before(version.tree, _factories(version, other), _known_from(version, other)), inner)
+
+
+def _factories(version: Version, other: Version) -> dict[str, tuple[str, SplitClass]]:
+    """The factories that pick the class of a kind in this version only, its own and those it imports with the class."""
+    found = {s.factory: (s.name, s) for s in split_classes_of(version.tree, other.tree).values()}
+    for statement in version.tree.body:
+        module = imported_module(statement, version) if isinstance(statement, ast.ImportFrom) else ""
+        if not isinstance(statement, ast.ImportFrom) or module not in version.others or module not in other.others:
+            continue
+        names = {a.name: a.asname or a.name for a in statement.names}
+        for split in split_classes_of(version.others[module].tree, other.others[module].tree).values():
+            if split.factory in names and split.name in names:
+                found[names[split.factory]] = (names[split.name], split)
+    return found
+
+
+def _known_from(version: Version, other: Version) -> int:
+    """The line behind which all factories of a version are known."""
+    names = _factories(version, other)
+    binding = [s for s in version.tree.body if getattr(s, "name", "") in names or (isinstance(s, ast.ImportFrom) and {a.asname or a.name for a in s.names} & names.keys())]
+    return max((s.lineno for s in binding), default=0)
 
 
 def _is_new_constant(statement: ast.stmt, version: Version, other: Version) -> bool:

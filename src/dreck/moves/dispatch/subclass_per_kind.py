@@ -177,7 +177,7 @@ class SubclassPerKind(ModuleMove):
             """,
         ),
         "class-used": Refusal(
-            "the class is derived from, asked for its methods, handed on, or objects are made outside functions",
+            "the class is derived from, asked for its methods or handed on, or objects are made outside functions by a kind that is not written there",
             """
             class Lock:
                 def __init__(self, kind):
@@ -191,7 +191,8 @@ class SubclassPerKind(ModuleMove):
                     return 15
 
 
-            SPARE = Lock("single")
+            KIND = "single"
+            SPARE = Lock(KIND)
             """,
         ),
         "cannot-move": Refusal(
@@ -307,11 +308,11 @@ def _site(plan: _Plan, line: int, wishes: Wishes) -> ModuleSite | str:
     new = [factory, table, *classes.values()]
     if len(set(new)) < len(new) or set(new) & view.words or not all(n.isidentifier() for n in new):
         return "name-taken"
-    made = _creations(view, owner.name, factory)
+    made = _creations(view, plan, factory)
     others: dict[Path, str] = {}
     for other in view.views_beside(owner.name):
         aliases = imports_of(other, view, owner.name)
-        inside = _creations(other, owner.name, factory)
+        inside = _creations(other, plan, factory)
         asked = any(isinstance(n, ast.Attribute) and n.attr == owner.name for n in ast.walk(other.tree))
         imported = any(a.name == owner.name for n in ast.walk(other.tree) if isinstance(n, ast.ImportFrom) for a in n.names)
         if asked or (imported and (not aliases or inside is None or factory in other.words)):
@@ -328,7 +329,7 @@ def _site(plan: _Plan, line: int, wishes: Wishes) -> ModuleSite | str:
     lines += ["", "", *_factory(plan, factory, table)]
     end = view.end_of(owner)
     edits.append(Edit(end, end, view.newline.join([*lines, ""])))
-    touched = dict.fromkeys([*(f"{owner.name}.{m.name}" for m, _ in plan.chains), *(name for name, _ in made)])
+    touched = dict.fromkeys([*(f"{owner.name}.{m.name}" for m, _ in plan.chains), *(name for name, _ in made if name)])
     added = [f"{n}.{m.name}" for k, n in classes.items() for m, c in plan.chains if _arm(c, k) is not None]
     moved = f" Objects are made by it in {', '.join(p.as_posix() for p in others)} too." if others else ""
     why = (
@@ -339,19 +340,37 @@ def _site(plan: _Plan, line: int, wishes: Wishes) -> ModuleSite | str:
     return ModuleSite(line, why, edited(view.text, edits), tuple(touched), (factory, *added), names, others)
 
 
-def _creations(view: ModuleView, name: str, factory: str) -> list[tuple[str, Edit]] | None:
-    """The calls that make objects, with the function each stands in; None if the class is used in another way too."""
+def _creations(view: ModuleView, plan: _Plan, factory: str) -> list[tuple[str, Edit]] | None:
+    """The calls that make objects, with the function each stands in; None if the class is used in another way too.
+
+    Outside functions and classes only those that say the kind, and that stand behind the class.
+    """
+    name = plan.owner.name
     calls = {id(n.func): n for n in ast.walk(view.tree) if isinstance(n, ast.Call) and isinstance(n.func, ast.Name) and n.func.id == name}
     asked = {id(a) for n in ast.walk(view.tree) if isinstance(n, ast.Call) and isinstance(n.func, ast.Name) and n.func.id in ("isinstance", "issubclass") for arg in n.args for a in ast.walk(arg)}
     hints = {id(n) for f in ast.walk(view.tree) for n in _hints_in(f)}
     inside = {id(n): f.name for f in functions_of(view.tree) for s in f.node.body for n in ast.walk(s)}
+    definitions = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef)
+    loose = {id(n) for s in view.tree.body if not isinstance(s, definitions) for n in ast.walk(s)}
     found = []
     for node in ast.walk(view.tree):
         if isinstance(node, ast.Name) and node.id == name and id(node) not in asked | hints:
-            if id(node) not in calls or id(node) not in inside:
+            behind = view.path != plan.view.path or node.lineno > plan.owner.lineno
+            fits = id(node) in inside or (id(node) in loose and behind and id(node) in calls and _says_kind(calls[id(node)], plan))
+            if id(node) not in calls or not fits:
                 return None
-            found.append((inside[id(node)], Edit(*view.offsets.span(node), factory)))
+            found.append((inside.get(id(node), ""), Edit(*view.offsets.span(node), factory)))
     return found
+
+
+def _says_kind(call: ast.Call, plan: _Plan) -> bool:
+    """Whether a call that makes an object has a text as its kind."""
+    parameter = _kind_parameter(plan.start, plan.attribute)
+    names = [a.arg for a in plan.start.args.args[1:]]
+    given: dict[str | None, ast.expr] = {**dict(zip(names, call.args, strict=False)), **{k.arg: k.value for k in call.keywords}}
+    kind = given.get(parameter)
+    plain = not any(isinstance(a, ast.Starred) for a in call.args) and all(k.arg for k in call.keywords)
+    return plain and isinstance(kind, ast.Constant) and isinstance(kind.value, str)
 
 
 def _hints_in(node: ast.AST) -> Iterator[ast.AST]:
