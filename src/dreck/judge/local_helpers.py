@@ -82,12 +82,17 @@ def local_tables(function: FunctionNode, this: str | None, methods: Collection[s
     found = {}
     for statement in (n for n in inside if isinstance(n, ast.Assign)):
         name, table = single_target(statement), statement.value
-        if name is None or not isinstance(table, ast.Dict) or not table.values or not all(k is not None and is_constant(k) for k in table.keys):
+        if name is None or not isinstance(table, ast.Dict) or not table.values or not all(_may_be_key(k) for k in table.keys):
             continue
         if all(is_constant(v) or _is_method(v, this, methods) for v in table.values) and _is_only_gone_through(name, inside, places):
             found[name] = (statement, table)
     parameters = {a.arg for a in ast.walk(function.args) if isinstance(a, ast.arg)}
     return {name: pair for name, pair in found.items() if name not in parameters}
+
+
+def _may_be_key(node: ast.expr | None) -> bool:
+    """Whether something may be a key whose value is known: a constant, or what may be a member of an enum."""
+    return node is not None and (is_constant(node) or (isinstance(node, ast.Attribute) and isinstance(node.value, ast.Name)))
 
 
 def _is_method(node: ast.expr, this: str | None, methods: Collection[str]) -> bool:

@@ -150,7 +150,7 @@ class _Lowering(LookupLowering):
         if kept is not None:
             return self._keep(kept, after, where)
         table = next((name for name, (statement, _) in self.own_tables.items() if statement is node), None)
-        if table is not None:
+        if table is not None and self._table(ast.copy_location(ast.Name(table, ast.Load()), node)) is not None:
             entry: Node = Put(node.lineno, self.slot(table), ("helper", table), after)
             for method in (v for v in self.own_tables[table][1].values if isinstance(v, ast.Attribute)):
                 entry = self.assume_not_overridden(method, entry, where)

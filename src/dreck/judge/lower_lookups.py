@@ -237,7 +237,8 @@ class LookupLowering(ClassLowering):
 
     def _table(self, node: ast.expr) -> ast.Dict | None:
         if isinstance(node, ast.Name) and node.id in self.own_tables and node.id not in self.inner:
-            return self.own_tables[node.id][1]
+            own = self.own_tables[node.id][1]
+            return own if all(k is not None and (is_constant(k) or self._is_member(k)) for k in own.keys) else None
         if isinstance(node, ast.Name) and node.id not in self.scope.own:
             table = self.context.tables.get(node.id)
             keys = [] if table is None else [k for k in table.keys if k is not None and not is_constant(k)]

@@ -7,6 +7,7 @@ version is read with those, and without the base class.
 from __future__ import annotations
 
 import ast
+import builtins
 import copy
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
@@ -14,6 +15,7 @@ from dataclasses import dataclass, field, replace
 from ..outline import nodes_of
 from .dispatching import plain_classes
 from .module_names import names_from
+from .surroundings import names_around
 from .versions import Version
 
 
@@ -52,12 +54,13 @@ def _kinds(base: ast.ClassDef, owners: Mapping[str, ast.ClassDef], before: Versi
     kinds = [c for c in owners.values() if _names(c.bases) == [base.name]]
     old = {s.name: s for s in before.tree.body if isinstance(s, ast.ClassDef)}
     plain = plain_classes(before.tree)
-    if promised is None or before.mentions(base.name) or any(len(n.bases) > 1 for n in nodes_of(after.tree) if isinstance(n, ast.ClassDef)):
+    shadowed = any(_binds_isinstance(n) for v in (before, after) for n in nodes_of(v.tree))
+    if promised is None or shadowed or before.mentions(base.name) or any(len(n.bases) > 1 for n in nodes_of(after.tree) if isinstance(n, ast.ClassDef)):
         return ()
     for kind in kinds:
         own = {s.name for s in kind.body if isinstance(s, ast.FunctionDef)}
         words = {getattr(n, "id", "") for n in ast.walk(kind)}
-        fits = kind.name in plain and len(plain[kind.name]) == 1 and not old[kind.name].bases and not kind.keywords
+        fits = kind.name in plain and len(plain[kind.name]) == 1 and not old[kind.name].bases and not kind.keywords and not kind.decorator_list
         if not fits or not promised <= own or kind.lineno < base.lineno or words & {"__slots__", "__class__", "super"}:
             return ()
     asked = {id(n.args[1]) for n in nodes_of(after.tree) if isinstance(n, ast.Call) and _is_question(n)}
@@ -71,6 +74,7 @@ def _promised(base: ast.ClassDef, tree: ast.Module) -> set[str] | None:
     if base.keywords or base.decorator_list or _names(base.bases) not in ([], *([n] for n in names_from(tree, "abc", "ABC"))):
         return None
     found: set[str] = set()
+    known = {n for s in tree.body if s.lineno < base.lineno for n in names_around(ast.Module([s], [])).bound} | {n for n in dir(builtins) if names_around(tree).is_builtin(n)}
     for statement in base.body:
         if isinstance(statement, ast.Pass) or (isinstance(statement, ast.Expr) and isinstance(statement.value, ast.Constant)):
             continue
@@ -78,11 +82,17 @@ def _promised(base: ast.ClassDef, tree: ast.Module) -> set[str] | None:
         if not isinstance(statement, ast.FunctionDef) or len(decorators) != 1 or decorators[0] not in names_from(tree, "abc", "abstractmethod"):
             return None
         hints = [a.annotation for a in (*statement.args.posonlyargs, *statement.args.args, *statement.args.kwonlyargs)] + [statement.returns]
-        plain = all(h is None or isinstance(h, ast.Name | ast.Constant) for h in hints)
+        plain = all(h is None or isinstance(h, ast.Constant) or (isinstance(h, ast.Name) and h.id in known) for h in hints)
         if not plain or statement.args.defaults or any(statement.args.kw_defaults) or statement.name.startswith("__"):
             return None
         found.add(statement.name)
     return found
+
+
+def _binds_isinstance(node: ast.AST) -> bool:
+    """Whether a piece of code gives the name ``isinstance`` another meaning."""
+    words = {getattr(node, "name", None), getattr(node, "asname", None), getattr(node, "arg", None)}
+    return "isinstance" in words or (isinstance(node, ast.Name) and node.id == "isinstance" and not isinstance(node.ctx, ast.Load))
 
 
 def _is_question(node: ast.Call) -> bool:

@@ -68,7 +68,8 @@ def _is_settled(name: str, function: FunctionNode, tree: ast.Module) -> bool:
     """Whether a name of the module has its only value when a function is defined."""
     stores = [s for s in tree.body if single_target(s) == name]
     top = next(s for s in tree.body if s.lineno <= function.lineno <= (s.end_lineno or s.lineno))
-    in_class = isinstance(top, ast.ClassDef) and any(isinstance(n, ast.Name) and n.id == name and isinstance(n.ctx, ast.Store) for n in ast.walk(top))
+    words = {(getattr(n, "name", None), getattr(n, "asname", None), n.id if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load) else None) for n in ast.walk(top)}
+    in_class = isinstance(top, ast.ClassDef) and any(name in w for w in words)
     return len(stores) == 1 and stores[0].lineno < top.lineno and is_never_rebound(name, tree) and not in_class
 
 

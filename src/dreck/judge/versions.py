@@ -208,10 +208,33 @@ def _is_inert_definition(node: ast.FunctionDef | ast.AsyncFunctionDef, version: 
     plain = {"property", "staticmethod", "classmethod"}
     dispatching = id(node) in dispatching_nodes(version.tree)
     fits = dispatching or len(decorators) == len(node.decorator_list) and all(d in plain and version.names.is_builtin(d) for d in decorators)
-    parts = [*hints, *([node.returns] if node.returns is not None else []), *defaults]
-    inside = [n for part in parts for n in ast.walk(part)]
-    known = all(n.id in version.names.bound or version.names.is_builtin(n.id) for n in inside if isinstance(n, ast.Name))
+    parts = [*hints, *([node.returns] if node.returns is not None else [])]
+    inside = [n for part in (*parts, *defaults) for n in ast.walk(part)]
+    known = _all_in_time(defaults, node, version) and hints_in_time(node, version)
     return fits and known and not any(isinstance(n, ast.Call | ast.Await | ast.NamedExpr) for n in inside)
+
+
+def hints_in_time(node: ast.FunctionDef | ast.AsyncFunctionDef, version: Version) -> bool:
+    """Whether the annotations of a function mean something when it is defined, where they are evaluated then."""
+    arguments = node.args
+    every = [*arguments.posonlyargs, *arguments.args, *arguments.kwonlyargs, arguments.vararg, arguments.kwarg]
+    hints = [*(a.annotation for a in every if a is not None and a.annotation is not None), *([node.returns] if node.returns is not None else [])]
+    if any(isinstance(s, ast.ImportFrom) and s.module == "__future__" and any(a.name == "annotations" for a in s.names) for s in version.tree.body):
+        return True
+    return _all_in_time(hints, node, version)
+
+
+def _all_in_time(parts: Iterable[ast.expr], node: ast.AST, version: Version) -> bool:
+    """Whether all names in some expressions have a value when a definition is made."""
+    line = getattr(node, "lineno", 0)
+    names = {n.id for part in parts for n in ast.walk(part) if isinstance(n, ast.Name)}
+    names = {n for n in names if not version.names.is_builtin(n)}
+    if not names:
+        return True
+    top = next((s for s in version.tree.body if s.lineno <= line <= (s.end_lineno or s.lineno)), None)
+    earlier = [s for s in version.tree.body if top is None or s.lineno < top.lineno]
+    inside = [s for s in getattr(top, "body", []) if s.lineno < line] if isinstance(top, ast.ClassDef) else []
+    return names <= names_around(ast.Module([*earlier, *inside], [])).bound
 
 
 def _is_new_inert_import(statement: ast.Import | ast.ImportFrom, other: Version) -> bool:

@@ -30,7 +30,7 @@ from .trials.answers import ELSE
 from .trials.runner import ProcessRunner, Request, Runner
 from .trials.script import call_text, script_of
 from .verdict import Assumption, AssumptionKind, Counterexample, Coverage, SubjectVerdict, Trials, Verdict, Vouching
-from .versions import MODULE, Version, differences, is_new_record, module_name, reached_from
+from .versions import MODULE, Version, differences, hints_in_time, is_new_record, module_name, reached_from
 
 
 # Parameters that a message names.
@@ -70,6 +70,7 @@ class Judge:
             reached = reached_from(subject, before, found.changed) | reached_from(subject, after, found.changed)
             wanted = [subject, *(n for n in wanted if n in reached and n != subject)]
         verdicts = [self._with_options(self.function(before, after, name), options, before) for name in wanted]
+        verdicts += [_out_of_time(n) for n in found.changed if not _hints_fit(before, after, n)]
         if found.frame_differs:
             why = "code outside functions differs (constants, classes or imports); Dreck does not compare that yet"
             verdicts.append(SubjectVerdict(MODULE, Verdict.UNDECIDED, why))
@@ -252,6 +253,17 @@ def _methods_of_kinds(splits: Mapping[str, SplitClass]) -> list[str]:
     """Methods of classes of which some kind has a body of its own now."""
     inside = [(s.name, m.name) for s in splits.values() for _, owner in s.kinds for m in owner.body if isinstance(m, ast.FunctionDef)]
     return [f"{owner}.{name}" for owner, name in inside]
+
+
+def _hints_fit(before: Version, after: Version, name: str) -> bool:
+    """Whether the annotations of a function's new version are known when it is defined, or those of the old one were not either."""
+    old, new = before.functions[name], after.functions[name]
+    return bool(new.around) or hints_in_time(new.node, after) or not hints_in_time(old.node, before)
+
+
+def _out_of_time(name: str) -> SubjectVerdict:
+    why = "an annotation of the new version names something that does not exist yet when the function is defined"
+    return SubjectVerdict(name, Verdict.UNDECIDED, why, helps="the annotation as a text, or the definition further up")
 
 
 def _neutral(attribute: str, owner: str, *, strict: bool) -> SubjectVerdict:

@@ -127,11 +127,17 @@ class ModuleView:
     def own_methods(self, function: Function) -> frozenset[str]:
         """The plain methods of the class that a method is in, as ``self.name``; none where something may hide them."""
         this = self.instance_of(function)
-        if this is None:
+        if this is None or any(getattr(s, "name", "") == "__getattribute__" for s in self.owners[id(function.node)].body):
             return frozenset()
         methods = [s for s in self.owners[id(function.node)].body if isinstance(s, ast.FunctionDef) and not s.decorator_list]
         hidden = {n.attr for n in ast.walk(self.tree) if isinstance(n, ast.Attribute) and not isinstance(n.ctx, ast.Load)}
         return frozenset(f"{this}.{m.name}" for m in methods if m.name not in hidden and not m.name.startswith("__"))
+
+    def is_plain_class(self, key: ast.expr) -> bool:
+        """Whether what looks like a member of an enum is an attribute of another class of the module."""
+        owners = {s.name: s for s in self.tree.body if isinstance(s, ast.ClassDef)}
+        owner = owners.get(key.value.id) if isinstance(key, ast.Attribute) and isinstance(key.value, ast.Name) else None
+        return owner is not None and all(ast.unparse(b) == "object" for b in owner.bases)
 
     def top_statement(self, node: ast.AST) -> ast.stmt:
         """The statement at the top level that a node stands in."""

@@ -1064,3 +1064,95 @@ def toll(boat, exempt: bool):
 
 def full_toll(boat):
     return boat.tons * RATE
+
+
+#: a helper's annotation names a class that stands below -> undecided
+class Log:
+    pass
+
+
+class Boat:
+    pass
+
+
+def late(n: int):
+    if n > 3:
+        return 1
+    return 2
+#: becomes
+class Log:
+    pass
+
+
+def is_late(n: int, boat: Boat = None):
+    return n > 3
+
+
+class Boat:
+    pass
+
+
+def late(n: int):
+    if is_late(n):
+        return 1
+    return 2
+
+
+#: an annotation of a class that stands below -> undecided
+def late(n):
+    if n:
+        return 1
+    return 2
+
+
+class Boat:
+    pass
+#: becomes
+def late(n: Boat):
+    return 1 if n else 2
+
+
+class Boat:
+    pass
+
+
+#: an annotation of a class that stands below, as a text -> proved
+def late(n):
+    if n:
+        return 1
+    return 2
+
+
+class Boat:
+    pass
+#: becomes
+def late(n: "Boat") -> int:
+    return 1 if n else 2
+
+
+class Boat:
+    pass
+
+
+#: annotations that are not evaluated -> proved
+from __future__ import annotations
+
+
+def late(n):
+    if n:
+        return 1
+    return 2
+
+
+class Boat:
+    pass
+#: becomes
+from __future__ import annotations
+
+
+def late(n: Boat):
+    return 1 if n else 2
+
+
+class Boat:
+    pass

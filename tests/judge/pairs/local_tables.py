@@ -300,3 +300,54 @@ class Desk:
 
     def drain(self, boat):
         self.log(boat, 2)
+
+
+#: a table that is only made on some paths -> proved
+def f(k: str, n: int):
+    if n > 3:
+        return 1 if k == "a" else 2
+    return 3
+#: becomes
+def f(k: str, n: int):
+    if n > 2:
+        t = {"a": 1}
+    if n > 3:
+        return t.get(k, 2)
+    return 3
+
+
+#: a table that is not made on all paths -> differs
+def f(k: str, n: int):
+    if n > 3:
+        return 1 if k == "a" else 2
+    return 3
+#: becomes
+def f(k: str, n: int):
+    if n > 4:
+        t = {"a": 1}
+    if n > 3:
+        return t.get(k, 2)
+    return 3
+
+
+#: the first parameter of a static method is any object -> differs
+class Desk:
+    @staticmethod
+    def take(desk, order: str):
+        if order == "a":
+            return desk.fill()
+        return 3
+
+    def fill(self):
+        return 4
+#: becomes
+class Desk:
+    @staticmethod
+    def take(desk, order: str):
+        t = {"a": desk.fill}
+        if order in t:
+            return t[order]()
+        return 3
+
+    def fill(self):
+        return 4

@@ -313,3 +313,76 @@ def fee(vessel, nights: int):
     if isinstance(vessel, Vessel):
         return vessel.fee(nights)
     return 60 * nights
+
+
+#: isinstance means something else here -> differs
+def isinstance(a, b):
+    return len(b) if type(b) is tuple else 0
+
+class Barge:
+    def fee(self):
+        return 1
+
+class Tug:
+    def fee(self):
+        return 2
+
+def fee(v):
+    if isinstance(v, (Barge, Tug)):
+        return v.fee()
+    return 3
+#: becomes
+def isinstance(a, b):
+    return len(b) if type(b) is tuple else 0
+
+class V:
+    pass
+
+class Barge(V):
+    def fee(self):
+        return 1
+
+class Tug(V):
+    def fee(self):
+        return 2
+
+def fee(v):
+    if isinstance(v, V):
+        return v.fee()
+    return 3
+
+
+#: what the base class promises names a class that stands below -> undecided
+class Barge:
+    def fee(self, n):
+        return 1
+
+class Tug:
+    def fee(self, n):
+        return 2
+
+def fee(v):
+    if isinstance(v, (Barge, Tug)):
+        return v.fee(1)
+    return 3
+#: becomes
+from abc import ABC, abstractmethod
+
+class V(ABC):
+    @abstractmethod
+    def fee(self, n: Later): ...
+
+class Later: ...
+
+class Barge(V):
+    def fee(self, n):
+        return 1
+
+class Tug(V):
+    def fee(self, n):
+        return 2
+
+def fee(v):
+    if isinstance(v, V):
+        return v.fee(1)
+    return 3

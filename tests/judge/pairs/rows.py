@@ -287,3 +287,58 @@ FARES = {"barge": 240, "tug": 180}
 def fare(kind: str, *, fares=FARES):
     fares = {**fares, "tug": 0}
     return fares.get(kind, 60)
+
+
+#: in the class the name of what can be passed in means something else -> differs
+ROWS = (1, 2)
+
+class Desk:
+    def ROWS(self):
+        return 4
+
+    def take(self):
+        return sum(ROWS)
+#: becomes
+ROWS = (1, 2)
+
+class Desk:
+    def ROWS(self):
+        return 4
+
+    def take(self, *, rows=ROWS):
+        return sum(rows)
+
+
+#: what can be passed in is set again by the function -> differs
+import os
+ROWS = (1, 2)
+
+def take(n: int):
+    global ROWS
+    ROWS = (n,)
+    return sum(ROWS)
+#: becomes
+import os
+ROWS = (1, 2)
+
+def take(n: int, *, rows=ROWS):
+    global ROWS
+    ROWS = (n,)
+    return sum(rows)
+
+
+#: a sum that starts elsewhere -> differs
+ROWS = ((1, 2), (3, 4))
+
+def f(n: int):
+    total = 1
+    if n > 1:
+        total += 2
+    if n > 3:
+        total += 4
+    return total
+#: becomes
+ROWS = ((1, 2), (3, 4))
+
+def f(n: int):
+    return sum(b for a, b in ROWS if n > a)

@@ -449,6 +449,8 @@ class LookupTable(ModuleMove):
             if not holes or (len(holes) > 1 and _has_methods(holes)):
                 continue
             keys = [k for a in chain.arms for k in a.keys]
+            if any(view.is_plain_class(k) for k in keys):
+                continue
             if len(chain.arms) < _LEAST_ARMS and not (wishes.asked and wishes.line is not None):
                 yield self.leave("few-keys", line)
             elif len({_kind_of(k) for k in keys}) > 1:
