@@ -62,6 +62,10 @@ def ladder(*tests: str, otherwise: str = "board.show('none')", hint: str = "int"
         (ladder("level < 10", "10 < level < 20", "level >= 20"), "(10, 11, 20)", "No arm asks for level 10; that may be a mistake."),
         (ladder("0 <= level < 10", "12 <= level < 20", "20 <= level < 30"), "(0, 10, 12, 20, 30)", "No arm asks for level from 10 below 12;"),
         (ladder("level < 10", "8 <= level < 20", "level < 30"), "(10, 20, 30)", "Two arms ask for level from 8 below 10, and the first decides;"),
+        # of whole numbers, 9 and below is the same as below 10
+        (ladder("level <= 9", "10 <= level <= 19", "20 <= level < 30"), "(10, 20, 30)\nCOLOURS = ('a', 'b', 'c', \"none\")", ""),
+        (ladder("1 <= level <= 9", "10 <= level <= 19", "20 <= level <= 29"), "(1, 10, 20, 30)", "another band is two entries, not an arm. `level_band`"),
+        (ladder("level <= 9", "level < 10", "level < 20", "level < 30"), "", ""),
         (ladder("level < 10", "level < 20", "level < 30", "level >= 30"), "('a', 'b', 'c', 'd')", "What stood in the else was never reached."),
         # beyond the ends something else is done, or nothing
         (ladder("0 < level <= 10", "10 < level <= 20", "20 < level <= 30", "30 < level <= 40", otherwise="board.beep()"),

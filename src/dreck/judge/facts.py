@@ -259,7 +259,8 @@ class Region:
 
     def answer(self, head: str, bound: Any, below: bool) -> bool | None:
         """Whether ``x < b``, ``x <= b`` (below) or ``b < x``, ``b <= x``, ``x == b`` is decided."""
-        if bound != bound:
+        only_nan = self.nan and (self.low > self.high or (self.low == self.high and (self.low_open or self.high_open)))
+        if bound != bound or only_nan:
             return False
         under = self.high < bound or (self.high == bound and self.high_open)
         over = self.low > bound or (self.low == bound and self.low_open)

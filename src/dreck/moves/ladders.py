@@ -6,8 +6,10 @@ import ast
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from functools import cached_property
+from math import ceil, floor
 from typing import NamedTuple, TypeAlias
 
+from ..logic.bindings import parameters
 from ..outline import FunctionNode
 
 _TURNED: dict[type[ast.cmpop], type[ast.cmpop]] = {ast.Lt: ast.Gt, ast.LtE: ast.GtE, ast.Gt: ast.Lt, ast.GtE: ast.LtE}
@@ -36,15 +38,30 @@ class Rung:
 
 @dataclass(frozen=True, slots=True)
 class Band:
-    """A part of the number line, and the arm that numbers in it come to: its position, None for the rest."""
+    """A part of the number line, and the arm that numbers in it come to: its position, None for the rest.
+
+    ``whole`` says that only whole numbers count.
+    """
 
     range: Range
     arm: int | None
+    whole: bool = False
+
+    @property
+    def single(self) -> float | None:
+        """The only number in it, if there is just one."""
+        low, high = self.range
+        if low is None or high is None:
+            return None
+        if low.value == high.value:
+            return low.value
+        one = self.whole and low.behind is high.behind and high.value - low.value == 1
+        return (high.value if high.behind else low.value) if one else None
 
     def __str__(self) -> str:
         low, high = self.range
-        if low is not None and high is not None and low.value == high.value:
-            return text_of(low.value)
+        if self.single is not None:
+            return text_of(self.single)
         parts = ["" if low is None else f"{'above' if low.behind else 'from'} {text_of(low.value)}"]
         parts.append("" if high is None else f"{'to' if high.behind else 'below'} {text_of(high.value)}")
         return " ".join(p for p in parts if p) or "any"
@@ -60,6 +77,7 @@ class Ladder:
         otherwise: what is done outside all of them; None if nothing is.
         statements: the statements that make the ladder, side by side in one block.
         written: the limits as the author wrote them, by their numbers.
+        number: ``int`` or ``float``, where the subject is known to be one.
 
     The first of the statements may have an arm more, which is no part of the ladder.
     """
@@ -69,6 +87,7 @@ class Ladder:
     otherwise: list[ast.stmt] | None
     statements: tuple[ast.stmt, ...]
     written: dict[float, ast.expr]
+    number: str | None
 
     @property
     def line(self) -> int:
@@ -83,15 +102,51 @@ class Ladder:
         return replace(self, rungs=self.rungs[1:], statements=kept)
 
     @cached_property
+    def _sides(self) -> dict[Cut, Cut]:
+        """For each cut as it is written how it counts here: of whole numbers, 9 and below is the same as below 10.
+
+        As far as one side will do, all count on that.
+        """
+        written = {c for r in self.rungs for c in r.range if c is not None}
+        if self.number != "int":
+            return {c: c for c in written}
+        plain = {c: Cut(floor(c.value) + 1 if c.behind else ceil(c.value), False) for c in written}
+        same: dict[Cut, set[Cut]] = {}
+        for cut, counted in plain.items():
+            same.setdefault(counted, {counted} if isinstance(cut.value, float) else set()).add(cut)
+        for behind in (False, True):
+            if all(any(c.behind is behind for c in cuts) for cuts in same.values()):
+                return {c: next(o for o in sorted(same[counted], reverse=True) if o.behind is behind) for c, counted in plain.items()}
+        return plain
+
+    @property
+    def moved(self) -> list[float]:
+        """Whole numbers that are written as part of the band below, where the next one is the limit now."""
+        natural = {counted for c, counted in self._sides.items() if c.behind is counted.behind}
+        used = {c for b in self.bands for c in b.range}
+        return sorted({c.value for c, counted in self._sides.items() if counted not in natural and counted in used})
+
+    @property
+    def oddly_moved(self) -> list[float]:
+        """Those of them that do not end a range of whole numbers with both its ends, like 10 to 19."""
+        ends = {high for low, high in (r.range for r in self.rungs) if low is not None and high is not None and not low.behind}
+        return [v for v in self.moved if Cut(v, True) not in ends]
+
+    @cached_property
+    def _ranges(self) -> list[Range]:
+        """The range of each arm as it counts."""
+        return [(self._sides[low] if low else None, self._sides[high] if high else None) for low, high in (r.range for r in self.rungs)]
+
+    @cached_property
     def bands(self) -> tuple[Band, ...]:
         """The number line from below to above, cut wherever another arm begins; of several arms the first decides."""
-        cuts = sorted({c for r in self.rungs for c in r.range if c is not None})
+        cuts = sorted({c for r in self._ranges for c in r if c is not None})
         found: list[Band] = []
         for low, high in zip([None, *cuts], [*cuts, None], strict=True):
-            arm = next((i for i, r in enumerate(self.rungs) if _within((low, high), r.range)), None)
+            arm = next((i for i, r in enumerate(self._ranges) if _within((low, high), r)), None)
             if found and found[-1].arm == arm:
                 low = found.pop().range[0]
-            found.append(Band((low, high), arm))
+            found.append(Band((low, high), arm, self.number == "int"))
         return tuple(found)
 
     @property
@@ -109,19 +164,17 @@ class Ladder:
         """
         rest = [b for b in self.bands if b.arm is None]
         inner = [b for b in rest if None not in b.range]
-        single = [b for b in inner if b.range[0] is not None and b.range[1] is not None and b.range[0].value == b.range[1].value]
-        return inner if len(rest) > 1 else single
+        return inner if len(rest) > 1 else [b for b in inner if b.single is not None]
 
     @property
     def overlaps(self) -> list[Band]:
         """Bands that two arms ask for, where neither asks for all that the other does."""
         found = []
-        for position, rung in enumerate(self.rungs):
-            for earlier in self.rungs[:position]:
-                common = _common(rung.range, earlier.range)
-                starts_inside = any(c is not None and _is_inside(c, earlier.range) for c in rung.range)
-                if common is not None and starts_inside:
-                    found.append(Band(common, self.rungs.index(earlier)))
+        for position, own in enumerate(self._ranges):
+            for number, earlier in enumerate(self._ranges[:position]):
+                common = _common(own, earlier)
+                if common is not None and any(c is not None and _is_inside(c, earlier) for c in own):
+                    found.append(Band(common, number, self.number == "int"))
         return found
 
 
@@ -152,13 +205,14 @@ def _common(one: Range, other: Range) -> Range | None:
 
 def ladders_of(function: FunctionNode) -> Iterator[Ladder]:
     """All ladders of a function itself."""
-    yield from _in_block(function.body)
+    yield from _in_block(function.body, function)
 
 
-def _in_block(block: list[ast.stmt]) -> Iterator[Ladder]:
+def _in_block(block: list[ast.stmt], function: FunctionNode) -> Iterator[Ladder]:
     index = 0
     while index < len(block):
         found = _ladder(block, index)
+        found = replace(found, number=_number(function, found.subject)) if found is not None else None
         if found is not None:
             yield found
         statement = block[index]
@@ -167,9 +221,9 @@ def _in_block(block: list[ast.stmt]) -> Iterator[Ladder]:
             for part in ("body", "orelse", "finalbody"):
                 inner = getattr(statement, part, [])
                 if inner and isinstance(inner[0], ast.stmt):
-                    yield from _in_block(inner)
+                    yield from _in_block(inner, function)
             for child in [*getattr(statement, "handlers", []), *getattr(statement, "cases", [])]:
-                yield from _in_block(child.body)
+                yield from _in_block(child.body, function)
 
 
 def _ladder(block: list[ast.stmt], index: int) -> Ladder | None:
@@ -190,13 +244,13 @@ def _ladder(block: list[ast.stmt], index: int) -> Ladder | None:
             written.update((ast.literal_eval(n), n) for n in reversed(tested[2]))
             chained = len(node.orelse) == 1 and isinstance(node.orelse[0], ast.If) and node.orelse[0].col_offset == node.col_offset
             if not chained and node.orelse:
-                return Ladder(subject, tuple(rungs), node.orelse, (*statements, statement), written)
+                return Ladder(subject, tuple(rungs), node.orelse, (*statements, statement), written, None)
             node = node.orelse[0] if chained else None
         if len(rungs) == start:
             break
         statements.append(statement)
         if not all(isinstance(r.body[-1], ast.Return | ast.Raise) for r in rungs[start:]):
-            return Ladder(subject, tuple(rungs), None, tuple(statements), written) if len(statements) == 1 and subject is not None else None
+            return Ladder(subject, tuple(rungs), None, tuple(statements), written, None) if len(statements) == 1 and subject is not None else None
     return _closed(subject, rungs, statements, block, index, written)
 
 
@@ -207,7 +261,7 @@ def _closed(
     rest = block[index + len(statements) :]
     if subject is None or not statements or len(rest) > 1:
         return None
-    return Ladder(subject, tuple(rungs), rest or None, (*statements, *rest), written)
+    return Ladder(subject, tuple(rungs), rest or None, (*statements, *rest), written, None)
 
 
 def _tested(test: ast.expr) -> tuple[ast.expr, Range, list[ast.expr]] | None:
@@ -249,3 +303,23 @@ def is_limit(node: ast.expr) -> bool:
     if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.USub):
         node = node.operand
     return isinstance(node, ast.Constant) and type(node.value) in (int, float)
+
+
+def _number(function: FunctionNode, subject: ast.expr) -> str | None:
+    """``int`` or ``float``, where a subject is known to be one: by its annotation, or by what it is set to once."""
+    if not isinstance(subject, ast.Name):
+        return None
+    stores = [n for n in ast.walk(function) if isinstance(n, ast.Name) and n.id == subject.id and not isinstance(n.ctx, ast.Load)]
+    if not stores:
+        hint = hint_of(function, subject)
+        return hint if hint in ("int", "float") else None
+    values = [s.value for s in ast.walk(function) if isinstance(s, ast.Assign) and s.targets == stores]
+    known = isinstance(values[0], ast.Call) and ast.unparse(values[0].func) in ("len", "int", "ord") if values else False
+    return "int" if known and subject.id not in {a.arg for a in parameters(function)} else None
+
+
+def hint_of(function: FunctionNode, subject: ast.expr) -> str:
+    """The annotation of a parameter, if that is one word."""
+    hints = {a.arg: a.annotation for a in parameters(function)}
+    hint = hints.get(subject.id) if isinstance(subject, ast.Name) else None
+    return hint.id if isinstance(hint, ast.Name) else ""

@@ -141,3 +141,45 @@ def board(level: int):
     if level <= 221.5:
         return 1
     return 2
+
+
+#: what is neither below nor above is no number -> proved
+def board(level: float, tons: int):
+    if level < 0:
+        r = 0 * tons
+    elif level >= 0 and level < 1:
+        r = 1 * tons
+    else:
+        r = 0 * tons
+    return r
+#: becomes
+from bisect import bisect_right
+
+LIMITS = (0, 1)
+RATES = (0, 1, 0)
+
+
+def board(level: float, tons: int):
+    r = RATES[bisect_right(LIMITS, level)] * tons
+    return r
+
+
+#: what is no number comes to the first band -> differs
+def board(level: float, tons: int):
+    if level < 0:
+        r = 0 * tons
+    elif level >= 0 and level < 1:
+        r = 1 * tons
+    else:
+        r = 2 * tons
+    return r
+#: becomes
+from bisect import bisect_left
+
+LIMITS = (-5e-324, 0.9999999999999999)
+RATES = (0, 1, 2)
+
+
+def board(level: float, tons: int):
+    r = RATES[bisect_left(LIMITS, level)] * tons
+    return r

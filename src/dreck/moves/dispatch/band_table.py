@@ -21,7 +21,7 @@ from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned
 from ..class_chains import moved_lines
 from ..imports import is_free, with_import
-from ..ladders import Band, Cut, Ladder, Range, ladders_of, text_of
+from ..ladders import Band, Cut, Ladder, Range, hint_of, ladders_of, text_of
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..rows import Rows, first_commented, row_comments
@@ -347,17 +347,17 @@ class _Plan:
     def _why_not(self) -> str | None:
         ladder = self.ladder
         rest = [b for b in ladder.bands if b.arm is None]
-        sides = {c.behind for c in self._cuts_between}
-        number = _number(self.function, ladder.subject)
+        sides = {c.behind for c in self._cuts}
+        number = ladder.number
         if ladder.never_reached:
             return "never-reached"
-        if len(self._cuts_between) < _LEAST_LIMITS:
+        if len(self._cuts) < _LEAST_LIMITS:
             return "few-limits"
         if not self.wishes.asked and (ladder.gaps or ladder.overlaps):
             return "gaps" if ladder.gaps else "overlaps"
         if number is None:
             return "no-number"
-        if len(sides) > 1 and not (self.wishes.asked and number == "int" and all(isinstance(c.value, int) for c in self._cuts_between)):
+        if len(sides) > 1 or (ladder.oddly_moved and not self.wishes.asked):
             return "mixed-sides"
         if self._rest_values is None and any(None not in b.range for b in rest):
             return "gaps" if ladder.gaps else ""  # what is in the middle is of another kind
@@ -384,17 +384,10 @@ class _Plan:
         """The bands that have a row."""
         return [b for b in self.ladder.bands if b.arm is not None or self._rest_values is not None]
 
-    @property
-    def _cuts_between(self) -> list[Cut]:
-        return [b.range[1] for b in self._inside[:-1] if b.range[1] is not None]
-
     @cached_property
     def _cuts(self) -> list[Cut]:
-        """The cuts between rows, all on one side of their numbers."""
-        cuts = self._cuts_between
-        if len({c.behind for c in cuts}) == 1:
-            return cuts
-        return [Cut(c.value + 1, False) if c.behind else c for c in cuts]  # of whole numbers
+        """The cuts between rows."""
+        return [b.range[1] for b in self._inside[:-1] if b.range[1] is not None]
 
     @cached_property
     def _limits(self) -> list[str]:
@@ -463,7 +456,7 @@ class _Plan:
         if plain or name in view.words or not words or not name.isidentifier():
             return None
         parameter = "_".join(words)
-        hint = _hint_of(self.function, self.ladder.subject)
+        hint = hint_of(self.function.node, self.ladder.subject)
         signature = f"({parameter}: {hint}) -> int" if hint else f"({parameter})"
         about = f'"""The band for {" ".join(words)}, counted from 0 for the lowest."""'
         lines = ["", "", f"def {name}{signature}:", f"{view.indent}{about}", f"{view.indent}{body}{parameter})", ""]
@@ -481,7 +474,7 @@ class _Plan:
             deeper = [one + line for line in lines]
             if otherwise is None or not _leaves(otherwise):
                 lines = [f"if {self._asked(ends)}:", *deeper, *(["else:", *rest] if rest else [])]
-            elif None in ends and _number(self.function, ladder.subject) != "int":
+            elif None in ends and ladder.number != "int":
                 lines = [f"if {self._asked(ends)}:", *deeper, "else:", *rest]
             else:
                 lines = [f"if {self._asked(ends, outside=True)}:", *rest, *lines]
@@ -515,9 +508,9 @@ class _Plan:
         subject = ast.unparse(ladder.subject)
         said = [f"No arm asks for {subject} {band}; that may be a mistake." for band in ladder.gaps]
         said += [f"Two arms ask for {subject} {band}, and the first decides; that may be a mistake." for band in ladder.overlaps]
-        if self._cuts != self._cuts_between:
-            moved = [c.value for c in self._cuts_between if c.behind is not self._cuts[0].behind]
-            said.append(f"{', '.join(map(text_of, moved))} itself belongs to the band below, unlike the other limits, so the table has the next whole number.")
+        if ladder.oddly_moved:
+            numbers = ", ".join(map(text_of, ladder.oddly_moved))
+            said.append(f"{numbers} itself belongs to the band below, unlike the other limits, so the table has the next whole number.")
         if ladder.otherwise is not None and all(b.arm is not None for b in ladder.bands):
             said.append("What stood in the else was never reached.")
         if made is not None:
@@ -530,25 +523,6 @@ class _Plan:
 
 def _leaves(body: list[ast.stmt]) -> bool:
     return isinstance(body[-1], ast.Return | ast.Raise)
-
-
-def _number(function: Function, subject: ast.expr) -> str | None:
-    """``int`` or ``float``, where a subject is known to be one: by its annotation, or by what it is set to once."""
-    if not isinstance(subject, ast.Name):
-        return None
-    stores = [n for n in ast.walk(function.node) if isinstance(n, ast.Name) and n.id == subject.id and not isinstance(n.ctx, ast.Load)]
-    if not stores:
-        hint = _hint_of(function, subject)
-        return hint if hint in ("int", "float") else None
-    values = [s.value for s in ast.walk(function.node) if isinstance(s, ast.Assign) and s.targets == stores]
-    known = isinstance(values[0], ast.Call) and ast.unparse(values[0].func) in ("len", "int", "ord") if values else False
-    return "int" if known and subject.id not in {a.arg for a in parameters(function.node)} else None
-
-
-def _hint_of(function: Function, subject: ast.expr) -> str:
-    hints = {a.arg: a.annotation for a in parameters(function.node)}
-    hint = hints.get(subject.id) if isinstance(subject, ast.Name) else None
-    return hint.id if isinstance(hint, ast.Name) else ""
 
 
 def _plural(words: list[str]) -> str:
