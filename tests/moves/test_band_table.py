@@ -56,7 +56,7 @@ def ladder(*tests: str, otherwise: str = "board.show('none')", hint: str = "int"
     [
         # in any order, with both bounds, by any spelling
         (ladder("level >= 30", "10 <= level < 20", "level >= 20 and level < 30"), "(10, 20, 30)\nCOLOURS = (\"none\", 'b', 'c', 'a')", ""),
-        (ladder("level < 10", "level > 30", "10 <= level <= 20"), "LEVEL_LIMITS = (10, 21, 31)", "20, 30 itself belongs to the band below"),
+        (ladder("level < 10", "level > 30", "10 <= level <= 20"), "LEVEL_LIMITS = (10, 21, 31)", "30 itself belongs to the band below"),
         # what stands in the middle for the rest is no gap
         (ladder("level < 10", "level < 20", "level >= 30"), "('a', 'b', 'none', 'c')", ""),
         (ladder("level < 10", "10 < level < 20", "level >= 20"), "(10, 11, 20)", "No arm asks for level 10; that may be a mistake."),

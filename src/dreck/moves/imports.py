@@ -61,7 +61,9 @@ def with_import(view: ModuleView, module: str, name: str, new: Edit) -> list[Edi
     head = list(takewhile(lambda s: isinstance(s, ast.Import | ast.ImportFrom), body[is_doc:]))
     before = [s for s in head if _is_from_library(s)]
     if before:
-        at = view.end_of(before[-1])
+        modules = [_module_of(s) for s in before]
+        behind = next((s for s, m in zip(before, modules, strict=True) if m > module), None) if modules == sorted(modules) else None
+        at = view.end_of(before[-1]) if behind is None else view.start_of(behind)
     elif head:
         text, at = text + view.newline, view.start_of(head[0])  # the library's own come first
     elif is_doc:
@@ -71,6 +73,10 @@ def with_import(view: ModuleView, module: str, name: str, new: Edit) -> list[Edi
     if at == new.start == new.end:
         return [Edit(at, at, text + new.text)]
     return [new, Edit(at, at, text)]
+
+
+def _module_of(statement: ast.stmt) -> str:
+    return statement.names[0].name if isinstance(statement, ast.Import) else getattr(statement, "module", None) or ""
 
 
 def _is_from_library(statement: ast.stmt) -> bool:

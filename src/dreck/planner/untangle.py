@@ -70,12 +70,12 @@ def _file(
         results[name] = work.function(name, names[name])
         tick(results[name])
     whole = any(target.name is None and target.line is None for target in wanted)
+    if work.text != text:
+        work.check_frame(text)
     kept = dict(project.texts)
     project.texts[path] = work.text
     try:
         results = work.module(results, names, None if whole else frozenset(names), project)
-        if work.text != text:
-            work.check_frame(text)
     except DreckError:
         project.texts.update(kept)
         raise
@@ -142,7 +142,7 @@ class _FileWork:
         ]
 
     def check_frame(self, before: str) -> None:
-        """Nothing but the bodies of functions may have changed, and what steps say that they add."""
+        """Nothing but the bodies of functions may have changed; steps that reach further are judged with all around them."""
         found = differences(Version(self.path, before), Version(self.path, self.text))
-        if found.frame_differs or not set(found.added) <= self.added or found.removed:
+        if found.frame_differs or found.added or found.removed:
             raise DreckError(f"{self.path}: a move changed code outside its function; nothing is changed, please report it")

@@ -309,7 +309,7 @@ def _rows(view: ModuleView, tables: list[_Table], fields: list[str], names: tupl
         lines.append(f"{one}{view.offsets.source(key)}: {_row(kind, fields, values)},")
     lines.append("}")
     if all(d is not None for d in defaults):
-        lines.append(f"{other} = {_row(kind, fields, [ast.unparse(d) for d in defaults if d is not None])}")
+        lines.append(f"{other} = {_row(kind, fields, [view.offsets.source(d) for d in defaults if d is not None])}")
     return lines
 
 

@@ -1,5 +1,5 @@
 import pytest
-from canal import desk, drills, dues, fleet, levels, notices, permits, signals, tolls, vessels
+from canal import desk, drills, dues, fleet, levels, notices, permits, signals, tolls, vessels, yard
 from canal.locks import Lock, LockError
 from canal.office import Office, Refusal
 from canal.permits import Permit, PermitError
@@ -247,3 +247,29 @@ def test_fleet():
 
 def test_waiting():
     assert [signals.minutes_to_wait(s) for s in Signal] == [20, 5, 0, 60]
+
+
+def test_gear():
+    gear = [yard.Crane("Hob", 3), yard.Trolley("Ada", 2), yard.Slipway("North")]
+    assert [yard.hands(g) for g in gear] == [3, 2, 0]
+    assert [yard.bill(g, 2) for g in [*gear, "hired"]] == [180, 20, 15, 180]
+    with pytest.raises(LookupError):
+        yard.hands(fleet.Workboat("Coot"))
+
+
+def test_loads():
+    assert [yard.lift_price(t, 2) for t in (-1, 0, 4, 5, 19, 20, 39, 40, 59)] == [24, 24, 24, 36, 36, 50, 50, 60, 60]
+    with pytest.raises(ValueError):
+        yard.lift_price(60, 1)
+    assert [yard.stamps(t) for t in (20, 21, 50, 51, 90, 91)] == [0, 1, 1, 3, 3, 7]
+    assert [yard.storage(g, 2) for g in ("coal", "grain", "timber", "salt")] == [4, 10, 6, 8]
+    assert [yard.shed(g) for g in ("coal", "grain", "timber", "salt")] == ["open yard", "dry shed", "long shed", "any shed"]
+
+
+def test_orders():
+    book = []
+    yards = yard.Yard(book)
+    assert [yards.take(o, "coal") for o in ("lift", "stow", "weigh")] == [True, True, 2]
+    assert book == [("lifted", "coal"), ("stowed", "coal")]
+    with pytest.raises(ValueError):
+        yards.take("sell", "coal")
