@@ -173,7 +173,7 @@ def _alignment(view: ModuleView, function: Function, switch: Switch, number: int
         values = None if spots is None else tuple(_one_line(alike, v) for v in spots)
         neutral = tuple(any(a <= alike.offsets.span(v)[0] < b for a, b in inserted) for v in spots or ())
         is_default = switch.has_default and i == len(bodies) - 1
-        text = "; ".join(" ".join(ast.unparse(s).split()) for s in body)
+        text = "; ".join(_one_line(view, s) for s in body)
         rows.append(ArmRow(switch.keys[i], is_default, switch.lines[i], values, neutral, text))
     pattern = _pattern(alike, now[fitting[0]], holes, names) if fitting else ()
     found = Alignment(
@@ -221,9 +221,11 @@ def _site_of(view: ModuleView, function: Function, switch: Switch) -> tuple[str,
     return None
 
 
-def _one_line(view: ModuleView, node: ast.expr) -> str:
-    text = view.offsets.source(node)
-    return ast.unparse(node) if "\n" in text else text
+def _one_line(view: ModuleView, node: ast.expr | ast.stmt) -> str:
+    """The code of an expression or statement on one line, as the author wrote it if that is one."""
+    start, end = view.offsets.span(node)
+    text = view.text[start:end]
+    return " ".join(ast.unparse(node).split()) if "\n" in text else text
 
 
 def _names(holes: list[Hole], view: ModuleView) -> list[str]:

@@ -28,6 +28,8 @@ from ..rows import Rows, first_commented, row_comments
 from ..wishes import Wishes
 
 _LEAST_LIMITS = 3
+# Words that mean many already, or no number of things.
+_ALREADY_MANY = frozenset({"pence", "data", "gear", "info", "news", "water", "money", "time", "weather", "people"})
 
 
 @move
@@ -93,7 +95,7 @@ class BandTable(ModuleMove):
 
 
             CARGO_LIMITS = (50, 200, 300)
-            PENCES = (
+            PENCE = (
                 0,
                 1,  # half laden
                 2,
@@ -102,7 +104,7 @@ class BandTable(ModuleMove):
 
 
             def toll(boat, cargo: int):
-                pence = PENCES[cargo_band(cargo)] * boat.length
+                pence = PENCE[cargo_band(cargo)] * boat.length
                 return pence
 
 
@@ -527,5 +529,5 @@ def _leaves(body: list[ast.stmt]) -> bool:
 
 def _plural(words: list[str]) -> str:
     last = words[-1]
-    many = last if last.endswith("s") else f"{last[:-1]}ies" if last.endswith("y") and last[-2:-1] not in "aeiou" else f"{last}s"
+    many = last if last.endswith("s") or last in _ALREADY_MANY else f"{last[:-1]}ies" if last.endswith("y") and last[-2:-1] not in "aeiou" else f"{last}s"
     return "_".join([*words[:-1], many])
