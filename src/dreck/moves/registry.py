@@ -54,6 +54,7 @@ MODULES = (
     "flatten.separate_guards",
     "conditions_as_values.spell_out",
     "dispatch.align_arms",
+    "dispatch.arm_functions",
     "dispatch.lookup_table",
     "dispatch.enum_data",
     "dispatch.band_table",

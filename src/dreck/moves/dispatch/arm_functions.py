@@ -1,0 +1,321 @@
+"""The arms of a chain become functions of their own, all called alike, which a table can then hold.
+
+Why it is safe: each function is an arm as it was; it gets the names that the arms read, and gives back what
+they gave back.
+"""
+
+from __future__ import annotations
+
+import ast
+import keyword
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from ...logic.bindings import bound_in, parameters
+from ...naming.phrases import Rank
+from ...naming.proposals import Proposal
+from ...naming.words import words_of
+from ...outline import Function
+from ...source.edits import Edit, edited
+from ..alike import visible_locals
+from ..chains import Chain, chains_of
+from ..class_chains import annotated, is_private, moved_lines, taken
+from ..module_view import ModuleView
+from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
+from ..wishes import Wishes
+
+_LEAST_ARMS = 3
+_NOT_ALONE = (ast.Yield, ast.YieldFrom, ast.Await, ast.Nonlocal, ast.Global, ast.FunctionDef, ast.AsyncFunctionDef, ast.Lambda, ast.ClassDef, ast.NamedExpr, ast.Delete)
+
+
+@move
+class ArmFunctions(ModuleMove):
+    """Put each arm into a function."""
+
+    on_request = True
+    climbs = True
+    name = "arm-functions"
+    summary = "Long arms of a chain become functions, all called alike; lookup-table can then hold them."
+    safe_because = "Each function is an arm as it was, with the names that the arms read as its parameters."
+    since = "0.1"
+    EXAMPLES = (
+        Example(
+            "arms of several statements",
+            """
+            def enter(kind: str, boat, log):
+                if kind == "barge":
+                    # one gate after the other
+                    boat.wait(12)
+                    log.append(boat)
+                    return boat.length * 3
+                elif kind in ("narrowboat", "butty"):
+                    return boat.length
+                elif kind == "tug":
+                    if boat.tows:
+                        return 0
+                    return boat.power
+                raise LookupError(kind)
+            """,
+            """
+            def enter(kind: str, boat, log):
+                if kind == "barge":
+                    return enter_barge(boat, log)
+                elif kind in ("narrowboat", "butty"):
+                    return enter_narrowboat(boat, log)
+                elif kind == "tug":
+                    return enter_tug(boat, log)
+                raise LookupError(kind)
+
+
+            def enter_barge(boat, log):
+                # one gate after the other
+                boat.wait(12)
+                log.append(boat)
+                return boat.length * 3
+
+
+            def enter_narrowboat(boat, log):
+                return boat.length
+
+
+            def enter_tug(boat, log):
+                if boat.tows:
+                    return 0
+                return boat.power
+            """,
+        ),
+        Example(
+            "methods that set one name",
+            """
+            class Desk:
+                def fee(self, kind: str, nights: int):
+                    match kind:
+                        case "barge":
+                            base = self.base * 2
+                            pence = base + nights
+                        case "tug":
+                            pence = self.base
+                        case "raft":
+                            self.note(kind)
+                            pence = 0
+                        case _:
+                            pence = 60
+                    return pence * nights
+            """,
+            """
+            class Desk:
+                def fee(self, kind: str, nights: int):
+                    match kind:
+                        case "barge":
+                            pence = self.fee_barge(kind, nights)
+                        case "tug":
+                            pence = self.fee_tug(kind, nights)
+                        case "raft":
+                            pence = self.fee_raft(kind, nights)
+                        case _:
+                            pence = 60
+                    return pence * nights
+
+                def fee_barge(self, kind: str, nights: int):
+                    base = self.base * 2
+                    return base + nights
+
+                def fee_tug(self, kind: str, nights: int):
+                    return self.base
+
+                def fee_raft(self, kind: str, nights: int):
+                    self.note(kind)
+                    return 0
+            """,
+            "proved-under",
+        ),
+    )
+    REFUSALS = {
+        "cannot-move": Refusal(
+            "an arm leaves a loop, yields, awaits, defines something, or sets names that are used behind the chain",
+            """
+            def enter(kind: str, boats):
+                for boat in boats:
+                    if kind == "barge":
+                        boat.wait(12)
+                        continue
+                    elif kind == "tug":
+                        boat.wait(3)
+                        continue
+                    elif kind == "raft":
+                        continue
+                    boat.enter()
+            """,
+        ),
+        "name-taken": Refusal(
+            "the name of a function means something already; --name PROPOSED=NAME gives another",
+            """
+            def enter(kind: str, boat):
+                if kind == "barge":
+                    boat.wait(12)
+                    return 3
+                elif kind == "tug":
+                    return 2
+                elif kind == "raft":
+                    return 1
+
+
+            def enter_tug(): ...
+            """,
+        ),
+    }
+
+    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+        """Look for chains with an arm of several statements."""
+        if function.around:
+            return
+        for chain in chains_of(function.node):
+            line = chain.statements[0].lineno
+            long = any(len(a.body) > 1 for a in chain.arms)
+            if len(chain.arms) < _LEAST_ARMS or not long or wishes.line not in (None, line):
+                continue
+            plan = _planned(view, function, chain)
+            found = plan if isinstance(plan, str) else _site(view, function, chain, plan, wishes)
+            yield self.leave(found, line) if isinstance(found, str) else found
+
+
+@dataclass(frozen=True, slots=True)
+class _Plan:
+    """What all functions take, how they are called, and what they give back.
+
+    Attributes:
+        parameters: the names that the arms read.
+        this: what the method calls its object, if the arms become methods.
+        result: the name that is set to what comes back; an empty text if that is returned, None if nothing comes back.
+    """
+
+    parameters: list[str]
+    this: str | None
+    result: str | None
+
+
+def _planned(view: ModuleView, function: Function, chain: Chain) -> _Plan | str:
+    bodies = [a.body for a in chain.arms]
+    inside = [n for b in bodies for s in b for n in ast.walk(s)]
+    local = visible_locals(function)
+    special = any(isinstance(n, ast.Name) and n.id in ("super", "locals", "vars", "__class__") for n in inside)
+    if special or any(isinstance(n, _NOT_ALONE) for n in inside) or any(map(_leaves_loop, bodies)):
+        return "cannot-move"
+    result = _result(bodies)
+    if result == "?" or _set_for_others(function, chain, result):
+        return "cannot-move"
+    order = [a.arg for a in parameters(function.node)]
+    own = {n for b in bodies for n in _bound(b)} - _elsewhere(function, chain)
+    read = list(dict.fromkeys(n for b in bodies for n in taken(b) if n in local - own))
+    read.sort(key=lambda n: order.index(n) if n in order else len(order))
+    this = view.instance_of(function)
+    this = this if this in read else None
+    if this is None and any(map(is_private, inside)):
+        return "cannot-move"  # outside the class it would mean something else
+    return _Plan([n for n in read if n != this], this, result)
+
+
+def _leaves_loop(body: list[ast.stmt]) -> bool:
+    """Whether an arm jumps out of a loop around it."""
+    pending: list[ast.AST] = list(body)
+    while pending:
+        node = pending.pop()
+        if isinstance(node, ast.Break | ast.Continue):
+            return True
+        if not isinstance(node, ast.For | ast.AsyncFor | ast.While):
+            pending.extend(ast.iter_child_nodes(node))
+    return False
+
+
+def _result(bodies: list[list[ast.stmt]]) -> str | None:
+    """The name that every arm sets last, an empty text if all arms leave, None if they give nothing; ``?`` if they differ."""
+    if all(isinstance(b[-1], ast.Return | ast.Raise) for b in bodies):
+        return ""
+    if any(isinstance(n, ast.Return) for b in bodies for s in b for n in ast.walk(s)):
+        return "?"
+    set_last = {s.targets[0].id if isinstance(s, ast.Assign) and len(s.targets) == 1 and isinstance(s.targets[0], ast.Name) else None for s in (b[-1] for b in bodies)}
+    return set_last.pop() if len(set_last) == 1 else None
+
+
+def _set_for_others(function: Function, chain: Chain, result: str | None) -> bool:
+    """Whether arms that do not leave set names that are used outside of them."""
+    if result == "":
+        return False
+    given = {n for a in chain.arms for n in _bound(a.body)} - {result}
+    return bool(given & _elsewhere(function, chain))
+
+
+def _elsewhere(function: Function, chain: Chain) -> set[str]:
+    """The names that the function uses outside of the arms, its parameters among them."""
+    own = {id(n) for a in chain.arms for s in a.body for n in ast.walk(s)}
+    found = {n.id for n in ast.walk(function.node) if isinstance(n, ast.Name) and id(n) not in own}
+    return found | {a.arg for a in ast.walk(function.node) if isinstance(a, ast.arg)}
+
+
+def _bound(body: list[ast.stmt]) -> set[str]:
+    """The names that some statements set."""
+    made = ast.FunctionDef("_", ast.arguments([], [], None, [], [], None, []), body, [])
+    return set(bound_in(made))
+
+
+def _site(view: ModuleView, function: Function, chain: Chain, plan: _Plan, wishes: Wishes) -> ModuleSite | str:
+    line = chain.statements[0].lineno
+    names: list[str] = []
+    for arm in chain.arms:
+        proposed = _name(view, function, arm.keys[0])
+        names.append(wishes.wanted(arm.line, [proposed]) or proposed)
+    if len(set(names)) < len(names) or set(names) & view.words or not all(n.isidentifier() and not keyword.iskeyword(n) for n in names):
+        return "name-taken"
+    given = ", ".join(plan.parameters)
+    signature = ", ".join([*([plan.this] if plan.this else []), *(annotated(function, n) for n in plan.parameters)])
+    outer = view.indentation(function.node.lineno) if plan.this else ""
+    edits: list[Edit] = []
+    made: list[str] = []
+    for arm, name in zip(chain.arms, names, strict=True):
+        indent = view.indentation(arm.body[0].lineno)
+        if arm.body[0].lineno == arm.line:
+            return "cannot-move"  # on the line of its test
+        called = f"{plan.this}.{name}({given})" if plan.this else f"{name}({given})"
+        word = "return " if plan.result == "" else f"{plan.result} = " if plan.result else ""
+        first = arm.body[0].lineno
+        while view.comments.get(first - 1, ("", False))[1] and first - 1 > arm.line:
+            first -= 1
+        start, end = view.offsets.line_start(first), view.offsets.line_start((arm.body[-1].end_lineno or arm.body[-1].lineno) + 1)
+        edits.append(Edit(start, end, f"{indent}{word}{called}{view.newline}"))
+        body = _giving_back(moved_lines(view, arm.body, outer + view.indent), arm.body, plan)
+        made += [*([""] if plan.this else ["", ""]), f"{outer}def {name}({signature}):", *body]
+    top = function.node if plan.this else view.top_statement(function.node)
+    at = view.end_of(top)
+    edits.append(Edit(at, at, view.newline.join([*made, ""])))
+    qualified = [f"{function.name.rpartition('.')[0]}.{n}" if plan.this else n for n in names]
+    why = f"Each arm is a {'method' if plan.this else 'function'} of its own, and all are called alike; lookup-table can put them into a table."
+    proposals = tuple(Proposal(n, "what is done for this key", Rank.MEANING) for n in names)
+    return ModuleSite(line, why, edited(view.text, edits), (function.name,), tuple(qualified), proposals)
+
+
+def _giving_back(lines: list[str], body: list[ast.stmt], plan: _Plan) -> list[str]:
+    """The lines of an arm, with the value that it sets last given back instead."""
+    if not plan.result:
+        return lines
+    last = body[-1]
+    count = (last.end_lineno or last.lineno) - last.lineno + 1
+    at = len(lines) - count
+    indent = lines[at][: len(lines[at]) - len(lines[at].lstrip(" \t"))]
+    rest = lines[at].lstrip(" \t").removeprefix(plan.result).lstrip().removeprefix("=").lstrip()
+    return [*lines[:at], f"{indent}return {rest}", *lines[at + 1 :]]
+
+
+def _name(view: ModuleView, function: Function, key: ast.expr) -> str:
+    parts = key.elts if isinstance(key, ast.Tuple) else [key]
+    words = [w for p in parts for w in _words(p)]
+    own = function.node.name
+    private = "_" if view.has_private_functions and not own.startswith("_") else ""
+    return f"{private}{own}_{'_'.join(words)}"
+
+
+def _words(key: ast.expr) -> list[str]:
+    if isinstance(key, ast.Attribute):
+        return words_of(key.attr)
+    value = ast.literal_eval(key)
+    text = value if isinstance(value, str) else value.decode("ascii", "replace") if isinstance(value, bytes) else str(value).replace("-", "minus ")
+    return words_of("".join(c if c.isalnum() else "_" for c in text)) or ["empty" if not text else "other"]

@@ -1,0 +1,67 @@
+"""arm-functions: what examples cannot say."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+
+import dreck
+
+from .harness import look
+from .test_all_moves import verdict
+
+CHAIN = """
+def enter(kind: int, boat, day):
+    nights = day * 2
+    late = False
+    if kind == 1:
+        {first}
+        boat.wait(nights)
+    elif kind == -2:  # towed
+        boat.tow(day)
+    elif kind == 30:
+        boat.wait(1)
+        # below the last of it
+    boat.go({behind})
+"""
+
+
+@pytest.mark.parametrize(
+    ("first", "behind", "fits"),
+    [
+        ("boat.stop()", "", True),
+        ("extra = day * 2\n        boat.wait(extra)", "", True),
+        ("late = True", "", False),  # set before the chain too
+        ("for n in boat.gates:\n            if n:\n                break", "", True),
+        ("late = True", "late", False),  # used behind the chain
+        ("day = 3", "", False),  # a parameter
+        ("return boat", "", False),  # the others go on
+        ("boat.then = lambda: nights", "", False),
+        ("super().wait()", "", False),
+    ],
+)
+def test_arms(first: str, behind: str, fits: bool) -> None:
+    """What arms give back, and what they may not hold; the judge agrees with every site."""
+    text = CHAIN.format(first=first, behind=behind)
+    found = look("arm-functions", text).sites
+    assert bool(found) is fits
+    for site in found:
+        assert verdict(text, site.whole).value in ("proved", "proved-under"), site.whole
+        assert "        enter_minus_2(boat, day, nights)\n" in site.whole and "# below the last of it" in site.whole
+
+
+def test_then_a_table(tmp_path: Path) -> None:
+    """What comes out is what lookup-table wants, also with methods."""
+    text = (
+        "class Desk:\n    def take(self, order: str, load):\n        if order == 'lift':\n            self.note(load)\n            return load\n"
+        "        elif order == 'stow':\n            return self.note(order)\n        elif order == 'weigh':\n            return 3\n        raise LookupError(order)\n\n"
+        "    def note(self, what):\n        return what\n"
+    )
+    (tmp_path / "a.py").write_text(text, encoding="utf-8")
+    found = dreck.untangle(tmp_path / "a.py", only=["arm-functions", "lookup-table"], run=False)
+    assert [s.move for f in found.functions for s in f.steps] == ["arm-functions", "lookup-table"]
+    found.write()
+    after = (tmp_path / "a.py").read_text(encoding="utf-8")
+    assert "'weigh': self.take_weigh,\n" in after and "return take_by_order[order](order, load)" in after
+    assert "    def take_lift(self, order: str, load):\n        self.note(load)\n        return load\n\n    def take_stow" in after
