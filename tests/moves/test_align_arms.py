@@ -19,6 +19,8 @@ ALIKE = {
     "a product in a sum": ("5 * n + 2", "2 + 4 * n", "n"),
     "a summand that is missing, and others in another order": ("9 + 3 * n + 4 * m", "8 + m * 2", "5 * m + 2 * n + 1"),
     "a summand taken away": ("9 + 3 * n + 4 * m", "8 - 2 * m + n", "4 * m - 3 * n"),
+    "a constant alone": ("40 + n", "40", "40 - n"),
+    "a product alone": ("3 * m + n", "3 * m", "3 * m - n"),
     "nested signs": ("m - n * 2", "m + n * 2", "m - n * 2"),
     "a constant taken away": ("m + n - 3", "m + n + 4", "m + n"),
     "a text behind": ('name + " t"', "name", 'name + " dm"'),

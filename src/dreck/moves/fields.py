@@ -37,7 +37,7 @@ def _in_arithmetic(hole: Hole, owner: ast.AST) -> str | None:
     on_left = owner.left is hole.values[0]
     beside = owner.right if on_left else owner.left
     if isinstance(owner.op, ast.Mult):
-        if all(ast.unparse(v) in ("1", "-1") for v in hole.values):
+        if all(ast.unparse(v) in ("1", "0", "-1") for v in hole.values) and any(isinstance(v, ast.UnaryOp) for v in hole.values):
             return "sign"
         words = words_of(beside.id if isinstance(beside, ast.Name) else getattr(beside, "attr", ""))
         return f"per_{singular(words[-1])}" if words else None

@@ -189,8 +189,14 @@ class _Fitter:
         return f"{self._inside(node.right, node.op, left=True)} {sign} {self._inside(node.left, node.op, left=False)}"
 
     def _mirrored(self, pattern: ast.BinOp, node: ast.expr) -> str | None:
-        """``a - b`` where the pattern is ``a + 1 * b``, and ``a - 3`` where it is ``a + 3``."""
-        if not isinstance(pattern.op, ast.Add) or not isinstance(node, ast.BinOp) or not self._fits(pattern.left, node.left):
+        """``a - b`` (or ``a``) where the pattern is ``a + 1 * b``, and ``a - 3`` where it is ``a + 3``."""
+        if not isinstance(pattern.op, ast.Add):
+            return None
+        lacking = _sign_of(pattern.right)
+        # Of a lone name nothing is neutral: adding 0 to True makes it 1.
+        if lacking is not None and isinstance(node, ast.BinOp | ast.Constant) and self._fits(pattern.left, node):
+            return f"{self._inside(node, pattern.op, left=True)} + 0 * {ast.unparse(lacking)}"
+        if not isinstance(node, ast.BinOp) or not self._fits(pattern.left, node.left):
             return None
         minus = isinstance(node.op, ast.Sub)
         left = self.view.offsets.source(node.left)

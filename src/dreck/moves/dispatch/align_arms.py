@@ -153,15 +153,15 @@ class AlignArms(ModuleMove):
             line = chain.statements[0].lineno
             if len(chain.arms) < 2 or wishes.line not in (None, line) or aligned([a.body for a in chain.arms], view.plain_functions) is not None:
                 continue
-            changes = changes_of(view, chain)
-            if changes is None:
-                continue
-            text = edited(view.text, [c.edit for c in changes])
-            alike = ModuleView(view.path, text, view.width)
-            if (wishes.asked and wishes.line is not None) or _makes_a_table(alike, function.name, line):
-                yield ModuleSite(line, _why(changes), text, (function.name,))
-            else:
-                yield self.leave("no-table", line)
+            ways = _ways(view, chain)
+            for changes in ways:
+                text = edited(view.text, [c.edit for c in changes])
+                alike = ModuleView(view.path, text, view.width)
+                if (wishes.asked and wishes.line is not None) or _makes_a_table(alike, function.name, line):
+                    yield ModuleSite(line, _why(changes), text, (function.name,))
+                else:
+                    yield self.leave("no-table", line)
+                    break
 
 
 def _makes_a_table(view: ModuleView, function: str, line: int) -> bool:
@@ -171,13 +171,14 @@ def _makes_a_table(view: ModuleView, function: str, line: int) -> bool:
     return any(isinstance(s, ModuleSite) for s in table.look(view, view.functions[function], Wishes(line=line)))
 
 
-def changes_of(view: ModuleView, chain: Chain) -> list[Change] | None:
-    """What has to be written differently so that the arms of a chain are alike, its default too if that can be."""
+def _ways(view: ModuleView, chain: Chain) -> list[list[Change]]:
+    """What has to be written differently so that the arms of a chain are alike: with its default, if that can be, or without."""
     arms = [a.body for a in chain.arms]
     functions = view.plain_functions
-    every = likened(view, [*arms, chain.otherwise], functions) if chain.otherwise and not isinstance(chain.otherwise[-1], ast.Raise) else None
-    found = every if every is not None else likened(view, arms, functions)
-    return None if found is None else [c for changes in found for c in changes]
+    found = [likened(view, [*arms, chain.otherwise], functions)] if chain.otherwise and not isinstance(chain.otherwise[-1], ast.Raise) else []
+    found.append(likened(view, arms, functions))
+    ways = [[c for changes in way for c in changes] for way in found if way is not None]
+    return ways[:1] if ways and ways[-1] == ways[0] else ways
 
 
 def _why(changes: list[Change]) -> str:

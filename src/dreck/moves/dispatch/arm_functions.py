@@ -8,13 +8,13 @@ from __future__ import annotations
 
 import ast
 import keyword
+import re
 from collections.abc import Iterator
 from dataclasses import dataclass
 
 from ...logic.bindings import bound_in, parameters
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
-from ...naming.words import words_of
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alike import visible_locals
@@ -307,15 +307,13 @@ def _giving_back(lines: list[str], body: list[ast.stmt], plan: _Plan) -> list[st
 
 def _name(view: ModuleView, function: Function, key: ast.expr) -> str:
     parts = key.elts if isinstance(key, ast.Tuple) else [key]
-    words = [w for p in parts for w in _words(p)]
     own = function.node.name
-    private = "_" if view.has_private_functions and not own.startswith("_") else ""
-    return f"{private}{own}_{'_'.join(words)}"
+    private = "_" if view.has_private_functions or own.startswith("_") else ""
+    return private + "_".join([own.strip("_"), *map(_word, parts)])
 
 
-def _words(key: ast.expr) -> list[str]:
-    if isinstance(key, ast.Attribute):
-        return words_of(key.attr)
-    value = ast.literal_eval(key)
-    text = value if isinstance(value, str) else value.decode("ascii", "replace") if isinstance(value, bytes) else str(value).replace("-", "minus ")
-    return words_of("".join(c if c.isalnum() else "_" for c in text)) or ["empty" if not text else "other"]
+def _word(key: ast.expr) -> str:
+    """A key as a part of a name."""
+    value = key.attr if isinstance(key, ast.Attribute) else ast.literal_eval(key)
+    text = value.decode("ascii", "replace") if isinstance(value, bytes) else str(value).replace("-", "minus_") if isinstance(value, int) else str(value)
+    return re.sub(r"\W+", "_", text).strip("_").lower() or ("other" if text else "empty")
