@@ -10,7 +10,6 @@ from __future__ import annotations
 import ast
 from collections.abc import Iterator
 
-from ...logic.bindings import assigned_in, parameters
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...naming.words import words_of
@@ -18,6 +17,7 @@ from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned
 from ..chains import Chain, chains_of
+from ..enum_members import enum_of, is_member, members_of
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes
@@ -204,23 +204,20 @@ class EnumData(ModuleMove):
 
     def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for chains over the members of an enum of this file."""
-        enums = {s.name: s for s in view.tree.body if isinstance(s, ast.ClassDef) and any("Enum" in ast.unparse(b) for b in s.bases)}
         for chain in chains_of(function.node):
             line = chain.statements[0].lineno
-            keys = [k for a in chain.arms for k in a.keys]
-            owners = {ast.unparse(k.value) for k in keys if isinstance(k, ast.Attribute)}
-            plain = len(owners) == 1 and all(isinstance(k, ast.Attribute) for k in keys) and owners <= enums.keys()
-            holes = aligned([a.body for a in chain.arms]) if plain and wishes.line in (None, line) else None
-            if not holes or len(holes) > 1:
+            owner = enum_of(view, chain)
+            holes = aligned([a.body for a in chain.arms]) if owner is not None and wishes.line in (None, line) else None
+            if owner is None or not holes or len(holes) > 1:
                 continue
-            found = _site(view, function, chain, enums[owners.pop()], holes[0], wishes)
+            found = _site(view, function, chain, owner, holes[0], wishes)
             yield self.leave(found, line) if isinstance(found, str) else found
 
 
 def _site(view: ModuleView, function: Function, chain: Chain, owner: ast.ClassDef, hole: Hole, wishes: Wishes) -> ModuleSite | str:
     line = chain.statements[0].lineno
     subject = chain.subject
-    if not isinstance(subject, ast.Name) or not _is_member(function, subject.id, owner.name):
+    if not isinstance(subject, ast.Name) or not is_member(function, subject.id, owner.name):
         return "no-member"
     rows = _rows(view, chain, owner, hole)
     if rows is None:
@@ -244,14 +241,6 @@ def _site(view: ModuleView, function: Function, chain: Chain, owner: ast.ClassDe
     return ModuleSite(line, why, edited(view.text, edits), (function.name,), (f"{owner.name}.{name}",), names)
 
 
-def _is_member(function: Function, name: str, owner: str) -> bool:
-    """Whether a parameter is annotated as a member of an enum, and never set."""
-    hints = {a.arg: a.annotation for a in parameters(function.node)}
-    hint = hints.get(name)
-    said = hint.value if isinstance(hint, ast.Constant) else ast.unparse(hint) if hint is not None else ""
-    return said == owner and name not in assigned_in(function.node)
-
-
 def _rows(view: ModuleView, chain: Chain, owner: ast.ClassDef, hole: Hole) -> list[tuple[str, str]] | None:
     """For each member what stands in the hole; None if one has nothing."""
     found: dict[str, str] = {}
@@ -259,7 +248,7 @@ def _rows(view: ModuleView, chain: Chain, owner: ast.ClassDef, hole: Hole) -> li
         for key in arm.keys:
             assert isinstance(key, ast.Attribute)
             found.setdefault(key.attr, view.offsets.source(value))
-    members = [t.id for s in owner.body if isinstance(s, ast.Assign) for t in s.targets if isinstance(t, ast.Name) and not t.id.startswith("_")]
+    members = members_of(owner)
     missing = [m for m in members if m not in found]
     if missing and chain.otherwise is not None:
         every = aligned([*(a.body for a in chain.arms), chain.otherwise])

@@ -22,6 +22,7 @@ from ..alignment import Hole, aligned
 from ..alike import visible_locals
 from ..chains import Chain, chains_of, source_of
 from ..class_chains import moved_lines
+from ..enum_members import covers_all
 from ..imports import with_import
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
@@ -167,6 +168,49 @@ class LookupTable(ModuleMove):
             def lamps(signal: Signal):
                 red, green = RED_AND_GREEN_BY_SIGNAL.get(signal, (2, 0))
                 return red, green
+            """,
+            "proved-under",
+        ),
+        Example(
+            "all members of an enum, so that a default is never reached",
+            """
+            from enum import Enum
+
+
+            class Signal(Enum):
+                STOP = 1
+                WAIT = 2
+                ENTER = 3
+
+
+            def minutes(signal: Signal):
+                if signal is Signal.STOP:
+                    return 20
+                elif signal is Signal.WAIT:
+                    return 5
+                elif signal is Signal.ENTER:
+                    return 0
+                raise ValueError(signal)
+            """,
+            """
+            from enum import Enum
+
+
+            class Signal(Enum):
+                STOP = 1
+                WAIT = 2
+                ENTER = 3
+
+
+            MINUTES_BY_SIGNAL = {
+                Signal.STOP: 20,
+                Signal.WAIT: 5,
+                Signal.ENTER: 0,
+            }
+
+
+            def minutes(signal: Signal):
+                return MINUTES_BY_SIGNAL[signal]
             """,
             "proved-under",
         ),
@@ -514,7 +558,7 @@ class _Plan:
             edits += with_import(self.view, "typing", "NamedTuple", table) if self.rows.row_class is not None else [table]
         names = (Proposal(name, "what it holds, by what it is looked up with", Rank.MEANING if wish is None else Rank.ASKED),)
         rows = sum(len(a.keys) for a in self.chain.arms)
-        why = f"`{name}` holds what the arms differ in, a row for each of {rows} keys; another kind is a row, not an arm.{self._others()}"
+        why = f"`{name}` holds what the arms differ in, a row for each of {rows} keys; another kind is a row, not an arm.{self._unreached()}{self._others()}"
         return ModuleSite(line, why, edited(self.view.text, edits), (self.function.name,), names=names)
 
     @cached_property
@@ -522,6 +566,12 @@ class _Plan:
         """The rows of the table."""
         about = " ".join(subject_words(self.chain.subject) or _of_both(self.chain.subject)) or "key"
         return Rows(self.view, self.function, self.chain.arms[0].body, self.holes, about)
+
+    def _unreached(self) -> str:
+        """That nothing is left for a default."""
+        if self.chain.otherwise is None or not covers_all(self.view, self.function, self.chain):
+            return ""
+        return " All members have a row, so what was done for others was never reached."
 
     def _others(self) -> str:
         """Other functions of the module that switch on the same thing."""
@@ -560,10 +610,12 @@ class _Plan:
         subject, one = source_of(self.view, self.chain.subject), self.view.indent
         otherwise = self.chain.otherwise
         every = [*(a.body for a in self.chain.arms), otherwise or []]
-        default = None if otherwise is None or _has_methods(self.holes) else aligned(every, self.functions)
+        default = None if otherwise is None or _has_methods(self.holes) or covers_all(self.view, self.function, self.chain) else aligned(every, self.functions)
         if default is not None and len(default) == len(self.holes) and [len(h.around) for h in default] == [len(h.around) for h in self.holes]:
             return self.rows.using(f"{name}.get({subject}, {self.rows.row([h.values[-1] for h in default])})")
         found = self.rows.using(f"{name}[{subject}]")
+        if covers_all(self.view, self.function, self.chain):
+            return found
         if otherwise is None or self.chain.rest:
             rest = [] if otherwise is None else moved_lines(self.view, otherwise, "")
             return [f"if {subject} in {name}:", *(one + line for line in found), *rest]
