@@ -5,6 +5,7 @@ from __future__ import annotations
 import pytest
 
 from .harness import look
+from .test_all_moves import verdict
 
 
 def test_work_before_the_chain() -> None:
@@ -17,10 +18,19 @@ def test_work_before_the_chain() -> None:
     )
 
 
+def test_arms_that_give_nothing_back() -> None:
+    """They become methods that are just called; an else stays one."""
+    text = "def stop(v, n):\n    if isinstance(v, A):\n        v.wait(n)\n        v.rest()\n    elif isinstance(v, B):\n        v.wait(2)\n    else:\n        n.log(v)\n    n.end()\n\n\nclass A: ...\n\n\nclass B: ...\n"
+    (site,) = look("methods-on-classes", text).sites
+    assert "    if isinstance(v, (A, B)):\n        v.stop(n)\n    else:\n        n.log(v)\n    n.end()\n" in site.whole
+    assert "class B:\n    def stop(self, n):\n        self.wait(2)\n" in site.whole and verdict(text, site.whole).value == "proved-under"
+
+
 @pytest.mark.parametrize(
     "chain",
     [
-        "if isinstance(v, A):\n        x = 1\n    elif isinstance(v, B):\n        x = 2\n    return x",  # no arm returns
+        "if isinstance(v, A):\n        x = y = 1\n    elif isinstance(v, B):\n        x = 2\n    return x, y",  # two names
+        "for w in v:\n        if isinstance(w, A):\n            break\n        elif isinstance(w, B):\n            v.b()",
         "if isinstance(v, A):\n        return 1\n    if isinstance(w, B):\n        return 2",  # two subjects
         "if isinstance(v, A):\n        return 1\n    if isinstance(v, int):\n        return 2",  # a class of others
         "if isinstance(v, A):\n        return 1\n    if isinstance(v, A):\n        return 2",

@@ -12,7 +12,7 @@ from ..outline import nodes_of
 from .inlining import can_be_inlined, is_constant
 from .mangling import mangled
 from .module_names import (
-    CACHED, DEFINITIONS, OWN_ACCESS, attributes_asked, bound_once, definition_counts, imported, names_from, single_target, stored_attributes,
+    CACHED, DEFINITIONS, OWN_ACCESS, attributes_asked, bound_once, definition_counts, imported, names_from, single_target,
 )  # fmt: skip
 from .scope import FunctionNode
 
@@ -34,10 +34,11 @@ def dispatched(tree: ast.Module, other: ast.Module) -> dict[str, tuple[tuple[str
             if isinstance(method, ast.FunctionDef) and not method.decorator_list and can_be_inlined(method) and method.args.args:
                 found.setdefault(method.name, []).append((name, mangled(method, name)))
     known = attributes_asked(other)
+    stored = {getattr(n, "attr", None) or getattr(n, "id", "") for n in _stores(tree)}
     in_classes = Counter(s.name for n in nodes_of(tree) if isinstance(n, ast.ClassDef) for s in n.body if isinstance(s, DEFINITIONS))
     return {
         m: tuple(kinds) for m, kinds in found.items()
-        if m not in known and in_classes[m] == len(kinds) == len({c for c, _ in kinds}) and m not in stored_attributes(tree) and not m.startswith("__")
+        if m not in known and in_classes[m] == len(kinds) == len({c for c, _ in kinds}) and m not in stored and not m.startswith("__")
     }  # fmt: skip
 
 

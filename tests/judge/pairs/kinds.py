@@ -569,3 +569,86 @@ def rate(boat):
     if isinstance(boat, Dredger):
         return 40
     return 0
+
+
+#: a method is called like a name of a function -> proved-under no-effect+not-overridden+unpatched
+class Barge:
+    def __init__(self, tons):
+        self.tons = tons
+
+
+class Raft:
+    pass
+
+
+def bill(boat, nights: int):
+    if isinstance(boat, Barge):
+        pence = boat.tons * 2
+    elif isinstance(boat, Raft):
+        pence = 3
+    else:
+        pence = 60
+    return pence * nights
+#: becomes
+class Barge:
+    def __init__(self, tons):
+        self.tons = tons
+
+    def pence(self):
+        return self.tons * 2
+
+
+class Raft:
+    def pence(self):
+        return 3
+
+
+def bill(boat, nights: int):
+    if isinstance(boat, (Barge, Raft)):
+        pence = boat.pence()
+    else:
+        pence = 60
+    return pence * nights
+
+
+#: a class hides its method by a name of its own -> differs
+class Barge:
+    def __init__(self, tons):
+        self.tons = tons
+
+
+class Raft:
+    pass
+
+
+def bill(boat, nights: int):
+    if isinstance(boat, Barge):
+        pence = boat.tons * 2
+    elif isinstance(boat, Raft):
+        pence = 3
+    else:
+        pence = 60
+    return pence * nights
+#: becomes
+class Barge:
+    def __init__(self, tons):
+        self.tons = tons
+
+    def pence(self):
+        return self.tons * 2
+
+
+class Raft:
+    def pence(self):
+        return 3
+
+    if True:
+        pence = lambda self: 4
+
+
+def bill(boat, nights: int):
+    if isinstance(boat, (Barge, Raft)):
+        pence = boat.pence()
+    else:
+        pence = 60
+    return pence * nights

@@ -12,12 +12,13 @@ import re
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from ...logic.bindings import bound_in, parameters
+from ...logic.bindings import parameters
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alike import visible_locals
+from ..arm_bodies import giving_back, leaves_loop, names_set, result_of, set_for_others, used_elsewhere
 from ..chains import Chain, chains_of
 from ..class_chains import annotated, is_private, moved_lines, taken
 from ..module_view import ModuleView
@@ -199,13 +200,13 @@ def _planned(view: ModuleView, function: Function, chain: Chain) -> _Plan | str:
     inside = [n for b in bodies for s in b for n in ast.walk(s)]
     local = visible_locals(function)
     special = any(isinstance(n, ast.Name) and n.id in ("super", "locals", "vars", "__class__") for n in inside)
-    if special or any(isinstance(n, _NOT_ALONE) for n in inside) or any(map(_leaves_loop, bodies)):
+    if special or any(isinstance(n, _NOT_ALONE) for n in inside) or any(map(leaves_loop, bodies)):
         return "cannot-move"
-    result = _result(bodies)
-    if result == "?" or _set_for_others(function, chain, result):
+    result = result_of(bodies)
+    if result == "?" or set_for_others(function, bodies, result):
         return "cannot-move"
     order = [a.arg for a in parameters(function.node)]
-    own = {n for b in bodies for n in _bound(b)} - _elsewhere(function, chain)
+    own = {n for b in bodies for n in names_set(b)} - used_elsewhere(function, bodies)
     read = list(dict.fromkeys(n for b in bodies for n in taken(b) if n in local - own))
     read.sort(key=lambda n: order.index(n) if n in order else len(order))
     this = view.instance_of(function)
@@ -213,49 +214,6 @@ def _planned(view: ModuleView, function: Function, chain: Chain) -> _Plan | str:
     if this is None and any(map(is_private, inside)):
         return "cannot-move"  # outside the class it would mean something else
     return _Plan([n for n in read if n != this], this, result)
-
-
-def _leaves_loop(body: list[ast.stmt]) -> bool:
-    """Whether an arm jumps out of a loop around it."""
-    pending: list[ast.AST] = list(body)
-    while pending:
-        node = pending.pop()
-        if isinstance(node, ast.Break | ast.Continue):
-            return True
-        if not isinstance(node, ast.For | ast.AsyncFor | ast.While):
-            pending.extend(ast.iter_child_nodes(node))
-    return False
-
-
-def _result(bodies: list[list[ast.stmt]]) -> str | None:
-    """The name that every arm sets last, an empty text if all arms leave, None if they give nothing; ``?`` if they differ."""
-    if all(isinstance(b[-1], ast.Return | ast.Raise) for b in bodies):
-        return ""
-    if any(isinstance(n, ast.Return) for b in bodies for s in b for n in ast.walk(s)):
-        return "?"
-    set_last = {s.targets[0].id if isinstance(s, ast.Assign) and len(s.targets) == 1 and isinstance(s.targets[0], ast.Name) else None for s in (b[-1] for b in bodies)}
-    return set_last.pop() if len(set_last) == 1 else None
-
-
-def _set_for_others(function: Function, chain: Chain, result: str | None) -> bool:
-    """Whether arms that do not leave set names that are used outside of them."""
-    if result == "":
-        return False
-    given = {n for a in chain.arms for n in _bound(a.body)} - {result}
-    return bool(given & _elsewhere(function, chain))
-
-
-def _elsewhere(function: Function, chain: Chain) -> set[str]:
-    """The names that the function uses outside of the arms, its parameters among them."""
-    own = {id(n) for a in chain.arms for s in a.body for n in ast.walk(s)}
-    found = {n.id for n in ast.walk(function.node) if isinstance(n, ast.Name) and id(n) not in own}
-    return found | {a.arg for a in ast.walk(function.node) if isinstance(a, ast.arg)}
-
-
-def _bound(body: list[ast.stmt]) -> set[str]:
-    """The names that some statements set."""
-    made = ast.FunctionDef("_", ast.arguments([], [], None, [], [], None, []), body, [])
-    return set(bound_in(made))
 
 
 def _site(view: ModuleView, function: Function, chain: Chain, plan: _Plan, wishes: Wishes) -> ModuleSite | str:
@@ -282,7 +240,7 @@ def _site(view: ModuleView, function: Function, chain: Chain, plan: _Plan, wishe
             first -= 1
         start, end = view.offsets.line_start(first), view.offsets.line_start((arm.body[-1].end_lineno or arm.body[-1].lineno) + 1)
         edits.append(Edit(start, end, f"{indent}{word}{called}{view.newline}"))
-        body = _giving_back(moved_lines(view, arm.body, outer + view.indent), arm.body, plan)
+        body = giving_back(moved_lines(view, arm.body, outer + view.indent), arm.body, plan.result)
         made += [*([""] if plan.this else ["", ""]), f"{outer}def {name}({signature}):", *body]
     top = function.node if plan.this else view.top_statement(function.node)
     at = view.end_of(top)
@@ -291,18 +249,6 @@ def _site(view: ModuleView, function: Function, chain: Chain, plan: _Plan, wishe
     why = f"Each arm is a {'method' if plan.this else 'function'} of its own, and all are called alike; lookup-table can put them into a table."
     proposals = tuple(Proposal(n, "what is done for this key", Rank.MEANING) for n in names)
     return ModuleSite(line, why, edited(view.text, edits), (function.name,), tuple(qualified), proposals)
-
-
-def _giving_back(lines: list[str], body: list[ast.stmt], plan: _Plan) -> list[str]:
-    """The lines of an arm, with the value that it sets last given back instead."""
-    if not plan.result:
-        return lines
-    last = body[-1]
-    count = (last.end_lineno or last.lineno) - last.lineno + 1
-    at = len(lines) - count
-    indent = lines[at][: len(lines[at]) - len(lines[at].lstrip(" \t"))]
-    rest = lines[at].lstrip(" \t").removeprefix(plan.result).lstrip().removeprefix("=").lstrip()
-    return [*lines[:at], f"{indent}return {rest}", *lines[at + 1 :]]
 
 
 def _name(view: ModuleView, function: Function, key: ast.expr) -> str:

@@ -19,6 +19,7 @@ from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alignment import is_value
 from ..alike import visible_locals
+from ..arm_bodies import giving_back, leaves_loop, names_set, result_of, set_for_others, used_elsewhere
 from ..class_chains import ClassArm, ClassChain, annotated, can_move, class_chain, moved_lines, taken
 from ..imports import imports_of
 from ..module_view import ModuleView
@@ -122,6 +123,48 @@ class MethodsOnClasses(ModuleMove):
                 fee = 180  # by order of the office
 
                 def tow(self): ...
+            """,
+            "proved-under",
+        ),
+        Example(
+            "arms that set a name",
+            """
+            def bill(vessel, nights: int):
+                if isinstance(vessel, Barge):
+                    base = 3 * vessel.cargo
+                    pence = base + nights
+                elif isinstance(vessel, Tug):
+                    pence = 180
+                else:
+                    pence = 60
+                return pence * nights
+
+
+            class Barge:
+                pass
+
+
+            class Tug:
+                pass
+            """,
+            """
+            def bill(vessel, nights: int):
+                if isinstance(vessel, (Barge, Tug)):
+                    pence = vessel.pence(nights)
+                else:
+                    pence = 60
+                return pence * nights
+
+
+            class Barge:
+                def pence(self, nights: int):
+                    base = 3 * self.cargo
+                    return base + nights
+
+
+            class Tug:
+                def pence(self, nights: int):
+                    return 180
             """,
             "proved-under",
         ),
@@ -273,7 +316,7 @@ class MethodsOnClasses(ModuleMove):
         if function.around or id(function.node) in view.owners:
             return
         for index, first in enumerate(body):
-            found = _own_chain(view, class_chain(body, index))
+            found = _own_chain(view, class_chain(body, index, leaving=False))
             if found is None or wishes.line not in (None, first.lineno):
                 continue
             chain, homes = found
@@ -284,7 +327,8 @@ class MethodsOnClasses(ModuleMove):
             attribute = _neutral_attribute(view, chain, homes)
             if attribute is not None:
                 yield _site(view, function, chain, homes, attribute)
-            name = wishes.wanted(first.lineno, [function.node.name]) or function.node.name
+            proposed = result_of([a.body for a in chain.arms]) or function.node.name
+            name = wishes.wanted(first.lineno, [proposed]) or proposed
             if any(name in _asked(v) for v in (view, *homes.values())):
                 yield self.leave("name-taken", first.lineno)
                 return
@@ -321,7 +365,7 @@ def _with_base(
     base = hint.id if isinstance(hint, ast.Name) else hint.value if isinstance(hint, ast.Constant) and isinstance(hint.value, str) else ""
     rest = [*chain.otherwise, *chain.rest]
     leaves = not rest or isinstance(rest[-1], ast.Return | ast.Raise)
-    if not base or chain.subject in assigned_in(function.node) or not leaves or (chain.otherwise and chain.rest) or not can_move(chain, rest):
+    if not chain.leaves or not base or chain.subject in assigned_in(function.node) or not leaves or (chain.otherwise and chain.rest) or not can_move(chain, rest):
         return None
     known = [view, *{v.path: v for v in homes.values() if v is not view}.values()]
     home = next((v for v in known if base in _classes(v) and (v is view or imports_of(view, v, base))), None)
@@ -346,6 +390,10 @@ def _why_not(view: ModuleView, function: Function, chain: ClassChain, homes: dic
         above = _above(arm.owners[0], bases)
         if any(earlier.owners[0] in above for earlier in chain.arms[:position]):
             return "never-reached"
+    bodies = [a.body for a in chain.arms]
+    result = result_of(bodies)
+    if result == "?" or set_for_others(function, bodies, result) or (result != "" and any(map(leaves_loop, bodies))):
+        return "cannot-move"
     local = visible_locals(function)
     for arm in chain.arms:
         away = homes[arm.owners[0]] is not view
@@ -396,7 +444,11 @@ def _site(view: ModuleView, function: Function, chain: ClassChain, homes: dict[s
     subject = chain.subject
     local = visible_locals(function)
     used = list(dict.fromkeys(n for a in chain.arms for n in taken(a.body) if n in local and n != subject))
-    constants = [_constant(a.body) for a in chain.arms]
+    bodies = [a.body for a in chain.arms]
+    result = result_of(bodies)
+    own = {n for b in bodies for n in names_set(b)} - used_elsewhere(function, bodies)
+    used = [n for n in used if n not in own]
+    constants = [_constant(b, result) for b in bodies]
     kept = [_returned_attribute(a.body, subject) == name for a in chain.arms]  # classes whose objects have it already
     is_data = all(c is not None or k for c, k in zip(constants, kept, strict=True))
     signature = ", ".join(["self", *(annotated(function, n) for n in used)])
@@ -410,13 +462,15 @@ def _site(view: ModuleView, function: Function, chain: ClassChain, homes: dict[s
         if is_data and constant is not None:
             inside.append(_into_class(home, owner, [f"{name} = {view.offsets.source(constant)}{_comment_of(view, constant)}"], first=True))
         else:
-            body = moved_lines(view, arm.body, home.indent, subject) or [f"{home.indent}return None"]
+            body = giving_back(moved_lines(view, arm.body, home.indent, subject), arm.body, result)
             inside.append(_into_class(home, owner, [f"def {name}({signature}):", *body]))
     classes = ", ".join(a.owners[0] for a in chain.arms)
     indent = view.indentation(chain.first.lineno)
     asked = f"{subject}.{name}" if is_data else f"{subject}.{name}({', '.join(used)})"
-    otherwise = moved_lines(view, chain.otherwise, indent)
-    lines = [f"{indent}if isinstance({subject}, ({classes})):", f"{indent}{view.indent}return {asked}", *otherwise]
+    word = "return " if result == "" else f"{result} = " if result else ""
+    stays = [f"{indent}else:"] if chain.otherwise and result != "" else []
+    otherwise = moved_lines(view, chain.otherwise, indent + (view.indent if stays else ""))
+    lines = [f"{indent}if isinstance({subject}, ({classes})):", f"{indent}{view.indent}{word}{asked}", *stays, *otherwise]
     if base:
         lines = [f"{indent}return {asked}"]
     start = view.offsets.line_start(chain.first.lineno)
@@ -434,10 +488,11 @@ def _site(view: ModuleView, function: Function, chain: ClassChain, homes: dict[s
     return ModuleSite(chain.first.lineno, why, edited(view.text, edits[view.path]), (function.name,), added, names, others)
 
 
-def _constant(body: list[ast.stmt]) -> ast.expr | None:
-    """The constant that an arm returns, if that is all it does."""
-    only = body[0] if body else None
-    return only.value if len(body) == 1 and isinstance(only, ast.Return) and only.value is not None and is_value(only.value) else None
+def _constant(body: list[ast.stmt], result: str | None = "") -> ast.expr | None:
+    """The constant that an arm returns, or sets the result to, if that is all it does."""
+    only = body[0] if len(body) == 1 else None
+    value = only.value if isinstance(only, ast.Return) or (isinstance(only, ast.Assign) and result) else None
+    return value if value is not None and is_value(value) else None
 
 
 def _comment_of(view: ModuleView, node: ast.expr) -> str:
