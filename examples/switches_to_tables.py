@@ -21,6 +21,7 @@ PLAN = [
     ("plus here and minus there", "canal/dues.py::level_after", "align-arms,lookup-table", "def level_after"),
     ("two subjects at once", "canal/dues.py::minutes", "lookup-table", "def minutes"),
     ("a ladder of limits", "canal/levels.py::band", "band-table", "def band"),
+    ("long arms, a function each, then a table of those", "canal/tolls.py::base_toll", "arm-functions,lookup-table", "def base_toll"),
     ("a method of the object for each order", "canal/yard.py::Yard.take", "lookup-table", "    def take"),
     ("bands, and which of them it is, apart", "canal/yard.py::lift_price", "band-table", "def lift_price"),
     ("one table of rows for two functions", "canal/yard.py", "lookup-table,join-tables", "GOODS"),

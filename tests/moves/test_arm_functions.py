@@ -51,6 +51,18 @@ def test_arms(first: str, behind: str, fits: bool) -> None:
         assert "        enter_minus_2(boat, day, nights)\n" in site.whole and "# below the last of it" in site.whole
 
 
+def test_one_name_set_for_others() -> None:
+    """It is given back, also where an arm goes on after setting it."""
+    text = (
+        "def toll(kind: str, tons: int):\n    pence = 0\n    if kind == 'barge':\n        pence = 240\n        if tons > 3:\n            pence = pence + tons\n"
+        "    elif kind == 'tug':\n        pence = 180\n    elif kind == 'raft':\n        pence = 20\n    return pence\n"
+    )
+    (site,) = look("arm-functions", text).sites
+    assert "        pence = toll_barge(tons)\n" in site.whole and verdict(text, site.whole).value == "proved"
+    assert "    if tons > 3:\n        pence = pence + tons\n    return pence\n" in site.whole
+    assert not look("arm-functions", text.replace("pence = 20", "tons = 20").replace("return pence", "return pence, tons")).sites
+
+
 def test_then_a_table(tmp_path: Path) -> None:
     """What comes out is what lookup-table wants, also with methods."""
     text = (

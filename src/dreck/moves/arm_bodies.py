@@ -9,15 +9,25 @@ from ..logic.bindings import bound_in
 from ..outline import Function
 
 
-def result_of(bodies: Sequence[list[ast.stmt]]) -> str | None:
-    """The name that every arm sets last, an empty text if all arms leave, None if they give nothing; ``?`` if they differ."""
+def result_of(function: Function, bodies: Sequence[list[ast.stmt]]) -> str | None:
+    """The one name that every arm sets for others, an empty text if all arms leave, None if they give nothing; ``?`` if they differ."""
     if all(isinstance(b[-1], ast.Return | ast.Raise) for b in bodies):
         return ""
     if any(isinstance(n, ast.Return) for b in bodies for s in b for n in ast.walk(s)):
         return "?"
-    last = [b[-1] for b in bodies]
-    names = {s.targets[0].id if isinstance(s, ast.Assign) and len(s.targets) == 1 and isinstance(s.targets[0], ast.Name) else None for s in last}
-    return names.pop() if len(names) == 1 else None
+    last = {_target(b[-1]) for b in bodies}
+    if len(last) == 1 and None not in last:
+        return last.pop()
+    shared = {n for b in bodies for n in names_set(b)} & used_elsewhere(function, bodies)
+    name = shared.pop() if len(shared) == 1 else None
+    return name if name is not None and all(any(_target(s) == name for s in b) for b in bodies) else None
+
+
+def _target(statement: ast.stmt) -> str | None:
+    """The name that a statement gives a value, if that is all it does."""
+    plain = isinstance(statement, ast.Assign) and len(statement.targets) == 1
+    target = statement.targets[0] if isinstance(statement, ast.Assign) and plain else None
+    return target.id if isinstance(target, ast.Name) else None
 
 
 def set_for_others(function: Function, bodies: Sequence[list[ast.stmt]], result: str | None) -> bool:
@@ -56,6 +66,9 @@ def giving_back(lines: list[str], body: list[ast.stmt], result: str | None) -> l
     if not result:
         return lines
     last = body[-1]
+    if _target(last) != result:
+        indent = lines[0][: len(lines[0]) - len(lines[0].lstrip(" \t"))]
+        return [*lines, f"{indent}return {result}"]
     count = (last.end_lineno or last.lineno) - last.lineno + 1
     at = len(lines) - count
     indent = lines[at][: len(lines[at]) - len(lines[at].lstrip(" \t"))]

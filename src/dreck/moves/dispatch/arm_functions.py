@@ -13,8 +13,6 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from ...logic.bindings import parameters
-from ...naming.phrases import Rank
-from ...naming.proposals import Proposal
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alike import visible_locals
@@ -202,7 +200,7 @@ def _planned(view: ModuleView, function: Function, chain: Chain) -> _Plan | str:
     special = any(isinstance(n, ast.Name) and n.id in ("super", "locals", "vars", "__class__") for n in inside)
     if special or any(isinstance(n, _NOT_ALONE) for n in inside) or any(map(leaves_loop, bodies)):
         return "cannot-move"
-    result = result_of(bodies)
+    result = result_of(function, bodies)
     if result == "?" or set_for_others(function, bodies, result):
         return "cannot-move"
     order = [a.arg for a in parameters(function.node)]
@@ -246,9 +244,11 @@ def _site(view: ModuleView, function: Function, chain: Chain, plan: _Plan, wishe
     at = view.end_of(top)
     edits.append(Edit(at, at, view.newline.join([*made, ""])))
     qualified = [f"{function.name.rpartition('.')[0]}.{n}" if plan.this else n for n in names]
-    why = f"Each arm is a {'method' if plan.this else 'function'} of its own, and all are called alike; lookup-table can put them into a table."
-    proposals = tuple(Proposal(n, "what is done for this key", Rank.MEANING) for n in names)
-    return ModuleSite(line, why, edited(view.text, edits), (function.name,), tuple(qualified), proposals)
+    why = (
+        f"Each arm is a {'method' if plan.this else 'function'} of its own ({', '.join(names)}), and all are called alike; "
+        "lookup-table can put them into a table."
+    )
+    return ModuleSite(line, why, edited(view.text, edits), (function.name,), tuple(qualified))
 
 
 def _name(view: ModuleView, function: Function, key: ast.expr) -> str:

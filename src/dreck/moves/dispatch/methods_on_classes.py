@@ -327,7 +327,7 @@ class MethodsOnClasses(ModuleMove):
             attribute = _neutral_attribute(view, chain, homes)
             if attribute is not None:
                 yield _site(view, function, chain, homes, attribute)
-            proposed = result_of([a.body for a in chain.arms]) or function.node.name
+            proposed = result_of(function, [a.body for a in chain.arms]) or function.node.name
             name = wishes.wanted(first.lineno, [proposed]) or proposed
             if any(name in _asked(v) for v in (view, *homes.values())):
                 yield self.leave("name-taken", first.lineno)
@@ -391,7 +391,7 @@ def _why_not(view: ModuleView, function: Function, chain: ClassChain, homes: dic
         if any(earlier.owners[0] in above for earlier in chain.arms[:position]):
             return "never-reached"
     bodies = [a.body for a in chain.arms]
-    result = result_of(bodies)
+    result = result_of(function, bodies)
     if result == "?" or set_for_others(function, bodies, result) or (result != "" and any(map(leaves_loop, bodies))):
         return "cannot-move"
     local = visible_locals(function)
@@ -445,7 +445,7 @@ def _site(view: ModuleView, function: Function, chain: ClassChain, homes: dict[s
     local = visible_locals(function)
     used = list(dict.fromkeys(n for a in chain.arms for n in taken(a.body) if n in local and n != subject))
     bodies = [a.body for a in chain.arms]
-    result = result_of(bodies)
+    result = result_of(function, bodies)
     own = {n for b in bodies for n in names_set(b)} - used_elsewhere(function, bodies)
     used = [n for n in used if n not in own]
     constants = [_constant(b, result) for b in bodies]
