@@ -132,7 +132,8 @@ def show_function(out: Console, function: Untangled, *, brief: bool) -> None:
             out.print("the whole change", style="bold")
             show_diff(out, function.diff)
         out.print(Text.assemble(("before against after: ", "bold"), verdict_text(function.verdict.verdict), f", {function.verdict.why}"))
-        _show_measures(out, function.before, function.after)
+        if function.before != function.after:  # a step may be about a whole class
+            _show_measures(out, function.before, function.after)
     for place in function.left_alone:
         move = f" ({place.move})" if place.move else ""
         out.print(Text(f"left alone: line {place.line}{move}, {place.why}", style="dim"))
