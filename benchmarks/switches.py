@@ -90,8 +90,8 @@ def _turned(view: ModuleView, function: Function, switch: Switch) -> tuple[str, 
                     if verdict.same:
                         return f"turned by {name} ({verdict.value})", found.text
                     reasons.append(f"taken back ({name})")
-    left = "left (an arm stays in the function)" if not switch.moves else "left (the arms differ in more than constants)"
-    left = "left (classes of elsewhere, or work around the chain)" if "single-dispatch" in switch.moves else left
+    of_classes = "methods-on-classes" in switch.moves
+    left = "left (classes of elsewhere, or work around the chain)" if of_classes else "left (the arms differ in more than constants)"
     return (reasons[0] if reasons else left), None
 
 

@@ -81,7 +81,7 @@ def _by_classes(function: Function) -> Iterator[Switch]:
     for chain in class_chains_of(function.node):
         keys = [", ".join(a.owners) for a in chain.arms]
         rest = chain.otherwise or (chain.rest if len(chain.rest) == 1 and chain.leaves else [])
-        yield _made(chain.subject, keys, [(a.line, a.body) for a in chain.arms], rest, _BY_CLASSES if chain.leaves else ())
+        yield _made(chain.subject, keys, [(a.line, a.body) for a in chain.arms], rest, _BY_CLASSES if chain.leaves else _BY_CLASSES[:1])
 
 
 def _made(

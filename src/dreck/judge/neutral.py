@@ -40,7 +40,7 @@ def neutral_data_of(tree: ast.Module, other: ast.Module) -> dict[str, tuple[tupl
         if attribute not in attributes_asked(other):
             continue  # it is a new attribute altogether
         related = {k for c, _ in fresh for k in _related(c, classes)}
-        if fresh and not _is_set(attribute, related, tree, other) and not _is_asked_by_text(attribute, tree):
+        if fresh and not _is_set(attribute, related, tree, other) and not _is_asked_by_text(attribute, tree) and not _is_missed(attribute, tree):
             kept[attribute] = fresh
     return kept
 
@@ -82,6 +82,16 @@ def _by_text(tree: ast.Module) -> bool:
     """Whether a module sets attributes by their text, or by the dict of an object."""
     names = {getattr(n, "id", None) or getattr(n, "attr", None) for n in nodes_of(tree)}
     return bool(names & {"setattr", "vars", "__dict__", "__setattr__", "delattr"})
+
+
+def _is_missed(attribute: str, tree: ast.Module) -> bool:
+    """Whether the module asks for an attribute where it handles that there is none."""
+    for node in nodes_of(tree):
+        if isinstance(node, ast.Try | ast.TryStar) and any(isinstance(n, ast.Attribute) and n.attr == attribute for s in node.body for n in ast.walk(s)):
+            caught = {n.id for h in node.handlers if h.type is not None for n in ast.walk(h.type) if isinstance(n, ast.Name)}
+            if any(h.type is None for h in node.handlers) or caught & {"AttributeError", "Exception", "BaseException"}:
+                return True
+    return False
 
 
 def _is_asked_by_text(attribute: str, tree: ast.Module) -> bool:

@@ -183,3 +183,29 @@ RATES = (0, 1, 2)
 def board(level: float, tons: int):
     r = RATES[bisect_left(LIMITS, level)] * tons
     return r
+
+
+#: half of a whole number need not be one -> differs
+def f(n: int):
+    x = n / 2
+    if x <= 9:
+        return 1
+    return 2
+#: becomes
+def f(n: int):
+    x = n / 2
+    if x < 10:
+        return 1
+    return 2
+
+
+#: a number that may be a float by its default -> differs
+def f(x: int = 9.5):
+    if x <= 9:
+        return 1
+    return 2
+#: becomes
+def f(x: int = 9.5):
+    if x < 10:
+        return 1
+    return 2

@@ -218,3 +218,36 @@ def crew(boat):
     if isinstance(boat, (Barge, Raft)):
         return boat.hands
     return None
+
+
+#: the module handles that there is none -> undecided
+class A:
+    def __init__(self):
+        self.p = 3
+class B: ...
+def g(v):
+    try:
+        return v.p
+    except AttributeError:
+        return 9
+def f(v):
+    if isinstance(v, A):
+        return v.p
+    elif isinstance(v, B):
+        return 0
+    return 1
+#: becomes
+class A:
+    def __init__(self):
+        self.p = 3
+class B:
+    p = 0
+def g(v):
+    try:
+        return v.p
+    except AttributeError:
+        return 9
+def f(v):
+    if isinstance(v, (A, B)):
+        return v.p
+    return 1

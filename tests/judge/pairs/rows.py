@@ -342,3 +342,21 @@ ROWS = ((1, 2), (3, 4))
 
 def f(n: int):
     return sum(b for a, b in ROWS if n > a)
+
+
+#: what was an extra keyword is taken away -> differs
+ROWS = (1, 2)
+
+class A:
+    def f(self, n: int, **kw):
+        return kw
+    def g(self, n):
+        return self.f(n, rows=3)
+#: becomes
+ROWS = (1, 2)
+
+class A:
+    def f(self, n: int, *, rows=ROWS, **kw):
+        return kw
+    def g(self, n):
+        return self.f(n, rows=3)

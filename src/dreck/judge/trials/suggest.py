@@ -8,10 +8,13 @@ import inspect
 import os
 import textwrap
 from collections.abc import Callable, Iterator, Mapping, Sequence
+from functools import partial
 from typing import Any
 
 # Levels of callees whose conditions are read as well.
 _LEVELS = 3
+# The largest number that is worked back from a result.
+_LARGEST = 10**12
 # Entries of a table that are read at most.
 _MOST_ENTRIES = 60
 Suggestions = dict[str, list[Any]]
@@ -32,6 +35,9 @@ def suggestions(*functions: ast.AST, modules: Sequence[ast.Module] = ()) -> Sugg
         for target, source in _copies(function):
             if target in found:
                 found.setdefault(source, []).extend(found[target])
+        for target, source, back in _worked_out(function):
+            numbers = [back(v) for v in found.get(target, ()) if type(v) in (int, float) and abs(v) < _LARGEST]
+            found.setdefault(source, []).extend(n for v in numbers for n in (v, v - 1, v + 1))
     return {name: list({(type(v), repr(v)): v for v in values}.values()) for name, values in found.items()}
 
 
@@ -181,6 +187,24 @@ def _neighbours(constant: Any) -> list[Any]:
     if isinstance(constant, str):
         return [constant, constant + "_"]
     return [constant]
+
+
+def _worked_out(function: ast.AST) -> Iterator[tuple[str, str, Callable[[Any], Any]]]:
+    """Names that are set to another value and a number by plain arithmetic, and how to get back from them."""
+    backwards: dict[type[ast.operator], Callable[[Any, Any], Any]] = {
+        ast.Add: lambda v, n: v - n, ast.Sub: lambda v, n: v + n, ast.Mult: lambda v, n: v // n if n else v,
+        ast.Div: lambda v, n: round(v * n), ast.FloorDiv: lambda v, n: round(v * n),
+    }  # fmt: skip
+    for node in ast.walk(function):
+        if isinstance(node, ast.Assign) and len(node.targets) == 1 and isinstance(node.value, ast.BinOp):
+            target, source, number = _name(node.targets[0]), _name(node.value.left), node.value.right
+            back = backwards.get(type(node.value.op))
+            if target and source and target != source and back is not None and isinstance(number, ast.Constant) and type(number.value) is int:
+                yield target, source, partial(_back, back, number.value)
+
+
+def _back(inverse: Callable[[Any, Any], Any], number: int, value: Any) -> Any:
+    return inverse(value, number)
 
 
 def _copies(function: ast.AST) -> Iterator[tuple[str, str]]:
