@@ -5,6 +5,7 @@ from __future__ import annotations
 import pytest
 
 from .harness import look, named
+from .test_all_moves import verdict
 
 
 def test_what_stands_behind_the_if_and_callers_of_all_kinds() -> None:
@@ -105,3 +106,25 @@ def test_an_elif_and_a_list_of_public_names() -> None:
             return 3
         """,
     )
+
+
+@pytest.mark.parametrize(
+    ("test", "passed", "becomes"),
+    [
+        ("kind == 'wide'", "'wide'", "pay_wide(3)"),
+        ("kind != 'wide'", "'wide'", "pay_wide(3)"),
+        ("kind == 'wide'", "'long'", "pay_unless_wide(3)"),
+        ("kind == 2", "2", "pay_kind_2(3)"),
+        ("kind == 2", "True", ""),  # equal to a number, but of another type
+        ("kind == 'wide'", "day", ""),  # nobody says which
+        ("kind == 'wide' and n", "'wide'", ""),
+        ("kind in ('wide',)", "'wide'", ""),
+    ],
+)
+def test_a_literal_that_picks(test: str, passed: str, becomes: str) -> None:
+    """A text or number that a parameter is only compared with; callers that pass one move over."""
+    text = f"def pay(n, kind):\n    if {test}:\n        return n\n    return 2 * n\n\n\ndef ask(day):\n    return pay(3, {passed})\n"
+    sites = look("split-flag", text).sites
+    assert bool(sites) is bool(becomes)
+    for site in sites:
+        assert f"    return {becomes}\n" in site.whole and verdict(text, site.whole).value in ("proved", "proved-under"), site.whole

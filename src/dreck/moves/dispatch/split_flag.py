@@ -7,13 +7,14 @@ callers that pass a variable, and for callers elsewhere.
 from __future__ import annotations
 
 import ast
+import re
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from pathlib import Path
 
 from ...logic.bindings import assigned_in, parameters
 from ...naming.words import is_state, words_of
-from ...outline import Function
+from ...outline import Function, FunctionNode
 from ...source.edits import Edit, edited
 from ..alike import visible_locals
 from ..imports import also_importing, imports_of
@@ -31,15 +32,25 @@ class Flag:
 
     Attributes:
         name: the parameter.
-        default: its default value; None if it has none.
+        default: what its default value answers; None if it has none.
         test: the if that asks for it.
         negated: whether that asks for the opposite.
+        literal: the value that it is compared with; None if it is asked for its truth.
     """
 
     name: str
     default: bool | None
     test: ast.If
     negated: bool
+    literal: ast.Constant | None = None
+
+    def answer(self, value: ast.expr | None) -> bool | None:
+        """What a value answers: True for the literal or a true flag; None if it cannot be told from the text."""
+        if not isinstance(value, ast.Constant):
+            return None
+        if self.literal is not None:
+            return value.value == self.literal.value if type(value.value) is type(self.literal.value) else None
+        return value.value if isinstance(value.value, bool) else None
 
 
 @move
@@ -99,6 +110,46 @@ class SplitFlag(ModuleMove):
             """,
             "proved-under",
         ),
+        Example(
+            "a text that picks the branch",
+            """
+            def price(days: int, season: str = "summer"):
+                if season == "winter":
+                    return 40 * days
+                return 100 * days + 50
+
+
+            def quote(days):
+                return price(days, "winter"), price(days)
+
+
+            def ask(days, season):
+                return price(days, season)
+            """,
+            """
+            def price(days: int, season: str = "summer"):
+                if season == "winter":
+                    return price_winter(days)
+                return price_unless_winter(days)
+
+
+            def price_winter(days: int):
+                return 40 * days
+
+
+            def price_unless_winter(days: int):
+                return 100 * days + 50
+
+
+            def quote(days):
+                return price_winter(days), price_unless_winter(days)
+
+
+            def ask(days, season):
+                return price(days, season)
+            """,
+            "proved-under",
+        ),
     )
     REFUSALS = {
         "suspends": Refusal(
@@ -145,13 +196,15 @@ class SplitFlag(ModuleMove):
         if flag is None or wishes.line not in (None, flag.test.lineno, function.node.lineno):
             return
         line = flag.test.lineno
+        if flag.literal is not None and wishes.line is None and not _is_called_by_literal(view, function, flag):
+            return  # any text may be compared with another one
         if isinstance(function.node, ast.AsyncFunctionDef) or any(isinstance(n, ast.Yield | ast.YieldFrom) for n in own_nodes(function.node)):
             yield self.leave("suspends", line)
             return
         if wishes.line is None and _shared_lines(function, flag) > _MOST_SHARED:
             yield self.leave("much-shared", line)
             return
-        proposed = _names(function.node.name, flag.name, listed="__all__" in view.top_names)
+        proposed = _names(function.node.name, flag, listed="__all__" in view.top_names)
         names = [wishes.wanted(-1, [p]) or p for p in proposed]
         if set(names) & (view.words - set(wishes.names.values())) or names[0] == names[1]:
             yield self.leave("name-taken", line)
@@ -163,12 +216,18 @@ def _flag_of(view: ModuleView, function: Function) -> Flag | None:
     node = function.node
     arguments = node.args
     fits = not (function.around or id(node) in view.owners or node.decorator_list or arguments.vararg or arguments.kwarg or arguments.posonlyargs)
-    if not fits or node.name not in view.top_names:
+    if not fits or node not in view.tree.body:
         return None
     defaults = dict(zip(reversed([a.arg for a in arguments.args]), reversed(arguments.defaults), strict=False))
     defaults |= {a.arg: d for a, d in zip(arguments.kwonlyargs, arguments.kw_defaults, strict=True) if d is not None}
     for parameter in parameters(node):
         default = defaults.get(parameter.arg)
+        literal = _compared(node, parameter.arg)
+        if literal is not None and not assigned_in(node) & {parameter.arg}:
+            flag = Flag(parameter.arg, None, literal[0], literal[1], literal[2])
+            answer = flag.answer(default)
+            if default is None or answer is not None:
+                return replace(flag, default=answer)
         value = default.value if isinstance(default, ast.Constant) and isinstance(default.value, bool) else None
         annotated = isinstance(parameter.annotation, ast.Name) and parameter.annotation.id == "bool"
         uses = [n for s in node.body for n in ast.walk(s) if isinstance(n, ast.Name) and n.id == parameter.arg]
@@ -183,6 +242,18 @@ def _flag_of(view: ModuleView, function: Function) -> Flag | None:
     return None
 
 
+def _compared(node: FunctionNode, name: str) -> tuple[ast.If, bool, ast.Constant] | None:
+    """The if at the top level that compares a parameter with a text or number, where nothing else asks for it."""
+    uses = [n for s in node.body for n in ast.walk(s) if isinstance(n, ast.Name) and n.id == name]
+    for statement in node.body if len(uses) == 1 else []:
+        test = statement.test if isinstance(statement, ast.If) else None
+        if isinstance(statement, ast.If) and isinstance(test, ast.Compare) and test.left is uses[0] and isinstance(test.ops[0], ast.Eq | ast.NotEq):
+            other = test.comparators[0]
+            if len(test.ops) == 1 and isinstance(other, ast.Constant) and type(other.value) in (str, int):
+                return statement, isinstance(test.ops[0], ast.NotEq), other
+    return None
+
+
 def _shared_lines(function: Function, flag: Flag) -> int:
     """The lines that both functions would have: before the test, and behind it where an arm goes on."""
     body = function.node.body
@@ -194,12 +265,16 @@ def _shared_lines(function: Function, flag: Flag) -> int:
     return sum((s.end_lineno or s.lineno) - s.lineno + 1 for s in shared)
 
 
-def _names(function: str, flag: str, *, listed: bool) -> tuple[str, str]:
+def _names(function: str, flag: Flag, *, listed: bool) -> tuple[str, str]:
     """What the two functions are called; where a file lists what others may use, they are its own."""
     plain = function.lstrip("_")
     private = function[: len(function) - len(plain)] or ("_" if listed else "")
-    holds = f"{flag}_{plain}" if is_state(words_of(flag)[-1]) else f"{plain}_if_{flag}"
-    return f"{private}{holds}", f"{private}{plain}_unless_{flag}"
+    if flag.literal is not None:
+        word = re.sub(r"\W+", "_", str(flag.literal.value)).strip("_").lower() or "empty"
+        word = f"{flag.name}_{word}" if word.isdigit() else word
+        return f"{private}{plain}_{word}", f"{private}{plain}_unless_{word}"
+    holds = f"{flag.name}_{plain}" if is_state(words_of(flag.name)[-1]) else f"{plain}_if_{flag.name}"
+    return f"{private}{holds}", f"{private}{plain}_unless_{flag.name}"
 
 
 def _site(view: ModuleView, function: Function, flag: Flag, names: tuple[str, str], wishes: Wishes) -> ModuleSite:
@@ -210,7 +285,8 @@ def _site(view: ModuleView, function: Function, flag: Flag, names: tuple[str, st
     body = node.body
     has_doc = isinstance(body[0], ast.Expr) and isinstance(body[0].value, ast.Constant) and isinstance(body[0].value.value, str)
     first = body[1] if has_doc else body[0]
-    picks = [f"{indent}if {flag.name}:", f"{indent}{view.indent}return {names[0]}({', '.join(given)})", f"{indent}return {names[1]}({', '.join(given)})"]
+    asked = flag.name if flag.literal is None else f"{flag.name} == {view.offsets.source(flag.literal)}"
+    picks = [f"{indent}if {asked}:", f"{indent}{view.indent}return {names[0]}({', '.join(given)})", f"{indent}return {names[1]}({', '.join(given)})"]
     line_end = view.newline
     start = view.offsets.line_start(_with_comments(view, first.lineno))
     end = view.end_of(node)
@@ -299,6 +375,12 @@ def _literal_calls(view: ModuleView, function: Function, flag: Flag, wishes: Wis
                     yield name, node, value
 
 
+def _is_called_by_literal(view: ModuleView, function: Function, flag: Flag) -> bool:
+    """Whether some call in the project says which branch it wants."""
+    others = (v for v in view.views_beside(function.node.name) if imports_of(v, view, function.node.name))
+    return any(_argument(c, function, flag) is not None for v in (view, *others) for _, c, _ in _literal_calls(v, function, flag, Wishes()))
+
+
 def _value_given(call: ast.Call, function: Function, flag: Flag) -> bool | None:
     """The literal that a call passes for the flag, or its default; None if that cannot be told."""
     if any(isinstance(a, ast.Starred) for a in call.args) or any(k.arg is None for k in call.keywords):
@@ -306,7 +388,7 @@ def _value_given(call: ast.Call, function: Function, flag: Flag) -> bool | None:
     found = _argument(call, function, flag)
     if found is None:
         return flag.default
-    return found.value if isinstance(found, ast.Constant) and isinstance(found.value, bool) else None
+    return flag.answer(found)
 
 
 def _argument(call: ast.Call, function: Function, flag: Flag) -> ast.expr | None:
