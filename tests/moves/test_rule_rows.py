@@ -62,3 +62,29 @@ def test_inside_a_block_and_behind_other_work() -> None:
 def test_left_alone(body: str) -> None:
     """Too few, of other shapes, all the same, or not constants."""
     assert not look("rule-rows", f"def f(log, x):\n    {body}\n").sites
+
+
+def test_parts_without_a_name_of_their_own() -> None:
+    """They are called what they are; what holds the same in each row is one part."""
+    named(
+        "rule-rows",
+        """
+        def copy(old, new, check):
+            new["sill"] = old["sill"] + check("a", 1, 4)
+            new["gate"] = old["gate"] + check("b", 2, 5)
+            new["rail"] = old["rail"] + check("c", 3, 6)
+        """,
+        """
+        COPY_ROWS = (
+            ("sill", "a", 1, 4),
+            ("gate", "b", 2, 5),
+            ("rail", "c", 3, 6),
+        )
+
+
+        def copy(old, new, check):
+            for key, text, number, number_2 in COPY_ROWS:
+                new[key] = old[key] + check(text, number, number_2)
+        """,
+        asked=True,
+    )

@@ -7,6 +7,7 @@ change them; its names are new.
 from __future__ import annotations
 
 import ast
+import keyword
 from collections.abc import Iterator
 
 from ...logic.bindings import free_names
@@ -115,13 +116,16 @@ class RuleRows(ModuleMove):
         ),
     )
     REFUSALS = {
-        "no-fields": Refusal(
-            "nothing says what the parts of a row would be called",
+        "name-taken": Refusal(
+            "the name of the rows means something already; --name LINE=NAME gives another",
             """
             def open_up(lock):
-                lock[1](2, 3)
-                lock[1](3, 4)
-                lock[1](4, 5)
+                lock.check("upper gates")
+                lock.check("lower gates")
+                lock.check("paddles")
+
+
+            OPEN_UP_ROWS = ()
             """,
         ),
         "comments": Refusal(
@@ -161,8 +165,8 @@ class RuleRows(ModuleMove):
                 yield self.leave("comments", line)
             else:
                 fields = _fields(view, function, holes)
-                sites: list[ModuleSite | ModuleRefused] = [] if fields is None else list(_sites(view, function, run, holes, fields, wishes))
-                yield from sites or [self.leave("no-fields", line)]
+                sites: list[ModuleSite | ModuleRefused] = list(_sites(view, function, run, holes, fields, wishes))
+                yield from sites or [self.leave("name-taken", line)]
 
 
 def _runs(block: list[ast.stmt]) -> Iterator[tuple[list[ast.stmt], list[Hole]]]:
@@ -193,20 +197,36 @@ def _binds_nothing(statement: ast.stmt) -> bool:
     return not (isinstance(statement, ast.Assign) and any(isinstance(t, ast.Name) for t in statement.targets))
 
 
-def _fields(view: ModuleView, function: Function, holes: list[Hole]) -> list[str] | None:
-    taken = visible_locals(function) | view.top_names | frozenset(free_names(function.node))
+def _fields(view: ModuleView, function: Function, holes: list[Hole]) -> list[str]:
+    """A name for each part of a row: from how it is used, else plainly what it is."""
+    taken = visible_locals(function) | view.top_names | frozenset(free_names(function.node)) | frozenset(keyword.kwlist)
     found: list[str] = []
+    same: dict[str, str] = {}  # what holds the same in each row is one part of it
     for hole in holes:
-        name = field_name(hole, view) or _of_use(hole)
-        if name is None or not name.isidentifier() or name in found or name in taken:
-            return None
-        found.append(name)
+        held = " ".join(map(ast.dump, hole.values))
+        if held in same:
+            found.append(same[held])
+            continue
+        name = field_name(hole, view) or _of_use(hole) or _of_type(hole)
+        name = name if name.isidentifier() else _of_type(hole)
+        number = 1
+        while (plain := name if number == 1 else f"{name}_{number}") in {*found, *taken}:
+            number += 1
+        found.append(plain)
+        same[held] = plain
     return found
+
+
+def _of_type(hole: Hole) -> str:
+    kinds = {type(v.value) if isinstance(v, ast.Constant) else float if isinstance(v, ast.UnaryOp) else tuple for v in hole.values}
+    return "text" if kinds == {str} else "number" if kinds <= {int, float} else "value"
 
 
 def _of_use(hole: Hole) -> str | None:
     """What a constant would be called after what it is added to, or the function that gets it alone."""
     owner = hole.around[-1] if hole.around else None
+    if isinstance(owner, ast.Subscript):
+        return "key" if _of_type(hole) == "text" else "index"
     if isinstance(owner, ast.AugAssign):
         words = words_of(ast.unparse(owner.target).rpartition(".")[2])
         return "_".join([*words, "added"]) if words else None
@@ -241,7 +261,7 @@ def _summed(view: ModuleView, function: Function, run: list[ast.stmt], holes: li
         spans = [(view.offsets.span(h.values[0]), f) for h, f in zip(holes, fields, strict=True)]
         asked = f" if {edited(view.text[low:high], [Edit(a - low, b - low, f) for (a, b), f in spans if low <= a < high])}"
     of_added = next(f for h, f in zip(holes, fields, strict=True) if h.values[0] is added.value)
-    text = f"sum({of_added} for {', '.join(fields)} in {name}{asked})"
+    text = f"sum({of_added} for {', '.join(dict.fromkeys(fields))} in {name}{asked})"
     following = block[at + len(run)] if at + len(run) < len(block) else None
     hands_out = following is not None and isinstance(following, ast.Return) and ast.unparse(following) == f"return {total}" and following.lineno not in view.comments
     last = following if hands_out and following is not None else run[-1]
@@ -274,13 +294,15 @@ def _sites(
     if name in view.words or view.offsets.span(run[0])[0] != start + len(indent):
         return
     rows = []
+    columns = {field: hole for hole, field in reversed(list(zip(holes, fields, strict=True)))}
+    parts = list(dict.fromkeys(fields))
     for position in range(len(run)):
-        values = [view.offsets.source(h.values[position]) for h in holes]
+        values = [view.offsets.source(columns[f].values[position]) for f in parts]
         rows.append(f"{view.indent}{values[0] if len(values) == 1 else '(' + ', '.join(values) + ')'},")
     low, high = view.offsets.span(run[0])
     spans = [(view.offsets.span(h.values[0]), field) for h, field in zip(holes, fields, strict=True)]
     inside = edited(view.text[low:high], [Edit(a - low, b - low, field) for (a, b), field in spans])
-    lines = [f"{indent}for {', '.join(fields)} in {name}:", *(f"{view.indent}{each}" for each in f"{indent}{inside}".splitlines())]
+    lines = [f"{indent}for {', '.join(parts)} in {name}:", *(f"{view.indent}{each}" for each in f"{indent}{inside}".splitlines())]
     end = view.offsets.line_start((run[-1].end_lineno or line) + 1)
     top = view.start_of(view.top_statement(function.node))
     table = view.newline.join([f"{name} = (", *rows, ")", "", "", ""])
