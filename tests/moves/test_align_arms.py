@@ -120,6 +120,13 @@ SWITCHES = {
         (),
         (),
     ),
+    "long arms, which become functions first": (
+        "def fee(kind, n):\n    if kind == 'a':\n        n.go()\n        return n\n    elif kind == 'b':\n        return print(n)\n    elif kind == 'c':\n        return n[0] + 1\n"
+        "    raise LookupError\n",
+        [("'a'", None), ("'b'", None), ("'c'", None), ("else", None)],
+        (),
+        ("arm-functions", "lookup-table"),
+    ),
     "a guard before the ladder": (
         "def fee(tons: int):\n    if tons < 0:\n        raise ValueError\n    elif tons < 5:\n        n = 1\n    elif tons < 9:\n        n = 2\n    elif tons < 12:\n        n = 3\n"
         "    else:\n        n = 4\n    return n\n",

@@ -182,7 +182,9 @@ def _alignment(view: ModuleView, function: Function, switch: Switch, number: int
     )  # fmt: skip
     site = _site_of(view, function, switch)
     if site is not None:
-        return replace(found, moves=(site[0],), moves_line=site[1])
+        moves = (site[0], "lookup-table") if site[0] == "arm-functions" else (site[0],)
+        likely = found.is_table and found.changes and site[0] == "arm-functions"
+        return replace(found, moves=("align-arms", "lookup-table") if likely else moves, moves_line=site[1])
     if found.is_table and found.changes and switch.moves[:1] == ("lookup-table",):
         return replace(found, moves=("align-arms", "lookup-table"), moves_line=switch.line)
     return found
