@@ -14,7 +14,8 @@ from .graph import Cut, Drop, Graph, Landing, Leave, MaybeUnbound, Node, Operand
 from .context import Context
 from .lower_expressions import CannotLower, Inside, Jump, Where, defaults_of, in_words, operator_symbol
 from .local_helpers import kept_objects, local_helpers, local_tables, rule_lists, scopes_of
-from .lower_lookups import KIND, LookupLowering, immediate_generators
+from .lower_generators import GeneratorLowering, immediate_generators
+from .lower_lookups import KIND
 from .module_values import is_enum_member
 from .row_classes import constant_term
 from .verdict import AssumptionKind
@@ -37,7 +38,7 @@ def lower(function: FunctionNode, context: Context = Context()) -> Graph:
     return _Lowering(function, context).graph()
 
 
-class _Lowering(LookupLowering):
+class _Lowering(GeneratorLowering):
     def __init__(self, function: FunctionNode, context: Context, inside: Inside | None = None) -> None:
         parameters = parameters_of(function.args)
         immediate = immediate_generators(function, context.names.is_builtin, sums=context.apart)
