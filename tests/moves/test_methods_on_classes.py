@@ -39,3 +39,13 @@ def test_arms_that_give_nothing_back() -> None:
 def test_left_alone(chain: str) -> None:
     """What is no chain over classes of the module."""
     assert not look("methods-on-classes", f"def fee(v, w):\n    {chain}\n\n\nclass A: ...\n\n\nclass B: ...\n").sites
+
+
+@pytest.mark.parametrize(("body", "fits"), [("return 3 * v.a", True), ("return 3", True), ("v.a()\n        v.b()\n        v.c()\n        return 3", False)])
+def test_an_arm_for_several_classes(body: str, fits: bool) -> None:
+    """Each of them gets it, if it is short."""
+    text = f"def fee(v):\n    if isinstance(v, (A, B)):\n        {body}\n    elif isinstance(v, C):\n        return 7\n    return 0\n\n\nclass A: ...\n\n\nclass B: ...\n\n\nclass C: ...\n"
+    sites = look("methods-on-classes", text).sites
+    assert bool(sites) is fits
+    for site in sites:
+        assert "    if isinstance(v, (A, B, C)):\n        return v.fee" in site.whole and verdict(text, site.whole).value == "proved-under", site.whole

@@ -9,6 +9,7 @@ from __future__ import annotations
 import ast
 import builtins
 from collections.abc import Iterator
+from dataclasses import replace
 from itertools import pairwise
 from pathlib import Path
 
@@ -27,6 +28,8 @@ from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, 
 from ..wishes import Wishes
 
 _LEAST_CLASSES = 2
+# Lines of an arm that several classes may each get.
+_MOST_REPEATED = 3
 
 
 @move
@@ -340,11 +343,12 @@ class MethodsOnClasses(ModuleMove):
 
 
 def _own_chain(view: ModuleView, found: ClassChain | None) -> tuple[ClassChain, dict[str, ModuleView]] | None:
-    """A chain over different classes of the project, one in each arm, and the files that define them."""
-    if found is None or len(found.arms) < _LEAST_CLASSES:
+    """A chain over different classes of the project, with an arm for each, and the files that define them."""
+    if found is None or any(len(a.owners) > 1 and _size(a.body) > _MOST_REPEATED for a in found.arms):
         return None
+    found = replace(found, arms=[ClassArm((o,), a.body, a.line) for a in found.arms for o in a.owners])
     owners = [o for a in found.arms for o in a.owners]
-    if len(set(owners)) != len(owners) or len(owners) != len(found.arms):
+    if len(set(owners)) != len(owners) or len(owners) < _LEAST_CLASSES or len({id(a.body) for a in found.arms}) < 2:
         return None
     homes: dict[str, ModuleView] = {}
     for owner in owners:
@@ -354,6 +358,11 @@ def _own_chain(view: ModuleView, found: ClassChain | None) -> tuple[ClassChain, 
             return None
         homes[owner] = next((v for v in homes.values() if v.path == home.path), home)
     return found, homes
+
+
+def _size(body: list[ast.stmt]) -> int:
+    """The lines that some statements take."""
+    return (body[-1].end_lineno or body[-1].lineno) - body[0].lineno + 1
 
 
 def _with_base(
