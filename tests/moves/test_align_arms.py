@@ -118,7 +118,7 @@ SWITCHES = {
         "    raise LookupError\nclass Tug: ...\nclass Barge: ...\nclass Raft: ...\n",
         [("Tug", "boat.power"), ("Barge, Raft", "3"), ("else", None)],
         (),
-        (),
+        ("methods-on-classes",),
     ),
     "long arms, which become functions first": (
         "def fee(kind, n):\n    if kind == 'a':\n        n.go()\n        return n\n    elif kind == 'b':\n        return print(n)\n    elif kind == 'c':\n        return n[0] + 1\n"
