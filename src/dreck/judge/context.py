@@ -17,7 +17,7 @@ from .dispatching import data_of_kinds, dispatched, in_order, names_in_order, pl
 from .events import Names
 from .mangling import mangled
 from .inlining import can_be_inlined, defaults_in, is_constant
-from .module_names import CACHED, bound_once, decorated_names, definition_counts, imported, is_mangled, stored_attributes
+from .module_names import CACHED, bound_once, decorated_names, definition_counts, imported, is_mangled, sets_attributes_by_text, stored_attributes
 from .neutral import OWN, neutral_data_of
 from .module_values import bisects_of, constants_of, nested_tables_of, records_of, sequences_of, tables_of
 from .record_classes import RecordClass
@@ -302,7 +302,7 @@ def _own_methods(tree: ast.Module, subject: Function) -> frozenset[str]:
     """The plain methods of the class that a function of that name is in, which nothing in the module hides."""
     owner, _, _ = subject.name.rpartition(".")
     node = next((c for c in tree.body if isinstance(c, ast.ClassDef) and c.name == owner), None)
-    if node is None or subject.node.decorator_list or any(isinstance(s, ast.FunctionDef) and s.name == "__getattribute__" for s in node.body):
+    if node is None or subject.node.decorator_list or sets_attributes_by_text(tree) or any(isinstance(s, ast.FunctionDef) and s.name == "__getattribute__" for s in node.body):
         return frozenset()
     names = [s.name for s in node.body if isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef) and not s.decorator_list]
     return frozenset(n for n in names if names.count(n) == 1 and n not in stored_attributes(tree) and not n.startswith("__"))

@@ -41,6 +41,13 @@ def sets_names_by_text(tree: ast.Module) -> bool:
 
 
 @lru_cache(CACHED)
+def sets_attributes_by_text(tree: ast.Module) -> bool:
+    """Whether a module may set attributes of objects by their text, or by the dict of an object."""
+    words = {getattr(n, "id", None) or getattr(n, "attr", None) for n in nodes_of(tree)}
+    return bool(words & {"setattr", "delattr", "vars", "__dict__", "__setattr__", "__delattr__", "__setstate__"})
+
+
+@lru_cache(CACHED)
 def asked_for_identity(tree: ast.Module) -> frozenset[str]:
     """Names that some ``is`` compares: two equal constants need not be one object."""
     compares = [n for n in nodes_of(tree) if isinstance(n, ast.Compare) and any(isinstance(op, ast.Is | ast.IsNot) for op in n.ops)]

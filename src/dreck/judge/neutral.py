@@ -8,7 +8,7 @@ from functools import lru_cache
 from ..outline import nodes_of
 from .dispatching import plain_classes
 from .inlining import is_constant
-from .module_names import CACHED, DEFINITIONS, attributes_asked, single_target
+from .module_names import CACHED, DEFINITIONS, attributes_asked, sets_attributes_by_text, single_target
 
 # What stands for the attribute that an object has itself.
 OWN = ast.Pass()
@@ -25,7 +25,7 @@ def neutral_data_of(tree: ast.Module, other: ast.Module) -> dict[str, tuple[tupl
     owners = {n.name: n for n in tree.body if isinstance(n, ast.ClassDef)}
     before = {n.name: n for n in other.body if isinstance(n, ast.ClassDef)}
     several = any(isinstance(n, ast.ClassDef) and len(n.bases) > 1 for n in nodes_of(tree))
-    if several or _by_text(tree) or plain_classes(other) != classes:
+    if several or sets_attributes_by_text(tree) or _asks_by_any_text(tree) or plain_classes(other) != classes:
         return {}
     found: dict[str, list[tuple[str, ast.AST]]] = {}
     for name in classes:
@@ -78,10 +78,15 @@ def _own_stores(owner: ast.ClassDef) -> list[ast.Attribute]:
     return found
 
 
-def _by_text(tree: ast.Module) -> bool:
-    """Whether a module sets attributes by their text, or by the dict of an object."""
-    names = {getattr(n, "id", None) or getattr(n, "attr", None) for n in nodes_of(tree)}
-    return bool(names & {"setattr", "vars", "__dict__", "__setattr__", "delattr"})
+def _asks_by_any_text(tree: ast.Module) -> bool:
+    """Whether a module asks objects for attributes whose names are not written there, or for all that they have."""
+    for node in nodes_of(tree):
+        if isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id in ("getattr", "hasattr"):
+            if len(node.args) < 2 or not isinstance(node.args[1], ast.Constant):
+                return True
+        if (getattr(node, "id", None) or getattr(node, "attr", None) or getattr(node, "name", None)) in ("dir", "getmembers", "attrgetter", "methodcaller"):
+            return True
+    return False
 
 
 def _is_missed(attribute: str, tree: ast.Module) -> bool:

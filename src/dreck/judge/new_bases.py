@@ -19,6 +19,10 @@ from .surroundings import names_around
 from .versions import Version
 
 
+# Words by which code asks what a class is derived from.
+_ABOUT_BASES = frozenset({"__base__", "__bases__", "__mro__", "__subclasses__", "getclasstree", "getmro", "mro", "new_class"})
+
+
 @dataclass(frozen=True)
 class NewBases:
     """New base classes of a version.
@@ -55,7 +59,8 @@ def _kinds(base: ast.ClassDef, owners: Mapping[str, ast.ClassDef], before: Versi
     old = {s.name: s for s in before.tree.body if isinstance(s, ast.ClassDef)}
     plain = plain_classes(before.tree)
     shadowed = any(_binds_isinstance(n) for v in (before, after) for n in nodes_of(v.tree))
-    if promised is None or shadowed or before.mentions(base.name) or any(len(n.bases) > 1 for n in nodes_of(after.tree) if isinstance(n, ast.ClassDef)):
+    looks = any(_looks_at_bases(n) for v in (before, after) for n in nodes_of(v.tree))
+    if promised is None or shadowed or looks or before.mentions(base.name) or any(len(n.bases) > 1 for n in nodes_of(after.tree) if isinstance(n, ast.ClassDef)):
         return ()
     for kind in kinds:
         own = {s.name for s in kind.body if isinstance(s, ast.FunctionDef)}
@@ -93,6 +98,14 @@ def _binds_isinstance(node: ast.AST) -> bool:
     """Whether a piece of code gives the name ``isinstance`` another meaning."""
     words = {getattr(node, "name", None), getattr(node, "asname", None), getattr(node, "arg", None)}
     return "isinstance" in words or (isinstance(node, ast.Name) and node.id == "isinstance" and not isinstance(node.ctx, ast.Load))
+
+
+def _looks_at_bases(node: ast.AST) -> bool:
+    """Whether a piece of code asks what classes are derived from, or makes classes in a way of its own."""
+    word = getattr(node, "attr", None) or getattr(node, "id", None) or getattr(node, "name", None) or getattr(node, "value", None)
+    makes = isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id == "type" and len(node.args) > 1
+    kind = isinstance(node, ast.ClassDef) and (bool(node.keywords) or any(isinstance(b, ast.Name) and b.id == "type" for b in node.bases))
+    return makes or kind or (isinstance(word, str) and word in _ABOUT_BASES)
 
 
 def _is_question(node: ast.Call) -> bool:

@@ -12,11 +12,13 @@ import copy
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
-from ..outline import FunctionNode, functions_of
-from .module_names import is_never_rebound, single_target
+from ..outline import FunctionNode, functions_of, nodes_of
+from .module_names import is_never_rebound, sets_names_by_text, single_target
 from .scope import parameters_of
 from .versions import Version
 
+# Words by which code asks what a function takes.
+_ABOUT_SIGNATURES = frozenset({"__code__", "__defaults__", "__kwdefaults__", "__signature__", "getargspec", "getcallargs", "getfullargspec", "signature"})
 _PLAIN = frozenset({"staticmethod", "classmethod"})
 _SEES_LOCALS = frozenset({"locals", "vars", "eval", "exec", "dir"})
 
@@ -40,7 +42,7 @@ def without_options(before: Version, after: Version) -> Options:
     for name, function in after.functions.items():
         if function.node.args.kwonlyargs and name in before.functions and not function.around:
             options = _options(before.functions[name].node, function.node, after.tree)
-            if options:
+            if options and not _may_be_noticed(function.node.name, options, before.tree):
                 found[name] = options
     if not found:
         return Options(after)
@@ -64,13 +66,30 @@ def _options(old: FunctionNode, new: FunctionNode, tree: ast.Module) -> dict[str
     return found if len(found) == len(fresh) and fits else {}
 
 
+def _may_be_noticed(name: str, options: Mapping[str, str], tree: ast.Module) -> bool:
+    """Whether a module passes such keywords to anything, or any keywords to a function of that name, or looks at signatures."""
+    for node in nodes_of(tree):
+        if isinstance(node, ast.keyword) and node.arg in options:
+            return True
+        if isinstance(node, ast.Call) and any(k.arg is None for k in node.keywords):
+            called = node.func.id if isinstance(node.func, ast.Name) else getattr(node.func, "attr", name)
+            if called == name or not isinstance(node.func, ast.Name | ast.Attribute):
+                return True
+        word = getattr(node, "attr", None) or getattr(node, "id", None) or getattr(node, "name", None)
+        if isinstance(word, str) and word in _ABOUT_SIGNATURES:
+            return True
+    return False
+
+
 def _is_settled(name: str, function: FunctionNode, tree: ast.Module) -> bool:
     """Whether a name of the module has its only value when a function is defined."""
     stores = [s for s in tree.body if single_target(s) == name]
     top = next(s for s in tree.body if s.lineno <= function.lineno <= (s.end_lineno or s.lineno))
     words = {(getattr(n, "name", None), getattr(n, "asname", None), n.id if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load) else None) for n in ast.walk(top)}
     in_class = isinstance(top, ast.ClassDef) and any(name in w for w in words)
-    return len(stores) == 1 and stores[0].lineno < top.lineno and is_never_rebound(name, tree) and not in_class
+    set_from_outside = any(isinstance(n, ast.Attribute) and n.attr == name and not isinstance(n.ctx, ast.Load) for n in nodes_of(tree))
+    steady = is_never_rebound(name, tree) and not sets_names_by_text(tree) and not set_from_outside
+    return len(stores) == 1 and stores[0].lineno < top.lineno and steady and not in_class
 
 
 def _only_read(function: FunctionNode, names: set[str]) -> bool:

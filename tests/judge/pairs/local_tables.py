@@ -351,3 +351,28 @@ class Desk:
 
     def fill(self):
         return 4
+
+
+#: the module sets a method of an object by its text -> differs
+class D:
+    def f(self, k: str):
+        self.arm()
+        if k == "a":
+            return self.x(1)
+        return 2
+    def arm(self):
+        setattr(self, "x", len)
+    def x(self, n):
+        return n
+#: becomes
+class D:
+    def f(self, k: str):
+        t = {"a": self.x}
+        self.arm()
+        if k in t:
+            return t[k](1)
+        return 2
+    def arm(self):
+        setattr(self, "x", len)
+    def x(self, n):
+        return n

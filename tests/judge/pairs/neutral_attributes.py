@@ -251,3 +251,30 @@ def f(v):
     if isinstance(v, (A, B)):
         return v.p
     return 1
+
+
+#: the module asks for attributes whose names are not written there -> undecided
+class A:
+    def __init__(self):
+        self.p = 3
+class B: ...
+def g(v, name):
+    return getattr(v, name, 9)
+def f(v):
+    if isinstance(v, A):
+        return v.p
+    elif isinstance(v, B):
+        return 0
+    return 1
+#: becomes
+class A:
+    def __init__(self):
+        self.p = 3
+class B:
+    p = 0
+def g(v, name):
+    return getattr(v, name, 9)
+def f(v):
+    if isinstance(v, (A, B)):
+        return v.p
+    return 1

@@ -386,3 +386,83 @@ def fee(v):
     if isinstance(v, V):
         return v.fee(1)
     return 3
+
+
+#: the module asks what classes are derived from -> undecided
+class A:
+    def fee(self):
+        return 1
+
+class B:
+    def fee(self):
+        return 2
+
+def f(v):
+    if isinstance(v, (A, B)):
+        return v.fee()
+    return 3
+
+def is_root(v):
+    return type(v).__bases__ == (object,)
+#: becomes
+class V: ...
+
+class A(V):
+    def fee(self):
+        return 1
+
+class B(V):
+    def fee(self):
+        return 2
+
+def f(v):
+    if isinstance(v, V):
+        return v.fee()
+    return 3
+
+def is_root(v):
+    return type(v).__bases__ == (object,)
+
+
+#: the module makes a class with a metaclass of its own -> undecided
+class A:
+    def fee(self):
+        return 1
+
+class B:
+    def fee(self):
+        return 2
+
+class Meta(type): ...
+
+def mk():
+    return Meta("C", (A,), {})
+
+def f(v):
+    if isinstance(v, (A, B)):
+        return v.fee()
+    return 3
+#: becomes
+from abc import ABC, abstractmethod
+
+class V(ABC):
+    @abstractmethod
+    def fee(self): ...
+
+class A(V):
+    def fee(self):
+        return 1
+
+class B(V):
+    def fee(self):
+        return 2
+
+class Meta(type): ...
+
+def mk():
+    return Meta("C", (A,), {})
+
+def f(v):
+    if isinstance(v, V):
+        return v.fee()
+    return 3

@@ -360,3 +360,41 @@ class A:
         return kw
     def g(self, n):
         return self.f(n, rows=3)
+
+
+#: another class takes a keyword of that name already -> tested
+ROWS = (1, 2)
+class P:
+    def f(self, n, *, rows=5):
+        return rows
+class D(P):
+    def f(self, n):
+        return n in ROWS
+def g(p: P):
+    return p.f(1, rows=3)
+#: becomes
+ROWS = (1, 2)
+class P:
+    def f(self, n, *, rows=5):
+        return rows
+class D(P):
+    def f(self, n, *, rows=ROWS):
+        return n in rows
+def g(p: P):
+    return p.f(1, rows=3)
+
+
+#: the module asks what the function takes -> tested
+import inspect
+ROWS = (1, 2)
+def f(n: int):
+    return n in ROWS
+def names():
+    return list(inspect.signature(f).parameters)
+#: becomes
+import inspect
+ROWS = (1, 2)
+def f(n: int, *, rows=ROWS):
+    return n in rows
+def names():
+    return list(inspect.signature(f).parameters)
