@@ -305,7 +305,9 @@ def _own_methods(tree: ast.Module, subject: Function) -> frozenset[str]:
     if node is None or subject.node.decorator_list or sets_attributes_by_text(tree) or any(isinstance(s, ast.FunctionDef) and s.name == "__getattribute__" for s in node.body):
         return frozenset()
     names = [s.name for s in node.body if isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef) and not s.decorator_list]
-    return frozenset(n for n in names if names.count(n) == 1 and n not in stored_attributes(tree) and not n.startswith("__"))
+    elsewhere = {s.name for c in nodes_of(tree) if isinstance(c, ast.ClassDef) for s in c.body if isinstance(s, ast.FunctionDef) and s.decorator_list}
+    hidden = stored_attributes(tree) | elsewhere  # in a derived class it may be a property
+    return frozenset(n for n in names if names.count(n) == 1 and n not in hidden and not n.startswith("__"))
 
 
 def _kinds_apart(tree: ast.Module, other: ast.Module, subject: Function) -> dict[str, Any]:

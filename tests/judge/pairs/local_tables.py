@@ -376,3 +376,32 @@ class D:
         setattr(self, "x", len)
     def x(self, n):
         return n
+
+
+#: in a derived class the method is a property -> differs
+class D:
+    def f(self, k: str):
+        if k == "a":
+            return self.x(1)
+        return 2
+    def x(self, n):
+        return n
+class E(D):
+    @property
+    def x(self):
+        print("asked")
+        return len
+#: becomes
+class D:
+    def f(self, k: str):
+        t = {"a": self.x}
+        if k in t:
+            return t[k](1)
+        return 2
+    def x(self, n):
+        return n
+class E(D):
+    @property
+    def x(self):
+        print("asked")
+        return len
