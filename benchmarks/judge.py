@@ -21,14 +21,18 @@ def decisions(k: int, turned: bool) -> str:
     """k independent decisions in a row, each leaving a constant behind."""
     ways = (2, 1) if turned else (1, 2)
     no = "not " if turned else ""
-    body = "".join(f" if {no}a{i}:\n  x{i} = {ways[0]}\n else:\n  x{i} = {ways[1]}\n" for i in range(k))
+    body = "".join(
+        f" if {no}a{i}:\n  x{i} = {ways[0]}\n else:\n  x{i} = {ways[1]}\n" for i in range(k)
+    )
     return f"def f({_names('a', k)}):\n{body} return ({_names('x', k)},)"
 
 
 def chain(k: int, turned: bool) -> str:
     """A chain of k arms on one subject, or guards in a row."""
     word = "if" if turned else "elif"
-    arms = "".join(f" {'if' if i == 0 else word} kind == {i}:\n  return {i * i}\n" for i in range(k))
+    arms = "".join(
+        f" {'if' if i == 0 else word} kind == {i}:\n  return {i * i}\n" for i in range(k)
+    )
     return f"def f(kind: int):\n{arms} return None"
 
 
@@ -43,7 +47,11 @@ def atoms(k: int, turned: bool) -> str:
 def nesting(k: int, turned: bool) -> str:
     """A pyramid of k checks, or k guards."""
     if turned:
-        return f"def f({_names('a', k)}):\n" + "".join(f" if not a{i}:\n  raise E{i}\n" for i in range(k)) + " return 1"
+        return (
+            f"def f({_names('a', k)}):\n"
+            + "".join(f" if not a{i}:\n  raise E{i}\n" for i in range(k))
+            + " return 1"
+        )
     head = "".join(f"{' ' * (i + 1)}if a{i}:\n" for i in range(k))
     tail = "".join(f"{' ' * (i + 1)}else:\n{' ' * (i + 2)}raise E{i}\n" for i in reversed(range(k)))
     return f"def f({_names('a', k)}):\n{head}{' ' * (k + 1)}return 1\n{tail}"
@@ -65,9 +73,18 @@ def seconds(family: Callable[[int, bool], str], k: int) -> float:
 def main() -> None:
     """Print a row for each family."""
     print(f"{'family':<12}{'size':>6}{'ms':>9}{'at half':>10}{'ratio':>8}")
-    for family, size in ((decisions, 30), (chain, 200), (atoms, 24), (nesting, 12), (decisions, 60), (nesting, 60)):
+    for family, size in (
+        (decisions, 30),
+        (chain, 200),
+        (atoms, 24),
+        (nesting, 12),
+        (decisions, 60),
+        (nesting, 60),
+    ):
         half, full = seconds(family, size // 2), seconds(family, size)
-        print(f"{family.__name__:<12}{size:>6}{full * 1000:>9.1f}{half * 1000:>10.1f}{full / half:>8.1f}")
+        print(
+            f"{family.__name__:<12}{size:>6}{full * 1000:>9.1f}{half * 1000:>10.1f}{full / half:>8.1f}"
+        )
 
 
 if __name__ == "__main__":

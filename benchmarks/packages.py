@@ -2,7 +2,8 @@
 
     python benchmarks/packages.py [--only MOVE[,MOVE]] FOLDER CODE COMMAND...
 
-FOLDER is an unpacked source distribution, CODE the path of its code in there, COMMAND what runs its tests
+FOLDER is an unpacked source distribution, CODE the path of its code in there, COMMAND what runs its
+tests
 (in FOLDER). The code is changed where it is, so give a copy. For example
 
     python benchmarks/packages.py /tmp/sqlparse-0.6.1 sqlparse python -m pytest -q tests
@@ -57,10 +58,14 @@ def _report(found: dreck.Untangling, seconds: float) -> None:
         print(f"left alone {count} times: {why}")
     deep = [f for f in found.functions if f.before.nesting >= 3]
     lower = sum(f.after.nesting < f.before.nesting for f in deep)
-    print(f"{len(found.functions)} functions, {sum(f.changed for f in found.functions)} changed in {len(steps)} steps, {seconds:.1f} s")
+    print(
+        f"{len(found.functions)} functions, {sum(f.changed for f in found.functions)} changed in {len(steps)} steps, {seconds:.1f} s"
+    )
     print("verdicts:", ", ".join(f"{n} {v}" for v, n in verdicts.most_common()))
     print("moves:", ", ".join(f"{m} {n}" for m, n in moves.most_common()))
-    print(f"{lower} of {len(deep)} functions of nesting 3 or more came down; {sum(len(f.taken_back) for f in found.functions)} steps taken back")
+    print(
+        f"{lower} of {len(deep)} functions of nesting 3 or more came down; {sum(len(f.taken_back) for f in found.functions)} steps taken back"
+    )
 
 
 if __name__ == "__main__":

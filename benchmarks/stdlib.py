@@ -30,28 +30,96 @@ LIBRARY = Path(os.__file__).parent
 TEST_SECONDS = 600
 # module (as a path) -> the test modules of CPython that exercise it
 MODULES = {
-    "argparse": "test_argparse", "calendar": "test_calendar", "configparser": "test_configparser", "copy": "test_copy",
-    "csv": "test_csv", "difflib": "test_difflib", "fnmatch": "test_fnmatch", "fractions": "test_fractions",
-    "gettext": "test_gettext", "glob": "test_glob", "html/parser": "test_htmlparser", "http/cookies": "test_http_cookies",
-    "ipaddress": "test_ipaddress", "json/decoder": "test_json", "json/encoder": "test_json", "mimetypes": "test_mimetypes",
-    "optparse": "test_optparse", "plistlib": "test_plistlib", "posixpath": "test_posixpath", "pprint": "test_pprint",
-    "shlex": "test_shlex", "statistics": "test_statistics", "string": "test_string", "tarfile": "test_tarfile",
-    "textwrap": "test_textwrap", "tokenize": "test_tokenize", "traceback": "test_traceback", "urllib/parse": "test_urlparse",
-    "zipfile": "test_zipfile", "cmd": "test_cmd", "quopri": "test_quopri", "locale": "test_locale",
-    "ast": "test_ast", "base64": "test_base64", "bdb": "test_bdb", "bisect": "test_bisect", "cgi": "test_cgi",
-    "code": "test_code", "codeop": "test_codeop", "colorsys": "test_colorsys", "dataclasses": "test_dataclasses",
-    "_pydecimal": "test_decimal", "dis": "test_dis", "enum": "test_enum", "filecmp": "test_filecmp", "fileinput": "test_fileinput",
-    "ftplib": "test_ftplib", "functools": "test_functools", "getopt": "test_getopt", "graphlib": "test_graphlib",
-    "heapq": "test_heapq", "hmac": "test_hmac", "http/cookiejar": "test_http_cookiejar", "imaplib": "test_imaplib",
-    "inspect": "test_inspect", "keyword": "test_keyword", "linecache": "test_linecache", "mailbox": "test_mailbox",
-    "mailcap": "test_mailcap", "netrc": "test_netrc", "nturl2path": "test_urllib", "ntpath": "test_ntpath", "numbers": "test_abstract_numbers",
-    "pdb": "test_pdb", "pickletools": "test_pickletools", "pkgutil": "test_pkgutil", "pyclbr": "test_pyclbr", "random": "test_random",
-    "reprlib": "test_reprlib", "rlcompleter": "test_rlcompleter", "sched": "test_sched", "selectors": "test_selectors",
-    "shutil": "test_shutil", "smtplib": "test_smtplib", "sndhdr": "test_sndhdr", "symtable": "test_symtable", "tabnanny": "test_tabnanny",
-    "telnetlib": "test_telnetlib", "tempfile": "test_tempfile", "timeit": "test_timeit", "trace": "test_trace",
-    "uuid": "test_uuid", "wave": "test_wave", "weakref": "test_weakref", "xdrlib": "test_xdrlib", "zipapp": "test_zipapp",
-    "xml/dom/minidom": "test_minidom", "wsgiref/util": "test_wsgiref", "email/_header_value_parser": "test_email",
-}  # fmt: skip
+    "argparse": "test_argparse",
+    "calendar": "test_calendar",
+    "configparser": "test_configparser",
+    "copy": "test_copy",
+    "csv": "test_csv",
+    "difflib": "test_difflib",
+    "fnmatch": "test_fnmatch",
+    "fractions": "test_fractions",
+    "gettext": "test_gettext",
+    "glob": "test_glob",
+    "html/parser": "test_htmlparser",
+    "http/cookies": "test_http_cookies",
+    "ipaddress": "test_ipaddress",
+    "json/decoder": "test_json",
+    "json/encoder": "test_json",
+    "mimetypes": "test_mimetypes",
+    "optparse": "test_optparse",
+    "plistlib": "test_plistlib",
+    "posixpath": "test_posixpath",
+    "pprint": "test_pprint",
+    "shlex": "test_shlex",
+    "statistics": "test_statistics",
+    "string": "test_string",
+    "tarfile": "test_tarfile",
+    "textwrap": "test_textwrap",
+    "tokenize": "test_tokenize",
+    "traceback": "test_traceback",
+    "urllib/parse": "test_urlparse",
+    "zipfile": "test_zipfile",
+    "cmd": "test_cmd",
+    "quopri": "test_quopri",
+    "locale": "test_locale",
+    "ast": "test_ast",
+    "base64": "test_base64",
+    "bdb": "test_bdb",
+    "bisect": "test_bisect",
+    "cgi": "test_cgi",
+    "code": "test_code",
+    "codeop": "test_codeop",
+    "colorsys": "test_colorsys",
+    "dataclasses": "test_dataclasses",
+    "_pydecimal": "test_decimal",
+    "dis": "test_dis",
+    "enum": "test_enum",
+    "filecmp": "test_filecmp",
+    "fileinput": "test_fileinput",
+    "ftplib": "test_ftplib",
+    "functools": "test_functools",
+    "getopt": "test_getopt",
+    "graphlib": "test_graphlib",
+    "heapq": "test_heapq",
+    "hmac": "test_hmac",
+    "http/cookiejar": "test_http_cookiejar",
+    "imaplib": "test_imaplib",
+    "inspect": "test_inspect",
+    "keyword": "test_keyword",
+    "linecache": "test_linecache",
+    "mailbox": "test_mailbox",
+    "mailcap": "test_mailcap",
+    "netrc": "test_netrc",
+    "nturl2path": "test_urllib",
+    "ntpath": "test_ntpath",
+    "numbers": "test_abstract_numbers",
+    "pdb": "test_pdb",
+    "pickletools": "test_pickletools",
+    "pkgutil": "test_pkgutil",
+    "pyclbr": "test_pyclbr",
+    "random": "test_random",
+    "reprlib": "test_reprlib",
+    "rlcompleter": "test_rlcompleter",
+    "sched": "test_sched",
+    "selectors": "test_selectors",
+    "shutil": "test_shutil",
+    "smtplib": "test_smtplib",
+    "sndhdr": "test_sndhdr",
+    "symtable": "test_symtable",
+    "tabnanny": "test_tabnanny",
+    "telnetlib": "test_telnetlib",
+    "tempfile": "test_tempfile",
+    "timeit": "test_timeit",
+    "trace": "test_trace",
+    "uuid": "test_uuid",
+    "wave": "test_wave",
+    "weakref": "test_weakref",
+    "xdrlib": "test_xdrlib",
+    "zipapp": "test_zipapp",
+    "xml/dom/minidom": "test_minidom",
+    "wsgiref/util": "test_wsgiref",
+    "email/_header_value_parser": "test_email",
+}
 
 # Runs in the test process: every test's outcome by its name, as JSON.
 _OUTCOMES = """
@@ -100,10 +168,16 @@ def main() -> int:
     rows = []
     with tempfile.TemporaryDirectory(prefix="dreck-stdlib-") as scratch:
         library = _copied(Path(scratch) / "lib", options.modules)
-        print(f"{'module':<14} {'functions':>9} {'changed':>7} {'steps':>5} {'proved':>6} {'under':>5} {'tested':>6} {'back':>4} {'s':>6}  tests")
+        print(
+            f"{'module':<14} {'functions':>9} {'changed':>7} {'steps':>5} {'proved':>6} {'under':>5} {'tested':>6} {'back':>4} {'s':>6}  tests"
+        )
         before = {name: _tests(library, name) for name in _test_names(options)}
         for module in options.modules:
-            rows.append(_untangled(library, module, options.diffs, [m for m in options.only.split(",") if m]))
+            rows.append(
+                _untangled(
+                    library, module, options.diffs, [m for m in options.only.split(",") if m]
+                )
+            )
             print(f"{module} ...", file=sys.stderr)
         after = {name: _tests(library, name) for name in _test_names(options)}
         for row in rows:
@@ -113,7 +187,9 @@ def main() -> int:
 
 
 def _options() -> argparse.Namespace:
-    parser = argparse.ArgumentParser(description=__doc__, formatter_class=argparse.RawDescriptionHelpFormatter)
+    parser = argparse.ArgumentParser(
+        description=__doc__, formatter_class=argparse.RawDescriptionHelpFormatter
+    )
     parser.add_argument("modules", nargs="*", default=list(MODULES), metavar="MODULE")
     parser.add_argument("--no-tests", action="store_true", help="do not run CPython's tests")
     parser.add_argument("--only", default="", metavar="MOVE[,MOVE]", help="take just these moves")
@@ -130,7 +206,9 @@ def _copied(library: Path, modules: list[str]) -> Path:
     for module in modules:
         package, _, name = module.rpartition("/")
         if package and not (library / package).exists():
-            shutil.copytree(LIBRARY / package, library / package, ignore=shutil.ignore_patterns("__pycache__"))
+            shutil.copytree(
+                LIBRARY / package, library / package, ignore=shutil.ignore_patterns("__pycache__")
+            )
         elif not package:
             library.mkdir(exist_ok=True)
             shutil.copy(LIBRARY / f"{name}.py", library)
@@ -144,9 +222,14 @@ def _tests(library: Path, name: str) -> dict[str, str] | None:
     with tempfile.TemporaryDirectory() as folder:
         try:
             done = subprocess.run(
-                command, cwd=folder, env=environment, capture_output=True, stdin=subprocess.DEVNULL,
-                timeout=TEST_SECONDS, check=False,
-            )  # fmt: skip
+                command,
+                cwd=folder,
+                env=environment,
+                capture_output=True,
+                stdin=subprocess.DEVNULL,
+                timeout=TEST_SECONDS,
+                check=False,
+            )
             found: dict[str, str] = json.loads(done.stdout)
             return found
         except (subprocess.TimeoutExpired, ValueError):
@@ -174,8 +257,15 @@ def _untangled(library: Path, module: str, diffs: Path | None, only: list[str]) 
         row.moves.update(s.move for s in function.steps)
         row.verdicts.update(s.verdict.verdict.value for s in function.steps)
         row.verdicts["back"] += len(function.taken_back)
-        row.unproved += [f"tested: {function.target} {s.move}" for s in function.steps if s.verdict.verdict is dreck.Verdict.TESTED]
-        row.unproved += [f"taken back: {function.target} {s.move}, {s.verdict.verdict.value}: {s.verdict.why}" for s in function.taken_back]
+        row.unproved += [
+            f"tested: {function.target} {s.move}"
+            for s in function.steps
+            if s.verdict.verdict is dreck.Verdict.TESTED
+        ]
+        row.unproved += [
+            f"taken back: {function.target} {s.move}, {s.verdict.verdict.value}: {s.verdict.why}"
+            for s in function.taken_back
+        ]
         row.reasons.update(p.why for p in function.left_alone)
         if function.before.nesting >= 3:
             row.nesting.append((function.before.nesting, function.after.nesting))
@@ -199,7 +289,9 @@ def _comments(path: Path) -> collections.Counter[str]:
     return collections.Counter(t.string for t in tokens if t.type == tokenize.COMMENT)
 
 
-def _compare_tests(row: Row, before: dict[str, dict[str, str] | None], after: dict[str, dict[str, str] | None]) -> None:
+def _compare_tests(
+    row: Row, before: dict[str, dict[str, str] | None], after: dict[str, dict[str, str] | None]
+) -> None:
     name = MODULES.get(row.module, "")
     if name not in before:
         return
@@ -215,8 +307,10 @@ def _compare_tests(row: Row, before: dict[str, dict[str, str] | None], after: di
 
 def _print(row: Row) -> None:
     v = row.verdicts
-    print(f"{row.module:<14} {row.functions:>9} {row.changed:>7} {row.steps:>5} {v['proved']:>6} {v['proved-under']:>5} "
-          f"{v['tested']:>6} {v['back']:>4} {row.seconds:>6.2f}  {row.tests}")  # fmt: skip
+    print(
+        f"{row.module:<14} {row.functions:>9} {row.changed:>7} {row.steps:>5} {v['proved']:>6} {v['proved-under']:>5} "
+        f"{v['tested']:>6} {v['back']:>4} {row.seconds:>6.2f}  {row.tests}"
+    )
 
 
 def _closing(rows: list[Row]) -> int:
@@ -230,10 +324,14 @@ def _closing(rows: list[Row]) -> int:
     print("moves:", ", ".join(f"{name} {count}" for name, count in moves.most_common()))
     for reason, count in reasons.most_common(8):
         print(f"left alone {count} times: {reason}")
-    print(f"seconds for a step, with all that was looked at: median {statistics.median(times):.3f}, "
-          f"9 of 10 within {statistics.quantiles(times, n=10)[-1] if len(times) > 1 else times[0]:.3f}, worst {max(times):.2f}")  # fmt: skip
+    print(
+        f"seconds for a step, with all that was looked at: median {statistics.median(times):.3f}, "
+        f"9 of 10 within {statistics.quantiles(times, n=10)[-1] if len(times) > 1 else times[0]:.3f}, worst {max(times):.2f}"
+    )
     lower = [a - b for a, b in nesting if b < a]
-    print(f"{len(lower)} of {len(nesting)} functions of nesting 3 or more came down, by {statistics.mean(lower or [0]):.1f} levels on average")
+    print(
+        f"{len(lower)} of {len(nesting)} functions of nesting 3 or more came down, by {statistics.mean(lower or [0]):.1f} levels on average"
+    )
     shares = (verdicts["proved"] + verdicts["proved-under"]) / max(steps, 1)
     bad = len(changes) + sum(r.comments_lost + r.unparsable for r in rows)
     print(

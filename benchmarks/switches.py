@@ -1,9 +1,12 @@
-"""Count the switches of real code: what they pick by, how alike their arms are, and what the moves make of them.
+"""Count the switches of real code: what they pick by, how alike their arms are, and what the moves
+make of them.
 
     python benchmarks/switches.py [--show N] [FOLDER...]
 
-Without a folder the modules of the installed Python's standard library are read (its tests left out). Nothing
-is changed. For every switch of three arms or more (the default counted) each move that could turn it is asked;
+Without a folder the modules of the installed Python's standard library are read (its tests left
+out). Nothing
+is changed. For every switch of three arms or more (the default counted) each move that could turn
+it is asked;
 what it makes is given to the judge, which runs nothing. --show prints the first N results in full.
 """
 
@@ -38,7 +41,9 @@ def main() -> int:
     """Run the benchmark."""
     given = sys.argv[1:]
     show = int(given[1]) if given[:1] == ["--show"] else 0
-    folders = [Path(f) for f in (given[2:] if show else given)] or [Path(sysconfig.get_paths()["stdlib"])]
+    folders = [Path(f) for f in (given[2:] if show else given)] or [
+        Path(sysconfig.get_paths()["stdlib"])
+    ]
     functions = 0
     counts: dict[str, collections.Counter[str]] = collections.defaultdict(collections.Counter)
     started = time.perf_counter()
@@ -56,7 +61,11 @@ def main() -> int:
                     print(f"{view.path}::{function.name} line {switch.line}: {said}")
                     print(unified(view.text, text, view.path.name))
             for alignment in alignments(view, function) if found else ():
-                alike = "alike" if alignment.is_table else "of one shape" if alignment.of_expressions else "unlike"
+                alike = (
+                    "alike"
+                    if alignment.is_table
+                    else "of one shape" if alignment.of_expressions else "unlike"
+                )
                 counts["all"][f"arms {alike}"] += 1
     print(f"{functions} functions, {time.perf_counter() - started:.1f} s")
     for kind, tally in counts.items():
@@ -86,12 +95,20 @@ def _turned(view: ModuleView, function: Function, switch: Switch) -> tuple[str, 
                 if isinstance(found, ModuleRefused):
                     reasons.append(f"refused ({name}: {found.reason})")
                 elif isinstance(found, ModuleSite):
-                    verdict = Judge(runner=None).vouch(Version(view.path, view.text), Version(view.path, found.text)).verdict
+                    verdict = (
+                        Judge(runner=None)
+                        .vouch(Version(view.path, view.text), Version(view.path, found.text))
+                        .verdict
+                    )
                     if verdict.same:
                         return f"turned by {name} ({verdict.value})", found.text
                     reasons.append(f"taken back ({name})")
     of_classes = "methods-on-classes" in switch.moves
-    left = "left (classes of elsewhere, or work around the chain)" if of_classes else "left (the arms differ in more than constants)"
+    left = (
+        "left (classes of elsewhere, or work around the chain)"
+        if of_classes
+        else "left (the arms differ in more than constants)"
+    )
     return (reasons[0] if reasons else left), None
 
 

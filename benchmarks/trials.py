@@ -45,15 +45,31 @@ def by_hand(functions: list[Any], inputs: list[tuple[Any, ...]]) -> int:
 
 def measured(text: str) -> tuple[int, float, float]:
     """Inputs tried, microseconds of a trial, and of a round of the hand-written loop."""
-    request = {"subject": "f", "module": "timed", "roots": [], "inputs": "", "aim": {}, "parted": [0, 0], "calls": [], "call_modules": [], "scratch": ""}
-    sides = {"before": {"text": text, "path": "before.py"}, "after": {"text": text, "path": "after.py"}}
+    request = {
+        "subject": "f",
+        "module": "timed",
+        "roots": [],
+        "inputs": "",
+        "aim": {},
+        "parted": [0, 0],
+        "calls": [],
+        "call_modules": [],
+        "scratch": "",
+    }
+    sides = {
+        "before": {"text": text, "path": "before.py"},
+        "after": {"text": text, "path": "after.py"},
+    }
     check = Check({**request, **sides})
     started = time.perf_counter()
     assert check.trials() is None
     trials = time.perf_counter() - started
     side = load(text, "before.py", "timed")
     columns = check.parameters.recipes
-    inputs = [tuple(c[i].build(side, Answers({})) for c, i in zip(columns, t.row, strict=True)) for t in check.inputs]
+    inputs = [
+        tuple(c[i].build(side, Answers({})) for c, i in zip(columns, t.row, strict=True))
+        for t in check.inputs
+    ]
     functions = [subject_in(load(text, "before.py", "timed"), "f").function for _ in range(2)]
     started = time.perf_counter()
     assert by_hand(functions, inputs) == 0

@@ -1,6 +1,6 @@
 """From a pyramid to guards, step by step, with the Python API.
 
-    python examples/guard_the_lock.py
+python examples/guard_the_lock.py
 """
 
 import tempfile
@@ -35,7 +35,9 @@ def main() -> None:
         (function,) = found.functions
         for step in function.steps:
             print(f"{step.move}: {step.why} [{step.verdict.verdict.value}]")
-        print(f"nesting {function.before.nesting} -> {function.after.nesting}, {function.verdict.verdict.value}")
+        print(
+            f"nesting {function.before.nesting} -> {function.after.nesting}, {function.verdict.verdict.value}"
+        )
         found.write()
         print(path.read_text(encoding="utf-8"))
 

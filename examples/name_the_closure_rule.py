@@ -1,6 +1,7 @@
-"""The closure rule of the canal: first literal names, then names that say what is meant, then a class.
+"""The closure rule of the canal: first literal names, then names that say what is meant, then a
+class.
 
-    python examples/name_the_closure_rule.py
+python examples/name_the_closure_rule.py
 """
 
 import tempfile

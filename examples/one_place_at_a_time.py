@@ -1,6 +1,6 @@
 """Work by hand: one move at one place, with the judge's word on each.
 
-    python examples/one_place_at_a_time.py
+python examples/one_place_at_a_time.py
 """
 
 import tempfile
@@ -17,7 +17,8 @@ ORDERS = '''def orders(kind: str, frost: bool, keeper):
         keeper.wind()
 '''
 
-# Bring the kind outside, beside the other test of the kind (line 3); then put the two together (line 6).
+# Bring the kind outside, beside the other test of the kind (line 3); then put the two together
+# (line 6).
 PLAN = (("swap-nesting", 3), ("regroup", 6))
 
 

@@ -1,6 +1,6 @@
 """Two rewritings of a toll rule by hand: one right, one with a slip at the boundary.
 
-    python examples/vouch_for_a_rewrite.py
+python examples/vouch_for_a_rewrite.py
 """
 
 import tempfile

@@ -53,7 +53,9 @@ def dreck_command() -> Callable[..., Result]:
 
     def run(*arguments: str) -> Result:
         command = [str(Path(sys.executable).with_name("dreck")), *arguments]
-        done = subprocess.run(command, capture_output=True, text=True, timeout=120, env={**os.environ}, check=False)
+        done = subprocess.run(
+            command, capture_output=True, text=True, timeout=120, env={**os.environ}, check=False
+        )
         return Result(done.returncode, done.stdout, done.stderr)
 
     return run

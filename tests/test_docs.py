@@ -17,7 +17,11 @@ from dreck.report.catalogue import catalogue
 
 ROOT = Path(__file__).parents[1]
 README = (ROOT / "README.md").read_text(encoding="utf-8")
-MODULES = [m.name for m in pkgutil.walk_packages(dreck.__path__, "dreck.") if ".demo.project" not in m.name and m.name != "dreck.__main__"]
+MODULES = [
+    m.name
+    for m in pkgutil.walk_packages(dreck.__path__, "dreck.")
+    if ".demo.project" not in m.name and m.name != "dreck.__main__"
+]
 
 
 @pytest.mark.parametrize("name", MODULES)
@@ -61,11 +65,21 @@ def test_links_lead_somewhere() -> None:
 
 @pytest.mark.parametrize(
     ("name", "words"),
-    [("guard_the_lock", "nesting 3 -> 1, proved"), ("vouch_for_a_rewrite", "toll(120, False): before returns 150, after returns 60"),
-     ("one_place_at_a_time", "regroup at line 6: proved"), ("name_the_closure_rule", "A policy of its own: proved"),
-     ("switches_to_tables", "the project's own tests: 67 passed")],
+    [
+        ("guard_the_lock", "nesting 3 -> 1, proved"),
+        ("vouch_for_a_rewrite", "toll(120, False): before returns 150, after returns 60"),
+        ("one_place_at_a_time", "regroup at line 6: proved"),
+        ("name_the_closure_rule", "A policy of its own: proved"),
+        ("switches_to_tables", "the project's own tests: 67 passed"),
+    ],
 )
 def test_examples_run(name: str, words: str) -> None:
     """Each example runs and prints what it is there to show."""
-    done = subprocess.run([sys.executable, str(ROOT / "examples" / f"{name}.py")], capture_output=True, text=True, timeout=120, check=True)
+    done = subprocess.run(
+        [sys.executable, str(ROOT / "examples" / f"{name}.py")],
+        capture_output=True,
+        text=True,
+        timeout=120,
+        check=True,
+    )
     assert words in done.stdout

@@ -1,9 +1,11 @@
 """Dreck simplifies tangled conditional logic in small steps and shows that nothing changed.
 
 These calls do the work: :func:`survey` finds the most tangled functions, :func:`untangle`
-takes them apart step by step, :func:`vouch` compares two versions of a module, :func:`explain` shows
+takes them apart step by step, :func:`vouch` compares two versions of a module, :func:`explain`
+shows
 the proof as a decision table. :func:`rename` gives something another name, :func:`catalogue`
-describes the moves, and :func:`align` lays the arms of a chain side by side. Nothing is written to disk unless the ``write`` of a result is called.
+describes the moves, and :func:`align` lays the arms of a chain side by side. Nothing is written to
+disk unless the ``write`` of a result is called.
 """
 
 from __future__ import annotations
@@ -16,7 +18,15 @@ from .errors import DreckError, RunError, SettingError, SourceError, TargetError
 if TYPE_CHECKING:
     from .aligning.tables import Alignment, Alignments, ArmRow
     from .judge.explain import DecisionTable
-    from .judge.verdict import Assumption, AssumptionKind, Counterexample, SubjectVerdict, Trials, Verdict, Vouching
+    from .judge.verdict import (
+        Assumption,
+        AssumptionKind,
+        Counterexample,
+        SubjectVerdict,
+        Trials,
+        Verdict,
+        Vouching,
+    )
     from .moves.registry import Described, Example
     from .naming.proposals import Proposal
     from .planner.candidates import LeftAlone

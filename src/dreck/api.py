@@ -60,11 +60,13 @@ def untangle(
         strict: allow no assumption in a proof.
         run: let the judge run the code, in a child process, where a proof does not reach.
         max_steps: steps taken in one function at most.
-        only: take just these moves, wherever they apply; a target with a line then means that place.
+        only: take just these moves, wherever they apply; a target with a line then means that
+            place.
         skip: do not take these moves.
         until: measures with values that are low enough, as in ``{"nesting": 2}``.
         names: the names to give, by the line of a step (as text) or by the name proposed.
-        naming_command: a program with its arguments that proposes names, see ``dreck.naming.command``.
+        naming_command: a program with its arguments that proposes names, see
+            ``dreck.naming.command``.
         tick: called with the result of every finished function.
 
     Returns:
@@ -86,7 +88,9 @@ def untangle(
         raise SettingError("nothing to untangle: give a file, folder or FILE.py::function")
     judge = Judge(strict, ProcessRunner() if run else None)
     namer = asking(naming_command) if naming_command else None
-    settings = Settings(judge, max_steps, tuple(only), tuple(skip), dict(until or {}), dict(names or {}), namer)
+    settings = Settings(
+        judge, max_steps, tuple(only), tuple(skip), dict(until or {}), dict(names or {}), namer
+    )
     found = [t for text in targets for t in targets_of(os.fspath(text))]
     return untangle_targets(found, settings, tick or (lambda _: None))
 
@@ -98,13 +102,15 @@ def rename(target: str, new: str, project: StrPath = ".", *, everywhere: bool = 
         target: ``path.py::name``, ``path.py::Class.method`` or ``path.py::function.variable``.
         new: the new name.
         project: the folder whose files may use it.
-        everywhere: of a method, take every attribute of that name to be it, whatever it is asked of.
+        everywhere: of a method, take every attribute of that name to be it, whatever it is asked
+            of.
 
     Returns:
         What would change, with what could not be decided; call its ``write()`` to change the files.
 
     Raises:
-        TargetError: the target names nothing, cannot be renamed, or the new name means something already.
+        TargetError: the target names nothing, cannot be renamed, or the new name means something
+            already.
         SettingError: the new name is no identifier.
         SourceError: the target's file cannot be read or parsed.
     """
@@ -113,9 +119,13 @@ def rename(target: str, new: str, project: StrPath = ".", *, everywhere: bool = 
 
     path, _, name = target.partition("::")
     if not name:
-        raise TargetError(f"{target}: names no definition; give FILE.py::name, ::Class.method or ::function.variable")
+        raise TargetError(
+            f"{target}: names no definition; give FILE.py::name, ::Class.method or ::function.variable"
+        )
     found = targets_of(os.fspath(project))
-    return renamed(Path(path), name.replace("::", "."), new, [t.path for t in found], everywhere=everywhere)
+    return renamed(
+        Path(path), name.replace("::", "."), new, [t.path for t in found], everywhere=everywhere
+    )
 
 
 def align(*targets: StrPath) -> Alignments:
@@ -125,7 +135,8 @@ def align(*targets: StrPath) -> Alignments:
         targets: as for :func:`untangle`.
 
     Returns:
-        A table for each chain of three arms or more (of two, where a target names a function): what the
+        A table for each chain of three arms or more (of two, where a target names a function): what
+        the
         arms have in common, and what differs.
 
     Raises:
@@ -154,7 +165,9 @@ def catalogue(name: str | None = None) -> list[Described]:
     return [described(m) for m in ([named(name)] if name else all_moves().values())]
 
 
-def explain(before: StrPath, after: StrPath, subject: str | None = None, *, strict: bool = False) -> list[DecisionTable | str]:
+def explain(
+    before: StrPath, after: StrPath, subject: str | None = None, *, strict: bool = False
+) -> list[DecisionTable | str]:
     """The proof as decision tables: conditions in rows, paths through both versions in columns.
 
     Args:
@@ -207,7 +220,11 @@ def vouch(
     from .judge.vouch import Judge
 
     versions, own = _versions(before, after), _text_of(inputs)
-    calls = record_calls(tests, [v.path for v in versions], Path.cwd()) if tests and run else RecordedCalls()
+    calls = (
+        record_calls(tests, [v.path for v in versions], Path.cwd())
+        if tests and run
+        else RecordedCalls()
+    )
     judge = Judge(strict, ProcessRunner(inputs=own, recorded=calls) if run else None)
     return judge.vouch(*versions, _plain_name(subject))
 

@@ -48,7 +48,9 @@ def steps(out: str) -> list[tuple[str, int]]:
         (("--until", "nesting=2", "--until", "lines=99"), []),
     ],
 )
-def test_choices(options: tuple[str, ...], wanted: list[tuple[str, int]], canal: Path, dreck_in_process) -> None:
+def test_choices(
+    options: tuple[str, ...], wanted: list[tuple[str, int]], canal: Path, dreck_in_process
+) -> None:
     """Moves can be chosen and skipped, and the work stopped at a measure."""
     done = dreck_in_process("untangle", "canal.py", "--json", *options)
     assert done.status == 0 and steps(done.out) == wanted
@@ -57,15 +59,22 @@ def test_choices(options: tuple[str, ...], wanted: list[tuple[str, int]], canal:
 def test_one_place_on_request(tmp_path: Path, dreck_in_process) -> None:
     """With --only, a target with a line is one place; the step need not pay."""
     (tmp_path / "canal.py").write_text(TWO_GUARDS)
-    done = dreck_in_process("untangle", "canal.py:4", "--only", "separate-guards", "--write", "--json")
+    done = dreck_in_process(
+        "untangle", "canal.py:4", "--only", "separate-guards", "--write", "--json"
+    )
     assert steps(done.out) == [("separate-guards", 4)]
-    assert "    if lock.open:\n        return 2\n    if lock.wide:\n        return 2\n" in (tmp_path / "canal.py").read_text()
+    assert (
+        "    if lock.open:\n        return 2\n    if lock.wide:\n        return 2\n"
+        in (tmp_path / "canal.py").read_text()
+    )
 
 
 def test_a_move_and_its_reverse_do_not_run_for_ever(tmp_path: Path) -> None:
     """No state is entered twice, whatever is asked for."""
     (tmp_path / "canal.py").write_text(TWO_GUARDS)
-    (found,) = dreck.untangle("canal.py", only=["separate-guards", "merge-guards"], run=False).functions
+    (found,) = dreck.untangle(
+        "canal.py", only=["separate-guards", "merge-guards"], run=False
+    ).functions
     texts = [s.diff for s in found.steps]
     assert 2 <= len(texts) == len(set(texts)) < 20
 
@@ -76,10 +85,15 @@ def test_a_move_and_its_reverse_do_not_run_for_ever(tmp_path: Path) -> None:
         (("--only", "guard-claus"), "there is no move 'guard-claus': did you mean 'guard-clause'?"),
         (("--skip", "zzz"), "there is no move 'zzz': `dreck moves` lists them"),
         (("--until", "nesting"), "--until nesting: give a measure and a number, as in nesting=2"),
-        (("--until", "width=3"), "there is no measure 'width': give one of open_conditions, nesting"),
+        (
+            ("--until", "width=3"),
+            "there is no measure 'width': give one of open_conditions, nesting",
+        ),
     ],
 )
-def test_choices_that_make_no_sense(options: tuple[str, ...], message: str, canal: Path, dreck_in_process) -> None:
+def test_choices_that_make_no_sense(
+    options: tuple[str, ...], message: str, canal: Path, dreck_in_process
+) -> None:
     """One line says what is wrong and what to do."""
     done = dreck_in_process("untangle", "canal.py", *options)
     assert done.status == 2 and message in done.err and len(done.err.splitlines()) == 1
@@ -94,26 +108,35 @@ def test_choices_that_make_no_sense(options: tuple[str, ...], message: str, cana
         ('only = ["guard-clause", "drop-else"]\nno-run = true\nstrict = true', 2),
     ],
 )
-def test_defaults_from_pyproject(table: str, wanted: int, canal: Path, dreck_in_process, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_defaults_from_pyproject(
+    table: str, wanted: int, canal: Path, dreck_in_process, monkeypatch: pytest.MonkeyPatch
+) -> None:
     """The nearest pyproject.toml sets defaults; the command line goes before."""
     (canal.parent / "pyproject.toml").write_text(f"[tool.dreck]\n{table}\n")
     (canal.parent / "inner").mkdir()
     monkeypatch.chdir("inner")
     assert len(steps(dreck_in_process("untangle", "../canal.py", "--json").out)) == wanted
     given = ("--max-steps", "9", "--only", "guard-clause") if wanted == 1 else ()
-    assert len(steps(dreck_in_process("untangle", "../canal.py", "--json", *given).out)) == (2 if given else wanted)
+    assert len(steps(dreck_in_process("untangle", "../canal.py", "--json", *given).out)) == (
+        2 if given else wanted
+    )
 
 
 @pytest.mark.parametrize(
     ("text", "message"),
     [
-        ("[tool.dreck]\nmax-step = 3\n", "[tool.dreck] has no key 'max-step'; it may have strict, no-run"),
+        (
+            "[tool.dreck]\nmax-step = 3\n",
+            "[tool.dreck] has no key 'max-step'; it may have strict, no-run",
+        ),
         ("[tool.dreck]\nmax-steps = true\n", "max-steps is True; give a number"),
         ("[tool.dreck]\nonly = 'x'\n", "only is 'x'; give a list of moves"),
         ("[tool.dreck\n", "cannot be read"),
     ],
 )
-def test_settings_that_cannot_be_read(text: str, message: str, canal: Path, dreck_in_process) -> None:
+def test_settings_that_cannot_be_read(
+    text: str, message: str, canal: Path, dreck_in_process
+) -> None:
     """A wrong key or value is named with its file."""
     (canal.parent / "pyproject.toml").write_text(text)
     done = dreck_in_process("untangle", "canal.py")

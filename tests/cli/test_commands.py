@@ -54,8 +54,15 @@ def test_untangle_shows_and_does_not_write(canal: Path, dreck_in_process) -> Non
     """Without --write everything is shown and nothing is written."""
     done = dreck_in_process("untangle", "canal.py")
     assert done.status == 0 and canal.read_text() == PYRAMID
-    for words in ("step 1  guard-clause  line 2  proved", "When `boat is None`", "the whole change", "+     if boat is None:",
-                  "nesting", "2 steps in 1 of 2 functions: 2 proved.", "Nothing was written; --write does that."):  # fmt: skip
+    for words in (
+        "step 1  guard-clause  line 2  proved",
+        "When `boat is None`",
+        "the whole change",
+        "+     if boat is None:",
+        "nesting",
+        "2 steps in 1 of 2 functions: 2 proved.",
+        "Nothing was written; --write does that.",
+    ):
         assert words in done.out, words
 
 
@@ -71,9 +78,19 @@ def test_untangle_json(canal: Path, dreck_in_process) -> None:
     data = json.loads(dreck_in_process("untangle", "canal.py::admit", "--json").out)
     (target,) = data["targets"]
     assert data["schema"] == "dreck/untangling/1" and target["target"] == "canal.py::admit"
-    assert [(s["move"], s["line"], s["verdict"]["verdict"]) for s in target["steps"]] == [("guard-clause", 2, "proved"), ("guard-clause", 4, "proved")]
+    assert [(s["move"], s["line"], s["verdict"]["verdict"]) for s in target["steps"]] == [
+        ("guard-clause", 2, "proved"),
+        ("guard-clause", 4, "proved"),
+    ]
     assert target["steps"][0]["diff"].startswith("--- a/canal.py\n+++ b/canal.py\n@@ ")
-    assert target["measures"]["before"] == {"lines": 10, "nesting": 2, "decisions": 2, "open_conditions": 10, "happy_path_depth": 2, "signs": 1}
+    assert target["measures"]["before"] == {
+        "lines": 10,
+        "nesting": 2,
+        "decisions": 2,
+        "open_conditions": 10,
+        "happy_path_depth": 2,
+        "signs": 1,
+    }
     assert target["measures"]["after"]["nesting"] == 1 and target["left_alone"] == []
     assert target["verdict"]["verdict"] == "proved"
 
@@ -82,8 +99,14 @@ def test_untangle_json(canal: Path, dreck_in_process) -> None:
     ("source", "because"),
     [
         ("def f(a):\n    return a\n", "it takes no decisions"),
-        ("def f(a):\n    if a:\n        a.go()\n    return a\n", "no condition stands inside another"),
-        ("def f(a):\n    if a:\n        a.go()\n        a.stop()\n", "what is there is better left alone"),
+        (
+            "def f(a):\n    if a:\n        a.go()\n    return a\n",
+            "no condition stands inside another",
+        ),
+        (
+            "def f(a):\n    if a:\n        a.go()\n        a.stop()\n",
+            "what is there is better left alone",
+        ),
     ],
 )
 def test_nothing_to_do(source: str, because: str, tmp_path: Path, dreck_in_process) -> None:
@@ -95,7 +118,10 @@ def test_nothing_to_do(source: str, because: str, tmp_path: Path, dreck_in_proce
 
 def test_max_steps(canal: Path, dreck_in_process) -> None:
     """Work stops after so many steps; every state is a good one."""
-    assert "1 step in 1 of 2 functions" in dreck_in_process("untangle", "canal.py", "--max-steps", "1").out
+    assert (
+        "1 step in 1 of 2 functions"
+        in dreck_in_process("untangle", "canal.py", "--max-steps", "1").out
+    )
     assert "0 steps" in dreck_in_process("untangle", "canal.py", "--max-steps", "0").out
 
 
@@ -104,7 +130,10 @@ def test_max_steps(canal: Path, dreck_in_process) -> None:
     [
         (("untangle", "nothing.py"), "nothing.py: no such file or folder"),
         (("untangle", "cana.py"), "cana.py: no such file or folder; did you mean canal.py?"),
-        (("untangle", "canal.py::admitt"), "canal.py: has no function or class 'admitt'; did you mean admit?"),
+        (
+            ("untangle", "canal.py::admitt"),
+            "canal.py: has no function or class 'admitt'; did you mean admit?",
+        ),
         (("untangle", "canal.py:999"), "canal.py: no function stands at line 999"),
         (("untangle", "broken.py"), "broken.py:2: not valid Python here"),
         (("untangle", "binary.py"), "binary.py: not Python source (it holds NUL bytes)"),
@@ -113,8 +142,14 @@ def test_max_steps(canal: Path, dreck_in_process) -> None:
         (("survey", "nowhere"), "nowhere: no such file or folder"),
         (("survey", "broken.py"), "broken.py:2: not valid Python here"),
         (("vouch", "canal.py", "broken.py"), "broken.py:2: not valid Python here"),
-        (("vouch", "canal.py", "canal.py", "--subject", "admitt"), "canal.py: has no function 'admitt'; it has admit, plain"),
-        (("demo", "--into", "."), ".: exists and is not an empty folder; choose another with --into"),
+        (
+            ("vouch", "canal.py", "canal.py", "--subject", "admitt"),
+            "canal.py: has no function 'admitt'; it has admit, plain",
+        ),
+        (
+            ("demo", "--into", "."),
+            ".: exists and is not an empty folder; choose another with --into",
+        ),
     ],
 )
 def test_bad_input(arguments: tuple[str, ...], message: str, canal: Path, dreck_in_process) -> None:
@@ -125,7 +160,10 @@ def test_bad_input(arguments: tuple[str, ...], message: str, canal: Path, dreck_
     files = {p.name: p.read_bytes() for p in canal.parent.iterdir()}
     done = dreck_in_process(*arguments)
     assert (done.status, done.err.count("\n")) == (2, 1)
-    assert done.err.startswith(f"dreck: {message}") and {p.name: p.read_bytes() for p in canal.parent.iterdir()} == files
+    assert (
+        done.err.startswith(f"dreck: {message}")
+        and {p.name: p.read_bytes() for p in canal.parent.iterdir()} == files
+    )
 
 
 def test_one_bad_file_does_not_stop_the_run(canal: Path, dreck_in_process) -> None:
@@ -146,15 +184,22 @@ def test_one_bad_file_does_not_stop_the_run(canal: Path, dreck_in_process) -> No
         (("def plain(a)", "print('loaded')\n\n\ndef plain(a)"), 3, "undecided  <module>"),
     ],
 )
-def test_vouch(change: tuple[str, ...], status: int, words: str, tmp_path: Path, dreck_in_process) -> None:
+def test_vouch(
+    change: tuple[str, ...], status: int, words: str, tmp_path: Path, dreck_in_process
+) -> None:
     """Statuses and first words of all verdicts."""
     (tmp_path / "before.py").write_text(FLAT)
-    (tmp_path / "after.py").write_text(change[2] if len(change) > 2 else FLAT.replace(change[0], change[1]) if change[0] else FLAT)
+    (tmp_path / "after.py").write_text(
+        change[2] if len(change) > 2 else FLAT.replace(change[0], change[1]) if change[0] else FLAT
+    )
     done = dreck_in_process("vouch", "before.py", "after.py")
     assert done.status == status and words in done.out, done.out
     data = json.loads(dreck_in_process("vouch", "before.py", "after.py", "--json").out)
     assert data["schema"] == "dreck/vouching/1"
-    assert all(set(s) == {"subject", "verdict", "assumptions", "trials", "counterexample", "why", "helps"} for s in data["subjects"])
+    assert all(
+        set(s) == {"subject", "verdict", "assumptions", "trials", "counterexample", "why", "helps"}
+        for s in data["subjects"]
+    )
 
 
 @pytest.mark.parametrize("parameter", ["n: int", "boat"])
@@ -164,17 +209,31 @@ def test_the_script_shows_the_difference(parameter: str, tmp_path: Path, dreck_i
     (tmp_path / "before.py").write_text(code)
     (tmp_path / "after.py").write_text(code.replace("<", "<="))
     done = dreck_in_process("vouch", "before.py", "after.py", "--script", "show.py")
-    assert done.status == 1 and "before   returns 2" in done.out and "after    returns 1" in done.out
-    shown = subprocess.run([sys.executable, "show.py"], capture_output=True, text=True, timeout=60, check=True)
+    assert (
+        done.status == 1 and "before   returns 2" in done.out and "after    returns 1" in done.out
+    )
+    shown = subprocess.run(
+        [sys.executable, "show.py"], capture_output=True, text=True, timeout=60, check=True
+    )
     assert shown.stdout == "before returns 2\nafter returns 1\n"
 
 
 @pytest.mark.parametrize(
-    ("options", "verdict", "status"), [((), "proved-under", 0), (("--strict",), "tested", 0), (("--strict", "--no-run"), "undecided", 3)]
+    ("options", "verdict", "status"),
+    [
+        ((), "proved-under", 0),
+        (("--strict",), "tested", 0),
+        (("--strict", "--no-run"), "undecided", 3),
+    ],
 )
-def test_strict_and_no_run(options: tuple[str, ...], verdict: str, status: int, tmp_path: Path, dreck_in_process) -> None:
+def test_strict_and_no_run(
+    options: tuple[str, ...], verdict: str, status: int, tmp_path: Path, dreck_in_process
+) -> None:
     """How much is asked for decides how much is said."""
-    for name, test in (("before", "if a.n < b.n:\n        return 1\n    return 2"), ("after", "if a.n >= b.n:\n        return 2\n    return 1")):
+    for name, test in (
+        ("before", "if a.n < b.n:\n        return 1\n    return 2"),
+        ("after", "if a.n >= b.n:\n        return 2\n    return 1"),
+    ):
         (tmp_path / f"{name}.py").write_text(f"def f(a, b):\n    {test}\n")
     done = dreck_in_process("vouch", "before.py", "after.py", *options)
     assert done.out.startswith(f"{verdict}  f\n") and done.status == status
@@ -185,7 +244,11 @@ def test_survey_ranks(tmp_path: Path, dreck_in_process) -> None:
     """Worst first, as a table and as data; nothing is run."""
     (tmp_path / "canal.py").write_text(PYRAMID + "\n\nraise SystemExit('never run')\n")
     done = dreck_in_process("survey")
-    assert done.status == 0 and "canal.py::admit" in done.out and "Next: dreck untangle canal.py::admit" in done.out
+    assert (
+        done.status == 0
+        and "canal.py::admit" in done.out
+        and "Next: dreck untangle canal.py::admit" in done.out
+    )
     data = json.loads(dreck_in_process("survey", "canal.py", "--json").out)
     assert data["schema"] == "dreck/survey/1" and [f["line"] for f in data["functions"]] == [1, 13]
 
@@ -194,19 +257,31 @@ def test_the_demo(tmp_path: Path, dreck_command) -> None:
     """The whole example runs as installed, and its project's own tests still pass."""
     done = dreck_command("demo", "--into", "office")
     assert done.status == 0, done.err
-    for words in ("Office.admit", "10 steps in 1 of 1 function", "proved-under  Office.admit", "differs  Office.admit", "67 passed"):
+    for words in (
+        "Office.admit",
+        "10 steps in 1 of 1 function",
+        "proved-under  Office.admit",
+        "differs  Office.admit",
+        "67 passed",
+    ):
         assert words in done.out, words
-    assert (tmp_path / "office" / "canal" / "office.py").exists() and not (tmp_path / "office" / "canal" / "slip.py").exists()
+    assert (tmp_path / "office" / "canal" / "office.py").exists() and not (
+        tmp_path / "office" / "canal" / "slip.py"
+    ).exists()
 
 
 def test_the_whole_demo_project(tmp_path: Path) -> None:
     """Every function of the demo project: proved, tests as before."""
     copy_project(tmp_path / "office")
     found = dreck.untangle(tmp_path / "office" / "canal", run=False)
-    assert found.verdict.same and sum(f.changed for f in found.functions) >= 10 and not found.problems
+    assert (
+        found.verdict.same and sum(f.changed for f in found.functions) >= 10 and not found.problems
+    )
     found.write()
     command = [sys.executable, "-m", "pytest", "-q", "-p", "no:cacheprovider", "-W", "error"]
-    done = subprocess.run(command, cwd=tmp_path / "office", capture_output=True, text=True, timeout=120, check=False)
+    done = subprocess.run(
+        command, cwd=tmp_path / "office", capture_output=True, text=True, timeout=120, check=False
+    )
     assert "67 passed" in done.stdout, done.stdout
 
 

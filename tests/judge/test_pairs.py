@@ -36,7 +36,11 @@ def test_pair(pair: Pair, tmp_path: Path) -> None:
     assert found.verdict.value == pair.verdict, found.subjects
     kinds = {a.kind.value for s in found.subjects for a in s.assumptions}
     assert kinds == (set(pair.kind.split("+")) if pair.kind else set())
-    tables = dreck.explain(tmp_path / "before.py", tmp_path / "after.py") if pair.verdict.startswith("proved") else []
+    tables = (
+        dreck.explain(tmp_path / "before.py", tmp_path / "after.py")
+        if pair.verdict.startswith("proved")
+        else []
+    )
     assert all(isinstance(t, str) or all(t.matched) for t in tables), tables
     strictly = vouched(pair, tmp_path, strict=True, run=False)
     assert (strictly.verdict is Verdict.PROVED) == (pair.verdict == "proved"), strictly.subjects

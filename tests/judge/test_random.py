@@ -41,7 +41,9 @@ def is_proved(before: str, after: str) -> bool:
     functions = [ast.parse(text).body[0] for text in (before, after)]
     assert all(isinstance(f, ast.FunctionDef) for f in functions)
     found = compare(functions[0], functions[1], Names())  # type: ignore[arg-type]
-    return isinstance(found, Proved) and all(a.kind is not AssumptionKind.NO_EFFECT for a in found.assumptions)
+    return isinstance(found, Proved) and all(
+        a.kind is not AssumptionKind.NO_EFFECT for a in found.assumptions
+    )
 
 
 @SHORT_RUN
@@ -96,7 +98,11 @@ def test_what_is_proved_of_kinds_behaves_the_same(seed: int) -> None:
     text = KindWriter(chance).function()
     changed = damaged(text, chance)
     before, after = outcomes(text), outcomes(changed)
-    if before is not None and after is not None and PROVER.function(*versions(text, changed), "f").verdict.same:
+    if (
+        before is not None
+        and after is not None
+        and PROVER.function(*versions(text, changed), "f").verdict.same
+    ):
         assert before == after, f"{text}\nbecame\n{changed}"
 
 
@@ -112,7 +118,9 @@ def test_steps_that_are_proved_keep_behaviour(seed: int, writer: type[Writer]) -
     for found in candidates(region, strict=False, blank_after_guard=False):
         assert not isinstance(found, Broken), f"{found}\n{text}"
         if isinstance(found, Candidate) and is_proved(text, found.region.whole):
-            assert outcomes(found.region.whole) == before, f"{found.move}: {text}\nbecame\n{found.region.whole}"
+            assert (
+                outcomes(found.region.whole) == before
+            ), f"{found.move}: {text}\nbecame\n{found.region.whole}"
 
 
 @FEW
@@ -124,5 +132,9 @@ def test_names_that_are_proved_keep_behaviour(seed: int, writer: type[Writer]) -
     view = ModuleView(Path("a.py"), text)
     moves = [m for m in all_moves().values() if isinstance(m, ModuleMove)]
     for found in (s for m in moves for s in m.look(view, view.functions["f"], Wishes(asked=True))):
-        if before is not None and isinstance(found, ModuleSite) and PROVER.vouch(*versions(text, found.text)).verdict.same:
+        if (
+            before is not None
+            and isinstance(found, ModuleSite)
+            and PROVER.vouch(*versions(text, found.text)).verdict.same
+        ):
             assert outcomes(found.text) == before, f"{found.why}: {text}\nbecame\n{found.text}"

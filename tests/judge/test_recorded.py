@@ -12,7 +12,7 @@ import dreck
 from dreck import Verdict
 from dreck.errors import RunError
 
-LOCKS = '''
+LOCKS = """
 class Boat:
     def __init__(self, name, tons):
         self.name = name
@@ -24,7 +24,7 @@ def due(boat, rates):
     if rates.setdefault(boat.marks["serial"], 7) * boat.tons % 1009 == 12:
         return boat.name
     return rates
-'''
+"""
 TESTS = """
 from locks import Boat, due
 
@@ -37,7 +37,9 @@ def test_due():
 
 def run(script: str) -> list[str]:
     """The lines that a script prints."""
-    return subprocess.run([sys.executable, "-c", script], capture_output=True, text=True, check=True).stdout.splitlines()
+    return subprocess.run(
+        [sys.executable, "-c", script], capture_output=True, text=True, check=True
+    ).stdout.splitlines()
 
 
 @pytest.fixture
@@ -51,11 +53,15 @@ def project(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
 
 def test_recorded_calls_are_tried_first(project: Path) -> None:
     """The objects of the tests are built again for both versions, and shown in words."""
-    (project / "new.py").write_text(LOCKS.replace("return boat.name", 'return boat.name + "!"'), encoding="utf-8")
+    (project / "new.py").write_text(
+        LOCKS.replace("return boat.name", 'return boat.name + "!"'), encoding="utf-8"
+    )
     found = dreck.vouch("locks.py", "new.py", tests=["test_locks.py"])
     shown = found.subjects[0].counterexample
     assert shown is not None and shown.call == "due(recorded[0][0], {'ababab': 4})"
-    assert shown.where == ("recorded[0][0] is Boat with name='ab', tons=3, marks={'serial': 'ababab'}",)
+    assert shown.where == (
+        "recorded[0][0] is Boat with name='ab', tons=3, marks={'serial': 'ababab'}",
+    )
     assert run(shown.script) == ["before returns 'ab'", "after returns 'ab!'"]
 
 

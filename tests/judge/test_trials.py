@@ -22,7 +22,9 @@ HOLD = "    if n.x < n.y:\n        return {0}\n    return {1}\n"
 
 def tried(before: str, after: str, subject: str = "f", **settings: Any) -> dict[str, Any]:
     """The outcome of trials on two texts."""
-    request = Request(("before.py", "after.py"), (before, after), "trial_module", (os.getcwd(),), subject)
+    request = Request(
+        ("before.py", "after.py"), (before, after), "trial_module", (os.getcwd(),), subject
+    )
     return ProcessRunner(**settings).run(request)
 
 
@@ -46,7 +48,9 @@ HARM = {
 
 @pytest.mark.parametrize("harm", HARM)
 def test_the_fence(harm: str, tmp_path: Path) -> None:
-    """Nothing outside the scratch folder is touched, and the attempt is an outcome like any other."""
+    """Nothing outside the scratch folder is touched, and the attempt is an outcome like any
+    other.
+    """
     (tmp_path / "kept").write_text("kept")
     code = f"import os\ndef f(n: int):\n    {HARM[harm].format(tmp_path)}\n    return 'done'\n"
     assert tried(code, code)["outcome"] == "same"
@@ -109,18 +113,43 @@ def test_a_failing_import_is_one_line_and_status_2(tmp_path: Path, dreck_in_proc
     for name, bound in (("before", "<"), ("after", ">")):
         (tmp_path / f"{name}.py").write_text(f"import nowhere\ndef f(n):\n    return n {bound} 3\n")
     done = dreck_in_process("vouch", "before.py", "after.py")
-    assert (done.status, done.err) == (2, "dreck: importing before.py raises ModuleNotFoundError: No module named 'nowhere'\n")
+    assert (done.status, done.err) == (
+        2,
+        "dreck: importing before.py raises ModuleNotFoundError: No module named 'nowhere'\n",
+    )
     assert done.out.startswith("undecided  f\n")
 
 
 HINTS = {
-    "int": "n == 7", "float": "n != n", "str": "n == 'moored'", "bytes": "n == b''", "bool": "n", "int | None": "n is None",
-    "Optional[str]": "n == ''", "Union[int, str]": "n == 'x'", "Literal['a', 'b']": "n == 'b'", "list[int]": "n == []",
-    "dict[str, int]": "not n", "tuple[int, str]": "n[0] == 1", "tuple[int, ...]": "len(n) == 2", "set[str]": "not n",
-    "Sequence[float]": "len(n) > 1", "Mapping[str, bool]": "len(n) == 1", "Kind": "n is Kind.BARGE", "Boat": "n.draught > 4",
-    "date": "n.day == 29", "Decimal": "n == 0", "Path": "n.name == 'b.txt'", "Callable[[int], int]": "n(3) == 4", "Any": "n == 9",
-    "Named": "n.width == 12", "Entry": "n['berth'] == 4", "Late": "'since' in n", "Gauge": "n.read() > 3", "'Boat'": "n.name == 'Heron'",
-}  # fmt: skip
+    "int": "n == 7",
+    "float": "n != n",
+    "str": "n == 'moored'",
+    "bytes": "n == b''",
+    "bool": "n",
+    "int | None": "n is None",
+    "Optional[str]": "n == ''",
+    "Union[int, str]": "n == 'x'",
+    "Literal['a', 'b']": "n == 'b'",
+    "list[int]": "n == []",
+    "dict[str, int]": "not n",
+    "tuple[int, str]": "n[0] == 1",
+    "tuple[int, ...]": "len(n) == 2",
+    "set[str]": "not n",
+    "Sequence[float]": "len(n) > 1",
+    "Mapping[str, bool]": "len(n) == 1",
+    "Kind": "n is Kind.BARGE",
+    "Boat": "n.draught > 4",
+    "date": "n.day == 29",
+    "Decimal": "n == 0",
+    "Path": "n.name == 'b.txt'",
+    "Callable[[int], int]": "n(3) == 4",
+    "Any": "n == 9",
+    "Named": "n.width == 12",
+    "Entry": "n['berth'] == 4",
+    "Late": "'since' in n",
+    "Gauge": "n.read() > 3",
+    "'Boat'": "n.name == 'Heron'",
+}
 HEAD = """
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
@@ -152,7 +181,11 @@ def test_inputs_from_hints_and_conditions(hint: str) -> None:
     """Every kind of hint gives inputs that take both ways, and notice when they are exchanged."""
     code = f"{HEAD}def f(n: {hint}):\n    if {HINTS[hint]}:\n        return 1\n    return 2\n"
     same = tried(code, code)
-    assert same["outcome"] == "same" and same["after"]["reached"] == 2 and same["caught"] == same["planted"] > 0
+    assert (
+        same["outcome"] == "same"
+        and same["after"]["reached"] == 2
+        and same["caught"] == same["planted"] > 0
+    )
     assert tried(code, code.replace("return 2", "return 3"))["outcome"] == "differs"
 
 
@@ -167,9 +200,13 @@ def test_methods_are_tried_on_built_objects_and_shells() -> None:
     """self comes from the constructor where that works, else from a shell of the class."""
     code = "class Lock:\n    def __init__(self, level: int):\n        self.level = level\n    def f(self):\n        if self.level > 300:\n            return self.gate.close()\n        return 1\n"
     found = tried(code, code.replace("> 300", ">= 300"), "Lock.f")
-    assert found["arguments"] == ["Lock(level=300)"] and found["after"].startswith("raises AttributeError")
+    assert found["arguments"] == ["Lock(level=300)"] and found["after"].startswith(
+        "raises AttributeError"
+    )
     hard = code.replace("self.level = level", "raise OSError")
-    assert "Probe(class_=Lock)" in tried(hard, hard.replace("> 300", ">= 300"), "Lock.f")["arguments"]
+    assert (
+        "Probe(class_=Lock)" in tried(hard, hard.replace("> 300", ">= 300"), "Lock.f")["arguments"]
+    )
 
 
 def test_unstable_code_is_no_evidence() -> None:
@@ -182,7 +219,13 @@ def test_answers_go_through_the_alternatives() -> None:
     """The same question gets the same answer; each alternative changes one."""
     answers = Answers({"kind": ["barge", None]})
     boat = Probe(answers, "boat")
-    assert boat.kind == "barge" and bool(boat) and len(boat) == 1 and [*boat] == [boat[0]] and (boat < 3) == (boat <= 3)
+    assert (
+        boat.kind == "barge"
+        and bool(boat)
+        and len(boat) == 1
+        and [*boat] == [boat[0]]
+        and (boat < 3) == (boat <= 3)
+    )
     seen = {json.dumps(a, sort_keys=True) for a in answers.alternatives()}
     assert len(seen) == 2 + 1 + 2 + 2
     other = Probe(Answers(answers.suggestions, {"boat.kind": 2}), "boat")
@@ -192,11 +235,21 @@ def test_answers_go_through_the_alternatives() -> None:
 @pytest.mark.parametrize(
     ("left", "right", "equal"),
     [
-        (1, True, False), (1, 1.0, False), (float("nan"), float("nan"), True), (0.0, -0.0, False), ([1, [2]], [1, [2]], True),
-        ({"a": 1, "b": 2}, {"b": 2, "a": 1}, False), ({1, 2}, {2, 1}, True), ("a", b"a", False), (ValueError("x"), ValueError("x"), True),
-        (ValueError("x"), KeyError("x"), False), (Path("a"), Path("a"), True), (Verdict.PROVED, Verdict.TESTED, False), (len, len, True),
+        (1, True, False),
+        (1, 1.0, False),
+        (float("nan"), float("nan"), True),
+        (0.0, -0.0, False),
+        ([1, [2]], [1, [2]], True),
+        ({"a": 1, "b": 2}, {"b": 2, "a": 1}, False),
+        ({1, 2}, {2, 1}, True),
+        ("a", b"a", False),
+        (ValueError("x"), ValueError("x"), True),
+        (ValueError("x"), KeyError("x"), False),
+        (Path("a"), Path("a"), True),
+        (Verdict.PROVED, Verdict.TESTED, False),
+        (len, len, True),
     ],
-)  # fmt: skip
+)
 def test_pictures(left: object, right: object, equal: bool) -> None:
     """Values are compared by type and deep equality."""
     assert (picture(left) == picture(right)) is equal

@@ -12,48 +12,103 @@ from dreck import Verdict
 BODY = "def f(n: int):\n    return n > 3\n"
 CASES = {
     # title: (before, after, verdict, subjects)
-    "only a docstring changed": (BODY, BODY.replace("return", '"""Doc."""\n    return'), "proved", []),
+    "only a docstring changed": (
+        BODY,
+        BODY.replace("return", '"""Doc."""\n    return'),
+        "proved",
+        [],
+    ),
     "a comment changed": (BODY, "# note\n" + BODY, "proved", []),
     "a constant changed": ("LIMIT = 3\n" + BODY, "LIMIT = 4\n" + BODY, "undecided", ["<module>"]),
-    "a class got another base": ("class A: pass\n", "class A(dict): pass\n", "undecided", ["<module>"]),
+    "a class got another base": (
+        "class A: pass\n",
+        "class A(dict): pass\n",
+        "undecided",
+        ["<module>"],
+    ),
     "a helper is new": (BODY, BODY + "def g(): pass\n", "proved", []),
-    "a new function hides a built-in": (BODY, BODY + "def len(x): return 1\n", "undecided", ["len"]),
-    "a new method that python calls": ("class A:\n    x = 1\n", "class A:\n    x = 1\n    def __bool__(self): return False\n", "undecided", ["A.__bool__"]),
-    "a method of a class with bases is gone": ("class A(B):\n    def g(self): pass\n", "class A(B):\n    pass\n", "proved-under", ["A.g"]),
-    "a new method of a class with bases": ("class A(B):\n    x = 1\n", "class A(B):\n    x = 1\n    def g(self): pass\n", "proved-under", ["A.g"]),
-    "a function that is still called is gone": (BODY + "def g(): return f(1)\n", "def g(): return f(1)\n", "undecided", ["f"]),
+    "a new function hides a built-in": (
+        BODY,
+        BODY + "def len(x): return 1\n",
+        "undecided",
+        ["len"],
+    ),
+    "a new method that python calls": (
+        "class A:\n    x = 1\n",
+        "class A:\n    x = 1\n    def __bool__(self): return False\n",
+        "undecided",
+        ["A.__bool__"],
+    ),
+    "a method of a class with bases is gone": (
+        "class A(B):\n    def g(self): pass\n",
+        "class A(B):\n    pass\n",
+        "proved-under",
+        ["A.g"],
+    ),
+    "a new method of a class with bases": (
+        "class A(B):\n    x = 1\n",
+        "class A(B):\n    x = 1\n    def g(self): pass\n",
+        "proved-under",
+        ["A.g"],
+    ),
+    "a function that is still called is gone": (
+        BODY + "def g(): return f(1)\n",
+        "def g(): return f(1)\n",
+        "undecided",
+        ["f"],
+    ),
     "a helper is defined too late for the module itself": (
-        BODY + "X = f(1)\n", "def f(n: int):\n    return g(n)\nX = f(1)\ndef g(n):\n    return n > 3\n", "undecided", None,
+        BODY + "X = f(1)\n",
+        "def f(n: int):\n    return g(n)\nX = f(1)\ndef g(n):\n    return n > 3\n",
+        "undecided",
+        None,
     ),
     "a helper is defined in time": (
-        BODY + "X = f(1)\n", "def g(n):\n    return n > 3\ndef f(n: int):\n    return g(n)\nX = f(1)\n", "proved", ["f"],
+        BODY + "X = f(1)\n",
+        "def g(n):\n    return n > 3\ndef f(n: int):\n    return g(n)\nX = f(1)\n",
+        "proved",
+        ["f"],
     ),
     "a new constant needs what comes later": (
-        BODY, "T = {1: g}\ndef g(): pass\n" + BODY, "undecided", ["<module>"],
+        BODY,
+        "T = {1: g}\ndef g(): pass\n" + BODY,
+        "undecided",
+        ["<module>"],
     ),
     "a new import of a quiet module": (BODY, "import bisect\n" + BODY, "proved", []),
     "a new import of any module": (BODY, "import canal\n" + BODY, "undecided", ["<module>"]),
     "a nested function that a local name of the outer one serves": (
         "def out(T):\n    def f(k: str):\n        if k == 'a':\n            return 1\n        return None\n    return f\n",
-        "T = {'a': 1}\ndef out(T):\n    def f(k: str):\n        return T.get(k)\n    return f\n", "undecided", ["out.f"],
+        "T = {'a': 1}\ndef out(T):\n    def f(k: str):\n        return T.get(k)\n    return f\n",
+        "undecided",
+        ["out.f"],
     ),
     "a function under a condition": (
-        "if x:\n    def f(n: int):\n        return n > 3\n", "if x:\n    def f(n: int):\n        return not n <= 3\n", "proved", ["f"],
+        "if x:\n    def f(n: int):\n        return n > 3\n",
+        "if x:\n    def f(n: int):\n        return not n <= 3\n",
+        "proved",
+        ["f"],
     ),
     "a function goes to the other arm": (
-        "if x:\n    def f(n):\n        return n\nelse:\n    pass\n", "if x:\n    pass\nelse:\n    def f(n):\n        return n\n",
-        "undecided", ["<module>"],
+        "if x:\n    def f(n):\n        return n\nelse:\n    pass\n",
+        "if x:\n    pass\nelse:\n    def f(n):\n        return n\n",
+        "undecided",
+        ["<module>"],
     ),
     "only a nested function changed": (
         "def out(b):\n    def f(n: int):\n        return n > b\n    return f\n",
-        "def out(b):\n    def f(n: int):\n        if n > b:\n            pass\n        return n > b\n    return f\n", "undecided", ["out.f"],
+        "def out(b):\n    def f(n: int):\n        if n > b:\n            pass\n        return n > b\n    return f\n",
+        "undecided",
+        ["out.f"],
     ),
     "a nested function, proved": (
         "def out(b):\n    def f(n: int):\n        if n:\n            return b\n    return f\n",
-        "def out(b):\n    def f(n: int):\n        if not n:\n            return None\n        return b\n    return f\n", "proved", ["out.f"],
+        "def out(b):\n    def f(n: int):\n        if not n:\n            return None\n        return b\n    return f\n",
+        "proved",
+        ["out.f"],
     ),
     "decorators are part of a function": ("@a\n" + BODY, "@b\n" + BODY, "undecided", ["f"]),
-}  # fmt: skip
+}
 
 
 @pytest.mark.parametrize("title", CASES)
@@ -71,9 +126,16 @@ def test_a_subject_is_judged_with_what_it_reaches(tmp_path: Path) -> None:
     """A changed callee counts, even when only its caller was asked for."""
     code = "def g(n: int):\n    return n > 3\ndef f(n: int):\n    x = g(n)\n    return x\ndef h(n: int):\n    return n\n"
     (tmp_path / "before.py").write_text(code)
-    (tmp_path / "after.py").write_text(code.replace("> 3", ">= 3").replace("    x = g(n)\n    return x", "    return g(n)").replace("return n\n", "return -n\n"))
+    (tmp_path / "after.py").write_text(
+        code.replace("> 3", ">= 3")
+        .replace("    x = g(n)\n    return x", "    return g(n)")
+        .replace("return n\n", "return -n\n")
+    )
     found = dreck.vouch("before.py", "after.py", "f")
-    assert {s.subject: s.verdict for s in found.subjects} == {"f": found.subjects[0].verdict, "g": Verdict.DIFFERS}
+    assert {s.subject: s.verdict for s in found.subjects} == {
+        "f": found.subjects[0].verdict,
+        "g": Verdict.DIFFERS,
+    }
     assert found.verdict is Verdict.DIFFERS
 
 
@@ -83,14 +145,23 @@ def test_results_read_well() -> None:
     Path("b.py").write_text(BODY.replace(">", ">="))
     found = dreck.vouch("a.py", "b.py")
     assert repr(found) == "<Vouching: differs, 1 functions compared>"
-    assert repr(found.subjects[0]).startswith("<f: differs, one input shows a difference; the proof stopped where before, line 2")
-    assert repr(dreck.survey("a.py")) == "<Survey: 1 functions in 1 files, worst <a.py::f: nesting 0, 0 decisions, 0 open conditions>>"
+    assert repr(found.subjects[0]).startswith(
+        "<f: differs, one input shows a difference; the proof stopped where before, line 2"
+    )
+    assert (
+        repr(dreck.survey("a.py"))
+        == "<Survey: 1 functions in 1 files, worst <a.py::f: nesting 0, 0 decisions, 0 open conditions>>"
+    )
 
 
 def test_an_assumption_names_an_input_that_can_break_it(tmp_path: Path) -> None:
     """Not the operand whose annotation rules NaN out."""
-    (tmp_path / "before.py").write_text("def f(day: int, notice):\n    return 1 if day <= notice.last else 2\n")
-    (tmp_path / "after.py").write_text("def f(day: int, notice):\n    return 2 if day > notice.last else 1\n")
+    (tmp_path / "before.py").write_text(
+        "def f(day: int, notice):\n    return 1 if day <= notice.last else 2\n"
+    )
+    (tmp_path / "after.py").write_text(
+        "def f(day: int, notice):\n    return 2 if day > notice.last else 1\n"
+    )
     (subject,) = dreck.vouch("before.py", "after.py").subjects
     assert [(a.kind.value, a.about, a.breaks) for a in subject.assumptions] == [
         ("total-order", "day <= notice.last", "notice.last = float('nan')")

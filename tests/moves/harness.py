@@ -38,7 +38,15 @@ class Found:
     refused: list[LeftAlone]
 
 
-def look(move: str, text: str, *, strict: bool = False, blank_after_guard: bool = False, wishes: Wishes | None = None, subject: str = "") -> Found:
+def look(
+    move: str,
+    text: str,
+    *,
+    strict: bool = False,
+    blank_after_guard: bool = False,
+    wishes: Wishes | None = None,
+    subject: str = "",
+) -> Found:
     """All that a move says about the first function of a text, or another one."""
     function = functions_of(ast.parse(text))[0]
     made = all_moves()[move]
@@ -46,10 +54,20 @@ def look(move: str, text: str, *, strict: bool = False, blank_after_guard: bool 
         view = ModuleView(Path("a.py"), text)
         every = list(made.look(view, view.functions[subject or function.name], wishes or Wishes()))
         sites = [Made(s.line, s.why, s.text) for s in every if isinstance(s, ModuleSite)]
-        left = [LeftAlone(s.line, move, made.REFUSALS[s.reason].because) for s in every if isinstance(s, ModuleRefused)]
+        left = [
+            LeftAlone(s.line, move, made.REFUSALS[s.reason].because)
+            for s in every
+            if isinstance(s, ModuleRefused)
+        ]
         return Found(sites, left)
     region = region_of(text, function, "    ")
-    found = candidates(region, strict=strict, blank_after_guard=blank_after_guard, moves={move: made}, enums=enums_of(ast.parse(text)))
+    found = candidates(
+        region,
+        strict=strict,
+        blank_after_guard=blank_after_guard,
+        moves={move: made},
+        enums=enums_of(ast.parse(text)),
+    )
     inside = list(found)
     sites = [Made(c.line, c.why, c.region.whole) for c in inside if isinstance(c, Candidate)]
     return Found(sites, [c for c in inside if isinstance(c, LeftAlone)])
@@ -85,7 +103,9 @@ def check(move: str, before: str, after: str) -> None:
 
 
 def named(move: str, before: str, after: str, *, subject: str = "", **asked: Any) -> None:
-    """A move on a module makes one text of another, and the judge agrees; an empty one says that it finds no site."""
+    """A move on a module makes one text of another, and the judge agrees; an empty one says that it
+    finds no site.
+    """
     text, wanted = (textwrap.dedent(t).lstrip("\n") for t in (before, after))
     sites = look(move, text, wishes=Wishes(**asked), subject=subject).sites
     assert (sites[0].whole if sites else "") == wanted

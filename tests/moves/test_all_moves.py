@@ -27,7 +27,9 @@ PROVER = Judge(runner=None)
 
 def ident(value: object) -> str:
     """A readable test id."""
-    return value.title if isinstance(value, Example) else str(value) if isinstance(value, str) else ""
+    return (
+        value.title if isinstance(value, Example) else str(value) if isinstance(value, str) else ""
+    )
 
 
 def verdict(before: str, after: str) -> Verdict:
@@ -42,7 +44,10 @@ def test_example(name: str, example: Example) -> None:
     assert only(name, example.before, wishes=asked) == example.after
     assert verdict(example.before, example.after).value == example.verdict
     assert example.after not in [s.whole for s in look(name, example.after, wishes=asked).sites]
-    assert only(name, f"# before\n\n\n{example.before}\n\n# after\n", wishes=asked) == f"# before\n\n\n{example.after}\n\n# after\n"
+    assert (
+        only(name, f"# before\n\n\n{example.before}\n\n# after\n", wishes=asked)
+        == f"# before\n\n\n{example.after}\n\n# after\n"
+    )
 
 
 @pytest.mark.parametrize(("name", "key", "refusal"), REFUSALS, ids=ident)
@@ -67,9 +72,13 @@ def test_damaged_examples_are_never_proved(name: str, example: Example) -> None:
 def test_the_list_of_moves_is_complete() -> None:
     """Every file in a family's folder is on the list, and has a test file of its name."""
     folder = Path(registry.__file__).parent
-    files = sorted(f"{p.parent.name}.{p.stem}" for p in folder.glob("*/*.py") if p.stem != "__init__")
+    files = sorted(
+        f"{p.parent.name}.{p.stem}" for p in folder.glob("*/*.py") if p.stem != "__init__"
+    )
     assert files == sorted(registry.MODULES)
-    assert {m.rpartition(".")[2] for m in registry.MODULES} <= {p.stem.removeprefix("test_") for p in Path(__file__).parent.glob("*.py")}
+    assert {m.rpartition(".")[2] for m in registry.MODULES} <= {
+        p.stem.removeprefix("test_") for p in Path(__file__).parent.glob("*.py")
+    }
 
 
 @pytest.mark.parametrize(
@@ -84,7 +93,15 @@ def test_the_list_of_moves_is_complete() -> None:
 )
 def test_registration_checks_everything_first(changes: dict[str, object], message: str) -> None:
     """A move that lacks something is refused and leaves no trace."""
-    parts = {"name": "drop-else", "summary": "s", "safe_because": "s", "since": "0", "EXAMPLES": (1,), "REFUSALS": {}, **changes}
+    parts = {
+        "name": "drop-else",
+        "summary": "s",
+        "safe_because": "s",
+        "since": "0",
+        "EXAMPLES": (1,),
+        "REFUSALS": {},
+        **changes,
+    }
     made = type("Made", (Move,), {k: v for k, v in parts.items() if v is not None})
     before = dict(all_moves())
     with pytest.raises(ValueError, match=message):

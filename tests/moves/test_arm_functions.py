@@ -48,7 +48,10 @@ def test_arms(first: str, behind: str, fits: bool) -> None:
     assert bool(found) is fits
     for site in found:
         assert verdict(text, site.whole).value in ("proved", "proved-under"), site.whole
-        assert "        enter_minus_2(boat, day, nights)\n" in site.whole and "# below the last of it" in site.whole
+        assert (
+            "        enter_minus_2(boat, day, nights)\n" in site.whole
+            and "# below the last of it" in site.whole
+        )
 
 
 def test_one_name_set_for_others() -> None:
@@ -58,9 +61,15 @@ def test_one_name_set_for_others() -> None:
         "    elif kind == 'tug':\n        pence = 180\n    elif kind == 'raft':\n        pence = 20\n    return pence\n"
     )
     (site,) = look("arm-functions", text).sites
-    assert "        pence = toll_barge(tons)\n" in site.whole and verdict(text, site.whole).value == "proved"
+    assert (
+        "        pence = toll_barge(tons)\n" in site.whole
+        and verdict(text, site.whole).value == "proved"
+    )
     assert "    if tons > 3:\n        pence = pence + tons\n    return pence\n" in site.whole
-    assert not look("arm-functions", text.replace("pence = 20", "tons = 20").replace("return pence", "return pence, tons")).sites
+    assert not look(
+        "arm-functions",
+        text.replace("pence = 20", "tons = 20").replace("return pence", "return pence, tons"),
+    ).sites
 
 
 def test_then_a_table(tmp_path: Path) -> None:
@@ -75,5 +84,11 @@ def test_then_a_table(tmp_path: Path) -> None:
     assert [s.move for f in found.functions for s in f.steps] == ["arm-functions", "lookup-table"]
     found.write()
     after = (tmp_path / "a.py").read_text(encoding="utf-8")
-    assert "'weigh': self.take_weigh,\n" in after and "return take_by_order[order](order, load)" in after
-    assert "    def take_lift(self, order: str, load):\n        self.note(load)\n        return load\n\n    def take_stow" in after
+    assert (
+        "'weigh': self.take_weigh,\n" in after
+        and "return take_by_order[order](order, load)" in after
+    )
+    assert (
+        "    def take_lift(self, order: str, load):\n        self.note(load)\n        return load\n\n    def take_stow"
+        in after
+    )

@@ -15,7 +15,10 @@ def test_ifs_that_return_in_a_bare_module() -> None:
     """The import goes to the top, with the tables before the function."""
     named(
         "band-table",
-        LADDER.replace("f(", "grade(").replace("n", "depth").replace("retur" + "depth", "return").replace("idepth" + "t", "int"),
+        LADDER.replace("f(", "grade(")
+        .replace("n", "depth")
+        .replace("retur" + "depth", "return")
+        .replace("idepth" + "t", "int"),
         "from bisect import bisect_right\n\n\nDEPTH_LIMITS = (1, 5, 9)\nGRADES = ('a', 'b', 'c', 'd')\n\n\n"
         "def grade(depth: int, m: int):\n    return GRADES[bisect_right(DEPTH_LIMITS, depth)]\n",
     )
@@ -46,7 +49,10 @@ ARMS = "    {word} {test}:\n        board.show({value!r})\n"
 
 def ladder(*tests: str, otherwise: str = "board.show('none')", hint: str = "int") -> str:
     """A ladder with these tests, and something for the rest."""
-    arms = [ARMS.format(word="elif" if i else "if", test=t, value="abcdef"[i]) for i, t in enumerate(tests)]
+    arms = [
+        ARMS.format(word="elif" if i else "if", test=t, value="abcdef"[i])
+        for i, t in enumerate(tests)
+    ]
     rest = f"    else:\n        {otherwise}\n" if otherwise else ""
     return HEAD.format(hint=hint) + "".join(arms) + rest
 
@@ -55,36 +61,103 @@ def ladder(*tests: str, otherwise: str = "board.show('none')", hint: str = "int"
     ("text", "has", "says"),
     [
         # in any order, with both bounds, by any spelling
-        (ladder("level >= 30", "10 <= level < 20", "level >= 20 and level < 30"), "(10, 20, 30)\nCOLOURS = (\"none\", 'b', 'c', 'a')", ""),
-        (ladder("level < 10", "level > 30", "10 <= level <= 20"), "LEVEL_LIMITS = (10, 21, 31)", "30 itself belongs to the band below"),
+        (
+            ladder("level >= 30", "10 <= level < 20", "level >= 20 and level < 30"),
+            "(10, 20, 30)\nCOLOURS = (\"none\", 'b', 'c', 'a')",
+            "",
+        ),
+        (
+            ladder("level < 10", "level > 30", "10 <= level <= 20"),
+            "LEVEL_LIMITS = (10, 21, 31)",
+            "30 itself belongs to the band below",
+        ),
         # what stands in the middle for the rest is no gap
         (ladder("level < 10", "level < 20", "level >= 30"), "('a', 'b', 'none', 'c')", ""),
-        (ladder("level < 10", "10 < level < 20", "level >= 20"), "(10, 11, 20)", "No arm asks for level 10; that may be a mistake."),
-        (ladder("0 <= level < 10", "12 <= level < 20", "20 <= level < 30"), "(0, 10, 12, 20, 30)", "No arm asks for level from 10 below 12;"),
-        (ladder("level < 10", "8 <= level < 20", "level < 30"), "(10, 20, 30)", "Two arms ask for level from 8 below 10, and the first decides;"),
+        (
+            ladder("level < 10", "10 < level < 20", "level >= 20"),
+            "(10, 11, 20)",
+            "No arm asks for level 10; that may be a mistake.",
+        ),
+        (
+            ladder("0 <= level < 10", "12 <= level < 20", "20 <= level < 30"),
+            "(0, 10, 12, 20, 30)",
+            "No arm asks for level from 10 below 12;",
+        ),
+        (
+            ladder("level < 10", "8 <= level < 20", "level < 30"),
+            "(10, 20, 30)",
+            "Two arms ask for level from 8 below 10, and the first decides;",
+        ),
         # of whole numbers, 9 and below is the same as below 10
-        (ladder("level <= 9", "10 <= level <= 19", "20 <= level < 30"), "(10, 20, 30)\nCOLOURS = ('a', 'b', 'c', \"none\")", ""),
-        (ladder("1 <= level <= 9", "10 <= level <= 19", "20 <= level <= 29"), "(1, 10, 20, 30)", "another band is two entries, not an arm. `level_band`"),
+        (
+            ladder("level <= 9", "10 <= level <= 19", "20 <= level < 30"),
+            "(10, 20, 30)\nCOLOURS = ('a', 'b', 'c', \"none\")",
+            "",
+        ),
+        (
+            ladder("1 <= level <= 9", "10 <= level <= 19", "20 <= level <= 29"),
+            "(1, 10, 20, 30)",
+            "another band is two entries, not an arm. `level_band`",
+        ),
         (ladder("level <= 9", "level < 10", "level < 20", "level < 30"), "", ""),
-        (ladder("level < 10", "level < 20", "level < 30", "level >= 30"), "('a', 'b', 'c', 'd')", "What stood in the else was never reached."),
+        (
+            ladder("level < 10", "level < 20", "level < 30", "level >= 30"),
+            "('a', 'b', 'c', 'd')",
+            "What stood in the else was never reached.",
+        ),
         # beyond the ends something else is done, or nothing
-        (ladder("0 < level <= 10", "10 < level <= 20", "20 < level <= 30", "30 < level <= 40", otherwise="board.beep()"),
-         "    if 0 < level <= 40:\n        board.show(COLOURS[level_band(level)])\n    else:\n        board.beep()\n", ""),
-        (ladder("level < 10", "level < 20", "level < 30", "level < 40", otherwise="raise ValueError(level)"),
-         "    if level >= 40:\n        raise ValueError(level)\n    board.show(COLOURS[level_band(level)])\n", ""),
-        (ladder("10 > level", "level < 20", "level < 30", "level < 40", otherwise=""), "    if level < 40:\n        board.show(", ""),
+        (
+            ladder(
+                "0 < level <= 10",
+                "10 < level <= 20",
+                "20 < level <= 30",
+                "30 < level <= 40",
+                otherwise="board.beep()",
+            ),
+            "    if 0 < level <= 40:\n        board.show(COLOURS[level_band(level)])\n    else:\n        board.beep()\n",
+            "",
+        ),
+        (
+            ladder(
+                "level < 10",
+                "level < 20",
+                "level < 30",
+                "level < 40",
+                otherwise="raise ValueError(level)",
+            ),
+            "    if level >= 40:\n        raise ValueError(level)\n    board.show(COLOURS[level_band(level)])\n",
+            "",
+        ),
+        (
+            ladder("10 > level", "level < 20", "level < 30", "level < 40", otherwise=""),
+            "    if level < 40:\n        board.show(",
+            "",
+        ),
         # numbers that may be none
         (ladder("level < 10", "level < 20", "level < 30", hint="float"), "bisect_right(", ""),
         (ladder("level > 30", "level > 20", "level > 10", hint="float"), "bisect_left(", ""),
-        (ladder("level < 10", "level < 20", "level < 30", "level < 40", otherwise="raise ValueError", hint="float"), "    if level < 40:\n", ""),
+        (
+            ladder(
+                "level < 10",
+                "level < 20",
+                "level < 30",
+                "level < 40",
+                otherwise="raise ValueError",
+                hint="float",
+            ),
+            "    if level < 40:\n",
+            "",
+        ),
         (ladder("level <= 10", "level <= 20", "level <= 30", hint="float"), "", ""),
         (ladder("level < 10", "level < 20", "level <= 30", hint="float"), "", ""),
         (ladder("level >= 30", "level >= 20", "level >= 10", hint="float"), "", ""),
         (ladder("level < 10", "level < 20", "level < 30", "level >= 30", hint="float"), "", ""),
     ],
-)  # fmt: skip
+)
 def test_bands(text: str, has: str, says: str) -> None:
-    """Bounds, gaps, overlaps and ends are kept, said, and proved by the judge; NaN is not moved to another band."""
+    """Bounds, gaps, overlaps and ends are kept, said, and proved by the judge; NaN is not moved to
+    another band.
+    """
     found = look("band-table", text, wishes=Wishes(asked=True)).sites
     assert bool(found) is bool(has)
     for site in found:
@@ -93,11 +166,15 @@ def test_bands(text: str, has: str, says: str) -> None:
 
 
 def test_tables_and_bands_are_used_again() -> None:
-    """A second ladder with the same limits uses those of the first, and what says which band it is."""
+    """A second ladder with the same limits uses those of the first, and what says which band it
+    is.
+    """
     text = ladder("level < 10", "level < 20", "level < 30")
     first = look("band-table", text).sites[0].whole
     second = first + "\n\n" + text.replace("colour", "sound").replace("'a'", "'hoot'")
     found = look("band-table", second, subject="sound").sites[0]
     assert found.whole.count("def level_band") == found.whole.count("LEVEL_LIMITS =") == 1
     assert "    board.show(SOUNDS[level_band(level)])\n" in found.whole
-    assert not look("band-table", second.replace("(10, 20, 30)", "(10, 20, 31)"), subject="sound").sites
+    assert not look(
+        "band-table", second.replace("(10, 20, 30)", "(10, 20, 31)"), subject="sound"
+    ).sites

@@ -13,10 +13,17 @@ TEXT = (
 
 
 def test_all_that_ask_for_them() -> None:
-    """Every question for just these classes asks for the base class; all that they have in common is promised."""
+    """Every question for just these classes asks for the base class; all that they have in common
+    is promised.
+    """
     made = (
-        TEXT.replace("(Barge, Tug)", "Boat").replace("(Tug, Barge)", "Boat").replace("class Tug()", "class Tug(Boat)").replace("class Barge:", "class Barge(Boat):")
-        .replace("class Barge", '''class Boat(ABC):
+        TEXT.replace("(Barge, Tug)", "Boat")
+        .replace("(Tug, Barge)", "Boat")
+        .replace("class Tug()", "class Tug(Boat)")
+        .replace("class Barge:", "class Barge(Boat):")
+        .replace(
+            "class Barge",
+            '''class Boat(ABC):
     """What Barge and Tug have in common."""
 
     @abstractmethod
@@ -26,8 +33,9 @@ def test_all_that_ask_for_them() -> None:
     def tow(self): ...
 
 
-class Barge''')
-    )  # fmt: skip
+class Barge''',
+        )
+    )
     named("common-base", TEXT, made, subject="fee")
     found = look("common-base", TEXT, subject="fee").sites[0]
     assert "fee, late ask for it" in found.why and "has to have fee, tow" in found.why
@@ -43,6 +51,8 @@ class Barge''')
     ],
 )
 def test_left_alone(old: str, new: str) -> None:
-    """Where they promise nothing, where a base would change more, where a class is not of this module, where the name is taken."""
+    """Where they promise nothing, where a base would change more, where a class is not of this
+    module, where the name is taken.
+    """
     text = TEXT.replace(old, new, 1)
     assert text != TEXT and not look("common-base", text, subject="fee").sites

@@ -7,7 +7,15 @@ import pytest
 from .harness import look, only
 
 
-@pytest.mark.parametrize("leave", ["return", "raise E", "return a", "if b:\n            return 1\n        else:\n            raise E"])
+@pytest.mark.parametrize(
+    "leave",
+    [
+        "return",
+        "raise E",
+        "return a",
+        "if b:\n            return 1\n        else:\n            raise E",
+    ],
+)
 def test_ways_to_leave(leave: str) -> None:
     """Every arm that always leaves makes its else superfluous."""
     text = f"def f(a, b):\n    if a:\n        {leave}\n    else:\n        b.go()\n"
@@ -17,9 +25,16 @@ def test_ways_to_leave(leave: str) -> None:
 
 @pytest.mark.parametrize(
     "arm",
-    ["b.stop()", "with b:\n            return 1", "while True:\n            b.go()", "try:\n            return b\n        except E:\n            pass",
-     "if b:\n            return 1", "for x in b:\n            return x", "assert b"],
-)  # fmt: skip
+    [
+        "b.stop()",
+        "with b:\n            return 1",
+        "while True:\n            b.go()",
+        "try:\n            return b\n        except E:\n            pass",
+        "if b:\n            return 1",
+        "for x in b:\n            return x",
+        "assert b",
+    ],
+)
 def test_arms_that_may_go_on(arm: str) -> None:
     """An arm that may fall off its end keeps its else."""
     text = f"def f(a, b):\n    if a:\n        {arm}\n    else:\n        b.go()\n        b.go()\n        b.go()\n"
@@ -30,13 +45,17 @@ def test_arms_that_may_go_on(arm: str) -> None:
 def test_jumps(jump: str) -> None:
     """In loops, continue and break leave as well."""
     text = f"def f(a, b):\n    for x in a:\n        if x:\n            {jump}\n        else:\n            b.go()\n        b.end()\n"
-    assert only("drop-else", text).endswith(f"            {jump}\n        b.go()\n        b.end()\n")
+    assert only("drop-else", text).endswith(
+        f"            {jump}\n        b.go()\n        b.end()\n"
+    )
 
 
 def test_one_line_else() -> None:
     """A one-line else becomes a line of its own, with its comment and semicolons."""
     text = "def f(a, b):\n    if a: return 1\n    else: b.go(); b.end()  # done\n"
-    assert only("drop-else", text) == "def f(a, b):\n    if a: return 1\n    b.go(); b.end()  # done\n"
+    assert (
+        only("drop-else", text) == "def f(a, b):\n    if a: return 1\n    b.go(); b.end()  # done\n"
+    )
 
 
 def test_the_exceptional_else_is_left_to_guard_clause() -> None:

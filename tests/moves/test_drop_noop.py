@@ -10,7 +10,10 @@ from .harness import look, only
 @pytest.mark.parametrize(
     ("before", "after"),
     [
-        ("for x in a:\n        if x:\n            b.go()\n            continue\n", "for x in a:\n        if x:\n            b.go()\n"),
+        (
+            "for x in a:\n        if x:\n            b.go()\n            continue\n",
+            "for x in a:\n        if x:\n            b.go()\n",
+        ),
         ("if a:\n        b.go()\n        pass\n", "if a:\n        b.go()\n"),
         ("if a:\n        b.go()\n    else:\n        return\n", "if a:\n        b.go()\n"),
         ("if a < 1: pass\n    else: b.go()\n", "if a >= 1: b.go()\n"),

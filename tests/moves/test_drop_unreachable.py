@@ -74,7 +74,11 @@ ENUM = "\n\nfrom enum import Enum\nclass Signal(Enum):\n    STOP = 1\n    GO = 2
         ("signal: Signal", "signal != Signal.GO", ENUM),
         ("signal: Signal", "signal == Signal.GO", f"{ENUM}    WAIT = 3\n"),  # one is missing
         ("signal: Signal", "signal == Signal.GO", ENUM.replace("Enum)", "str, Enum)")),
-        ("signal: Signal", "signal == Signal.GO", f"{ENUM}    def __eq__(self, other):\n        return False\n"),
+        (
+            "signal: Signal",
+            "signal == Signal.GO",
+            f"{ENUM}    def __eq__(self, other):\n        return False\n",
+        ),
         ("signal: Signal", "(signal := Signal.GO) == Signal.GO", ENUM),
     ],
 )

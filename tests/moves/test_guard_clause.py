@@ -47,13 +47,22 @@ def wrapped(condition: str) -> str:
 def test_negation(condition: str, turned: str | None) -> None:
     """Conditions are turned round right, with as few signs as possible."""
     if turned is None:
-        condition, turned = "(a == 1 and  # why\n            b != 2)", "(a != 1 or  # why\n            b == 2)"
+        condition, turned = (
+            "(a == 1 and  # why\n            b != 2)",
+            "(a != 1 or  # why\n            b == 2)",
+        )
     first = only("guard-clause", wrapped(condition)).partition("if ")[2]
     assert first.partition(":\n        return\n")[0] == turned
 
 
 @pytest.mark.parametrize(
-    ("condition", "turned"), [("a < b", "not a < b"), ("n < 3", "n >= 3"), ("a == 1", "not a == 1"), ("len(a) > n", "len(a) <= n")]
+    ("condition", "turned"),
+    [
+        ("a < b", "not a < b"),
+        ("n < 3", "n >= 3"),
+        ("a == 1", "not a == 1"),
+        ("len(a) > n", "len(a) <= n"),
+    ],
 )
 def test_strict_negation(condition: str, turned: str) -> None:
     """Strictly, an order is only turned round where it is known to be total."""
@@ -61,7 +70,8 @@ def test_strict_negation(condition: str, turned: str) -> None:
 
 
 @pytest.mark.parametrize(
-    "keyword", ["if(a):", "if (a):", "if  a:", "if a  :"],
+    "keyword",
+    ["if(a):", "if (a):", "if  a:", "if a  :"],
 )
 def test_odd_spacing(keyword: str) -> None:
     """Whatever blanks the author used, the result is valid and means the same."""
@@ -73,7 +83,11 @@ def test_odd_spacing(keyword: str) -> None:
 @pytest.mark.parametrize(
     ("where", "head", "tail"),
     [
-        ("a try with else", "    try:\n", "    except E:\n        pass\n    else:\n        lock.log()\n"),
+        (
+            "a try with else",
+            "    try:\n",
+            "    except E:\n        pass\n    else:\n        lock.log()\n",
+        ),
         ("a finally", "    try:\n        lock.log()\n    finally:\n", ""),
         ("something follows", "    with lock:\n", "    lock.log()\n"),
         ("a value is expected", "    if a:\n", "    return 1\n"),
@@ -89,7 +103,9 @@ def test_where_leaving_would_skip_something(where: str, head: str, tail: str) ->
 def test_loop_else_is_kept() -> None:
     """The else of a loop stays where it is."""
     text = f"def f(lock, boats):\n    for a in boats:\n        if a:\n{WORK.replace('        ', '            ')}    else:\n        lock.log()\n"
-    assert only("guard-clause", text).endswith("        lock.open()\n    else:\n        lock.log()\n")
+    assert only("guard-clause", text).endswith(
+        "        lock.open()\n    else:\n        lock.log()\n"
+    )
 
 
 def test_explicit_none_beside_values() -> None:
@@ -107,5 +123,9 @@ def test_blank_line_as_elsewhere_in_the_file(blank: bool) -> None:
 def test_the_work_of_a_positive_check() -> None:
     """When the short arm comes first it stays first and gets the exit."""
     work = "".join(f"        lock.step({i})\n" for i in range(7))
-    text = only("guard-clause", f"def f(lock, a):\n    if a:\n        lock.log()\n    else:\n{work}")
-    assert text.startswith("def f(lock, a):\n    if a:\n        lock.log()\n        return\n    lock.step(0)\n")
+    text = only(
+        "guard-clause", f"def f(lock, a):\n    if a:\n        lock.log()\n    else:\n{work}"
+    )
+    assert text.startswith(
+        "def f(lock, a):\n    if a:\n        lock.log()\n        return\n    lock.step(0)\n"
+    )

@@ -31,8 +31,14 @@ def test_what_comes_out_is_the_same(title: str) -> None:
 def test_names_and_reach() -> None:
     """The table is called as asked; functions that may not change keep the tables."""
     text = f"{TABLES}\n\ndef f(kind: str):\n    return FARE_BY_KIND[kind], WASH_BY_KIND[kind]\n"
-    assert 'VESSELS["x"]' not in look("join-tables", text, wishes=Wishes({"KINDS": "VESSELS"})).sites[0].whole
-    assert "VESSELS[kind].fare, VESSELS[kind].wash" in look("join-tables", text, wishes=Wishes({"KINDS": "VESSELS"})).sites[0].whole
+    assert (
+        'VESSELS["x"]'
+        not in look("join-tables", text, wishes=Wishes({"KINDS": "VESSELS"})).sites[0].whole
+    )
+    assert (
+        "VESSELS[kind].fare, VESSELS[kind].wash"
+        in look("join-tables", text, wishes=Wishes({"KINDS": "VESSELS"})).sites[0].whole
+    )
     both = f"{text}\n\ndef g(kind: str):\n    return WASH_BY_KIND[kind]\n"
     assert not look("join-tables", both, wishes=Wishes(functions=frozenset({"f"}))).sites
 

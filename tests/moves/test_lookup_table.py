@@ -154,11 +154,21 @@ CASES = [
         """,
         id="work before and behind the chain",
     ),
-    pytest.param("def f(k: str):\n    if k == 'a':\n        return [1]\n    if k == 'b':\n        return [2]\n    if k == 'c':\n        return [3]\n",
-                 "F_BY_KEY = {\n    'a': 1,\n    'b': 2,\n    'c': 3,\n}\n\n\ndef f(k: str):\n    if k in F_BY_KEY:\n        return [F_BY_KEY[k]]\n",
-                 id="values that are new each time stay new"),
-    pytest.param("def f(k: str):\n    if k == 'a':\n        return g()\n    if k == 'b':\n        return h()\n    if k == 'c':\n        return i()\n", "", id="behaviour"),
-    pytest.param("def f(k):\n    if k == 'a':\n        return 1\n    if k == 'b' and k:\n        return 2\n    if k == 'c':\n        return 3\n", "", id="a test of something else"),
+    pytest.param(
+        "def f(k: str):\n    if k == 'a':\n        return [1]\n    if k == 'b':\n        return [2]\n    if k == 'c':\n        return [3]\n",
+        "F_BY_KEY = {\n    'a': 1,\n    'b': 2,\n    'c': 3,\n}\n\n\ndef f(k: str):\n    if k in F_BY_KEY:\n        return [F_BY_KEY[k]]\n",
+        id="values that are new each time stay new",
+    ),
+    pytest.param(
+        "def f(k: str):\n    if k == 'a':\n        return g()\n    if k == 'b':\n        return h()\n    if k == 'c':\n        return i()\n",
+        "",
+        id="behaviour",
+    ),
+    pytest.param(
+        "def f(k):\n    if k == 'a':\n        return 1\n    if k == 'b' and k:\n        return 2\n    if k == 'c':\n        return 3\n",
+        "",
+        id="a test of something else",
+    ),
 ]
 
 
@@ -171,9 +181,18 @@ def test_cases(before: str, after: str) -> None:
 @pytest.mark.parametrize(
     ("body", "expected"),
     [
-        ("if k == 'a':\n        return 1\n    if k == 'b':\n        return 2\n    if k == 'c':\n        return 3\n    return 4", Verdict.PROVED_UNDER),
-        ("if k.x == 'a':\n        k.x = 1\n    elif k.x == 'b':\n        k.x = 2\n    elif k.x == 'c':\n        k.x = 3", Verdict.PROVED_UNDER),
-        ("if k == 1:\n        return 0\n    if k == 2:\n        return False\n    if k == 3:\n        return 0.0\n    return None", Verdict.PROVED_UNDER),
+        (
+            "if k == 'a':\n        return 1\n    if k == 'b':\n        return 2\n    if k == 'c':\n        return 3\n    return 4",
+            Verdict.PROVED_UNDER,
+        ),
+        (
+            "if k.x == 'a':\n        k.x = 1\n    elif k.x == 'b':\n        k.x = 2\n    elif k.x == 'c':\n        k.x = 3",
+            Verdict.PROVED_UNDER,
+        ),
+        (
+            "if k == 1:\n        return 0\n    if k == 2:\n        return False\n    if k == 3:\n        return 0.0\n    return None",
+            Verdict.PROVED_UNDER,
+        ),
     ],
 )
 def test_what_a_table_takes_for_granted(body: str, expected: Verdict) -> None:

@@ -21,9 +21,18 @@ def test_names() -> None:
 @pytest.mark.parametrize(
     ("body", "proved"),
     [
-        ("if boat is not None and boat.late(hour) > 3 and hour > 1:\n        return 1\n    return 2", True),  # where it stands
-        ("if boat is None:\n        return 0\n    if boat.length > 70 and hour > 1:\n        return 1\n    return 2", True),
-        ("if hour > 3:\n        return 0\n    elif boat.length > 70 and hour > 1:\n        return 1\n    return 2", False),
+        (
+            "if boat is not None and boat.late(hour) > 3 and hour > 1:\n        return 1\n    return 2",
+            True,
+        ),  # where it stands
+        (
+            "if boat is None:\n        return 0\n    if boat.length > 70 and hour > 1:\n        return 1\n    return 2",
+            True,
+        ),
+        (
+            "if hour > 3:\n        return 0\n    elif boat.length > 70 and hour > 1:\n        return 1\n    return 2",
+            False,
+        ),
         ("while boat.length > 70 and hour > 1:\n        hour -= boat.cut()\n    return 2", False),
     ],
 )
@@ -31,6 +40,7 @@ def test_only_where_it_is_safe_to_ask(body: str, proved: bool) -> None:
     """What a check before protects, and what a loop asks again, is not asked once at the start."""
     text = f"def f(boat, hour: int):\n    {body}\n"
     line = next(n for n, t in enumerate(text.splitlines(), 1) if "and" in t)
-    site = look("name-condition", text, wishes=Wishes(line=line, asked=True, names={str(line): "wanted"})).sites[0]
+    site = look(
+        "name-condition", text, wishes=Wishes(line=line, asked=True, names={str(line): "wanted"})
+    ).sites[0]
     assert verdict(text, site.whole).same is proved
-

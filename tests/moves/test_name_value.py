@@ -29,7 +29,11 @@ CASES = [
         id="named like the parameter it is passed as",
     ),
     pytest.param("def dues(boat):\n    return boat * 12 + 1\n", "", id="once is not enough"),
-    pytest.param("def dues(x, y):\n    print(x * y - 17)\n    return x * y - 17\n", "", id="nothing says what it is"),
+    pytest.param(
+        "def dues(x, y):\n    print(x * y - 17)\n    return x * y - 17\n",
+        "",
+        id="nothing says what it is",
+    ),
 ]
 
 

@@ -23,7 +23,11 @@ TABLE = "FARES = {{'tug': 1, 'barge': 2}}\n\n\ndef f({old}):\n    return FARES.g
 )
 def test_signatures(old: str, new: str) -> None:
     """The argument stands behind all others, and can only be passed by name."""
-    named("parameterize-table", TABLE.format(old=old), TABLE.format(old=new).replace("FARES.get", "fares.get") if new else "")
+    named(
+        "parameterize-table",
+        TABLE.format(old=old),
+        TABLE.format(old=new).replace("FARES.get", "fares.get") if new else "",
+    )
 
 
 def test_a_method_and_a_nested_function() -> None:

@@ -30,5 +30,13 @@ def test_cases() -> None:
                     rules(boat)
         """,
     )
-    named("rule-list", "def late(boats):\n    for boat in boats:\n        if boat.a and boat.b:\n            boat.go()\n", "")
-    named("rule-list", "def late(boats, all):\n    for b in boats:\n        if b.a and b.b and b.c:\n            b.go()\n", "")
+    named(
+        "rule-list",
+        "def late(boats):\n    for boat in boats:\n        if boat.a and boat.b:\n            boat.go()\n",
+        "",
+    )
+    named(
+        "rule-list",
+        "def late(boats, all):\n    for b in boats:\n        if b.a and b.b and b.c:\n            b.go()\n",
+        "",
+    )

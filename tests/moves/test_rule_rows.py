@@ -50,15 +50,26 @@ def test_inside_a_block_and_behind_other_work() -> None:
             log(hour=5,  word='c')
         """,
     )
-    sites = look("rule-rows", "def other(log):\n    log(hour=3, word='ä')\n    log(hour=4, word='b')\n    log(hour=5,  word='c')\n").sites
-    assert "for hour, word in OTHER_ROWS:\n        log(hour=hour, word=word)\n" in sites[0].whole and "    (5, 'c'),\n" in sites[0].whole
+    sites = look(
+        "rule-rows",
+        "def other(log):\n    log(hour=3, word='ä')\n    log(hour=4, word='b')\n    log(hour=5,  word='c')\n",
+    ).sites
+    assert (
+        "for hour, word in OTHER_ROWS:\n        log(hour=hour, word=word)\n" in sites[0].whole
+        and "    (5, 'c'),\n" in sites[0].whole
+    )
 
 
 @pytest.mark.parametrize(
     "body",
-    ["log.a(1)\n    log.a(2)", "log.a(1)\n    log.b(2)\n    log.a(3)", "log.a(1)\n    log.a(1)\n    log.a(1)", "x = 1\n    x = 2\n    x = 3",
-     "log.a(1)\n    log.a(x)\n    log.a(3)"],
-)  # fmt: skip
+    [
+        "log.a(1)\n    log.a(2)",
+        "log.a(1)\n    log.b(2)\n    log.a(3)",
+        "log.a(1)\n    log.a(1)\n    log.a(1)",
+        "x = 1\n    x = 2\n    x = 3",
+        "log.a(1)\n    log.a(x)\n    log.a(3)",
+    ],
+)
 def test_left_alone(body: str) -> None:
     """Too few, of other shapes, all the same, or not constants."""
     assert not look("rule-rows", f"def f(log, x):\n    {body}\n").sites

@@ -42,7 +42,9 @@ def test_a_name_of_ones_own() -> None:
     """The dispatching function is called as asked."""
     body = CASES["nothing is said of other objects"][0]
     sites = look("single-dispatch", HEAD + body, wishes=Wishes({"_shown_by_type": "_told"})).sites
-    assert "return _told(value, width)" in sites[0].whole and "@_told.register(list)" in sites[0].whole
+    assert (
+        "return _told(value, width)" in sites[0].whole and "@_told.register(list)" in sites[0].whole
+    )
 
 
 def test_the_subject_must_be_a_parameter_or_local() -> None:

@@ -9,7 +9,9 @@ from .test_all_moves import verdict
 
 
 def test_what_stands_behind_the_if_and_callers_of_all_kinds() -> None:
-    """Work behind the if belongs to the branches that reach it; arguments behind the flag get their names."""
+    """Work behind the if belongs to the branches that reach it; arguments behind the flag get their
+    names.
+    """
     named(
         "split-flag",
         """
@@ -61,16 +63,22 @@ def test_what_stands_behind_the_if_and_callers_of_all_kinds() -> None:
 
 @pytest.mark.parametrize(
     "body",
-    ["if plain:\n        return 1\n    return plain", "if plain and x:\n        return 1\n    return 2", "plain = not plain\n    if plain:\n        return 1",
-     "for y in x:\n        if plain:\n            return 1"],
-)  # fmt: skip
+    [
+        "if plain:\n        return 1\n    return plain",
+        "if plain and x:\n        return 1\n    return 2",
+        "plain = not plain\n    if plain:\n        return 1",
+        "for y in x:\n        if plain:\n            return 1",
+    ],
+)
 def test_left_alone(body: str) -> None:
     """A flag that is more than the choice of a branch."""
     assert not look("split-flag", f"def f(x, plain: bool):\n    {body}\n").sites
 
 
 def test_an_elif_and_a_list_of_public_names() -> None:
-    """What was an elif becomes an if; where a file lists its public names, the two functions are its own."""
+    """What was an elif becomes an if; where a file lists its public names, the two functions are
+    its own.
+    """
     named(
         "split-flag",
         """
@@ -127,4 +135,7 @@ def test_a_literal_that_picks(test: str, passed: str, becomes: str) -> None:
     sites = look("split-flag", text).sites
     assert bool(sites) is bool(becomes)
     for site in sites:
-        assert f"    return {becomes}\n" in site.whole and verdict(text, site.whole).value in ("proved", "proved-under"), site.whole
+        assert f"    return {becomes}\n" in site.whole and verdict(text, site.whole).value in (
+            "proved",
+            "proved-under",
+        ), site.whole

@@ -15,7 +15,7 @@ from dreck.demo import copy_project
 from .harness import look
 from .test_all_moves import verdict
 
-CLASS = '''
+CLASS = """
 class Lock:
     def __init__(self, kind, *, chambers=1):
         self.chambers = chambers
@@ -46,14 +46,22 @@ class Lock:
 def build(day, kinds):
     ask = lambda k: Lock(k)
     return [Lock(k, chambers=day) for k in kinds], ask
-'''
+"""
 
 
 def test_all_shapes_of_chains() -> None:
-    """Several keys, a match, work around the chain, a missing default, sites in lambdas and comprehensions."""
+    """Several keys, a match, work around the chain, a missing default, sites in lambdas and
+    comprehensions.
+    """
     site = look("subclass-per-kind", CLASS).sites[0].whole
-    assert "class StairCaseLock(Lock):" in site and "[make_lock(k, chambers=day) for k in kinds]" in site
-    assert "    def minutes(self):\n        pass\n" in site and site.count("return 9 * self.chambers") == 2
+    assert (
+        "class StairCaseLock(Lock):" in site
+        and "[make_lock(k, chambers=day) for k in kinds]" in site
+    )
+    assert (
+        "    def minutes(self):\n        pass\n" in site
+        and site.count("return 9 * self.chambers") == 2
+    )
     assert "LOCKS_BY_KIND.get(kind, Lock)(kind, chambers=chambers)" in site
     assert verdict(CLASS, site) is Verdict.PROVED_UNDER, site
 
@@ -70,7 +78,9 @@ USES = [
 
 @pytest.mark.parametrize("use", USES)
 def test_other_uses_of_the_class(use: str) -> None:
-    """Where the class is used in a way that its subclasses would change, there is no site or no proof."""
+    """Where the class is used in a way that its subclasses would change, there is no site or no
+    proof.
+    """
     text = f"{CLASS}\n\n{use}"
     assert not any(verdict(text, s.whole).same for s in look("subclass-per-kind", text).sites)
 
@@ -78,13 +88,19 @@ def test_other_uses_of_the_class(use: str) -> None:
 def test_objects_made_at_the_top_level(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
     """They come from the factory too, here and in other files, if their kind is written there."""
     (tmp_path / "locks.py").write_text(f"{CLASS}\n\nSPARE = Lock('single')\n", encoding="utf-8")
-    (tmp_path / "office.py").write_text("from locks import Lock\n\nLOCKS = {'top': Lock(chambers=2, kind='flight')}\n", encoding="utf-8")
+    (tmp_path / "office.py").write_text(
+        "from locks import Lock\n\nLOCKS = {'top': Lock(chambers=2, kind='flight')}\n",
+        encoding="utf-8",
+    )
     monkeypatch.chdir(tmp_path)
     found = dreck.untangle("locks.py", only=["subclass-per-kind"])
     assert found.verdict is Verdict.PROVED_UNDER and len(found.write()) == 2
     assert "SPARE = make_lock('single')" in Path("locks.py").read_text(encoding="utf-8")
     office = Path("office.py").read_text(encoding="utf-8")
-    assert "import Lock, make_lock" in office and "{'top': make_lock(chambers=2, kind='flight')}" in office
+    assert (
+        "import Lock, make_lock" in office
+        and "{'top': make_lock(chambers=2, kind='flight')}" in office
+    )
     assert not look("subclass-per-kind", f"{CLASS}\n\nKIND = 'single'\nSPARE = Lock(KIND)\n").sites
 
 
@@ -95,6 +111,10 @@ def test_a_whole_project(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Non
     found = dreck.untangle("canal/locks.py", only=["chain-branches", "subclass-per-kind"])
     assert found.verdict is Verdict.PROVED_UNDER
     assert [p.as_posix() for p in found.write()] == ["canal/locks.py", "tests/test_canal.py"]
-    done = subprocess.run([sys.executable, "-m", "pytest", "-q", "tests"], capture_output=True, text=True, check=False)
+    done = subprocess.run(
+        [sys.executable, "-m", "pytest", "-q", "tests"], capture_output=True, text=True, check=False
+    )
     assert done.returncode == 0, done.stdout
-    assert 'make_lock("Ellerbeck Top", "single", 200)' in Path("tests/test_canal.py").read_text(encoding="utf-8")
+    assert 'make_lock("Ellerbeck Top", "single", 200)' in Path("tests/test_canal.py").read_text(
+        encoding="utf-8"
+    )

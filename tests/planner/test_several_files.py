@@ -85,20 +85,31 @@ def test_classes_in_another_file_get_the_methods(project: Path) -> None:
     assert "--- a/canal/fleet.py" in steps[0].diff
     assert [p.as_posix() for p in found.write()] == ["canal/harbour.py", "canal/fleet.py"]
     fleet = Path("canal/fleet.py").read_text(encoding="utf-8")
-    assert "class Barge(Vessel):\n    def fee(self, nights: int):\n        return 240 + self.cargo * nights\n" in fleet
+    assert (
+        "class Barge(Vessel):\n    def fee(self, nights: int):\n        return 240 + self.cargo * nights\n"
+        in fleet
+    )
     assert "return RATE" in Path("canal/harbour.py").read_text(encoding="utf-8")
 
 
 @pytest.mark.parametrize("place", ["canal/harbour.py", "absolute"])
 def test_callers_in_another_file_move_over(place: str, project: Path) -> None:
-    """Callers with a literal or the default move; one with a variable, and one under another name, stay."""
+    """Callers with a literal or the default move; one with a variable, and one under another name,
+    stay.
+    """
     target = str(project / "canal/harbour.py") if place == "absolute" else place
     found = dreck.untangle(target, only=["split-flag"])
     assert found.verdict is Verdict.PROVED_UNDER
     found.write()
     desk = (project / "canal/desk.py").read_text(encoding="utf-8")
-    assert desk.startswith("from canal.harbour import ticket, ticket_if_winter, ticket_unless_winter\n")
-    assert "ticket_if_winter(vessel, 30)" in desk and "ticket(vessel, 30, winter)" in desk and "ticket_unless_winter(vessel, days=day)" in desk
+    assert desk.startswith(
+        "from canal.harbour import ticket, ticket_if_winter, ticket_unless_winter\n"
+    )
+    assert (
+        "ticket_if_winter(vessel, 30)" in desk
+        and "ticket(vessel, 30, winter)" in desk
+        and "ticket_unless_winter(vessel, days=day)" in desk
+    )
     assert (project / "canal/other.py").read_text(encoding="utf-8") == FILES["canal/other.py"]
 
 
@@ -122,8 +133,16 @@ def test_all_files_or_none(project: Path, dreck_in_process: Any) -> None:
 
 
 WRONG = {
-    "another method than the arm": ("fleet", "return 240 + self.cargo * nights", "return 240 + self.cargo"),
-    "another function than the flag's": ("desk", "ticket_if_winter(vessel, 30)", "ticket_unless_winter(vessel, 30)"),
+    "another method than the arm": (
+        "fleet",
+        "return 240 + self.cargo * nights",
+        "return 240 + self.cargo",
+    ),
+    "another function than the flag's": (
+        "desk",
+        "ticket_if_winter(vessel, 30)",
+        "ticket_unless_winter(vessel, 30)",
+    ),
 }
 
 
@@ -135,9 +154,15 @@ def test_the_judge_reads_all_files(title: str, project: Path) -> None:
 
     name, right, wrong = WRONG[title]
     found = dreck.untangle("canal/harbour.py", only=["split-flag", "methods-on-classes"])
-    pairs = [(Version(c.source.path, c.source.text), Version(c.source.path, c.text)) for c in found.changes]
+    pairs = [
+        (Version(c.source.path, c.source.text), Version(c.source.path, c.text))
+        for c in found.changes
+    ]
     assert Judge(runner=None).vouch_files(pairs).verdict is Verdict.PROVED_UNDER
-    spoilt = [(a, Version(b.path, b.text.replace(right, wrong)) if b.path.stem == name else b) for a, b in pairs]
+    spoilt = [
+        (a, Version(b.path, b.text.replace(right, wrong)) if b.path.stem == name else b)
+        for a, b in pairs
+    ]
     assert [b.text for _, b in spoilt] != [b.text for _, b in pairs]
     assert Judge(runner=None).vouch_files(spoilt).verdict is Verdict.UNDECIDED
 
@@ -145,9 +170,17 @@ def test_the_judge_reads_all_files(title: str, project: Path) -> None:
 def test_no_comment_is_lost(project: Path) -> None:
     """A step that would lose one is left alone, and says so."""
     path = Path("canal/harbour.py")
-    path.write_text(path.read_text(encoding="utf-8").replace("    elif isinstance(vessel, Tug):", "    # strong ones\n    elif isinstance(vessel, Tug):"), encoding="utf-8")
+    path.write_text(
+        path.read_text(encoding="utf-8").replace(
+            "    elif isinstance(vessel, Tug):",
+            "    # strong ones\n    elif isinstance(vessel, Tug):",
+        ),
+        encoding="utf-8",
+    )
     found = dreck.untangle("canal/harbour.py::fee", only=["methods-on-classes"])
-    assert not found.functions[0].steps and [p.why for p in found.functions[0].left_alone] == ["a comment would be lost"]
+    assert not found.functions[0].steps and [p.why for p in found.functions[0].left_alone] == [
+        "a comment would be lost"
+    ]
 
 
 @pytest.mark.parametrize("name", ["__name__", "RATE"])
@@ -160,7 +193,13 @@ def test_names_belong_to_their_module(name: str, project: Path) -> None:
     tell = f"RATE = 3\n\n\ndef tell():\n    return {name}\n"
     before = "from canal.harbour import tell\n\nRATE = 4\n\n\ndef told():\n    return tell()\n"
     pairs = [
-        (Version(home, tell), Version(home, tell.replace(f"return {name}", f"found = {name}\n    return found"))),
+        (
+            Version(home, tell),
+            Version(home, tell.replace(f"return {name}", f"found = {name}\n    return found")),
+        ),
         (Version(here, before), Version(here, before.replace("return tell()", f"return {name}"))),
     ]
-    assert [s.verdict.value for s in Judge(runner=None).vouch_files(pairs).subjects] == ["proved", "undecided"]
+    assert [s.verdict.value for s in Judge(runner=None).vouch_files(pairs).subjects] == [
+        "proved",
+        "undecided",
+    ]

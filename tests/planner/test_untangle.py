@@ -79,7 +79,10 @@ def fails(place: Place, index: int, around: Around) -> Match:
 def test_a_move_that_fails_is_reported(with_move: Any, tmp_path: Path) -> None:
     """The report names move, file and line; the source stays untouched."""
     found = with_move(fails)
-    assert found.problems[0] == f"{tmp_path / 'canal.py'}:2: the move made-up failed (KeyError('oops')); its step is left out, please report it"
+    assert (
+        found.problems[0]
+        == f"{tmp_path / 'canal.py'}:2: the move made-up failed (KeyError('oops')); its step is left out, please report it"
+    )
     assert not found.changes
 
 
@@ -97,14 +100,24 @@ def test_no_step_without_progress(with_move: Any) -> None:
 def test_the_result_is_stable(tmp_path: Path) -> None:
     """The same input gives the same output, and the output is left as it is."""
     path = tmp_path / "canal.py"
-    path.write_text(Path(dreck.__file__).with_name("demo").joinpath("project/canal/office.py").read_text())
+    path.write_text(
+        Path(dreck.__file__).with_name("demo").joinpath("project/canal/office.py").read_text()
+    )
     first, second = (dreck.untangle(path, run=False) for _ in range(2))
     assert first.to_dict() == second.to_dict()
     first.write()
     assert not dreck.untangle(path, run=False).changes
 
 
-@pytest.mark.parametrize("order", [("a.py::C.f", "a.py::g"), ("a.py::g", "a.py::C.f"), ("a.py", "a.py::g"), ("a.py::C", "a.py:14")])
+@pytest.mark.parametrize(
+    "order",
+    [
+        ("a.py::C.f", "a.py::g"),
+        ("a.py::g", "a.py::C.f"),
+        ("a.py", "a.py::g"),
+        ("a.py::C", "a.py:14"),
+    ],
+)
 def test_several_targets_in_one_file(order: tuple[str, ...], tmp_path: Path) -> None:
     """Targets of one file are worked on together, each function once."""
     work = "        if a:\n            a.one()\n            a.two()\n            a.three()\n"
@@ -121,12 +134,14 @@ def test_nested_functions_are_worked_on_by_themselves(tmp_path: Path) -> None:
     work = "".join(f"            boat.step({i}, total)\n" for i in range(3))
     text = f"def outer(total):\n    def inner(boat):\n        if boat:\n{work}    return inner\n"
     (tmp_path / "a.py").write_text(text)
-    (outer, inner) = dreck.untangle("a.py", run=False).functions
+    outer, inner = dreck.untangle("a.py", run=False).functions
     assert (outer.changed, inner.changed, inner.target) == (False, True, "a.py::outer.inner")
     assert inner.verdict.verdict is Verdict.PROVED
 
 
-@pytest.mark.parametrize(("arguments", "message"), [((), "nothing to untangle"), (("a.py", -1), "max_steps is -1")])
+@pytest.mark.parametrize(
+    ("arguments", "message"), [((), "nothing to untangle"), (("a.py", -1), "max_steps is -1")]
+)
 def test_settings_that_make_no_sense(arguments: tuple[Any, ...], message: str) -> None:
     """The error says what to do."""
     with pytest.raises(dreck.SettingError, match=message):
@@ -134,9 +149,13 @@ def test_settings_that_make_no_sense(arguments: tuple[Any, ...], message: str) -
 
 
 @pytest.mark.parametrize(("decorator", "proved"), [("", True), ("    @property\n", False)])
-def test_a_property_of_the_module_is_not_taken_for_steady(decorator: str, proved: bool, tmp_path: Path) -> None:
+def test_a_property_of_the_module_is_not_taken_for_steady(
+    decorator: str, proved: bool, tmp_path: Path
+) -> None:
     """What the module itself says about an attribute counts for the steps as well."""
-    gate = f"class Gate:\n{decorator}    def kind(self):\n        self.log()\n        return 1\n\n\n"
+    gate = (
+        f"class Gate:\n{decorator}    def kind(self):\n        self.log()\n        return 1\n\n\n"
+    )
     work = "def f(gate, a):\n    if gate.kind == 1:\n        a = 2\n    if gate.kind == 1:\n        gate.worn = a\n"
     (tmp_path / "a.py").write_text(gate + work)
     (found,) = dreck.untangle("a.py::f", run=False, only=["regroup"]).functions

@@ -50,27 +50,48 @@ def project(tmp_path: Path) -> Path:
 
 
 def test_a_constant_through_imports(project: Path) -> None:
-    """Re-exports are followed; parameters, class attributes and other modules' names of that word are left."""
+    """Re-exports are followed; parameters, class attributes and other modules' names of that word
+    are left.
+    """
     found = dreck.rename(f"{project}/canal/levels.py::SILL", "SILL_HEIGHT", project)
     found.write()
     texts = {n: (project / n).read_text(encoding="utf-8") for n in USERS}
     assert texts["canal/__init__.py"] == "from .levels import SILL_HEIGHT\n"
     assert texts["canal/office.py"] == USERS["canal/office.py"].replace("SILL", "SILL_HEIGHT")
-    assert texts["canal/desk.py"].count("SILL_HEIGHT") == 3 and "def f(SILL):\n    return SILL\n" in texts["canal/desk.py"]
+    assert (
+        texts["canal/desk.py"].count("SILL_HEIGHT") == 3
+        and "def f(SILL):\n    return SILL\n" in texts["canal/desk.py"]
+    )
     assert texts["canal/far.py"] == USERS["canal/far.py"]
     levels = (project / "canal/levels.py").read_text()
-    for line in ('__all__ = ["SILL_HEIGHT",', "    SILL = 3", "def read(self, SILL=SILL_HEIGHT):", "[SILL for SILL in range(3)]",
-                 "return SILL_HEIGHT, self.SILL, (lambda SILL: SILL)(1), [SILL_HEIGHT for _", "found.read() + SILL_HEIGHT"):  # fmt: skip
+    for line in (
+        '__all__ = ["SILL_HEIGHT",',
+        "    SILL = 3",
+        "def read(self, SILL=SILL_HEIGHT):",
+        "[SILL for SILL in range(3)]",
+        "return SILL_HEIGHT, self.SILL, (lambda SILL: SILL)(1), [SILL_HEIGHT for _",
+        "found.read() + SILL_HEIGHT",
+    ):
         assert line in levels, line
-    assert found.verdict.verdict is Verdict.PROVED_UNDER and "SILL (" in found.verdict.assumptions[0].about
+    assert (
+        found.verdict.verdict is Verdict.PROVED_UNDER
+        and "SILL (" in found.verdict.assumptions[0].about
+    )
 
 
 def test_a_method_where_the_receiver_is_known(project: Path) -> None:
-    """On the object itself, on what is made of the class here, and on annotated parameters; else it is listed."""
+    """On the object itself, on what is made of the class here, and on annotated parameters; else it
+    is listed.
+    """
     target = f"{project}/canal/levels.py::Gauge.read"
     found = dreck.rename(target, "take", project)
     (change,) = found.changes
-    for line in ("def take(self, SILL=SILL):", "return self.take(SILL)", "found.take(); other.read(); gauge.take()", "def read(gauge"):
+    for line in (
+        "def take(self, SILL=SILL):",
+        "return self.take(SILL)",
+        "found.take(); other.read(); gauge.take()",
+        "def read(gauge",
+    ):
         assert line in change.text, line
     assert any("what other is cannot be told" in why for _, _, why in found.undecided)
     assert "other.take()" in dreck.rename(target, "take", project, everywhere=True).changes[0].text
@@ -79,7 +100,11 @@ def test_a_method_where_the_receiver_is_known(project: Path) -> None:
 def test_a_local_variable(project: Path) -> None:
     """Nested functions that see it change too; what is left of the word elsewhere says so."""
     (change,) = dreck.rename(f"{project}/canal/levels.py::read.found", "made", project).changes
-    assert "made = Gauge()" in change.text and "nonlocal made" in change.text and "made.read() + SILL" in change.text
+    assert (
+        "made = Gauge()" in change.text
+        and "nonlocal made" in change.text
+        and "made.read() + SILL" in change.text
+    )
 
 
 @pytest.mark.parametrize(
@@ -102,16 +127,30 @@ def test_refused(project: Path, name: str, new: str, message: str) -> None:
 
 
 def test_names_put_together_as_text_are_listed(tmp_path: Path) -> None:
-    """A file that asks objects for computed names may mean anything; a local variable nobody can ask for."""
-    (tmp_path / "a.py").write_text("class Lock:\n    def open_gate(self):\n        found = 1\n        return found\n")
-    (tmp_path / "b.py").write_text("def ask(lock, word):\n    return getattr(lock, 'open_' + word)()\n")
+    """A file that asks objects for computed names may mean anything; a local variable nobody can
+    ask for.
+    """
+    (tmp_path / "a.py").write_text(
+        "class Lock:\n    def open_gate(self):\n        found = 1\n        return found\n"
+    )
+    (tmp_path / "b.py").write_text(
+        "def ask(lock, word):\n    return getattr(lock, 'open_' + word)()\n"
+    )
     found = dreck.rename(f"{tmp_path}/a.py::Lock.open_gate", "unlock", tmp_path)
-    assert found.verdict.verdict is Verdict.PROVED_UNDER and "b.py:2" in found.verdict.assumptions[0].about
-    assert dreck.rename(f"{tmp_path}/a.py::Lock.open_gate.found", "seen", tmp_path).verdict.verdict is Verdict.PROVED
+    assert (
+        found.verdict.verdict is Verdict.PROVED_UNDER
+        and "b.py:2" in found.verdict.assumptions[0].about
+    )
+    assert (
+        dreck.rename(f"{tmp_path}/a.py::Lock.open_gate.found", "seen", tmp_path).verdict.verdict
+        is Verdict.PROVED
+    )
 
 
 def test_a_property_with_a_setter(tmp_path: Path) -> None:
     """Its decorators name it too."""
-    (tmp_path / "a.py").write_text("class Lock:\n    @property\n    def level(self): return 1\n    @level.setter\n    def level(self, v): pass\n")
+    (tmp_path / "a.py").write_text(
+        "class Lock:\n    @property\n    def level(self): return 1\n    @level.setter\n    def level(self, v): pass\n"
+    )
     (change,) = dreck.rename(f"{tmp_path}/a.py::Lock.level", "height", tmp_path).changes
     assert change.text.count("height") == 3 and "level" not in change.text

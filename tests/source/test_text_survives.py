@@ -68,12 +68,17 @@ def other():  return  [1,
 
 def tabs(text: str) -> str:
     """The text indented with tabs."""
-    return "\n".join("\t" * ((len(x) - len(x.lstrip(" "))) // 4) + x.lstrip(" ") if x.startswith("    ") else x for x in text.split("\n"))
+    return "\n".join(
+        "\t" * ((len(x) - len(x.lstrip(" "))) // 4) + x.lstrip(" ") if x.startswith("    ") else x
+        for x in text.split("\n")
+    )
 
 
 def in_class(text: str) -> str:
     """The text as the body of a class of a class."""
-    head, lines = "class Outer:\n    class Inner:\n", text.replace('"""two\n  lines"""', "'two'").split("\n")
+    head, lines = "class Outer:\n    class Inner:\n", text.replace(
+        '"""two\n  lines"""', "'two'"
+    ).split("\n")
     return head + "\n".join("        " + line if line else line for line in lines)
 
 
@@ -81,7 +86,12 @@ STYLES = {
     "plain": (lambda t: t.encode(), None),
     "windows line ends": (lambda t: t.replace("\n", "\r\n").encode(), None),
     "a byte order mark": (lambda t: b"\xef\xbb\xbf" + t.encode(), None),
-    "latin-1": (lambda t: ("# -*- coding: latin-1 -*-\n" + t.replace("Docstring", "Schl\xfcssel")).encode("latin-1"), None),
+    "latin-1": (
+        lambda t: ("# -*- coding: latin-1 -*-\n" + t.replace("Docstring", "Schl\xfcssel")).encode(
+            "latin-1"
+        ),
+        None,
+    ),
     "tabs": (lambda t: tabs(t.replace("\n  lines", "\nlines")).encode(), "tabs"),
     "nested classes": (lambda t: in_class(t).encode(), None),
     "form feeds": (lambda t: t.replace("\n\n\n@os", "\n\x0c\n\n@os").encode(), None),
@@ -132,7 +142,9 @@ def test_permissions_and_links_stay(tmp_path: Path) -> None:
     assert sorted(p.name for p in tmp_path.iterdir()) == ["link.py", "real.py"]
 
 
-def test_a_failed_write_leaves_the_old_file(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_a_failed_write_leaves_the_old_file(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
     """When the system refuses, the old text stays whole and the error is one line."""
     path = tmp_path / "canal.py"
     path.write_text(BASE)

@@ -45,13 +45,22 @@ class Switch:
 
 def switches_of(view: ModuleView, function: Function) -> list[Switch]:
     """All of them in a function itself, in the order of the text."""
-    return sorted([*_by_keys(view, function), *_by_limits(view, function), *_by_classes(function)], key=lambda s: s.line)
+    return sorted(
+        [*_by_keys(view, function), *_by_limits(view, function), *_by_classes(function)],
+        key=lambda s: s.line,
+    )
 
 
 def _by_keys(view: ModuleView, function: Function) -> Iterator[Switch]:
     for chain in chains_of(function.node):
         keys = [", ".join(source_of(view, k) for k in arm.keys) for arm in chain.arms]
-        yield _made(source_of(view, chain.subject), keys, [(a.line, a.body) for a in chain.arms], chain.otherwise, _BY_KEYS)
+        yield _made(
+            source_of(view, chain.subject),
+            keys,
+            [(a.line, a.body) for a in chain.arms],
+            chain.otherwise,
+            _BY_KEYS,
+        )
 
 
 def _by_limits(view: ModuleView, function: Function) -> Iterator[Switch]:
@@ -59,11 +68,23 @@ def _by_limits(view: ModuleView, function: Function) -> Iterator[Switch]:
         if len(ladder.rungs) > 1:
             arms, rest, notes = _along_the_line(ladder)
             keys, bodies = [key for key, _ in arms], [body for _, body in arms]
-            yield _made(view.offsets.source(ladder.subject), keys, bodies, ladder.otherwise, _BY_LIMITS, notes, rest)
+            yield _made(
+                view.offsets.source(ladder.subject),
+                keys,
+                bodies,
+                ladder.otherwise,
+                _BY_LIMITS,
+                notes,
+                rest,
+            )
 
 
-def _along_the_line(ladder: Ladder) -> tuple[list[tuple[str, tuple[int, list[ast.stmt]]]], str, list[str]]:
-    """The arms from below to above with their ranges, the ranges of the rest, and what is odd about all that."""
+def _along_the_line(
+    ladder: Ladder,
+) -> tuple[list[tuple[str, tuple[int, list[ast.stmt]]]], str, list[str]]:
+    """The arms from below to above with their ranges, the ranges of the rest, and what is odd about
+    all that.
+    """
     subject = ast.unparse(ladder.subject)
     ranges: dict[int | None, list[str]] = {}
     for band in ladder.bands:
@@ -81,16 +102,37 @@ def _by_classes(function: Function) -> Iterator[Switch]:
     for chain in class_chains_of(function.node):
         keys = [", ".join(a.owners) for a in chain.arms]
         rest = chain.otherwise or (chain.rest if len(chain.rest) == 1 and chain.leaves else [])
-        yield _made(chain.subject, keys, [(a.line, a.body) for a in chain.arms], rest, _BY_CLASSES if chain.leaves else _BY_CLASSES[:1])
+        yield _made(
+            chain.subject,
+            keys,
+            [(a.line, a.body) for a in chain.arms],
+            rest,
+            _BY_CLASSES if chain.leaves else _BY_CLASSES[:1],
+        )
 
 
 def _made(
-    subject: str, keys: list[str], arms: list[tuple[int, list[ast.stmt]]], otherwise: list[ast.stmt] | None,
-    moves: tuple[str, ...], notes: list[str] | None = None, rest: str = "",
-) -> Switch:  # fmt: skip
+    subject: str,
+    keys: list[str],
+    arms: list[tuple[int, list[ast.stmt]]],
+    otherwise: list[ast.stmt] | None,
+    moves: tuple[str, ...],
+    notes: list[str] | None = None,
+    rest: str = "",
+) -> Switch:
     line = min(number for number, _ in arms)
     if otherwise:
-        keys, arms = [*keys, f"else: {rest}" if rest else "else"], [*arms, (otherwise[0].lineno, otherwise)]
+        keys, arms = [*keys, f"else: {rest}" if rest else "else"], [
+            *arms,
+            (otherwise[0].lineno, otherwise),
+        ]
     return Switch(
-        subject, tuple(keys), tuple(n for n, _ in arms), tuple(b for _, b in arms), bool(otherwise), line, moves, tuple(notes or ())
+        subject,
+        tuple(keys),
+        tuple(n for n, _ in arms),
+        tuple(b for _, b in arms),
+        bool(otherwise),
+        line,
+        moves,
+        tuple(notes or ()),
     )

@@ -31,11 +31,13 @@ class ArmRow:
     """One arm.
 
     Attributes:
-        keys: the values or classes that lead into it, as the author wrote them, or the range of numbers.
+        keys: the values or classes that lead into it, as the author wrote them, or the range of
+            numbers.
         is_default: whether it is for all that the others leave.
         line: where its test stands, counted from 1.
         values: what it has in each column; None if it is not like the others.
-        neutral: for each column whether the arm lacks that part, so that a neutral element stands for it.
+        neutral: for each column whether the arm lacks that part, so that a neutral element stands
+            for it.
         text: its code on one line.
     """
 
@@ -59,9 +61,11 @@ class Alignment:
         columns: what the columns are called.
         rows: the arms in their order; those of a ladder of ranges from below to above.
         changes: in words, what would be written differently for the arms to be alike.
-        of_expressions: whether columns hold more than constants, so that a table could not hold them.
+        of_expressions: whether columns hold more than constants, so that a table could not hold
+            them.
         notes: in words, what a person should look at: gaps, overlaps, arms that are never reached.
-        moves: the moves that turn it into something else, to be asked for by name; empty if none does.
+        moves: the moves that turn it into something else, to be asked for by name; empty if none
+            does.
         moves_line: the line to ask for them at.
     """
 
@@ -79,8 +83,14 @@ class Alignment:
 
     @property
     def is_table(self) -> bool:
-        """Whether all arms with keys fit the pattern, so that a table can hold what they differ in."""
-        return bool(self.columns) and not self.of_expressions and all(r.values is not None for r in self.rows if not r.is_default)
+        """Whether all arms with keys fit the pattern, so that a table can hold what they differ
+        in.
+        """
+        return (
+            bool(self.columns)
+            and not self.of_expressions
+            and all(r.values is not None for r in self.rows if not r.is_default)
+        )
 
     @property
     def alike(self) -> int:
@@ -92,12 +102,30 @@ class Alignment:
 
     def to_dict(self) -> dict[str, Any]:
         """The alignment as plain data."""
-        rows = [{"keys": r.keys, "is_default": r.is_default, "line": r.line, "values": r.values, "neutral": r.neutral, "text": r.text} for r in self.rows]
+        rows = [
+            {
+                "keys": r.keys,
+                "is_default": r.is_default,
+                "line": r.line,
+                "values": r.values,
+                "neutral": r.neutral,
+                "text": r.text,
+            }
+            for r in self.rows
+        ]
         return {
-            "target": self.target, "line": self.line, "subject": self.subject, "pattern": list(self.pattern),
-            "columns": list(self.columns), "rows": rows, "changes": list(self.changes), "of_expressions": self.of_expressions,
-            "notes": list(self.notes), "moves": list(self.moves), "moves_line": self.moves_line,
-        }  # fmt: skip
+            "target": self.target,
+            "line": self.line,
+            "subject": self.subject,
+            "pattern": list(self.pattern),
+            "columns": list(self.columns),
+            "rows": rows,
+            "changes": list(self.changes),
+            "of_expressions": self.of_expressions,
+            "notes": list(self.notes),
+            "moves": list(self.moves),
+            "moves_line": self.moves_line,
+        }
 
     def to_markdown(self) -> str:
         """The table as Markdown (GitHub Flavored Markdown, tables)."""
@@ -163,35 +191,54 @@ def _alignment(view: ModuleView, function: Function, switch: Switch, number: int
     every = [c for i in fitting for c in changes[i]]
     edits = [c.edit for c in every]
     alike = ModuleView(view.path, edited(view.text, edits), view.width) if edits else view
-    now = list(switches_of(alike, alike.functions[function.name])[number].bodies) if edits else bodies
-    holes = (aligned([now[i] for i in fitting], alike.plain_functions, loosely=loosely) if len(fitting) > 1 else None) or []
+    now = (
+        list(switches_of(alike, alike.functions[function.name])[number].bodies) if edits else bodies
+    )
+    holes = (
+        aligned([now[i] for i in fitting], alike.plain_functions, loosely=loosely)
+        if len(fitting) > 1
+        else None
+    ) or []
     names = _names(holes, alike)
     inserted = _inserted(view.text, every)
     rows = []
     for i, body in enumerate(bodies):
         spots = [h.values[fitting.index(i)] for h in holes] if i in fitting else None
         values = None if spots is None else tuple(_one_line(alike, v) for v in spots)
-        neutral = tuple(any(a <= alike.offsets.span(v)[0] < b for a, b in inserted) for v in spots or ())
+        neutral = tuple(
+            any(a <= alike.offsets.span(v)[0] < b for a, b in inserted) for v in spots or ()
+        )
         is_default = switch.has_default and i == len(bodies) - 1
         text = "; ".join(_one_line(view, s) for s in body)
         rows.append(ArmRow(switch.keys[i], is_default, switch.lines[i], values, neutral, text))
     pattern = _pattern(alike, now[fitting[0]], holes, names) if fitting else ()
     found = Alignment(
-        f"{view.path.as_posix()}::{function.name}", switch.line, switch.subject, pattern, tuple(names), tuple(rows),
-        tuple(c.what for c in every), loosely and bool(holes), switch.notes,
-    )  # fmt: skip
+        f"{view.path.as_posix()}::{function.name}",
+        switch.line,
+        switch.subject,
+        pattern,
+        tuple(names),
+        tuple(rows),
+        tuple(c.what for c in every),
+        loosely and bool(holes),
+        switch.notes,
+    )
     site = _site_of(view, function, switch)
     if site is not None:
         moves = (site[0], "lookup-table") if site[0] == "arm-functions" else (site[0],)
         likely = found.is_table and found.changes and site[0] == "arm-functions"
-        return replace(found, moves=("align-arms", "lookup-table") if likely else moves, moves_line=site[1])
+        return replace(
+            found, moves=("align-arms", "lookup-table") if likely else moves, moves_line=site[1]
+        )
     if found.is_table and found.changes and switch.moves[:1] == ("lookup-table",):
         return replace(found, moves=("align-arms", "lookup-table"), moves_line=switch.line)
     return found
 
 
 def _laid(view: ModuleView, switch: Switch) -> tuple[list[int], list[list[Change]], bool]:
-    """The arms that are alike, how each would be written for that, and whether they differ in more than constants."""
+    """The arms that are alike, how each would be written for that, and whether they differ in more
+    than constants.
+    """
     bodies = list(switch.bodies)
     changes = likened(view, bodies, view.plain_functions)
     everything = list(range(len(bodies)))
@@ -213,12 +260,16 @@ def _laid(view: ModuleView, switch: Switch) -> tuple[list[int], list[list[Change
 
 
 def _site_of(view: ModuleView, function: Function, switch: Switch) -> tuple[str, int] | None:
-    """The first move that has a site at a switch, and its line; the first arm may be a guard before it."""
+    """The first move that has a site at a switch, and its line; the first arm may be a guard before
+    it.
+    """
     for name in switch.moves:
         found = all_moves()[name]
         for line in switch.lines[:2] if isinstance(found, ModuleMove) else ():
             wishes = Wishes(line=line, asked=True)
-            if isinstance(found, ModuleMove) and any(isinstance(s, ModuleSite) for s in found.look(view, function, wishes)):
+            if isinstance(found, ModuleMove) and any(
+                isinstance(s, ModuleSite) for s in found.look(view, function, wishes)
+            ):
                 return name, line
     return None
 
@@ -256,16 +307,31 @@ def _inserted(text: str, changes: list[Change]) -> list[tuple[int, int]]:
 
 def _new_parts(edit: Edit, at: int, old: str) -> list[tuple[int, int]]:
     """The constants of a new text that the old one does not have."""
-    words = {n.value for n in ast.walk(ast.parse(old.strip(), mode="exec")) if isinstance(n, ast.Constant)}
-    parts = [n for n in ast.walk(ast.parse(edit.text.strip())) if isinstance(n, ast.Constant) and n.value not in words]
-    return [(at + n.col_offset, at + (n.end_col_offset or n.col_offset)) for n in parts if n.lineno == 1]
+    words = {
+        n.value
+        for n in ast.walk(ast.parse(old.strip(), mode="exec"))
+        if isinstance(n, ast.Constant)
+    }
+    parts = [
+        n
+        for n in ast.walk(ast.parse(edit.text.strip()))
+        if isinstance(n, ast.Constant) and n.value not in words
+    ]
+    return [
+        (at + n.col_offset, at + (n.end_col_offset or n.col_offset)) for n in parts if n.lineno == 1
+    ]
 
 
-def _pattern(view: ModuleView, body: list[ast.stmt], holes: list[Hole], names: list[str]) -> tuple[str, ...]:
+def _pattern(
+    view: ModuleView, body: list[ast.stmt], holes: list[Hole], names: list[str]
+) -> tuple[str, ...]:
     """The lines of an arm with the names of columns in its holes."""
     start, end = view.offsets.span(body[0])[0], view.offsets.span(body[-1])[1]
     spans = [view.offsets.span(h.values[0]) for h in holes]
-    edits = [Edit(a - start, b - start, name.join(_MARKS)) for (a, b), name in zip(spans, names, strict=True)]
+    edits = [
+        Edit(a - start, b - start, name.join(_MARKS))
+        for (a, b), name in zip(spans, names, strict=True)
+    ]
     lines = edited(view.text[start:end], edits).splitlines()
     indent = view.indentation(body[0].lineno)
     return tuple(line.removeprefix(indent) for line in lines)

@@ -18,8 +18,10 @@ from .exits import Exit, complain
 def align(ctx: click.Context, targets: tuple[str, ...], markdown: bool, as_json: bool) -> None:
     """Lay the arms of chains side by side: arms in rows, what differs in columns.
 
-    Looks at chains that pick by one subject: by equal values (as ifs or as a match), by ranges of a number,
-    by classes. Of ranges it says which numbers no arm or two arms ask for. Reads the source, runs nothing and
+    Looks at chains that pick by one subject: by equal values (as ifs or as a match), by ranges of a
+        number,
+    by classes. Of ranges it says which numbers no arm or two arms ask for. Reads the source, runs
+    nothing and
     changes nothing; what stands under `next` does.
     """
     found = api.align(*targets)

@@ -15,7 +15,10 @@ from .untangle import untangle
 from .vouch import vouch
 
 
-@click.group(cls=OneLineErrors, context_settings={"help_option_names": ["-h", "--help"], "max_content_width": 100})
+@click.group(
+    cls=OneLineErrors,
+    context_settings={"help_option_names": ["-h", "--help"], "max_content_width": 100},
+)
 @click.version_option(__version__, prog_name="dreck", message="%(prog)s %(version)s")
 def dreck() -> None:
     """Simplify tangled conditional logic in small steps, each one checked to behave the same.

@@ -1,7 +1,8 @@
 """Defaults from ``[tool.dreck]`` in the nearest pyproject.toml.
 
 The keys are the long options without their dashes: ``strict``, ``no-run``, ``max-steps``, ``only``,
-``skip``, ``until`` (a table of measures), ``brief``; and ``naming.command``, a list with a program and
+``skip``, ``until`` (a table of measures), ``brief``; and ``naming.command``, a list with a program
+and
 its arguments that proposes names. What is given on the command line goes before.
 """
 
@@ -15,8 +16,15 @@ from ..errors import SettingError
 
 _FILE = "pyproject.toml"
 _KINDS: dict[str, type | tuple[type, ...]] = {
-    "strict": bool, "no-run": bool, "brief": bool, "max-steps": int, "only": list, "skip": list, "until": dict, "naming": dict,
-}  # fmt: skip
+    "strict": bool,
+    "no-run": bool,
+    "brief": bool,
+    "max-steps": int,
+    "only": list,
+    "skip": list,
+    "until": dict,
+    "naming": dict,
+}
 # Options that are not called like their keys.
 _OPTIONS = {"naming": "naming_command"}
 # Which commands know which keys.
@@ -33,7 +41,9 @@ def defaults() -> dict[str, dict[str, Any]]:
     found = {} if path is None else _read(path)
     values = {key: _as_option(key, value) for key, value in found.items()}
     return {
-        command: {_OPTIONS.get(key, key.replace("-", "_")): values[key] for key in keys if key in values}
+        command: {
+            _OPTIONS.get(key, key.replace("-", "_")): values[key] for key in keys if key in values
+        }
         for command, keys in _COMMANDS.items()
     }
 
@@ -50,17 +60,28 @@ def _read(path: Path) -> dict[str, Any]:
         raise SettingError(f"{path}: cannot be read ({error})") from error
     for key, value in found.items():
         if key not in _KINDS:
-            raise SettingError(f"{path}: [tool.dreck] has no key {key!r}; it may have {', '.join(_KINDS)}")
+            raise SettingError(
+                f"{path}: [tool.dreck] has no key {key!r}; it may have {', '.join(_KINDS)}"
+            )
         if not isinstance(value, _KINDS[key]) or (_KINDS[key] is int and isinstance(value, bool)):
             raise SettingError(f"{path}: {key} is {value!r}; give {_words(key)}")
     command = found.get("naming", {}).get("command", [])
-    if set(found.get("naming", {})) - {"command"} or not isinstance(command, list) or not all(isinstance(c, str) for c in command):
+    if (
+        set(found.get("naming", {})) - {"command"}
+        or not isinstance(command, list)
+        or not all(isinstance(c, str) for c in command)
+    ):
         raise SettingError(f'{path}: naming is {found["naming"]!r}; give {_words("naming")}')
     return dict(found)
 
 
 def _words(key: str) -> str:
-    kinds = {bool: "true or false", int: "a number", list: "a list of moves", dict: 'a table like {nesting = 2}'}
+    kinds = {
+        bool: "true or false",
+        int: "a number",
+        list: "a list of moves",
+        dict: "a table like {nesting = 2}",
+    }
     if key == "naming":
         return 'a table like {command = ["python", "names.py"]}'
     return kinds[_KINDS[key]]  # type: ignore[index]

@@ -6,7 +6,12 @@ import click
 
 
 @click.command()
-@click.option("--into", metavar="DIR", type=click.Path(file_okay=False), help="Keep the project in this new folder.")
+@click.option(
+    "--into",
+    metavar="DIR",
+    type=click.Path(file_okay=False),
+    help="Keep the project in this new folder.",
+)
 def demo(into: str | None) -> None:
     """Untangle the worst function of a small project, step by step.
 

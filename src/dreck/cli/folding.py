@@ -49,7 +49,10 @@ def _indent(line: str) -> int:
 
 def _alike(old: list[str], new: list[str]) -> int:
     """How many lines at the start are the same."""
-    return next((i for i, (a, b) in enumerate(zip(old, new, strict=False)) if a != b), min(len(old), len(new)))
+    return next(
+        (i for i, (a, b) in enumerate(zip(old, new, strict=False)) if a != b),
+        min(len(old), len(new)),
+    )
 
 
 def _trimmed(lines: list[tuple[str, str]]) -> list[tuple[str, str]]:
@@ -62,9 +65,17 @@ def _trimmed(lines: list[tuple[str, str]]) -> list[tuple[str, str]]:
 
 
 def _by_file(diff: str) -> Iterator[tuple[str, list[str]]]:
-    """The lines of each file of a diff behind its two lines with the name; of the first file no name is said."""
+    """The lines of each file of a diff behind its two lines with the name; of the first file no
+    name is said.
+    """
     lines = diff.splitlines()
-    heads = [i for i in range(len(lines) - 2) if lines[i].startswith("--- ") and lines[i + 1].startswith("+++ ") and _HUNK.match(lines[i + 2])]
+    heads = [
+        i
+        for i in range(len(lines) - 2)
+        if lines[i].startswith("--- ")
+        and lines[i + 1].startswith("+++ ")
+        and _HUNK.match(lines[i + 2])
+    ]
     for start, end in zip(heads, [*heads[1:], len(lines)], strict=True):
         yield lines[start][4:].removeprefix("a/") if start else "", lines[start + 2 : end]
 
@@ -87,10 +98,14 @@ def _hunks(name: str, lines: list[str]) -> Iterator[tuple[str, list[str], list[s
 
 
 def _aligned(old: list[str], new: list[str]) -> Iterator[tuple[str, str]]:
-    matcher = difflib.SequenceMatcher(None, [x.strip() for x in old], [x.strip() for x in new], autojunk=False)
+    matcher = difflib.SequenceMatcher(
+        None, [x.strip() for x in old], [x.strip() for x in new], autojunk=False
+    )
     for what, i, j, m, n in matcher.get_opcodes():
         if what == "equal":
-            yield from _folded_runs([(_shift(a, b), b) for a, b in zip(old[i:j], new[m:n], strict=True)])
+            yield from _folded_runs(
+                [(_shift(a, b), b) for a, b in zip(old[i:j], new[m:n], strict=True)]
+            )
         else:
             yield from (("-", line) for line in old[i:j])
             yield from (("+", line) for line in new[m:n])

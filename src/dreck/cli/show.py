@@ -73,9 +73,16 @@ def console() -> Console:
 @contextmanager
 def progress(*, enabled: bool) -> Iterator[Callable[[Untangled], None]]:
     """A progress line on standard error while functions are untangled."""
-    columns = (TextColumn("untangling"), BarColumn(pulse_style="cyan"), TextColumn("{task.completed} functions"),
-               TextColumn("[dim]{task.fields[name]}"), TimeElapsedColumn())  # fmt: skip
-    with Progress(*columns, console=Console(stderr=True), transient=True, disable=not enabled) as bar:
+    columns = (
+        TextColumn("untangling"),
+        BarColumn(pulse_style="cyan"),
+        TextColumn("{task.completed} functions"),
+        TextColumn("[dim]{task.fields[name]}"),
+        TimeElapsedColumn(),
+    )
+    with Progress(
+        *columns, console=Console(stderr=True), transient=True, disable=not enabled
+    ) as bar:
         task = bar.add_task("untangle", total=None, name="")
         yield lambda done: bar.update(task, advance=1, name=done.target.rpartition("/")[2])
 
@@ -99,7 +106,9 @@ def show_survey(survey: Survey, top: int) -> None:
         table.add_row(*map(str, row), found.target)
     out.print(table)
     shown = min(top, len(survey.functions))
-    out.print(f"\n{shown} of {_count(len(survey.functions), 'function')} in {_count(survey.files, 'file')}, most tangled first.")
+    out.print(
+        f"\n{shown} of {_count(len(survey.functions), 'function')} in {_count(survey.files, 'file')}, most tangled first."
+    )
     worst = survey.functions[0]
     if worst.measures.nesting > 1:
         out.print(f"Next: [bold]dreck untangle {worst.target}[/bold]", soft_wrap=True)
@@ -123,15 +132,32 @@ def show_function(out: Console, function: Untangled, *, brief: bool) -> None:
     for number, step in enumerate(function.steps, 1):
         _show_step(out, number, step, brief=brief)
     for step in function.taken_back:
-        out.print(f"taken back: [bold]{step.move}[/bold] at line {step.line}, ", verdict_text(step.verdict.verdict), sep="")
+        out.print(
+            f"taken back: [bold]{step.move}[/bold] at line {step.line}, ",
+            verdict_text(step.verdict.verdict),
+            sep="",
+        )
         out.print(Padding(Text(step.verdict.why), (0, 0, 0, 2)))
         if (shown := step.verdict.counterexample) is not None:
-            out.print(Padding(Text(f"{shown.call}: before {shown.before}, after {shown.after}", style="yellow"), (0, 0, 0, 2)))
+            out.print(
+                Padding(
+                    Text(
+                        f"{shown.call}: before {shown.before}, after {shown.after}", style="yellow"
+                    ),
+                    (0, 0, 0, 2),
+                )
+            )
     if function.changed:
         if not brief and len(function.steps) > 1:
             out.print("the whole change", style="bold")
             show_diff(out, function.diff)
-        out.print(Text.assemble(("before against after: ", "bold"), verdict_text(function.verdict.verdict), f", {function.verdict.why}"))
+        out.print(
+            Text.assemble(
+                ("before against after: ", "bold"),
+                verdict_text(function.verdict.verdict),
+                f", {function.verdict.why}",
+            )
+        )
         if function.before != function.after:  # a step may be about a whole class
             _show_measures(out, function.before, function.after)
     for place in function.left_alone:
@@ -141,7 +167,12 @@ def show_function(out: Console, function: Untangled, *, brief: bool) -> None:
 
 
 def _show_step(out: Console, number: int, step: Step, *, brief: bool) -> None:
-    head = Text.assemble((f"step {number}  ", "dim"), (step.move, "bold"), f"  line {step.line}  ", verdict_text(step.verdict.verdict))
+    head = Text.assemble(
+        (f"step {number}  ", "dim"),
+        (step.move, "bold"),
+        f"  line {step.line}  ",
+        verdict_text(step.verdict.verdict),
+    )
     out.print(head)
     out.print(Padding(Text(step.why), (0, 0, 0, 2)))
     show_assumptions(out, step.verdict)
@@ -149,19 +180,34 @@ def _show_step(out: Console, number: int, step: Step, *, brief: bool) -> None:
         out.print(Padding(Text(step.verdict.why, style="dim"), (0, 0, 0, 2)))
     if len(step.names) > 1:
         others = ", ".join(p.name for p in step.names[1 : _NAMES + 1])
-        out.print(Padding(Text(f"other names: {others}; --name {step.names[0].name}=ANOTHER gives it", style="dim"), (0, 0, 0, 2)))
+        out.print(
+            Padding(
+                Text(
+                    f"other names: {others}; --name {step.names[0].name}=ANOTHER gives it",
+                    style="dim",
+                ),
+                (0, 0, 0, 2),
+            )
+        )
     if not brief:
         show_diff(out, step.diff)
 
 
 def show_assumptions(out: Console, verdict: SubjectVerdict) -> None:
-    """One line for each kind of assumption, with what it is about and one thing that would break it."""
+    """One line for each kind of assumption, with what it is about and one thing that would break
+    it.
+    """
     for kind in dict.fromkeys(a.kind for a in verdict.assumptions):
         alike = [a for a in verdict.assumptions if a.kind is kind]
         abouts = [f"`{about}`" for about in dict.fromkeys(a.about for a in alike)]
         more = f" and {len(abouts) - _ABOUTS} more" if len(abouts) > _ABOUTS else ""
         words = _ASSUMED.get(kind.value, "{about}").format(about=", ".join(abouts[:_ABOUTS]) + more)
-        text = Text.assemble("assumes ", (kind.value, "green"), f": {words}; not so for ", (alike[0].breaks, "yellow"))
+        text = Text.assemble(
+            "assumes ",
+            (kind.value, "green"),
+            f": {words}; not so for ",
+            (alike[0].breaks, "yellow"),
+        )
         out.print(Padding(text, (0, 0, 0, 2)))
 
 
@@ -179,7 +225,12 @@ def _show_measures(out: Console, before: Measures, after: Measures) -> None:
     old, new = before.to_dict(), after.to_dict()
     for name, meaning in _MEASURES.items():
         style = "green" if new[name] < old[name] else ("yellow" if new[name] > old[name] else "")
-        table.add_row(name.replace("_", " "), str(old[name]), Text(str(new[name]), style=style), Text(meaning, style="dim"))
+        table.add_row(
+            name.replace("_", " "),
+            str(old[name]),
+            Text(str(new[name]), style=style),
+            Text(meaning, style="dim"),
+        )
     out.print(table)
 
 
@@ -199,8 +250,13 @@ def _closing_line(out: Console, found: Untangling, written: list[Path]) -> None:
     steps = [s for f in found.functions for s in f.steps]
     changed = sum(f.changed for f in found.functions)
     kinds = Counter(s.verdict.verdict for s in steps)
-    shares = ", ".join(f"{n} {v.value}" for v, n in sorted(kinds.items(), key=lambda item: list(Verdict).index(item[0])))
-    line = f"{_count(len(steps), 'step')} in {changed} of {_count(len(found.functions), 'function')}"
+    shares = ", ".join(
+        f"{n} {v.value}"
+        for v, n in sorted(kinds.items(), key=lambda item: list(Verdict).index(item[0]))
+    )
+    line = (
+        f"{_count(len(steps), 'step')} in {changed} of {_count(len(found.functions), 'function')}"
+    )
     out.print(line + (f": {shares}." if shares else "."))
     if written:
         out.print(f"Written: {', '.join(map(str, written))}", soft_wrap=True)
@@ -212,7 +268,11 @@ def show_vouching(found: Vouching, before: str, after: str) -> None:
     """The verdict of every function compared, with its evidence."""
     out = console()
     if not found.subjects:
-        out.print(Text.assemble(verdict_text(Verdict.PROVED), f"  no function of {before} differs from {after}"))
+        out.print(
+            Text.assemble(
+                verdict_text(Verdict.PROVED), f"  no function of {before} differs from {after}"
+            )
+        )
     for subject in found.subjects:
         out.print(Text.assemble(verdict_text(subject.verdict), "  ", (subject.subject, "bold")))
         out.print(Padding(Text(subject.why), (0, 0, 0, 2)))
@@ -236,7 +296,14 @@ def show_explanations(tables: list[DecisionTable | str], form: str) -> None:
         elif form == "table":
             _show_decision_table(out, table)
         else:
-            print(table.to_csv() if form == "csv" else f"### {table.subject}\n\n{table.to_markdown()}", end="")
+            print(
+                (
+                    table.to_csv()
+                    if form == "csv"
+                    else f"### {table.subject}\n\n{table.to_markdown()}"
+                ),
+                end="",
+            )
 
 
 def _show_decision_table(out: Console, table: DecisionTable) -> None:
@@ -250,17 +317,27 @@ def _show_decision_table(out: Console, table: DecisionTable) -> None:
     for number in range(shown):
         grid.add_column(str(number + 1))
     for before, after, answers in table.rows:
-        words = before if before == after or not after else after if not before else f"{before}  |  {after}"
+        words = (
+            before
+            if before == after or not after
+            else after if not before else f"{before}  |  {after}"
+        )
         grid.add_row(Text(words), *(marks[a] for a in answers[:shown]))
     for label, leaves in (("before leaves by", table.before), ("after leaves by", table.after)):
         grid.add_row(Text(label, style="dim"), *(letters[text] for text in leaves[:shown]))
     if not all(table.matched):
-        grid.add_row(Text("the same", style="bold"), *("" if m else "[bold red]NO[/]" for m in table.matched[:shown]))
+        grid.add_row(
+            Text("the same", style="bold"),
+            *("" if m else "[bold red]NO[/]" for m in table.matched[:shown]),
+        )
     out.print(grid)
     for text, letter in letters.items():
         out.print(Text(f"  {letter}  {text}"))
     if shown < len(table.before) or not table.complete:
-        out.print(f"{shown} of {len(table.before)}{'' if table.complete else ' or more'} paths; --explain=csv has them all.", style="dim")
+        out.print(
+            f"{shown} of {len(table.before)}{'' if table.complete else ' or more'} paths; --explain=csv has them all.",
+            style="dim",
+        )
 
 
 def _letter(number: int) -> str:
@@ -279,7 +356,12 @@ def _show_some(out: Console, label: str, lines: tuple[str, ...]) -> None:
     for line in lines[:_SHOWN]:
         out.print(Padding(Text(f"{label}: {line}", style="yellow"), (0, 0, 0, 2)))
     if len(lines) > _SHOWN:
-        out.print(Padding(Text(f"{label}: {len(lines) - _SHOWN} more (see --json)", style="yellow"), (0, 0, 0, 2)))
+        out.print(
+            Padding(
+                Text(f"{label}: {len(lines) - _SHOWN} more (see --json)", style="yellow"),
+                (0, 0, 0, 2),
+            )
+        )
 
 
 def _show_counterexample(out: Console, subject: SubjectVerdict) -> None:
@@ -294,9 +376,18 @@ def _show_counterexample(out: Console, subject: SubjectVerdict) -> None:
     table.add_row("after", Text(shown.after, style="red"))
     out.print(table)
     if "Probe(" in shown.call:
-        out.print(Padding(Text("--script FILE writes a program that shows it again", style="dim"), (0, 0, 1, 2)))
+        out.print(
+            Padding(
+                Text("--script FILE writes a program that shows it again", style="dim"),
+                (0, 0, 1, 2),
+            )
+        )
         return
-    out.print(Padding(Text("to see it again, run (or let --script FILE write it):", style="dim"), (1, 0, 0, 2)))
+    out.print(
+        Padding(
+            Text("to see it again, run (or let --script FILE write it):", style="dim"), (1, 0, 0, 2)
+        )
+    )
     program = Syntax(shown.script.rstrip(), "python", theme="ansi_dark", background_color="default")
     out.print(Padding(program, (0, 0, 1, 4)))
 

@@ -23,14 +23,21 @@ def show_alignments(found: Alignments) -> None:
     out = console()
     for alignment in found.found:
         said = f"{len(alignment.rows)} arms by {alignment.subject}, {_likeness(alignment)}"
-        out.print(Text.assemble((alignment.target, "bold"), (f"  line {alignment.line}", "dim"), f"  {said}"), soft_wrap=True)
+        out.print(
+            Text.assemble(
+                (alignment.target, "bold"), (f"  line {alignment.line}", "dim"), f"  {said}"
+            ),
+            soft_wrap=True,
+        )
         if alignment.alike > 1:
             for line in alignment.pattern:
                 out.print(Text("    ") + _with_names(line), soft_wrap=True)
         out.print(Padding(_table(alignment), (1, 0, 1, 2)))
         _show_next(alignment)
     if not found.found and not found.problems:
-        out.print("No chain of three arms or more picks by the value, the range or the class of one subject.")
+        out.print(
+            "No chain of three arms or more picks by the value, the range or the class of one subject."
+        )
 
 
 def _likeness(alignment: Alignment) -> str:
@@ -59,12 +66,22 @@ def _table(alignment: Alignment) -> Table:
         table.add_column(Text(name, style="cyan"), justify="right" if right else "left")
     unlike = any(r.values is None for r in alignment.rows)
     if unlike:
-        table.add_column("otherwise" if all(r.values is not None for r in alignment.rows if not r.is_default) else "of another shape", style="yellow")
+        table.add_column(
+            (
+                "otherwise"
+                if all(r.values is not None for r in alignment.rows if not r.is_default)
+                else "of another shape"
+            ),
+            style="yellow",
+        )
     for row in alignment.rows:
         if row.values is None:
             table.add_row(row.keys, *[""] * len(alignment.columns), Text(row.text))
         else:
-            cells = [Text(v, style="dim italic" if n else "") for v, n in zip(row.values, row.neutral, strict=True)]
+            cells = [
+                Text(v, style="dim italic" if n else "")
+                for v, n in zip(row.values, row.neutral, strict=True)
+            ]
             table.add_row(row.keys, *cells, *([""] if unlike else []))
     return table
 
@@ -79,11 +96,22 @@ def _show_next(alignment: Alignment) -> None:
     for change in alignment.changes[:_MOST_CHANGES]:
         out.print(Text.assemble(("  alike when  ", "dim"), change), soft_wrap=True)
     if len(alignment.changes) > _MOST_CHANGES:
-        out.print(Padding(Text(f"and {len(alignment.changes) - _MOST_CHANGES} more", style="dim"), (0, 0, 0, 2)))
+        out.print(
+            Padding(
+                Text(f"and {len(alignment.changes) - _MOST_CHANGES} more", style="dim"),
+                (0, 0, 0, 2),
+            )
+        )
     for note in alignment.notes:
         out.print(Text.assemble(("  look at     ", "yellow"), note), soft_wrap=True)
     path = alignment.target.partition("::")[0]
     if alignment.moves:
-        out.print(Text.assemble(("  next        ", "dim"), f"dreck untangle {path}:{alignment.moves_line} --only {','.join(alignment.moves)}"), soft_wrap=True)
+        out.print(
+            Text.assemble(
+                ("  next        ", "dim"),
+                f"dreck untangle {path}:{alignment.moves_line} --only {','.join(alignment.moves)}",
+            ),
+            soft_wrap=True,
+        )
     if alignment.moves or alignment.changes or alignment.notes:
         out.print()

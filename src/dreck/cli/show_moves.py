@@ -31,7 +31,10 @@ def show_moves(found: list[Described]) -> None:
             mark = Text(" (on request)", style="dim") if move.on_request else Text("")
             table.add_row(Text(move.name, style="cyan"), Text(move.summary) + mark)
         out.print(Padding(table, (0, 0, 1, 2)))
-    out.print("[bold]dreck moves NAME[/bold] explains one. Moves on request are taken only with --only.", soft_wrap=True)
+    out.print(
+        "[bold]dreck moves NAME[/bold] explains one. Moves on request are taken only with --only.",
+        soft_wrap=True,
+    )
 
 
 def show_move(move: Described) -> None:
@@ -46,14 +49,32 @@ def show_move(move: Described) -> None:
         for because in move.refusals.values():
             out.print(Padding(Text(f"- {because}"), (0, 0, 0, 2)))
     if move.on_request:
-        out.print(f"\nTaken only on request: [bold]dreck untangle TARGET --only {move.name}[/bold]", soft_wrap=True)
+        out.print(
+            f"\nTaken only on request: [bold]dreck untangle TARGET --only {move.name}[/bold]",
+            soft_wrap=True,
+        )
 
 
 def _show_example(out: Console, example: Example) -> None:
     """Before and after, side by side."""
-    out.print(Text.assemble((example.title[0].upper() + example.title[1:], "bold"), f"  ({example.verdict})"))
+    out.print(
+        Text.assemble(
+            (example.title[0].upper() + example.title[1:], "bold"), f"  ({example.verdict})"
+        )
+    )
     sides = [example.before.splitlines(), example.after.splitlines()]
     table = Table(box=None, show_header=False, pad_edge=False, padding=(0, 3, 0, 0))
     for pair in zip_longest(*sides, fillvalue=""):
-        table.add_row(*(Syntax(line or " ", "python", theme="ansi_dark", background_color="default", word_wrap=True) for line in pair))
+        table.add_row(
+            *(
+                Syntax(
+                    line or " ",
+                    "python",
+                    theme="ansi_dark",
+                    background_color="default",
+                    word_wrap=True,
+                )
+                for line in pair
+            )
+        )
     out.print(Padding(table, (0, 0, 1, 2)))

@@ -12,7 +12,13 @@ from .exits import Exit, complain
 
 @click.command()
 @click.argument("targets", nargs=-1, metavar="[TARGET]...")
-@click.option("--top", default=20, show_default=True, type=click.IntRange(min=1), help="Show this many functions.")
+@click.option(
+    "--top",
+    default=20,
+    show_default=True,
+    type=click.IntRange(min=1),
+    help="Show this many functions.",
+)
 @click.option("--json", "as_json", is_flag=True, help="Print all functions as JSON.")
 @click.pass_context
 def survey(ctx: click.Context, targets: tuple[str, ...], top: int, as_json: bool) -> None:

@@ -18,28 +18,63 @@ if TYPE_CHECKING:
 
 @click.command()
 @click.argument("targets", nargs=-1, required=True, metavar="TARGET...")
-@click.option("--write", is_flag=True, help="Write the result to the files; without it nothing is written.")
+@click.option(
+    "--write", is_flag=True, help="Write the result to the files; without it nothing is written."
+)
 @click.option("--strict", is_flag=True, help="Allow no assumption in a proof.")
 @click.option("--no-run", is_flag=True, help="Prove only; never run the code.")
-@click.option("--max-steps", default=100, show_default=True, type=click.IntRange(min=0), help="Steps in one function.")
-@click.option("--only", multiple=True, metavar="MOVE[,MOVE]", help="Take just these moves, wherever they apply.")
+@click.option(
+    "--max-steps",
+    default=100,
+    show_default=True,
+    type=click.IntRange(min=0),
+    help="Steps in one function.",
+)
+@click.option(
+    "--only",
+    multiple=True,
+    metavar="MOVE[,MOVE]",
+    help="Take just these moves, wherever they apply.",
+)
 @click.option("--skip", multiple=True, metavar="MOVE[,MOVE]", help="Do not take these moves.")
-@click.option("--until", multiple=True, metavar="MEASURE=N", help="Stop when a function is down to this, as in nesting=2.")
-@click.option("--name", "names", multiple=True, metavar="LINE=NAME", help="Give this name; also PROPOSED=NAME.")
+@click.option(
+    "--until",
+    multiple=True,
+    metavar="MEASURE=N",
+    help="Stop when a function is down to this, as in nesting=2.",
+)
+@click.option(
+    "--name",
+    "names",
+    multiple=True,
+    metavar="LINE=NAME",
+    help="Give this name; also PROPOSED=NAME.",
+)
 @click.option("--naming-command", hidden=True, multiple=True)
 @click.option("--brief", is_flag=True, help="One line for each step, without diffs.")
 @click.option("--json", "as_json", is_flag=True, help="Print the results as JSON.")
 @click.pass_context
 def untangle(
-    ctx: click.Context, targets: tuple[str, ...], write: bool, strict: bool, no_run: bool, max_steps: int,
-    only: tuple[str, ...], skip: tuple[str, ...], until: tuple[str, ...], names: tuple[str, ...],
-    naming_command: tuple[str, ...], brief: bool, as_json: bool,
-) -> None:  # fmt: skip
+    ctx: click.Context,
+    targets: tuple[str, ...],
+    write: bool,
+    strict: bool,
+    no_run: bool,
+    max_steps: int,
+    only: tuple[str, ...],
+    skip: tuple[str, ...],
+    until: tuple[str, ...],
+    names: tuple[str, ...],
+    naming_command: tuple[str, ...],
+    brief: bool,
+    as_json: bool,
+) -> None:
     """Simplify functions step by step; every step is checked to behave the same.
 
     Prints each step with its reason, its diff and its verdict, then the whole change and the
     measures before and after. A step that is not at least tested is taken back; names and tables
-    must be proved, unless --only asks for them. With --only, a TARGET with a line means the one place
+    must be proved, unless --only asks for them. With --only, a TARGET with a line means the one
+    place
     on that line. Defaults may stand under [tool.dreck] in
     pyproject.toml.
     """
@@ -47,9 +82,17 @@ def untangle(
 
     with progress(enabled=not as_json and sys.stderr.isatty()) as tick:
         found = api.untangle(
-            *targets, strict=strict, run=not no_run, max_steps=max_steps, only=_listed(only), skip=_listed(skip),
-            until=_measures(until), names=_names(names), naming_command=naming_command, tick=tick,
-        )  # fmt: skip
+            *targets,
+            strict=strict,
+            run=not no_run,
+            max_steps=max_steps,
+            only=_listed(only),
+            skip=_listed(skip),
+            until=_measures(until),
+            names=_names(names),
+            naming_command=naming_command,
+            tick=tick,
+        )
     written = found.write() if write else []
     if as_json:
         click.echo(json.dumps(found.to_dict(), indent=2))
@@ -64,8 +107,13 @@ def untangle(
 def _unused(names: dict[str, str], found: Untangling) -> list[str]:
     """A line for each wanted name that no step gave."""
     diffs = [s.diff for f in found.functions for s in (*f.steps, *f.taken_back)]
-    missing = [(key, name) for key, name in names.items() if not any(name in diff for diff in diffs)]
-    return [f"--name {key}={name}: no step gave a name there; each step shows its line and its names" for key, name in missing]
+    missing = [
+        (key, name) for key, name in names.items() if not any(name in diff for diff in diffs)
+    ]
+    return [
+        f"--name {key}={name}: no step gave a name there; each step shows its line and its names"
+        for key, name in missing
+    ]
 
 
 def _listed(given: tuple[str, ...]) -> list[str]:
@@ -79,7 +127,9 @@ def _names(given: tuple[str, ...]) -> dict[str, str]:
     for text in _listed(given):
         key, _, name = text.partition("=")
         if not key.strip() or not name.strip():
-            raise SettingError(f"--name {text}: give the line of a step and a name, as in 47=is_closed")
+            raise SettingError(
+                f"--name {text}: give the line of a step and a name, as in 47=is_closed"
+            )
         found[key.strip()] = name.strip()
     return found
 

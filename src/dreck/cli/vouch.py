@@ -17,27 +17,67 @@ _STATUS = {Verdict.DIFFERS: Exit.DIFFERS, Verdict.UNDECIDED: Exit.UNDECIDED}
 @click.command()
 @click.argument("before", metavar="BEFORE.py")
 @click.argument("after", metavar="AFTER.py")
-@click.option("--subject", metavar="NAME", help="Compare only this function, as in Class.method, and what it reaches.")
+@click.option(
+    "--subject",
+    metavar="NAME",
+    help="Compare only this function, as in Class.method, and what it reaches.",
+)
 @click.option("--strict", is_flag=True, help="Allow no assumption in a proof.")
 @click.option("--no-run", is_flag=True, help="Prove only; never run the code.")
-@click.option("--script", metavar="FILE", type=click.Path(dir_okay=False), help="Write the script that shows a difference.")
-@click.option("--inputs", metavar="FILE.py", help="Try first what its inputs(module, subject) yields: tuples of arguments.")
-@click.option("--calls-of", "tests", metavar="TESTS", help="Run these tests with pytest first, and try the calls they make.")
-@click.option("--explain", type=click.Choice(["table", "markdown", "csv"]), is_flag=False, flag_value="table",
-              help="Show the proof as a decision table of both versions.")
+@click.option(
+    "--script",
+    metavar="FILE",
+    type=click.Path(dir_okay=False),
+    help="Write the script that shows a difference.",
+)
+@click.option(
+    "--inputs",
+    metavar="FILE.py",
+    help="Try first what its inputs(module, subject) yields: tuples of arguments.",
+)
+@click.option(
+    "--calls-of",
+    "tests",
+    metavar="TESTS",
+    help="Run these tests with pytest first, and try the calls they make.",
+)
+@click.option(
+    "--explain",
+    type=click.Choice(["table", "markdown", "csv"]),
+    is_flag=False,
+    flag_value="table",
+    help="Show the proof as a decision table of both versions.",
+)
 @click.option("--json", "as_json", is_flag=True, help="Print the verdict as JSON.")
 @click.pass_context
 def vouch(
-    ctx: click.Context, before: str, after: str, subject: str | None, strict: bool, no_run: bool,
-    script: str | None, inputs: str | None, tests: str | None, explain: str | None, as_json: bool,
-) -> None:  # fmt: skip
+    ctx: click.Context,
+    before: str,
+    after: str,
+    subject: str | None,
+    strict: bool,
+    no_run: bool,
+    script: str | None,
+    inputs: str | None,
+    tests: str | None,
+    explain: str | None,
+    as_json: bool,
+) -> None:
     """Say whether two versions of a module behave the same, with the evidence.
 
     Without --subject every function whose code differs is compared. The answer is proved,
     proved-under (with assumptions), tested, differs (with an input that was really run) or
     undecided (with what stopped it).
     """
-    found = api.vouch(before, after, subject, strict=strict, run=not no_run, inputs=inputs, tests=shlex.split(tests or ""))
+    found = api.vouch(
+        before,
+        after,
+        subject,
+        strict=strict,
+        run=not no_run,
+        inputs=inputs,
+        tests=shlex.split(tests or ""),
+    )
     if script:
         _write_script(script, found)
     if as_json:

@@ -30,7 +30,10 @@ def walk_through(into: str | None) -> None:
         with contextlib.chdir(folder):
             _example(out)
     if into:
-        out.print(f"The project is in {folder}. Go on with: [bold]dreck untangle {Path(into) / 'canal'}[/bold]", soft_wrap=True)
+        out.print(
+            f"The project is in {folder}. Go on with: [bold]dreck untangle {Path(into) / 'canal'}[/bold]",
+            soft_wrap=True,
+        )
 
 
 @contextlib.contextmanager
@@ -48,7 +51,11 @@ def _example(out: Console) -> None:
     show_survey(ranking, 8)
     worst = ranking.functions[0].target
 
-    _headline(out, "2. Take the worst one apart, one checked step at a time", f"dreck untangle {worst} --write")
+    _headline(
+        out,
+        "2. Take the worst one apart, one checked step at a time",
+        f"dreck untangle {worst} --write",
+    )
     path = Path(worst.partition("::")[0])
     old = Path("before") / path
     old.parent.mkdir(parents=True)
@@ -56,10 +63,16 @@ def _example(out: Console) -> None:
     found = api.untangle(worst)
     show_untangling(found, found.write(), brief=False)
 
-    _headline(out, "3. Is the new file really the same as the old one?", f"dreck vouch {old} {path}")
+    _headline(
+        out, "3. Is the new file really the same as the old one?", f"dreck vouch {old} {path}"
+    )
     show_vouching(api.vouch(old, path), str(old), str(path))
 
-    _headline(out, "4. And a slip of the hand: >= instead of > at the sill", f"dreck vouch {path} slip.py --subject Office.admit")
+    _headline(
+        out,
+        "4. And a slip of the hand: >= instead of > at the sill",
+        f"dreck vouch {path} slip.py --subject Office.admit",
+    )
     _show_slip(path)
 
     _run_tests(out)
@@ -68,7 +81,9 @@ def _example(out: Console) -> None:
 def _show_slip(path: Path) -> None:
     """A typical mistake, made on purpose, and what the judge says to it."""
     slip = path.with_name("slip.py")
-    slip.write_text(path.read_text().replace("vessel.draught > level - SILL", "vessel.draught >= level - SILL"))
+    slip.write_text(
+        path.read_text().replace("vessel.draught > level - SILL", "vessel.draught >= level - SILL")
+    )
     try:
         show_vouching(api.vouch(path, slip, "Office.admit"), str(path), "slip.py")
     finally:
@@ -82,7 +97,9 @@ def _run_tests(out: Console) -> None:
     _headline(out, "5. The project's own tests", "python -m pytest")
     environment = {**os.environ, "PYTHONDONTWRITEBYTECODE": "1"}
     command = [sys.executable, "-m", "pytest", "-q", "-p", "no:cacheprovider"]
-    done = subprocess.run(command, capture_output=True, text=True, timeout=_TEST_SECONDS, env=environment, check=False)
+    done = subprocess.run(
+        command, capture_output=True, text=True, timeout=_TEST_SECONDS, env=environment, check=False
+    )
     lines = [line for line in done.stdout.splitlines() if line.strip()]
     out.print(lines[-1] if lines else done.stderr)
 

@@ -18,9 +18,15 @@ def copy_project(folder: Path) -> Path:
         WriteError: the copy failed.
     """
     if folder.exists() and (not folder.is_dir() or any(folder.iterdir())):
-        raise SettingError(f"{folder}: exists and is not an empty folder; choose another with --into")
+        raise SettingError(
+            f"{folder}: exists and is not an empty folder; choose another with --into"
+        )
     try:
-        shutil.copytree(_PROJECT, folder, dirs_exist_ok=True, ignore=shutil.ignore_patterns("__pycache__"))
+        shutil.copytree(
+            _PROJECT, folder, dirs_exist_ok=True, ignore=shutil.ignore_patterns("__pycache__")
+        )
     except OSError as error:
-        raise WriteError(f"{folder}: the demo project cannot be copied there ({error.strerror or error})") from error
+        raise WriteError(
+            f"{folder}: the demo project cannot be copied there ({error.strerror or error})"
+        ) from error
     return folder

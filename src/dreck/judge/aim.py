@@ -1,4 +1,6 @@
-"""An input that goes where a proof stopped: values of the parameters that fit what is known there."""
+"""An input that goes where a proof stopped: values of the parameters that fit what is known
+there.
+"""
 
 from __future__ import annotations
 
@@ -14,16 +16,23 @@ Plain: TypeAlias = int | float | str | bool | None
 _MOST_VALUES = 16
 _MOST_TRIES = 20_000
 _SAMPLES: Mapping[str, tuple[Plain, ...]] = {
-    "int": (0, 1, -1, 2, 100, -100, 1_000_000, -1_000_000), "float": (0.0, 1.5, -1.5), "bool": (False, True), "str": ("", "a", "b c"), "NoneType": (None,),
-}  # fmt: skip
+    "int": (0, 1, -1, 2, 100, -100, 1_000_000, -1_000_000),
+    "float": (0.0, 1.5, -1.5),
+    "bool": (False, True),
+    "str": ("", "a", "b c"),
+    "NoneType": (None,),
+}
 
 
 class _Unknown(Exception):
     """A term about more than the parameters."""
 
 
-def aimed(facts: Iterable[Fact], parameters: Mapping[str, Term], kinds: Mapping[int, Kinds]) -> dict[str, Plain] | None:
-    """Values of the parameters with plain types for which the facts hold; None if none are found quickly.
+def aimed(
+    facts: Iterable[Fact], parameters: Mapping[str, Term], kinds: Mapping[int, Kinds]
+) -> dict[str, Plain] | None:
+    """Values of the parameters with plain types for which the facts hold; None if none are found
+    quickly.
 
     Args:
         facts: what is known where the proof stopped.
@@ -31,7 +40,11 @@ def aimed(facts: Iterable[Fact], parameters: Mapping[str, Term], kinds: Mapping[
         kinds: the types of unknown values.
     """
     numbers = {t[1]: name for name, t in parameters.items() if t[0] == "s"}
-    told = [(atom, value) for atom, value in facts if set(symbols(atom)) and set(symbols(atom)) <= numbers.keys()]
+    told = [
+        (atom, value)
+        for atom, value in facts
+        if set(symbols(atom)) and set(symbols(atom)) <= numbers.keys()
+    ]
     wanted = sorted({n for atom, _ in told for n in symbols(atom)})
     columns = {n: _values(n, told, kinds.get(n)) for n in wanted}
     found = next(_fitting({}, wanted, columns, told, itertools.count()), None) if wanted else None
@@ -39,9 +52,15 @@ def aimed(facts: Iterable[Fact], parameters: Mapping[str, Term], kinds: Mapping[
 
 
 def _fitting(
-    values: dict[int, Plain], wanted: list[int], columns: Mapping[int, list[Plain]], told: list[Fact], tries: Iterator[int]
-) -> Iterator[dict[int, Plain]]:  # fmt: skip
-    """Ways to give the parameters values, one after the other, as long as no fact says otherwise."""
+    values: dict[int, Plain],
+    wanted: list[int],
+    columns: Mapping[int, list[Plain]],
+    told: list[Fact],
+    tries: Iterator[int],
+) -> Iterator[dict[int, Plain]]:
+    """Ways to give the parameters values, one after the other, as long as no fact says
+    otherwise.
+    """
     if len(values) == len(wanted):
         yield values
         return
@@ -56,12 +75,18 @@ def _fitting(
 
 
 def _values(number: int, told: list[Fact], kinds: Kinds | None) -> list[Plain]:
-    """Values worth trying: constants that it is compared with, their neighbours, samples of its types."""
+    """Values worth trying: constants that it is compared with, their neighbours, samples of its
+    types.
+    """
     found: list[Plain] = []
     for atom, _ in told:
         if number in symbols(atom):
             for constant in _constants(atom):
-                found += [constant, constant + 1, constant - 1] if isinstance(constant, int) else [constant]
+                found += (
+                    [constant, constant + 1, constant - 1]
+                    if isinstance(constant, int)
+                    else [constant]
+                )
     for kind in sorted(kinds or ()):
         found += _SAMPLES.get(kind, ())
     fitting = [v for v in found if kinds is None or type(v).__name__ in kinds]
@@ -110,7 +135,9 @@ def _value(term: Term, values: Mapping[int, Plain]) -> Any:
         case "in":
             return given[0] in given[1]
         case "isa":
-            return type(given[0]).__name__ == parts[1] or (parts[1] == "int" and isinstance(given[0], int))
+            return type(given[0]).__name__ == parts[1] or (
+                parts[1] == "int" and isinstance(given[0], int)
+            )
         case "tuple" | "text":
             return tuple(given) if head == "tuple" else "".join(given)
     raise _Unknown

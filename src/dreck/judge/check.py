@@ -22,7 +22,9 @@ def lowered(
     try:
         return lower(before, contexts[0]), lower(after, contexts[1])
     except CannotLower as error:
-        return Unproved(f"the judge does not follow {error.what} (line {error.line})", error.line, error.line)
+        return Unproved(
+            f"the judge does not follow {error.what} (line {error.line})", error.line, error.line
+        )
 
 
 def compare(
@@ -41,13 +43,22 @@ def compare(
         strict: allow no assumption.
         contexts: what each version may be looked up in; nothing if None.
     """
-    return compare_with(before, after, names, contexts or (Context(names), Context(names)), strict=strict)[0]
+    return compare_with(
+        before, after, names, contexts or (Context(names), Context(names)), strict=strict
+    )[0]
 
 
 def compare_with(
-    before: FunctionNode, after: FunctionNode, names: Names, contexts: tuple[Context, Context], *, strict: bool = False
+    before: FunctionNode,
+    after: FunctionNode,
+    names: Names,
+    contexts: tuple[Context, Context],
+    *,
+    strict: bool = False,
 ) -> tuple[Proved | Unproved, tuple[Context, Context]]:
-    """The same, with the contexts that the proof used: where the plain way fails, others may succeed."""
+    """The same, with the contexts that the proof used: where the plain way fails, others may
+    succeed.
+    """
     found = _attempt(before, after, names, contexts, strict)
     if isinstance(found, Proved):
         return found, contexts
@@ -61,9 +72,20 @@ def compare_with(
 
 
 def _calls_differently(before: FunctionNode, after: FunctionNode) -> bool:
-    """Whether arguments are passed by position here and by name there, or left to their defaults."""
-    calls = [[n for n in ast.walk(f) if isinstance(n, ast.Call) and isinstance(n.func, ast.Name)] for f in (before, after)]
-    shapes = [sorted((ast.unparse(c.func), len(c.args), *sorted(k.arg or "" for k in c.keywords)) for c in found) for found in calls]
+    """Whether arguments are passed by position here and by name there, or left to their
+    defaults.
+    """
+    calls = [
+        [n for n in ast.walk(f) if isinstance(n, ast.Call) and isinstance(n.func, ast.Name)]
+        for f in (before, after)
+    ]
+    shapes = [
+        sorted(
+            (ast.unparse(c.func), len(c.args), *sorted(k.arg or "" for k in c.keywords))
+            for c in found
+        )
+        for found in calls
+    ]
     return shapes[0] != shapes[1] and [s[0] for s in shapes[0]] == [s[0] for s in shapes[1]]
 
 
@@ -75,19 +97,28 @@ def _goes_through_rows(before: FunctionNode, after: FunctionNode) -> bool:
 
 def _matches_differently(before: FunctionNode, after: FunctionNode) -> bool:
     """Whether a mapping or sequence pattern may stand against questions."""
-    counts = [sum(isinstance(n, ast.MatchMapping | ast.MatchSequence) for n in ast.walk(f)) for f in (before, after)]
+    counts = [
+        sum(isinstance(n, ast.MatchMapping | ast.MatchSequence) for n in ast.walk(f))
+        for f in (before, after)
+    ]
     return counts[0] != counts[1]
 
 
 def _builds_differently(before: FunctionNode, after: FunctionNode) -> bool:
-    """Whether a comprehension or a sum may stand against a loop that fills a container or adds up."""
+    """Whether a comprehension or a sum may stand against a loop that fills a container or adds
+    up.
+    """
     comprehensions = (ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
     counts = [sum(isinstance(n, comprehensions) for n in ast.walk(f)) for f in (before, after)]
     return counts[0] != counts[1]
 
 
 def _attempt(
-    before: FunctionNode, after: FunctionNode, names: Names, contexts: tuple[Context, Context], strict: bool
+    before: FunctionNode,
+    after: FunctionNode,
+    names: Names,
+    contexts: tuple[Context, Context],
+    strict: bool,
 ) -> Proved | Unproved:
     graphs = lowered(before, after, contexts)
     if isinstance(graphs, Unproved):
@@ -99,7 +130,9 @@ def _attempt(
 
 
 # Other ways to lower both functions, and when they are worth a try.
-_WAYS: tuple[tuple[Callable[[FunctionNode, FunctionNode], bool], Callable[[Context], Context]], ...] = (
+_WAYS: tuple[
+    tuple[Callable[[FunctionNode, FunctionNode], bool], Callable[[Context], Context]], ...
+] = (
     (lambda before, after: True, lambda context: context.with_shared()),
     (_matches_differently, lambda context: replace(context, patterns_apart=True)),
     (_builds_differently, lambda context: replace(context, apart=True)),

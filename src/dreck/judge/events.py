@@ -8,7 +8,21 @@ from dataclasses import dataclass, field
 
 from .graph import Do
 from .row_classes import field_of, parts_of
-from .terms import BOOL, NUMBERS, PLAIN, Kinds, Term, all_plain, compared, enum_kind, identity, is_const, kinds_of, negated, truth_of
+from .terms import (
+    BOOL,
+    NUMBERS,
+    PLAIN,
+    Kinds,
+    Term,
+    all_plain,
+    compared,
+    enum_kind,
+    identity,
+    is_const,
+    kinds_of,
+    negated,
+    truth_of,
+)
 from .sums import arithmetic
 from .verdict import AssumptionKind
 
@@ -19,7 +33,9 @@ AGAIN: Mapping[str, AssumptionKind] = {
     "getattr": AssumptionKind.STABLE_READ,
     "pattern attribute": AssumptionKind.STABLE_READ,
     "getitem": AssumptionKind.STABLE_READ,
-    **dict.fromkeys(("compare", "truth", "member", "in", "isinstance", "hash"), AssumptionKind.NO_EFFECT),
+    **dict.fromkeys(
+        ("compare", "truth", "member", "in", "isinstance", "hash"), AssumptionKind.NO_EFFECT
+    ),
 }
 # Steps that read an attribute.
 READS = frozenset({"getattr", "pattern attribute"})
@@ -27,7 +43,21 @@ QUIET = frozenset({"cell", "global", "list", "join", "assert", "forget"})
 # Steps that cannot raise once their operands are there.
 MAY_NOT_RAISE = frozenset({"list", "append", "assert", "set cell", "set global", "forget"})
 
-_FLAG_FIRST = frozenset({"truth", "in", "member", "isinstance", "catches", "pattern attribute", "exit failed", "async exit failed", "match", "next", "async next"})
+_FLAG_FIRST = frozenset(
+    {
+        "truth",
+        "in",
+        "member",
+        "isinstance",
+        "catches",
+        "pattern attribute",
+        "exit failed",
+        "async exit failed",
+        "match",
+        "next",
+        "async next",
+    }
+)
 _OPPOSITE = {"<": ">=", ">=": "<", ">": "<=", "<=": ">", "==": "!=", "!=": "=="}
 _MIRRORED = {"<": ">", ">": "<", "<=": ">=", ">=": "<=", "==": "==", "!=": "!="}
 _BUILTINS = frozenset(n for n in dir(builtins) if not n.startswith("_"))
@@ -38,7 +68,9 @@ _INSTANCES: Mapping[str, Kinds] = {
 # Built-in functions that always yield a value of exactly this type.
 _YIELDS: Mapping[str, Kinds] = {
     **dict.fromkeys(("len", "ord", "id", "hash"), frozenset({"int"})),
-    **dict.fromkeys(("isinstance", "issubclass", "callable", "hasattr", "bool", "any", "all"), BOOL),
+    **dict.fromkeys(
+        ("isinstance", "issubclass", "callable", "hasattr", "bool", "any", "all"), BOOL
+    ),
 }
 
 
@@ -138,13 +170,27 @@ def _taken_apart(container: Term) -> tuple[Term, ...] | None:
     return container[1:] if container[0] == "tuple" else None
 
 
-def is_instance(value: Term, class_name: str | None, kinds: Mapping[int, Kinds], names: Names) -> Term | None:
-    """The bool term of ``isinstance(value, class_name)`` for plain values and built-in types, else None."""
+def is_instance(
+    value: Term, class_name: str | None, kinds: Mapping[int, Kinds], names: Names
+) -> Term | None:
+    """The bool term of ``isinstance(value, class_name)`` for plain values and built-in types, else
+    None.
+    """
     known = kinds_of(value, kinds)
-    if class_name is not None and class_name in names.enums and known is not None and all_plain(known):
+    if (
+        class_name is not None
+        and class_name in names.enums
+        and known is not None
+        and all_plain(known)
+    ):
         kind = enum_kind(class_name, names.enums[class_name])
         return ("c", "bool", known == {kind}) if known == {kind} or kind not in known else None
-    if class_name is None or known is None or not known <= PLAIN or not names.is_builtin(class_name):
+    if (
+        class_name is None
+        or known is None
+        or not known <= PLAIN
+        or not names.is_builtin(class_name)
+    ):
         return None
     wanted = _INSTANCES.get(class_name)
     if wanted is None:
@@ -179,7 +225,9 @@ def opposite_comparison(
     Returns:
         The assumption, and whether the answers are opposite; None if they are unrelated.
     """
-    if list(left_terms) == list(reversed(list(right_terms))) and list(left_terms) != list(right_terms):
+    if list(left_terms) == list(reversed(list(right_terms))) and list(left_terms) != list(
+        right_terms
+    ):
         right = _MIRRORED[right]
     elif list(left_terms) != list(right_terms):
         return None

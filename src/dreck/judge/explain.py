@@ -62,7 +62,13 @@ class DecisionTable:
 
 
 def explain(
-    subject: str, before: FunctionNode, after: FunctionNode, names: Names, contexts: tuple[Context, Context], *, strict: bool = False
+    subject: str,
+    before: FunctionNode,
+    after: FunctionNode,
+    names: Names,
+    contexts: tuple[Context, Context],
+    *,
+    strict: bool = False,
 ) -> DecisionTable | str:
     """The decision table of two versions, or a sentence on why there is none."""
     graphs = lowered(before, after, compare_with(before, after, names, contexts, strict=strict)[1])
@@ -81,11 +87,17 @@ def _table(subject: str, paths: list[Path], complete: bool) -> DecisionTable:
             key = (question.before or "", question.after or "")
             rows.setdefault(key, {})[column] = _YES if question.answer else _NO
     columns = range(len(paths))
-    listed = [(b, a, tuple(cells.get(c, _NOT_ASKED) for c in columns)) for (b, a), cells in rows.items()]
+    listed = [
+        (b, a, tuple(cells.get(c, _NOT_ASKED) for c in columns)) for (b, a), cells in rows.items()
+    ]
     return DecisionTable(
-        subject, tuple(listed), tuple(p.before for p in paths), tuple(p.after for p in paths),
-        tuple(p.matched for p in paths), complete,
-    )  # fmt: skip
+        subject,
+        tuple(listed),
+        tuple(p.before for p in paths),
+        tuple(p.after for p in paths),
+        tuple(p.matched for p in paths),
+        complete,
+    )
 
 
 def _escaped(cell: str) -> str:

@@ -11,7 +11,19 @@ from dataclasses import dataclass
 from math import ceil, floor, isfinite
 from typing import Any, TypeAlias
 
-from .terms import BOOL, NONE, NUMBERS, WHOLE, Kinds, Term, constant_value, is_const, is_member, kinds_of, members_of_kind
+from .terms import (
+    BOOL,
+    NONE,
+    NUMBERS,
+    WHOLE,
+    Kinds,
+    Term,
+    constant_value,
+    is_const,
+    is_member,
+    kinds_of,
+    members_of_kind,
+)
 
 Fact: TypeAlias = tuple[Term, bool]
 Decision: TypeAlias = tuple[bool, frozenset[Fact]]
@@ -27,7 +39,10 @@ class Facts:
     __slots__ = ("_known", "_kinds", "_seen")
 
     def __init__(
-        self, kinds: Mapping[int, Kinds], known: Mapping[Term, bool] | None = None, seen: frozenset[Term] = frozenset()
+        self,
+        kinds: Mapping[int, Kinds],
+        known: Mapping[Term, bool] | None = None,
+        seen: frozenset[Term] = frozenset(),
     ) -> None:
         self._kinds = kinds
         self._known = dict(known or {})
@@ -41,13 +56,18 @@ class Facts:
         return Facts(self._kinds, {**self._known, atom: value}, self._seen)
 
     def seeing(self, step: Term) -> Facts:
-        """These facts, and that a step was just done: ``("seen", kind, detail, operands, results)``.
+        """These facts, and that a step was just done: ``("seen", kind, detail, operands,
+        results)``.
 
         If the same step was done before, the last time counts.
         """
-        return Facts(self._kinds, self._known, frozenset(s for s in self._seen if s[:4] != step[:4]) | {step})
+        return Facts(
+            self._kinds, self._known, frozenset(s for s in self._seen if s[:4] != step[:4]) | {step}
+        )
 
-    def forgetting_steps(self, stored: str | None = None, plain: frozenset[int] | set[int] = frozenset()) -> Facts:
+    def forgetting_steps(
+        self, stored: str | None = None, plain: frozenset[int] | set[int] = frozenset()
+    ) -> Facts:
         """These facts without the steps done, because something else happened.
 
         Args:
@@ -58,8 +78,14 @@ class Facts:
         """
         if not self._seen:
             return self
-        kept = frozenset() if stored is None else frozenset(s for s in self._seen if _outlives(s, stored))
-        kept |= {s for s in self._seen if s[1] == "truth" and s[3][1][0] == "s" and s[3][1][1] in plain}
+        kept = (
+            frozenset()
+            if stored is None
+            else frozenset(s for s in self._seen if _outlives(s, stored))
+        )
+        kept |= {
+            s for s in self._seen if s[1] == "truth" and s[3][1][0] == "s" and s[3][1][1] in plain
+        }
         return Facts(self._kinds, self._known, kept)
 
     def steps(self, kind: str) -> Iterator[Term]:
@@ -67,8 +93,12 @@ class Facts:
         return iter(sorted((s for s in self._seen if s[1] == kind), key=repr))
 
     def seen(self, kind: str, detail: object, operands: Term) -> Term | None:
-        """The step of that kind on those operands, if it was done and nothing else happened since."""
-        return next((s for s in self._seen if s[1] == kind and s[2] == detail and s[3] == operands), None)
+        """The step of that kind on those operands, if it was done and nothing else happened
+        since.
+        """
+        return next(
+            (s for s in self._seen if s[1] == kind and s[2] == detail and s[3] == operands), None
+        )
 
     def decide(self, term: Term) -> Decision | None:
         """Whether a bool term holds, with the facts that decide it; None if open."""
@@ -88,7 +118,9 @@ class Facts:
         """The constant a term is known to be here, if any, else the term itself."""
         if term[0] == "tuple":
             parts = [self.resolve(part) for part in term[1:]]
-            return ("tuple", *(part for part, _ in parts)), frozenset().union(*(used for _, used in parts))
+            return ("tuple", *(part for part, _ in parts)), frozenset().union(
+                *(used for _, used in parts)
+            )
         if term[0] != "s" and term[0] not in ("not", "is", "eq", "lt", "le"):
             return term, frozenset()
         kinds = kinds_of(term, self._kinds)
@@ -101,7 +133,13 @@ class Facts:
             if value and head == "is" and is_const(rest[1]) and rest[0] == term:
                 return rest[1], frozenset({fact})
             # Equality names the value only where one type is possible: 1 == True == 1.0.
-            if value and head == "eq" and rest[0] == term and is_const(rest[1]) and _same_single_kind(kinds, rest[1]):
+            if (
+                value
+                and head == "eq"
+                and rest[0] == term
+                and is_const(rest[1])
+                and _same_single_kind(kinds, rest[1])
+            ):
                 return rest[1], frozenset({fact})
         return term, frozenset()
 
@@ -123,7 +161,9 @@ class Facts:
         return None
 
     def _by_class(self, atom: Term) -> Decision | None:
-        """What follows from the class that an object has, or has not, for those it is derived from."""
+        """What follows from the class that an object has, or has not, for those it is derived
+        from.
+        """
         names = atom[2].split("<")
         for fact in self._about(atom[1]):
             (head, subject, other), value = fact
@@ -142,9 +182,16 @@ class Facts:
         for fact in self._about(subject):
             atom, value = fact
             true_value = atom[0] == "truth" and value
-            # `is` with another singleton, or equality of a plain value with something that is not None
+            # `is` with another singleton, or equality of a plain value with something that is not
+            # None
             other = atom[0] == "is" and value and is_const(atom[2]) and atom[2] != NONE
-            equal = atom[0] == "eq" and value and is_const(atom[2]) and atom[2] != NONE and atom[1] == subject
+            equal = (
+                atom[0] == "eq"
+                and value
+                and is_const(atom[2])
+                and atom[2] != NONE
+                and atom[1] == subject
+            )
             if true_value or other or equal:
                 return False, frozenset({fact})
         return None
@@ -163,7 +210,9 @@ class Facts:
         subject, bound = (left, right) if is_const(right) else (right, left)
         facts = [f for f in self._about(subject) if f[0][0] in ("eq", "lt", "le")]
         if head == "eq":
-            apart = self._other_constant(subject, bound, facts) or self._last_member(subject, bound, facts)
+            apart = self._other_constant(subject, bound, facts) or self._last_member(
+                subject, bound, facts
+            )
             if apart is not None:
                 return apart
         if bound[1] not in NUMBERS:
@@ -178,7 +227,9 @@ class Facts:
         if not is_member(bound) or kinds != {bound[1]}:
             return None
         others = set(members_of_kind(bound[1])) - {bound[2]}
-        excluded = {f[0][2][2]: f for f in facts if not f[1] and f[0][0] == "eq" and is_member(f[0][2])}
+        excluded = {
+            f[0][2][2]: f for f in facts if not f[1] and f[0][0] == "eq" and is_member(f[0][2])
+        }
         if not others <= set(excluded):
             return None
         return True, frozenset(excluded[m] for m in others)
@@ -194,10 +245,14 @@ class Facts:
 
 
 def _outlives(step: Term, stored: str) -> bool:
-    """Whether a step done is as good as before once an attribute was set, or something was added up."""
+    """Whether a step done is as good as before once an attribute was set, or something was added
+    up.
+    """
     if step[1] == "getattr":
         return bool(step[2] != stored)
-    return bool(step[1] == "compare" and step[2] in ("==", "!=") and any(is_const(t) for t in step[3][1:]))
+    return bool(
+        step[1] == "compare" and step[2] in ("==", "!=") and any(is_const(t) for t in step[3][1:])
+    )
 
 
 def _same_single_kind(kinds: Kinds | None, constant: Term) -> bool:
@@ -233,9 +288,13 @@ class Region:
     def _close(self) -> None:
         """Take the whole numbers next to the ends, which are then in the region."""
         if isfinite(self.low):
-            self.low, self.low_open = floor(self.low) + 1 if self.low_open else ceil(self.low), False
+            self.low, self.low_open = (
+                floor(self.low) + 1 if self.low_open else ceil(self.low)
+            ), False
         if isfinite(self.high):
-            self.high, self.high_open = ceil(self.high) - 1 if self.high_open else floor(self.high), False
+            self.high, self.high_open = (
+                ceil(self.high) - 1 if self.high_open else floor(self.high)
+            ), False
 
     def _narrow(self, head: str, bound: Any, below: bool, value: bool) -> None:
         if bound != bound or (head == "eq" and not value):
@@ -259,7 +318,9 @@ class Region:
 
     def answer(self, head: str, bound: Any, below: bool) -> bool | None:
         """Whether ``x < b``, ``x <= b`` (below) or ``b < x``, ``b <= x``, ``x == b`` is decided."""
-        only_nan = self.nan and (self.low > self.high or (self.low == self.high and (self.low_open or self.high_open)))
+        only_nan = self.nan and (
+            self.low > self.high or (self.low == self.high and (self.low_open or self.high_open))
+        )
         if bound != bound or only_nan:
             return False
         under = self.high < bound or (self.high == bound and self.high_open)

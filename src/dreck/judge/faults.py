@@ -16,9 +16,17 @@ from functools import partial
 from ..outline import functions_of
 
 _MOVED: dict[type[ast.cmpop], type[ast.cmpop]] = {
-    ast.Lt: ast.LtE, ast.LtE: ast.Lt, ast.Gt: ast.GtE, ast.GtE: ast.Gt, ast.Eq: ast.NotEq, ast.NotEq: ast.Eq,
-    ast.Is: ast.IsNot, ast.IsNot: ast.Is, ast.In: ast.NotIn, ast.NotIn: ast.In,
-}  # fmt: skip
+    ast.Lt: ast.LtE,
+    ast.LtE: ast.Lt,
+    ast.Gt: ast.GtE,
+    ast.GtE: ast.Gt,
+    ast.Eq: ast.NotEq,
+    ast.NotEq: ast.Eq,
+    ast.Is: ast.IsNot,
+    ast.IsNot: ast.Is,
+    ast.In: ast.NotIn,
+    ast.NotIn: ast.In,
+}
 _LEAVES = (ast.Return, ast.Raise, ast.Continue, ast.Break)
 
 
@@ -31,9 +39,13 @@ class Fault:
 
 
 def planted_faults(text: str, subject: str) -> list[Fault]:
-    """Wrong versions of one function, one fault each: in its own code, then in the tables that it reads."""
+    """Wrong versions of one function, one fault each: in its own code, then in the tables that it
+    reads.
+    """
     tree = ast.parse(text)
-    return [_with_fault(tree, subject, number) for number in range(len(_all_changes(tree, subject)))]
+    return [
+        _with_fault(tree, subject, number) for number in range(len(_all_changes(tree, subject)))
+    ]
 
 
 def _with_fault(tree: ast.Module, subject: str, number: int) -> Fault:
@@ -46,16 +58,29 @@ def _with_fault(tree: ast.Module, subject: str, number: int) -> Fault:
 def _all_changes(tree: ast.Module, subject: str) -> list[tuple[str, Callable[[], None]]]:
     node = next(f.node for f in functions_of(tree) if f.name == subject)
     read = {n.id for n in _own(node) if isinstance(n, ast.Name) and isinstance(n.ctx, ast.Load)}
-    tables = [s for s in tree.body if isinstance(s, ast.Assign) and isinstance(s.targets[0], ast.Name) and s.targets[0].id in read]
-    return [*(c for n in _own(node) for c in _changes(n)), *(c for s in tables for c in _in_table(s))]
+    tables = [
+        s
+        for s in tree.body
+        if isinstance(s, ast.Assign)
+        and isinstance(s.targets[0], ast.Name)
+        and s.targets[0].id in read
+    ]
+    return [
+        *(c for n in _own(node) for c in _changes(n)),
+        *(c for s in tables for c in _in_table(s)),
+    ]
 
 
 def _in_table(statement: ast.Assign) -> Iterator[tuple[str, Callable[[], None]]]:
-    """Wrong tables: two rows of a dict get what the other one holds; a number or text of a list, or of its rows, is another one."""
+    """Wrong tables: two rows of a dict get what the other one holds; a number or text of a list, or
+    of its rows, is another one.
+    """
     table, name = statement.value, ast.unparse(statement.targets[0])
     if isinstance(table, ast.Dict):
         values = table.values
-        for i, (key, value, following) in enumerate(zip(table.keys, values, values[1:], strict=False)):
+        for i, (key, value, following) in enumerate(
+            zip(table.keys, values, values[1:], strict=False)
+        ):
 
             def exchange(i: int = i) -> None:
                 values[i], values[i + 1] = values[i + 1], values[i]
@@ -66,7 +91,9 @@ def _in_table(statement: ast.Assign) -> Iterator[tuple[str, Callable[[], None]]]
         for entry in table.elts:
             last = entry.elts[-1] if isinstance(entry, ast.Tuple) and entry.elts else entry
             if isinstance(last, ast.Constant) and type(last.value) in (int, float, str):
-                yield f"line {last.lineno}: {_short(last)} in {name} is another one", partial(_become_another, last)
+                yield f"line {last.lineno}: {_short(last)} in {name} is another one", partial(
+                    _become_another, last
+                )
 
 
 def _become_another(node: ast.Constant) -> None:
@@ -77,7 +104,9 @@ def _own(node: ast.AST) -> Iterator[ast.AST]:
     """The function's own nodes in the order of the text, nested definitions left out."""
     for child in ast.iter_child_nodes(node):
         yield child
-        if not isinstance(child, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef | ast.Lambda):
+        if not isinstance(
+            child, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef | ast.Lambda
+        ):
             yield from _own(child)
 
 

@@ -66,7 +66,9 @@ class Do(Node):
 
 @dataclass(slots=True, eq=False)
 class Load(Node):
-    """Read a local name, which raises if it is not bound; from inside a comprehension, another error."""
+    """Read a local name, which raises if it is not bound; from inside a comprehension, another
+    error.
+    """
 
     name: str
     out: int
@@ -196,7 +198,9 @@ def _ahead(node: Node) -> tuple[Node, ...]:
 
 def _read(node: Node) -> set[Slot]:
     if isinstance(node, Do):
-        used = {_slot(o) for o in node.operands} | ({node.during} if node.during is not None else set())
+        used = {_slot(o) for o in node.operands} | (
+            {node.during} if node.during is not None else set()
+        )
         return {slot for slot in used if slot is not None}
     if isinstance(node, Load):
         return {node.name}

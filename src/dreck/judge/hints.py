@@ -59,7 +59,9 @@ def _of_constant(value: object, names: Names) -> Kinds | None:
 def _of_subscript(annotation: ast.Subscript, names: Names) -> Kinds | None:
     head = annotation.value
     name = head.attr if isinstance(head, ast.Attribute) else getattr(head, "id", "")
-    inside = annotation.slice.elts if isinstance(annotation.slice, ast.Tuple) else [annotation.slice]
+    inside = (
+        annotation.slice.elts if isinstance(annotation.slice, ast.Tuple) else [annotation.slice]
+    )
     if name == "Optional":
         return _union([*inside, ast.Constant(None)], names)
     if name == "Union":
@@ -67,7 +69,11 @@ def _of_subscript(annotation: ast.Subscript, names: Names) -> Kinds | None:
     if name == "Literal":
         values = [c.value for c in inside if isinstance(c, ast.Constant)]
         kinds = frozenset(type(v).__name__ for v in values)
-        return kinds if len(values) == len(inside) and kinds <= {"int", "bool", "str", "bytes", "NoneType"} else None
+        return (
+            kinds
+            if len(values) == len(inside) and kinds <= {"int", "bool", "str", "bytes", "NoneType"}
+            else None
+        )
     return None
 
 

@@ -1,4 +1,6 @@
-"""What makes an expression a constant, and a function one that can be read in place of its calls."""
+"""What makes an expression a constant, and a function one that can be read in place of its
+calls.
+"""
 
 from __future__ import annotations
 
@@ -16,7 +18,11 @@ def is_constant(node: ast.expr) -> bool:
         return all(is_constant(e) for e in node.elts)
     if isinstance(node, ast.UnaryOp):
         inside = node.operand
-        return isinstance(node.op, ast.USub) and isinstance(inside, ast.Constant) and type(inside.value) in (int, float)
+        return (
+            isinstance(node.op, ast.USub)
+            and isinstance(inside, ast.Constant)
+            and type(inside.value) in (int, float)
+        )
     return isinstance(node, ast.Constant)
 
 
@@ -25,12 +31,28 @@ def can_be_inlined(node: FunctionNode, *, decorated: bool = False) -> bool:
     if isinstance(node, ast.AsyncFunctionDef) or (node.decorator_list and not decorated):
         return False
     arguments = node.args
-    if arguments.vararg or arguments.kwarg or not all(is_constant(d) for d in defaults_in(arguments)):
+    if (
+        arguments.vararg
+        or arguments.kwarg
+        or not all(is_constant(d) for d in defaults_in(arguments))
+    ):
         return False
-    forbidden = (ast.Yield, ast.YieldFrom, ast.Await, ast.Global, ast.Nonlocal, ast.Lambda, ast.GeneratorExp, *_DEFINITIONS)
+    forbidden = (
+        ast.Yield,
+        ast.YieldFrom,
+        ast.Await,
+        ast.Global,
+        ast.Nonlocal,
+        ast.Lambda,
+        ast.GeneratorExp,
+        *_DEFINITIONS,
+    )
     inside = [n for s in node.body for n in ast.walk(s)]
     reads_frame = {"locals", "vars", "dir", "eval", "exec", "super", "__class__"}
-    return not any(isinstance(n, forbidden) or (isinstance(n, ast.Name) and n.id in reads_frame) for n in inside)
+    return not any(
+        isinstance(n, forbidden) or (isinstance(n, ast.Name) and n.id in reads_frame)
+        for n in inside
+    )
 
 
 def defaults_in(arguments: ast.arguments) -> Iterator[ast.expr]:

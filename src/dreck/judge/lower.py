@@ -10,9 +10,30 @@ import copy
 from collections.abc import Callable, Mapping
 from dataclasses import replace
 
-from .graph import Cut, Drop, Graph, Landing, Leave, MaybeUnbound, Node, Operand, Put, Slot, Test, finish
+from .graph import (
+    Cut,
+    Drop,
+    Graph,
+    Landing,
+    Leave,
+    MaybeUnbound,
+    Node,
+    Operand,
+    Put,
+    Slot,
+    Test,
+    finish,
+)
 from .context import Context
-from .lower_expressions import CannotLower, Inside, Jump, Where, defaults_of, in_words, operator_symbol
+from .lower_expressions import (
+    CannotLower,
+    Inside,
+    Jump,
+    Where,
+    defaults_of,
+    in_words,
+    operator_symbol,
+)
 from .local_helpers import kept_objects, local_helpers, local_tables, rule_lists, scopes_of
 from .lower_generators import GeneratorLowering, immediate_generators
 from .lower_lookups import KIND
@@ -26,7 +47,21 @@ from .terms import NONE, Term, const
 # A graph larger than this would take the walk too long; nested clean-ups multiply.
 MOST_NODES = 60_000
 # Built-in classes whose pattern takes the value itself as its one positional part.
-_MATCHED_AS_A_WHOLE = frozenset({"int", "str", "float", "bool", "bytes", "bytearray", "list", "dict", "tuple", "set", "frozenset"})
+_MATCHED_AS_A_WHOLE = frozenset(
+    {
+        "int",
+        "str",
+        "float",
+        "bool",
+        "bytes",
+        "bytearray",
+        "list",
+        "dict",
+        "tuple",
+        "set",
+        "frozenset",
+    }
+)
 
 
 def lower(function: FunctionNode, context: Context = Context()) -> Graph:
@@ -39,13 +74,18 @@ def lower(function: FunctionNode, context: Context = Context()) -> Graph:
 
 
 class _Lowering(GeneratorLowering):
-    def __init__(self, function: FunctionNode, context: Context, inside: Inside | None = None) -> None:
+    def __init__(
+        self, function: FunctionNode, context: Context, inside: Inside | None = None
+    ) -> None:
         parameters = parameters_of(function.args)
         immediate = immediate_generators(function, context.names.is_builtin, sums=context.apart)
         self.own_helpers = {} if inside is not None else local_helpers(function)
         self.rule_lists = {} if inside is not None else rule_lists(function)
         known = {} if inside is not None else context.records
-        self.kept = {n: (s, made, known[_called(made)]) for n, (s, made) in kept_objects(function, known).items()}
+        self.kept = {
+            n: (s, made, known[_called(made)])
+            for n, (s, made) in kept_objects(function, known).items()
+        }
         scope = scope_of(function, immediate | scopes_of(self.own_helpers, self.rule_lists))
         super().__init__(scope, parameters[0].arg if parameters else None, context, inside)
         self.function = function
@@ -53,13 +93,27 @@ class _Lowering(GeneratorLowering):
         self.parameters = parameters
         self.immediate = immediate
         self.self_name = _steady_first(function, parameters, scope)
-        self.own_tables = {} if inside is not None else local_tables(function, self.self_name, context.own_methods)
+        self.own_tables = (
+            {}
+            if inside is not None
+            else local_tables(function, self.self_name, context.own_methods)
+        )
 
-    def inlined(self, helper: FunctionNode, arguments: dict[str, Operand | ast.expr], out: int, after: Node,
-                where: Where, *, knows_kind: bool = False) -> Node:  # fmt: skip
+    def inlined(
+        self,
+        helper: FunctionNode,
+        arguments: dict[str, Operand | ast.expr],
+        out: int,
+        after: Node,
+        where: Where,
+        *,
+        knows_kind: bool = False,
+    ) -> Node:
         """The body of a helper in place of its call."""
         number = self.temporary()
-        own = any(helper is made for _, made in self.own_helpers.values()) or any(helper in made for _, made in self.rule_lists.values())
+        own = any(helper is made for _, made in self.own_helpers.values()) or any(
+            helper in made for _, made in self.rule_lists.values()
+        )
         inside = Inside(f"{helper.name}@{number}:", self if own else None, self._count, out, after)
         inner = _Lowering(helper, self.context.without(helper.name), inside)
         inner.knows_kind = knows_kind
@@ -68,7 +122,9 @@ class _Lowering(GeneratorLowering):
         for name, value in reversed(arguments.items()):
             if isinstance(value, ast.expr):
                 slot = self.temporary()
-                entry = self.value(value, slot, Put(value.lineno, inner.slot(name), slot, entry), where)
+                entry = self.value(
+                    value, slot, Put(value.lineno, inner.slot(name), slot, entry), where
+                )
             else:
                 entry = Put(helper.lineno, inner.slot(name), value, entry)
         for name in sorted(inner.scope.own - set(arguments)):
@@ -82,20 +138,35 @@ class _Lowering(GeneratorLowering):
         entry = self._kind_by_kind(entry)
         for parameter in self.parameters:
             if parameter.arg in self.scope.captured:
-                entry = self.do("set cell", parameter, (parameter.arg,), (), entry, where, parameter.arg)
+                entry = self.do(
+                    "set cell", parameter, (parameter.arg,), (), entry, where, parameter.arg
+                )
         if len(finish(entry)) > MOST_NODES:
             raise CannotLower("a function of this size", self.function.lineno)
         return Graph(
             entry,
-            (*(p.arg for p in self.parameters), *([KIND] if self.context.split is not None else [])),
-            (*(self._annotation(i, p) for i, p in enumerate(self.parameters)), *([self.context.split.known_hint] if self.context.split else [])),
+            (
+                *(p.arg for p in self.parameters),
+                *([KIND] if self.context.split is not None else []),
+            ),
+            (
+                *(self._annotation(i, p) for i, p in enumerate(self.parameters)),
+                *([self.context.split.known_hint] if self.context.split else []),
+            ),
             _flavour(self.function),
-            repr((shape(_without_annotations(self.function.args)), shape(self.function.decorator_list))),
+            repr(
+                (
+                    shape(_without_annotations(self.function.args)),
+                    shape(self.function.decorator_list),
+                )
+            ),
             self.scope.captured,
         )
 
     def _kind_by_kind(self, otherwise: Node) -> Node:
-        """A method of a class with a subclass for each kind: an object's kind says which body it has."""
+        """A method of a class with a subclass for each kind: an object's kind says which body it
+        has.
+        """
         split = self.context.split
         if split is None:
             return otherwise
@@ -103,9 +174,13 @@ class _Lowering(GeneratorLowering):
         for key, body in reversed(self.context.kinds_of_method):
             out, flag = self.temporary(), self.temporary()
             leave = Leave(line, "return", out, None)
-            own = self.inlined(body, {a.arg: a.arg for a in self.parameters}, out, leave, Where(), knows_kind=True)
+            own = self.inlined(
+                body, {a.arg: a.arg for a in self.parameters}, out, leave, Where(), knows_kind=True
+            )
             test = Test(line, flag, own, otherwise, self.function)
-            otherwise = self.do("member", self.function, (KIND, self.key_term(key)), (flag,), test, Where())
+            otherwise = self.do(
+                "member", self.function, (KIND, self.key_term(key)), (flag,), test, Where()
+            )
         detail = (AssumptionKind.CLOSED_KINDS, split.name, split.breaks)
         if split.hint is None:
             breaks = f"a {split.attribute} that equals a text without being one"
@@ -114,7 +189,9 @@ class _Lowering(GeneratorLowering):
         return self.do("rely", self.function, (), (), otherwise, Where(), detail)
 
     def _annotation(self, position: int, parameter: ast.arg) -> ast.expr | None:
-        """What is promised of a parameter: by its annotation, or as the object of an enum's method."""
+        """What is promised of a parameter: by its annotation, or as the object of an enum's
+        method.
+        """
         if position == 0 and self.context.own_enum is not None and self._inside is None:
             return ast.Name(self.context.own_enum, ast.Load())
         return _reliable(self.function.args, parameter, self.context.names.enums)
@@ -141,19 +218,32 @@ class _Lowering(GeneratorLowering):
         return self.value(node.value, self.temporary(), after, where)
 
     def _s_assign(self, node: ast.Assign, after: Node, where: Where) -> Node:
-        helper = next((made for statement, made in self.own_helpers.values() if statement is node), None)
+        helper = next(
+            (made for statement, made in self.own_helpers.values() if statement is node), None
+        )
         if helper is not None:
             return Put(node.lineno, self.slot(helper.name), ("helper", helper.name), after)
-        rules = next((name for name, (statement, _) in self.rule_lists.items() if statement is node), None)
+        rules = next(
+            (name for name, (statement, _) in self.rule_lists.items() if statement is node), None
+        )
         if rules is not None:
             return Put(node.lineno, self.slot(rules), ("helper", rules), after)
-        kept = next((name for name, (statement, _, _) in self.kept.items() if statement is node), None)
+        kept = next(
+            (name for name, (statement, _, _) in self.kept.items() if statement is node), None
+        )
         if kept is not None:
             return self._keep(kept, after, where)
-        table = next((name for name, (statement, _) in self.own_tables.items() if statement is node), None)
-        if table is not None and self._table(ast.copy_location(ast.Name(table, ast.Load()), node)) is not None:
+        table = next(
+            (name for name, (statement, _) in self.own_tables.items() if statement is node), None
+        )
+        if (
+            table is not None
+            and self._table(ast.copy_location(ast.Name(table, ast.Load()), node)) is not None
+        ):
             entry: Node = Put(node.lineno, self.slot(table), ("helper", table), after)
-            for method in (v for v in self.own_tables[table][1].values if isinstance(v, ast.Attribute)):
+            for method in (
+                v for v in self.own_tables[table][1].values if isinstance(v, ast.Attribute)
+            ):
                 entry = self.assume_not_overridden(method, entry, where)
             return entry
         out = self.temporary()
@@ -166,7 +256,9 @@ class _Lowering(GeneratorLowering):
         _, made, record = self.kept[name]
         fields = self.bound_fields(made, record)
         if fields is None:
-            raise CannotLower("an object made with other arguments than its class takes", made.lineno)
+            raise CannotLower(
+                "an object made with other arguments than its class takes", made.lineno
+            )
         given = [*made.args, *(k.value for k in made.keywords)]
 
         def keep(operands: tuple[Operand, ...]) -> Node:
@@ -183,7 +275,9 @@ class _Lowering(GeneratorLowering):
     def _s_annassign(self, node: ast.AnnAssign, after: Node, where: Where) -> Node:
         if node.value is None:
             if not isinstance(node.target, ast.Name):
-                raise CannotLower("an annotation of an attribute or item without a value", node.lineno)
+                raise CannotLower(
+                    "an annotation of an attribute or item without a value", node.lineno
+                )
             return after
         out = self.temporary()
         return self.value(node.value, out, self.assign(node.target, out, after, where), where)
@@ -198,7 +292,9 @@ class _Lowering(GeneratorLowering):
 
         if isinstance(node.target, ast.Name):
             read = ast.copy_location(ast.Name(node.target.id, ast.Load()), node.target)
-            return self.value(read, old, act(self.bind(node.target.id, result, after, where, node)), where)
+            return self.value(
+                read, old, act(self.bind(node.target.id, result, after, where, node)), where
+            )
         if isinstance(node.target, ast.Attribute):
             parts, kind, detail = [node.target.value], "attr", node.target.attr
         else:
@@ -225,7 +321,9 @@ class _Lowering(GeneratorLowering):
         parts = [target.value] if isinstance(target, ast.Attribute) else [target.value, target.slice]  # type: ignore[attr-defined]
         detail = target.attr if isinstance(target, ast.Attribute) else None
         kind = "delattr" if isinstance(target, ast.Attribute) else "delitem"
-        return self.values(parts, where, lambda ops: self.do(kind, target, ops, (), after, where, detail))
+        return self.values(
+            parts, where, lambda ops: self.do(kind, target, ops, (), after, where, detail)
+        )
 
     def _delete_name(self, target: ast.Name, after: Node, where: Where) -> Node:
         name = target.id
@@ -234,14 +332,18 @@ class _Lowering(GeneratorLowering):
         if name not in self.scope.own:
             return self.do("del global", target, (), (), after, where, name)
         read = ast.copy_location(ast.Name(name, ast.Load()), target)
-        return self.value(read, self.temporary(), Drop(target.lineno, self.slot(name), after), where)
+        return self.value(
+            read, self.temporary(), Drop(target.lineno, self.slot(name), after), where
+        )
 
     def _s_import(self, node: ast.Import, after: Node, where: Where) -> Node:
         for alias in reversed(node.names):
             out = self.temporary()
             name = alias.asname or alias.name.partition(".")[0]
             bound = self.bind(name, out, after, where, node)
-            after = self.do("import", node, (), (out,), bound, where, (alias.name, alias.asname is None))
+            after = self.do(
+                "import", node, (), (out,), bound, where, (alias.name, alias.asname is None)
+            )
         return after
 
     def _s_importfrom(self, node: ast.ImportFrom, after: Node, where: Where) -> Node:
@@ -258,7 +360,9 @@ class _Lowering(GeneratorLowering):
         failed = self.values(
             [node.msg] if node.msg else [],
             where,
-            lambda ops: self.do("failed assert", node, ops, (error,), self.throw(error, node, where), where),
+            lambda ops: self.do(
+                "failed assert", node, ops, (error,), self.throw(error, node, where), where
+            ),
         )
         # Under -O neither the test nor the failure is there, so an assert only matches an assert.
         test = self.condition(node.test, after, failed, where)
@@ -270,13 +374,17 @@ class _Lowering(GeneratorLowering):
         key = self.raised_key(node)
         if key is not None:
             slot = self.temporary()
-            return self.value(key, slot, self.do("missing key", node, (slot,), (error,), thrown, where), where)
+            return self.value(
+                key, slot, self.do("missing key", node, (slot,), (error,), thrown, where), where
+            )
         if node.exc is None:
             if where.during is not None:
                 return Put(node.lineno, error, where.during, thrown)
             return self.do("raise again", node, (), (error,), thrown, where)
         parts = [node.exc, node.cause] if node.cause else [node.exc]
-        return self.values(parts, where, lambda ops: self.do("raise", node, ops, (error,), thrown, where))
+        return self.values(
+            parts, where, lambda ops: self.do("raise", node, ops, (error,), thrown, where)
+        )
 
     def _s_return(self, node: ast.Return, after: Node, where: Where) -> Node:
         if node.value is None or isinstance(node.value, ast.Constant):
@@ -319,7 +427,9 @@ class _Lowering(GeneratorLowering):
         head.next = self.condition(node.test, body, self.block(node.orelse, after, where), where)
         return head
 
-    def _s_for(self, node: ast.For | ast.AsyncFor, after: Node, where: Where, mark: str = "") -> Node:
+    def _s_for(
+        self, node: ast.For | ast.AsyncFor, after: Node, where: Where, mark: str = ""
+    ) -> Node:
         rows = self.rows_of(node.iter) if isinstance(node, ast.For) else None
         if rows is not None:
             return self._round_after_round(node, rows, after, where)
@@ -327,18 +437,28 @@ class _Lowering(GeneratorLowering):
         head = Cut(node.lineno, after)
         body = self.block(node.body, head, self._in_loop(where, head, after))
         body = self.assign(node.target, item, body, where)
-        test = Test(node.lineno, flag, body, self.block(node.orelse, after, where), in_words(node.iter))
+        test = Test(
+            node.lineno, flag, body, self.block(node.orelse, after, where), in_words(node.iter)
+        )
         head.next = self.do(mark + "next", node, (iterator,), (flag, item), test, where)
-        return self.values([node.iter], where, lambda o: self.do(mark + "iter", node, o, (iterator,), head, where))
+        return self.values(
+            [node.iter], where, lambda o: self.do(mark + "iter", node, o, (iterator,), head, where)
+        )
 
-    def _round_after_round(self, node: ast.For | ast.AsyncFor, rows: list[Term], after: Node, where: Where) -> Node:
+    def _round_after_round(
+        self, node: ast.For | ast.AsyncFor, rows: list[Term], after: Node, where: Where
+    ) -> Node:
         """A loop over constant rows, written out."""
         entry = self.block(node.orelse, after, where)
         for row in reversed(rows):
             body = self.block(node.body, entry, self._in_loop(where, entry, after))
             item = self.temporary()
             entry = Put(node.lineno, item, row, self.assign(node.target, item, body, where))
-        return self.value(node.iter, self.temporary(), entry, where) if isinstance(node.iter, ast.Name) else entry
+        return (
+            self.value(node.iter, self.temporary(), entry, where)
+            if isinstance(node.iter, ast.Name)
+            else entry
+        )
 
     def _s_asyncfor(self, node: ast.AsyncFor, after: Node, where: Where) -> Node:
         return self._s_for(node, after, where, "async ")
@@ -348,13 +468,17 @@ class _Lowering(GeneratorLowering):
         depth = len(where.cleanups)
         return replace(where, broken=Jump(after, depth), continued=Jump(head, depth))
 
-    def _s_with(self, node: ast.With | ast.AsyncWith, after: Node, where: Where, mark: str = "") -> Node:
+    def _s_with(
+        self, node: ast.With | ast.AsyncWith, after: Node, where: Where, mark: str = ""
+    ) -> Node:
         return self._with_items(node, 0, after, where, mark)
 
     def _s_asyncwith(self, node: ast.AsyncWith, after: Node, where: Where) -> Node:
         return self._s_with(node, after, where, "async ")
 
-    def _with_items(self, node: ast.With | ast.AsyncWith, i: int, after: Node, where: Where, mark: str) -> Node:
+    def _with_items(
+        self, node: ast.With | ast.AsyncWith, i: int, after: Node, where: Where, mark: str
+    ) -> Node:
         if i == len(node.items):
             return self.block(node.body, after, where)
         item = node.items[i]
@@ -366,7 +490,9 @@ class _Lowering(GeneratorLowering):
 
         test = Test(source.lineno, swallowed, after, self.throw(error, source, where), source)
         failed_where = replace(where, during=error)
-        failed = self.do(mark + "exit failed", source, (manager, error), (swallowed,), test, failed_where)
+        failed = self.do(
+            mark + "exit failed", source, (manager, error), (swallowed,), test, failed_where
+        )
         inner = replace(where, landing=Landing(failed, error), cleanups=(*where.cleanups, leave))
         body = self._with_items(node, i + 1, leave(after), inner, mark)
         if item.optional_vars is not None:
@@ -384,7 +510,9 @@ class _Lowering(GeneratorLowering):
 
         failed_where = replace(where, during=error)
         failed = self.block(node.finalbody, self.throw(error, node, where), failed_where)
-        inner = replace(where, landing=Landing(failed, error), cleanups=(*where.cleanups, run_finally))
+        inner = replace(
+            where, landing=Landing(failed, error), cleanups=(*where.cleanups, run_finally)
+        )
         return self._handled(node, run_finally(after), inner)
 
     def _handled(self, node: ast.Try, after: Node, where: Where) -> Node:
@@ -399,8 +527,15 @@ class _Lowering(GeneratorLowering):
             entry = self._handler(handler, error, entry, after, inside, where)
         return self.block(node.body, normal, replace(where, landing=Landing(entry, error)))
 
-    def _handler(self, node: ast.ExceptHandler, error: int, otherwise: Node, after: Node, inside: Where,
-                 where: Where) -> Node:  # fmt: skip
+    def _handler(
+        self,
+        node: ast.ExceptHandler,
+        error: int,
+        otherwise: Node,
+        after: Node,
+        inside: Where,
+        where: Where,
+    ) -> Node:
         body = self._handler_body(node, error, after, inside)
         if node.type is None:
             return body
@@ -414,7 +549,9 @@ class _Lowering(GeneratorLowering):
 
         return self.values([node.type], inside, ask)
 
-    def _handler_body(self, node: ast.ExceptHandler, error: int, after: Node, inside: Where) -> Node:
+    def _handler_body(
+        self, node: ast.ExceptHandler, error: int, after: Node, inside: Where
+    ) -> Node:
         name = node.name
         if name is None:
             return self.block(node.body, after, inside)
@@ -426,22 +563,41 @@ class _Lowering(GeneratorLowering):
 
         second = self.temporary()
         failed = forget(self.throw(second, node, inside))
-        named = replace(inside, landing=Landing(failed, second), cleanups=(*inside.cleanups, forget))
+        named = replace(
+            inside, landing=Landing(failed, second), cleanups=(*inside.cleanups, forget)
+        )
         return self.bind(name, error, self.block(node.body, forget(after), named), named, node)
 
     def _s_match(self, node: ast.Match, after: Node, where: Where) -> Node:
         if isinstance(node.subject, ast.Tuple) and self._is_told_by_parts(node.subject, node.cases):
-            return self.values(node.subject.elts, where, lambda parts: self._cases(node.cases, parts, after, where))
+            return self.values(
+                node.subject.elts, where, lambda parts: self._cases(node.cases, parts, after, where)
+            )
         subject = self.temporary()
-        return self.value(node.subject, subject, self._cases(node.cases, subject, after, where), where)
+        return self.value(
+            node.subject, subject, self._cases(node.cases, subject, after, where), where
+        )
 
-    def _cases(self, cases: list[ast.match_case], subject: Slot | tuple[Operand, ...], after: Node, where: Where) -> Node:
+    def _cases(
+        self,
+        cases: list[ast.match_case],
+        subject: Slot | tuple[Operand, ...],
+        after: Node,
+        where: Where,
+    ) -> Node:
         entry = after
         for case in reversed(cases):
             entry = self._case(case, subject, self.block(case.body, after, where), entry, where)
         return entry
 
-    def _case(self, case: ast.match_case, subject: Slot | tuple[Operand, ...], body: Node, otherwise: Node, where: Where) -> Node:
+    def _case(
+        self,
+        case: ast.match_case,
+        subject: Slot | tuple[Operand, ...],
+        body: Node,
+        otherwise: Node,
+        where: Where,
+    ) -> Node:
         if case.guard is not None:
             body = self.condition(case.guard, body, otherwise, where)
         captures = list(dict.fromkeys(_captures(case.pattern)))
@@ -453,8 +609,13 @@ class _Lowering(GeneratorLowering):
         flag = self.temporary()
         test = Test(case.pattern.lineno, flag, body, otherwise, case.pattern)
         picture, names = self._inner_shape(case.pattern)
-        operands: tuple[Operand, ...] = (subject, *(MaybeUnbound(self.slot(n)) for n in names if n not in captures))
-        return self.do("match", case.pattern, operands, (flag, *outs.values()), test, where, picture)
+        operands: tuple[Operand, ...] = (
+            subject,
+            *(MaybeUnbound(self.slot(n)) for n in names if n not in captures),
+        )
+        return self.do(
+            "match", case.pattern, operands, (flag, *outs.values()), test, where, picture
+        )
 
     def _is_told_by_parts(self, subject: ast.Tuple, cases: list[ast.match_case]) -> bool:
         """Whether all patterns ask for the parts of a tuple, so that nobody needs the tuple."""
@@ -470,17 +631,34 @@ class _Lowering(GeneratorLowering):
         return isinstance(pattern, ast.MatchAs) and pattern.name is None
 
     def _is_simple(self, pattern: ast.pattern) -> bool:
-        """Whether a pattern is nothing but tests: values, singletons, classes with attributes, parts of a tuple, choices of those."""
+        """Whether a pattern is nothing but tests: values, singletons, classes with attributes,
+        parts of a tuple, choices of those.
+        """
         if isinstance(pattern, ast.MatchOr):
             return all(self._is_simple(p) for p in pattern.patterns)
         if isinstance(pattern, ast.MatchAs):
             return pattern.pattern is None or self._is_simple(pattern.pattern)
         if isinstance(pattern, ast.MatchClass):
             return self._is_class_pattern(pattern)
-        if isinstance(pattern, ast.MatchMapping) and self.context.patterns_apart and self._is_class("dict"):
-            return pattern.rest is None and bool(pattern.keys) and all(map(self._is_simple, pattern.patterns))
-        if isinstance(pattern, ast.MatchSequence) and self.context.patterns_apart and self._is_class("list") and self._is_class("tuple"):
-            return self.context.names.is_builtin("len") and all(map(self._is_simple, pattern.patterns))
+        if (
+            isinstance(pattern, ast.MatchMapping)
+            and self.context.patterns_apart
+            and self._is_class("dict")
+        ):
+            return (
+                pattern.rest is None
+                and bool(pattern.keys)
+                and all(map(self._is_simple, pattern.patterns))
+            )
+        if (
+            isinstance(pattern, ast.MatchSequence)
+            and self.context.patterns_apart
+            and self._is_class("list")
+            and self._is_class("tuple")
+        ):
+            return self.context.names.is_builtin("len") and all(
+                map(self._is_simple, pattern.patterns)
+            )
         return isinstance(pattern, ast.MatchValue | ast.MatchSingleton)
 
     def _is_class_pattern(self, pattern: ast.MatchClass) -> bool:
@@ -490,11 +668,19 @@ class _Lowering(GeneratorLowering):
             return False
         if name in _MATCHED_AS_A_WHOLE and self.context.names.is_builtin(name):
             return len(pattern.patterns) <= 1
-        return name in self.context.classes and len(pattern.patterns) <= len(self.context.classes[name])
+        return name in self.context.classes and len(pattern.patterns) <= len(
+            self.context.classes[name]
+        )
 
     def _pattern(
-        self, pattern: ast.pattern, subject: Slot | tuple[Operand, ...], yes: Node, no: Node, where: Where, outs: Mapping[str, int]
-    ) -> Node:  # fmt: skip
+        self,
+        pattern: ast.pattern,
+        subject: Slot | tuple[Operand, ...],
+        yes: Node,
+        no: Node,
+        where: Where,
+        outs: Mapping[str, int],
+    ) -> Node:
         if isinstance(pattern, ast.MatchOr):
             for part in reversed(pattern.patterns):
                 no = self._pattern(part, subject, yes, no, where, outs)
@@ -508,20 +694,31 @@ class _Lowering(GeneratorLowering):
             assert isinstance(subject, tuple)
             for operand, element in reversed(list(zip(subject, pattern.patterns, strict=True))):
                 slot = self.temporary()
-                yes = Put(pattern.lineno, slot, operand, self._pattern(element, slot, yes, no, where, outs))
+                yes = Put(
+                    pattern.lineno,
+                    slot,
+                    operand,
+                    self._pattern(element, slot, yes, no, where, outs),
+                )
             return yes
         if isinstance(pattern, ast.MatchAs):
             if pattern.name is not None:
                 assert not isinstance(subject, tuple)
                 yes = Put(pattern.lineno, outs[pattern.name], subject, yes)
-            return yes if pattern.pattern is None else self._pattern(pattern.pattern, subject, yes, no, where, outs)
+            return (
+                yes
+                if pattern.pattern is None
+                else self._pattern(pattern.pattern, subject, yes, no, where, outs)
+            )
         assert not isinstance(subject, tuple)
         flag = self.temporary()
         if isinstance(pattern, ast.MatchClass):
             inside = self._class_pattern(pattern, subject, yes, no, where, outs)
             test = Test(pattern.lineno, flag, inside, no, pattern)
             return self.values(
-                [pattern.cls], where, lambda ops: self.do("isinstance", pattern, (subject, *ops), (flag,), test, where)
+                [pattern.cls],
+                where,
+                lambda ops: self.do("isinstance", pattern, (subject, *ops), (flag,), test, where),
             )
         test = Test(pattern.lineno, flag, yes, no, pattern)
         if isinstance(pattern, ast.MatchSingleton):
@@ -539,59 +736,140 @@ class _Lowering(GeneratorLowering):
         return name not in self.scope.own and self.context.names.is_builtin(name)
 
     def _mapping_pattern(
-        self, pattern: ast.MatchMapping, subject: Slot, yes: Node, no: Node, where: Where, outs: Mapping[str, int]
-    ) -> Node:  # fmt: skip
+        self,
+        pattern: ast.MatchMapping,
+        subject: Slot,
+        yes: Node,
+        no: Node,
+        where: Where,
+        outs: Mapping[str, int],
+    ) -> Node:
         """A dict that has each key, with a fitting value."""
         for key, part in reversed(list(zip(pattern.keys, pattern.patterns, strict=True))):
             flag, value, slot = self.temporary(), self.temporary(), self.temporary()
-            yes = self.do("getitem", pattern, (subject, slot), (value,), self._pattern(part, value, yes, no, where, outs), where)
-            asked = self.do("in", pattern, (slot, subject), (flag,), Test(pattern.lineno, flag, yes, no, pattern), where)
+            yes = self.do(
+                "getitem",
+                pattern,
+                (subject, slot),
+                (value,),
+                self._pattern(part, value, yes, no, where, outs),
+                where,
+            )
+            asked = self.do(
+                "in",
+                pattern,
+                (slot, subject),
+                (flag,),
+                Test(pattern.lineno, flag, yes, no, pattern),
+                where,
+            )
             yes = self.value(key, slot, asked, where)
-        return self._of_classes(pattern, subject, ("dict",), "a mapping that is no plain dict", yes, no, where)
+        return self._of_classes(
+            pattern, subject, ("dict",), "a mapping that is no plain dict", yes, no, where
+        )
 
     def _sequence_pattern(
-        self, pattern: ast.MatchSequence, subject: Slot, yes: Node, no: Node, where: Where, outs: Mapping[str, int]
-    ) -> Node:  # fmt: skip
+        self,
+        pattern: ast.MatchSequence,
+        subject: Slot,
+        yes: Node,
+        no: Node,
+        where: Where,
+        outs: Mapping[str, int],
+    ) -> Node:
         """A list or tuple of that length, with fitting items."""
         for position, part in reversed(list(enumerate(pattern.patterns))):
             if isinstance(part, ast.MatchAs) and part.pattern is None and part.name is None:
                 continue
             item = self.temporary()
-            yes = self.do("getitem", pattern, (subject, const(position)), (item,), self._pattern(part, item, yes, no, where, outs), where)
+            yes = self.do(
+                "getitem",
+                pattern,
+                (subject, const(position)),
+                (item,),
+                self._pattern(part, item, yes, no, where, outs),
+                where,
+            )
         size, flag, answer = self.temporary(), self.temporary(), self.temporary()
-        asked = self._truth(pattern, answer, flag, Test(pattern.lineno, flag, yes, no, pattern), where)
-        compared = self.do("compare", pattern, (size, const(len(pattern.patterns))), (answer,), asked, where, "==")
+        asked = self._truth(
+            pattern, answer, flag, Test(pattern.lineno, flag, yes, no, pattern), where
+        )
+        compared = self.do(
+            "compare", pattern, (size, const(len(pattern.patterns))), (answer,), asked, where, "=="
+        )
         name = ast.copy_location(ast.Name("len", ast.Load()), pattern)
-        measured = self.values([name], where, lambda f: self.do("call", pattern, (*f, subject), (size,), compared, where, ((False,), (), ())))
-        return self._of_classes(pattern, subject, ("list", "tuple"), "a sequence that is neither a plain list nor a tuple", measured, no, where)
+        measured = self.values(
+            [name],
+            where,
+            lambda f: self.do(
+                "call", pattern, (*f, subject), (size,), compared, where, ((False,), (), ())
+            ),
+        )
+        return self._of_classes(
+            pattern,
+            subject,
+            ("list", "tuple"),
+            "a sequence that is neither a plain list nor a tuple",
+            measured,
+            no,
+            where,
+        )
 
     def _of_classes(
-        self, pattern: ast.pattern, subject: Slot, names: tuple[str, ...], breaks: str, yes: Node, no: Node, where: Where
-    ) -> Node:  # fmt: skip
-        """Ask whether the subject is of one of some built-in classes, where a pattern asks for any such thing."""
-        classes: list[ast.expr] = [ast.copy_location(ast.Name(n, ast.Load()), pattern) for n in names]
+        self,
+        pattern: ast.pattern,
+        subject: Slot,
+        names: tuple[str, ...],
+        breaks: str,
+        yes: Node,
+        no: Node,
+        where: Where,
+    ) -> Node:
+        """Ask whether the subject is of one of some built-in classes, where a pattern asks for any
+        such thing.
+        """
+        classes: list[ast.expr] = [
+            ast.copy_location(ast.Name(n, ast.Load()), pattern) for n in names
+        ]
         flag = self.temporary()
         test = Test(pattern.lineno, flag, yes, no, pattern)
 
         def ask(operands: tuple[Operand, ...]) -> Node:
-            return self.first_that_holds(pattern, [(subject, c) for c in operands], "isinstance", flag, test, where)
+            return self.first_that_holds(
+                pattern, [(subject, c) for c in operands], "isinstance", flag, test, where
+            )
 
         detail = (AssumptionKind.CLOSED_KINDS, ast.unparse(pattern), breaks)
         return self.do("rely", pattern, (), (), self.values(classes, where, ask), where, detail)
 
     def _class_pattern(
-        self, pattern: ast.MatchClass, subject: Slot, yes: Node, no: Node, where: Where, outs: Mapping[str, int]
-    ) -> Node:  # fmt: skip
+        self,
+        pattern: ast.MatchClass,
+        subject: Slot,
+        yes: Node,
+        no: Node,
+        where: Where,
+        outs: Mapping[str, int],
+    ) -> Node:
         """What stands in the brackets of a class pattern: the value itself, or attributes of it."""
         assert isinstance(pattern.cls, ast.Name)
         whole = pattern.cls.id in _MATCHED_AS_A_WHOLE and pattern.cls.id not in self.context.classes
-        names = [*([] if whole else self.context.classes[pattern.cls.id][: len(pattern.patterns)]), *pattern.kwd_attrs]
+        names = [
+            *([] if whole else self.context.classes[pattern.cls.id][: len(pattern.patterns)]),
+            *pattern.kwd_attrs,
+        ]
         inside = [*([] if whole else pattern.patterns), *pattern.kwd_patterns]
         for name, part in reversed(list(zip(names, inside, strict=True))):
             slot, flag = self.temporary(), self.temporary()
-            test = Test(pattern.lineno, flag, self._pattern(part, slot, yes, no, where, outs), no, pattern)
+            test = Test(
+                pattern.lineno, flag, self._pattern(part, slot, yes, no, where, outs), no, pattern
+            )
             yes = self.do("pattern attribute", pattern, (subject,), (flag, slot), test, where, name)
-        return self._pattern(pattern.patterns[0], subject, yes, no, where, outs) if whole and pattern.patterns else yes
+        return (
+            self._pattern(pattern.patterns[0], subject, yes, no, where, outs)
+            if whole and pattern.patterns
+            else yes
+        )
 
     # -- definitions ----------------------------------------------------------------------
 
@@ -607,7 +885,11 @@ class _Lowering(GeneratorLowering):
             last = self.do("call", node, (slot, made), (made,), last, where, ((False,), (), ()))
         defaults = defaults_of(node.args)
         entry = self.values(
-            defaults, where, lambda ops: self.do("function", node, ops, (made,), last, where, shape(self._with_classes(bare)))
+            defaults,
+            where,
+            lambda ops: self.do(
+                "function", node, ops, (made,), last, where, shape(self._with_classes(bare))
+            ),
         )
         entry = self._assuming_kinds(node, entry, where)
         for decorator, slot in zip(reversed(decorators), reversed(slots), strict=True):
@@ -632,7 +914,9 @@ def _steady_first(function: FunctionNode, parameters: list[ast.arg], scope: Scop
     if not parameters or parameters[0].arg in scope.captured:
         return None
     name = parameters[0].arg
-    stores = (n for n in ast.walk(function) if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load))
+    stores = (
+        n for n in ast.walk(function) if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
+    )
     return None if any(n.id == name for n in stores) else name
 
 
@@ -665,20 +949,31 @@ def _reliable(
         return annotation
     if not isinstance(default, ast.Constant):
         return None
-    kind: ast.expr = ast.Constant(None) if default.value is None else ast.Name(type(default.value).__name__, ast.Load())
+    kind: ast.expr = (
+        ast.Constant(None)
+        if default.value is None
+        else ast.Name(type(default.value).__name__, ast.Load())
+    )
     return ast.BinOp(annotation, ast.BitOr(), kind)
 
 
 def _default_of(arguments: ast.arguments, parameter: ast.arg) -> ast.expr | None:
     positional = [*arguments.posonlyargs, *arguments.args]
     pairs = [*zip(reversed(positional), reversed(arguments.defaults), strict=False)]
-    found = [d for p, d in [*pairs, *zip(arguments.kwonlyargs, arguments.kw_defaults, strict=True)] if p is parameter]
+    found = [
+        d
+        for p, d in [*pairs, *zip(arguments.kwonlyargs, arguments.kw_defaults, strict=True)]
+        if p is parameter
+    ]
     return found[0] if found else None
 
 
 def _without_annotations(arguments: ast.arguments) -> list[object]:
     """What callers can tell of a signature: names, kinds, order and defaults."""
-    names = [[a.arg for a in group] for group in (arguments.posonlyargs, arguments.args, arguments.kwonlyargs)]
+    names = [
+        [a.arg for a in group]
+        for group in (arguments.posonlyargs, arguments.args, arguments.kwonlyargs)
+    ]
     stars = [a.arg if a else "" for a in (arguments.vararg, arguments.kwarg)]
     return [names, stars, arguments.defaults, arguments.kw_defaults]
 

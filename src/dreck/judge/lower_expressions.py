@@ -22,11 +22,33 @@ from .verdict import AssumptionKind
 
 _SEES_ALL_LOCALS = frozenset({"locals", "vars", "dir", "eval", "exec"})
 _OPERATORS: dict[type[ast.AST], str] = {
-    ast.Add: "+", ast.Sub: "-", ast.Mult: "*", ast.Div: "/", ast.FloorDiv: "//", ast.Mod: "%", ast.Pow: "**",
-    ast.MatMult: "@", ast.LShift: "<<", ast.RShift: ">>", ast.BitOr: "|", ast.BitXor: "^", ast.BitAnd: "&",
-    ast.UAdd: "+", ast.USub: "-", ast.Invert: "~", ast.Eq: "==", ast.NotEq: "!=", ast.Lt: "<", ast.LtE: "<=",
-    ast.Gt: ">", ast.GtE: ">=", ast.Is: "is", ast.IsNot: "is not", ast.In: "in", ast.NotIn: "not in",
-}  # fmt: skip
+    ast.Add: "+",
+    ast.Sub: "-",
+    ast.Mult: "*",
+    ast.Div: "/",
+    ast.FloorDiv: "//",
+    ast.Mod: "%",
+    ast.Pow: "**",
+    ast.MatMult: "@",
+    ast.LShift: "<<",
+    ast.RShift: ">>",
+    ast.BitOr: "|",
+    ast.BitXor: "^",
+    ast.BitAnd: "&",
+    ast.UAdd: "+",
+    ast.USub: "-",
+    ast.Invert: "~",
+    ast.Eq: "==",
+    ast.NotEq: "!=",
+    ast.Lt: "<",
+    ast.LtE: "<=",
+    ast.Gt: ">",
+    ast.GtE: ">=",
+    ast.Is: "is",
+    ast.IsNot: "is not",
+    ast.In: "in",
+    ast.NotIn: "not in",
+}
 
 
 class CannotLower(Exception):
@@ -73,7 +95,9 @@ class Inside:
 class ExpressionLowering:
     """Lowers expressions of one function."""
 
-    def __init__(self, scope: Scope, first_parameter: str | None, context: Context, inside: Inside | None) -> None:
+    def __init__(
+        self, scope: Scope, first_parameter: str | None, context: Context, inside: Inside | None
+    ) -> None:
         self.scope = scope
         self.context = context
         self.self_name: str | None = None
@@ -104,7 +128,9 @@ class ExpressionLowering:
         detail: Hashable = None,
     ) -> Node:
         """One effect at the place of a piece of source."""
-        return Do(_line(source), kind, detail, operands, outs, after, where.landing, where.during, source)
+        return Do(
+            _line(source), kind, detail, operands, outs, after, where.landing, where.during, source
+        )
 
     # -- values ---------------------------------------------------------------------------
 
@@ -116,19 +142,34 @@ class ExpressionLowering:
         entry: Node = method(node, out, after, where)
         return entry
 
-    def values(self, nodes: list[ast.expr], where: Where, build: Callable[[tuple[Operand, ...]], Node]) -> Node:
+    def values(
+        self, nodes: list[ast.expr], where: Where, build: Callable[[tuple[Operand, ...]], Node]
+    ) -> Node:
         """Evaluate expressions from left to right, then go on with what ``build`` makes of them."""
-        operands: list[Operand] = [const(n.value) if isinstance(n, ast.Constant) else self.temporary() for n in nodes]
+        operands: list[Operand] = [
+            const(n.value) if isinstance(n, ast.Constant) else self.temporary() for n in nodes
+        ]
         entry = build(tuple(operands))
         for node, operand in zip(reversed(nodes), reversed(operands), strict=True):
             if isinstance(operand, int):
                 entry = self.value(node, operand, entry, where)
         return entry
 
-    def effect(self, kind: str, node: ast.expr, parts: list[ast.expr], out: int, after: Node, where: Where,
-               detail: Hashable = None, extra: tuple[Operand, ...] = ()) -> Node:  # fmt: skip
+    def effect(
+        self,
+        kind: str,
+        node: ast.expr,
+        parts: list[ast.expr],
+        out: int,
+        after: Node,
+        where: Where,
+        detail: Hashable = None,
+        extra: tuple[Operand, ...] = (),
+    ) -> Node:
         """Evaluate the parts, then do one effect with them."""
-        return self.values(parts, where, lambda ops: self.do(kind, node, ops + extra, (out,), after, where, detail))
+        return self.values(
+            parts, where, lambda ops: self.do(kind, node, ops + extra, (out,), after, where, detail)
+        )
 
     def _constant(self, node: ast.Constant, out: int, after: Node, where: Where) -> Node:
         return Put(_line(node), out, const(node.value), after)
@@ -164,22 +205,30 @@ class ExpressionLowering:
         return self.effect("getitem", node, [node.value, node.slice], out, after, where)
 
     def _slice(self, node: ast.Slice, out: int, after: Node, where: Where) -> Node:
-        parts: list[ast.expr] = [p or ast.Constant(None) for p in (node.lower, node.upper, node.step)]
+        parts: list[ast.expr] = [
+            p or ast.Constant(None) for p in (node.lower, node.upper, node.step)
+        ]
         return self.effect("slice", node, parts, out, after, where)
 
     def _binop(self, node: ast.BinOp, out: int, after: Node, where: Where) -> Node:
-        return self.effect("binop", node, [node.left, node.right], out, after, where, _OPERATORS[type(node.op)])
+        return self.effect(
+            "binop", node, [node.left, node.right], out, after, where, _OPERATORS[type(node.op)]
+        )
 
     def _unaryop(self, node: ast.UnaryOp, out: int, after: Node, where: Where) -> Node:
         if isinstance(node.op, ast.Not):
             inner = self.temporary()
             flag = self.temporary()
             done = self.do("not", node, (flag,), (out,), after, where)
-            return self.value(node.operand, inner, self._truth(node.operand, inner, flag, done, where), where)
+            return self.value(
+                node.operand, inner, self._truth(node.operand, inner, flag, done, where), where
+            )
         if isinstance(node.operand, ast.Constant) and isinstance(node.operand.value, int | float):
             if isinstance(node.op, ast.USub) and not isinstance(node.operand.value, bool):
                 return Put(_line(node), out, const(-node.operand.value), after)
-        return self.effect("unary", node, [node.operand], out, after, where, _OPERATORS[type(node.op)])
+        return self.effect(
+            "unary", node, [node.operand], out, after, where, _OPERATORS[type(node.op)]
+        )
 
     def _truth(self, source: ast.AST, slot: Operand, flag: int, after: Node, where: Where) -> Node:
         return self.do("truth", source, (slot,), (flag,), after, where)
@@ -195,16 +244,32 @@ class ExpressionLowering:
         return entry
 
     def _compare(self, node: ast.Compare, out: int, after: Node, where: Where) -> Node:
-        return self._chain(node, out, after, where, lambda flag, go_on, _: Test(_line(node), flag, go_on, after, node))
+        return self._chain(
+            node,
+            out,
+            after,
+            where,
+            lambda flag, go_on, _: Test(_line(node), flag, go_on, after, node),
+        )
 
-    def _chain(self, node: ast.Compare, out: int, after: Node, where: Where,
-               link: Callable[[int, Node, Operand], Node]) -> Node:  # fmt: skip
-        """A comparison; in a chain ``link`` goes on to the next one or leaves with the value so far."""
+    def _chain(
+        self,
+        node: ast.Compare,
+        out: int,
+        after: Node,
+        where: Where,
+        link: Callable[[int, Node, Operand], Node],
+    ) -> Node:
+        """A comparison; in a chain ``link`` goes on to the next one or leaves with the value so
+        far.
+        """
         terms = [node.left, *node.comparators]
         slots = [self.temporary() for _ in terms]
         entry = after
         for i in reversed(range(len(node.ops))):
-            entry = self._one_comparison(node, node.ops[i], (slots[i], slots[i + 1]), out, entry, where)
+            entry = self._one_comparison(
+                node, node.ops[i], (slots[i], slots[i + 1]), out, entry, where
+            )
             if not self.is_looked_into(node, i):
                 entry = self.value(terms[i + 1], slots[i + 1], entry, where)
             if i:
@@ -230,7 +295,9 @@ class ExpressionLowering:
             return self.values(
                 [target.value],
                 where,
-                lambda ops: self.do("setattr", target, (*ops, value), (), after, where, target.attr),
+                lambda ops: self.do(
+                    "setattr", target, (*ops, value), (), after, where, target.attr
+                ),
             )
         if isinstance(target, ast.Subscript):
             return self.values(
@@ -246,8 +313,15 @@ class ExpressionLowering:
             after = self.assign(element, out, after, where)
         return self.do("unpack", target, (value,), outs, after, where, (len(outs), star))
 
-    def _one_comparison(self, node: ast.Compare, op: ast.cmpop, slots: tuple[int, int], out: int, after: Node,
-                        where: Where) -> Node:  # fmt: skip
+    def _one_comparison(
+        self,
+        node: ast.Compare,
+        op: ast.cmpop,
+        slots: tuple[int, int],
+        out: int,
+        after: Node,
+        where: Where,
+    ) -> Node:
         symbol = _OPERATORS[type(op)]
         if symbol in ("is not", "not in"):
             flag = self.temporary()
@@ -265,7 +339,9 @@ class ExpressionLowering:
             tuple(k.arg for k in node.keywords),
         )
         seen = self._seen_by_callee(node)
-        return self.effect("call", node, parts, out, after, where, (*detail, tuple(o.name for o in seen)), seen)
+        return self.effect(
+            "call", node, parts, out, after, where, (*detail, tuple(o.name for o in seen)), seen
+        )
 
     def _seen_by_callee(self, node: ast.Call) -> tuple[MaybeUnbound, ...]:
         """Local names that a built-in reads off the caller's frame."""
@@ -273,7 +349,9 @@ class ExpressionLowering:
         if name == "super" and not node.args and self._first_parameter:
             return (MaybeUnbound(self.slot(self._first_parameter)),)
         if name in _SEES_ALL_LOCALS:
-            return tuple(MaybeUnbound(self.slot(n)) for n in sorted(self.scope.own - self.scope.captured))
+            return tuple(
+                MaybeUnbound(self.slot(n)) for n in sorted(self.scope.own - self.scope.captured)
+            )
         return ()
 
     def _ifexp(self, node: ast.IfExp, out: int, after: Node, where: Where) -> Node:
@@ -282,7 +360,9 @@ class ExpressionLowering:
         return self.condition(node.test, yes, no, where)
 
     def _namedexpr(self, node: ast.NamedExpr, out: int, after: Node, where: Where) -> Node:
-        return self.value(node.value, out, self.bind(node.target.id, out, after, where, node), where)
+        return self.value(
+            node.value, out, self.bind(node.target.id, out, after, where, node), where
+        )
 
     def _tuple(self, node: ast.Tuple, out: int, after: Node, where: Where) -> Node:
         return self._display("tuple", node, node.elts, out, after, where)
@@ -293,20 +373,34 @@ class ExpressionLowering:
     def _set(self, node: ast.Set, out: int, after: Node, where: Where) -> Node:
         return self._display("set", node, node.elts, out, after, where)
 
-    def _display(self, kind: str, node: ast.expr, elements: list[ast.expr], out: int, after: Node, where: Where) -> Node:
+    def _display(
+        self,
+        kind: str,
+        node: ast.expr,
+        elements: list[ast.expr],
+        out: int,
+        after: Node,
+        where: Where,
+    ) -> Node:
         stars = tuple(isinstance(e, ast.Starred) for e in elements)
         parts = [e.value if isinstance(e, ast.Starred) else e for e in elements]
-        return self.effect(kind if not any(stars) else kind + "-star", node, parts, out, after, where, stars)
+        return self.effect(
+            kind if not any(stars) else kind + "-star", node, parts, out, after, where, stars
+        )
 
     def _dict(self, node: ast.Dict, out: int, after: Node, where: Where) -> Node:
         pairs = zip(node.keys, node.values, strict=True)
         parts = [part for key, value in pairs for part in (key, value) if part is not None]
-        return self.effect("dict", node, parts, out, after, where, tuple(k is None for k in node.keys))
+        return self.effect(
+            "dict", node, parts, out, after, where, tuple(k is None for k in node.keys)
+        )
 
     def _joinedstr(self, node: ast.JoinedStr, out: int, after: Node, where: Where) -> Node:
         return self.effect("join", node, list(node.values), out, after, where)
 
-    def _formattedvalue(self, node: ast.FormattedValue, out: int, after: Node, where: Where) -> Node:
+    def _formattedvalue(
+        self, node: ast.FormattedValue, out: int, after: Node, where: Where
+    ) -> Node:
         parts = [node.value] if node.format_spec is None else [node.value, node.format_spec]
         return self.effect("format", node, parts, out, after, where, node.conversion)
 
@@ -320,11 +414,21 @@ class ExpressionLowering:
         return self.effect("await", node, [node.value], out, after, where)
 
     def _lambda(self, node: ast.Lambda, out: int, after: Node, where: Where) -> Node:
-        made = self.effect("function", node, defaults_of(node.args), out, after, where, shape(self._with_classes(node)))
+        made = self.effect(
+            "function",
+            node,
+            defaults_of(node.args),
+            out,
+            after,
+            where,
+            shape(self._with_classes(node)),
+        )
         return self._assuming_kinds(node, made, where)
 
     def _generatorexp(self, node: ast.GeneratorExp, out: int, after: Node, where: Where) -> Node:
-        made = self.effect("genexp", node, [node.generators[0].iter], out, after, where, self._inner_shape(node)[0])
+        made = self.effect(
+            "genexp", node, [node.generators[0].iter], out, after, where, self._inner_shape(node)[0]
+        )
         return self._assuming_kinds(node, made, where)
 
     def _listcomp(self, node: ast.expr, out: int, after: Node, where: Where) -> Node:
@@ -332,7 +436,9 @@ class ExpressionLowering:
             raise CannotLower("a comprehension that assigns with :=", _line(node))
         picture, names = self._inner_shape(node)
         operands = tuple(MaybeUnbound(self.slot(name)) for name in names)
-        return self._assuming_kinds(node, self.do("comprehension", node, operands, (out,), after, where, picture), where)
+        return self._assuming_kinds(
+            node, self.do("comprehension", node, operands, (out,), after, where, picture), where
+        )
 
     _setcomp = _dictcomp = _listcomp
 
@@ -340,29 +446,52 @@ class ExpressionLowering:
         """The shape with the plain local names replaced by numbers, and those names."""
         own = self.scope.own - self.scope.captured
         names = [n for n in names_read(node) if n in own or n in self.inner]
-        return shape(self._with_classes(node), {name: f"<{i}>" for i, name in enumerate(names)}), names
+        return (
+            shape(self._with_classes(node), {name: f"<{i}>" for i, name in enumerate(names)}),
+            names,
+        )
 
     def _factories_in(self, node: ast.AST) -> dict[str, str]:
-        """Functions called somewhere inside that only pick a class by its kind, and the classes that they stand for."""
-        called = {n.func.id for n in ast.walk(node) if isinstance(n, ast.Call) and isinstance(n.func, ast.Name)}
-        known = {n: f[0] for n, f in self.context.factories.items() if n not in self.scope.own and f[0] not in self.scope.own}
+        """Functions called somewhere inside that only pick a class by its kind, and the classes
+        that they stand for.
+        """
+        called = {
+            n.func.id
+            for n in ast.walk(node)
+            if isinstance(n, ast.Call) and isinstance(n.func, ast.Name)
+        }
+        known = {
+            n: f[0]
+            for n, f in self.context.factories.items()
+            if n not in self.scope.own and f[0] not in self.scope.own
+        }
         return {n: c for n, c in known.items() if n in called}
 
     def _with_classes(self, node: ast.AST) -> ast.AST:
-        """Code that is compared as it stands, with calls of such functions as calls of the classes."""
+        """Code that is compared as it stands, with calls of such functions as calls of the
+        classes.
+        """
         found = self._factories_in(node)
         if not found:
             return node
         made = copy.deepcopy(node)
         for call in ast.walk(made):
-            if isinstance(call, ast.Call) and isinstance(call.func, ast.Name) and call.func.id in found:
+            if (
+                isinstance(call, ast.Call)
+                and isinstance(call.func, ast.Name)
+                and call.func.id in found
+            ):
                 call.func.id = found[call.func.id]
         return made
 
     def _assuming_kinds(self, node: ast.AST, after: Node, where: Where) -> Node:
         """What is assumed of such calls inside."""
         for name, owner in self._factories_in(node).items():
-            detail = (AssumptionKind.CLOSED_KINDS, owner, f"code that asks for the exact class of what {name} makes")
+            detail = (
+                AssumptionKind.CLOSED_KINDS,
+                owner,
+                f"code that asks for the exact class of what {name} makes",
+            )
             after = self.do("rely", node, (), (), after, where, detail)
         return after
 
@@ -380,7 +509,9 @@ class ExpressionLowering:
             return entry
         if isinstance(node, ast.IfExp):
             first = self.condition(node.body, yes, no, where)
-            return self.condition(node.test, first, self.condition(node.orelse, yes, no, where), where)
+            return self.condition(
+                node.test, first, self.condition(node.orelse, yes, no, where), where
+            )
         if isinstance(node, ast.Constant):
             return yes if node.value else no
         return self._tested(node, yes, no, where)
@@ -390,7 +521,9 @@ class ExpressionLowering:
         test = Test(_line(node), flag, yes, no, node)
         asked = self._truth(node, out, flag, test, where)
         if isinstance(node, ast.Compare):
-            return self._chain(node, out, asked, where, lambda f, go_on, _: Test(_line(node), f, go_on, no, node))
+            return self._chain(
+                node, out, asked, where, lambda f, go_on, _: Test(_line(node), f, go_on, no, node)
+            )
         return self.value(node, out, asked, where)
 
     # -- binding --------------------------------------------------------------------------
@@ -413,7 +546,9 @@ def defaults_of(arguments: ast.arguments) -> list[ast.expr]:
 
 def in_words(iterable: ast.expr) -> ast.expr:
     """What stands for a loop's question in messages: whether there is another item."""
-    return ast.copy_location(ast.Name(f"another item of {ast.unparse(iterable)}", ast.Load()), iterable)
+    return ast.copy_location(
+        ast.Name(f"another item of {ast.unparse(iterable)}", ast.Load()), iterable
+    )
 
 
 def operator_symbol(operator: ast.AST) -> str:

@@ -53,11 +53,20 @@ class LookupLowering(ClassLowering):
 
     def _bool_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
         """``bool(x)`` asks for the truth of x, as an if does."""
-        if not self.is_builtin_call(node, "bool") or len(node.args) != 1 or isinstance(node.args[0], ast.Starred):
+        if (
+            not self.is_builtin_call(node, "bool")
+            or len(node.args) != 1
+            or isinstance(node.args[0], ast.Starred)
+        ):
             return None
         asked = node.args[0]
         if isinstance(asked, ast.BoolOp | ast.IfExp):
-            entry = self.condition(asked, Put(node.lineno, out, TRUE, after), Put(node.lineno, out, FALSE, after), where)
+            entry = self.condition(
+                asked,
+                Put(node.lineno, out, TRUE, after),
+                Put(node.lineno, out, FALSE, after),
+                where,
+            )
         else:
             slot = self.temporary()
             entry = self.value(asked, slot, self._truth(asked, slot, out, after, where), where)
@@ -68,7 +77,9 @@ class LookupLowering(ClassLowering):
         kind = next((k for k in ("set", "dict", "list") if self.is_builtin_call(node, k)), None)
         if kind is None or node.args:
             return None
-        return self.value(node.func, self.temporary(), self.do(kind, node, (), (out,), after, where, ()), where)
+        return self.value(
+            node.func, self.temporary(), self.do(kind, node, (), (out,), after, where, ()), where
+        )
 
     # -- helpers --------------------------------------------------------------------------
 
@@ -76,7 +87,9 @@ class LookupLowering(ClassLowering):
         helper, leading = self._helper_of(node)
         if helper is None or any(isinstance(a, ast.Starred) for a in node.args):
             return None
-        bound = bind_arguments(helper.args, [*leading, *node.args], {k.arg: k.value for k in node.keywords})
+        bound = bind_arguments(
+            helper.args, [*leading, *node.args], {k.arg: k.value for k in node.keywords}
+        )
         if bound is None:
             return None
         given = [*node.args, *(k.value for k in node.keywords)]
@@ -87,7 +100,11 @@ class LookupLowering(ClassLowering):
             return self.inlined(helper, arguments, out, after, where)
 
         entry = self.values(given, where, enter)
-        return self.assume_not_overridden(node.func, entry, where) if leading else self._read_helper(node, entry, where)
+        return (
+            self.assume_not_overridden(node.func, entry, where)
+            if leading
+            else self._read_helper(node, entry, where)
+        )
 
     def _helper_of(self, node: ast.Call) -> tuple[FunctionNode | None, list[ast.expr]]:
         function = node.func
@@ -104,9 +121,17 @@ class LookupLowering(ClassLowering):
     def raised_key(self, node: ast.Raise) -> ast.expr | None:
         """What ``raise KeyError(key)`` says is missing, as a look-up in a dict does."""
         made = node.exc
-        if not isinstance(made, ast.Call) or node.cause is not None or not self.is_builtin_call(made, "KeyError"):
+        if (
+            not isinstance(made, ast.Call)
+            or node.cause is not None
+            or not self.is_builtin_call(made, "KeyError")
+        ):
             return None
-        return made.args[0] if len(made.args) == 1 and not isinstance(made.args[0], ast.Starred) else None
+        return (
+            made.args[0]
+            if len(made.args) == 1 and not isinstance(made.args[0], ast.Starred)
+            else None
+        )
 
     def _read_helper(self, node: ast.Call, after: Node, where: Where) -> Node:
         """The call reads the helper's name first; a method of a plain class has none."""
@@ -117,7 +142,11 @@ class LookupLowering(ClassLowering):
     def assume_not_overridden(self, source: ast.expr, after: Node, where: Where) -> Node:
         """Assume that an attribute of the own object is the method that its class defines."""
         about = ast.unparse(source)
-        detail = (AssumptionKind.NOT_OVERRIDDEN, about, f"a subclass with {about.rpartition('.')[2]} of its own")
+        detail = (
+            AssumptionKind.NOT_OVERRIDDEN,
+            about,
+            f"a subclass with {about.rpartition('.')[2]} of its own",
+        )
         return self.do("assume", source, (), (), after, where, detail)
 
     def _attribute(self, node: ast.Attribute, out: int, after: Node, where: Where) -> Node:
@@ -126,8 +155,15 @@ class LookupLowering(ClassLowering):
             put = Put(node.lineno, out, self.key_term(node), after)
             return self.value(node.value, self.temporary(), put, where)
         split = self.context.split
-        if split is not None and node.attr == split.attribute and self.knows_kind and self.is_self(node.value):
-            return self.value(node.value, self.temporary(), Put(node.lineno, out, KIND, after), where)
+        if (
+            split is not None
+            and node.attr == split.attribute
+            and self.knows_kind
+            and self.is_self(node.value)
+        ):
+            return self.value(
+                node.value, self.temporary(), Put(node.lineno, out, KIND, after), where
+            )
         answered = self.record_asked(node, [], [], out, after, where, called=False)
         if answered is not None:
             return answered
@@ -141,7 +177,11 @@ class LookupLowering(ClassLowering):
         return self.assume_not_overridden(node, entry, where)
 
     def _is_member(self, node: ast.expr) -> bool:
-        own = isinstance(node, ast.Attribute) and isinstance(node.value, ast.Name) and node.value.id in self.scope.own
+        own = (
+            isinstance(node, ast.Attribute)
+            and isinstance(node.value, ast.Name)
+            and node.value.id in self.scope.own
+        )
         return not own and is_enum_member(node, self.context.names.enums)
 
     def key_term(self, node: ast.expr) -> Term:
@@ -152,9 +192,15 @@ class LookupLowering(ClassLowering):
         return constant_term(node)
 
     def is_looked_into(self, node: ast.Compare, i: int) -> bool:
-        """Whether the container behind ``in`` is a literal of constants (a table is read by name)."""
+        """Whether the container behind ``in`` is a literal of constants (a table is read by
+        name).
+        """
         literal = not isinstance(node.comparators[i], ast.Name)
-        return literal and i + 1 == len(node.ops) and self._constant_members(node, node.ops[i]) is not None
+        return (
+            literal
+            and i + 1 == len(node.ops)
+            and self._constant_members(node, node.ops[i]) is not None
+        )
 
     def _global(self, node: ast.Name, out: int, after: Node, where: Where) -> Node:
         value = self.context.constants.get(node.id)
@@ -177,12 +223,20 @@ class LookupLowering(ClassLowering):
         parts = classes.elts if isinstance(classes, ast.Tuple) else [classes]
 
         def ask(operands: tuple[Operand, ...]) -> Node:
-            return self.first_that_holds(node, [(operands[0], c) for c in operands[1:]], "isinstance", out, after, where)
+            return self.first_that_holds(
+                node, [(operands[0], c) for c in operands[1:]], "isinstance", out, after, where
+            )
 
         return self.values([subject, *parts], where, ask)
 
     def first_that_holds(
-        self, source: ast.AST, questions: list[tuple[Operand, Operand]], kind: str, out: int, after: Node, where: Where
+        self,
+        source: ast.AST,
+        questions: list[tuple[Operand, Operand]],
+        kind: str,
+        out: int,
+        after: Node,
+        where: Where,
     ) -> Node:
         """Ask questions in order until one is answered yes; the slot gets a bool."""
         entry: Node = Put(getattr(source, "lineno", 0), out, FALSE, after)
@@ -195,12 +249,26 @@ class LookupLowering(ClassLowering):
 
     # -- membership and tables ------------------------------------------------------------
 
-    def _one_comparison(self, node: ast.Compare, op: ast.cmpop, slots: tuple[int, int], out: int, after: Node,
-                        where: Where) -> Node:  # fmt: skip
+    def _one_comparison(
+        self,
+        node: ast.Compare,
+        op: ast.cmpop,
+        slots: tuple[int, int],
+        out: int,
+        after: Node,
+        where: Where,
+    ) -> Node:
         keys = self._constant_members(node, op)
         table = self._table(node.comparators[-1])
-        if keys is not None and table is not None and len(node.ops) == 1 and _has_pairs(table, node.left):
-            return self._pair_in(node, table, slots[0], out, after, where, negated=isinstance(op, ast.NotIn))
+        if (
+            keys is not None
+            and table is not None
+            and len(node.ops) == 1
+            and _has_pairs(table, node.left)
+        ):
+            return self._pair_in(
+                node, table, slots[0], out, after, where, negated=isinstance(op, ast.NotIn)
+            )
         if keys is None:
             return super()._one_comparison(node, op, slots, out, after, where)
         if isinstance(op, ast.NotIn):
@@ -212,12 +280,29 @@ class LookupLowering(ClassLowering):
         hashed = not isinstance(node.comparators[-1], ast.Tuple | ast.List)
         return self.do("hash", node.left, (slots[0],), (), entry, where) if hashed else entry
 
-    def _pair_in(self, node: ast.Compare, table: ast.Dict, pair: int, out: int, after: Node, where: Where, *, negated: bool) -> Node:
+    def _pair_in(
+        self,
+        node: ast.Compare,
+        table: ast.Dict,
+        pair: int,
+        out: int,
+        after: Node,
+        where: Where,
+        *,
+        negated: bool,
+    ) -> Node:
         """``(a, b) in TABLE`` asks for the parts of each key from left to right."""
         assert isinstance(node.left, ast.Tuple)
         parts = tuple(self.temporary() for _ in node.left.elts)
         missing = Put(node.lineno, out, TRUE if negated else FALSE, after)
-        found = self._looked_up_by_parts(node, table, parts, lambda _: Put(node.lineno, out, FALSE if negated else TRUE, after), missing, where)
+        found = self._looked_up_by_parts(
+            node,
+            table,
+            parts,
+            lambda _: Put(node.lineno, out, FALSE if negated else TRUE, after),
+            missing,
+            where,
+        )
         return self.do("unpack", node.left, (pair,), parts, found, where, (len(parts), None))
 
     def _constant_members(self, node: ast.Compare, op: ast.cmpop) -> list[ast.expr] | None:
@@ -234,10 +319,18 @@ class LookupLowering(ClassLowering):
     def _table(self, node: ast.expr) -> ast.Dict | None:
         if isinstance(node, ast.Name) and node.id in self.own_tables and node.id not in self.inner:
             own = self.own_tables[node.id][1]
-            return own if all(k is not None and (is_constant(k) or self._is_member(k)) for k in own.keys) else None
+            return (
+                own
+                if all(k is not None and (is_constant(k) or self._is_member(k)) for k in own.keys)
+                else None
+            )
         if isinstance(node, ast.Name) and node.id not in self.scope.own:
             table = self.context.tables.get(node.id)
-            keys = [] if table is None else [k for k in table.keys if k is not None and not is_constant(k)]
+            keys = (
+                []
+                if table is None
+                else [k for k in table.keys if k is not None and not is_constant(k)]
+            )
             return table if all(self._is_member(k) for k in keys) else None
         if isinstance(node, ast.Dict) and all(k is not None and is_constant(k) for k in node.keys):
             return node if all(is_constant(v) for v in node.values) else None
@@ -253,9 +346,17 @@ class LookupLowering(ClassLowering):
         if isinstance(node.slice, ast.Slice):
             return super()._subscript(node, out, after, where)
         if table is not None:
-            return self._read_table(node.value, self._item(node, table, lambda v: self._give(v, out, after, where), where), where)
+            return self._read_table(
+                node.value,
+                self._item(node, table, lambda v: self._give(v, out, after, where), where),
+                where,
+            )
         row = node.value
-        rows = self.context.nested.get(row.value.id) if isinstance(row, ast.Subscript) and isinstance(row.value, ast.Name) else None
+        rows = (
+            self.context.nested.get(row.value.id)
+            if isinstance(row, ast.Subscript) and isinstance(row.value, ast.Name)
+            else None
+        )
         if rows is None or not isinstance(row, ast.Subscript) or row.value.id in self.scope.own:  # type: ignore[attr-defined]
             return super()._subscript(node, out, after, where)
 
@@ -281,7 +382,11 @@ class LookupLowering(ClassLowering):
 
     def _own_rows(self) -> dict[str, RowClass]:
         """The classes of rows that a name means here, and that only this version has."""
-        return {n: c for n, c in self.context.rows.items() if n in self.context.names.new and n not in self.scope.own}
+        return {
+            n: c
+            for n, c in self.context.rows.items()
+            if n in self.context.names.new and n not in self.scope.own
+        }
 
     def _row_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
         """A row made of any values."""
@@ -295,17 +400,26 @@ class LookupLowering(ClassLowering):
 
         def make(operands: tuple[Operand, ...]) -> Node:
             values = dict(zip(map(id, given), operands, strict=True))
-            parts = tuple(values[id(bound[f])] if id(bound[f]) in values else constant_term(bound[f]) for f in made.fields)
+            parts = tuple(
+                values[id(bound[f])] if id(bound[f]) in values else constant_term(bound[f])
+                for f in made.fields
+            )
             return self.do("row", node, parts, (out,), after, where, made)
 
         return self.value(node.func, self.temporary(), self.values(given, where, make), where)
 
-    def _item(self, node: ast.Subscript, table: ast.Dict, give: Callable[[ast.expr], Node], where: Where) -> Node:
+    def _item(
+        self, node: ast.Subscript, table: ast.Dict, give: Callable[[ast.expr], Node], where: Where
+    ) -> Node:
         """``TABLE[key]``: the key is evaluated, then looked for."""
         key, error = self.temporary(), self.temporary()
-        missing = self.do("missing key", node, (key,), (error,), self.throw(error, node, where), where)
+        missing = self.do(
+            "missing key", node, (key,), (error,), self.throw(error, node, where), where
+        )
         if not _has_pairs(table, node.slice):
-            return self.value(node.slice, key, self._looked_up(node, table, key, give, missing, where), where)
+            return self.value(
+                node.slice, key, self._looked_up(node, table, key, give, missing, where), where
+            )
         assert isinstance(node.slice, ast.Tuple)
 
         def look(parts: tuple[Operand, ...]) -> Node:
@@ -319,20 +433,30 @@ class LookupLowering(ClassLowering):
         if not isinstance(function, ast.Attribute) or function.attr != "get" or node.keywords:
             return None
         table = self._table(function.value)
-        if table is None or len(node.args) not in (1, 2) or any(isinstance(a, ast.Starred) for a in node.args):
+        if (
+            table is None
+            or len(node.args) not in (1, 2)
+            or any(isinstance(a, ast.Starred) for a in node.args)
+        ):
             return None
 
         if _has_pairs(table, node.args[0]):
-            return self._read_table(function.value, self._get_by_parts(node, table, out, after, where), where)
+            return self._read_table(
+                function.value, self._get_by_parts(node, table, out, after, where), where
+            )
 
         def look(operands: tuple[Operand, ...]) -> Node:
             default = operands[1] if len(operands) > 1 else NONE
             missing = Put(node.lineno, out, default, after)
-            return self._looked_up(node, table, operands[0], lambda v: self._give(v, out, after, where), missing, where)
+            return self._looked_up(
+                node, table, operands[0], lambda v: self._give(v, out, after, where), missing, where
+            )
 
         return self._read_table(function.value, self.values(node.args, where, look), where)
 
-    def _get_by_parts(self, node: ast.Call, table: ast.Dict, out: int, after: Node, where: Where) -> Node:
+    def _get_by_parts(
+        self, node: ast.Call, table: ast.Dict, out: int, after: Node, where: Where
+    ) -> Node:
         """``TABLE.get((a, b), default)``."""
         assert isinstance(node.args[0], ast.Tuple)
         parts = node.args[0].elts
@@ -340,20 +464,41 @@ class LookupLowering(ClassLowering):
         def look(operands: tuple[Operand, ...]) -> Node:
             default = operands[len(parts)] if len(node.args) > 1 else NONE
             missing = Put(node.lineno, out, default, after)
-            return self._looked_up_by_parts(node, table, operands[: len(parts)], lambda v: self._give(v, out, after, where), missing, where)
+            return self._looked_up_by_parts(
+                node,
+                table,
+                operands[: len(parts)],
+                lambda v: self._give(v, out, after, where),
+                missing,
+                where,
+            )
 
         return self.values([*parts, *node.args[1:]], where, look)
 
-    def _looked_up(self, source: ast.AST, table: ast.Dict, key: Operand, give: Callable[[ast.expr], Node], missing: Node,
-                   where: Where) -> Node:  # fmt: skip
+    def _looked_up(
+        self,
+        source: ast.AST,
+        table: ast.Dict,
+        key: Operand,
+        give: Callable[[ast.expr], Node],
+        missing: Node,
+        where: Where,
+    ) -> Node:
         entry = missing
         # Of equal keys the last value counts, at the place of the first.
         for one, value in reversed(list(_last_of_equal(table))):
             entry = self._is_key(source, key, one, give(value), entry, where)
         return self.do("hash", _key_of(source), (key,), (), entry, where)
 
-    def _looked_up_by_parts(self, source: ast.AST, table: ast.Dict, parts: tuple[Operand, ...],
-                            give: Callable[[ast.expr], Node], missing: Node, where: Where) -> Node:  # fmt: skip
+    def _looked_up_by_parts(
+        self,
+        source: ast.AST,
+        table: ast.Dict,
+        parts: tuple[Operand, ...],
+        give: Callable[[ast.expr], Node],
+        missing: Node,
+        where: Where,
+    ) -> Node:
         """A look-up by several subjects: each row asks for its parts from left to right."""
         entry = missing
         for one, value in reversed(list(_last_of_equal(table))):
@@ -366,7 +511,9 @@ class LookupLowering(ClassLowering):
             entry = self.do("hash", _key_of(source), (part,), (), entry, where)
         return entry
 
-    def _is_key(self, source: ast.AST, key: Operand, one: ast.expr, yes: Node, no: Node, where: Where) -> Node:
+    def _is_key(
+        self, source: ast.AST, key: Operand, one: ast.expr, yes: Node, no: Node, where: Where
+    ) -> Node:
         flag = self.temporary()
         test = Test(getattr(source, "lineno", 0), flag, yes, no, source)
         return self.do("member", source, (key, self.key_term(one)), (flag,), test, where)
@@ -376,13 +523,19 @@ class LookupLowering(ClassLowering):
         if not isinstance(node, ast.Name) or node.id in self.scope.own:
             return None
         value = self.context.sequences.get(node.id)
-        return [self._held(e) for e in value.elts] if isinstance(value, ast.List | ast.Tuple) else None
+        return (
+            [self._held(e) for e in value.elts] if isinstance(value, ast.List | ast.Tuple) else None
+        )
 
     def rows_of(self, node: ast.expr) -> list[Term] | None:
-        """The rows that a loop goes through, if they are few constants and loops are to be written out."""
+        """The rows that a loop goes through, if they are few constants and loops are to be written
+        out.
+        """
         if not self.context.rows_apart:
             return None
-        if isinstance(node, ast.Tuple | ast.List) and all(is_constant(e) or is_row(e, self._own_rows()) for e in node.elts):
+        if isinstance(node, ast.Tuple | ast.List) and all(
+            is_constant(e) or is_row(e, self._own_rows()) for e in node.elts
+        ):
             found: list[Term] | None = [self._held(e) for e in node.elts]
         else:
             found = self._sequence(node)
@@ -390,7 +543,11 @@ class LookupLowering(ClassLowering):
 
     def _bisect_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
         """``bisect(LIMITS, x)`` is a ladder of comparisons, if x is a number."""
-        side = self.context.bisects.get(ast.unparse(node.func)) if len(node.args) == 2 and not node.keywords else None
+        side = (
+            self.context.bisects.get(ast.unparse(node.func))
+            if len(node.args) == 2 and not node.keywords
+            else None
+        )
         limits = self._sequence(node.args[0]) if side is not None else None
         root = ast.unparse(node.func).partition(".")[0]
         if limits is None or root in self.scope.own or not _ascending(limits):
@@ -398,16 +555,33 @@ class LookupLowering(ClassLowering):
 
         def look(operands: tuple[Operand, ...]) -> Node:
             flag = self.temporary()
-            unknown = self.do("bisect", node, operands, (out,), after, where, ast.unparse(node.func))
+            unknown = self.do(
+                "bisect", node, operands, (out,), after, where, ast.unparse(node.func)
+            )
             ladder = self._ladder(node, side or "", limits, operands[2], out, after, where)
-            return self.do("is number", node, (operands[2],), (flag,), Test(node.lineno, flag, ladder, unknown, node), where)
+            return self.do(
+                "is number",
+                node,
+                (operands[2],),
+                (flag,),
+                Test(node.lineno, flag, ladder, unknown, node),
+                where,
+            )
 
         # Of `bisect.bisect` only the module's name is read: its attributes are functions.
         function = node.func.value if isinstance(node.func, ast.Attribute) else node.func
         return self.values([function, *node.args], where, look)
 
-    def _ladder(self, source: ast.Call, side: str, limits: list[Term], number: Operand, out: int, after: Node,
-                where: Where) -> Node:  # fmt: skip
+    def _ladder(
+        self,
+        source: ast.Call,
+        side: str,
+        limits: list[Term],
+        number: Operand,
+        out: int,
+        after: Node,
+        where: Where,
+    ) -> Node:
         entry: Node = Put(source.lineno, out, const(len(limits)), after)
         for position, limit in reversed(list(enumerate(limits))):
             flag = self.temporary()
@@ -423,7 +597,11 @@ class LookupLowering(ClassLowering):
         if not isinstance(table, ast.Name):
             return after
         if table.id not in self.context.names.new and table.id not in self.own_tables:
-            detail = (AssumptionKind.UNPATCHED, table.id, f"{table.id} set or changed from outside the module")
+            detail = (
+                AssumptionKind.UNPATCHED,
+                table.id,
+                f"{table.id} set or changed from outside the module",
+            )
             after = self.do("rely", table, (), (), after, where, detail)
         return self.value(table, self.temporary(), after, where)
 
@@ -439,7 +617,11 @@ def _has_pairs(table: ast.Dict, key: ast.expr) -> bool:
     """Whether a table's keys are plain tuples as long as the tuple that is looked up."""
     if not isinstance(key, ast.Tuple) or any(isinstance(e, ast.Starred) for e in key.elts):
         return False
-    tuples = [k for k in table.keys if isinstance(k, ast.Tuple) and not any(isinstance(e, ast.Tuple) for e in k.elts)]
+    tuples = [
+        k
+        for k in table.keys
+        if isinstance(k, ast.Tuple) and not any(isinstance(e, ast.Tuple) for e in k.elts)
+    ]
     return len(tuples) == len(table.keys) and all(len(k.elts) == len(key.elts) for k in tuples)
 
 
@@ -454,6 +636,8 @@ def _last_of_equal(table: ast.Dict) -> list[tuple[ast.expr, ast.expr]]:
     found: dict[object, tuple[ast.expr, ast.expr]] = {}
     for key, value in zip(table.keys, table.values, strict=True):
         assert key is not None
-        plain: object = ast.unparse(key) if isinstance(key, ast.Attribute) else (ast.literal_eval(key),)
+        plain: object = (
+            ast.unparse(key) if isinstance(key, ast.Attribute) else (ast.literal_eval(key),)
+        )
         found[plain] = (found[plain][0] if plain in found else key, value)
     return list(found.values())

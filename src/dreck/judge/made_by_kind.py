@@ -10,8 +10,11 @@ from .lower_classes import bind_arguments
 from .subclasses import SplitClass
 
 
-def as_made_before(tree: ast.Module, factories: Mapping[str, tuple[str, SplitClass]], start: int) -> ast.Module:
-    """A module in which statements of its own make such objects by their class, as another version does.
+def as_made_before(
+    tree: ast.Module, factories: Mapping[str, tuple[str, SplitClass]], start: int
+) -> ast.Module:
+    """A module in which statements of its own make such objects by their class, as another version
+    does.
 
     Only where the kind is written as a constant, so that looking it up cannot fail.
 
@@ -22,14 +25,24 @@ def as_made_before(tree: ast.Module, factories: Mapping[str, tuple[str, SplitCla
     """
     if not factories:
         return tree
-    body = [_made(s, factories) if s.lineno > start and not isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef) else s for s in tree.body]
+    body = [
+        (
+            _made(s, factories)
+            if s.lineno > start
+            and not isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef)
+            else s
+        )
+        for s in tree.body
+    ]
     return tree if body == tree.body else ast.Module(body, [])
 
 
 def _made(statement: ast.stmt, factories: Mapping[str, tuple[str, SplitClass]]) -> ast.stmt:
     called = {id(n.func): n for n in ast.walk(statement) if isinstance(n, ast.Call)}
     named = [n for n in ast.walk(statement) if isinstance(n, ast.Name) and n.id in factories]
-    if not named or not all(id(n) in called and _has_known_kind(called[id(n)], factories[n.id][1]) for n in named):
+    if not named or not all(
+        id(n) in called and _has_known_kind(called[id(n)], factories[n.id][1]) for n in named
+    ):
         return statement
     made = copy.deepcopy(statement)
     for node in ast.walk(made):

@@ -1,4 +1,6 @@
-"""Private names: inside a class ``__name`` means ``_Class__name`` (language reference, 6.2.1, private name mangling)."""
+"""Private names: inside a class ``__name`` means ``_Class__name`` (language reference, 6.2.1,
+private name mangling).
+"""
 
 from __future__ import annotations
 
@@ -15,7 +17,11 @@ def class_around(tree: ast.Module, function: ast.AST) -> str:
     found, smallest = "", -1
     line = getattr(function, "lineno", 0)
     for node in nodes_of(tree):
-        if isinstance(node, ast.ClassDef) and node.lineno <= line <= (node.end_lineno or 0) and node.lineno > smallest:
+        if (
+            isinstance(node, ast.ClassDef)
+            and node.lineno <= line <= (node.end_lineno or 0)
+            and node.lineno > smallest
+        ):
             if any(inner is function for inner in ast.walk(node)):
                 found, smallest = node.name, node.lineno
     return found
@@ -27,7 +33,9 @@ def as_meant(tree: ast.Module, function: FunctionNode) -> FunctionNode:
 
 
 def mangled(function: FunctionNode, owner: str) -> FunctionNode:
-    """A function with the names that its private names stand for in a class; itself if it has none."""
+    """A function with the names that its private names stand for in a class; itself if it has
+    none.
+    """
     plain = owner.lstrip("_")
     if not plain or not _has_private(function):
         return function

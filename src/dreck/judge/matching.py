@@ -1,5 +1,4 @@
-"""Where both sides do something: it must be the same thing, at the same time.
-"""
+"""Where both sides do something: it must be the same thing, at the same time."""
 
 from __future__ import annotations
 
@@ -7,7 +6,18 @@ from .events import AGAIN, MAY_NOT_RAISE, QUIET, READS, opposite_comparison, res
 from .graph import Do, Leave, Node
 from .facts import Fact
 from .states import Enough, Parted, Path, Side, State, Used, flat, operand_term
-from .terms import BOOL, NONE, TRUE, Term, identity, is_const, is_member, kinds_of, negated, substituted
+from .terms import (
+    BOOL,
+    NONE,
+    TRUE,
+    Term,
+    identity,
+    is_const,
+    is_member,
+    kinds_of,
+    negated,
+    substituted,
+)
 from .verdict import Assumption, AssumptionKind
 from .walker import Walker, thrown
 from .wording import exit_text, say, shortened
@@ -34,12 +44,21 @@ class Matching(Walker):
         used = set(self._same_reads(a, b, state))
         terms_a, used_a = self._operands(a, state, 0)
         terms_b, used_b = self._operands(b, state, 1)
-        paired = [self._pair_lists(state, x, y) for x, y in zip(flat(terms_a), flat(terms_b), strict=False)]
+        paired = [
+            self._pair_lists(state, x, y)
+            for x, y in zip(flat(terms_a), flat(terms_b), strict=False)
+        ]
         if terms_a != terms_b and len(terms_a) == len(terms_b) and not any(paired):
-            paired = [self._plainly_true(state, [x, y], a) for x, y in zip(terms_a, terms_b, strict=True) if x != y]
+            paired = [
+                self._plainly_true(state, [x, y], a)
+                for x, y in zip(terms_a, terms_b, strict=True)
+                if x != y
+            ]
         if any(paired) or self._same_globals(state, flat(terms_a), flat(terms_b)):
             return self._meet(a, b, state)
-        results = self._as_before(a, b, terms_a, terms_b, state, used) or self._results(a, b, terms_a, terms_b)
+        results = self._as_before(a, b, terms_a, terms_b, state, used) or self._results(
+            a, b, terms_a, terms_b
+        )
         if results is None:
             alone = self._alone(a, terms_a, state, 0)
             alone = self._alone(b, terms_b, state, 1) if alone is None else alone
@@ -58,13 +77,17 @@ class Matching(Walker):
         if a.kind not in QUIET:
             state.known_globals.clear()
         if a.kind in AGAIN and a.during is None:
-            state.facts = state.facts.seeing(_step(a, terms_a, results[0])).seeing(_step(b, terms_b, results[1]))
+            state.facts = state.facts.seeing(_step(a, terms_a, results[0])).seeing(
+                _step(b, terms_b, results[1])
+            )
         elif a.kind not in QUIET:
             state.facts = state.facts.forgetting_steps(self._stored(a), self.compared)
         return frozenset(used)
 
     def _stored(self, node: Do) -> str | None:
-        """The attribute that a step sets, an empty text for mere arithmetic, None for anything else."""
+        """The attribute that a step sets, an empty text for mere arithmetic, None for anything
+        else.
+        """
         if node.kind == "setattr":
             return str(node.detail) if self.names.is_steady(node.detail) else None
         return "" if node.kind in ("binop", "inplace", "unary") else None
@@ -73,7 +96,11 @@ class Matching(Walker):
         self, a: Do, b: Do, terms_a: list[Term], terms_b: list[Term], state: State, used: set[Fact]
     ) -> tuple[list[Term], list[Term]] | None:
         """What a step yielded that both sides do again, where a proof needs that it is the same."""
-        if not self.steady or a.kind not in AGAIN or (a.kind, a.detail, terms_a) != (b.kind, b.detail, terms_b):
+        if (
+            not self.steady
+            or a.kind not in AGAIN
+            or (a.kind, a.detail, terms_a) != (b.kind, b.detail, terms_b)
+        ):
             return None
         seen = state.facts.seen(a.kind, a.detail, ("operands", *terms_a))
         if seen is None or (a.kind in READS and not self.names.is_steady(a.detail)):
@@ -89,7 +116,9 @@ class Matching(Walker):
         self.assumptions.append(Assumption(AGAIN[node.kind], about, breaks))
 
     def _same_globals(self, state: State, first: list[Term], second: list[Term]) -> bool:
-        """Take values of one global name, read at different times, for the same if nothing in the module binds it again."""
+        """Take values of one global name, read at different times, for the same if nothing in the
+        module binds it again.
+        """
         found = False
         for a, b in zip(first, second, strict=False):
             if self.strict or a == b or a[0] != "s" or b[0] != "s":
@@ -105,7 +134,9 @@ class Matching(Walker):
         return found
 
     def _alone(self, node: Do, terms: list[Term], state: State, which: int) -> Used | None:
-        """One side does a step again that was just done, or one that an assumption makes harmless."""
+        """One side does a step again that was just done, or one that an assumption makes
+        harmless.
+        """
         side = state.sides[which]
         if self.strict or node.kind not in AGAIN or node.during is not None:
             return None
@@ -114,7 +145,9 @@ class Matching(Walker):
             self.assumptions.append(Assumption(AssumptionKind.HASHABLE, about, f"{about} = []"))
             side.node = node.next
             return frozenset()
-        if (node.kind == "member" or node.detail in ("==", "!=")) and any(is_member(t) for t in terms):
+        if (node.kind == "member" or node.detail in ("==", "!=")) and any(
+            is_member(t) for t in terms
+        ):
             return self._alone_with_member(node, terms, side)
         seen = state.facts.seen(node.kind, node.detail, ("operands", *terms))
         if seen is None and node.kind == "compare":
@@ -139,7 +172,9 @@ class Matching(Walker):
         return frozenset({(seen, True)})
 
     def _plain_truth(self, node: Do, asked: Term, state: State, side: Side) -> bool:
-        """One side tests a comparison whose result the other hands on: the result is taken for a bool."""
+        """One side tests a comparison whose result the other hands on: the result is taken for a
+        bool.
+        """
         if asked[0] != "s" or asked[1] not in self.compared or asked[1] in self.maybe:
             return False
         about = shortened(node.source)
@@ -151,10 +186,16 @@ class Matching(Walker):
         self._does(node, [asked], [plain], state, side)
         return True
 
-    def _asked_otherwise(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
+    def _asked_otherwise(
+        self, node: Do, terms: list[Term], state: State, side: Side
+    ) -> Used | None:
         """One side asks ``==`` where ``!=`` was just asked of the same operands, or the reverse."""
         opposite = {"==": "!=", "!=": "=="}.get(node.detail)
-        step = None if opposite is None else state.facts.seen("compare", opposite, ("operands", *terms))
+        step = (
+            None
+            if opposite is None
+            else state.facts.seen("compare", opposite, ("operands", *terms))
+        )
         if step is None:
             return None
         answer, used = step[4][1], frozenset({(step, True)})
@@ -163,13 +204,17 @@ class Matching(Walker):
             if truth is None:
                 return None
             answer, used = truth[4][1], used | {(truth, True)}
-        self.assumptions.append(Assumption.about_comparison(AssumptionKind.PLAIN_EQUALITY, node.source))
+        self.assumptions.append(
+            Assumption.about_comparison(AssumptionKind.PLAIN_EQUALITY, node.source)
+        )
         side.env[node.outs[0]] = negated(answer)
         side.node = node.next
         return used
 
     def _unequal(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
-        """One side asks whether a value equals a constant, where it just turned out to equal another one."""
+        """One side asks whether a value equals a constant, where it just turned out to equal
+        another one.
+        """
         if node.detail not in ("==", "!=") or not is_const(terms[1]):
             return None
         for step in state.facts.steps("compare"):
@@ -188,7 +233,9 @@ class Matching(Walker):
         return None
 
     def _another_kind(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
-        """One side asks whether a value equals one more constant of the kind it was just compared with."""
+        """One side asks whether a value equals one more constant of the kind it was just compared
+        with.
+        """
         if node.detail not in ("==", "!=") or not is_const(terms[1]):
             return None
         for step in state.facts.steps("compare"):
@@ -207,7 +254,12 @@ class Matching(Walker):
         Of an object, only after another attribute of it was read: before that it may be None, and
         the question may be what the other one protects from.
         """
-        if self.strict or node.landing is not None or node.during is not None or node.kind not in ("getattr", "compare", "truth"):
+        if (
+            self.strict
+            or node.landing is not None
+            or node.during is not None
+            or node.kind not in ("getattr", "compare", "truth")
+        ):
             return None
         if node.kind == "getattr" and not self.names.is_steady(node.detail):
             return None
@@ -218,29 +270,50 @@ class Matching(Walker):
                 return None
             used = frozenset({(read, True)})
         about = shortened(node.source)
-        self.assumptions.append(Assumption(AssumptionKind.NO_EFFECT, about, f"a value for which `{about}` raises"))
-        self._does(node, terms, [self.new(k) for k in result_kinds(node, None, self.names)], state, side)
+        self.assumptions.append(
+            Assumption(AssumptionKind.NO_EFFECT, about, f"a value for which `{about}` raises")
+        )
+        self._does(
+            node, terms, [self.new(k) for k in result_kinds(node, None, self.names)], state, side
+        )
         return used
 
     def _early(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
-        """The new version reads or asks something before its turn; the old one has to do so before it does anything else."""
-        if self.strict or node.landing is not None or node.during is not None or node.kind not in ("getattr", "compare", "truth"):
+        """The new version reads or asks something before its turn; the old one has to do so before
+        it does anything else.
+        """
+        if (
+            self.strict
+            or node.landing is not None
+            or node.during is not None
+            or node.kind not in ("getattr", "compare", "truth")
+        ):
             return None
         if node.kind == "getattr" and not self.names.is_steady(node.detail):
             return None
         about = shortened(node.source)
-        self.assumptions.append(Assumption(AssumptionKind.NO_EFFECT, about, f"a value for which `{about}` does something, or raises"))
+        self.assumptions.append(
+            Assumption(
+                AssumptionKind.NO_EFFECT,
+                about,
+                f"a value for which `{about}` does something, or raises",
+            )
+        )
         outs = [self.new(k) for k in result_kinds(node, None, self.names)]
         self._does(node, terms, outs, state, side)
         state.owed |= {_step(node, terms, outs)}
         return frozenset()
 
     def _nothing_owed(self, a: Node, b: Node, state: State) -> None:
-        """Before anything is done that others can see, both versions have read and asked the same."""
+        """Before anything is done that others can see, both versions have read and asked the
+        same.
+        """
         if state.owed and not (isinstance(a, Do) and a.kind in AGAIN):
             raise self._parted(a, b)
 
-    def _does(self, node: Do, terms: list[Term], outs: list[Term], state: State, side: Side) -> None:
+    def _does(
+        self, node: Do, terms: list[Term], outs: list[Term], state: State, side: Side
+    ) -> None:
         """One side takes a step, which the other may take later."""
         if node.kind == "compare":
             self.compared.add(outs[0][1])
@@ -255,20 +328,37 @@ class Matching(Walker):
             return state.facts.decide(result)
         truth = state.facts.seen("truth", None, ("operands", result))
         decided = None if truth is None else state.facts.decide(truth[4][1])
-        return None if decided is None or truth is None else (decided[0], decided[1] | {(truth, True)})
+        return (
+            None if decided is None or truth is None else (decided[0], decided[1] | {(truth, True)})
+        )
 
     def _plainly_true(self, state: State, values: list[Term], node: Do | Leave) -> bool:
-        """One side hands on what a comparison yielded, the other what its test said: the result is taken for a bool."""
+        """One side hands on what a comparison yielded, the other what its test said: the result is
+        taken for a bool.
+        """
         for asked, other in (values, values[::-1]):
-            if self.strict or asked[0] != "s" or asked[1] not in self.compared or other[:2] != ("c", "bool"):
+            if (
+                self.strict
+                or asked[0] != "s"
+                or asked[1] not in self.compared
+                or other[:2] != ("c", "bool")
+            ):
                 continue
             truth = state.facts.seen("truth", None, ("operands", asked))
             if truth is None or asked[1] in self.maybe:
                 continue
             about = shortened(node.source)
-            self.assumptions.append(Assumption(AssumptionKind.PLAIN_TRUTH, about, "arrays, whose comparison is not one truth value"))
+            self.assumptions.append(
+                Assumption(
+                    AssumptionKind.PLAIN_TRUTH,
+                    about,
+                    "arrays, whose comparison is not one truth value",
+                )
+            )
             for each in state.sides:
-                each.env = {slot: substituted(term, asked, truth[4][1]) for slot, term in each.env.items()}
+                each.env = {
+                    slot: substituted(term, asked, truth[4][1]) for slot, term in each.env.items()
+                }
             return True
         return False
 
@@ -293,11 +383,17 @@ class Matching(Walker):
             used |= facts
         return terms, used
 
-    def _results(self, a: Do, b: Do, terms_a: list[Term], terms_b: list[Term]) -> tuple[list[Term], list[Term]] | None:
+    def _results(
+        self, a: Do, b: Do, terms_a: list[Term], terms_b: list[Term]
+    ) -> tuple[list[Term], list[Term]] | None:
         """What both effects yield, or None if they are not the same effect."""
         if (a.during is None) != (b.during is None):
             return None
-        if {a.kind, b.kind} == READS and not self.strict and (a.detail, terms_a) == (b.detail, terms_b):
+        if (
+            {a.kind, b.kind} == READS
+            and not self.strict
+            and (a.detail, terms_a) == (b.detail, terms_b)
+        ):
             return self._read_by_pattern(a, b)
         if len(a.outs) != len(b.outs):
             return None
@@ -305,7 +401,11 @@ class Matching(Walker):
         if appended[0] is not None and appended[0] == appended[1]:
             return [NONE] * len(a.outs), [NONE] * len(b.outs)
         if (a.kind, a.detail) == (b.kind, b.detail) and terms_a == terms_b:
-            callee = self.origins.get(terms_a[0][1]) if a.kind == "call" and terms_a[0][0] == "s" else None
+            callee = (
+                self.origins.get(terms_a[0][1])
+                if a.kind == "call" and terms_a[0][0] == "s"
+                else None
+            )
             outs = [self.new(k) for k in result_kinds(a, callee, self.names)]
             if a.kind == "compare":
                 self.compared.add(outs[0][1])
@@ -333,7 +433,9 @@ class Matching(Walker):
         value = self.new()
         return ([TRUE, value], [value]) if pattern is a else ([value], [TRUE, value])
 
-    def _membership(self, a: Do, b: Do, terms_a: list[Term], terms_b: list[Term]) -> tuple[list[Term], list[Term]] | None:
+    def _membership(
+        self, a: Do, b: Do, terms_a: list[Term], terms_b: list[Term]
+    ) -> tuple[list[Term], list[Term]] | None:
         """``x in (1, 2)`` and a table look-up ask what ``x == 1`` asks, if equality is plain."""
         if {a.kind, b.kind} != {"compare", "member"} or terms_a != terms_b:
             return None
@@ -341,7 +443,9 @@ class Matching(Walker):
         if operator not in ("==", "!="):
             return None
         comparison = a if a.kind == "compare" else b
-        self.assumptions.append(Assumption.about_comparison(AssumptionKind.PLAIN_EQUALITY, comparison.source))
+        self.assumptions.append(
+            Assumption.about_comparison(AssumptionKind.PLAIN_EQUALITY, comparison.source)
+        )
         answer = self.new(BOOL)
         compared = negated(answer) if operator == "!=" else answer
         return ([compared], [answer]) if a.kind == "compare" else ([answer], [compared])
@@ -373,7 +477,13 @@ class Matching(Walker):
         both = [operand_term(s.env, n.value) for s, n in zip(state.sides, (a, b), strict=True)]
         for first, second in zip(flat(both[:1]), flat(both[1:]), strict=False):
             self._pair_lists(state, first, second)
-        self._same_globals(state, *(flat([operand_term(s.env, n.value)]) for s, n in zip(state.sides, (a, b), strict=True)))
+        self._same_globals(
+            state,
+            *(
+                flat([operand_term(s.env, n.value)])
+                for s, n in zip(state.sides, (a, b), strict=True)
+            ),
+        )
         values = []
         for side, node in zip(state.sides, (a, b), strict=True):
             term, facts = state.facts.resolve(operand_term(side.env, node.value))

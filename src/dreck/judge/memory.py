@@ -21,7 +21,10 @@ class Memory:
         self._order: list[object] = []
 
     def key(
-        self, views: Sequence[View], known_globals: Mapping[str, Term], colour: Callable[[int], object]
+        self,
+        views: Sequence[View],
+        known_globals: Mapping[str, Term],
+        colour: Callable[[int], object],
     ) -> tuple[object, Numbering]:
         """A key that is equal for states that differ only in how unknown values are numbered.
 
@@ -33,7 +36,9 @@ class Memory:
         for number, live, env, reads in views:
             terms = tuple(_numbered(env.get(slot, UNBOUND), numbering) for slot in live)
             parts.append((number, terms, reads))
-        parts.append(tuple((n, _numbered(known_globals[n], numbering)) for n in sorted(known_globals)))
+        parts.append(
+            tuple((n, _numbered(known_globals[n], numbering)) for n in sorted(known_globals))
+        )
         parts.append(tuple(colour(n) for n in numbering))
         return tuple(parts), numbering
 

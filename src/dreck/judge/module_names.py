@@ -14,12 +14,16 @@ DEFINITIONS = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef)
 CACHED = 8
 _READS_OF_TABLES = frozenset({"get", "items", "keys", "values"})
 # Methods by which a class takes attribute access into its own hands.
-OWN_ACCESS = frozenset({"__getattr__", "__getattribute__", "__setattr__", "__delattr__", "__get__", "__set__"})
+OWN_ACCESS = frozenset(
+    {"__getattr__", "__getattribute__", "__setattr__", "__delattr__", "__get__", "__set__"}
+)
 
 
 @lru_cache(CACHED)
 def attributes_asked(tree: ast.Module) -> frozenset[str]:
-    """Every word by which a module may ask an object for something: attributes, keywords, texts, names in classes."""
+    """Every word by which a module may ask an object for something: attributes, keywords, texts,
+    names in classes.
+    """
     found: set[str] = set()
     for node in nodes_of(tree):
         if isinstance(node, ast.Attribute):
@@ -30,34 +34,60 @@ def attributes_asked(tree: ast.Module) -> frozenset[str]:
             found.add(node.arg)
         elif isinstance(node, ast.ClassDef):
             found |= {s.name for s in node.body if isinstance(s, DEFINITIONS)}
-            found |= {n.id for s in node.body if not isinstance(s, DEFINITIONS) for n in ast.walk(s) if isinstance(n, ast.Name)}
+            found |= {
+                n.id
+                for s in node.body
+                if not isinstance(s, DEFINITIONS)
+                for n in ast.walk(s)
+                if isinstance(n, ast.Name)
+            }
     return frozenset(found)
 
 
 @lru_cache(CACHED)
 def sets_names_by_text(tree: ast.Module) -> bool:
     """Whether a module may give its own names values by their text."""
-    return any(isinstance(n, ast.Name) and n.id in ("globals", "vars", "exec", "setattr") for n in nodes_of(tree))
+    return any(
+        isinstance(n, ast.Name) and n.id in ("globals", "vars", "exec", "setattr")
+        for n in nodes_of(tree)
+    )
 
 
 @lru_cache(CACHED)
 def sets_attributes_by_text(tree: ast.Module) -> bool:
     """Whether a module may set attributes of objects by their text, or by the dict of an object."""
     words = {getattr(n, "id", None) or getattr(n, "attr", None) for n in nodes_of(tree)}
-    return bool(words & {"setattr", "delattr", "vars", "__dict__", "__setattr__", "__delattr__", "__setstate__"})
+    return bool(
+        words
+        & {"setattr", "delattr", "vars", "__dict__", "__setattr__", "__delattr__", "__setstate__"}
+    )
 
 
 @lru_cache(CACHED)
 def asked_for_identity(tree: ast.Module) -> frozenset[str]:
     """Names that some ``is`` compares: two equal constants need not be one object."""
-    compares = [n for n in nodes_of(tree) if isinstance(n, ast.Compare) and any(isinstance(op, ast.Is | ast.IsNot) for op in n.ops)]
-    return frozenset(o.id for n in compares for o in (n.left, *n.comparators) if isinstance(o, ast.Name))
+    compares = [
+        n
+        for n in nodes_of(tree)
+        if isinstance(n, ast.Compare) and any(isinstance(op, ast.Is | ast.IsNot) for op in n.ops)
+    ]
+    return frozenset(
+        o.id for n in compares for o in (n.left, *n.comparators) if isinstance(o, ast.Name)
+    )
 
 
 def is_never_rebound(name: str, tree: ast.Module) -> bool:
-    """Whether nothing but one statement at module level gives a name a value (other scopes have names of their own)."""
-    stores = [n for n in _module_nodes(tree) if isinstance(n, ast.Name) and n.id == name and not isinstance(n.ctx, ast.Load)]
-    others = name in definition_counts(tree) or name in imported(tree) or name in declared_global(tree)
+    """Whether nothing but one statement at module level gives a name a value (other scopes have
+    names of their own).
+    """
+    stores = [
+        n
+        for n in _module_nodes(tree)
+        if isinstance(n, ast.Name) and n.id == name and not isinstance(n.ctx, ast.Load)
+    ]
+    others = (
+        name in definition_counts(tree) or name in imported(tree) or name in declared_global(tree)
+    )
     return len(stores) == 1 and not others
 
 
@@ -76,16 +106,26 @@ def _module_nodes(tree: ast.Module) -> tuple[ast.AST, ...]:
 @lru_cache(CACHED)
 def imported(tree: ast.Module) -> frozenset[str]:
     """Names that an import, an exception handler or a pattern binds, anywhere."""
-    aliases = [a for n in nodes_of(tree) if isinstance(n, ast.Import | ast.ImportFrom) for a in n.names]
-    caught = {n.name for n in nodes_of(tree) if isinstance(n, ast.ExceptHandler | ast.MatchAs | ast.MatchStar) and n.name}
+    aliases = [
+        a for n in nodes_of(tree) if isinstance(n, ast.Import | ast.ImportFrom) for a in n.names
+    ]
+    caught = {
+        n.name
+        for n in nodes_of(tree)
+        if isinstance(n, ast.ExceptHandler | ast.MatchAs | ast.MatchStar) and n.name
+    }
     return frozenset({a.asname or a.name.partition(".")[0] for a in aliases} | caught)
 
 
 @lru_cache(CACHED)
 def names_from(tree: ast.Module, module: str, name: str) -> frozenset[str]:
-    """How a module writes a name of another module that it imports, if nothing else has that name."""
+    """How a module writes a name of another module that it imports, if nothing else has that
+    name.
+    """
     found = set()
-    aliases = [a for n in nodes_of(tree) if isinstance(n, ast.Import | ast.ImportFrom) for a in n.names]
+    aliases = [
+        a for n in nodes_of(tree) if isinstance(n, ast.Import | ast.ImportFrom) for a in n.names
+    ]
     times = Counter(a.asname or a.name.partition(".")[0] for a in aliases)
     for node in tree.body:
         if isinstance(node, ast.ImportFrom) and node.module == module and not node.level:
@@ -93,7 +133,9 @@ def names_from(tree: ast.Module, module: str, name: str) -> frozenset[str]:
         elif isinstance(node, ast.Import):
             found |= {f"{a.asname or a.name}.{name}" for a in node.names if a.name == module}
     taken = definition_counts(tree).keys() | stored_at_module_level(tree) | declared_global(tree)
-    return frozenset(n for n in found if n.partition(".")[0] not in taken and times[n.partition(".")[0]] == 1)
+    return frozenset(
+        n for n in found if n.partition(".")[0] not in taken and times[n.partition(".")[0]] == 1
+    )
 
 
 def is_mangled(name: str) -> bool:
@@ -176,7 +218,11 @@ def _is_harmless(node: ast.Name, parent: ast.AST, callees: Mapping[str, str]) ->
 @lru_cache(CACHED)
 def stored_attributes(tree: ast.Module) -> frozenset[str]:
     """Attributes and names that some statement gives a value, and that could hide a method."""
-    nodes = [n for n in nodes_of(tree) if isinstance(n, ast.Attribute | ast.Name) and not isinstance(n.ctx, ast.Load)]
+    nodes = [
+        n
+        for n in nodes_of(tree)
+        if isinstance(n, ast.Attribute | ast.Name) and not isinstance(n.ctx, ast.Load)
+    ]
     return frozenset(n.attr if isinstance(n, ast.Attribute) else n.id for n in nodes)
 
 

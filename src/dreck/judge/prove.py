@@ -71,7 +71,11 @@ def prove(before: Graph, after: Graph, names: Names, *, strict: bool = False) ->
         strict: allow no assumption.
     """
     if before.flavour != after.flavour:
-        return Unproved(f"one is a {before.flavour}, the other a {after.flavour}", before.entry.line, after.entry.line)
+        return Unproved(
+            f"one is a {before.flavour}, the other a {after.flavour}",
+            before.entry.line,
+            after.entry.line,
+        )
     if before.signature != after.signature:
         return Unproved("the signatures or decorators differ", before.entry.line, after.entry.line)
     with _deep_recursion():
@@ -82,7 +86,9 @@ def prove(before: Graph, after: Graph, names: Names, *, strict: bool = False) ->
         return again if isinstance(again, Proved) else found
 
 
-def paths_of(before: Graph, after: Graph, names: Names, *, strict: bool = False) -> tuple[list[Path], bool]:
+def paths_of(
+    before: Graph, after: Graph, names: Names, *, strict: bool = False
+) -> tuple[list[Path], bool]:
     """The paths through both versions as the proof walks them, at most :data:`MOST_PATHS`.
 
     Returns:
@@ -117,7 +123,14 @@ class _Walk(Rounds):
         """Values of parameters that lead to where the walk stopped."""
         if self.reached is None:
             return {}
-        return aimed(self.reached.facts, dict(zip(self.before.parameters, self.given, strict=True)), self.kinds) or {}
+        return (
+            aimed(
+                self.reached.facts,
+                dict(zip(self.before.parameters, self.given, strict=True)),
+                self.kinds,
+            )
+            or {}
+        )
 
     def _start(self) -> State:
         env: dict[Slot, Term] = {}
@@ -187,11 +200,20 @@ class _Walk(Rounds):
         self.steps += 1
         self.reached = state
         if self.steps > (MOST_STEADY_STEPS if self.steady else MOST_STEPS):
-            raise Parted("there are too many paths to compare", state.sides[0].node, state.sides[1].node)
+            raise Parted(
+                "there are too many paths to compare", state.sides[0].node, state.sides[1].node
+            )
 
-    def _remembered(self, state: State, segments: list[set[Fact]], marks: list[tuple[object, Numbering]]) -> Used | None:
+    def _remembered(
+        self, state: State, segments: list[set[Fact]], marks: list[tuple[object, Numbering]]
+    ) -> Used | None:
         a, b = state.sides
-        if isinstance(a.node, Leave) or isinstance(b.node, Leave) or self.paths is not None or state.owed:
+        if (
+            isinstance(a.node, Leave)
+            or isinstance(b.node, Leave)
+            or self.paths is not None
+            or state.owed
+        ):
             return None
         key, numbering = self._key(state)
         found = self.memory.find(key, numbering, state.facts)
@@ -230,17 +252,23 @@ class _Walk(Rounds):
         return frozenset(used)
 
     def _answered(self, question: Term, value: bool, state: State) -> Answered:
-        """The question in the words of each version that asks it now, and the answer to those words."""
+        """The question in the words of each version that asks it now, and the answer to those
+        words.
+        """
         atom = question[1] if question[0] == "not" else question
         asked: list[tuple[str, bool] | None] = []
         for which, side in enumerate(state.sides):
             term = self._open_question(side.node, state, which)
             positive = term == atom
             same = positive or term == ("not", atom)
-            asked.append((shortened(getattr(side.node, "source", None)), positive) if same else None)
+            asked.append(
+                (shortened(getattr(side.node, "source", None)), positive) if same else None
+            )
         leading = asked[0] or asked[1]
         positive = leading[1] if leading else True
-        texts = [None if a is None else a[0] if a[1] == positive else f"not ({a[0]})" for a in asked]
+        texts = [
+            None if a is None else a[0] if a[1] == positive else f"not ({a[0]})" for a in asked
+        ]
         return Answered(texts[0], texts[1], value == positive)
 
     def _walk_forgetting(self, place: Place, state: State) -> bool:

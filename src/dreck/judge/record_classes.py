@@ -1,7 +1,9 @@
 """Classes that only keep what they are given and answer questions about it.
 
-Of such a class, an object that is made and asked at once (``Closure(day, hour).applies()``) needs no
-object: its methods are functions of what it was given. They are read as such functions here, with the
+Of such a class, an object that is made and asked at once (``Closure(day, hour).applies()``) needs
+no
+object: its methods are functions of what it was given. They are read as such functions here, with
+the
 fields as their first parameters.
 """
 
@@ -37,7 +39,9 @@ class RecordClass:
         return {_field(f): arguments[p] for f, p in self.fields.items()}
 
     def kept(self, name: str) -> dict[str, str]:
-        """For each field's parameter of the functions, a slot of the field of an object that a name stands for."""
+        """For each field's parameter of the functions, a slot of the field of an object that a name
+        stands for.
+        """
         return {_field(f): f"{name}.{f}" for f in self.fields}
 
     def own_arguments(self, method: str) -> ast.arguments:
@@ -59,18 +63,31 @@ def record_class(node: ast.ClassDef) -> RecordClass | None:
     start = methods.pop("__init__", None)
     fields = _fields(start) if start is not None else None
     special = any(n.startswith("__") for n in methods)
-    if start is None or fields is None or special or len(methods) + 1 != len(functions) or methods.keys() & fields.keys():
+    if (
+        start is None
+        or fields is None
+        or special
+        or len(methods) + 1 != len(functions)
+        or methods.keys() & fields.keys()
+    ):
         return None
     made = {name: _as_function(node.name, f, fields, methods) for name, f in methods.items()}
     if any(f is None for f in made.values()):
         return None
     plain = {n: f for n, f in made.items() if f is not None}
-    return RecordClass(_without_first(start.args), fields, plain, frozenset(n for n in plain if methods[n].decorator_list))
+    return RecordClass(
+        _without_first(start.args),
+        fields,
+        plain,
+        frozenset(n for n in plain if methods[n].decorator_list),
+    )
 
 
 def _is_mangled(node: ast.AST) -> bool:
     """Whether the class gives a name another meaning (private name mangling)."""
-    name = getattr(node, "attr", None) or getattr(node, "id", None) or getattr(node, "arg", None) or ""
+    name = (
+        getattr(node, "attr", None) or getattr(node, "id", None) or getattr(node, "arg", None) or ""
+    )
     return isinstance(name, str) and name.startswith("__") and not name.endswith("__")
 
 
@@ -92,8 +109,18 @@ def _fields(start: ast.FunctionDef) -> dict[str, str] | None:
         if not isinstance(statement, ast.Assign) or len(statement.targets) != 1:
             return None
         target, value = statement.targets[0], statement.value
-        plain = isinstance(target, ast.Attribute) and isinstance(target.value, ast.Name) and target.value.id == this
-        if not plain or not isinstance(target, ast.Attribute) or not isinstance(value, ast.Name) or value.id not in given or target.attr in found:
+        plain = (
+            isinstance(target, ast.Attribute)
+            and isinstance(target.value, ast.Name)
+            and target.value.id == this
+        )
+        if (
+            not plain
+            or not isinstance(target, ast.Attribute)
+            or not isinstance(value, ast.Name)
+            or value.id not in given
+            or target.attr in found
+        ):
             return None
         found[target.attr] = value.id
     return found
@@ -106,10 +133,18 @@ def _without_first(arguments: ast.arguments) -> ast.arguments:
 
 
 def _as_function(
-    owner: str, method: ast.FunctionDef, fields: Mapping[str, str], methods: Mapping[str, ast.FunctionDef]
+    owner: str,
+    method: ast.FunctionDef,
+    fields: Mapping[str, str],
+    methods: Mapping[str, ast.FunctionDef],
 ) -> ast.FunctionDef | None:
     decorators = [ast.unparse(d) for d in method.decorator_list]
-    if decorators not in ([], ["property"]) or not can_be_inlined(method, decorated=True) or not method.args.args or method.args.posonlyargs:
+    if (
+        decorators not in ([], ["property"])
+        or not can_be_inlined(method, decorated=True)
+        or not method.args.args
+        or method.args.posonlyargs
+    ):
         return None
     reader = _Reader(owner, method.args.args[0].arg, fields, methods)
     body = [reader.visit(copy.deepcopy(s)) for s in method.body]
@@ -128,12 +163,20 @@ def _field(name: str) -> str:
 class _Reader(ast.NodeTransformer):
     """Puts the fields, and calls of the functions, in place of what a method asks of its object."""
 
-    def __init__(self, owner: str, this: str, fields: Mapping[str, str], methods: Mapping[str, ast.FunctionDef]) -> None:
+    def __init__(
+        self,
+        owner: str,
+        this: str,
+        fields: Mapping[str, str],
+        methods: Mapping[str, ast.FunctionDef],
+    ) -> None:
         self.owner, self.this, self.fields, self.methods = owner, this, fields, methods
         self.failed = False
 
     def visit_Name(self, node: ast.Name) -> ast.AST:
-        self.failed = self.failed or node.id == self.this  # the object itself is handed on, or bound anew
+        self.failed = (
+            self.failed or node.id == self.this
+        )  # the object itself is handed on, or bound anew
         return node
 
     def visit_Attribute(self, node: ast.Attribute) -> ast.AST:
@@ -151,13 +194,21 @@ class _Reader(ast.NodeTransformer):
 
     def visit_Call(self, node: ast.Call) -> ast.AST:
         asked = node.func
-        if isinstance(asked, ast.Attribute) and isinstance(asked.value, ast.Name) and asked.value.id == self.this:
+        if (
+            isinstance(asked, ast.Attribute)
+            and isinstance(asked.value, ast.Name)
+            and asked.value.id == self.this
+        ):
             if asked.attr in self.methods and not self.methods[asked.attr].decorator_list:
                 arguments = [self.visit(a) for a in node.args]
                 keywords = [ast.keyword(k.arg, self.visit(k.value)) for k in node.keywords]
                 return ast.copy_location(self._call(asked.attr, arguments, keywords), node)
         return self.generic_visit(node)
 
-    def _call(self, method: str, arguments: list[ast.expr], keywords: list[ast.keyword]) -> ast.Call:
+    def _call(
+        self, method: str, arguments: list[ast.expr], keywords: list[ast.keyword]
+    ) -> ast.Call:
         given: list[ast.expr] = [ast.Name(_field(f), ast.Load()) for f in self.fields]
-        return ast.Call(ast.Name(function_name(self.owner, method), ast.Load()), [*given, *arguments], keywords)
+        return ast.Call(
+            ast.Name(function_name(self.owner, method), ast.Load()), [*given, *arguments], keywords
+        )

@@ -1,5 +1,4 @@
-"""Loops: a relation between the two sides is assumed, and shown to hold after every round.
-"""
+"""Loops: a relation between the two sides is assumed, and shown to hold after every round."""
 
 from __future__ import annotations
 
@@ -84,8 +83,14 @@ class Rounds(Matching):
             found = self.changing[which, head.number] = _changed_between(head)
         return found
 
-    def _hypothesis(self, groups: dict[Name, object], loose: dict[Name, Value], fixed: dict[Name, Term],
-                    state: State, keep_facts: bool) -> Hypothesis:  # fmt: skip
+    def _hypothesis(
+        self,
+        groups: dict[Name, object],
+        loose: dict[Name, Value],
+        fixed: dict[Name, Term],
+        state: State,
+        keep_facts: bool,
+    ) -> Hypothesis:
         values: dict[object, Term] = {}
         for name, group in groups.items():
             if group not in values:
@@ -100,21 +105,33 @@ class Rounds(Matching):
         sides = []
         for which, node in enumerate((a, b)):
             env = {slot: term for (w, slot), term in hypothesis.fixed.items() if w == which}
-            env |= {slot: hypothesis.values[g] for (w, slot), g in hypothesis.groups.items() if w == which}
+            env |= {
+                slot: hypothesis.values[g]
+                for (w, slot), g in hypothesis.groups.items()
+                if w == which
+            }
             sides.append(Side(node.next, env))
         return State((sides[0], sides[1]), Facts(self.kinds, dict(hypothesis.facts)), {})
 
     def _restored(self, place: Place, hypothesis: Hypothesis, state: State) -> None:
         """Check the assumed relation at the end of a round; ask for a weaker one if it fails."""
         now = {name: state.sides[name[0]].env.get(name[1], UNBOUND) for name in hypothesis.groups}
-        relation: dict[Name, object] = {name: (group, now[name]) for name, group in hypothesis.groups.items()}
-        loose = {name: self._assumed(hypothesis.values[group]) for name, group in hypothesis.groups.items()}
+        relation: dict[Name, object] = {
+            name: (group, now[name]) for name, group in hypothesis.groups.items()
+        }
+        loose = {
+            name: self._assumed(hypothesis.values[group])
+            for name, group in hypothesis.groups.items()
+        }
         widened = {name: self._widened(loose[name], term) for name, term in now.items()}
         if len(set(relation.values())) != len(hypothesis.values) or widened != loose:
             raise TooWeak(place, relation, widened)
         for name, term in hypothesis.fixed.items():
             if state.sides[name[0]].env.get(name[1], UNBOUND) != term:
-                raise Parted("a loop changes a name in a way the judge does not follow", *(s.node for s in state.sides))
+                raise Parted(
+                    "a loop changes a name in a way the judge does not follow",
+                    *(s.node for s in state.sides),
+                )
 
     def _widened(self, assumed: Value, term: Term) -> Value:
         found = self._assumed(term)

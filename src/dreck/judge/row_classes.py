@@ -12,8 +12,16 @@ from functools import lru_cache
 
 from .inlining import is_constant
 from .module_names import (
-    CACHED, bound_once, declared_global, definition_counts, imported, is_mangled, names_from, single_target, stored_at_module_level,
-)  # fmt: skip
+    CACHED,
+    bound_once,
+    declared_global,
+    definition_counts,
+    imported,
+    is_mangled,
+    names_from,
+    single_target,
+    stored_at_module_level,
+)
 from .terms import Term, const
 
 # Hints whose reading does nothing, and that a class of rows accepts.
@@ -60,14 +68,29 @@ def row_classes_of(tree: ast.Module) -> dict[str, RowClass]:
     """The classes of rows of a module, each bound once."""
     tuples = names_from(tree, "typing", "NamedTuple")
     frozen = names_from(tree, "dataclasses", "dataclass")
-    taken = definition_counts(tree).keys() | stored_at_module_level(tree) | declared_global(tree) | imported(tree)
+    taken = (
+        definition_counts(tree).keys()
+        | stored_at_module_level(tree)
+        | declared_global(tree)
+        | imported(tree)
+    )
     found = {}
     for node in tree.body:
         if not isinstance(node, ast.ClassDef) or node.keywords or is_mangled(node.name):
             continue
-        is_tuple = [ast.unparse(b) for b in node.bases] in [[t] for t in tuples] and not node.decorator_list
-        is_frozen = not node.bases and len(node.decorator_list) == 1 and _is_frozen(node.decorator_list[0], frozen)
-        once = definition_counts(tree)[node.name] == 1 and bound_once(node.name, tree) and node.name not in imported(tree)
+        is_tuple = [ast.unparse(b) for b in node.bases] in [
+            [t] for t in tuples
+        ] and not node.decorator_list
+        is_frozen = (
+            not node.bases
+            and len(node.decorator_list) == 1
+            and _is_frozen(node.decorator_list[0], frozen)
+        )
+        once = (
+            definition_counts(tree)[node.name] == 1
+            and bound_once(node.name, tree)
+            and node.name not in imported(tree)
+        )
         fields = _fields(node, taken) if once and (is_tuple or is_frozen) else None
         if fields:
             found[node.name] = RowClass(node.name, fields, is_tuple)
@@ -80,7 +103,9 @@ def is_row(node: ast.AST, classes: Mapping[str, RowClass]) -> bool:
 
 
 def row_parts(node: ast.Call, classes: Mapping[str, RowClass]) -> list[ast.expr] | None:
-    """The constants in a row, in the order of its fields; None if it is none, or has too few or too many."""
+    """The constants in a row, in the order of its fields; None if it is none, or has too few or too
+    many.
+    """
     made = classes.get(node.func.id) if isinstance(node.func, ast.Name) else None
     if made is None or len(node.args) > len(made.fields):
         return None
@@ -101,7 +126,9 @@ def places_of(tree: ast.Module) -> dict[int, str]:
     for statement in tree.body:
         name, value = single_target(statement), getattr(statement, "value", None)
         values = value.values if isinstance(value, ast.Dict) else getattr(value, "elts", [])
-        found.update({id(v): f"{name} {i}" for i, v in enumerate(values) if isinstance(v, ast.Call)})
+        found.update(
+            {id(v): f"{name} {i}" for i, v in enumerate(values) if isinstance(v, ast.Call)}
+        )
     return found
 
 
@@ -116,7 +143,10 @@ def _is_frozen(node: ast.expr, dataclass_names: frozenset[str]) -> bool:
     """Whether a decorator makes a frozen dataclass without anything that changes its fields."""
     if not isinstance(node, ast.Call) or node.args or ast.unparse(node.func) not in dataclass_names:
         return False
-    plain = all(isinstance(k.value, ast.Constant) and k.arg in ("frozen", "slots", "eq", "repr", "order") for k in node.keywords)
+    plain = all(
+        isinstance(k.value, ast.Constant) and k.arg in ("frozen", "slots", "eq", "repr", "order")
+        for k in node.keywords
+    )
     return plain and any(k.arg == "frozen" and k.value.value is True for k in node.keywords)  # type: ignore[attr-defined]
 
 
@@ -127,13 +157,22 @@ def _fields(node: ast.ClassDef, taken: Set[str]) -> dict[str, ast.expr | None] |
         if isinstance(statement, ast.AnnAssign) and isinstance(statement.target, ast.Name):
             name, default = statement.target.id, statement.value
             late = default is None and any(d is not None for d in found.values())
-            if name in found or name.startswith("_") or late or not _is_plain_hint(statement.annotation, taken):
+            if (
+                name in found
+                or name.startswith("_")
+                or late
+                or not _is_plain_hint(statement.annotation, taken)
+            ):
                 return None
             if default is not None and not is_constant(default):
                 return None
             found[name] = default
         elif isinstance(statement, ast.FunctionDef):
-            if statement.name.startswith("__") or statement.decorator_list and ast.unparse(statement.decorator_list[0]) != "property":
+            if (
+                statement.name.startswith("__")
+                or statement.decorator_list
+                and ast.unparse(statement.decorator_list[0]) != "property"
+            ):
                 return None
             others.add(statement.name)
         elif not (isinstance(statement, ast.Expr) and isinstance(statement.value, ast.Constant)):

@@ -83,7 +83,9 @@ def _evaluated_inside(scope: ast.AST) -> list[ast.AST]:
         return list(scope.body)
     if isinstance(scope, _COMPREHENSIONS):
         first, *rest = scope.generators
-        element: list[ast.AST] = [scope.key, scope.value] if isinstance(scope, ast.DictComp) else [scope.elt]
+        element: list[ast.AST] = (
+            [scope.key, scope.value] if isinstance(scope, ast.DictComp) else [scope.elt]
+        )
         return [*element, first.target, *first.ifs, *rest]
     return [scope]
 

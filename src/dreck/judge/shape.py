@@ -13,7 +13,9 @@ _IGNORED = frozenset({"ctx", "type_comment", "kind"})
 _WITH_DOCSTRING = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef, ast.Module)
 
 
-def shape(node: object, renamed: Mapping[str, str] | None = None, hollow: frozenset[int] = frozenset()) -> Hashable:
+def shape(
+    node: object, renamed: Mapping[str, str] | None = None, hollow: frozenset[int] = frozenset()
+) -> Hashable:
     """A hashable picture of a tree, equal exactly when the code is the same.
 
     Args:

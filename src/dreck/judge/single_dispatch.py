@@ -1,4 +1,6 @@
-"""Functions whose body is picked by the class of their first argument (``functools.singledispatch``, PEP 443)."""
+"""Functions whose body is picked by the class of their first argument
+(``functools.singledispatch``, PEP 443).
+"""
 
 from __future__ import annotations
 
@@ -11,12 +13,32 @@ from .module_names import CACHED, bound_once, definition_counts, imported, names
 from .scope import FunctionNode
 
 # Built-in classes, of which none is derived from another but bool from int.
-BUILT_IN = ("bool", "int", "float", "complex", "str", "bytes", "bytearray", "list", "tuple", "dict", "set", "frozenset")
-# Classes of the standard library that may be told apart; of these only datetime is derived from another one, date.
+BUILT_IN = (
+    "bool",
+    "int",
+    "float",
+    "complex",
+    "str",
+    "bytes",
+    "bytearray",
+    "list",
+    "tuple",
+    "dict",
+    "set",
+    "frozenset",
+)
+# Classes of the standard library that may be told apart; of these only datetime is derived from
+# another one, date.
 _OF_LIBRARY = (
-    ("datetime", "datetime"), ("datetime", "date"), ("datetime", "time"), ("datetime", "timedelta"), ("decimal", "Decimal"),
-    ("fractions", "Fraction"), ("pathlib", "Path"), ("uuid", "UUID"),
-)  # fmt: skip
+    ("datetime", "datetime"),
+    ("datetime", "date"),
+    ("datetime", "time"),
+    ("datetime", "timedelta"),
+    ("decimal", "Decimal"),
+    ("fractions", "Fraction"),
+    ("pathlib", "Path"),
+    ("uuid", "UUID"),
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,7 +47,8 @@ class Dispatcher:
 
     Attributes:
         default: the function for all other objects.
-        kinds: the names of classes with their functions, derived classes before those they are derived from.
+        kinds: the names of classes with their functions, derived classes before those they are
+            derived from.
     """
 
     default: ast.FunctionDef
@@ -36,7 +59,8 @@ class Dispatcher:
 def dispatchers_of(tree: ast.Module) -> dict[str, Dispatcher]:
     """The dispatching functions of a module whose bodies can all be read off it.
 
-    Their functions have to follow them with nothing but such functions between, so that all are registered
+    Their functions have to follow them with nothing but such functions between, so that all are
+    registered
     before anyone can call.
     """
     found = {}
@@ -50,7 +74,13 @@ def dispatchers_of(tree: ast.Module) -> dict[str, Dispatcher]:
                 kinds.update(dict.fromkeys(names, after))
             ordered = _derived_first(list(kinds), tree)
             bodies = [node, *kinds.values()]
-            if kinds and ordered is not None and _mentions_register(tree, node.name) == sum(len(f.decorator_list) for f in {id(f): f for f in kinds.values()}.values()) and all(map(_fits, bodies)):
+            if (
+                kinds
+                and ordered is not None
+                and _mentions_register(tree, node.name)
+                == sum(len(f.decorator_list) for f in {id(f): f for f in kinds.values()}.values())
+                and all(map(_fits, bodies))
+            ):
                 found[node.name] = Dispatcher(node, tuple((k, kinds[k]) for k in ordered))
     return found
 
@@ -58,7 +88,9 @@ def dispatchers_of(tree: ast.Module) -> dict[str, Dispatcher]:
 @lru_cache(CACHED)
 def dispatching_nodes(tree: ast.Module) -> frozenset[int]:
     """The ids of all functions that make the dispatching functions of a module."""
-    return frozenset(id(f) for d in dispatchers_of(tree).values() for f in (d.default, *(f for _, f in d.kinds)))
+    return frozenset(
+        id(f) for d in dispatchers_of(tree).values() for f in (d.default, *(f for _, f in d.kinds))
+    )
 
 
 def is_dispatcher(node: ast.AST, tree: ast.Module) -> bool:
@@ -66,21 +98,40 @@ def is_dispatcher(node: ast.AST, tree: ast.Module) -> bool:
     if not isinstance(node, ast.FunctionDef) or len(node.decorator_list) != 1:
         return False
     plain = ast.unparse(node.decorator_list[0]) in names_from(tree, "functools", "singledispatch")
-    return plain and definition_counts(tree)[node.name] == 1 and bound_once(node.name, tree) and node.name not in imported(tree)
+    return (
+        plain
+        and definition_counts(tree)[node.name] == 1
+        and bound_once(node.name, tree)
+        and node.name not in imported(tree)
+    )
 
 
 def registered_classes(node: ast.AST, dispatcher: str) -> list[str]:
-    """The classes that a function is registered for by ``@dispatcher.register(Class)``; none if it is decorated otherwise."""
+    """The classes that a function is registered for by ``@dispatcher.register(Class)``; none if it
+    is decorated otherwise.
+    """
     made = node.decorator_list if isinstance(node, ast.FunctionDef) else []
-    calls = [m for m in made if isinstance(m, ast.Call) and len(m.args) == 1 and not m.keywords and isinstance(m.args[0], ast.Name)]
-    if len(calls) < len(made) or any(ast.unparse(c.func) != f"{dispatcher}.register" for c in calls):
+    calls = [
+        m
+        for m in made
+        if isinstance(m, ast.Call)
+        and len(m.args) == 1
+        and not m.keywords
+        and isinstance(m.args[0], ast.Name)
+    ]
+    if len(calls) < len(made) or any(
+        ast.unparse(c.func) != f"{dispatcher}.register" for c in calls
+    ):
         return []
     return list(dict.fromkeys(ast.unparse(c.args[0]) for c in calls))
 
 
 def _mentions_register(tree: ast.Module, dispatcher: str) -> int:
     """How often anything of a dispatching function is asked for."""
-    return sum(isinstance(n, ast.Attribute) and isinstance(n.value, ast.Name) and n.value.id == dispatcher for n in ast.walk(tree))
+    return sum(
+        isinstance(n, ast.Attribute) and isinstance(n.value, ast.Name) and n.value.id == dispatcher
+        for n in ast.walk(tree)
+    )
 
 
 def _fits(node: FunctionNode) -> bool:
@@ -88,7 +139,9 @@ def _fits(node: FunctionNode) -> bool:
 
 
 def _derived_first(names: list[str], tree: ast.Module) -> list[str] | None:
-    """Classes in an order in which the first that fits is the one that is picked; None if that cannot be told."""
+    """Classes in an order in which the first that fits is the one that is picked; None if that
+    cannot be told.
+    """
     found: list[str] = []
     for name in names:
         above = _above(name, tree)
@@ -100,7 +153,9 @@ def _derived_first(names: list[str], tree: ast.Module) -> list[str] | None:
 
 
 def _above(name: str, tree: ast.Module) -> set[str] | None:
-    """The classes that a class is derived from, of those that can be told apart; None if nothing is known of it."""
+    """The classes that a class is derived from, of those that can be told apart; None if nothing is
+    known of it.
+    """
     once = bound_once(name, tree) and name not in imported(tree)
     if name in BUILT_IN and once and name not in definition_counts(tree):
         return {"int"} if name == "bool" else set()
@@ -110,7 +165,12 @@ def _above(name: str, tree: ast.Module) -> set[str] | None:
     classes = {n.name: n for n in tree.body if isinstance(n, ast.ClassDef)}
     found: set[str] = set()
     while True:
-        if name not in classes or definition_counts(tree)[name] != 1 or not bound_once(name, tree) or name in imported(tree):
+        if (
+            name not in classes
+            or definition_counts(tree)[name] != 1
+            or not bound_once(name, tree)
+            or name in imported(tree)
+        ):
             return None
         bases = classes[name].bases
         if not bases:

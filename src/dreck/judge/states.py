@@ -1,5 +1,4 @@
-"""What the lock-step walk carries along: sides, facts, assumed relations, and how it stops.
-"""
+"""What the lock-step walk carries along: sides, facts, assumed relations, and how it stops."""
 
 from __future__ import annotations
 
@@ -31,7 +30,9 @@ class Enough(Exception):
 class TooWeak(Exception):
     """A round of a loop did not restore the relation assumed at its head."""
 
-    def __init__(self, place: Place, relation: dict[Name, object], loose: dict[Name, Value]) -> None:
+    def __init__(
+        self, place: Place, relation: dict[Name, object], loose: dict[Name, Value]
+    ) -> None:
         super().__init__(place)
         self.place, self.relation, self.loose = place, relation, loose
 
@@ -46,7 +47,9 @@ class Value:
 
 @dataclass(slots=True)
 class Side:
-    """One side: where it stands, what its slots hold, and the names it read since the sides last met."""
+    """One side: where it stands, what its slots hold, and the names it read since the sides last
+    met.
+    """
 
     node: Node
     env: dict[Slot, Term]
@@ -59,7 +62,9 @@ class Side:
 
 @dataclass(frozen=True, slots=True)
 class Answered:
-    """A question of a path: as each version asks it (None if it does not), and the answer on each side."""
+    """A question of a path: as each version asks it (None if it does not), and the answer on each
+    side.
+    """
 
     before: str | None
     after: str | None
@@ -95,7 +100,13 @@ class State:
     def copy(self, facts: Facts | None = None) -> State:
         """The same state, to go another way, with other facts if given."""
         a, b = self.sides
-        return State((a.copy(), b.copy()), facts or self.facts, dict(self.known_globals), self.asked, self.owed)
+        return State(
+            (a.copy(), b.copy()),
+            facts or self.facts,
+            dict(self.known_globals),
+            self.asked,
+            self.owed,
+        )
 
 
 @dataclass(slots=True)

@@ -1,7 +1,8 @@
 """Sums and products of whole numbers, and texts one behind the other, each in one normal form.
 
 Whole numbers form a ring, so sums of products may be multiplied out and put in order: ``a - b`` and
-``a + -1 * b`` are one term. A bool counts as a number here but adding zero to it makes it an int, so a lone
+``a + -1 * b`` are one term. A bool counts as a number here but adding zero to it makes it an int,
+so a lone
 summand only stands for itself where it is an ``int`` for sure. (Of floats none of this holds.)
 """
 
@@ -33,7 +34,9 @@ def arithmetic(op: str, a: Term, b: Term, known: Mapping[int, Kinds]) -> Term | 
 
 
 def _whole_sum(op: str, a: Term, b: Term, is_int: Callable[[Term], bool]) -> Term | None:
-    """The normal form of ``a op b`` for whole numbers and ``+``, ``-`` or ``*``; None if it is too large."""
+    """The normal form of ``a op b`` for whole numbers and ``+``, ``-`` or ``*``; None if it is too
+    large.
+    """
     left, right = _parts(a), _parts(b)
     found: dict[tuple[Term, ...], int] = {}
     if op == "*":

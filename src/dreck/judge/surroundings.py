@@ -14,11 +14,23 @@ from .row_classes import row_classes_of
 from .scope import scope_of
 from .single_dispatch import dispatching_nodes
 
-
 # Names that every module has of its own.
 _OF_EVERY_MODULE = frozenset({"__name__", "__doc__", "__package__", "__spec__", "__loader__"})
 # Built-in functions that call nothing of the module when they are called in a class body.
-_INERT_CALLS = frozenset({"property", "staticmethod", "classmethod", "frozenset", "object", "range", "slice", "bytes", "bool", "len"})
+_INERT_CALLS = frozenset(
+    {
+        "property",
+        "staticmethod",
+        "classmethod",
+        "frozenset",
+        "object",
+        "range",
+        "slice",
+        "bytes",
+        "bool",
+        "len",
+    }
+)
 
 
 def names_around(tree: ast.Module) -> Names:
@@ -39,7 +51,12 @@ def names_around(tree: ast.Module) -> Names:
             shadowing |= set(node.names)
             again |= set(node.names)
     bound = _surely_bound(tree.body) | _OF_EVERY_MODULE
-    return Names(frozenset(bound), frozenset(shadowing), star, fixed=frozenset() if star else frozenset(bound - again))
+    return Names(
+        frozenset(bound),
+        frozenset(shadowing),
+        star,
+        fixed=frozenset() if star else frozenset(bound - again),
+    )
 
 
 @lru_cache(8)
@@ -48,9 +65,19 @@ def defined_in_time(tree: ast.Module) -> frozenset[str]:
 
     A function further down may be missing still when code at module level calls another one.
     """
-    own = {n.name for n in tree.body if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef)}
+    own = {
+        n.name
+        for n in tree.body
+        if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef)
+    }
     inert = _INERT_CALLS - names_around(tree).shadowing
-    loading = _Loading(frozenset(own - row_classes_of(tree).keys()), _has_class_hooks(tree), inert, dispatching_nodes(tree), enums_of(tree))
+    loading = _Loading(
+        frozenset(own - row_classes_of(tree).keys()),
+        _has_class_hooks(tree),
+        inert,
+        dispatching_nodes(tree),
+        enums_of(tree),
+    )
     found: set[str] = set()
     for position, statement in enumerate(tree.body):
         found |= _surely_bound(tree.body[: position + 1])
@@ -61,7 +88,9 @@ def defined_in_time(tree: ast.Module) -> frozenset[str]:
 
 @dataclass(frozen=True, slots=True)
 class _Loading:
-    """What matters while a module is loaded: its own functions, whether deriving a class runs code, calls and definitions that do nothing."""
+    """What matters while a module is loaded: its own functions, whether deriving a class runs code,
+    calls and definitions that do nothing.
+    """
 
     own: frozenset[str]
     hooked: bool
@@ -75,20 +104,46 @@ def _may_run(statement: ast.stmt, loading: _Loading) -> bool:
     if id(statement) in loading.dispatching:
         return False
     if isinstance(statement, ast.ClassDef):
-        mentions = {n.id for d in statement.decorator_list for n in ast.walk(d) if isinstance(n, ast.Name)}
+        mentions = {
+            n.id for d in statement.decorator_list for n in ast.walk(d) if isinstance(n, ast.Name)
+        }
         derives = loading.hooked and bool(statement.bases or statement.keywords)
-        return derives or bool(mentions & loading.own) or any(not _is_inert_call(n, loading) for n in _module_level([*statement.body]) if isinstance(n, ast.Call))
+        return (
+            derives
+            or bool(mentions & loading.own)
+            or any(
+                not _is_inert_call(n, loading)
+                for n in _module_level([*statement.body])
+                if isinstance(n, ast.Call)
+            )
+        )
     runs = [] if isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef) else [statement]
-    inside = [n for part in (*runs, *getattr(statement, "decorator_list", [])) for n in ast.walk(part)]
+    inside = [
+        n for part in (*runs, *getattr(statement, "decorator_list", [])) for n in ast.walk(part)
+    ]
     harmless = _member_reads(inside, loading)
-    return any(isinstance(n, ast.Name) and n.id in loading.own and id(n) not in harmless for n in inside)
+    return any(
+        isinstance(n, ast.Name) and n.id in loading.own and id(n) not in harmless for n in inside
+    )
 
 
 def _member_reads(inside: list[ast.AST], loading: _Loading) -> set[int]:
-    """The ids of names of plain enums of which just a member is read, and nothing is asked of it."""
-    asked = {id(n.value) for n in inside if isinstance(n, ast.Attribute)} | {id(n.func) for n in inside if isinstance(n, ast.Call)}
-    reads = [n for n in inside if isinstance(n, ast.Attribute) and isinstance(n.value, ast.Name) and id(n) not in asked]
-    return {id(n.value) for n in reads if isinstance(n.value, ast.Name) and n.attr in loading.enums.get(n.value.id, ())}
+    """The ids of names of plain enums of which just a member is read, and nothing is asked of
+    it.
+    """
+    asked = {id(n.value) for n in inside if isinstance(n, ast.Attribute)} | {
+        id(n.func) for n in inside if isinstance(n, ast.Call)
+    }
+    reads = [
+        n
+        for n in inside
+        if isinstance(n, ast.Attribute) and isinstance(n.value, ast.Name) and id(n) not in asked
+    ]
+    return {
+        id(n.value)
+        for n in reads
+        if isinstance(n.value, ast.Name) and n.attr in loading.enums.get(n.value.id, ())
+    }
 
 
 def _is_inert_call(node: ast.Call, loading: _Loading) -> bool:
@@ -99,10 +154,14 @@ def _is_inert_call(node: ast.Call, loading: _Loading) -> bool:
 def _defined_next_to_use(tree: ast.Module, loading: _Loading) -> set[str]:
     """Functions between whose definition and the first one that mentions them nothing can run."""
     found = set()
-    places = {n.name: i for i, n in enumerate(tree.body) if isinstance(n, ast.FunctionDef | ast.ClassDef)}
+    places = {
+        n.name: i for i, n in enumerate(tree.body) if isinstance(n, ast.FunctionDef | ast.ClassDef)
+    }
     mentioned: dict[str, int] = {}
     for position, statement in enumerate(tree.body):
-        inside: set[str] = {getattr(n, "id", "") or getattr(n, "attr", "") for n in ast.walk(statement)}
+        inside: set[str] = {
+            getattr(n, "id", "") or getattr(n, "attr", "") for n in ast.walk(statement)
+        }
         for name in inside & places.keys():
             if position != places[name]:
                 mentioned.setdefault(name, position)
@@ -117,9 +176,15 @@ def _defined_next_to_use(tree: ast.Module, loading: _Loading) -> set[str]:
 def _has_class_hooks(tree: ast.Module) -> bool:
     """Whether a class of the module may run code when another one is derived from it."""
     for node in nodes_of(tree):
-        if isinstance(node, ast.FunctionDef) and node.name in ("__init_subclass__", "__set_name__", "__prepare__"):
+        if isinstance(node, ast.FunctionDef) and node.name in (
+            "__init_subclass__",
+            "__set_name__",
+            "__prepare__",
+        ):
             return True
-        if isinstance(node, ast.ClassDef) and any(isinstance(b, ast.Name) and b.id == "type" for b in node.bases):
+        if isinstance(node, ast.ClassDef) and any(
+            isinstance(b, ast.Name) and b.id == "type" for b in node.bases
+        ):
             return True
     return False
 
@@ -135,7 +200,11 @@ def names_inside(enclosing: Iterable[FunctionNode], around: Names) -> Names:
     for node in enclosing:
         local |= scope_of(node).own
     return replace(
-        around, bound=around.bound - local, shadowing=around.shadowing | local, new=around.new - local, fixed=around.fixed - local
+        around,
+        bound=around.bound - local,
+        shadowing=around.shadowing | local,
+        new=around.new - local,
+        fixed=around.fixed - local,
     )
 
 
@@ -170,19 +239,28 @@ def _surely_bound(body: list[ast.stmt]) -> set[str]:
         elif isinstance(statement, ast.Try):
             bound |= _surely_bound_by_try(statement)
         elif isinstance(statement, ast.Assign):
-            bound |= {n.id for t in statement.targets for n in ast.walk(t) if isinstance(n, ast.Name)}
+            bound |= {
+                n.id for t in statement.targets for n in ast.walk(t) if isinstance(n, ast.Name)
+            }
         elif isinstance(statement, ast.AnnAssign) and statement.value is not None:
             bound |= {statement.target.id} if isinstance(statement.target, ast.Name) else set()
         elif isinstance(statement, ast.Delete):
-            bound -= {n.id for t in statement.targets for n in ast.walk(t) if isinstance(n, ast.Name)}
-        elif isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef | ast.Import | ast.ImportFrom):
+            bound -= {
+                n.id for t in statement.targets for n in ast.walk(t) if isinstance(n, ast.Name)
+            }
+        elif isinstance(
+            statement,
+            ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef | ast.Import | ast.ImportFrom,
+        ):
             bound |= _bound_by(statement)
     return bound - _deleted_later(body)
 
 
 def _surely_bound_by_try(statement: ast.Try) -> set[str]:
     ways = [_surely_bound([*statement.body, *statement.orelse])]
-    ways += [_surely_bound(h.body) for h in statement.handlers if not isinstance(h.body[-1], ast.Raise)]
+    ways += [
+        _surely_bound(h.body) for h in statement.handlers if not isinstance(h.body[-1], ast.Raise)
+    ]
     return set.intersection(*ways) | _surely_bound(statement.finalbody)
 
 

@@ -145,7 +145,9 @@ def is_plain(term: Term, known: Mapping[int, Kinds]) -> bool:
 
 
 def all_plain(kinds: Kinds | None) -> bool:
-    """Whether types are known and all plain: built-in ones, or enums without an ``==`` of their own."""
+    """Whether types are known and all plain: built-in ones, or enums without an ``==`` of their
+    own.
+    """
     return kinds is not None and all(k in PLAIN or k.startswith(_ENUM) for k in kinds)
 
 
@@ -233,13 +235,23 @@ def compared(op: str, a: Term, b: Term, known: Mapping[int, Kinds]) -> Term | No
         return TRUE if (x < y if op == "<" else x <= y) else FALSE
     if op == "<":
         return ("lt", a, b)
-    return negated(("lt", b, a)) if not (_may_be_nan(a, left) or _may_be_nan(b, right)) else ("le", a, b)
+    return (
+        negated(("lt", b, a))
+        if not (_may_be_nan(a, left) or _may_be_nan(b, right))
+        else ("le", a, b)
+    )
 
 
 def _truth_compared(a: Term, b: Term, left: Kinds, right: Kinds) -> Term | None:
     """A bool compared with True, False, 1 or 0 is the bool or its opposite."""
     for asked, kinds, other in ((a, left, b), (b, right, a)):
-        if kinds == BOOL and not is_const(asked) and is_const(other) and other[1] in WHOLE and other[2] in (0, 1):
+        if (
+            kinds == BOOL
+            and not is_const(asked)
+            and is_const(other)
+            and other[1] in WHOLE
+            and other[2] in (0, 1)
+        ):
             return asked if other[2] else negated(asked)
     return None
 

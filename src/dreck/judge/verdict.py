@@ -63,7 +63,9 @@ class Assumption:
     breaks: str
 
     @classmethod
-    def about_comparison(cls, kind: AssumptionKind, source: ast.AST, unknown: int = 0) -> Assumption:
+    def about_comparison(
+        cls, kind: AssumptionKind, source: ast.AST, unknown: int = 0
+    ) -> Assumption:
         """The assumption that a comparison and its opposite never agree.
 
         Args:
@@ -75,7 +77,9 @@ class Assumption:
         operand = _operand_to_break(source, unknown)
         if kind is AssumptionKind.TOTAL_ORDER:
             return cls(kind, about, f"{operand} = float('nan')")
-        return cls(kind, about, f"{operand} of a class whose __ne__ is not the opposite of its __eq__")
+        return cls(
+            kind, about, f"{operand} of a class whose __ne__ is not the opposite of its __eq__"
+        )
 
     @classmethod
     def about_name(cls, name: str) -> Assumption:
@@ -84,7 +88,9 @@ class Assumption:
 
 
 def _operand_to_break(source: ast.AST, unknown: int) -> str:
-    """The operand a person would vary: the first of which nothing is known and that is no constant."""
+    """The operand a person would vary: the first of which nothing is known and that is no
+    constant.
+    """
     if isinstance(source, ast.Compare):
         operands = [source.left, *source.comparators]
         for operand in operands[unknown if len(operands) == 2 else 0 :]:
@@ -173,7 +179,10 @@ class SubjectVerdict:
         return {
             "subject": self.subject,
             "verdict": self.verdict.value,
-            "assumptions": [{"kind": a.kind.value, "about": a.about, "breaks": a.breaks} for a in self.assumptions],
+            "assumptions": [
+                {"kind": a.kind.value, "about": a.about, "breaks": a.breaks}
+                for a in self.assumptions
+            ],
             "trials": trials,
             "counterexample": counterexample,
             "why": self.why,

@@ -29,9 +29,25 @@ from .surroundings import defined_in_time, names_inside
 from .trials.answers import ELSE
 from .trials.runner import ProcessRunner, Request, Runner
 from .trials.script import call_text, script_of
-from .verdict import Assumption, AssumptionKind, Counterexample, Coverage, SubjectVerdict, Trials, Verdict, Vouching
-from .versions import MODULE, Version, differences, hints_in_time, is_new_record, module_name, reached_from
-
+from .verdict import (
+    Assumption,
+    AssumptionKind,
+    Counterexample,
+    Coverage,
+    SubjectVerdict,
+    Trials,
+    Verdict,
+    Vouching,
+)
+from .versions import (
+    MODULE,
+    Version,
+    differences,
+    hints_in_time,
+    is_new_record,
+    module_name,
+    reached_from,
+)
 
 # Parameters that a message names.
 _NAMED = 4
@@ -67,22 +83,39 @@ class Judge:
         wanted = list(dict.fromkeys([*found.changed, *_methods_of_kinds(splits), *options.names]))
         if subject is not None:
             self._check_subject(subject, before, after)
-            reached = reached_from(subject, before, found.changed) | reached_from(subject, after, found.changed)
+            reached = reached_from(subject, before, found.changed) | reached_from(
+                subject, after, found.changed
+            )
             wanted = [subject, *(n for n in wanted if n in reached and n != subject)]
-        verdicts = [self._with_options(self.function(before, after, name), options, before) for name in wanted]
+        verdicts = [
+            self._with_options(self.function(before, after, name), options, before)
+            for name in wanted
+        ]
         verdicts += [_out_of_time(n) for n in found.changed if not _hints_fit(before, after, n)]
         if found.frame_differs:
             why = "code outside functions differs (constants, classes or imports); Dreck does not compare that yet"
             verdicts.append(SubjectVerdict(MODULE, Verdict.UNDECIDED, why))
         apart = {f"{owner.name}." for s in splits.values() for _, owner in s.kinds}
         own = [n for n in (*found.added, *found.removed) if n.rpartition(".")[0] + "." not in apart]
-        verdicts += [v for n in own if (v := _lonely(n, before, after, strict=self.strict)) is not None]
-        verdicts += [_based(base, kinds, strict=self.strict) for base, kinds in based.classes.items()]
-        verdicts += [_neutral(a, c, strict=self.strict) for a, kinds in neutral_data_of(after.tree, before.tree).items() for c, _ in kinds]
+        verdicts += [
+            v for n in own if (v := _lonely(n, before, after, strict=self.strict)) is not None
+        ]
+        verdicts += [
+            _based(base, kinds, strict=self.strict) for base, kinds in based.classes.items()
+        ]
+        verdicts += [
+            _neutral(a, c, strict=self.strict)
+            for a, kinds in neutral_data_of(after.tree, before.tree).items()
+            for c, _ in kinds
+        ]
         return Vouching(tuple(verdicts), tuple(_notes(found.added, found.removed)))
 
-    def _with_options(self, verdict: SubjectVerdict, options: Options, before: Version) -> SubjectVerdict:
-        """A verdict on a function that can be given constants of the module now, which must not be set again."""
+    def _with_options(
+        self, verdict: SubjectVerdict, options: Options, before: Version
+    ) -> SubjectVerdict:
+        """A verdict on a function that can be given constants of the module now, which must not be
+        set again.
+        """
         known = [n for n in options.names.get(verdict.subject, ()) if n in before.names.bound]
         if not known or verdict.verdict not in (Verdict.PROVED, Verdict.PROVED_UNDER):
             return verdict
@@ -92,17 +125,28 @@ class Judge:
         added = [a for a in map(Assumption.about_name, known) if a not in verdict.assumptions]
         count = len(verdict.assumptions) + len(added)
         why = f"every path matches, given {count} assumption{'s' if count > 1 else ''}"
-        return replace(verdict, verdict=Verdict.PROVED_UNDER, why=why, assumptions=(*verdict.assumptions, *added))
+        return replace(
+            verdict,
+            verdict=Verdict.PROVED_UNDER,
+            why=why,
+            assumptions=(*verdict.assumptions, *added),
+        )
 
     def vouch_files(self, pairs: Sequence[tuple[Version, Version]]) -> Vouching:
-        """Compare several modules of a project that change together; each may use the others' new functions."""
+        """Compare several modules of a project that change together; each may use the others' new
+        functions.
+        """
         modules = [module_name(before.path)[0] for before, _ in pairs]
         sides = [{m: pair[i] for m, pair in zip(modules, pairs, strict=True)} for i in range(2)]
         found = []
         for module, (before, after) in zip(modules, pairs, strict=True):
             others = [{m: v for m, v in side.items() if m != module} for side in sides]
-            found.append(self.vouch(replace(before, others=others[0]), replace(after, others=others[1])))
-        return Vouching(tuple(s for v in found for s in v.subjects), tuple(n for v in found for n in v.notes))
+            found.append(
+                self.vouch(replace(before, others=others[0]), replace(after, others=others[1]))
+            )
+        return Vouching(
+            tuple(s for v in found for s in v.subjects), tuple(n for v in found for n in v.notes)
+        )
 
     @staticmethod
     def _check_subject(subject: str, before: Version, after: Version) -> None:
@@ -111,8 +155,12 @@ class Judge:
                 names = ", ".join(list(version.functions)[:6]) or "none"
                 raise TargetError(f"{version.path}: has no function {subject!r}; it has {names}")
 
-    def explain(self, before: Version, after: Version, subject: str | None = None) -> list[DecisionTable | str]:
-        """The decision tables of all functions that differ, or of one; a sentence where there is none."""
+    def explain(
+        self, before: Version, after: Version, subject: str | None = None
+    ) -> list[DecisionTable | str]:
+        """The decision tables of all functions that differ, or of one; a sentence where there is
+        none.
+        """
         if subject is not None:
             self._check_subject(subject, before, after)
         after = without_options(before, without_new_bases(before, after).version).version
@@ -121,7 +169,16 @@ class Judge:
         for name in names:
             old, new = before.functions[name], after.functions[name]
             around, contexts = _surroundings(before, after, old, new)
-            tables.append(explain(name, as_meant(before.tree, old.node), as_meant(after.tree, new.node), around, contexts, strict=self.strict))
+            tables.append(
+                explain(
+                    name,
+                    as_meant(before.tree, old.node),
+                    as_meant(after.tree, new.node),
+                    around,
+                    contexts,
+                    strict=self.strict,
+                )
+            )
         return tables
 
     def function(self, before: Version, after: Version, name: str) -> SubjectVerdict:
@@ -133,24 +190,44 @@ class Judge:
         if isinstance(found, Proved):
             return proved(name, found)
         if self.runner is None:
-            helps = "trials, which may run the code" if not self.strict else "assumptions, or trials"
-            return SubjectVerdict(name, Verdict.UNDECIDED, f"not proved: {found.why}; nothing was run", helps=helps)
+            helps = (
+                "trials, which may run the code" if not self.strict else "assumptions, or trials"
+            )
+            return SubjectVerdict(
+                name, Verdict.UNDECIDED, f"not proved: {found.why}; nothing was run", helps=helps
+            )
         return self._tried(before, after, name, found)
 
-    def _tried(self, before: Version, after: Version, name: str, unproved: Unproved) -> SubjectVerdict:
+    def _tried(
+        self, before: Version, after: Version, name: str, unproved: Unproved
+    ) -> SubjectVerdict:
         assert self.runner is not None
         module, root = module_name(before.path)
         roots = dict.fromkeys((root, module_name(after.path)[1]))
         paths = (str(before.path), str(after.path))
-        request = Request(paths, (before.text, after.text), module, tuple(roots), name, unproved.aim, (unproved.line_before, unproved.line_after))
+        request = Request(
+            paths,
+            (before.text, after.text),
+            module,
+            tuple(roots),
+            name,
+            unproved.aim,
+            (unproved.line_before, unproved.line_after),
+        )
         verdict = _from_trials(request, self.runner.run(request), unproved.why)
-        return replace(verdict, helps=_helps(verdict, before.functions[name])) if verdict.verdict is Verdict.UNDECIDED else verdict
+        return (
+            replace(verdict, helps=_helps(verdict, before.functions[name]))
+            if verdict.verdict is Verdict.UNDECIDED
+            else verdict
+        )
 
 
 def proved(name: str, found: Proved) -> SubjectVerdict:
     """The verdict of a successful proof."""
     if not found.assumptions:
-        return SubjectVerdict(name, Verdict.PROVED, f"every path matches ({found.steps} steps compared)")
+        return SubjectVerdict(
+            name, Verdict.PROVED, f"every path matches ({found.steps} steps compared)"
+        )
     count = len(found.assumptions)
     why = f"every path matches, given {count} assumption{'s' if count > 1 else ''} ({found.steps} steps compared)"
     return SubjectVerdict(name, Verdict.PROVED_UNDER, why, found.assumptions)
@@ -158,7 +235,11 @@ def proved(name: str, found: Proved) -> SubjectVerdict:
 
 def _from_trials(request: Request, found: dict[str, Any], unproved: str) -> SubjectVerdict:
     if found["outcome"] == "differs":
-        where = tuple(f"{question} is {answer}" for question, answer in found["said"].items() if answer != ELSE)
+        where = tuple(
+            f"{question} is {answer}"
+            for question, answer in found["said"].items()
+            if answer != ELSE
+        )
         call, script = call_text(request.subject, found), script_of(request, found)
         shown = Counterexample(call, where, found["before"], found["after"], script)
         why = f"one input shows a difference; the proof stopped where {unproved}"
@@ -190,15 +271,26 @@ def _helps(verdict: SubjectVerdict, function: Function) -> str:
     if verdict.problem:
         return "an environment in which the module can be imported"
     arguments = function.node.args
-    plain = [a.arg for a in (*arguments.posonlyargs, *arguments.args, *arguments.kwonlyargs) if a.annotation is None]
+    plain = [
+        a.arg
+        for a in (*arguments.posonlyargs, *arguments.args, *arguments.kwonlyargs)
+        if a.annotation is None
+    ]
     bare = [n for n in plain if n not in ("self", "cls")]
     hints = [f"annotations of {', '.join(bare[:_NAMED])}"] if bare else []
-    return ", ".join([*hints, "inputs of your own (--inputs FILE.py)"]) + ", or tests that call it (--calls-of TESTS)"
+    return (
+        ", ".join([*hints, "inputs of your own (--inputs FILE.py)"])
+        + ", or tests that call it (--calls-of TESTS)"
+    )
 
 
 def _weighed(subject: str, trials: Trials) -> SubjectVerdict:
     """Trials that reached too little are no evidence."""
-    reached = min(trials.branches_before, trials.branches_after, key=lambda c: (c.reached / max(c.total, 1) if c.total else 1, -c.total))
+    reached = min(
+        trials.branches_before,
+        trials.branches_after,
+        key=lambda c: (c.reached / max(c.total, 1) if c.total else 1, -c.total),
+    )
     if reached.total and reached.reached * 2 < reached.total:
         why = f"{trials.count} trials reached only {reached.reached} of {reached.total} branches"
         return SubjectVerdict(subject, Verdict.UNDECIDED, why, trials=trials)
@@ -220,18 +312,33 @@ def _coverage(found: dict[str, Any]) -> Coverage:
     return Coverage(found["reached"], found["total"], tuple(found["missed"]))
 
 
-def _surroundings(before: Version, after: Version, old: Function, new: Function) -> tuple[Names, tuple[Context, Context]]:
+def _surroundings(
+    before: Version, after: Version, old: Function, new: Function
+) -> tuple[Names, tuple[Context, Context]]:
     """What is known around one function of two versions."""
     names = names_inside((*old.around, *new.around), common_names(before.names, after.names))
     around = {n for f in (*old.around, *new.around) for n in scope_of(f).own}
     fresh = (_only_in(before, after) | _only_in(after, before)) - around
-    names = replace(names, acting=decorated_names(before.tree) | decorated_names(after.tree), new=fresh)
+    names = replace(
+        names, acting=decorated_names(before.tree) | decorated_names(after.tree), new=fresh
+    )
     theirs = enums_of(after.tree)
-    enums = {name: members for name, members in enums_of(before.tree).items() if theirs.get(name) == members}
+    enums = {
+        name: members
+        for name, members in enums_of(before.tree).items()
+        if theirs.get(name) == members
+    }
     names = replace(names, enums={n: m for n, m in enums.items() if n not in around})
-    classes = {n: c for n, c in plain_classes(before.tree).items() if plain_classes(after.tree).get(n) == c and n not in around}
+    classes = {
+        n: c
+        for n, c in plain_classes(before.tree).items()
+        if plain_classes(after.tree).get(n) == c and n not in around
+    }
     names = replace(names, classes=classes)
-    contexts = (context_of(before.tree, after.tree, old, names), context_of(after.tree, before.tree, new, names))
+    contexts = (
+        context_of(before.tree, after.tree, old, names),
+        context_of(after.tree, before.tree, new, names),
+    )
     if before.others and not old.around:
         return with_foreign(names, contexts, (before, after), (old.node, new.node))
     return names, contexts
@@ -239,31 +346,45 @@ def _surroundings(before: Version, after: Version, old: Function, new: Function)
 
 def common_names(a: Names, b: Names) -> Names:
     """What is known of the names around both versions."""
-    known = Names(a.bound & b.bound, a.shadowing | b.shadowing, a.star or b.star, fixed=a.fixed & b.fixed)
+    known = Names(
+        a.bound & b.bound, a.shadowing | b.shadowing, a.star or b.star, fixed=a.fixed & b.fixed
+    )
     return known
 
 
 def _only_in(has: Version, lacks: Version) -> frozenset[str]:
-    """Names that one version has in time for all that may need them, and the other knows nothing of."""
+    """Names that one version has in time for all that may need them, and the other knows nothing
+    of.
+    """
     candidates = defined_in_time(has.tree) - lacks.names.shadowing
     return frozenset(n for n in candidates if not Names().is_builtin(n))
 
 
 def _methods_of_kinds(splits: Mapping[str, SplitClass]) -> list[str]:
     """Methods of classes of which some kind has a body of its own now."""
-    inside = [(s.name, m.name) for s in splits.values() for _, owner in s.kinds for m in owner.body if isinstance(m, ast.FunctionDef)]
+    inside = [
+        (s.name, m.name)
+        for s in splits.values()
+        for _, owner in s.kinds
+        for m in owner.body
+        if isinstance(m, ast.FunctionDef)
+    ]
     return [f"{owner}.{name}" for owner, name in inside]
 
 
 def _hints_fit(before: Version, after: Version, name: str) -> bool:
-    """Whether the annotations of a function's new version are known when it is defined, or those of the old one were not either."""
+    """Whether the annotations of a function's new version are known when it is defined, or those of
+    the old one were not either.
+    """
     old, new = before.functions[name], after.functions[name]
     return bool(new.around) or hints_in_time(new.node, after) or not hints_in_time(old.node, before)
 
 
 def _out_of_time(name: str) -> SubjectVerdict:
     why = "an annotation of the new version names something that does not exist yet when the function is defined"
-    return SubjectVerdict(name, Verdict.UNDECIDED, why, helps="the annotation as a text, or the definition further up")
+    return SubjectVerdict(
+        name, Verdict.UNDECIDED, why, helps="the annotation as a text, or the definition further up"
+    )
 
 
 def _neutral(attribute: str, owner: str, *, strict: bool) -> SubjectVerdict:
@@ -272,7 +393,9 @@ def _neutral(attribute: str, owner: str, *, strict: bool) -> SubjectVerdict:
     if strict:
         return SubjectVerdict(name, Verdict.UNDECIDED, f"{why}; no assumption is allowed")
     breaks = f"code that counts on the AttributeError of a {owner} without {attribute}, or that gave it one from outside"
-    return SubjectVerdict(name, Verdict.PROVED_UNDER, why, (Assumption(AssumptionKind.NOT_OVERRIDDEN, name, breaks),))
+    return SubjectVerdict(
+        name, Verdict.PROVED_UNDER, why, (Assumption(AssumptionKind.NOT_OVERRIDDEN, name, breaks),)
+    )
 
 
 def _based(base: str, kinds: Sequence[str], *, strict: bool) -> SubjectVerdict:
@@ -282,17 +405,25 @@ def _based(base: str, kinds: Sequence[str], *, strict: bool) -> SubjectVerdict:
         return SubjectVerdict(base, Verdict.UNDECIDED, f"{why}; no assumption is allowed")
     breaks = f"a class elsewhere derived from {kinds[0]} with a metaclass of its own, or code that looks at the bases of {kinds[0]}"
     first = Assumption(AssumptionKind.NOT_OVERRIDDEN, base, breaks)
-    return SubjectVerdict(base, Verdict.PROVED_UNDER, why, (first, *map(Assumption.about_name, kinds)))
+    return SubjectVerdict(
+        base, Verdict.PROVED_UNDER, why, (first, *map(Assumption.about_name, kinds))
+    )
 
 
 def _lonely(name: str, before: Version, after: Version, *, strict: bool) -> SubjectVerdict | None:
     """A verdict on a function that only one version has, unless nothing can notice it."""
     owner, _, last = name.partition("#")[0].rpartition(".")
     has, lacks = (after, before) if name in after.functions else (before, after)
-    new_class = next((s for s in has.tree.body if isinstance(s, ast.ClassDef) and s.name == owner), None)
+    new_class = next(
+        (s for s in has.tree.body if isinstance(s, ast.ClassDef) and s.name == owner), None
+    )
     if new_class is not None and is_new_record(new_class, has, lacks):
         return None
-    if name in has.functions and id(has.functions[name].node) in dispatching_nodes(has.tree) and not lacks.mentions(last):
+    if (
+        name in has.functions
+        and id(has.functions[name].node) in dispatching_nodes(has.tree)
+        and not lacks.mentions(last)
+    ):
         return None
     special = last.startswith("__") and last.endswith("__")
     known = last in attributes_asked(lacks.tree) if owner else lacks.mentions(last)
@@ -300,7 +431,9 @@ def _lonely(name: str, before: Version, after: Version, *, strict: bool) -> Subj
         which = "after" if has is after else "before"
         why = f"only the {which} version has it, and other code may mean it; Dreck does not follow that yet"
         return SubjectVerdict(name, Verdict.UNDECIDED, why)
-    of_enum = owner in enums_of(has.tree) and last not in ("name", "value") and not last.startswith("_")
+    of_enum = (
+        owner in enums_of(has.tree) and last not in ("name", "value") and not last.startswith("_")
+    )
     if owner and has.inherits(owner) and not of_enum:
         breaks = f"a base class of {owner} that has a {last} of its own"
         assumption = Assumption(AssumptionKind.NOT_OVERRIDDEN, name, breaks)

@@ -1,5 +1,4 @@
-"""One side of the walk on its own: advancing through what nobody can observe.
-"""
+"""One side of the walk on its own: advancing through what nobody can observe."""
 
 from __future__ import annotations
 
@@ -10,10 +9,19 @@ from .facts import Fact
 from .graph import Cut, Do, Drop, Graph, Landing, Leave, Load, Node, Put, Slot, Test
 from .memory import Memory
 from .states import Hypothesis, Parted, Path, Place, Side, State, Used, Value, operand_term
-from .terms import CONTAINERS, MADE, UNBOUND, Kinds, Term, all_plain, is_const, kinds_of, substituted
+from .terms import (
+    CONTAINERS,
+    MADE,
+    UNBOUND,
+    Kinds,
+    Term,
+    all_plain,
+    is_const,
+    kinds_of,
+    substituted,
+)
 from .verdict import Assumption, AssumptionKind
 from .wording import shortened
-
 
 # What adds to a container: the method, and whose it is.
 _ADDERS = {"append": "list", "add": "set"}
@@ -29,7 +37,9 @@ class Walker:
     strict: bool
     steady: bool = False  # what both sides ask again has the answer it had, under an assumption
     kinds: dict[int, Kinds] = field(default_factory=dict)
-    origins: dict[int, str] = field(default_factory=dict)  # unknown value -> global name it was read from
+    origins: dict[int, str] = field(
+        default_factory=dict
+    )  # unknown value -> global name it was read from
     globals_read: dict[str, Term] = field(default_factory=dict)  # where they are taken to stay
     builtins: dict[str, Term] = field(default_factory=dict)
     compared: set[int] = field(default_factory=set)  # unknown values that a comparison yielded
@@ -55,7 +65,12 @@ class Walker:
 
     def _colour(self, number: int) -> object:
         """All that sets one unknown value apart from another."""
-        return self.kinds.get(number), number in self.maybe, number in self.compared, self.origins.get(number)
+        return (
+            self.kinds.get(number),
+            number in self.maybe,
+            number in self.compared,
+            self.origins.get(number),
+        )
 
     def walk(self, state: State) -> Used:
         """Show that the two sides agree from here; return the facts that this rests on."""
@@ -107,7 +122,9 @@ class Walker:
             return self._assume(node)
         if node.kind == "rely":
             if self.strict:  # that both sides rely on it makes it no truer
-                raise Parted(f"{node.detail[1]} would have to be relied on", *(s.node for s in state.sides))
+                raise Parted(
+                    f"{node.detail[1]} would have to be relied on", *(s.node for s in state.sides)
+                )
             return self._assume(node)
         if node.kind in CONTAINERS:
             return self._new_container(node, side, state)
@@ -119,10 +136,20 @@ class Walker:
             return node.next
         terms = [operand_term(side.env, o) for o in node.operands]
         if node.kind == "assume unless plain":
-            return node.next if all(all_plain(kinds_of(t, self.kinds)) for t in terms) else self._assume(node)
+            return (
+                node.next
+                if all(all_plain(kinds_of(t, self.kinds)) for t in terms)
+                else self._assume(node)
+            )
         if node.kind == "is" and any(t[0] in MADE for t in terms) and not any(map(is_const, terms)):
-            raise Parted("whether two values that were made here are one object cannot be told", *(s.node for s in state.sides))
-        if node.kind == "getattr" and _ADDERS.get(node.detail) == self._container(terms[0]) is not None:
+            raise Parted(
+                "whether two values that were made here are one object cannot be told",
+                *(s.node for s in state.sides),
+            )
+        if (
+            node.kind == "getattr"
+            and _ADDERS.get(node.detail) == self._container(terms[0]) is not None
+        ):
             side.env[node.outs[0]] = ("adder", terms[0])
             return node.next
         if node.kind == "isinstance" and terms[1][0] == "s":
@@ -137,7 +164,9 @@ class Walker:
         return node.next
 
     def _of_class(self, node: Do, subject: Term, asked: Term) -> Term | None:
-        """Whether an object is of a class of the project, where a proof needs that asking does nothing."""
+        """Whether an object is of a class of the project, where a proof needs that asking does
+        nothing.
+        """
         name = self.origins.get(asked[1])
         chain = self.names.classes.get(name or "", ()) if name in self.names.fixed else ()
         if not self.steady or not chain or subject[0] != "s":
@@ -150,10 +179,16 @@ class Walker:
     def _container(self, term: Term) -> str | None:
         """The type of a container that the versions made."""
         kinds = kinds_of(term, self.kinds) if term[0] in ("new", "s") else None
-        return next(iter(kinds)) if kinds is not None and len(kinds) == 1 and kinds <= CONTAINERS else None
+        return (
+            next(iter(kinds))
+            if kinds is not None and len(kinds) == 1 and kinds <= CONTAINERS
+            else None
+        )
 
     def _new_container(self, node: Do, side: Side, state: State) -> Node | None:
-        """An empty container is nobody's business until it is used; only then the sides' containers are paired."""
+        """An empty container is nobody's business until it is used; only then the sides' containers
+        are paired.
+        """
         if node.operands:
             return None
         self.fresh += 1
@@ -162,7 +197,9 @@ class Walker:
 
     def _pair_lists(self, state: State, first: Term, second: Term) -> bool:
         """Take a new container of each side for the same one from here on."""
-        if not (first[0] == second[0] == "new" and (first[1], second[1], first[3]) == (0, 1, second[3])):
+        if not (
+            first[0] == second[0] == "new" and (first[1], second[1], first[3]) == (0, 1, second[3])
+        ):
             return False
         shared = self.new(frozenset({first[3]}))
         for side, old in zip(state.sides, (first, second), strict=True):

@@ -1,5 +1,4 @@
-"""Steps and exits in words, for messages.
-"""
+"""Steps and exits in words, for messages."""
 
 from __future__ import annotations
 
@@ -23,7 +22,9 @@ def say(node: Node) -> str:
     source = getattr(node, "source", None)
     text = shortened(source)
     if isinstance(node, Leave):
-        return (f"{node.how}s" if source is None or not text else f"leaves with `{text}`").replace("returns", "ends")
+        return (f"{node.how}s" if source is None or not text else f"leaves with `{text}`").replace(
+            "returns", "ends"
+        )
     if isinstance(node, Test | Load):
         return f"asks `{text}`"
     return f"evaluates `{text}`"

@@ -45,7 +45,9 @@ def passed(statements: Iterable[cst.BaseStatement], known: Known) -> Known:
         known = known.after(statement)
         if isinstance(statement, cst.If) and statement.orelse is None and _leaves(statement.body):
             known = known.learning(statement.test, False)
-        elif isinstance(statement, cst.SimpleStatementLine) and isinstance(statement.body[0], cst.Assert):
+        elif isinstance(statement, cst.SimpleStatementLine) and isinstance(
+            statement.body[0], cst.Assert
+        ):
             known = known.learning(statement.body[0].test, True)
     return known
 
@@ -57,7 +59,11 @@ def _entered(node: cst.CSTNode, field: str, number: int | None, known: Known, re
         return known.after(node.test).learning(node.test, field == "body")
     if isinstance(node, cst.For | cst.While):
         inside = known.after(node)
-        return inside.learning(node.test, True) if isinstance(node, cst.While) and field == "body" else inside
+        return (
+            inside.learning(node.test, True)
+            if isinstance(node, cst.While) and field == "body"
+            else inside
+        )
     if isinstance(node, cst.Try):
         return known if field == "body" else known.after(node.body)
     if isinstance(node, cst.With):

@@ -19,7 +19,10 @@ def assigned_names(node: cst.CSTNode) -> frozenset[str]:
 def targets_in(node: cst.CSTNode) -> Iterator[cst.CSTNode]:
     """Everything that a node gives a value to, or deletes."""
     for found in walk(node):
-        if isinstance(found, cst.AssignTarget | cst.AugAssign | cst.AnnAssign | cst.For | cst.NamedExpr | cst.Del):
+        if isinstance(
+            found,
+            cst.AssignTarget | cst.AugAssign | cst.AnnAssign | cst.For | cst.NamedExpr | cst.Del,
+        ):
             yield found.target
         elif isinstance(found, cst.AsName | cst.MatchAs):
             if found.name is not None:
@@ -49,6 +52,8 @@ def shared_names(function: cst.FunctionDef) -> frozenset[str]:
 
 @functools.lru_cache(maxsize=64)
 def local_names(function: cst.FunctionDef) -> frozenset[str]:
-    """The names that only a function itself can bind: its parameters and variables, less those it shares."""
+    """The names that only a function itself can bind: its parameters and variables, less those it
+    shares.
+    """
     parameters = {p.name.value for p in walk(function.params) if isinstance(p, cst.Param)}
     return frozenset(parameters | assigned_names(function.body)) - shared_names(function)

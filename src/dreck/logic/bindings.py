@@ -31,12 +31,16 @@ def bound_in(function: FunctionNode) -> frozenset[str]:
 
 
 def assigned_in(function: FunctionNode) -> frozenset[str]:
-    """The names to which the statements of a function give a value; parameters only if they get another one."""
+    """The names to which the statements of a function give a value; parameters only if they get
+    another one.
+    """
     return frozenset(name for node in _inside(function.body) for name in _bound_by(node))
 
 
 def _inside(body: list[ast.stmt]) -> Iterator[ast.AST]:
-    """The nodes of a scope; nested functions, classes and comprehensions are yielded but not entered."""
+    """The nodes of a scope; nested functions, classes and comprehensions are yielded but not
+    entered.
+    """
     pending: list[ast.AST] = list(body)
     while pending:
         node = pending.pop()
@@ -79,6 +83,8 @@ def _free(node: ast.AST, hidden: frozenset[str]) -> Iterator[ast.Name]:
     if isinstance(node, ast.Lambda):
         hidden = hidden | {a.arg for a in parameters(node)}
     elif isinstance(node, _COMPREHENSIONS):
-        hidden = hidden | {n.id for g in node.generators for n in ast.walk(g.target) if isinstance(n, ast.Name)}
+        hidden = hidden | {
+            n.id for g in node.generators for n in ast.walk(g.target) if isinstance(n, ast.Name)
+        }
     for child in ast.iter_child_nodes(node):
         yield from _free(child, hidden)

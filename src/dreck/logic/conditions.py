@@ -25,7 +25,9 @@ def bare(node: cst.BaseExpression) -> cst.BaseExpression:
 
 def core(node: cst.BaseExpression) -> cst.BaseExpression:
     """An expression without parentheses of its own, to be looked at and not to be written."""
-    return node.with_changes(lpar=[], rpar=[]) if node.lpar and not isinstance(node, _KEEPS) else node
+    return (
+        node.with_changes(lpar=[], rpar=[]) if node.lpar and not isinstance(node, _KEEPS) else node
+    )
 
 
 def spans_lines(node: cst.CSTNode) -> bool:
@@ -39,8 +41,12 @@ def in_parentheses(node: cst.BaseExpression) -> cst.BaseExpression:
     return node if node.lpar else node.with_changes(lpar=[cst.LeftParen()], rpar=[cst.RightParen()])
 
 
-def operands(node: cst.BaseExpression, operator: type[cst.BaseBooleanOp]) -> Iterator[cst.BaseExpression]:
-    """The operands of a chain of one operator, from left to right; a bracketed part counts as one."""
+def operands(
+    node: cst.BaseExpression, operator: type[cst.BaseBooleanOp]
+) -> Iterator[cst.BaseExpression]:
+    """The operands of a chain of one operator, from left to right; a bracketed part counts as
+    one.
+    """
     if isinstance(node, cst.BooleanOperation) and isinstance(node.operator, operator):
         yield from operands(node.left, operator) if not node.left.lpar else (node.left,)
         yield from operands(node.right, operator) if not node.right.lpar else (node.right,)
@@ -48,12 +54,18 @@ def operands(node: cst.BaseExpression, operator: type[cst.BaseBooleanOp]) -> Ite
         yield node
 
 
-def chained(parts: Iterable[cst.BaseExpression], operator: type[cst.And] | type[cst.Or]) -> cst.BaseExpression:
+def chained(
+    parts: Iterable[cst.BaseExpression], operator: type[cst.And] | type[cst.Or]
+) -> cst.BaseExpression:
     """Operands joined by ``and`` or ``or``, with parentheses where they are needed."""
     result: cst.BaseExpression | None = None
     for part in parts:
         operand = _as_operand(part, operator)
-        result = operand if result is None else cst.BooleanOperation(left=result, operator=operator(), right=operand)
+        result = (
+            operand
+            if result is None
+            else cst.BooleanOperation(left=result, operator=operator(), right=operand)
+        )
     assert result is not None
     return result
 
@@ -74,16 +86,27 @@ def over_lines(node: cst.BaseExpression, indent: str) -> cst.BaseExpression:
     if not isinstance(node, cst.BooleanOperation) or spans_lines(node):
         return node
     return _broken(core(node), type(node.operator), indent).with_changes(
-        lpar=[cst.LeftParen(whitespace_after=_line_break(indent))], rpar=[cst.RightParen(whitespace_before=_line_break(""))]
+        lpar=[cst.LeftParen(whitespace_after=_line_break(indent))],
+        rpar=[cst.RightParen(whitespace_before=_line_break(""))],
     )
 
 
-def _broken(node: cst.BaseExpression, operator: type[cst.BaseBooleanOp], indent: str) -> cst.BaseExpression:
-    if not isinstance(node, cst.BooleanOperation) or node.lpar or not isinstance(node.operator, operator):
+def _broken(
+    node: cst.BaseExpression, operator: type[cst.BaseBooleanOp], indent: str
+) -> cst.BaseExpression:
+    if (
+        not isinstance(node, cst.BooleanOperation)
+        or node.lpar
+        or not isinstance(node.operator, operator)
+    ):
         return node
-    broken = node.operator.with_changes(whitespace_before=_line_break(indent), whitespace_after=cst.SimpleWhitespace(" "))
+    broken = node.operator.with_changes(
+        whitespace_before=_line_break(indent), whitespace_after=cst.SimpleWhitespace(" ")
+    )
     return node.with_changes(
-        left=_broken(node.left, operator, indent), operator=broken, right=_broken(node.right, operator, indent)
+        left=_broken(node.left, operator, indent),
+        operator=broken,
+        right=_broken(node.right, operator, indent),
     )
 
 
@@ -122,6 +145,10 @@ def constant(node: cst.BaseExpression) -> tuple[object] | None:
         return (node.evaluated_value,)
     if isinstance(node, cst.UnaryOperation) and isinstance(node.operator, cst.Minus):
         inner = constant(node.expression)
-        if inner is not None and isinstance(inner[0], int | float) and not isinstance(inner[0], bool):
+        if (
+            inner is not None
+            and isinstance(inner[0], int | float)
+            and not isinstance(inner[0], bool)
+        ):
             return (-inner[0],)
     return None

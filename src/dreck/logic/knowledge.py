@@ -38,7 +38,9 @@ class Knowledge:
             return isinstance(node.func, cst.Name) and node.func.value in _ORDERED_CALLS
         if isinstance(node, cst.UnaryOperation):
             return self.is_ordered(node.expression)
-        if isinstance(node, cst.BinaryOperation) and isinstance(node.operator, cst.Add | cst.Subtract | cst.Multiply):
+        if isinstance(node, cst.BinaryOperation) and isinstance(
+            node.operator, cst.Add | cst.Subtract | cst.Multiply
+        ):
             return self.is_ordered(node.left) and self.is_ordered(node.right)
         return False
 
@@ -51,12 +53,18 @@ class Knowledge:
         if isinstance(node, cst.UnaryOperation):
             return isinstance(node.operator, cst.Not)
         if isinstance(node, cst.BooleanOperation):
-            return self.is_bool(node.left, strict=strict) and self.is_bool(node.right, strict=strict)
+            return self.is_bool(node.left, strict=strict) and self.is_bool(
+                node.right, strict=strict
+            )
         if isinstance(node, cst.Comparison):
-            return not strict or all(self._is_bool_step(node, i) for i in range(len(node.comparisons)))
+            return not strict or all(
+                self._is_bool_step(node, i) for i in range(len(node.comparisons))
+            )
         if isinstance(node, cst.Call):
             return isinstance(node.func, cst.Name) and node.func.value in _BOOL_CALLS
-        return isinstance(node, cst.Name) and (node.value in self.bools or node.value in ("True", "False"))
+        return isinstance(node, cst.Name) and (
+            node.value in self.bools or node.value in ("True", "False")
+        )
 
     def _is_bool_step(self, node: cst.Comparison, index: int) -> bool:
         target = node.comparisons[index]
@@ -90,6 +98,8 @@ def annotations_of(function: cst.FunctionDef) -> Mapping[str, str]:
     found = {
         p.name.value: p.annotation.annotation.value
         for p in (*parameters.posonly_params, *parameters.params, *parameters.kwonly_params)
-        if p.annotation is not None and isinstance(p.annotation.annotation, cst.Name) and p.default is None
+        if p.annotation is not None
+        and isinstance(p.annotation.annotation, cst.Name)
+        and p.default is None
     }
     return {name: kind for name, kind in found.items() if name not in assigned_names(function.body)}

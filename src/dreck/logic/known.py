@@ -23,9 +23,37 @@ Atom: TypeAlias = tuple[str, str, str]
 
 # Built-in functions that change nothing of what is known about attributes.
 _HARMLESS = frozenset(
-    {"len", "isinstance", "issubclass", "abs", "min", "max", "sum", "str", "int", "float", "bool", "repr", "round", "sorted",
-     "range", "print", "ord", "chr", "type", "tuple", "list", "dict", "set", "any", "all", "hasattr", "callable", "id"}
-)  # fmt: skip
+    {
+        "len",
+        "isinstance",
+        "issubclass",
+        "abs",
+        "min",
+        "max",
+        "sum",
+        "str",
+        "int",
+        "float",
+        "bool",
+        "repr",
+        "round",
+        "sorted",
+        "range",
+        "print",
+        "ord",
+        "chr",
+        "type",
+        "tuple",
+        "list",
+        "dict",
+        "set",
+        "any",
+        "all",
+        "hasattr",
+        "callable",
+        "id",
+    }
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,7 +73,9 @@ class Known:
 
     def learning(self, condition: cst.BaseExpression, answer: bool) -> Known:
         """What is known once a condition has been answered."""
-        found = Known(self.local, self.plain, dict(self.answers), dict(self.names), dict(self.values))
+        found = Known(
+            self.local, self.plain, dict(self.answers), dict(self.names), dict(self.values)
+        )
         for node, value in _settled(condition, answer):
             atom, positive = atom_of(node)
             found.answers[atom] = value == positive
@@ -60,14 +90,20 @@ class Known:
         if not changed and not acts.stored and not acts.calls:
             return self
         kept = {a for a in self.answers if not self._is_touched(a, changed, acts)}
-        answers, names = ({a: v for a, v in known.items() if a in kept} for known in (self.answers, self.names))
+        answers, names = (
+            {a: v for a, v in known.items() if a in kept} for known in (self.answers, self.names)
+        )
         return Known(self.local, self.plain, answers, names, self.values)  # type: ignore[arg-type]
 
     def _is_touched(self, atom: Atom, changed: frozenset[str], acts: Acts) -> bool:
         text = f"{atom[1]} {atom[2]}"
         steady = self.local if atom[0] == "is" else self.plain
-        deep = any(mark in text for mark in ".[(") or (steady is not None and not self.names[atom] <= steady)
-        return bool(self.names[atom] & changed) or (deep and (acts.calls or any(f".{name}" in text for name in acts.stored)))
+        deep = any(mark in text for mark in ".[(") or (
+            steady is not None and not self.names[atom] <= steady
+        )
+        return bool(self.names[atom] & changed) or (
+            deep and (acts.calls or any(f".{name}" in text for name in acts.stored))
+        )
 
     def decide(self, condition: cst.BaseExpression) -> bool | None:
         """Whether a condition holds here, or None if that is open."""
@@ -78,7 +114,9 @@ class Known:
         if isinstance(condition, cst.BooleanOperation):
             first, second = self.decide(condition.left), self.decide(condition.right)
             strong = isinstance(condition.operator, cst.Or)
-            if first is strong or (second is strong and (first is not None or is_quiet(condition.left))):
+            if first is strong or (
+                second is strong and (first is not None or is_quiet(condition.left))
+            ):
                 return strong
             return None if first is None or second is None else not strong
         if isinstance(condition, cst.UnaryOperation) and isinstance(condition.operator, cst.Not):
@@ -96,13 +134,22 @@ class Known:
         for known, answer in self.answers.items():
             if known[1] != subject or not answer:
                 continue
-            told = self.values.get(known[2]) if known[2] in self.values else literals.get(known[2], _UNKNOWN)
+            told = (
+                self.values.get(known[2])
+                if known[2] in self.values
+                else literals.get(known[2], _UNKNOWN)
+            )
             if known[0] in ("==", "is") and told is not _UNKNOWN:
                 if kind in ("==", "is") and other in literals:
                     return type(literals[other]) is type(told) and literals[other] == told
                 if kind == "truth":
                     return bool(told)
-            if known[0] == "truth" and kind in ("==", "is") and other in literals and not literals[other]:
+            if (
+                known[0] == "truth"
+                and kind in ("==", "is")
+                and other in literals
+                and not literals[other]
+            ):
                 return False
         return None
 
@@ -135,7 +182,9 @@ def atom_of(node: cst.BaseExpression) -> tuple[Atom, bool]:
     return ("truth", squeezed(node), ""), True
 
 
-def _comparison(first: cst.BaseExpression, operator: cst.BaseCompOp, second: cst.BaseExpression) -> tuple[Atom, bool]:
+def _comparison(
+    first: cst.BaseExpression, operator: cst.BaseCompOp, second: cst.BaseExpression
+) -> tuple[Atom, bool]:
     left, right = squeezed(first), squeezed(second)
     if isinstance(operator, cst.Equal | cst.NotEqual | cst.Is | cst.IsNot):
         if constant(first) is not None and constant(second) is None:
@@ -161,7 +210,9 @@ def _equals(left: cst.BaseExpression, right: cst.BaseExpression) -> cst.Comparis
     return cst.Comparison(left, [cst.ComparisonTarget(cst.Equal(), right)])
 
 
-def _settled(condition: cst.BaseExpression, answer: bool) -> Iterator[tuple[cst.BaseExpression, bool]]:
+def _settled(
+    condition: cst.BaseExpression, answer: bool
+) -> Iterator[tuple[cst.BaseExpression, bool]]:
     """The atoms that are settled when a condition has an answer."""
     condition = core(condition)
     if isinstance(condition, cst.UnaryOperation) and isinstance(condition.operator, cst.Not):
@@ -170,7 +221,9 @@ def _settled(condition: cst.BaseExpression, answer: bool) -> Iterator[tuple[cst.
         if isinstance(condition.operator, cst.And) is answer:
             yield from _settled(condition.left, answer)
             yield from _settled(condition.right, answer)
-    elif isinstance(condition, cst.Comparison) and isinstance(condition.comparisons[0].operator, cst.In | cst.NotIn):
+    elif isinstance(condition, cst.Comparison) and isinstance(
+        condition.comparisons[0].operator, cst.In | cst.NotIn
+    ):
         yield condition, answer
         excluded = isinstance(condition.comparisons[0].operator, cst.NotIn) is answer
         for element in (elements_of(condition.comparisons[0].comparator) or ()) if excluded else ():
@@ -182,7 +235,11 @@ def _settled(condition: cst.BaseExpression, answer: bool) -> Iterator[tuple[cst.
 def _literals(node: cst.BaseExpression) -> dict[str, object]:
     """The literals on the right or left of a comparison, by their text."""
     node = core(node)
-    sides = [node.left, *(t.comparator for t in node.comparisons)] if isinstance(node, cst.Comparison) else []
+    sides = (
+        [node.left, *(t.comparator for t in node.comparisons)]
+        if isinstance(node, cst.Comparison)
+        else []
+    )
     found = ((squeezed(s), constant(s)) for s in sides)
     return {text: value[0] for text, value in found if value is not None}
 

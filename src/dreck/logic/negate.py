@@ -69,7 +69,10 @@ class Negation:
             return _wrapped(node)
         # `!=` is only the opposite of `==` by convention, which a strict proof may not rely on.
         if isinstance(operator, cst.Equal | cst.NotEqual) and self.strict:
-            if not (self.knowledge.is_ordered(node.left) and self.knowledge.is_ordered(target.comparator)):
+            if not (
+                self.knowledge.is_ordered(node.left)
+                and self.knowledge.is_ordered(target.comparator)
+            ):
                 return _wrapped(node)
         turned = target.with_changes(operator=_opposite(operator))
         return node.with_changes(comparisons=[turned])
@@ -99,9 +102,15 @@ class Negation:
             left, right = _loosened(left, node.left), _loosened(right, node.right)
         return node.with_changes(left=left, operator=operator, right=right)
 
-    def _operand(self, operand: cst.BaseExpression, parent: cst.BooleanOperation) -> cst.BaseExpression:
+    def _operand(
+        self, operand: cst.BaseExpression, parent: cst.BooleanOperation
+    ) -> cst.BaseExpression:
         same = isinstance(operand, cst.BooleanOperation) and not operand.lpar
-        if same and isinstance(operand, cst.BooleanOperation) and isinstance(operand.operator, type(parent.operator)):
+        if (
+            same
+            and isinstance(operand, cst.BooleanOperation)
+            and isinstance(operand.operator, type(parent.operator))
+        ):
             return self._spread(operand)  # one flat chain of the same operator stays one
         return self.of(operand)
 
@@ -109,7 +118,11 @@ class Negation:
 def _looks_plain(node: cst.BaseExpression) -> bool:
     """Whether an expression is a literal, or arithmetic other than ``+``, which lists have too."""
     if isinstance(node, cst.BinaryOperation):
-        return not isinstance(node.operator, cst.Add) or _looks_plain(node.left) or _looks_plain(node.right)
+        return (
+            not isinstance(node.operator, cst.Add)
+            or _looks_plain(node.left)
+            or _looks_plain(node.right)
+        )
     if isinstance(node, cst.UnaryOperation):
         return isinstance(node.operator, cst.Minus)
     return isinstance(node, cst.Integer | cst.Float | cst.SimpleString)
@@ -117,7 +130,9 @@ def _looks_plain(node: cst.BaseExpression) -> bool:
 
 def _wrapped(node: cst.BaseExpression) -> cst.BaseExpression:
     """``not`` before the whole condition."""
-    chain = isinstance(node, cst.Comparison) and len(node.comparisons) > 1  # valid without, but hard to read
+    chain = (
+        isinstance(node, cst.Comparison) and len(node.comparisons) > 1
+    )  # valid without, but hard to read
     if (chain or isinstance(node, _NEEDS_PARENTHESES)) and not node.lpar:
         node = node.with_changes(lpar=[cst.LeftParen()], rpar=[cst.RightParen()])
     return cst.UnaryOperation(operator=cst.Not(), expression=node)
@@ -148,8 +163,17 @@ def _loosened(node: cst.BaseExpression, was: cst.BaseExpression) -> cst.BaseExpr
     """An operand of ``or``: parentheses that an ``or`` below ``and`` had needed may go."""
     if isinstance(node, cst.IfExp | cst.Lambda | cst.NamedExpr) and not node.lpar:
         return node.with_changes(lpar=[cst.LeftParen()], rpar=[cst.RightParen()])
-    served = isinstance(was, cst.BooleanOperation) and isinstance(was.operator, cst.Or) and len(was.lpar) == 1
-    if served and len(node.lpar) == 1 and isinstance(node, cst.BooleanOperation) and not _breaks_line(node):
+    served = (
+        isinstance(was, cst.BooleanOperation)
+        and isinstance(was.operator, cst.Or)
+        and len(was.lpar) == 1
+    )
+    if (
+        served
+        and len(node.lpar) == 1
+        and isinstance(node, cst.BooleanOperation)
+        and not _breaks_line(node)
+    ):
         return node if isinstance(node.operator, cst.And) else node.with_changes(lpar=[], rpar=[])
     return node
 

@@ -51,7 +51,16 @@ class Simplify:
 
     def _once(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
         rules: tuple[Callable[[cst.BaseExpression], cst.BaseExpression | None], ...]
-        rules = (self._known, self._bool, self._not, self._against_truth, self._absorbed, self._range, self._members, self._types)
+        rules = (
+            self._known,
+            self._bool,
+            self._not,
+            self._against_truth,
+            self._absorbed,
+            self._range,
+            self._members,
+            self._types,
+        )
         for rule in rules:
             found = rule(node)
             if found is not None:
@@ -74,14 +83,22 @@ class Simplify:
 
     def _known(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
         """Operands that the way here has answered."""
-        if not self.known.answers or not isinstance(node, cst.BooleanOperation) or not is_quiet(node):
+        if (
+            not self.known.answers
+            or not isinstance(node, cst.BooleanOperation)
+            or not is_quiet(node)
+        ):
             return None
         found = reduced(node, self.known)
         return None if isinstance(found, bool) or found is node else found
 
     def _bool(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
         """``bool(a)`` where only the truth counts."""
-        if not isinstance(node, cst.Call) or not isinstance(node.func, cst.Name) or node.func.value != "bool":
+        if (
+            not isinstance(node, cst.Call)
+            or not isinstance(node.func, cst.Name)
+            or node.func.value != "bool"
+        ):
             return None
         if len(node.args) != 1 or node.args[0].keyword is not None or node.args[0].star:
             return None
@@ -95,12 +112,17 @@ class Simplify:
         if isinstance(inner, cst.UnaryOperation) and isinstance(inner.operator, cst.Not):
             return inner.expression
         if isinstance(inner, cst.Comparison):
-            # Whoever wrote `not a < b` may have thought of NaN; one sign less is not worth the doubt.
+            # Whoever wrote `not a < b` may have thought of NaN; one sign less is not worth the
+            # doubt.
             turned = Negation(self.negation.knowledge, _is_order(inner)).of(inner)
             return None if isinstance(turned, cst.UnaryOperation) else turned
         if isinstance(inner, cst.BooleanOperation):
             turned = bare(self.negation.of(node.expression))
-            return None if isinstance(turned, cst.UnaryOperation) or _signs(turned) >= _signs(node) else turned
+            return (
+                None
+                if isinstance(turned, cst.UnaryOperation) or _signs(turned) >= _signs(node)
+                else turned
+            )
         return None
 
     def _against_truth(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
@@ -110,7 +132,11 @@ class Simplify:
         target = node.comparisons[0]
         value = constant(target.comparator)
         knowledge = self.negation.knowledge
-        if value is None or not isinstance(value[0], bool) or not knowledge.is_bool(core(node.left), strict=self.negation.strict):
+        if (
+            value is None
+            or not isinstance(value[0], bool)
+            or not knowledge.is_bool(core(node.left), strict=self.negation.strict)
+        ):
             return None
         if not isinstance(target.operator, cst.Equal | cst.NotEqual | cst.Is | cst.IsNot):
             return None
@@ -154,7 +180,9 @@ class Simplify:
     @staticmethod
     def _merged(
         node: cst.BaseExpression,
-        take: Callable[[cst.BaseExpression, bool], tuple[cst.BaseExpression, list[cst.BaseExpression]] | None],
+        take: Callable[
+            [cst.BaseExpression, bool], tuple[cst.BaseExpression, list[cst.BaseExpression]] | None
+        ],
         make: Callable[[cst.BaseExpression, list[cst.BaseExpression], bool], cst.BaseExpression],
     ) -> cst.BaseExpression | None:
         """Neighbouring operands about one subject as one test of a tuple."""
@@ -185,7 +213,9 @@ def _kept(node: cst.BaseExpression, new: cst.BaseExpression) -> cst.BaseExpressi
 
 
 def _rejoined(
-    node: cst.BooleanOperation, parts: list[cst.BaseExpression], operator: type[cst.And] | type[cst.Or]
+    node: cst.BooleanOperation,
+    parts: list[cst.BaseExpression],
+    operator: type[cst.And] | type[cst.Or],
 ) -> cst.BaseExpression:
     """Two operands joined as they were, with the author's blanks and line breaks."""
     new = chained(parts, operator)
@@ -215,13 +245,21 @@ def _chain(first: cst.BaseExpression, second: cst.BaseExpression) -> cst.Compari
         if left is None or right is None:
             continue
         middle = left.comparisons[0].comparator
-        if isinstance(middle, cst.Name) and squeezed(middle) == squeezed(right.left) and _may_stand_first(left.left, one):
-            return left.with_changes(comparisons=[left.comparisons[0], right.comparisons[0]], lpar=[], rpar=[])
+        if (
+            isinstance(middle, cst.Name)
+            and squeezed(middle) == squeezed(right.left)
+            and _may_stand_first(left.left, one)
+        ):
+            return left.with_changes(
+                comparisons=[left.comparisons[0], right.comparisons[0]], lpar=[], rpar=[]
+            )
     return None
 
 
 def _may_stand_first(outer: cst.BaseExpression, one: cst.Comparison) -> bool:
-    """Whether the outer operand may be evaluated first: it already is, or it is a literal or a name."""
+    """Whether the outer operand may be evaluated first: it already is, or it is a literal or a
+    name.
+    """
     return isinstance(core(outer), cst.Name) or constant(outer) is not None
 
 
@@ -240,10 +278,16 @@ def _as_member(
     node: cst.BaseExpression, positive: bool
 ) -> tuple[cst.BaseExpression, list[cst.BaseExpression]] | None:
     node = core(node)
-    if not isinstance(node, cst.Comparison) or len(node.comparisons) != 1 or not is_quiet(node.left):
+    if (
+        not isinstance(node, cst.Comparison)
+        or len(node.comparisons) != 1
+        or not is_quiet(node.left)
+    ):
         return None
     target = node.comparisons[0]
-    if isinstance(target.operator, cst.In if positive else cst.NotIn) and isinstance(target.comparator, cst.Tuple):
+    if isinstance(target.operator, cst.In if positive else cst.NotIn) and isinstance(
+        target.comparator, cst.Tuple
+    ):
         elements = elements_of(target.comparator)
         return None if elements is None else (node.left, elements)
     if not isinstance(target.operator, cst.Equal if positive else cst.NotEqual):
@@ -252,19 +296,31 @@ def _as_member(
     return None if value is None or value[0] is None else (node.left, [target.comparator])
 
 
-def _membership(subject: cst.BaseExpression, values: list[cst.BaseExpression], positive: bool) -> cst.BaseExpression:
+def _membership(
+    subject: cst.BaseExpression, values: list[cst.BaseExpression], positive: bool
+) -> cst.BaseExpression:
     operator = cst.In() if positive else cst.NotIn()
     return cst.Comparison(subject, [cst.ComparisonTarget(operator, _tuple(values))])
 
 
-def _as_type(node: cst.BaseExpression, positive: bool) -> tuple[cst.BaseExpression, list[cst.BaseExpression]] | None:
+def _as_type(
+    node: cst.BaseExpression, positive: bool
+) -> tuple[cst.BaseExpression, list[cst.BaseExpression]] | None:
     atom, asked = atom_of(node)
     inner = core(node)
     if not positive:
         inner = core(inner.expression) if isinstance(inner, cst.UnaryOperation) else inner
-    if asked is not positive or not isinstance(inner, cst.Call) or not isinstance(inner.func, cst.Name):
+    if (
+        asked is not positive
+        or not isinstance(inner, cst.Call)
+        or not isinstance(inner.func, cst.Name)
+    ):
         return None
-    if inner.func.value != "isinstance" or len(inner.args) != 2 or not is_quiet(inner.args[0].value):
+    if (
+        inner.func.value != "isinstance"
+        or len(inner.args) != 2
+        or not is_quiet(inner.args[0].value)
+    ):
         return None
     classes = inner.args[1].value
     if isinstance(classes, cst.Tuple):
@@ -272,10 +328,14 @@ def _as_type(node: cst.BaseExpression, positive: bool) -> tuple[cst.BaseExpressi
     return inner.args[0].value, [classes]
 
 
-def _type_test(subject: cst.BaseExpression, classes: list[cst.BaseExpression], positive: bool) -> cst.BaseExpression:
+def _type_test(
+    subject: cst.BaseExpression, classes: list[cst.BaseExpression], positive: bool
+) -> cst.BaseExpression:
     call = cst.Call(cst.Name("isinstance"), [cst.Arg(subject), cst.Arg(_tuple(classes))])
     return call if positive else cst.UnaryOperation(cst.Not(), call)
 
 
 def _tuple(values: list[cst.BaseExpression]) -> cst.Tuple:
-    return cst.Tuple([cst.Element(bare(v)) for v in values], lpar=[cst.LeftParen()], rpar=[cst.RightParen()])
+    return cst.Tuple(
+        [cst.Element(bare(v)) for v in values], lpar=[cst.LeftParen()], rpar=[cst.RightParen()]
+    )

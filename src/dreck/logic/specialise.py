@@ -17,18 +17,26 @@ _LEAVES = (cst.Return, cst.Raise, cst.Continue, cst.Break)
 
 
 def reduced(condition: cst.BaseExpression, known: Known) -> cst.BaseExpression | bool:
-    """What is left of a condition where some things are known: a shorter condition, or its answer."""
+    """What is left of a condition where some things are known: a shorter condition, or its
+    answer.
+    """
     answer = known.decide(condition)
     if answer is not None:
         return answer
     node = core(condition)
     if isinstance(node, cst.UnaryOperation) and isinstance(node.operator, cst.Not):
         inner = reduced(node.expression, known)
-        return condition if not isinstance(inner, bool) and inner is node.expression else _negated(inner)
+        return (
+            condition
+            if not isinstance(inner, bool) and inner is node.expression
+            else _negated(inner)
+        )
     if not isinstance(node, cst.BooleanOperation):
         return condition
     is_or = isinstance(node.operator, cst.Or)
-    left, right = reduced(node.left, known), reduced(node.right, known.learning(node.left, not is_or))
+    left, right = reduced(node.left, known), reduced(
+        node.right, known.learning(node.left, not is_or)
+    )
     if isinstance(left, bool):
         return left if left is is_or else right
     if isinstance(right, bool):
@@ -75,7 +83,9 @@ def _if(node: cst.If, known: Known) -> tuple[list[cst.BaseStatement], Known]:
     if isinstance(test, bool):
         taken: cst.If | cst.Else | None = node if test else node.orelse
         if isinstance(taken, cst.If) and taken is not node:
-            return _if(taken.with_changes(leading_lines=[*node.leading_lines, *taken.leading_lines]), known)
+            return _if(
+                taken.with_changes(leading_lines=[*node.leading_lines, *taken.leading_lines]), known
+            )
         body = [] if taken is None else specialised(_statements(taken.body), known)
         after = known
         for statement in body:
@@ -107,8 +117,12 @@ def _rest(node: cst.If | cst.Else | None, known: Known) -> cst.If | cst.Else | N
     return cst.Else(_suite(node.body, new))
 
 
-def _with_suites(node: cst.BaseStatement, known: Known, later: Known | None = None) -> cst.BaseStatement:
-    """A compound statement with its suites specialised; handlers and the like by what is known later."""
+def _with_suites(
+    node: cst.BaseStatement, known: Known, later: Known | None = None
+) -> cst.BaseStatement:
+    """A compound statement with its suites specialised; handlers and the like by what is known
+    later.
+    """
     later = known if later is None else later
     changes: dict[str, object] = {"body": _inner(node.body, known)}  # type: ignore[attr-defined]
     for name in ("orelse", "finalbody"):
@@ -121,7 +135,9 @@ def _with_suites(node: cst.BaseStatement, known: Known, later: Known | None = No
 
 
 def _inner(suite: cst.BaseSuite, known: Known) -> cst.BaseSuite:
-    return _suite(suite, specialised(_statements(suite), known) or [cst.SimpleStatementLine([cst.Pass()])])
+    return _suite(
+        suite, specialised(_statements(suite), known) or [cst.SimpleStatementLine([cst.Pass()])]
+    )
 
 
 def _statements(suite: cst.BaseSuite) -> Sequence[cst.BaseStatement]:
@@ -142,15 +158,22 @@ def _led(body: list[cst.BaseStatement], lead: Sequence[cst.EmptyLine]) -> list[c
     comments = [line for line in lead if line.comment is not None]
     if not body or not comments:
         return body
-    return [body[0].with_changes(leading_lines=[*comments, *getattr(body[0], "leading_lines", ())]), *body[1:]]
+    return [
+        body[0].with_changes(leading_lines=[*comments, *getattr(body[0], "leading_lines", ())]),
+        *body[1:],
+    ]
 
 
 def _leaves(statement: cst.BaseStatement) -> bool:
-    return isinstance(statement, cst.SimpleStatementLine) and isinstance(statement.body[-1], _LEAVES)
+    return isinstance(statement, cst.SimpleStatementLine) and isinstance(
+        statement.body[-1], _LEAVES
+    )
 
 
 def _is_pass(statement: cst.BaseStatement) -> bool:
-    return isinstance(statement, cst.SimpleStatementLine) and all(isinstance(s, cst.Pass) for s in statement.body)
+    return isinstance(statement, cst.SimpleStatementLine) and all(
+        isinstance(s, cst.Pass) for s in statement.body
+    )
 
 
 class _Choices(cst.CSTTransformer):

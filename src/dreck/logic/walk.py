@@ -13,8 +13,25 @@ from collections.abc import Iterator, Mapping
 
 import libcst as cst
 
-_BLANKS = ("whitespace", "lpar", "rpar", "lbracket", "rbracket", "leading_lines", "lines_after", "header", "footer", "semicolon",
-           "comma", "dot", "trailing", "lbrace", "rbrace", "equal", "colon")  # fmt: skip
+_BLANKS = (
+    "whitespace",
+    "lpar",
+    "rpar",
+    "lbracket",
+    "rbracket",
+    "leading_lines",
+    "lines_after",
+    "header",
+    "footer",
+    "semicolon",
+    "comma",
+    "dot",
+    "trailing",
+    "lbrace",
+    "rbrace",
+    "equal",
+    "colon",
+)
 _INNER = (cst.FunctionDef, cst.Lambda, cst.ClassDef)
 
 
@@ -58,7 +75,9 @@ def has_comments(node: cst.CSTNode) -> bool:
 
 @functools.lru_cache(maxsize=8192)
 def names_in(node: cst.CSTNode) -> frozenset[str]:
-    """All plain names that an expression or statement mentions (attributes and keywords are none)."""
+    """All plain names that an expression or statement mentions (attributes and keywords are
+    none).
+    """
     return frozenset(name_counts(node))
 
 

@@ -1,7 +1,9 @@
 """What arms have in common, and where they differ: their most specific common pattern.
 
-Two trees are laid side by side; where both have a constant and the constants differ, there is a hole
-(anti-unification: G. D. Plotkin, "A Note on Inductive Generalization", Machine Intelligence 5, 1970). A table can
+Two trees are laid side by side; where both have a constant and the constants differ, there is a
+hole
+(anti-unification: G. D. Plotkin, "A Note on Inductive Generalization", Machine Intelligence 5,
+1970). A table can
 only hold constants; for looking at arms, holes may hold any expression.
 """
 
@@ -15,7 +17,8 @@ from typing import Any
 
 @dataclass(frozen=True, slots=True)
 class Hole:
-    """A place where arms differ: the constant (or expression) that stands there in each of them, in their order.
+    """A place where arms differ: the constant (or expression) that stands there in each of them, in
+    their order.
 
     Attributes:
         values: what stands there.
@@ -26,12 +29,15 @@ class Hole:
     around: tuple[ast.AST, ...] = ()
 
 
-def aligned(arms: Sequence[Sequence[ast.stmt]], functions: Collection[str] = (), *, loosely: bool = False) -> list[Hole] | None:
+def aligned(
+    arms: Sequence[Sequence[ast.stmt]], functions: Collection[str] = (), *, loosely: bool = False
+) -> list[Hole] | None:
     """The holes of some arms, in the order of the text; None if they differ in more than constants.
 
     Args:
         arms: the statements of each arm.
-        functions: names that are as constant: functions that the module defines once, or ``self.name`` of methods.
+        functions: names that are as constant: functions that the module defines once, or
+            ``self.name`` of methods.
         loosely: let holes hold any expression.
     """
     if any(len(a) != len(arms[0]) for a in arms):
@@ -50,7 +56,11 @@ class _Laid:
 
     def align(self, nodes: list[ast.AST], around: tuple[ast.AST, ...]) -> bool:
         values = [n for n in nodes if isinstance(n, ast.expr)]
-        if len(values) == len(nodes) and all(is_value(n) or (isinstance(n, ast.Name | ast.Attribute) and ast.unparse(n) in self.functions) for n in values):
+        if len(values) == len(nodes) and all(
+            is_value(n)
+            or (isinstance(n, ast.Name | ast.Attribute) and ast.unparse(n) in self.functions)
+            for n in values
+        ):
             if len({ast.dump(v) for v in values}) > 1:
                 self.holes.append(Hole(tuple(values), around))
             return True
@@ -58,7 +68,11 @@ class _Laid:
         if all(type(n) is type(nodes[0]) for n in nodes) and self._fields(nodes, around):
             return True
         del self.holes[before:]
-        if not self.loosely or len(values) < len(nodes) or any(isinstance(getattr(n, "ctx", None), ast.Store | ast.Del) for n in nodes):
+        if (
+            not self.loosely
+            or len(values) < len(nodes)
+            or any(isinstance(getattr(n, "ctx", None), ast.Store | ast.Del) for n in nodes)
+        ):
             return False
         self.holes.append(Hole(tuple(values), around))
         return True
@@ -70,7 +84,9 @@ class _Laid:
             if isinstance(parts[0], list):
                 if any(len(p) != len(parts[0]) for p in parts):
                     return False
-                if not all(self._part(list(row), (*around, first)) for row in zip(*parts, strict=True)):
+                if not all(
+                    self._part(list(row), (*around, first)) for row in zip(*parts, strict=True)
+                ):
                     return False
             elif not self._part(parts, (*around, first)):
                 return False
@@ -84,9 +100,15 @@ class _Laid:
 
 
 def is_value(node: ast.AST) -> bool:
-    """Whether an expression is a constant that may stand in a table: immutable, and the same at any time."""
+    """Whether an expression is a constant that may stand in a table: immutable, and the same at any
+    time.
+    """
     if isinstance(node, ast.UnaryOp):
-        return isinstance(node.op, ast.USub) and isinstance(node.operand, ast.Constant) and type(node.operand.value) in (int, float)
+        return (
+            isinstance(node.op, ast.USub)
+            and isinstance(node.operand, ast.Constant)
+            and type(node.operand.value) in (int, float)
+        )
     if isinstance(node, ast.Tuple):
         return all(map(is_value, node.elts))
     return isinstance(node, ast.Constant)

@@ -14,9 +14,17 @@ from .module_view import ModuleView
 
 _ORDER = (ast.Lt, ast.LtE, ast.Gt, ast.GtE)
 _OPPOSITE: dict[type[ast.cmpop], type[ast.cmpop]] = {
-    ast.Eq: ast.NotEq, ast.NotEq: ast.Eq, ast.Is: ast.IsNot, ast.IsNot: ast.Is, ast.In: ast.NotIn, ast.NotIn: ast.In,
-    ast.Lt: ast.GtE, ast.GtE: ast.Lt, ast.Gt: ast.LtE, ast.LtE: ast.Gt,
-}  # fmt: skip
+    ast.Eq: ast.NotEq,
+    ast.NotEq: ast.Eq,
+    ast.Is: ast.IsNot,
+    ast.IsNot: ast.Is,
+    ast.In: ast.NotIn,
+    ast.NotIn: ast.In,
+    ast.Lt: ast.GtE,
+    ast.GtE: ast.Lt,
+    ast.Gt: ast.LtE,
+    ast.LtE: ast.Gt,
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,12 +61,20 @@ def _by_shape(view: ModuleView) -> Mapping[str, tuple[tuple[str, Decision], ...]
 
 def _shape(node: ast.AST) -> str:
     """The tree without names and values, to tell quickly what cannot be alike."""
-    inner = ",".join(_shape(c) for c in ast.iter_child_nodes(node) if not isinstance(c, ast.expr_context))
+    inner = ",".join(
+        _shape(c) for c in ast.iter_child_nodes(node) if not isinstance(c, ast.expr_context)
+    )
     return f"{type(node).__name__}({inner})"
 
 
-def occurrences(view: ModuleView, pattern: ast.expr, open_names: frozenset[str], constants: Mapping[int, str] | None = None) -> Iterator[Occurrence]:
-    """All places of a module with a condition like the pattern, itself among them, in the order of the text.
+def occurrences(
+    view: ModuleView,
+    pattern: ast.expr,
+    open_names: frozenset[str],
+    constants: Mapping[int, str] | None = None,
+) -> Iterator[Occurrence]:
+    """All places of a module with a condition like the pattern, itself among them, in the order of
+    the text.
 
     Args:
         view: the module.
@@ -66,7 +82,11 @@ def occurrences(view: ModuleView, pattern: ast.expr, open_names: frozenset[str],
         open_names: names in it that may be other ones elsewhere.
         constants: names for constants of the pattern (by id) that may be other ones elsewhere.
     """
-    ways = [(False, pattern), (True, turned_round(pattern)), (True, turned_round(pattern, flip=False))]
+    ways = [
+        (False, pattern),
+        (True, turned_round(pattern)),
+        (True, turned_round(pattern, flip=False)),
+    ]
     for negated, wanted in ways[: 2 if ast.dump(ways[1][1]) == ast.dump(ways[2][1]) else 3]:
         for name, decision in _by_shape(view).get(_shape(wanted), ()):
             function = view.functions[name]
@@ -75,15 +95,28 @@ def occurrences(view: ModuleView, pattern: ast.expr, open_names: frozenset[str],
                 yield Occurrence(function, decision, found, negated)
 
 
-def existing_predicate(view: ModuleView, condition: ast.expr, function: Function) -> tuple[str, dict[str, str], bool] | None:
-    """A function of the module that asks just this: its name, what its parameters get, and whether it asks the opposite."""
+def existing_predicate(
+    view: ModuleView, condition: ast.expr, function: Function
+) -> tuple[str, dict[str, str], bool] | None:
+    """A function of the module that asks just this: its name, what its parameters get, and whether
+    it asks the opposite.
+    """
     for name, other in view.functions.items():
         answer = _only_answer(other, view)
-        if answer is None or other.node is function.node or "." in name or name in visible_locals(function):
+        if (
+            answer is None
+            or other.node is function.node
+            or "." in name
+            or name in visible_locals(function)
+        ):
             continue
         given = [a.arg for a in other.node.args.args]
         for negated, wanted in ((False, answer), (True, turned_round(answer))):
-            found = _matched(wanted, condition, frozenset(given), {}, function) if _shape(wanted) == _shape(condition) else None
+            found = (
+                _matched(wanted, condition, frozenset(given), {}, function)
+                if _shape(wanted) == _shape(condition)
+                else None
+            )
             if found is not None and found.keys() == set(given):
                 return name, {p: found[p] for p in given}, negated
     return None
@@ -92,19 +125,39 @@ def existing_predicate(view: ModuleView, condition: ast.expr, function: Function
 def _only_answer(function: Function, view: ModuleView) -> ast.expr | None:
     """What a plain function of the module returns, if it does nothing else."""
     node = function.node
-    plain = isinstance(node, ast.FunctionDef) and not node.decorator_list and not function.around and id(node) not in view.owners
+    plain = (
+        isinstance(node, ast.FunctionDef)
+        and not node.decorator_list
+        and not function.around
+        and id(node) not in view.owners
+    )
     arguments = node.args
-    if not plain or arguments.posonlyargs or arguments.kwonlyargs or arguments.vararg or arguments.kwarg or not arguments.args:
+    if (
+        not plain
+        or arguments.posonlyargs
+        or arguments.kwonlyargs
+        or arguments.vararg
+        or arguments.kwarg
+        or not arguments.args
+    ):
         return None
-    body = [s for s in node.body if not (isinstance(s, ast.Expr) and isinstance(s.value, ast.Constant))]
+    body = [
+        s for s in node.body if not (isinstance(s, ast.Expr) and isinstance(s.value, ast.Constant))
+    ]
     return body[0].value if len(body) == 1 and isinstance(body[0], ast.Return) else None
 
 
 def turned_round(node: ast.expr, *, flip: bool = True) -> ast.expr:
-    """The opposite condition, pushed down to its operands; ``flip`` turns orders round, else they get a ``not``."""
+    """The opposite condition, pushed down to its operands; ``flip`` turns orders round, else they
+    get a ``not``.
+    """
     if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
         return node.operand
-    if isinstance(node, ast.Compare) and len(node.ops) == 1 and (flip or not isinstance(node.ops[0], _ORDER)):
+    if (
+        isinstance(node, ast.Compare)
+        and len(node.ops) == 1
+        and (flip or not isinstance(node.ops[0], _ORDER))
+    ):
         return ast.Compare(node.left, [_OPPOSITE[type(node.ops[0])]()], node.comparators)
     if isinstance(node, ast.BoolOp):
         other = ast.Or() if isinstance(node.op, ast.And) else ast.And()
@@ -121,20 +174,32 @@ def visible_locals(function: Function) -> frozenset[str]:
 
 
 def _matched(
-    pattern: ast.expr, node: ast.expr, open_names: frozenset[str], constants: Mapping[int, str], function: Function
+    pattern: ast.expr,
+    node: ast.expr,
+    open_names: frozenset[str],
+    constants: Mapping[int, str],
+    function: Function,
 ) -> dict[str, str] | None:
     local = visible_locals(function)
     names: dict[str, str] = {}
 
     def alike(a: object, b: object) -> bool:
         if isinstance(a, ast.Constant) and id(a) in constants:
-            return isinstance(b, ast.Constant) and type(a.value) is type(b.value) and names.setdefault(constants[id(a)], repr(b.value)) == repr(b.value)
+            return (
+                isinstance(b, ast.Constant)
+                and type(a.value) is type(b.value)
+                and names.setdefault(constants[id(a)], repr(b.value)) == repr(b.value)
+            )
         if isinstance(a, ast.Name) and isinstance(b, ast.Name):
             if a.id in open_names:
                 return b.id in local and names.setdefault(a.id, b.id) == b.id
             return a.id == b.id and b.id not in local
         if isinstance(a, ast.AST):
-            return type(a) is type(b) and all(alike(getattr(a, f, None), getattr(b, f, None)) for f in a._fields if f not in ("ctx", "kind"))
+            return type(a) is type(b) and all(
+                alike(getattr(a, f, None), getattr(b, f, None))
+                for f in a._fields
+                if f not in ("ctx", "kind")
+            )
         if isinstance(a, list):
             return isinstance(b, list) and len(a) == len(b) and all(map(alike, a, b))
         return type(a) is type(b) and a == b

@@ -10,7 +10,9 @@ from ..outline import Function
 
 
 def result_of(function: Function, bodies: Sequence[list[ast.stmt]]) -> str | None:
-    """The one name that every arm sets for others, an empty text if all arms leave, None if they give nothing; ``?`` if they differ."""
+    """The one name that every arm sets for others, an empty text if all arms leave, None if they
+    give nothing; ``?`` if they differ.
+    """
     if all(isinstance(b[-1], ast.Return | ast.Raise) for b in bodies):
         return ""
     if any(isinstance(n, ast.Return) for b in bodies for s in b for n in ast.walk(s)):
@@ -20,7 +22,11 @@ def result_of(function: Function, bodies: Sequence[list[ast.stmt]]) -> str | Non
         return last.pop()
     shared = {n for b in bodies for n in names_set(b)} & used_elsewhere(function, bodies)
     name = shared.pop() if len(shared) == 1 else None
-    return name if name is not None and all(any(_target(s) == name for s in b) for b in bodies) else None
+    return (
+        name
+        if name is not None and all(any(_target(s) == name for s in b) for b in bodies)
+        else None
+    )
 
 
 def _target(statement: ast.stmt) -> str | None:
@@ -30,8 +36,12 @@ def _target(statement: ast.stmt) -> str | None:
     return target.id if isinstance(target, ast.Name) else None
 
 
-def set_for_others(function: Function, bodies: Sequence[list[ast.stmt]], result: str | None) -> bool:
-    """Whether arms that do not leave set names that are used outside of them, but for their result."""
+def set_for_others(
+    function: Function, bodies: Sequence[list[ast.stmt]], result: str | None
+) -> bool:
+    """Whether arms that do not leave set names that are used outside of them, but for their
+    result.
+    """
     given = {n for b in bodies for n in names_set(b)} - {result}
     return result != "" and bool(given & used_elsewhere(function, bodies))
 

@@ -40,9 +40,17 @@ def chain_of(arms: Sequence[Arm]) -> cst.If:
     rest: cst.If | cst.Else | None = None
     for arm in reversed(arms):
         if arm.test is None:
-            rest = arm.node.with_changes(body=arm.body) if isinstance(arm.node, cst.Else) else cst.Else(arm.body)
+            rest = (
+                arm.node.with_changes(body=arm.body)
+                if isinstance(arm.node, cst.Else)
+                else cst.Else(arm.body)
+            )
             continue
-        head = arm.node if isinstance(arm.node, cst.If) else cst.If(arm.test, arm.body, leading_lines=arm.node.leading_lines)
+        head = (
+            arm.node
+            if isinstance(arm.node, cst.If)
+            else cst.If(arm.test, arm.body, leading_lines=arm.node.leading_lines)
+        )
         spaced = head if head.test is arm.test else spaced_test(head, arm.test)
         rest = spaced.with_changes(body=arm.body, orelse=rest)
     assert isinstance(rest, cst.If)
@@ -77,7 +85,9 @@ def single(statement: cst.CSTNode) -> cst.BaseSmallStatement | None:
 
 
 def same_code(left: cst.CSTNode, right: cst.CSTNode) -> bool:
-    """Whether two statements, suites or expressions mean the same text: blanks and comments aside."""
+    """Whether two statements, suites or expressions mean the same text: blanks and comments
+    aside.
+    """
     return meaning(left) == meaning(right)
 
 
@@ -102,7 +112,6 @@ def _dumped(text: str) -> str:
         return ast.dump(ast.parse(text))
     except SyntaxError:
         return text
-
 
 
 def lead_comments(statement: cst.CSTNode) -> list[cst.EmptyLine]:

@@ -53,7 +53,9 @@ def all_arms_leave(node: cst.If) -> bool:
     """Whether an if has an else, and control falls off the end of no arm."""
     if not leaves(node.body) or node.orelse is None:
         return False
-    return all_arms_leave(node.orelse) if isinstance(node.orelse, cst.If) else leaves(node.orelse.body)
+    return (
+        all_arms_leave(node.orelse) if isinstance(node.orelse, cst.If) else leaves(node.orelse.body)
+    )
 
 
 def weight(suite: cst.CSTNode | Sequence[cst.CSTNode]) -> int:
@@ -66,13 +68,19 @@ def weight(suite: cst.CSTNode | Sequence[cst.CSTNode]) -> int:
         return weight(suite.body)
     if isinstance(suite, cst.FunctionDef | cst.ClassDef):
         return 1
-    inside = (getattr(suite, name, None) for name in ("body", "handlers", "orelse", "finalbody", "cases"))
-    return int(isinstance(suite, _COMPOUND)) + sum(weight(part) for part in inside if part is not None)
+    inside = (
+        getattr(suite, name, None) for name in ("body", "handlers", "orelse", "finalbody", "cases")
+    )
+    return int(isinstance(suite, _COMPOUND)) + sum(
+        weight(part) for part in inside if part is not None
+    )
 
 
 def has_compound(suite: cst.BaseSuite) -> bool:
     """Whether a suite holds any statement with a block of its own."""
-    return isinstance(suite, cst.IndentedBlock) and any(isinstance(s, _COMPOUND) for s in suite.body)
+    return isinstance(suite, cst.IndentedBlock) and any(
+        isinstance(s, _COMPOUND) for s in suite.body
+    )
 
 
 def unwrapped(suite: cst.BaseSuite) -> Run:
@@ -93,7 +101,9 @@ def header_comment(suite: cst.BaseSuite) -> list[cst.EmptyLine]:
     return [] if comment is None else [cst.EmptyLine(comment=comment)]
 
 
-def with_lead(statements: list[cst.BaseStatement], lead: Sequence[cst.EmptyLine]) -> list[cst.BaseStatement]:
+def with_lead(
+    statements: list[cst.BaseStatement], lead: Sequence[cst.EmptyLine]
+) -> list[cst.BaseStatement]:
     """The statements with more comment lines above the first."""
     if not lead or not statements:
         return statements
@@ -142,7 +152,9 @@ def code(node: cst.CSTNode) -> str:
 def spaced_test(node: cst.If, test: cst.BaseExpression) -> cst.If:
     """An if with another condition, with the blank that ``if(...)`` could do without."""
     space = node.whitespace_before_test
-    return node.with_changes(test=test, whitespace_before_test=cst.SimpleWhitespace(" ") if space.empty else space)
+    return node.with_changes(
+        test=test, whitespace_before_test=cst.SimpleWhitespace(" ") if space.empty else space
+    )
 
 
 def is_guard(node: cst.BaseStatement) -> bool:
@@ -152,11 +164,17 @@ def is_guard(node: cst.BaseStatement) -> bool:
 
 def returns_value(function: cst.FunctionDef) -> bool:
     """Whether some return of a function hands out a value."""
-    return any(isinstance(n, cst.Return) and n.value is not None for n in walk(function.body, inner=False))
+    return any(
+        isinstance(n, cst.Return) and n.value is not None for n in walk(function.body, inner=False)
+    )
 
 
-def spaced_lead(line: cst.SimpleStatementLine, first: cst.BaseStatement, node: cst.If) -> cst.SimpleStatementLine:
-    """A line in place of an if and perhaps the statement before it: blank and comment lines of both stay."""
+def spaced_lead(
+    line: cst.SimpleStatementLine, first: cst.BaseStatement, node: cst.If
+) -> cst.SimpleStatementLine:
+    """A line in place of an if and perhaps the statement before it: blank and comment lines of both
+    stay.
+    """
     lead = list(lead_of(first))
     if first is not node:
         lead += comments_in(node.leading_lines)
@@ -168,7 +186,9 @@ _ALIGNED = 4
 
 
 def realigned(node: cst.If, by: int) -> cst.If:
-    """The if with the further lines of its condition moved, if they were aligned with its ``if (``."""
+    """The if with the further lines of its condition moved, if they were aligned with its ``if
+    (``.
+    """
     mover = _Mover(by, _ALIGNED if by > 0 else _ALIGNED - by)
     moved = node.test.visit(mover)
     return node.with_changes(test=moved) if isinstance(moved, cst.BaseExpression) else node
@@ -185,4 +205,6 @@ class _Mover(cst.CSTTransformer):
         space = updated_node.last_line.value
         if not updated_node.indent or len(space) != self.column or space.strip(" "):
             return updated_node
-        return updated_node.with_changes(last_line=cst.SimpleWhitespace(" " * (len(space) + self.by)))
+        return updated_node.with_changes(
+            last_line=cst.SimpleWhitespace(" " * (len(space) + self.by))
+        )

@@ -1,4 +1,6 @@
-"""Chains of equality tests on one subject: as ifs and elifs, as ifs that each return, or as a match."""
+"""Chains of equality tests on one subject: as ifs and elifs, as ifs that each return, or as a
+match.
+"""
 
 from __future__ import annotations
 
@@ -112,15 +114,23 @@ def _from_if(block: list[ast.stmt], index: int) -> Chain | None:
     return Chain(subject, tuple(arms), None, tuple(statements), False, block)
 
 
-def _arms_of_if(node: ast.If, subject: ast.expr) -> tuple[list[KindArm], list[ast.stmt] | None] | None:
-    """The arms of one if with its elifs, and its else; None if some test is about something else."""
+def _arms_of_if(
+    node: ast.If, subject: ast.expr
+) -> tuple[list[KindArm], list[ast.stmt] | None] | None:
+    """The arms of one if with its elifs, and its else; None if some test is about something
+    else.
+    """
     arms: list[KindArm] = []
     while True:
         tested = _tested(node.test)
         if tested is None or ast.dump(tested[0]) != ast.dump(subject):
             return None
         arms.append(KindArm(tested[1], node.body, node.lineno))
-        if len(node.orelse) == 1 and isinstance(node.orelse[0], ast.If) and node.orelse[0].col_offset == node.col_offset:
+        if (
+            len(node.orelse) == 1
+            and isinstance(node.orelse[0], ast.If)
+            and node.orelse[0].col_offset == node.col_offset
+        ):
             node = node.orelse[0]
             continue
         return arms, node.orelse or None
@@ -128,25 +138,37 @@ def _arms_of_if(node: ast.If, subject: ast.expr) -> tuple[list[KindArm], list[as
 
 def _from_match(block: list[ast.stmt], index: int) -> Chain | None:
     node = block[index]
-    if not isinstance(node, ast.Match) or not (isinstance(node.subject, _SUBJECTS) or _is_pair(node.subject)):
+    if not isinstance(node, ast.Match) or not (
+        isinstance(node.subject, _SUBJECTS) or _is_pair(node.subject)
+    ):
         return None
     arms: list[KindArm] = []
     otherwise: list[ast.stmt] | None = None
     for case in node.cases:
         if case.guard is not None or otherwise is not None:
             return None
-        if isinstance(case.pattern, ast.MatchAs) and case.pattern.pattern is None and case.pattern.name is None:
+        if (
+            isinstance(case.pattern, ast.MatchAs)
+            and case.pattern.pattern is None
+            and case.pattern.name is None
+        ):
             otherwise = case.body
             continue
         keys = _pattern_keys(case.pattern)
-        if keys is None or any(isinstance(k, ast.Tuple) is not isinstance(node.subject, ast.Tuple) for k in keys):
+        if keys is None or any(
+            isinstance(k, ast.Tuple) is not isinstance(node.subject, ast.Tuple) for k in keys
+        ):
             return None
         arms.append(KindArm(keys, case.body, case.pattern.lineno))
     return Chain(node.subject, tuple(arms), otherwise, (node,), False, block)
 
 
 def _is_pair(node: ast.expr) -> bool:
-    return isinstance(node, ast.Tuple) and len(node.elts) == 2 and all(isinstance(e, _SUBJECTS) for e in node.elts)
+    return (
+        isinstance(node, ast.Tuple)
+        and len(node.elts) == 2
+        and all(isinstance(e, _SUBJECTS) for e in node.elts)
+    )
 
 
 def _pattern_keys(pattern: ast.pattern) -> tuple[ast.expr, ...] | None:
@@ -154,7 +176,11 @@ def _pattern_keys(pattern: ast.pattern) -> tuple[ast.expr, ...] | None:
         return (pattern.value,)
     if isinstance(pattern, ast.MatchSequence) and len(pattern.patterns) == 2:
         keys = [_pattern_keys(p) for p in pattern.patterns]
-        return None if keys[0] is None or keys[1] is None else tuple(_pair(a, b) for a in keys[0] for b in keys[1])
+        return (
+            None
+            if keys[0] is None or keys[1] is None
+            else tuple(_pair(a, b) for a in keys[0] for b in keys[1])
+        )
     if isinstance(pattern, ast.MatchOr):
         parts = [_pattern_keys(p) for p in pattern.patterns]
         return None if None in parts else tuple(k for p in parts if p is not None for k in p)
@@ -180,7 +206,11 @@ def _tested(test: ast.expr) -> tuple[ast.expr, tuple[ast.expr, ...]] | None:
             return left, (right,)
         if isinstance(right, _SUBJECTS) and not is_key(right) and is_key(left):
             return right, (left,)
-    if isinstance(op, ast.In) and isinstance(right, ast.Tuple | ast.List | ast.Set) and isinstance(left, _SUBJECTS):
+    if (
+        isinstance(op, ast.In)
+        and isinstance(right, ast.Tuple | ast.List | ast.Set)
+        and isinstance(left, _SUBJECTS)
+    ):
         return (left, tuple(right.elts)) if right.elts and all(map(is_key, right.elts)) else None
     return None
 
@@ -209,12 +239,19 @@ def source_of(view: ModuleView, node: ast.expr) -> str:
 
 
 def is_key(node: ast.expr) -> bool:
-    """Whether an expression can be a key: a plain constant, or what looks like a member of an enum."""
+    """Whether an expression can be a key: a plain constant, or what looks like a member of an
+    enum.
+    """
     if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.USub):
         return isinstance(node.operand, ast.Constant) and type(node.operand.value) in (int, float)
     if isinstance(node, ast.Constant):
         return isinstance(node.value, str | int | bytes) and not isinstance(node.value, bool)
-    return isinstance(node, ast.Attribute) and isinstance(node.value, ast.Name) and node.attr.isupper() and node.value.id[:1].isupper()
+    return (
+        isinstance(node, ast.Attribute)
+        and isinstance(node.value, ast.Name)
+        and node.attr.isupper()
+        and node.value.id[:1].isupper()
+    )
 
 
 def _leaves(body: list[ast.stmt]) -> bool:

@@ -1,4 +1,6 @@
-"""Chains of isinstance tests on one name, and what their arms need when they move somewhere else."""
+"""Chains of isinstance tests on one name, and what their arms need when they move somewhere
+else.
+"""
 
 from __future__ import annotations
 
@@ -12,7 +14,17 @@ from ..source.edits import Edit, edited
 from .module_view import ModuleView
 
 # What an arm may not hold if it is to stand in a function of its own.
-CANNOT_MOVE = (ast.Yield, ast.YieldFrom, ast.Await, ast.Nonlocal, ast.Global, ast.FunctionDef, ast.AsyncFunctionDef, ast.Lambda, ast.ClassDef)
+CANNOT_MOVE = (
+    ast.Yield,
+    ast.YieldFrom,
+    ast.Await,
+    ast.Nonlocal,
+    ast.Global,
+    ast.FunctionDef,
+    ast.AsyncFunctionDef,
+    ast.Lambda,
+    ast.ClassDef,
+)
 _PLAIN_HINTS = ("int", "str", "bool", "float", "bytes")
 
 
@@ -67,7 +79,10 @@ def class_chains_of(function: FunctionNode) -> Iterator[ClassChain]:
             if not isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
                 blocks = [getattr(statement, part, []) for part in ("body", "orelse", "finalbody")]
                 pending += [b for b in blocks if b and isinstance(b[0], ast.stmt)]
-                pending += [c.body for c in (*getattr(statement, "handlers", []), *getattr(statement, "cases", []))]
+                pending += [
+                    c.body
+                    for c in (*getattr(statement, "handlers", []), *getattr(statement, "cases", []))
+                ]
 
 
 def class_chain(body: list[ast.stmt], index: int, *, leaving: bool = True) -> ClassChain | None:
@@ -98,7 +113,11 @@ def class_chain(body: list[ast.stmt], index: int, *, leaving: bool = True) -> Cl
                 stays = True
             subject = tested[0]
             arms.append(ClassArm(tested[1], node.body, node.lineno))
-            chained = len(node.orelse) == 1 and isinstance(node.orelse[0], ast.If) and node.orelse[0].col_offset == node.col_offset
+            chained = (
+                len(node.orelse) == 1
+                and isinstance(node.orelse[0], ast.If)
+                and node.orelse[0].col_offset == node.col_offset
+            )
             if not chained:
                 otherwise = node.orelse
             node = node.orelse[0] if chained else None
@@ -112,33 +131,53 @@ def class_chain(body: list[ast.stmt], index: int, *, leaving: bool = True) -> Cl
 
 def _tested(test: ast.expr) -> tuple[str, tuple[str, ...]] | None:
     """The subject and the classes of an isinstance test."""
-    if not isinstance(test, ast.Call) or not isinstance(test.func, ast.Name) or test.func.id != "isinstance" or len(test.args) != 2:
+    if (
+        not isinstance(test, ast.Call)
+        or not isinstance(test.func, ast.Name)
+        or test.func.id != "isinstance"
+        or len(test.args) != 2
+    ):
         return None
     subject, kinds = test.args
     parts = kinds.elts if isinstance(kinds, ast.Tuple) else [kinds]
     names = tuple(p.id for p in parts if isinstance(p, ast.Name))
-    known = isinstance(subject, ast.Name) and len(names) == len(parts) and names and not test.keywords
+    known = (
+        isinstance(subject, ast.Name) and len(names) == len(parts) and names and not test.keywords
+    )
     return (subject.id, names) if known and isinstance(subject, ast.Name) else None
 
 
 def can_move(chain: ClassChain, also: list[ast.stmt] | None = None) -> bool:
     """Whether the arms (and other statements) can stand in functions of their own."""
-    inside = [n for body in (*(a.body for a in chain.arms), also or []) for s in body for n in ast.walk(s)]
-    sets = any(isinstance(n, ast.Name) and n.id == chain.subject and not isinstance(n.ctx, ast.Load) for n in inside)
-    special = any(isinstance(n, ast.Name) and n.id in ("super", "locals", "self") for n in inside) or any(map(is_private, inside))
+    inside = [
+        n for body in (*(a.body for a in chain.arms), also or []) for s in body for n in ast.walk(s)
+    ]
+    sets = any(
+        isinstance(n, ast.Name) and n.id == chain.subject and not isinstance(n.ctx, ast.Load)
+        for n in inside
+    )
+    special = any(
+        isinstance(n, ast.Name) and n.id in ("super", "locals", "self") for n in inside
+    ) or any(map(is_private, inside))
     return not sets and not special and not any(isinstance(n, CANNOT_MOVE) for n in inside)
 
 
 def is_private(node: ast.AST) -> bool:
     """Whether a name means another one in another class (private name mangling)."""
-    name = getattr(node, "attr", None) or getattr(node, "id", None) or getattr(node, "arg", None) or ""
+    name = (
+        getattr(node, "attr", None) or getattr(node, "id", None) or getattr(node, "arg", None) or ""
+    )
     return isinstance(name, str) and name.startswith("__") and not name.endswith("__")
 
 
 def taken(body: list[ast.stmt]) -> list[str]:
     """The names that an arm takes from around it, in the order of the text."""
     inside = ast.Module(body, [])
-    own = {n.id for n in ast.walk(inside) if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)}
+    own = {
+        n.id
+        for n in ast.walk(inside)
+        if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
+    }
     first_stores = {n for n in own if _is_set_first(body, n)}
     return [n for n in free_names(inside) if n not in first_stores]
 
@@ -148,22 +187,45 @@ def _is_set_first(body: list[ast.stmt], name: str) -> bool:
     for statement in body:
         nodes = [n for n in ast.walk(statement) if isinstance(n, ast.Name) and n.id == name]
         if nodes:
-            plain = isinstance(statement, ast.Assign) and all(isinstance(t, ast.Name) for t in statement.targets)
+            plain = isinstance(statement, ast.Assign) and all(
+                isinstance(t, ast.Name) for t in statement.targets
+            )
             return plain and not any(isinstance(n.ctx, ast.Load) for n in nodes)
     return False
 
 
 def annotated(function: Function, name: str) -> str:
-    """A parameter of a new function, with the annotation it has in another one if that one is plain."""
-    given = next((a for a in (*function.node.args.posonlyargs, *function.node.args.args, *function.node.args.kwonlyargs) if a.arg == name), None)
-    plain = given is not None and isinstance(given.annotation, ast.Name) and given.annotation.id in _PLAIN_HINTS
+    """A parameter of a new function, with the annotation it has in another one if that one is
+    plain.
+    """
+    given = next(
+        (
+            a
+            for a in (
+                *function.node.args.posonlyargs,
+                *function.node.args.args,
+                *function.node.args.kwonlyargs,
+            )
+            if a.arg == name
+        ),
+        None,
+    )
+    plain = (
+        given is not None
+        and isinstance(given.annotation, ast.Name)
+        and given.annotation.id in _PLAIN_HINTS
+    )
     if given is None or given.annotation is None or not plain or name in assigned_in(function.node):
         return name
     return f"{name}: {ast.unparse(given.annotation)}"
 
 
-def moved_lines(view: ModuleView, body: list[ast.stmt], indent: str, subject: str | None = None) -> list[str]:
-    """The lines of some statements, comments included, at another indentation and with ``self`` for the subject."""
+def moved_lines(
+    view: ModuleView, body: list[ast.stmt], indent: str, subject: str | None = None
+) -> list[str]:
+    """The lines of some statements, comments included, at another indentation and with ``self`` for
+    the subject.
+    """
     if not body:
         return []
     number = body[0].lineno

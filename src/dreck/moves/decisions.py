@@ -61,13 +61,20 @@ def decisions_of(view: ModuleView, function: FunctionNode) -> Iterator[Decision]
     yield from _in_block(view, function.body, None)
 
 
-def _in_block(view: ModuleView, body: list[ast.stmt], loop: ast.expr | None, *, in_handler: bool = False) -> Iterator[Decision]:
+def _in_block(
+    view: ModuleView, body: list[ast.stmt], loop: ast.expr | None, *, in_handler: bool = False
+) -> Iterator[Decision]:
     for statement in body:
         yield from _in_statement(view, statement, loop, in_handler=in_handler)
 
 
 def _in_statement(
-    view: ModuleView, node: ast.stmt, loop: ast.expr | None, *, in_handler: bool, is_elif: bool = False
+    view: ModuleView,
+    node: ast.stmt,
+    loop: ast.expr | None,
+    *,
+    in_handler: bool,
+    is_elif: bool = False,
 ) -> Iterator[Decision]:
     # What is raised behind an exception says more of that one than of the condition.
     if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
@@ -82,22 +89,45 @@ def _in_statement(
         yield Decision(node.test, node, "test", [], [], _beside(view, node, node.test))
         yield from _operands(view, node.test, node)
     yield from _in_expressions(view, node)
-    inner = node.target if isinstance(node, ast.For | ast.AsyncFor) else None if isinstance(node, ast.While) else loop
+    inner = (
+        node.target
+        if isinstance(node, ast.For | ast.AsyncFor)
+        else None if isinstance(node, ast.While) else loop
+    )
     for part in ("body", "handlers", "cases", "orelse", "finalbody"):
         block = getattr(node, part, [])
         for child in block if isinstance(block, list) else []:
             target = loop if part == "orelse" else inner
             if isinstance(child, ast.stmt):
-                chained = part == "orelse" and isinstance(node, ast.If) and child.col_offset == node.col_offset
-                yield from _in_statement(view, child, target, in_handler=in_handler, is_elif=chained)
+                chained = (
+                    part == "orelse"
+                    and isinstance(node, ast.If)
+                    and child.col_offset == node.col_offset
+                )
+                yield from _in_statement(
+                    view, child, target, in_handler=in_handler, is_elif=chained
+                )
             else:
-                yield from _in_block(view, child.body, target, in_handler=in_handler or isinstance(child, ast.ExceptHandler))
+                yield from _in_block(
+                    view,
+                    child.body,
+                    target,
+                    in_handler=in_handler or isinstance(child, ast.ExceptHandler),
+                )
 
 
 def _in_expressions(view: ModuleView, statement: ast.stmt) -> Iterator[Decision]:
     """The conditions inside the expressions of one statement."""
-    tests = {id(getattr(statement, "test", None))} if isinstance(statement, ast.If | ast.While) else set()
-    pending: list[ast.AST] = [c for c in ast.iter_child_nodes(statement) if isinstance(c, ast.expr | ast.withitem | ast.keyword) and id(c) not in tests]
+    tests = (
+        {id(getattr(statement, "test", None))}
+        if isinstance(statement, ast.If | ast.While)
+        else set()
+    )
+    pending: list[ast.AST] = [
+        c
+        for c in ast.iter_child_nodes(statement)
+        if isinstance(c, ast.expr | ast.withitem | ast.keyword) and id(c) not in tests
+    ]
     while pending:
         node = pending.pop(0)
         if isinstance(node, ast.Lambda):
@@ -119,15 +149,33 @@ def _operands(view: ModuleView, node: ast.expr, statement: ast.stmt) -> Iterator
         for operand, following in zip_longest(node.values, node.values[1:] if many else []):
             pair = None if following is None else _pair(view, node, operand, following)
             if pair is not None:
-                yield Decision(pair, statement, "operand", comments=comments_of_operand(view, following, node), among_many=True)
-            yield Decision(operand, statement, "operand", comments=comments_of_operand(view, operand, node), among_many=many)
+                yield Decision(
+                    pair,
+                    statement,
+                    "operand",
+                    comments=comments_of_operand(view, following, node),
+                    among_many=True,
+                )
+            yield Decision(
+                operand,
+                statement,
+                "operand",
+                comments=comments_of_operand(view, operand, node),
+                among_many=many,
+            )
             yield from _operands(view, operand, statement)
 
 
-def _pair(view: ModuleView, whole: ast.BoolOp, left: ast.expr, right: ast.expr) -> ast.BoolOp | None:
+def _pair(
+    view: ModuleView, whole: ast.BoolOp, left: ast.expr, right: ast.expr
+) -> ast.BoolOp | None:
     """Two neighbours as one operand, where together they are the two bounds of something."""
     pair = ast.BoolOp(whole.op, [left, right])
-    found = phrase_of(pair) if isinstance(left, ast.Compare) and isinstance(right, ast.Compare) else None
+    found = (
+        phrase_of(pair)
+        if isinstance(left, ast.Compare) and isinstance(right, ast.Compare)
+        else None
+    )
     if found is None or found.words[-1:] != ("range",):
         return None
     pair = ast.copy_location(pair, left)
@@ -143,7 +191,11 @@ def _beside(view: ModuleView, statement: ast.stmt, test: ast.expr) -> tuple[str,
     """The comment right above a statement, if it is one line, and the one behind its condition."""
     found = []
     above = view.comments.get(statement.lineno - 1)
-    if above is not None and above[1] and not view.comments.get(statement.lineno - 2, ("", False))[1]:
+    if (
+        above is not None
+        and above[1]
+        and not view.comments.get(statement.lineno - 2, ("", False))[1]
+    ):
         found.append(above[0])
     behind = view.comments.get(test.end_lineno or test.lineno)
     head = view.text[view.offsets.span(test)[1] :].split("#", 1)[0]
@@ -158,7 +210,11 @@ def comments_of_operand(view: ModuleView, operand: ast.expr, whole: ast.expr) ->
     alone = [v for v in ast.iter_child_nodes(whole) if isinstance(v, ast.expr) and v is not operand]
     if any((v.end_lineno or v.lineno) >= first and v.lineno <= last for v in alone):
         return ()
-    found = [view.comments[n][0] for n, own in ((last, False), (first - 1, True)) if n in view.comments and view.comments[n][1] is own]
+    found = [
+        view.comments[n][0]
+        for n, own in ((last, False), (first - 1, True))
+        if n in view.comments and view.comments[n][1] is own
+    ]
     return tuple(found) if (whole.end_lineno or 0) > whole.lineno else ()
 
 

@@ -12,12 +12,22 @@ from .module_view import ModuleView
 
 def enums_in(view: ModuleView) -> dict[str, ast.ClassDef]:
     """The enums of a file by name."""
-    return {s.name: s for s in view.tree.body if isinstance(s, ast.ClassDef) and any("Enum" in ast.unparse(b) for b in s.bases)}
+    return {
+        s.name: s
+        for s in view.tree.body
+        if isinstance(s, ast.ClassDef) and any("Enum" in ast.unparse(b) for b in s.bases)
+    }
 
 
 def members_of(owner: ast.ClassDef) -> list[str]:
     """The members of an enum in their order."""
-    return [t.id for s in owner.body if isinstance(s, ast.Assign) for t in s.targets if isinstance(t, ast.Name) and not t.id.startswith("_")]
+    return [
+        t.id
+        for s in owner.body
+        if isinstance(s, ast.Assign)
+        for t in s.targets
+        if isinstance(t, ast.Name) and not t.id.startswith("_")
+    ]
 
 
 def enum_of(view: ModuleView, chain: Chain) -> ast.ClassDef | None:
@@ -31,14 +41,26 @@ def is_member(function: Function, name: str, owner: str) -> bool:
     """Whether a parameter is annotated as a member of an enum, and never set."""
     hints = {a.arg: a.annotation for a in parameters(function.node)}
     hint = hints.get(name)
-    said = hint.value if isinstance(hint, ast.Constant) else ast.unparse(hint) if hint is not None else ""
+    said = (
+        hint.value
+        if isinstance(hint, ast.Constant)
+        else ast.unparse(hint) if hint is not None else ""
+    )
     return said == owner and name not in assigned_in(function.node)
 
 
 def covers_all(view: ModuleView, function: Function, chain: Chain) -> bool:
-    """Whether the arms of a chain are for all members of the enum that its subject is annotated with."""
+    """Whether the arms of a chain are for all members of the enum that its subject is annotated
+    with.
+    """
     owner = enum_of(view, chain)
-    if owner is None or not isinstance(chain.subject, ast.Name) or not is_member(function, chain.subject.id, owner.name):
+    if (
+        owner is None
+        or not isinstance(chain.subject, ast.Name)
+        or not is_member(function, chain.subject.id, owner.name)
+    ):
         return False
     members = members_of(owner)
-    return bool(members) and set(members) <= {k.attr for a in chain.arms for k in a.keys if isinstance(k, ast.Attribute)}
+    return bool(members) and set(members) <= {
+        k.attr for a in chain.arms for k in a.keys if isinstance(k, ast.Attribute)
+    }

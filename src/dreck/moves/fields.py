@@ -11,13 +11,19 @@ from .module_view import ModuleView
 
 
 def field_name(hole: Hole, view: ModuleView) -> str | None:
-    """What a part of a row would be called: as it is passed, or as the parameter is called that gets it."""
+    """What a part of a row would be called: as it is passed, or as the parameter is called that
+    gets it.
+    """
     if not hole.around:
         return None
     owner = hole.around[-1]
     if isinstance(owner, ast.keyword):
         return owner.arg
-    if isinstance(owner, ast.Call) and isinstance(owner.func, ast.Name) and owner.func.id in view.functions:
+    if (
+        isinstance(owner, ast.Call)
+        and isinstance(owner.func, ast.Name)
+        and owner.func.id in view.functions
+    ):
         given = [id(a) for a in owner.args]
         names = [a.arg for a in parameters(view.functions[owner.func.id].node)]
         at = given.index(id(hole.values[0])) if id(hole.values[0]) in given else len(names)
@@ -32,12 +38,16 @@ def _in_arithmetic(hole: Hole, owner: ast.AST) -> str | None:
     """What a number or text is called that is added, multiplied with or compared."""
     if isinstance(owner, ast.Compare):
         return "limit"
-    if not isinstance(owner, ast.BinOp) or not all(isinstance(v, ast.Constant | ast.UnaryOp) for v in hole.values):
+    if not isinstance(owner, ast.BinOp) or not all(
+        isinstance(v, ast.Constant | ast.UnaryOp) for v in hole.values
+    ):
         return None
     on_left = owner.left is hole.values[0]
     beside = owner.right if on_left else owner.left
     if isinstance(owner.op, ast.Mult):
-        if all(ast.unparse(v) in ("1", "0", "-1") for v in hole.values) and any(isinstance(v, ast.UnaryOp) for v in hole.values):
+        if all(ast.unparse(v) in ("1", "0", "-1") for v in hole.values) and any(
+            isinstance(v, ast.UnaryOp) for v in hole.values
+        ):
             return "sign"
         words = words_of(beside.id if isinstance(beside, ast.Name) else getattr(beside, "attr", ""))
         return f"per_{singular(words[-1])}" if words else None

@@ -13,7 +13,11 @@ from .module_view import ModuleView
 
 def is_imported(view: ModuleView, module: str, name: str) -> bool:
     """Whether a file imports a name from a module under that name at its top level."""
-    imports = [s for s in view.tree.body if isinstance(s, ast.ImportFrom) and s.module == module and not s.level]
+    imports = [
+        s
+        for s in view.tree.body
+        if isinstance(s, ast.ImportFrom) and s.module == module and not s.level
+    ]
     return any(a.name == name and not a.asname for s in imports for a in s.names)
 
 
@@ -23,10 +27,19 @@ def is_free(view: ModuleView, module: str, name: str) -> bool:
 
 
 def imports_of(view: ModuleView, home: ModuleView, name: str) -> list[ast.alias]:
-    """Where a file imports a name of another file under that name, at its top level and nowhere else."""
-    statements = [s for s in view.tree.body if isinstance(s, ast.ImportFrom) and _leads_to(s, view, home)]
+    """Where a file imports a name of another file under that name, at its top level and nowhere
+    else.
+    """
+    statements = [
+        s for s in view.tree.body if isinstance(s, ast.ImportFrom) and _leads_to(s, view, home)
+    ]
     found = [a for s in statements for a in s.names if a.name == name and a.asname in (None, name)]
-    every = [a.asname or a.name for n in ast.walk(view.tree) if isinstance(n, ast.Import | ast.ImportFrom) for a in n.names]
+    every = [
+        a.asname or a.name
+        for n in ast.walk(view.tree)
+        if isinstance(n, ast.Import | ast.ImportFrom)
+        for a in n.names
+    ]
     return found if every.count(name) == 1 else []
 
 
@@ -52,7 +65,9 @@ def also_importing(view: ModuleView, alias: ast.alias, names: Collection[str]) -
 
 
 def with_import(view: ModuleView, module: str, name: str, new: Edit) -> list[Edit]:
-    """An edit that puts in new code, and the import that it needs: behind the imports or the docstring that come first."""
+    """An edit that puts in new code, and the import that it needs: behind the imports or the
+    docstring that come first.
+    """
     if is_imported(view, module, name):
         return [new]
     body = view.tree.body
@@ -62,7 +77,11 @@ def with_import(view: ModuleView, module: str, name: str, new: Edit) -> list[Edi
     before = [s for s in head if _is_from_library(s)]
     if before:
         modules = [_module_of(s) for s in before]
-        behind = next((s for s, m in zip(before, modules, strict=True) if m > module), None) if modules == sorted(modules) else None
+        behind = (
+            next((s for s, m in zip(before, modules, strict=True) if m > module), None)
+            if modules == sorted(modules)
+            else None
+        )
         at = view.end_of(before[-1]) if behind is None else view.start_of(behind)
     elif head:
         text, at = text + view.newline, view.start_of(head[0])  # the library's own come first
@@ -76,11 +95,19 @@ def with_import(view: ModuleView, module: str, name: str, new: Edit) -> list[Edi
 
 
 def _module_of(statement: ast.stmt) -> str:
-    return statement.names[0].name if isinstance(statement, ast.Import) else getattr(statement, "module", None) or ""
+    return (
+        statement.names[0].name
+        if isinstance(statement, ast.Import)
+        else getattr(statement, "module", None) or ""
+    )
 
 
 def _is_from_library(statement: ast.stmt) -> bool:
     """Whether an import is of a module that comes with Python."""
     if isinstance(statement, ast.Import):
         return all(a.name.partition(".")[0] in sys.stdlib_module_names for a in statement.names)
-    return isinstance(statement, ast.ImportFrom) and not statement.level and (statement.module or "").partition(".")[0] in sys.stdlib_module_names
+    return (
+        isinstance(statement, ast.ImportFrom)
+        and not statement.level
+        and (statement.module or "").partition(".")[0] in sys.stdlib_module_names
+    )

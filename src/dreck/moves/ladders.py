@@ -1,4 +1,6 @@
-"""Ladders: chains that ask one number for the range it lies in, and the bands that this makes of the number line."""
+"""Ladders: chains that ask one number for the range it lies in, and the bands that this makes of
+the number line.
+"""
 
 from __future__ import annotations
 
@@ -12,12 +14,19 @@ from typing import NamedTuple, TypeAlias
 from ..logic.bindings import parameters
 from ..outline import FunctionNode
 
-_TURNED: dict[type[ast.cmpop], type[ast.cmpop]] = {ast.Lt: ast.Gt, ast.LtE: ast.GtE, ast.Gt: ast.Lt, ast.GtE: ast.LtE}
+_TURNED: dict[type[ast.cmpop], type[ast.cmpop]] = {
+    ast.Lt: ast.Gt,
+    ast.LtE: ast.GtE,
+    ast.Gt: ast.Lt,
+    ast.GtE: ast.LtE,
+}
 _SUBJECTS = (ast.Name, ast.Attribute)
 
 
 class Cut(NamedTuple):
-    """A point between two bands: right before a number, or right behind it, so that the number is of the band below."""
+    """A point between two bands: right before a number, or right behind it, so that the number is
+    of the band below.
+    """
 
     value: float
     behind: bool
@@ -29,7 +38,9 @@ Range: TypeAlias = tuple[Cut | None, Cut | None]
 
 @dataclass(frozen=True, slots=True)
 class Rung:
-    """One arm of a ladder: the range that its test asks for, what is done, and the line of the test."""
+    """One arm of a ladder: the range that its test asks for, what is done, and the line of the
+    test.
+    """
 
     range: Range
     body: list[ast.stmt]
@@ -38,7 +49,8 @@ class Rung:
 
 @dataclass(frozen=True, slots=True)
 class Band:
-    """A part of the number line, and the arm that numbers in it come to: its position, None for the rest.
+    """A part of the number line, and the arm that numbers in it come to: its position, None for the
+    rest.
 
     ``whole`` says that only whole numbers count.
     """
@@ -63,7 +75,9 @@ class Band:
         if self.single is not None:
             return text_of(self.single)
         parts = ["" if low is None else f"{'above' if low.behind else 'from'} {text_of(low.value)}"]
-        parts.append("" if high is None else f"{'to' if high.behind else 'below'} {text_of(high.value)}")
+        parts.append(
+            "" if high is None else f"{'to' if high.behind else 'below'} {text_of(high.value)}"
+        )
         return " ".join(p for p in parts if p) or "any"
 
 
@@ -98,12 +112,17 @@ class Ladder:
         """The ladder without its first arm, where that leaves."""
         if len(self.rungs) < 2 or not isinstance(self.rungs[0].body[-1], ast.Return | ast.Raise):
             return None
-        kept = self.statements if self.rungs[1].line <= (self.statements[0].end_lineno or 0) else self.statements[1:]
+        kept = (
+            self.statements
+            if self.rungs[1].line <= (self.statements[0].end_lineno or 0)
+            else self.statements[1:]
+        )
         return replace(self, rungs=self.rungs[1:], statements=kept)
 
     @cached_property
     def _sides(self) -> dict[Cut, Cut]:
-        """For each cut as it is written how it counts here: of whole numbers, 9 and below is the same as below 10.
+        """For each cut as it is written how it counts here: of whole numbers, 9 and below is the
+        same as below 10.
 
         As far as one side will do, all count on that.
         """
@@ -116,30 +135,52 @@ class Ladder:
             same.setdefault(counted, {counted} if isinstance(cut.value, float) else set()).add(cut)
         for behind in (False, True):
             if all(any(c.behind is behind for c in cuts) for cuts in same.values()):
-                return {c: next(o for o in sorted(same[counted], reverse=True) if o.behind is behind) for c, counted in plain.items()}
+                return {
+                    c: next(o for o in sorted(same[counted], reverse=True) if o.behind is behind)
+                    for c, counted in plain.items()
+                }
         return plain
 
     @property
     def moved(self) -> list[float]:
-        """Whole numbers that are written as part of the band below, where the next one is the limit now."""
+        """Whole numbers that are written as part of the band below, where the next one is the limit
+        now.
+        """
         natural = {counted for c, counted in self._sides.items() if c.behind is counted.behind}
         used = {c for b in self.bands for c in b.range}
-        return sorted({c.value for c, counted in self._sides.items() if counted not in natural and counted in used})
+        return sorted(
+            {
+                c.value
+                for c, counted in self._sides.items()
+                if counted not in natural and counted in used
+            }
+        )
 
     @property
     def oddly_moved(self) -> list[float]:
-        """Those of them that do not end a range of whole numbers with both its ends, like 10 to 19."""
-        ends = {high for low, high in (r.range for r in self.rungs) if low is not None and high is not None and not low.behind}
+        """Those of them that do not end a range of whole numbers with both its ends, like 10 to
+        19.
+        """
+        ends = {
+            high
+            for low, high in (r.range for r in self.rungs)
+            if low is not None and high is not None and not low.behind
+        }
         return [v for v in self.moved if Cut(v, True) not in ends]
 
     @cached_property
     def _ranges(self) -> list[Range]:
         """The range of each arm as it counts."""
-        return [(self._sides[low] if low else None, self._sides[high] if high else None) for low, high in (r.range for r in self.rungs)]
+        return [
+            (self._sides[low] if low else None, self._sides[high] if high else None)
+            for low, high in (r.range for r in self.rungs)
+        ]
 
     @cached_property
     def bands(self) -> tuple[Band, ...]:
-        """The number line from below to above, cut wherever another arm begins; of several arms the first decides."""
+        """The number line from below to above, cut wherever another arm begins; of several arms the
+        first decides.
+        """
         cuts = sorted({c for r in self._ranges for c in r if c is not None})
         found: list[Band] = []
         for low, high in zip([None, *cuts], [*cuts, None], strict=True):
@@ -159,7 +200,8 @@ class Ladder:
     def gaps(self) -> list[Band]:
         """Bands between two arms that no arm asks for, though that is not what the rest is for.
 
-        A single number that both neighbours leave out is one, and so is an inner band where the rest
+        A single number that both neighbours leave out is one, and so is an inner band where the
+        rest
         is for numbers below or above all arms.
         """
         rest = [b for b in self.bands if b.arm is None]
@@ -173,7 +215,9 @@ class Ladder:
         for position, own in enumerate(self._ranges):
             for number, earlier in enumerate(self._ranges[:position]):
                 common = _common(own, earlier)
-                if common is not None and any(c is not None and _is_inside(c, earlier) for c in own):
+                if common is not None and any(
+                    c is not None and _is_inside(c, earlier) for c in own
+                ):
                     found.append(Band(common, number, self.number == "int"))
         return found
 
@@ -186,7 +230,9 @@ def text_of(value: float) -> str:
 def _within(part: Range, whole: Range) -> bool:
     """Whether a part between two neighbouring cuts lies in a range."""
     (low, high), (least, most) = part, whole
-    return (least is None or (low is not None and low >= least)) and (most is None or (high is not None and high <= most))
+    return (least is None or (low is not None and low >= least)) and (
+        most is None or (high is not None and high <= most)
+    )
 
 
 def _is_inside(cut: Cut, whole: Range) -> bool:
@@ -212,12 +258,16 @@ def _in_block(block: list[ast.stmt], function: FunctionNode) -> Iterator[Ladder]
     index = 0
     while index < len(block):
         found = _ladder(block, index)
-        found = replace(found, number=_number(function, found.subject)) if found is not None else None
+        found = (
+            replace(found, number=_number(function, found.subject)) if found is not None else None
+        )
         if found is not None:
             yield found
         statement = block[index]
         index += len(found.statements) if found is not None else 1
-        if found is None and not isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
+        if found is None and not isinstance(
+            statement, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef
+        ):
             for part in ("body", "orelse", "finalbody"):
                 inner = getattr(statement, part, [])
                 if inner and isinstance(inner[0], ast.stmt):
@@ -238,24 +288,43 @@ def _ladder(block: list[ast.stmt], index: int) -> Ladder | None:
         while isinstance(node, ast.If):
             tested = _tested(node.test)
             if tested is None or (subject is not None and ast.dump(tested[0]) != ast.dump(subject)):
-                return None if start < len(rungs) else _closed(subject, rungs, statements, block, index, written)
+                return (
+                    None
+                    if start < len(rungs)
+                    else _closed(subject, rungs, statements, block, index, written)
+                )
             subject = tested[0]
             rungs.append(Rung(tested[1], node.body, node.lineno))
             written.update((ast.literal_eval(n), n) for n in reversed(tested[2]))
-            chained = len(node.orelse) == 1 and isinstance(node.orelse[0], ast.If) and node.orelse[0].col_offset == node.col_offset
+            chained = (
+                len(node.orelse) == 1
+                and isinstance(node.orelse[0], ast.If)
+                and node.orelse[0].col_offset == node.col_offset
+            )
             if not chained and node.orelse:
-                return Ladder(subject, tuple(rungs), node.orelse, (*statements, statement), written, None)
+                return Ladder(
+                    subject, tuple(rungs), node.orelse, (*statements, statement), written, None
+                )
             node = node.orelse[0] if chained else None
         if len(rungs) == start:
             break
         statements.append(statement)
         if not all(isinstance(r.body[-1], ast.Return | ast.Raise) for r in rungs[start:]):
-            return Ladder(subject, tuple(rungs), None, tuple(statements), written, None) if len(statements) == 1 and subject is not None else None
+            return (
+                Ladder(subject, tuple(rungs), None, tuple(statements), written, None)
+                if len(statements) == 1 and subject is not None
+                else None
+            )
     return _closed(subject, rungs, statements, block, index, written)
 
 
 def _closed(
-    subject: ast.expr | None, rungs: list[Rung], statements: list[ast.stmt], block: list[ast.stmt], index: int, written: dict[float, ast.expr]
+    subject: ast.expr | None,
+    rungs: list[Rung],
+    statements: list[ast.stmt],
+    block: list[ast.stmt],
+    index: int,
+    written: dict[float, ast.expr],
 ) -> Ladder | None:
     """A ladder of ifs that leave, with the one statement behind them for the rest."""
     rest = block[index + len(statements) :]
@@ -282,14 +351,18 @@ def _tested(test: ast.expr) -> tuple[ast.expr, Range, list[ast.expr]] | None:
         return _compared(terms[0], type(test.ops[0]), terms[1])
     if len(test.ops) > 2 or len({type(op) in (ast.Lt, ast.LtE) for op in test.ops}) > 1:
         return None
-    low, high = _compared(terms[0], type(test.ops[0]), terms[1]), _compared(terms[1], type(test.ops[1]), terms[2])
+    low, high = _compared(terms[0], type(test.ops[0]), terms[1]), _compared(
+        terms[1], type(test.ops[1]), terms[2]
+    )
     if low is None or high is None:
         return None
     common = _common(low[1], high[1])
     return None if common is None else (low[0], common, [*low[2], *high[2]])
 
 
-def _compared(left: ast.expr, op: type[ast.cmpop], right: ast.expr) -> tuple[ast.expr, Range, list[ast.expr]] | None:
+def _compared(
+    left: ast.expr, op: type[ast.cmpop], right: ast.expr
+) -> tuple[ast.expr, Range, list[ast.expr]] | None:
     if isinstance(right, _SUBJECTS) and op in _TURNED:
         left, op, right = right, _TURNED[op], left
     if not isinstance(left, _SUBJECTS) or not is_limit(right) or op not in _TURNED:
@@ -306,15 +379,27 @@ def is_limit(node: ast.expr) -> bool:
 
 
 def _number(function: FunctionNode, subject: ast.expr) -> str | None:
-    """``int`` or ``float``, where a subject is known to be one: by its annotation, or by what it is set to once."""
+    """``int`` or ``float``, where a subject is known to be one: by its annotation, or by what it is
+    set to once.
+    """
     if not isinstance(subject, ast.Name):
         return None
-    stores = [n for n in ast.walk(function) if isinstance(n, ast.Name) and n.id == subject.id and not isinstance(n.ctx, ast.Load)]
+    stores = [
+        n
+        for n in ast.walk(function)
+        if isinstance(n, ast.Name) and n.id == subject.id and not isinstance(n.ctx, ast.Load)
+    ]
     if not stores:
         hint = hint_of(function, subject)
         return hint if hint in ("int", "float") else None
-    values = [s.value for s in ast.walk(function) if isinstance(s, ast.Assign) and s.targets == stores]
-    known = isinstance(values[0], ast.Call) and ast.unparse(values[0].func) in ("len", "int", "ord") if values else False
+    values = [
+        s.value for s in ast.walk(function) if isinstance(s, ast.Assign) and s.targets == stores
+    ]
+    known = (
+        isinstance(values[0], ast.Call) and ast.unparse(values[0].func) in ("len", "int", "ord")
+        if values
+        else False
+    )
     return "int" if known and subject.id not in {a.arg for a in parameters(function)} else None
 
 

@@ -1,8 +1,12 @@
-"""Likeness that arms hide: what has to be written differently so that they differ in constants only.
+"""Likeness that arms hide: what has to be written differently so that they differ in constants
+only.
 
-One arm is laid on another. Where the pattern has a part that an arm lacks, the neutral element stands in
-for it (``+ 0``, ``* 1``, ``""``, a default argument); operands of ``+`` and ``*`` change places; an argument
-is passed by name where the pattern passes it so, or by position; and ``a - b`` is ``a + -1 * b`` beside
+One arm is laid on another. Where the pattern has a part that an arm lacks, the neutral element
+stands in
+for it (``+ 0``, ``* 1``, ``""``, a default argument); operands of ``+`` and ``*`` change places; an
+argument
+is passed by name where the pattern passes it so, or by position; and ``a - b`` is ``a + -1 * b``
+beside
 ``a + 1 * b``. Whether all that means the same is for the judge to say.
 """
 
@@ -32,7 +36,9 @@ class Change:
     what: str
 
 
-def likened(view: ModuleView, arms: Sequence[list[ast.stmt]], functions: Collection[str] = ()) -> list[list[Change]] | None:
+def likened(
+    view: ModuleView, arms: Sequence[list[ast.stmt]], functions: Collection[str] = ()
+) -> list[list[Change]] | None:
     """For each arm the changes that make all of them alike; None if some arm is too different.
 
     Args:
@@ -47,11 +53,19 @@ def likened(view: ModuleView, arms: Sequence[list[ast.stmt]], functions: Collect
         fitting = [f for f in found if f is not None]
         if len(fitting) == len(found):
             ways.append(fitting)
-    return min(ways, key=lambda way: sum(len(c.edit.text) for changes in way for c in changes), default=None)
+    return min(
+        ways,
+        key=lambda way: sum(len(c.edit.text) for changes in way for c in changes),
+        default=None,
+    )
 
 
-def most_alike(view: ModuleView, arms: Sequence[list[ast.stmt]], functions: Collection[str] = ()) -> tuple[list[int], dict[int, list[Change]]]:
-    """Of arms that are not all alike, the largest number that are: their positions, and the changes for each."""
+def most_alike(
+    view: ModuleView, arms: Sequence[list[ast.stmt]], functions: Collection[str] = ()
+) -> tuple[list[int], dict[int, list[Change]]]:
+    """Of arms that are not all alike, the largest number that are: their positions, and the changes
+    for each.
+    """
     best: dict[int, list[Change]] = {}
     for pattern in arms:
         fitter = _Fitter(view, functions)
@@ -77,13 +91,17 @@ class _Signs(ast.NodeTransformer):
     def visit_BinOp(self, node: ast.BinOp) -> ast.AST:
         self.generic_visit(node)
         if isinstance(node.op, ast.Add | ast.Sub) and not is_value(node.right):
-            return ast.BinOp(node.left, ast.Add(), ast.BinOp(ast.Constant(1), ast.Mult(), node.right))
+            return ast.BinOp(
+                node.left, ast.Add(), ast.BinOp(ast.Constant(1), ast.Mult(), node.right)
+            )
         return node
 
     def visit_AugAssign(self, node: ast.AugAssign) -> ast.AST:
         self.generic_visit(node)
         if isinstance(node.op, ast.Add | ast.Sub) and not is_value(node.value):
-            return ast.AugAssign(node.target, ast.Add(), ast.BinOp(ast.Constant(1), ast.Mult(), node.value))
+            return ast.AugAssign(
+                node.target, ast.Add(), ast.BinOp(ast.Constant(1), ast.Mult(), node.value)
+            )
         return node
 
 
@@ -98,7 +116,11 @@ class _Fitter:
         if len(pattern) == len(arm):
             return self._all(pattern, arm)
         for index, statement in enumerate(pattern):
-            adds = isinstance(statement, ast.AugAssign) and isinstance(statement.op, ast.Add | ast.Sub) and is_value(statement.value)
+            adds = (
+                isinstance(statement, ast.AugAssign)
+                and isinstance(statement.op, ast.Add | ast.Sub)
+                and is_value(statement.value)
+            )
             if len(pattern) == len(arm) + 1 and adds and arm:
                 rest = self._all([*pattern[:index], *pattern[index + 1 :]], arm)
                 if rest is not None:
@@ -112,7 +134,11 @@ class _Fitter:
         before = arm[min(index, len(arm) - 1)]
         start, end = self.view.offsets.span(before)
         indent, newline = self.view.indentation(before.lineno), self.view.newline
-        edit = Edit(start, start, f"{line}{newline}{indent}") if index < len(arm) else Edit(end, end, f"{newline}{indent}{line}")
+        edit = (
+            Edit(start, start, f"{line}{newline}{indent}")
+            if index < len(arm)
+            else Edit(end, end, f"{newline}{indent}{line}")
+        )
         return Change(edit, f"`{line}` is written out")
 
     def _all(self, patterns: Sequence[ast.AST], nodes: Sequence[ast.AST]) -> list[Change] | None:
@@ -145,7 +171,11 @@ class _Fitter:
             mine, theirs = getattr(pattern, name, None), getattr(node, name, None)
             if isinstance(mine, ast.AST) and isinstance(theirs, ast.AST):
                 changes = self._fit(mine, theirs)
-            elif isinstance(mine, list) and isinstance(theirs, list) and all(isinstance(p, ast.AST) for p in (*mine, *theirs)):
+            elif (
+                isinstance(mine, list)
+                and isinstance(theirs, list)
+                and all(isinstance(p, ast.AST) for p in (*mine, *theirs))
+            ):
                 changes = self._all(mine, theirs)
             else:
                 changes = [] if type(mine) is type(theirs) and mine == theirs else None
@@ -162,7 +192,12 @@ class _Fitter:
         """The one change of an expression that makes it like the pattern."""
         text = self._calls(pattern, node) if isinstance(pattern, ast.Call) else None
         if isinstance(pattern, ast.BinOp):
-            text = self._swapped(pattern, node) or self._mirrored(pattern, node) or self._with_neutral(pattern, node) or self._summed(pattern, node)
+            text = (
+                self._swapped(pattern, node)
+                or self._mirrored(pattern, node)
+                or self._with_neutral(pattern, node)
+                or self._summed(pattern, node)
+            )
         if text is None:
             return None
         start, end = self.view.offsets.span(node)
@@ -175,13 +210,21 @@ class _Fitter:
             return None
         if is_value(pattern.right) and self._fits(pattern.left, node):
             return f"{self._inside(node, pattern.op, left=True)} {sign} {_neutral(pattern.op, pattern.right)}"
-        if is_value(pattern.left) and not isinstance(pattern.op, ast.Sub) and self._fits(pattern.right, node):
+        if (
+            is_value(pattern.left)
+            and not isinstance(pattern.op, ast.Sub)
+            and self._fits(pattern.right, node)
+        ):
             return f"{_neutral(pattern.op, pattern.left)} {sign} {self._inside(node, pattern.op, left=False)}"
         return None
 
     def _swapped(self, pattern: ast.BinOp, node: ast.expr) -> str | None:
         """``a * 3`` where the pattern is ``3 * a``."""
-        if not isinstance(node, ast.BinOp) or not isinstance(node.op, _SWAPPED) or type(node.op) is not type(pattern.op):
+        if (
+            not isinstance(node, ast.BinOp)
+            or not isinstance(node.op, _SWAPPED)
+            or type(node.op) is not type(pattern.op)
+        ):
             return None
         if not (self._fits(pattern.left, node.right) and self._fits(pattern.right, node.left)):
             return None
@@ -189,27 +232,46 @@ class _Fitter:
         return f"{self._inside(node.right, node.op, left=True)} {sign} {self._inside(node.left, node.op, left=False)}"
 
     def _mirrored(self, pattern: ast.BinOp, node: ast.expr) -> str | None:
-        """``a - b`` (or ``a``) where the pattern is ``a + 1 * b``, and ``a - 3`` where it is ``a + 3``."""
+        """``a - b`` (or ``a``) where the pattern is ``a + 1 * b``, and ``a - 3`` where it is ``a +
+        3``.
+        """
         if not isinstance(pattern.op, ast.Add):
             return None
         lacking = _sign_of(pattern.right)
         # Of a lone name nothing is neutral: adding 0 to True makes it 1.
-        if lacking is not None and isinstance(node, ast.BinOp | ast.Constant) and self._fits(pattern.left, node):
+        if (
+            lacking is not None
+            and isinstance(node, ast.BinOp | ast.Constant)
+            and self._fits(pattern.left, node)
+        ):
             return f"{self._inside(node, pattern.op, left=True)} + 0 * {ast.unparse(lacking)}"
         if not isinstance(node, ast.BinOp) or not self._fits(pattern.left, node.left):
             return None
         minus = isinstance(node.op, ast.Sub)
         left = self.view.offsets.source(node.left)
-        if minus and is_value(pattern.right) and isinstance(node.right, ast.Constant) and type(node.right.value) in (int, float):
+        if (
+            minus
+            and is_value(pattern.right)
+            and isinstance(node.right, ast.Constant)
+            and type(node.right.value) in (int, float)
+        ):
             return f"{left} + -{self.view.offsets.source(node.right)}"
         signed = _sign_of(pattern.right)
-        if signed is None or not isinstance(node.op, ast.Add | ast.Sub) or not self._fits(signed, node.right):
+        if (
+            signed is None
+            or not isinstance(node.op, ast.Add | ast.Sub)
+            or not self._fits(signed, node.right)
+        ):
             return None
         return f"{left} + {'-1' if minus else '1'} * {self._inside(node.right, ast.Mult(), left=False)}"
 
     def _signed(self, pattern: ast.AST, node: ast.AST) -> list[Change] | None:
         """``a -= b`` where the pattern is ``a += 1 * b``."""
-        if not isinstance(pattern, ast.AugAssign) or not isinstance(node, ast.AugAssign) or not isinstance(node.op, ast.Add | ast.Sub):
+        if (
+            not isinstance(pattern, ast.AugAssign)
+            or not isinstance(node, ast.AugAssign)
+            or not isinstance(node.op, ast.Add | ast.Sub)
+        ):
             return None
         if not isinstance(pattern.op, ast.Add) or ast.dump(pattern.target) != ast.dump(node.target):
             return None
@@ -218,7 +280,12 @@ class _Fitter:
         target, value = ast.unparse(node.target), self.view.offsets.source(node.value)
         if signed is not None and self._fits(signed, node.value):
             text = f"{target} += {'-1' if minus else '1'} * {self._inside(node.value, ast.Mult(), left=False)}"
-        elif minus and is_value(pattern.value) and isinstance(node.value, ast.Constant) and type(node.value.value) in (int, float):
+        elif (
+            minus
+            and is_value(pattern.value)
+            and isinstance(node.value, ast.Constant)
+            and type(node.value.value) in (int, float)
+        ):
             text = f"{target} += -{value}"
         else:
             return None
@@ -249,12 +316,20 @@ class _Fitter:
                 return f"-{text}" if minus else text
         if is_value(term):
             return _neutral(ast.Add(), term)
-        factor = term.right if isinstance(term, ast.BinOp) and isinstance(term.op, ast.Mult) and is_value(term.left) else None
+        factor = (
+            term.right
+            if isinstance(term, ast.BinOp) and isinstance(term.op, ast.Mult) and is_value(term.left)
+            else None
+        )
         return None if factor is None else f"0 * {ast.unparse(factor)}"
 
     def _calls(self, pattern: ast.Call, node: ast.expr) -> str | None:
         """A call with the arguments written as the pattern writes them, defaults included."""
-        if not isinstance(node, ast.Call) or ast.dump(pattern.func) != ast.dump(node.func) or not isinstance(node.func, ast.Name):
+        if (
+            not isinstance(node, ast.Call)
+            or ast.dump(pattern.func) != ast.dump(node.func)
+            or not isinstance(node.func, ast.Name)
+        ):
             return None
         known = self.view.functions.get(node.func.id)
         if known is None or node.func.id not in self.view.plain_functions:
@@ -275,8 +350,16 @@ class _Fitter:
     def _inside(self, node: ast.expr, op: ast.operator, *, left: bool) -> str:
         """The text of an operand, in parentheses where it needs them."""
         text = self.view.offsets.source(node)
-        same = left and isinstance(node, ast.BinOp) and (isinstance(op, ast.Add | ast.Sub) or isinstance(node.op, ast.Mult))
-        plain = isinstance(node, _ATOMS) or is_value(node) or (same and isinstance(node, ast.BinOp) and type(node.op) in _SIGNS)
+        same = (
+            left
+            and isinstance(node, ast.BinOp)
+            and (isinstance(op, ast.Add | ast.Sub) or isinstance(node.op, ast.Mult))
+        )
+        plain = (
+            isinstance(node, _ATOMS)
+            or is_value(node)
+            or (same and isinstance(node, ast.BinOp) and type(node.op) in _SIGNS)
+        )
         return text if plain else f"({text})"
 
 
@@ -289,7 +372,12 @@ def _summands(node: ast.expr) -> list[tuple[ast.expr, bool]]:
 
 def _sign_of(node: ast.expr) -> ast.expr | None:
     """What a sign stands before in ``1 * b``."""
-    signed = isinstance(node, ast.BinOp) and isinstance(node.op, ast.Mult) and isinstance(node.left, ast.Constant) and node.left.value == 1
+    signed = (
+        isinstance(node, ast.BinOp)
+        and isinstance(node.op, ast.Mult)
+        and isinstance(node.left, ast.Constant)
+        and node.left.value == 1
+    )
     return node.right if signed and isinstance(node, ast.BinOp) else None
 
 
@@ -303,12 +391,24 @@ def _neutral(op: ast.operator, beside: ast.expr) -> str:
 def _bound(call: ast.Call, function: FunctionNode) -> dict[str, ast.expr] | None:
     """The arguments of a call by the parameter that gets them."""
     names = [a.arg for a in (*function.args.posonlyargs, *function.args.args)]
-    plain = not any(isinstance(a, ast.Starred) for a in call.args) and all(k.arg for k in call.keywords)
-    if not plain or len(call.args) > len(names) or function.args.vararg or function.args.kwarg or function.args.posonlyargs:
+    plain = not any(isinstance(a, ast.Starred) for a in call.args) and all(
+        k.arg for k in call.keywords
+    )
+    if (
+        not plain
+        or len(call.args) > len(names)
+        or function.args.vararg
+        or function.args.kwarg
+        or function.args.posonlyargs
+    ):
         return None
     found = dict(zip(names, call.args, strict=False))
     for keyword in call.keywords:
-        if keyword.arg is None or keyword.arg in found or keyword.arg not in [a.arg for a in parameters(function)]:
+        if (
+            keyword.arg is None
+            or keyword.arg in found
+            or keyword.arg not in [a.arg for a in parameters(function)]
+        ):
             return None
         found[keyword.arg] = keyword.value
     return found
@@ -318,5 +418,9 @@ def _defaults(function: FunctionNode) -> dict[str, ast.expr]:
     """The constant defaults of a function by parameter."""
     names = [a.arg for a in function.args.args]
     found = dict(zip(reversed(names), reversed(function.args.defaults), strict=False))
-    found |= {a.arg: d for a, d in zip(function.args.kwonlyargs, function.args.kw_defaults, strict=True) if d is not None}
+    found |= {
+        a.arg: d
+        for a, d in zip(function.args.kwonlyargs, function.args.kw_defaults, strict=True)
+        if d is not None
+    }
     return {n: d for n, d in found.items() if is_value(d)}

@@ -16,7 +16,9 @@ _APART = (ast.Lambda, ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
 
 @dataclass(frozen=True, slots=True)
 class Spot:
-    """An expression and the way to it: for each block around, the block and the index of the statement in it."""
+    """An expression and the way to it: for each block around, the block and the index of the
+    statement in it.
+    """
 
     node: ast.expr
     statement: ast.stmt
@@ -28,23 +30,34 @@ def spots_of(function: FunctionNode) -> Iterator[Spot]:
     yield from _in_block(tuple(function.body), ())
 
 
-def _in_block(block: tuple[ast.stmt, ...], way: tuple[tuple[tuple[ast.stmt, ...], int], ...]) -> Iterator[Spot]:
+def _in_block(
+    block: tuple[ast.stmt, ...], way: tuple[tuple[tuple[ast.stmt, ...], int], ...]
+) -> Iterator[Spot]:
     for index, statement in enumerate(block):
         if not isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
             yield from _in_statement(statement, (*way, (block, index)))
 
 
-def _in_statement(statement: ast.stmt, way: tuple[tuple[tuple[ast.stmt, ...], int], ...]) -> Iterator[Spot]:
+def _in_statement(
+    statement: ast.stmt, way: tuple[tuple[tuple[ast.stmt, ...], int], ...]
+) -> Iterator[Spot]:
     for child in ast.iter_child_nodes(statement):
         if isinstance(child, ast.expr):
             yield from (Spot(n, statement, way) for n in _expressions(child))
         elif isinstance(child, ast.withitem | ast.keyword):
-            yield from (Spot(n, statement, way) for c in ast.iter_child_nodes(child) if isinstance(c, ast.expr) for n in _expressions(c))
+            yield from (
+                Spot(n, statement, way)
+                for c in ast.iter_child_nodes(child)
+                if isinstance(c, ast.expr)
+                for n in _expressions(c)
+            )
     for part in ("body", "orelse", "finalbody"):
         block = getattr(statement, part, [])
         if block and isinstance(block[0], ast.stmt):
             if part == "orelse" and _is_elif(statement, block):
-                yield from _in_statement(block[0], way)  # nothing can be set between the conditions of a chain
+                yield from _in_statement(
+                    block[0], way
+                )  # nothing can be set between the conditions of a chain
             else:
                 yield from _in_block(tuple(block), way)
     for child in [*getattr(statement, "handlers", []), *getattr(statement, "cases", [])]:
@@ -52,7 +65,12 @@ def _in_statement(statement: ast.stmt, way: tuple[tuple[tuple[ast.stmt, ...], in
 
 
 def _is_elif(statement: ast.stmt, block: list[ast.stmt]) -> bool:
-    return isinstance(statement, ast.If) and len(block) == 1 and isinstance(block[0], ast.If) and block[0].col_offset == statement.col_offset
+    return (
+        isinstance(statement, ast.If)
+        and len(block) == 1
+        and isinstance(block[0], ast.If)
+        and block[0].col_offset == statement.col_offset
+    )
 
 
 def _expressions(node: ast.expr) -> Iterator[ast.expr]:
@@ -68,11 +86,15 @@ def _expressions(node: ast.expr) -> Iterator[ast.expr]:
 def is_readable(node: ast.expr) -> bool:
     """Whether an expression is only read, and binds or suspends nothing."""
     forbidden = (ast.Await, ast.Yield, ast.YieldFrom, ast.NamedExpr, *_APART)
-    return not any(isinstance(n, forbidden) or isinstance(getattr(n, "ctx", None), ast.Store | ast.Del) for n in ast.walk(node))
+    return not any(
+        isinstance(n, forbidden) or isinstance(getattr(n, "ctx", None), ast.Store | ast.Del)
+        for n in ast.walk(node)
+    )
 
 
 def named_before(view: ModuleView, function: Function, spots: list[Spot], name: str) -> str | None:
-    """The module's text with a local name for some equal expressions; None if there is no place to set it.
+    """The module's text with a local name for some equal expressions; None if there is no place to
+    set it.
 
     Args:
         view: the module.

@@ -1,4 +1,6 @@
-"""A whole module as moves on names and dispatch see it: its text, its tree, and what its style is."""
+"""A whole module as moves on names and dispatch see it: its text, its tree, and what its style
+is.
+"""
 
 from __future__ import annotations
 
@@ -22,7 +24,8 @@ _INSTANCE_HOOKS = frozenset({"__new__", "__init_subclass__", "__class_getitem__"
 
 @dataclass(frozen=True, eq=False)
 class ModuleView:
-    """One file. Two views are never equal: what is kept for one speaks of the nodes of its own tree.
+    """One file. Two views are never equal: what is kept for one speaks of the nodes of its own
+    tree.
 
     Attributes:
         path: where it stands.
@@ -84,14 +87,28 @@ class ModuleView:
     def top_names(self) -> frozenset[str]:
         """Names bound at the top level, or declared global anywhere."""
         found = {n for s in self.tree.body for n in _bound_at_top(s)}
-        return frozenset(found | {n for node in ast.walk(self.tree) if isinstance(node, ast.Global) for n in node.names})
+        return frozenset(
+            found
+            | {
+                n
+                for node in ast.walk(self.tree)
+                if isinstance(node, ast.Global)
+                for n in node.names
+            }
+        )
 
     @cached_property
     def plain_functions(self) -> frozenset[str]:
         """Functions at the top level without decorators, whose names nothing else binds."""
-        defined = [s.name for s in self.tree.body if isinstance(s, ast.FunctionDef) and not s.decorator_list]
+        defined = [
+            s.name
+            for s in self.tree.body
+            if isinstance(s, ast.FunctionDef) and not s.decorator_list
+        ]
         every = [n for s in self.tree.body for n in _bound_at_top(s)]
-        declared = {n for node in ast.walk(self.tree) if isinstance(node, ast.Global) for n in node.names}
+        declared = {
+            n for node in ast.walk(self.tree) if isinstance(node, ast.Global) for n in node.names
+        }
         return frozenset(n for n in defined if every.count(n) == 1 and n not in declared)
 
     @cached_property
@@ -107,9 +124,15 @@ class ModuleView:
 
     @property
     def has_private_functions(self) -> bool:
-        """Whether the file marks functions of its own use by an underscore, or lists those for others."""
-        defined = [s.name for s in self.tree.body if isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef)]
-        return "__all__" in self.top_names or any(n.startswith("_") and not n.startswith("__") for n in defined)
+        """Whether the file marks functions of its own use by an underscore, or lists those for
+        others.
+        """
+        defined = [
+            s.name for s in self.tree.body if isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef)
+        ]
+        return "__all__" in self.top_names or any(
+            n.startswith("_") and not n.startswith("__") for n in defined
+        )
 
     def indentation(self, number: int) -> str:
         """The blanks that a line starts with, counted from 1."""
@@ -117,35 +140,68 @@ class ModuleView:
         return line[: len(line) - len(line.lstrip(" \t"))]
 
     def instance_of(self, function: Function) -> str | None:
-        """The parameter of a method that holds the object; None for anything else than a plain method."""
+        """The parameter of a method that holds the object; None for anything else than a plain
+        method.
+        """
         node = function.node
         decorators = [ast.unparse(d) for d in node.decorator_list]
         plain = decorators in ([], ["property"]) and node.name not in _INSTANCE_HOOKS
         first = [*node.args.posonlyargs, *node.args.args][:1]
-        return first[0].arg if id(node) in self.owners and plain and first and not function.around else None
+        return (
+            first[0].arg
+            if id(node) in self.owners and plain and first and not function.around
+            else None
+        )
 
     def own_methods(self, function: Function) -> frozenset[str]:
-        """The plain methods of the class that a method is in, as ``self.name``; none where something may hide them."""
+        """The plain methods of the class that a method is in, as ``self.name``; none where
+        something may hide them.
+        """
         this = self.instance_of(function)
-        if this is None or any(getattr(s, "name", "") == "__getattribute__" for s in self.owners[id(function.node)].body):
+        if this is None or any(
+            getattr(s, "name", "") == "__getattribute__"
+            for s in self.owners[id(function.node)].body
+        ):
             return frozenset()
-        methods = [s for s in self.owners[id(function.node)].body if isinstance(s, ast.FunctionDef) and not s.decorator_list]
-        hidden = {n.attr for n in ast.walk(self.tree) if isinstance(n, ast.Attribute) and not isinstance(n.ctx, ast.Load)}
-        return frozenset(f"{this}.{m.name}" for m in methods if m.name not in hidden and not m.name.startswith("__"))
+        methods = [
+            s
+            for s in self.owners[id(function.node)].body
+            if isinstance(s, ast.FunctionDef) and not s.decorator_list
+        ]
+        hidden = {
+            n.attr
+            for n in ast.walk(self.tree)
+            if isinstance(n, ast.Attribute) and not isinstance(n.ctx, ast.Load)
+        }
+        return frozenset(
+            f"{this}.{m.name}"
+            for m in methods
+            if m.name not in hidden and not m.name.startswith("__")
+        )
 
     def is_plain_class(self, key: ast.expr) -> bool:
-        """Whether what looks like a member of an enum is an attribute of another class of the module."""
+        """Whether what looks like a member of an enum is an attribute of another class of the
+        module.
+        """
         owners = {s.name: s for s in self.tree.body if isinstance(s, ast.ClassDef)}
-        owner = owners.get(key.value.id) if isinstance(key, ast.Attribute) and isinstance(key.value, ast.Name) else None
+        owner = (
+            owners.get(key.value.id)
+            if isinstance(key, ast.Attribute) and isinstance(key.value, ast.Name)
+            else None
+        )
         return owner is not None and all(ast.unparse(b) == "object" for b in owner.bases)
 
     def top_statement(self, node: ast.AST) -> ast.stmt:
         """The statement at the top level that a node stands in."""
         line = getattr(node, "lineno", 0)
-        return next(s for s in self.tree.body if first_line(s) <= line <= (s.end_lineno or s.lineno))
+        return next(
+            s for s in self.tree.body if first_line(s) <= line <= (s.end_lineno or s.lineno)
+        )
 
     def start_of(self, statement: ast.stmt) -> int:
-        """The offset at which a statement starts, its decorators and the comments right above it included."""
+        """The offset at which a statement starts, its decorators and the comments right above it
+        included.
+        """
         line = first_line(statement)
         while self.comments.get(line - 1, ("", False))[1]:
             line -= 1
@@ -188,7 +244,9 @@ def _bound_at_top(statement: ast.stmt) -> Iterator[str]:
 
 
 def own_nodes(function: FunctionNode) -> Iterator[ast.AST]:
-    """The nodes of a function itself, in the order of the text; nested functions and classes are left out."""
+    """The nodes of a function itself, in the order of the text; nested functions and classes are
+    left out.
+    """
     pending: list[ast.AST] = list(reversed(function.body))
     while pending:
         node = pending.pop()

@@ -51,10 +51,16 @@ class Place:
         """The statements less one."""
         return [s for i, s in enumerate(self.statements) if i != index]
 
-    def exchanged(self, index: int, *new: cst.BaseStatement, until: int | None = None) -> cst.IndentedBlock:
-        """The block with other statements in place of one, or of those from ``index`` up to ``until``."""
+    def exchanged(
+        self, index: int, *new: cst.BaseStatement, until: int | None = None
+    ) -> cst.IndentedBlock:
+        """The block with other statements in place of one, or of those from ``index`` up to
+        ``until``.
+        """
         after = index + 1 if until is None else until
-        return self.block.with_changes(body=[*self.statements[:index], *new, *self.statements[after:]])
+        return self.block.with_changes(
+            body=[*self.statements[:index], *new, *self.statements[after:]]
+        )
 
     @property
     def in_arm(self) -> bool:
@@ -96,7 +102,9 @@ def function_of(place: Place) -> cst.FunctionDef:
     return next(node for node, _, _ in place.trail if isinstance(node, cst.FunctionDef))
 
 
-def _descend(module: cst.Module) -> tuple[cst.FunctionDef, tuple[tuple[cst.CSTNode, str, int | None], ...]]:
+def _descend(
+    module: cst.Module,
+) -> tuple[cst.FunctionDef, tuple[tuple[cst.CSTNode, str, int | None], ...]]:
     node: cst.CSTNode = module.body[0]
     trail: list[tuple[cst.CSTNode, str, int | None]] = [(module, "body", 0)]
     while not isinstance(node, cst.FunctionDef):
@@ -128,7 +136,9 @@ def _suite(suite: cst.BaseSuite, ending: Ending, trail: _Trail) -> Iterator[Plac
 def _inside(node: cst.CSTNode, ending: Ending, trail: _Trail) -> Iterator[Place]:
     """The blocks of one compound statement, which itself ends as ``ending`` says."""
 
-    def arm(child: cst.CSTNode, field: str, how: Ending, index: int | None = None) -> Iterator[Place]:
+    def arm(
+        child: cst.CSTNode, field: str, how: Ending, index: int | None = None
+    ) -> Iterator[Place]:
         step = (*trail, (node, field, index))
         if isinstance(child, cst.BaseSuite):
             return _suite(child, how, step)

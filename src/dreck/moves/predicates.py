@@ -31,7 +31,8 @@ class Predicate:
         function: the function it stands in.
         condition: its tree.
         lines: its text, with one operand on each line if it does not fit one.
-        parameters: the local names that it uses, in order of first use, without the object of a method.
+        parameters: the local names that it uses, in order of first use, without the object of a
+            method.
         instance: the name of the method's object, if it uses that.
     """
 
@@ -50,7 +51,11 @@ class Predicate:
     def private(self, name: str) -> str:
         """The name, marked as private where the file marks what only it uses."""
         if self.owner is not None:
-            methods = [s.name for s in self.owner.body if isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef)]
+            methods = [
+                s.name
+                for s in self.owner.body
+                if isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef)
+            ]
             hides = any(m.startswith("_") and not m.endswith("__") for m in methods)
             return f"_{name}" if hides or not _has_plain_predicate(methods) else name
         return f"_{name}" if self.view.has_private_functions else name
@@ -61,26 +66,51 @@ class Predicate:
         return called if self.is_property(name) else f"{called}({', '.join(self.parameters)})"
 
     def is_property(self, name: str) -> bool:
-        """Whether it becomes a property: where it needs nothing but its object, and the class has such properties."""
+        """Whether it becomes a property: where it needs nothing but its object, and the class has
+        such properties.
+        """
         if self.owner is None or self.parameters:
             return False
-        shown = [s for s in self.owner.body if isinstance(s, ast.FunctionDef) and [ast.unparse(d) for d in s.decorator_list] == ["property"]]
-        return any(s.name.lstrip("_").split("_")[0] in ("is", "has", "can", "should", "needs") for s in shown)
+        shown = [
+            s
+            for s in self.owner.body
+            if isinstance(s, ast.FunctionDef)
+            and [ast.unparse(d) for d in s.decorator_list] == ["property"]
+        ]
+        return any(
+            s.name.lstrip("_").split("_")[0] in ("is", "has", "can", "should", "needs")
+            for s in shown
+        )
 
     def taken(self) -> frozenset[str]:
         """Names that mean something else where the predicate would stand, or where it is asked."""
         if self.owner is not None:
             return self.view.words
-        return self.view.top_names | visible_locals(self.function) | frozenset(dir(__builtins__)) | self.view.words
+        return (
+            self.view.top_names
+            | visible_locals(self.function)
+            | frozenset(dir(__builtins__))
+            | self.view.words
+        )
 
-    def definition(self, name: str, *, positive: bool, strict: bool = False, constants: tuple[str, ...] = ()) -> list[str]:
+    def definition(
+        self, name: str, *, positive: bool, strict: bool = False, constants: tuple[str, ...] = ()
+    ) -> list[str]:
         """The lines of the new function, without indentation of their own."""
-        signature = [*([self.instance] if self.instance else []), *(self.annotated(p) for p in self.parameters), *constants]
+        signature = [
+            *([self.instance] if self.instance else []),
+            *(self.annotated(p) for p in self.parameters),
+            *constants,
+        ]
         result = " -> bool" if self._is_annotated and yields_bool(self.condition) else ""
         head = f"def {name}({', '.join(signature)}){result}:"
         lines = self.lines if positive else self._opposite(strict)
         decorator = ["@property"] if self.is_property(name) else []
-        return [*decorator, *_wrapped_head(head, self.view), *returning(self.view, lines, self.view.indent)]
+        return [
+            *decorator,
+            *_wrapped_head(head, self.view),
+            *returning(self.view, lines, self.view.indent),
+        ]
 
     @property
     def _is_annotated(self) -> bool:
@@ -91,19 +121,27 @@ class Predicate:
         if self.function.around or parameter in assigned_in(self.function.node):
             return parameter
         given = next((a for a in parameters(self.function.node) if a.arg == parameter), None)
-        if given is None or given.annotation is None or given in (self.function.node.args.vararg, self.function.node.args.kwarg):
+        if (
+            given is None
+            or given.annotation is None
+            or given in (self.function.node.args.vararg, self.function.node.args.kwarg)
+        ):
             return parameter
         return f"{parameter}: {ast.unparse(given.annotation)}"
 
     def _opposite(self, strict: bool) -> list[str]:
         """The text of the opposite of the condition."""
         hints = {p: self.annotated(p).partition(": ")[2] for p in self.parameters}
-        ordered = frozenset(p for p, hint in hints.items() if hint in ("int", "str", "bool", "bytes"))
+        ordered = frozenset(
+            p for p, hint in hints.items() if hint in ("int", "str", "bool", "bytes")
+        )
         knowledge = Knowledge(ordered, frozenset(p for p in ordered if hints[p] == "bool"))
         return _opposite_lines(self.lines, Negation(knowledge, strict))
 
     def insertion(self, definition: list[str], *, above: bool = False) -> Edit:
-        """The edit that puts the definition below its caller, after helpers that stand there already."""
+        """The edit that puts the definition below its caller, after helpers that stand there
+        already.
+        """
         body, at = self._neighbours()
         blank = 1 if self.owner is not None else 2
         indent = self.view.indentation(body[at].lineno) if self.owner is not None else ""
@@ -116,7 +154,11 @@ class Predicate:
             at += 1
         end = self.view.end_of(body[at])
         ends_line = self.view.text[:end].endswith(("\n", "\r"))
-        return Edit(end, end, f"{'' if ends_line else self.view.newline}{self.view.newline * blank}{text}{self.view.newline}")
+        return Edit(
+            end,
+            end,
+            f"{'' if ends_line else self.view.newline}{self.view.newline * blank}{text}{self.view.newline}",
+        )
 
     def _neighbours(self) -> tuple[list[ast.stmt], int]:
         """The block that gets the definition, and where its caller stands in it."""
@@ -127,7 +169,9 @@ class Predicate:
 
     def _is_helper(self, statement: ast.stmt, before: ast.stmt) -> bool:
         """Whether a definition serves the caller, or what stands between it and the caller."""
-        if not isinstance(statement, ast.FunctionDef) or not isinstance(before, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
+        if not isinstance(statement, ast.FunctionDef) or not isinstance(
+            before, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef
+        ):
             return False
         body, at = self._neighbours()
         callers = body[at : body.index(statement)]
@@ -158,8 +202,14 @@ def predicate_of(view: ModuleView, function: Function, condition: ast.expr) -> P
     local = visible_locals(function)
     used = [n for n in names if n in local]
     instance = view.instance_of(function)
-    takes_instance = instance in used and isinstance(function.node, FunctionNode) and instance not in assigned_in(function.node)
-    if not takes_instance and any(isinstance(n, ast.Attribute) and _is_mangled(n.attr) for n in ast.walk(condition)):
+    takes_instance = (
+        instance in used
+        and isinstance(function.node, FunctionNode)
+        and instance not in assigned_in(function.node)
+    )
+    if not takes_instance and any(
+        isinstance(n, ast.Attribute) and _is_mangled(n.attr) for n in ast.walk(condition)
+    ):
         return "needs-its-function"
     lines = condition_lines(view, condition)
     if lines is None:
@@ -177,8 +227,18 @@ def yields_bool(node: ast.expr) -> bool:
     if isinstance(node, ast.BoolOp):
         return all(map(yields_bool, node.values))
     if isinstance(node, ast.Call):
-        return isinstance(node.func, ast.Name) and node.func.id in ("isinstance", "issubclass", "callable", "hasattr", "bool", "any", "all")
-    return isinstance(node, ast.Compare) or (isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not))
+        return isinstance(node.func, ast.Name) and node.func.id in (
+            "isinstance",
+            "issubclass",
+            "callable",
+            "hasattr",
+            "bool",
+            "any",
+            "all",
+        )
+    return isinstance(node, ast.Compare) or (
+        isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not)
+    )
 
 
 def _opposite_lines(lines: list[str], negation: Negation) -> list[str]:
@@ -187,4 +247,10 @@ def _opposite_lines(lines: list[str], negation: Negation) -> list[str]:
     if "#" in text and len(lines) > 1:
         return ["not (", *(f"    {line}" for line in lines), ")"]
     turned = negation.of(cst.parse_expression(text))
-    return [re.sub(r"^\((.*)\)$", r"\1", text_of(turned)) if turned.lpar and not isinstance(turned, cst.Tuple) else text_of(turned)]
+    return [
+        (
+            re.sub(r"^\((.*)\)$", r"\1", text_of(turned))
+            if turned.lpar and not isinstance(turned, cst.Tuple)
+            else text_of(turned)
+        )
+    ]

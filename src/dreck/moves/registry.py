@@ -180,7 +180,6 @@ class AnyMove(ABC):
     REFUSALS: ClassVar[Mapping[str, Refusal]]
 
 
-
 class Move(AnyMove):
     """A move inside one function."""
 
@@ -239,7 +238,9 @@ class ModuleMove(AnyMove):
     instead: ClassVar[str] = ""
 
     @abstractmethod
-    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
         """The sites and refusals that have to do with one function, in the order of the text.
 
         Of several sites for the same place the first is the best; the others are for the case that
@@ -270,13 +271,19 @@ def move(cls: _MoveClass) -> _MoveClass:
     Raises:
         ValueError: a part is missing or malformed, or the name is taken.
     """
-    missing = [part for part in ("name", "summary", "safe_because", "since", "EXAMPLES", "REFUSALS") if not hasattr(cls, part)]
+    missing = [
+        part
+        for part in ("name", "summary", "safe_because", "since", "EXAMPLES", "REFUSALS")
+        if not hasattr(cls, part)
+    ]
     if missing:
         raise ValueError(f"move {cls.__name__} lacks {', '.join(missing)}: declare it in the class")
     if not _NAME.fullmatch(cls.name):
         raise ValueError(f"move name {cls.name!r}: use lower-case words joined by '-'")
     if cls.__module__.rpartition(".")[2] != cls.name.replace("-", "_"):
-        raise ValueError(f"move {cls.name!r} stands in {cls.__module__}: name its file {cls.name.replace('-', '_')}.py")
+        raise ValueError(
+            f"move {cls.name!r} stands in {cls.__module__}: name its file {cls.name.replace('-', '_')}.py"
+        )
     if cls.name in _REGISTRY.moves:
         raise ValueError(f"move {cls.name!r} is registered already; choose another name")
     if not cls.EXAMPLES:
@@ -322,17 +329,29 @@ class Described:
 
     def to_dict(self) -> dict[str, Any]:
         """The description as plain data."""
-        plain = {name: getattr(self, name) for name in ("name", "family", "summary", "safe_because", "since", "on_request")}
-        examples = [{"title": e.title, "before": e.before, "after": e.after, "verdict": e.verdict} for e in self.examples]
+        plain = {
+            name: getattr(self, name)
+            for name in ("name", "family", "summary", "safe_because", "since", "on_request")
+        }
+        examples = [
+            {"title": e.title, "before": e.before, "after": e.after, "verdict": e.verdict}
+            for e in self.examples
+        ]
         return {**plain, "examples": examples, "refusals": dict(self.refusals)}
 
 
 def described(move: AnyMove) -> Described:
     """What a move declares about itself."""
     return Described(
-        move.name, family_of(move), move.summary, move.safe_because, move.since, move.on_request, move.EXAMPLES,
+        move.name,
+        family_of(move),
+        move.summary,
+        move.safe_because,
+        move.since,
+        move.on_request,
+        move.EXAMPLES,
         {key: r.because for key, r in move.REFUSALS.items()},
-    )  # fmt: skip
+    )
 
 
 def named(name: str) -> AnyMove:

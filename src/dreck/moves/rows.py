@@ -20,12 +20,16 @@ from .module_view import ModuleView
 # So many values in a row that their names should stay with them.
 _LEAST_FIELDS = 3
 # Verbs with which functions say that they give something.
-_GETTING = frozenset({"get", "find", "make", "compute", "calculate", "fetch", "build", "create", "determine"})
+_GETTING = frozenset(
+    {"get", "find", "make", "compute", "calculate", "fetch", "build", "create", "determine"}
+)
 
 
 def _hint(values: tuple[ast.expr, ...]) -> str:
     """The type of the values of a field."""
-    return " | ".join(sorted({"None" if v is None else type(v).__name__ for v in map(ast.literal_eval, values)}))
+    return " | ".join(
+        sorted({"None" if v is None else type(v).__name__ for v in map(ast.literal_eval, values)})
+    )
 
 
 @dataclass(frozen=True)
@@ -48,22 +52,33 @@ class Rows:
 
     @cached_property
     def what(self) -> list[str] | None:
-        """What the rows give, in words: the names that are set, or what the function returns; None if that is not known."""
+        """What the rows give, in words: the names that are set, or what the function returns; None
+        if that is not known.
+        """
         if len(self.holes) == 1:
             part = self._part()
             if part:
                 return part
             last = self.body[-1]
-            if isinstance(last, ast.Assign) and isinstance(last.targets[0], ast.Name | ast.Attribute):
+            if isinstance(last, ast.Assign) and isinstance(
+                last.targets[0], ast.Name | ast.Attribute
+            ):
                 target = last.targets[0]
                 return words_of(target.id if isinstance(target, ast.Name) else target.attr)
             return self._does() or None
         if self.sets_names:
-            return [w for i, s in enumerate(self.body) if isinstance(s, ast.Assign) for w in [*(["and"] if i else []), *words_of(ast.unparse(s.targets[0]))]]
+            return [
+                w
+                for i, s in enumerate(self.body)
+                if isinstance(s, ast.Assign)
+                for w in [*(["and"] if i else []), *words_of(ast.unparse(s.targets[0]))]
+            ]
         return None if self._fields is None else self._does()
 
     def _part(self) -> list[str]:
-        """What a value is called that is passed on, or that says plus or minus, rather than what comes of it."""
+        """What a value is called that is passed on, or that says plus or minus, rather than what
+        comes of it.
+        """
         hole = self.holes[0]
         name = field_name(hole, self.view) if hole.around else None
         passed = bool(hole.around) and isinstance(hole.around[-1], ast.Call | ast.keyword)
@@ -77,7 +92,13 @@ class Rows:
     @cached_property
     def sets_names(self) -> bool:
         """Whether the arms do nothing but give some names different values."""
-        plain = all(isinstance(s, ast.Assign) and len(s.targets) == 1 and isinstance(s.targets[0], ast.Name) and is_value(s.value) for s in self.body)
+        plain = all(
+            isinstance(s, ast.Assign)
+            and len(s.targets) == 1
+            and isinstance(s.targets[0], ast.Name)
+            and is_value(s.value)
+            for s in self.body
+        )
         return plain and len(self.holes) == len(self.body)
 
     @cached_property
@@ -86,16 +107,32 @@ class Rows:
         found = [field_name(h, self.view) for h in self.holes]
         apart = len(self.holes) < _LEAST_FIELDS  # else they are fields of a row, not names
         taken = visible_locals(self.function) | self.view.top_names if apart else {"count", "index"}
-        named = [n for n in found if n is not None and n.isidentifier() and not n.startswith("_") and not keyword.iskeyword(n) and n not in taken]
+        named = [
+            n
+            for n in found
+            if n is not None
+            and n.isidentifier()
+            and not n.startswith("_")
+            and not keyword.iskeyword(n)
+            and n not in taken
+        ]
         return named if len(set(named)) == len(found) else None
 
     @cached_property
     def row_class(self) -> str | None:
-        """The name of the class of rows, where there are so many holes that their names should stay with them."""
-        if len(self.holes) < _LEAST_FIELDS or self.sets_names or not all(is_value(v) for h in self.holes for v in h.values):
+        """The name of the class of rows, where there are so many holes that their names should stay
+        with them.
+        """
+        if (
+            len(self.holes) < _LEAST_FIELDS
+            or self.sets_names
+            or not all(is_value(v) for h in self.holes for v in h.values)
+        ):
             return None
         proposed = "".join(w.capitalize() for w in self.what or ())
-        free = [n for n in (proposed, f"{proposed}Row") if n not in self.view.words and n.isidentifier()]
+        free = [
+            n for n in (proposed, f"{proposed}Row") if n not in self.view.words and n.isidentifier()
+        ]
         return free[0] if free else None
 
     @property
@@ -104,11 +141,23 @@ class Rows:
         return self.row_class is None or is_free(self.view, "typing", "NamedTuple")
 
     def class_lines(self) -> list[str]:
-        """The class of rows with the types of its fields, and two empty lines; nothing if there is none."""
+        """The class of rows with the types of its fields, and two empty lines; nothing if there is
+        none.
+        """
         if self.row_class is None:
             return []
-        fields = [f"{self.view.indent}{f}: {_hint(h.values)}" for f, h in zip(self._fields or [], self.holes, strict=True)]
-        return [f"class {self.row_class}(NamedTuple):", f'{self.view.indent}"""What depends on the {self.about}."""', "", *fields, "", ""]
+        fields = [
+            f"{self.view.indent}{f}: {_hint(h.values)}"
+            for f, h in zip(self._fields or [], self.holes, strict=True)
+        ]
+        return [
+            f"class {self.row_class}(NamedTuple):",
+            f'{self.view.indent}"""What depends on the {self.about}."""',
+            "",
+            *fields,
+            "",
+            "",
+        ]
 
     def row(self, values: list[ast.expr]) -> str:
         """The text of one row."""
@@ -118,15 +167,30 @@ class Rows:
     def using(self, looked_up: str) -> list[str]:
         """The lines of the arm with what is looked up in its holes, without their indentation."""
         if self.sets_names and len(self.holes) > 1:
-            names = ", ".join(ast.unparse(s.targets[0]) for s in self.body if isinstance(s, ast.Assign))
+            names = ", ".join(
+                ast.unparse(s.targets[0]) for s in self.body if isinstance(s, ast.Assign)
+            )
             return [f"{names} = {looked_up}"]
         fields, row = self._fields or [], self._local
-        texts = [looked_up] if len(self.holes) == 1 else [f"{row}.{f}" for f in fields] if self.row_class is not None else fields
-        holes = [(self.view.offsets.span(h.values[0]), text) for h, text in zip(self.holes, texts, strict=True)]
-        found = [f"{row if self.row_class is not None else ', '.join(fields)} = {looked_up}"] if len(self.holes) > 1 else []
+        texts = (
+            [looked_up]
+            if len(self.holes) == 1
+            else [f"{row}.{f}" for f in fields] if self.row_class is not None else fields
+        )
+        holes = [
+            (self.view.offsets.span(h.values[0]), text)
+            for h, text in zip(self.holes, texts, strict=True)
+        ]
+        found = (
+            [f"{row if self.row_class is not None else ', '.join(fields)} = {looked_up}"]
+            if len(self.holes) > 1
+            else []
+        )
         for statement in self.body:
             start, end = self.view.offsets.span(statement)
-            inside = [Edit(a - start, b - start, text) for (a, b), text in holes if start <= a < end]
+            inside = [
+                Edit(a - start, b - start, text) for (a, b), text in holes if start <= a < end
+            ]
             found.append(edited(self.view.text[start:end], inside))
         return found
 
@@ -135,14 +199,29 @@ class Rows:
         """The local name of a row."""
         words = words_of(self.row_class or "row")
         name = words[-2] if len(words) > 1 and words[-1] == "row" else words[-1]
-        return name if name and name not in visible_locals(self.function) | self.view.top_names else "row"
+        return (
+            name
+            if name and name not in visible_locals(self.function) | self.view.top_names
+            else "row"
+        )
 
     def insertion(self, lines: list[str], default: list[ast.stmt]) -> Edit:
-        """The edit that puts a table above its function, or behind the last of the functions in it or in its default."""
+        """The edit that puts a table above its function, or behind the last of the functions in it
+        or in its default.
+        """
         top = self.view.top_statement(self.function.node)
         inside = {v.id for h in self.holes for v in h.values if isinstance(v, ast.Name)}
-        inside |= {n.id for s in default for n in ast.walk(s) if isinstance(n, ast.Name) and inside and n.id in self.view.plain_functions}
-        last = max([s for s in self.view.tree.body if getattr(s, "name", "") in inside], key=lambda s: s.lineno, default=top)
+        inside |= {
+            n.id
+            for s in default
+            for n in ast.walk(s)
+            if isinstance(n, ast.Name) and inside and n.id in self.view.plain_functions
+        }
+        last = max(
+            [s for s in self.view.tree.body if getattr(s, "name", "") in inside],
+            key=lambda s: s.lineno,
+            default=top,
+        )
         newline = self.view.newline
         if last.lineno <= top.lineno:
             start = self.view.start_of(top)
@@ -168,7 +247,10 @@ def row_comments(
     of_arms = any(above[1:])  # else the comment above the first is about the whole
     found = []
     for (line, body), lines in zip(arms, above, strict=True):
-        inside = [*(lines if of_arms else ()), *(n for n in range(line, (body[-1].end_lineno or line) + 1) if n in view.comments)]
+        inside = [
+            *(lines if of_arms else ()),
+            *(n for n in range(line, (body[-1].end_lineno or line) + 1) if n in view.comments),
+        ]
         if len(inside) > 1:
             return None
         found.append(view.comments[inside[0]][0] if inside else "")

@@ -31,7 +31,9 @@ class Wishes:
     fresh: frozenset[str] = frozenset()
 
     def wanted(self, line: int, proposed: list[str], *, constant: bool = False) -> str | None:
-        """The name that a person wants in place of those proposed; of a constant it is in capitals."""
+        """The name that a person wants in place of those proposed; of a constant it is in
+        capitals.
+        """
         for key in (str(line), *proposed):
             if key in self.names and self.names[key].isupper() is constant:
                 return self.names[key]

@@ -13,16 +13,22 @@ _BREAK = re.compile(r"\s*[\r\n]\s*")
 
 
 def condition_lines(view: ModuleView, node: ast.expr) -> list[str] | None:
-    """The text of an expression, on one line or with one operand on each; None if it cannot be set anew.
+    """The text of an expression, on one line or with one operand on each; None if it cannot be set
+    anew.
 
     Comments inside stay with their operands.
     """
     text = view.offsets.source(node)
     if "\n" not in text and "\r" not in text:
         return [text]
-    inside = range(node.lineno, (node.end_lineno or node.lineno) + (comment_behind(view, node) is not None))
+    inside = range(
+        node.lineno, (node.end_lineno or node.lineno) + (comment_behind(view, node) is not None)
+    )
     commented = [n for n in inside if n in view.comments]
-    if any(isinstance(n, ast.Constant | ast.JoinedStr) and (n.end_lineno or 0) > n.lineno for n in ast.walk(node)):
+    if any(
+        isinstance(n, ast.Constant | ast.JoinedStr) and (n.end_lineno or 0) > n.lineno
+        for n in ast.walk(node)
+    ):
         return None
     if not commented:
         return [squeezed(text)]
@@ -32,10 +38,14 @@ def condition_lines(view: ModuleView, node: ast.expr) -> list[str] | None:
 
 
 def comment_behind(view: ModuleView, node: ast.expr) -> re.Match[str] | None:
-    """The comment behind the last operand of several lines, where a parenthesis closes only below it."""
+    """The comment behind the last operand of several lines, where a parenthesis closes only below
+    it.
+    """
     if not isinstance(node, ast.BoolOp) or node.lineno == node.end_lineno:
         return None
-    return re.compile(r"[ \t]*(#[^\r\n]*)(?=[\r\n]\s*\))").match(view.text, view.offsets.span(node)[1])
+    return re.compile(r"[ \t]*(#[^\r\n]*)(?=[\r\n]\s*\))").match(
+        view.text, view.offsets.span(node)[1]
+    )
 
 
 def _operand_lines(view: ModuleView, node: ast.BoolOp, commented: list[int]) -> list[str] | None:
@@ -53,7 +63,9 @@ def _operand_lines(view: ModuleView, node: ast.BoolOp, commented: list[int]) -> 
             lines.append(view.comments[above][0])
             left.discard(above)
         comment = ""
-        following = node.values[position + 1].lineno if position + 1 < len(node.values) else last + 1
+        following = (
+            node.values[position + 1].lineno if position + 1 < len(node.values) else last + 1
+        )
         if last in left and not view.comments[last][1] and following > last:
             comment = f"  {view.comments[last][0]}"
             left.discard(last)
@@ -68,14 +80,20 @@ def squeezed(text: str) -> str:
 
 
 def returning(view: ModuleView, lines: list[str], indent: str) -> list[str]:
-    """The statement that returns an expression, as lines of a function's body with this indentation."""
+    """The statement that returns an expression, as lines of a function's body with this
+    indentation.
+    """
     one = f"{indent}return {lines[0]}"
     if len(lines) == 1 and len(one.expandtabs(4)) <= view.width:
         return [one]
     if len(lines) == 1:
         lines = _broken(lines[0])
     deeper = indent + view.indent
-    return [f"{indent}return (", *(deeper + line for line in lines), f"{indent})"] if len(lines) > 1 else [one]
+    return (
+        [f"{indent}return (", *(deeper + line for line in lines), f"{indent})"]
+        if len(lines) > 1
+        else [one]
+    )
 
 
 def _broken(text: str) -> list[str]:
@@ -99,12 +117,19 @@ def _opening(text: str, column: int, position: int, word: str) -> int:
 
 
 def with_parentheses(view: ModuleView, node: ast.expr, inside: ast.expr) -> tuple[int, int]:
-    """The span of an expression, with the parentheses right around it that lie inside another one."""
+    """The span of an expression, with the parentheses right around it that lie inside another
+    one.
+    """
     start, end = view.offsets.span(node)
     low, high = view.offsets.span(inside)
     while True:
         before, after = _skip_back(view.text, start), _skip(view.text, end)
-        if before <= low or after >= high or view.text[before - 1] != "(" or view.text[after] != ")":
+        if (
+            before <= low
+            or after >= high
+            or view.text[before - 1] != "("
+            or view.text[after] != ")"
+        ):
             return start, end
         start, end = before - 1, after + 1
 
@@ -146,7 +171,9 @@ def replacing(view: ModuleView, node: ast.expr, statement: ast.stmt, new: str) -
 
 
 def spaced(text: str, start: int, end: int, new: str) -> Edit:
-    """The edit that puts another text in place of one, with blanks where words would run together."""
+    """The edit that puts another text in place of one, with blanks where words would run
+    together.
+    """
     before = " " if start and (text[start - 1].isalnum() or text[start - 1] == "_") else ""
     after = " " if text[end : end + 1].isalnum() or text[end : end + 1] == "_" else ""
     return Edit(start, end, f"{before}{new}{after}")
@@ -172,8 +199,16 @@ def _meaning(view: ModuleView, first: int, end: int, edit: Edit, *, opens: bool)
         return None
 
 
-def arm_alone(view: ModuleView, statements: Sequence[ast.stmt], arm: Sequence[ast.stmt], hole: ast.expr, text: str) -> Edit:
-    """The edit that leaves one arm in place of a whole chain, with another expression in its hole."""
+def arm_alone(
+    view: ModuleView,
+    statements: Sequence[ast.stmt],
+    arm: Sequence[ast.stmt],
+    hole: ast.expr,
+    text: str,
+) -> Edit:
+    """The edit that leaves one arm in place of a whole chain, with another expression in its
+    hole.
+    """
     first, last = statements[0], statements[-1]
     indent = view.indentation(first.lineno)
     low, high = view.offsets.span(hole)
@@ -181,6 +216,17 @@ def arm_alone(view: ModuleView, statements: Sequence[ast.stmt], arm: Sequence[as
     for statement in arm:
         start, end = view.offsets.span(statement)
         inside = start <= low < end
-        lines.append(indent + (view.text[start:low] + text + view.text[high:end] if inside else view.text[start:end]))
+        lines.append(
+            indent
+            + (
+                view.text[start:low] + text + view.text[high:end]
+                if inside
+                else view.text[start:end]
+            )
+        )
     start = view.offsets.line_start(first.lineno)
-    return Edit(start, view.offsets.line_start((last.end_lineno or last.lineno) + 1), view.newline.join(lines) + view.newline)
+    return Edit(
+        start,
+        view.offsets.line_start((last.end_lineno or last.lineno) + 1),
+        view.newline.join(lines) + view.newline,
+    )

@@ -1,8 +1,10 @@
 """Proposals from a program of the user's own, such as a script or a local model.
 
 The program gets one JSON object on standard input: ``condition`` (its text), ``names`` (what it
-mentions), ``arm`` and ``otherwise`` (the text of what follows), ``comments``, and ``proposals`` (what
-Dreck would call it). It answers with names, one on each line, the best first; a line may give a reason
+mentions), ``arm`` and ``otherwise`` (the text of what follows), ``comments``, and ``proposals``
+(what
+Dreck would call it). It answers with names, one on each line, the best first; a line may give a
+reason
 behind the name and a colon.
 """
 
@@ -32,12 +34,19 @@ def asking(command: Sequence[str]) -> Callable[[Named], list[Proposal]]:
         asked = json.dumps(_described(named))
         try:
             done = subprocess.run(
-                list(command), input=asked, capture_output=True, text=True, timeout=_SECONDS, check=True
+                list(command),
+                input=asked,
+                capture_output=True,
+                text=True,
+                timeout=_SECONDS,
+                check=True,
             )
         except (OSError, subprocess.SubprocessError) as error:
             said = (getattr(error, "stderr", "") or "").strip().splitlines()
             why = said[-1] if said else str(error)
-            raise SettingError(f"the naming command {' '.join(command)!r} failed ({why}); mend it, or leave naming.command out") from error
+            raise SettingError(
+                f"the naming command {' '.join(command)!r} failed ({why}); mend it, or leave naming.command out"
+            ) from error
         return [p for line in done.stdout.splitlines() if (p := _proposal(line)) is not None]
 
     return ask

@@ -7,21 +7,66 @@ import re
 from .phrases import MOST_WORDS, Phrase, Rank, should, stated
 from .words import VERBS, is_state, plain_words, singular
 
-_MARKS = re.compile(r"\b(xxx|todo|fixme|noqa|pragma|hack|type:|nb|note|pylint|mypy|bug)\b|[=(){}\[\]<>`_/\\\"]|\d{3,}", re.IGNORECASE)
-_OPENERS = frozenset({"if", "when", "whether", "unless", "only", "also", "then", "so", "here", "now", "just", "simply", "otherwise", "else", "maybe", "perhaps", "possibly"})
+_MARKS = re.compile(
+    r"\b(xxx|todo|fixme|noqa|pragma|hack|type:|nb|note|pylint|mypy|bug)\b|[=(){}\[\]<>`_/\\\"]|\d{3,}",
+    re.IGNORECASE,
+)
+_OPENERS = frozenset(
+    {
+        "if",
+        "when",
+        "whether",
+        "unless",
+        "only",
+        "also",
+        "then",
+        "so",
+        "here",
+        "now",
+        "just",
+        "simply",
+        "otherwise",
+        "else",
+        "maybe",
+        "perhaps",
+        "possibly",
+    }
+)
 # "Handle X", "check for X": the comment says what X is.
-_ABOUT = frozenset({"handle", "check", "detect", "see", "is", "case", "special", "treat", "test", "verify", "deal", "consider"})
+_ABOUT = frozenset(
+    {
+        "handle",
+        "check",
+        "detect",
+        "see",
+        "is",
+        "case",
+        "special",
+        "treat",
+        "test",
+        "verify",
+        "deal",
+        "consider",
+    }
+)
 _LINKS = frozenset({"for", "of", "with", "if", "whether", "that", "case", "cases", "special", "on"})
 # Words after which a comment explains why, where, or what with.
-_BREAKS = frozenset("because since so but as which who where when while if unless except with from by in for".split())
+_BREAKS = frozenset(
+    "because since so but as which who where when while if unless except with from by in for".split()
+)
 # States that say nothing without their circumstances.
-_VAGUE = frozenset("necessary needed required applicable possible appropriate relevant interesting ok fine true false set given".split())
+_VAGUE = frozenset(
+    "necessary needed required applicable possible appropriate relevant interesting ok fine true false set given".split()
+)
 _PREPOSITIONS = frozenset("at in of for on with to from by before after behind".split())
-_STATEMENTS = frozenset("is are was were has have does do can will would may might must should cannot we i you it they".split())
+_STATEMENTS = frozenset(
+    "is are was were has have does do can will would may might must should cannot we i you it they".split()
+)
 
 
 def phrase_of(comment: str) -> Phrase | None:
-    """The phrase that a comment suggests for the condition it stands beside; None if it is no such comment.
+    """The phrase that a comment suggests for the condition it stands beside; None if it is no such
+    comment.
 
     Args:
         comment: its text, with the number sign.
@@ -38,12 +83,22 @@ def phrase_of(comment: str) -> Phrase | None:
     words = plain_words(first)
     if not words:
         return None
-    reason = f"a comment says {text if len(text) <= 40 else first!r}" if len(text) > 40 else f"a comment says {text!r}"
+    reason = (
+        f"a comment says {text if len(text) <= 40 else first!r}"
+        if len(text) > 40
+        else f"a comment says {text!r}"
+    )
     negative = words[0] == "unless"
     while words and words[0] in _OPENERS:
         words = words[1:]
     found = _read(words, reason)
-    if found is not None and found.form == "is" and text.endswith(".") and not is_state(found.words[0]) and not found.subject:
+    if (
+        found is not None
+        and found.form == "is"
+        and text.endswith(".")
+        and not is_state(found.words[0])
+        and not found.subject
+    ):
         return None  # a sentence, and nothing that we can read
     return found.negated() if found is not None and negative else found
 
@@ -63,7 +118,9 @@ def _read(words: list[str], reason: str) -> Phrase | None:
         return None
     if words[0] in VERBS:
         short = _up_to_break(words)
-        return should(tuple(short), Rank.COMMENT, reason) if 1 < len(short) <= MOST_WORDS - 1 else None
+        return (
+            should(tuple(short), Rank.COMMENT, reason) if 1 < len(short) <= MOST_WORDS - 1 else None
+        )
     return _noun(words, reason)
 
 
@@ -74,7 +131,12 @@ def _up_to_break(words: list[str]) -> list[str]:
 
 def _noun(words: list[str], reason: str) -> Phrase | None:
     """A comment of a few words that names the case, as in *# leap second*."""
-    if not words or len(words) > MOST_WORDS - 1 or _STATEMENTS & set(words) or {"not", "no"} & set(words):
+    if (
+        not words
+        or len(words) > MOST_WORDS - 1
+        or _STATEMENTS & set(words)
+        or {"not", "no"} & set(words)
+    ):
         return None
     head = next((i for i, w in enumerate(words) if w in _PREPOSITIONS), len(words)) - 1
     if head >= 0 and singular(words[head]) != words[head] and head + 1 < len(words):

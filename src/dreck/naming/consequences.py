@@ -13,12 +13,49 @@ _NEGATIVE_FIRST = frozenset({"not", "no", "missing"})
 _STATING_FIRST = frozenset({"too", "already", "duplicate", "bad", "empty"})
 _MOST_STATEMENTS = 3
 # Calls that say nothing of why they are made.
-_COMMON_CALLS = frozenset({"append", "add", "extend", "update", "print", "write", "get", "set", "pop", "insert", "remove", "format", "join", "sort"})
+_COMMON_CALLS = frozenset(
+    {
+        "append",
+        "add",
+        "extend",
+        "update",
+        "print",
+        "write",
+        "get",
+        "set",
+        "pop",
+        "insert",
+        "remove",
+        "format",
+        "join",
+        "sort",
+    }
+)
 # Verbs of the program rather than of its subject.
-_DULL_VERBS = frozenset({"return", "get", "set", "make", "put", "do", "go", "run", "call", "print", "try", "let", "give", "take", "format"})
+_DULL_VERBS = frozenset(
+    {
+        "return",
+        "get",
+        "set",
+        "make",
+        "put",
+        "do",
+        "go",
+        "run",
+        "call",
+        "print",
+        "try",
+        "let",
+        "give",
+        "take",
+        "format",
+    }
+)
 
 
-def phrases_of(arm: list[ast.stmt], otherwise: list[ast.stmt], loop_target: ast.expr | None = None) -> list[Phrase]:
+def phrases_of(
+    arm: list[ast.stmt], otherwise: list[ast.stmt], loop_target: ast.expr | None = None
+) -> list[Phrase]:
     """The phrases that an arm suggests for the condition that leads into it, the best first.
 
     Args:
@@ -42,18 +79,28 @@ def phrases_of(arm: list[ast.stmt], otherwise: list[ast.stmt], loop_target: ast.
         elif isinstance(last, ast.Assign) and len(last.targets) == 1:
             found.append(_of_assignment(last.targets[0], last.value))
     # What is wrong with one of several is not said of all of them.
-    return [p for p in found if p is not None and p.says_something and (p.positive or loop_target is None)]
+    return [
+        p
+        for p in found
+        if p is not None and p.says_something and (p.positive or loop_target is None)
+    ]
 
 
 def _called_in(block: list[ast.stmt], call: ast.expr) -> bool:
     """Whether a block calls the same function, which then tells nothing about the condition."""
     called = ast.dump(call.func) if isinstance(call, ast.Call) else ""
-    return any(isinstance(n, ast.Call) and ast.dump(n.func) == called for s in block for n in ast.walk(s))
+    return any(
+        isinstance(n, ast.Call) and ast.dump(n.func) == called for s in block for n in ast.walk(s)
+    )
 
 
 def _of_raise(raised: ast.expr) -> list[Phrase | None]:
     called = raised.func if isinstance(raised, ast.Call) else raised
-    name = called.attr if isinstance(called, ast.Attribute) else called.id if isinstance(called, ast.Name) else ""
+    name = (
+        called.attr
+        if isinstance(called, ast.Attribute)
+        else called.id if isinstance(called, ast.Name) else ""
+    )
     found: list[Phrase | None] = []
     if isinstance(raised, ast.Call) and raised.args:
         message, goes_on = _message(raised.args[0])
@@ -61,7 +108,9 @@ def _of_raise(raised: ast.expr) -> list[Phrase | None]:
         words = plain_words(clause)
         if words and goes_on and clause == message.strip():
             words = _whole_part(words)
-        found.append(stated(words, Rank.CONSEQUENCE, f"it leads to the error {clause!r}") if words else None)
+        found.append(
+            stated(words, Rank.CONSEQUENCE, f"it leads to the error {clause!r}") if words else None
+        )
     if name and not hasattr(builtins, name):
         words = [w for w in words_of(name) if w not in ("error", "exception", "warning")]
         reason = f"it leads to {name}"
@@ -73,8 +122,17 @@ def _of_raise(raised: ast.expr) -> list[Phrase | None]:
 
 
 def _whole_part(words: list[str]) -> list[str]:
-    """The words before the preposition whose object comes from a value, as in *no permit for day 7*."""
-    at = max((i for i, w in enumerate(words) if w in ("for", "of", "in", "at", "on", "to", "with", "from", "by") and i), default=len(words))
+    """The words before the preposition whose object comes from a value, as in *no permit for day
+    7*.
+    """
+    at = max(
+        (
+            i
+            for i, w in enumerate(words)
+            if w in ("for", "of", "in", "at", "on", "to", "with", "from", "by") and i
+        ),
+        default=len(words),
+    )
     return words[:at]
 
 
@@ -86,9 +144,18 @@ def _message(node: ast.expr) -> tuple[str, bool]:
         return _message(node.values[0])[0], len(node.values) > 1
     if isinstance(node, ast.BinOp):
         return _message(node.left)[0], True
-    if isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id == "_" and node.args:
+    if (
+        isinstance(node, ast.Call)
+        and isinstance(node.func, ast.Name)
+        and node.func.id == "_"
+        and node.args
+    ):
         return _message(node.args[0])
-    if isinstance(node, ast.Call) and isinstance(node.func, ast.Attribute) and node.func.attr == "format":
+    if (
+        isinstance(node, ast.Call)
+        and isinstance(node.func, ast.Attribute)
+        and node.func.attr == "format"
+    ):
         return _message(node.func.value)[0], True
     return "", False
 
@@ -108,7 +175,9 @@ def _of_value(value: ast.expr, how: str) -> Phrase | None:
     reason = f"where it holds, the function {how} {text}"
     if words[0] in VERBS and not (len(words) == 1 and is_state(words[0])):
         return should(tuple(words), Rank.CONSEQUENCE, reason)
-    return stated(words, Rank.CONSEQUENCE, reason) or Phrase("is", tuple(words), Rank.CONSEQUENCE, reason)
+    return stated(words, Rank.CONSEQUENCE, reason) or Phrase(
+        "is", tuple(words), Rank.CONSEQUENCE, reason
+    )
 
 
 def _of_skip(loop_target: ast.expr | None) -> Phrase | None:
@@ -117,7 +186,12 @@ def _of_skip(loop_target: ast.expr | None) -> Phrase | None:
     words = words_of(loop_target.id)
     if not words or len(words[-1]) < 3:
         return None
-    found = Phrase("should", ("skip", *words), Rank.CONSEQUENCE, f"where it holds, the loop goes on to the next {' '.join(words)}")
+    found = Phrase(
+        "should",
+        ("skip", *words),
+        Rank.CONSEQUENCE,
+        f"where it holds, the loop goes on to the next {' '.join(words)}",
+    )
     return found if Phrase("", tuple(words), Rank.LITERAL, "").says_something else None
 
 
@@ -126,11 +200,25 @@ def _of_call(value: ast.expr) -> Phrase | None:
     if not isinstance(value, ast.Call):
         return None
     called = value.func
-    name = called.attr if isinstance(called, ast.Attribute) else called.id if isinstance(called, ast.Name) else ""
+    name = (
+        called.attr
+        if isinstance(called, ast.Attribute)
+        else called.id if isinstance(called, ast.Name) else ""
+    )
     words = words_of(name)
-    if name in ("append", "add") and isinstance(called, ast.Attribute) and isinstance(called.value, ast.Name):
+    if (
+        name in ("append", "add")
+        and isinstance(called, ast.Attribute)
+        and isinstance(called.value, ast.Name)
+    ):
         return _of_collecting(called.value.id)
-    if not words or name in _COMMON_CALLS or words[0] in _DULL_VERBS or len(words) > 3 or words[0] not in VERBS:
+    if (
+        not words
+        or name in _COMMON_CALLS
+        or words[0] in _DULL_VERBS
+        or len(words) > 3
+        or words[0] not in VERBS
+    ):
         return None
     return should(tuple(words), Rank.CONSEQUENCE, f"where it holds, {name}() is called")
 
@@ -140,11 +228,17 @@ def _of_collecting(name: str) -> Phrase | None:
     words = words_of(name)
     if len(words) != 1 or not is_state(words[0]) or singular(words[0]) != words[0]:
         return None
-    return Phrase("is", (words[0],), Rank.CONSEQUENCE, f"where it holds, something is added to {name}")
+    return Phrase(
+        "is", (words[0],), Rank.CONSEQUENCE, f"where it holds, something is added to {name}"
+    )
 
 
 def _of_assignment(target: ast.expr, value: ast.expr) -> Phrase | None:
-    name = target.attr if isinstance(target, ast.Attribute) else target.id if isinstance(target, ast.Name) else ""
+    name = (
+        target.attr
+        if isinstance(target, ast.Attribute)
+        else target.id if isinstance(target, ast.Name) else ""
+    )
     words = words_of(name)
     if not words or len(words) > 4:
         return None
@@ -152,8 +246,16 @@ def _of_assignment(target: ast.expr, value: ast.expr) -> Phrase | None:
         return None
     reason = f"where it holds, {name} becomes {value.value}"
     if words[0] in ("is", "has", "can", "should"):
-        return Phrase(words[0], tuple(words[1:]), Rank.CONSEQUENCE, reason, positive=value.value) if words[1:] else None
+        return (
+            Phrase(words[0], tuple(words[1:]), Rank.CONSEQUENCE, reason, positive=value.value)
+            if words[1:]
+            else None
+        )
     if words[0] in VERBS and not is_state(words[-1]):
         found = should(tuple(words), Rank.CONSEQUENCE, reason)
         return found if value.value or found is None else found.negated()
-    return Phrase("is", tuple(words), Rank.CONSEQUENCE, reason, positive=value.value) if is_state(words[-1]) else None
+    return (
+        Phrase("is", tuple(words), Rank.CONSEQUENCE, reason, positive=value.value)
+        if is_state(words[-1])
+        else None
+    )

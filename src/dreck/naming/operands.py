@@ -6,21 +6,81 @@ import ast
 from dataclasses import replace
 
 from .phrases import Phrase, Rank
-from .words import ANTONYMS, COMPARATIVES, EMPTY_WORDS, OPPOSITES, VERBS, is_state, plain_words, singular, words_of
+from .words import (
+    ANTONYMS,
+    COMPARATIVES,
+    EMPTY_WORDS,
+    OPPOSITES,
+    VERBS,
+    is_state,
+    plain_words,
+    singular,
+    words_of,
+)
 
 _REASON = "its operands in words"
-_READ_AS_THEY_ARE = frozenset({"is", "has", "can", "should", "are", "was", "may", "must", "needs", "needed", "starts", "ends", "contains", "supports", "uses", "exists", "matches"})
+_READ_AS_THEY_ARE = frozenset(
+    {
+        "is",
+        "has",
+        "can",
+        "should",
+        "are",
+        "was",
+        "may",
+        "must",
+        "needs",
+        "needed",
+        "starts",
+        "ends",
+        "contains",
+        "supports",
+        "uses",
+        "exists",
+        "matches",
+    }
+)
 _CHARACTERS = {
-    " ": "blank", "": "nothing", "\n": "newline", "_": "underscore", "-": "dash", ".": "dot", "/": "slash", "\\": "backslash",
-    ":": "colon", ",": "comma", "#": "hash", "*": "star", "%": "percent", "@": "at", "(": "parenthesis", "[": "bracket",
-    "<": "angle", '"': "quote", "'": "quote", "+": "plus", "=": "equals", "&": "ampersand", ";": "semicolon", "?": "question_mark",
-    "!": "exclamation_mark", "|": "bar", "~": "tilde", "$": "dollar", "{": "brace", "--": "dashes", "..": "dots", "__": "dunder",
-}  # fmt: skip
+    " ": "blank",
+    "": "nothing",
+    "\n": "newline",
+    "_": "underscore",
+    "-": "dash",
+    ".": "dot",
+    "/": "slash",
+    "\\": "backslash",
+    ":": "colon",
+    ",": "comma",
+    "#": "hash",
+    "*": "star",
+    "%": "percent",
+    "@": "at",
+    "(": "parenthesis",
+    "[": "bracket",
+    "<": "angle",
+    '"': "quote",
+    "'": "quote",
+    "+": "plus",
+    "=": "equals",
+    "&": "ampersand",
+    ";": "semicolon",
+    "?": "question_mark",
+    "!": "exclamation_mark",
+    "|": "bar",
+    "~": "tilde",
+    "$": "dollar",
+    "{": "brace",
+    "--": "dashes",
+    "..": "dots",
+    "__": "dunder",
+}
 _SIZES = {0: "empty", 1: "single"}
 
 
 def phrase_of(node: ast.expr) -> Phrase | None:
-    """The phrase that a condition's operands make; of rank LITERAL if it only spells the code again."""
+    """The phrase that a condition's operands make; of rank LITERAL if it only spells the code
+    again.
+    """
     if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
         inner = phrase_of(node.operand)
         return None if inner is None else inner.negated()
@@ -48,13 +108,25 @@ def subject_words(node: ast.expr) -> tuple[str, ...]:
         if isinstance(key, ast.Constant) and isinstance(key.value, str):
             words = words_of(key.value)
         else:
-            words = [*words_of(_last(node.value))[:-1], singular((words_of(_last(node.value)) or [""])[-1])]
-    elif isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id == "len" and node.args:
+            words = [
+                *words_of(_last(node.value))[:-1],
+                singular((words_of(_last(node.value)) or [""])[-1]),
+            ]
+    elif (
+        isinstance(node, ast.Call)
+        and isinstance(node.func, ast.Name)
+        and node.func.id == "len"
+        and node.args
+    ):
         return subject_words(node.args[0])
     elif isinstance(node, ast.Call):
         words = words_of(_last(node.func))
         words = words[1:] if len(words) > 1 and words[0] in VERBS else words
-        if words and words[0] in ("get", "lower", "strip", "upper", "rstrip", "lstrip") and isinstance(node.func, ast.Attribute):
+        if (
+            words
+            and words[0] in ("get", "lower", "strip", "upper", "rstrip", "lstrip")
+            and isinstance(node.func, ast.Attribute)
+        ):
             return subject_words(node.func.value)
     else:
         return ()
@@ -63,11 +135,24 @@ def subject_words(node: ast.expr) -> tuple[str, ...]:
 
 
 def _last(node: ast.expr) -> str:
-    return node.attr if isinstance(node, ast.Attribute) else node.id if isinstance(node, ast.Name) else ""
+    return (
+        node.attr
+        if isinstance(node, ast.Attribute)
+        else node.id if isinstance(node, ast.Name) else ""
+    )
 
 
-def _made(form: str, words: tuple[str, ...], subject: tuple[str, ...] = (), *, literal: bool = False, positive: bool = True) -> Phrase:
-    return Phrase(form, words, Rank.LITERAL if literal else Rank.MEANING, _REASON, subject, positive)
+def _made(
+    form: str,
+    words: tuple[str, ...],
+    subject: tuple[str, ...] = (),
+    *,
+    literal: bool = False,
+    positive: bool = True,
+) -> Phrase:
+    return Phrase(
+        form, words, Rank.LITERAL if literal else Rank.MEANING, _REASON, subject, positive
+    )
 
 
 def _plain(node: ast.Name | ast.Attribute) -> Phrase | None:
@@ -84,16 +169,42 @@ def _plain(node: ast.Name | ast.Attribute) -> Phrase | None:
 
 def _call(node: ast.Call) -> Phrase | None:
     name = _last(node.func)
-    if isinstance(node.func, ast.Name) and len(node.args) == 2 and name in ("isinstance", "issubclass"):
+    if (
+        isinstance(node.func, ast.Name)
+        and len(node.args) == 2
+        and name in ("isinstance", "issubclass")
+    ):
         return _kind(node.args[0], node.args[1])
     if isinstance(node.func, ast.Name) and name in ("hasattr", "getattr") and len(node.args) > 1:
         asked = node.args[1]
-        words = words_of(asked.value) if isinstance(asked, ast.Constant) and isinstance(asked.value, str) else []
+        words = (
+            words_of(asked.value)
+            if isinstance(asked, ast.Constant) and isinstance(asked.value, str)
+            else []
+        )
         return _made("has", tuple(words)) if words else None
-    if name in ("startswith", "endswith") and isinstance(node.func, ast.Attribute) and len(node.args) == 1:
+    if (
+        name in ("startswith", "endswith")
+        and isinstance(node.func, ast.Attribute)
+        and len(node.args) == 1
+    ):
         what = _spoken(node.args[0])
-        return _made("", ("starts" if name == "startswith" else "ends", "with", what), subject_words(node.func.value)) if what else None
-    if name.startswith("is") and len(name) > 3 and "_" not in name and name.islower() and isinstance(node.func, ast.Attribute):
+        return (
+            _made(
+                "",
+                ("starts" if name == "startswith" else "ends", "with", what),
+                subject_words(node.func.value),
+            )
+            if what
+            else None
+        )
+    if (
+        name.startswith("is")
+        and len(name) > 3
+        and "_" not in name
+        and name.islower()
+        and isinstance(node.func, ast.Attribute)
+    ):
         return _made("is", tuple(words_of(name[2:])), subject_words(node.func.value))
     words = words_of(name)
     if words and words[0] in _READ_AS_THEY_ARE:
@@ -139,7 +250,11 @@ def _comparison(node: ast.Compare) -> Phrase | None:
     left, op, right = node.left, node.ops[0], node.comparators[0]
     if isinstance(op, ast.Is | ast.IsNot | ast.Eq | ast.NotEq):
         found = _equal(left, right, identity=isinstance(op, ast.Is | ast.IsNot))
-        return found.negated() if found is not None and isinstance(op, ast.IsNot | ast.NotEq) else found
+        return (
+            found.negated()
+            if found is not None and isinstance(op, ast.IsNot | ast.NotEq)
+            else found
+        )
     if isinstance(op, ast.In | ast.NotIn):
         found = _member(left, right)
         return found.negated() if found is not None and isinstance(op, ast.NotIn) else found
@@ -160,13 +275,25 @@ def _range(low: ast.expr, subject: ast.expr, high: ast.expr) -> Phrase | None:
 def _equal(left: ast.expr, right: ast.expr, *, identity: bool) -> Phrase | None:
     about = subject_words(left)
     if isinstance(right, ast.Constant) and right.value is None:
-        return _made("has", about, positive=False) if about and about[-1] not in EMPTY_WORDS else None
+        return (
+            _made("has", about, positive=False) if about and about[-1] not in EMPTY_WORDS else None
+        )
     if isinstance(right, ast.Constant) and isinstance(right.value, bool):
         found = phrase_of(left)
         return found if found is None or right.value else found.negated()
-    if isinstance(left, ast.BinOp) and isinstance(left.op, ast.Mod) and isinstance(right, ast.Constant) and right.value == 0:
+    if (
+        isinstance(left, ast.BinOp)
+        and isinstance(left.op, ast.Mod)
+        and isinstance(right, ast.Constant)
+        and right.value == 0
+    ):
         return _multiple(left)
-    if isinstance(left, ast.Call) and _last(left.func) == "len" and left.args and isinstance(right, ast.Constant):
+    if (
+        isinstance(left, ast.Call)
+        and _last(left.func) == "len"
+        and left.args
+        and isinstance(right, ast.Constant)
+    ):
         return _sized(left.args[0], right.value)
     if isinstance(right, ast.Constant) and right.value == 0 and not isinstance(right.value, str):
         return _made("is", ("zero",), about) if about else None
@@ -174,9 +301,19 @@ def _equal(left: ast.expr, right: ast.expr, *, identity: bool) -> Phrase | None:
         what = _spoken(right)
         if not what:
             return None
-        return _made("is", (what,), about if len(right.value) < 2 or is_state(what) else (), literal=len(what) < 3)
+        return _made(
+            "is",
+            (what,),
+            about if len(right.value) < 2 or is_state(what) else (),
+            literal=len(what) < 3,
+        )
     last = _last(right)
-    if last and (last.isupper() or isinstance(right, ast.Attribute) and isinstance(right.value, ast.Name) and right.value.id[:1].isupper()):
+    if last and (
+        last.isupper()
+        or isinstance(right, ast.Attribute)
+        and isinstance(right.value, ast.Name)
+        and right.value.id[:1].isupper()
+    ):
         return _made("is", tuple(words_of(last)), literal=len(last) < 3)
     other = subject_words(right)
     return _made("is", ("same", *other), literal=True) if other else None
@@ -194,7 +331,11 @@ def _sized(container: ast.expr, size: object) -> Phrase | None:
     about = subject_words(container)
     if not about or size not in (0, 1):
         return None
-    return _made("is", ("empty",), about) if size == 0 else _made("has", ("single", *about[:-1], singular(about[-1])))
+    return (
+        _made("is", ("empty",), about)
+        if size == 0
+        else _made("has", ("single", *about[:-1], singular(about[-1])))
+    )
 
 
 def _member(left: ast.expr, right: ast.expr) -> Phrase | None:
@@ -218,7 +359,12 @@ def _member(left: ast.expr, right: ast.expr) -> Phrase | None:
 
 def _more(left: ast.expr, right: ast.expr) -> Phrase | None:
     about = subject_words(left)
-    if isinstance(left, ast.Call) and _last(left.func) == "len" and left.args and isinstance(right, ast.Constant):
+    if (
+        isinstance(left, ast.Call)
+        and _last(left.func) == "len"
+        and left.args
+        and isinstance(right, ast.Constant)
+    ):
         inner = subject_words(left.args[0])
         if right.value == 1 and inner:
             return _made("has", ("several", *inner))
@@ -276,21 +422,37 @@ def _protects(operand: ast.expr, later: list[ast.expr]) -> bool:
         subject = operand.left
     elif isinstance(operand, ast.Name | ast.Attribute | ast.Subscript):
         subject = operand
-    elif isinstance(operand, ast.Call) and _last(operand.func) in ("hasattr", "len") and operand.args:
+    elif (
+        isinstance(operand, ast.Call) and _last(operand.func) in ("hasattr", "len") and operand.args
+    ):
         subject = operand.args[0]
-    elif isinstance(operand, ast.Compare) and isinstance(operand.left, ast.Call) and _last(operand.left.func) == "len":
+    elif (
+        isinstance(operand, ast.Compare)
+        and isinstance(operand.left, ast.Call)
+        and _last(operand.left.func) == "len"
+    ):
         subject = operand.left.args[0] if operand.left.args else None
     if subject is None:
         return False
     text = ast.dump(subject)
-    asked = [n for o in later for n in ast.walk(o) if isinstance(n, ast.Attribute | ast.Subscript | ast.Call | ast.Compare)]
+    asked = [
+        n
+        for o in later
+        for n in ast.walk(o)
+        if isinstance(n, ast.Attribute | ast.Subscript | ast.Call | ast.Compare)
+    ]
     return any(ast.dump(getattr(n, "value", getattr(n, "left", n))) == text for n in asked)
 
 
 def _two_bounds(left: ast.expr, right: ast.expr) -> Phrase | None:
     """``low <= x and x < high``."""
     bounds = [_bound(left), _bound(right)]
-    if bounds[0] is None or bounds[1] is None or bounds[0][0] != bounds[1][0] or bounds[0][1] == bounds[1][1]:
+    if (
+        bounds[0] is None
+        or bounds[1] is None
+        or bounds[0][0] != bounds[1][0]
+        or bounds[0][1] == bounds[1][1]
+    ):
         return None
     about = subject_words(bounds[0][2])
     return _made("is", ("in", "range"), about, literal=not about)
@@ -298,7 +460,11 @@ def _two_bounds(left: ast.expr, right: ast.expr) -> Phrase | None:
 
 def _bound(node: ast.expr) -> tuple[str, str, ast.expr] | None:
     """The subject of a comparison with a bound, and the side that is left open."""
-    if not isinstance(node, ast.Compare) or len(node.ops) != 1 or not isinstance(node.ops[0], ast.Lt | ast.LtE | ast.Gt | ast.GtE):
+    if (
+        not isinstance(node, ast.Compare)
+        or len(node.ops) != 1
+        or not isinstance(node.ops[0], ast.Lt | ast.LtE | ast.Gt | ast.GtE)
+    ):
         return None
     upward = isinstance(node.ops[0], ast.Gt | ast.GtE)
     if isinstance(node.left, ast.Constant):
@@ -311,7 +477,14 @@ def _described_noun(left: ast.expr, right: ast.expr) -> Phrase | None:
     for noun, state in ((left, right), (right, left)):
         kind = _kind_asked(noun)
         said = phrase_of(state)
-        if kind is None or said is None or not said.positive or said.form != "is" or said.subject or not is_state(said.words[-1]):
+        if (
+            kind is None
+            or said is None
+            or not said.positive
+            or said.form != "is"
+            or said.subject
+            or not is_state(said.words[-1])
+        ):
             continue
         if _root(state) == kind[0]:
             return _made("is", (*said.words, *kind[1]))
@@ -322,10 +495,21 @@ def _kind_asked(node: ast.expr) -> tuple[str, tuple[str, ...]] | None:
     """What object a condition asks for its kind, and that kind."""
     if isinstance(node, ast.Call) and _last(node.func) == "isinstance" and len(node.args) == 2:
         found = _kind(node.args[0], node.args[1])
-        return None if found is None or "or" in found.words else (ast.dump(node.args[0]), found.words)
-    if isinstance(node, ast.Compare) and len(node.ops) == 1 and isinstance(node.ops[0], ast.Eq) and isinstance(node.left, ast.Attribute):
+        return (
+            None if found is None or "or" in found.words else (ast.dump(node.args[0]), found.words)
+        )
+    if (
+        isinstance(node, ast.Compare)
+        and len(node.ops) == 1
+        and isinstance(node.ops[0], ast.Eq)
+        and isinstance(node.left, ast.Attribute)
+    ):
         value = node.comparators[0]
-        if isinstance(value, ast.Constant) and isinstance(value.value, str) and node.left.attr in ("kind", "type", "category"):
+        if (
+            isinstance(value, ast.Constant)
+            and isinstance(value.value, str)
+            and node.left.attr in ("kind", "type", "category")
+        ):
             words = plain_words(value.value)
             return (ast.dump(node.left.value), tuple(words)) if words else None
     return None
@@ -346,9 +530,23 @@ def _disjunction(node: ast.BoolOp) -> Phrase | None:
     if range_ is not None:
         return replace(range_, words=("out", "of", "range"))
     said = phrase_of(right)
-    missing = isinstance(left, ast.Compare) and isinstance(left.ops[0], ast.Is) or isinstance(left, ast.UnaryOp)
-    if missing and said is not None and said.form == "is" and said.positive and is_state(said.words[-1]):
-        asked = left.left if isinstance(left, ast.Compare) else left.operand if isinstance(left, ast.UnaryOp) else left
+    missing = (
+        isinstance(left, ast.Compare)
+        and isinstance(left.ops[0], ast.Is)
+        or isinstance(left, ast.UnaryOp)
+    )
+    if (
+        missing
+        and said is not None
+        and said.form == "is"
+        and said.positive
+        and is_state(said.words[-1])
+    ):
+        asked = (
+            left.left
+            if isinstance(left, ast.Compare)
+            else left.operand if isinstance(left, ast.UnaryOp) else left
+        )
         if _root(right) == ast.dump(asked) and subject_words(asked):
             return _made("is", (*subject_words(asked), "missing", "or", *said.words))
     return _joined(node.values, "or")
@@ -362,4 +560,8 @@ def _joined(parts: list[ast.expr], word: str) -> Phrase | None:
     first, second = (p for p in said if p is not None)
     if (first.form or "is") != (second.form or "is"):
         return None
-    return _made(first.form, (*first.subject, *first.words, word, *second.subject, *second.words), literal=True)
+    return _made(
+        first.form,
+        (*first.subject, *first.words, word, *second.subject, *second.words),
+        literal=True,
+    )

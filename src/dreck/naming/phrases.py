@@ -8,8 +8,12 @@ from enum import IntEnum
 from .words import EMPTY_WORDS, OPPOSITES, VERBS, is_state, singular
 
 # Words that cannot end a name, and what a thing is called that is refused without saying why.
-_DANGLING = frozenset("at in of for on with to from by line and or is are the than as that got not".split())
-_OUTCOMES = frozenset("what which who whom whose allowed supported permitted possible implemented required expected able failed error".split())
+_DANGLING = frozenset(
+    "at in of for on with to from by line and or is are the than as that got not".split()
+)
+_OUTCOMES = frozenset(
+    "what which who whom whose allowed supported permitted possible implemented required expected able failed error".split()
+)
 MOST_WORDS = 5
 MOST_LETTERS = 32
 
@@ -47,7 +51,11 @@ class Phrase:
     @property
     def name(self) -> str:
         """The name of a predicate that asks for it."""
-        parts = self.words if self.subject == self.words[: len(self.subject)] else (*self.subject, *self.words)
+        parts = (
+            self.words
+            if self.subject == self.words[: len(self.subject)]
+            else (*self.subject, *self.words)
+        )
         form = (self.form,) if self.form and parts[:1] != (self.form,) else ()
         return "_".join((*form, *_without_repeats(parts)))
 
@@ -55,12 +63,19 @@ class Phrase:
     def is_short(self) -> bool:
         """Whether the name is one that people would write."""
         words = self.name.split("_")
-        return len(words) <= MOST_WORDS + 1 and len(self.name) <= MOST_LETTERS and len(set(words)) == len(words)
+        return (
+            len(words) <= MOST_WORDS + 1
+            and len(self.name) <= MOST_LETTERS
+            and len(set(words)) == len(words)
+        )
 
     @property
     def says_something(self) -> bool:
         """Whether the name has a word with a meaning of its own."""
-        return any(len(w) > 1 and w not in EMPTY_WORDS and not w.isdigit() for w in (*self.subject, *self.words))
+        return any(
+            len(w) > 1 and w not in EMPTY_WORDS and not w.isdigit()
+            for w in (*self.subject, *self.words)
+        )
 
     def negated(self) -> Phrase:
         """The phrase for the opposite condition."""
@@ -77,7 +92,8 @@ def should(words: tuple[str, ...], rank: Rank, reason: str) -> Phrase | None:
 
 
 def stated(words: list[str], rank: Rank, reason: str) -> Phrase | None:
-    """The phrase of a clause in words, such as *boat is too deep*, *not paid*, *no place* or *must be open*.
+    """The phrase of a clause in words, such as *boat is too deep*, *not paid*, *no place* or *must
+    be open*.
 
     Clauses that say what is missing or wrong become the positive phrase of the opposite.
     """
@@ -91,7 +107,11 @@ def stated(words: list[str], rank: Rank, reason: str) -> Phrase | None:
     for verb in ("is", "are", "was", "were"):
         if verb in words:
             found = _is_clause(words, words.index(verb), rank, reason)
-            return replace(found, form="are") if found and verb in ("are", "were") and found.subject else found
+            return (
+                replace(found, form="are")
+                if found and verb in ("are", "were") and found.subject
+                else found
+            )
     first, rest = words[0], tuple(words[1:])
     if first in ("no", "missing", "without") and rest:
         return Phrase("has", rest, rank, reason, positive=False)
@@ -99,7 +119,9 @@ def stated(words: list[str], rank: Rank, reason: str) -> Phrase | None:
         return Phrase("is", rest, rank, reason, positive=False)
     if first in ("cannot", "could") or words[:2] == ["can", "not"]:
         deed = tuple(w for w in rest if w != "not")
-        return Phrase("can", deed, rank, reason, positive=False) if deed and deed[0] in VERBS else None
+        return (
+            Phrase("can", deed, rank, reason, positive=False) if deed and deed[0] in VERBS else None
+        )
     if "not" in words:
         return None
     if first in OPPOSITES and len(rest) == 1 and singular(rest[0]) != rest[0]:
@@ -120,7 +142,9 @@ def _is_clause(words: list[str], at: int, rank: Rank, reason: str) -> Phrase | N
             return None
         subject = ()
     if rest[0] == "not":
-        return Phrase("is", rest[1:], rank, reason, subject, positive=False) if len(rest) > 1 else None
+        return (
+            Phrase("is", rest[1:], rank, reason, subject, positive=False) if len(rest) > 1 else None
+        )
     if rest[0] in OPPOSITES and len(rest) == 1:
         return Phrase("is", (OPPOSITES[rest[0]],), rank, reason, subject, positive=False)
     return Phrase("is", rest, rank, reason, subject)
@@ -134,4 +158,8 @@ def _required(words: list[str], at: int, rank: Rank, reason: str) -> Phrase | No
     if rest[1] == "not":
         return Phrase("is", rest[2:], rank, reason, subject) if len(rest) > 2 else None
     form = "are" if subject and singular(subject[-1]) != subject[-1] else "is"
-    return Phrase(form, rest[1:], rank, reason, subject, positive=False) if is_state(rest[-1]) or len(rest) == 2 else None
+    return (
+        Phrase(form, rest[1:], rank, reason, subject, positive=False)
+        if is_state(rest[-1]) or len(rest) == 2
+        else None
+    )

@@ -49,7 +49,12 @@ class Proposal:
 
     def to_dict(self) -> dict[str, Any]:
         """The proposal as plain data."""
-        return {"name": self.name, "reason": self.reason, "source": self.rank.name.lower(), "positive": self.positive}
+        return {
+            "name": self.name,
+            "reason": self.reason,
+            "source": self.rank.name.lower(),
+            "positive": self.positive,
+        }
 
 
 def proposals(named: Named, taken: Collection[str] = ()) -> list[Proposal]:
@@ -75,7 +80,9 @@ def proposals(named: Named, taken: Collection[str] = ()) -> list[Proposal]:
     return _chosen((p for p in found if p is not None), named.condition, taken)
 
 
-def _chosen(phrases: Iterable[Phrase], condition: ast.expr, taken: Collection[str]) -> list[Proposal]:
+def _chosen(
+    phrases: Iterable[Phrase], condition: ast.expr, taken: Collection[str]
+) -> list[Proposal]:
     inside = {n.id for n in ast.walk(condition) if isinstance(n, ast.Name)}
     inside |= {n.attr for n in ast.walk(condition) if isinstance(n, ast.Attribute)}
     chosen: dict[str, Proposal] = {}

@@ -8,14 +8,23 @@ from .operands import phrase_of, subject_words
 from .words import words_of
 
 _WORDS: dict[type[ast.cmpop], str] = {
-    ast.Eq: "is", ast.NotEq: "is_not", ast.Is: "is", ast.IsNot: "is_not", ast.In: "in", ast.NotIn: "not_in",
-    ast.Lt: "below", ast.LtE: "at_most", ast.Gt: "above", ast.GtE: "at_least",
-}  # fmt: skip
+    ast.Eq: "is",
+    ast.NotEq: "is_not",
+    ast.Is: "is",
+    ast.IsNot: "is_not",
+    ast.In: "in",
+    ast.NotIn: "not_in",
+    ast.Lt: "below",
+    ast.LtE: "at_most",
+    ast.Gt: "above",
+    ast.GtE: "at_least",
+}
 _MOST_LETTERS = 60
 
 
 def spelt(node: ast.expr) -> str | None:
-    """A name that spells a condition, such as ``is_ice_and_hour_below_10``; None if it would be too long.
+    """A name that spells a condition, such as ``is_ice_and_hour_below_10``; None if it would be too
+    long.
 
     >>> spelt(ast.parse("ice and hour < 10", mode="eval").body)
     'is_ice_and_hour_below_10'
@@ -24,7 +33,11 @@ def spelt(node: ast.expr) -> str | None:
     if words is None:
         return None
     name = "_".join(words.split())
-    name = name if name.split("_")[0] in ("is", "has", "can", "should", "are", "starts", "ends") else f"is_{name}"
+    name = (
+        name
+        if name.split("_")[0] in ("is", "has", "can", "should", "are", "starts", "ends")
+        else f"is_{name}"
+    )
     return name if len(name) <= _MOST_LETTERS and name.isidentifier() else None
 
 
@@ -46,10 +59,16 @@ def _spelt(node: ast.expr) -> str | None:
 
 def _comparison(node: ast.Compare) -> str | None:
     if len(node.ops) == 2:
-        low, subject, high = (_value(n) for n in (node.left, node.comparators[0], node.comparators[1]))
+        low, subject, high = (
+            _value(n) for n in (node.left, node.comparators[0], node.comparators[1])
+        )
         return None if None in (low, subject, high) else f"{subject} from {low} to {high}"
     left, right = _value(node.left), _value(node.comparators[0])
-    return None if len(node.ops) != 1 or left is None or right is None else f"{left} {_WORDS[type(node.ops[0])]} {right}"
+    return (
+        None
+        if len(node.ops) != 1 or left is None or right is None
+        else f"{left} {_WORDS[type(node.ops[0])]} {right}"
+    )
 
 
 def _value(node: ast.expr) -> str | None:
@@ -60,7 +79,15 @@ def _value(node: ast.expr) -> str | None:
         inner = _value(node.operand)
         return None if inner is None else f"minus {inner}"
     if isinstance(node, ast.BinOp):
-        signs = {ast.Mod: "mod", ast.Sub: "less", ast.Add: "plus", ast.Mult: "times", ast.FloorDiv: "over", ast.Div: "over", ast.BitAnd: "bits"}
+        signs = {
+            ast.Mod: "mod",
+            ast.Sub: "less",
+            ast.Add: "plus",
+            ast.Mult: "times",
+            ast.FloorDiv: "over",
+            ast.Div: "over",
+            ast.BitAnd: "bits",
+        }
         left, right, sign = _value(node.left), _value(node.right), signs.get(type(node.op))
         return None if left is None or right is None or sign is None else f"{left} {sign} {right}"
     if isinstance(node, ast.Tuple | ast.List | ast.Set) and node.elts:

@@ -26,7 +26,12 @@ def proposals(node: ast.expr, statements: list[ast.stmt]) -> list[Proposal]:
     text = ast.dump(node)
     found: dict[str, Proposal] = {}
     for inside in (n for s in statements for n in ast.walk(s)):
-        name, reason = _of_keyword(inside, text) or _of_assignment(inside, text) or _of_comparison(inside, text) or ("", "")
+        name, reason = (
+            _of_keyword(inside, text)
+            or _of_assignment(inside, text)
+            or _of_comparison(inside, text)
+            or ("", "")
+        )
         if name and is_usable(name):
             found.setdefault(name, Proposal(name, reason, Rank.MEANING))
     literal = _spelt(node)
@@ -51,24 +56,47 @@ def _of_assignment(node: ast.AST, text: str) -> tuple[str, str] | None:
 
 def _of_comparison(node: ast.AST, text: str) -> tuple[str, str] | None:
     """What something is compared with is the most or the least of it."""
-    if not isinstance(node, ast.Compare) or len(node.ops) != 1 or not isinstance(node.ops[0], _ORDER):
+    if (
+        not isinstance(node, ast.Compare)
+        or len(node.ops) != 1
+        or not isinstance(node.ops[0], _ORDER)
+    ):
         return None
     left, right = node.left, node.comparators[0]
     subject, other = (left, right) if ast.dump(right) == text else (right, left)
-    words = subject_words(subject) if ast.dump(other) == text and isinstance(subject, ast.Name | ast.Attribute) else ()
-    return ("_".join((*words, "limit")), f"{ast.unparse(subject)} is compared with it") if words else None
+    words = (
+        subject_words(subject)
+        if ast.dump(other) == text and isinstance(subject, ast.Name | ast.Attribute)
+        else ()
+    )
+    return (
+        ("_".join((*words, "limit")), f"{ast.unparse(subject)} is compared with it")
+        if words
+        else None
+    )
 
 
 def _spelt(node: ast.expr) -> str:
-    signs: dict[type[ast.operator], str] = {ast.Sub: "less", ast.Add: "plus", ast.Mult: "times", ast.Mod: "mod", ast.FloorDiv: "over", ast.Div: "over"}
+    signs: dict[type[ast.operator], str] = {
+        ast.Sub: "less",
+        ast.Add: "plus",
+        ast.Mult: "times",
+        ast.Mod: "mod",
+        ast.FloorDiv: "over",
+        ast.Div: "over",
+    }
     if not isinstance(node, ast.BinOp) or type(node.op) not in signs:
         return ""
-    parts = ["_".join(subject_words(n)) or (str(n.value) if isinstance(n, ast.Constant) else "") for n in (node.left, node.right)]
+    parts = [
+        "_".join(subject_words(n)) or (str(n.value) if isinstance(n, ast.Constant) else "")
+        for n in (node.left, node.right)
+    ]
     return f"{parts[0]}_{signs[type(node.op)]}_{parts[1]}" if all(parts) else ""
 
 
 def constant_name(subject: ast.expr, op: ast.cmpop, *, swapped: bool, refuses: bool) -> str | None:
-    """The name of a constant that a subject is compared with: the most or the least, or the limit, of it.
+    """The name of a constant that a subject is compared with: the most or the least, or the limit,
+    of it.
 
     Args:
         subject: what is compared.
@@ -83,12 +111,22 @@ def constant_name(subject: ast.expr, op: ast.cmpop, *, swapped: bool, refuses: b
     words = subject_words(subject)
     if not words:
         return None
-    if isinstance(subject, ast.Call) and isinstance(subject.func, ast.Name) and subject.func.id == "len" and subject.args:
+    if (
+        isinstance(subject, ast.Call)
+        and isinstance(subject.func, ast.Name)
+        and subject.func.id == "len"
+        and subject.args
+    ):
         inner = subject_words(subject.args[0])
         words = (*inner, "size") if inner else ()
     if not words:
         return None
-    turned: dict[type[ast.cmpop], type[ast.cmpop]] = {ast.Gt: ast.Lt, ast.GtE: ast.LtE, ast.Lt: ast.Gt, ast.LtE: ast.GtE}
+    turned: dict[type[ast.cmpop], type[ast.cmpop]] = {
+        ast.Gt: ast.Lt,
+        ast.GtE: ast.LtE,
+        ast.Lt: ast.Gt,
+        ast.LtE: ast.GtE,
+    }
     kind = turned.get(type(op), type(op)) if swapped else type(op)
     if kind not in turned:
         return None

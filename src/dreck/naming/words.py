@@ -9,8 +9,7 @@ _PART = re.compile(r"[A-Z]+(?=[A-Z][a-z])|[A-Z]?[a-z]+|[A-Z]+|\d+")
 _WORD = re.compile(r"[A-Za-z]+")
 
 # Verbs with which comments and functions say what is done.
-VERBS = frozenset(
-    """
+VERBS = frozenset("""
     abort accept acquire add admit advance allocate allow append apply ask assign attach await backtrack bail begin bind block
     break build bump cache call cancel capture catch change charge check choose clean clear close coerce collapse collect
     combine commit compare compile complete compute concatenate configure connect consume continue convert copy count create
@@ -29,11 +28,9 @@ VERBS = frozenset(
     tolerate tune unescape unquote unroll unset unwind widen
     transform translate trim truncate try turn undo unify unlock unpack unregister unwrap update upgrade use validate verify
     wait wake warn wind wipe wrap write yield
-    """.split()
-)
+    """.split())
 # Words that say what state something is in.
-STATES = frozenset(
-    """
+STATES = frozenset("""
     absent absolute abstract active alive ambiguous anonymous asleep async available aware bad big binary blank blind bold busy
     builtin callable canonical cheap clean clear cold common complete constant correct current daemon dead deep default different
     direct dirty distinct done dry dynamic early eligible empty equal even exact exempt exhausted explicit external false fast
@@ -48,35 +45,67 @@ STATES = frozenset(
     stale standalone static steady stiff strange strict strong stuck sub sure synthetic tall temporary text thick thin tight tiny
     top trivial true ugly unary unique universal unknown unsafe unused upper usable valid verbatim verbose virtual visible
     warm weak wet whole wide wild wrong young
-    """.split()
-)
+    """.split())
 # Words that deny something, and what they deny.
 OPPOSITES = {
-    "disallowed": "allowed", "disconnected": "connected", "illegal": "legal", "inactive": "active", "incomplete": "complete",
-    "infinite": "finite", "insecure": "secure", "invalid": "valid", "malformed": "well_formed", "unable": "able",
-    "unavailable": "available", "undefined": "defined", "unknown": "known", "unsafe": "safe", "unsupported": "supported",
+    "disallowed": "allowed",
+    "disconnected": "connected",
+    "illegal": "legal",
+    "inactive": "active",
+    "incomplete": "complete",
+    "infinite": "finite",
+    "insecure": "secure",
+    "invalid": "valid",
+    "malformed": "well_formed",
+    "unable": "able",
+    "unavailable": "available",
+    "undefined": "defined",
+    "unknown": "known",
+    "unsafe": "safe",
+    "unsupported": "supported",
     "unused": "used",
-}  # fmt: skip
+}
 # Other pairs of which each says that the other does not hold.
 ANTONYMS = {
-    "alive": "dead", "closed": "open", "disabled": "enabled", "empty": "filled", "hidden": "visible", "idle": "busy",
-    "offline": "online", "locked": "unlocked",
-}  # fmt: skip
+    "alive": "dead",
+    "closed": "open",
+    "disabled": "enabled",
+    "empty": "filled",
+    "hidden": "visible",
+    "idle": "busy",
+    "offline": "online",
+    "locked": "unlocked",
+}
 # What is said of one value against another: more of it is ...
 COMPARATIVES = {
-    "age": "older", "cost": "dearer", "day": "later", "deadline": "later", "depth": "deeper", "draught": "deeper",
-    "height": "higher", "hour": "later", "length": "longer", "level": "higher", "mtime": "newer", "price": "dearer",
-    "size": "larger", "speed": "faster", "time": "later", "version": "newer", "weight": "heavier", "width": "wider",
-}  # fmt: skip
+    "age": "older",
+    "cost": "dearer",
+    "day": "later",
+    "deadline": "later",
+    "depth": "deeper",
+    "draught": "deeper",
+    "height": "higher",
+    "hour": "later",
+    "length": "longer",
+    "level": "higher",
+    "mtime": "newer",
+    "price": "dearer",
+    "size": "larger",
+    "speed": "faster",
+    "time": "later",
+    "version": "newer",
+    "weight": "heavier",
+    "width": "wider",
+}
 ARTICLES = frozenset("a an the this that these those its our their my your some".split())
-_NO_PLURAL = frozenset("bus gas is has was this status class process address access success alias canvas bias less as".split())
+_NO_PLURAL = frozenset(
+    "bus gas is has was this status class process address access success alias canvas bias less as".split()
+)
 # Names that say nothing of what they stand for.
-EMPTY_WORDS = frozenset(
-    """
+EMPTY_WORDS = frozenset("""
     arg args attr attrs bit bool cls cond data dict elem elt ele el foo bar func info input int item it key kwargs kwds lst len list
     node num obj object other output res result ret seq self str string temp thing tmp typ val value var x y
-    """.split()
-)
+    """.split())
 
 
 def words_of(identifier: str) -> list[str]:
@@ -90,7 +119,16 @@ def words_of(identifier: str) -> list[str]:
 
 def is_state(word: str) -> bool:
     """Whether a word says what state something is in, like *open*, *closed* or *readable*."""
-    return word in STATES or word in OPPOSITES or word in ANTONYMS or (len(word) > 4 and word.endswith(("ed", "able", "ible", "less", "ful")) and word not in VERBS)
+    return (
+        word in STATES
+        or word in OPPOSITES
+        or word in ANTONYMS
+        or (
+            len(word) > 4
+            and word.endswith(("ed", "able", "ible", "less", "ful"))
+            and word not in VERBS
+        )
+    )
 
 
 def singular(word: str) -> str:
@@ -109,7 +147,8 @@ def singular(word: str) -> str:
 
 
 def plain_words(text: str) -> list[str] | None:
-    """The words of a phrase in lower case, without articles; None if there is more in it than words.
+    """The words of a phrase in lower case, without articles; None if there is more in it than
+    words.
 
     >>> plain_words("The board is full")
     ['board', 'is', 'full']
@@ -121,5 +160,12 @@ def plain_words(text: str) -> list[str] | None:
 
 
 def is_usable(name: str) -> bool:
-    """Whether a name may be given to something: an identifier that is no keyword and not mangled."""
-    return name.isidentifier() and not keyword.iskeyword(name) and not keyword.issoftkeyword(name) and not name.startswith("__")
+    """Whether a name may be given to something: an identifier that is no keyword and not
+    mangled.
+    """
+    return (
+        name.isidentifier()
+        and not keyword.iskeyword(name)
+        and not keyword.issoftkeyword(name)
+        and not name.startswith("__")
+    )

@@ -59,7 +59,12 @@ class UnreadableFunction(Exception):
 
 
 def candidates(
-    region: Region, *, strict: bool, blank_after_guard: bool, width: int = 88, moves: Mapping[str, AnyMove] | None = None,
+    region: Region,
+    *,
+    strict: bool,
+    blank_after_guard: bool,
+    width: int = 88,
+    moves: Mapping[str, AnyMove] | None = None,
     enums: Mapping[str, tuple[str, ...]] | None = None,
 ) -> Iterator[Candidate | LeftAlone | Broken]:
     """Every site and every refusal in a function: moves in their order, outer blocks first.
@@ -78,7 +83,15 @@ def candidates(
     module = _readable(region)
     function = function_in(module)
     negation = Negation(knowledge_of(function), strict)
-    around = Around(negation, blank_after_guard, returns_value(function), width, shared_names(function), region.indent, enums or {})
+    around = Around(
+        negation,
+        blank_after_guard,
+        returns_value(function),
+        width,
+        shared_names(function),
+        region.indent,
+        enums or {},
+    )
     lines = _Lines(module, region)
     everywhere = list(places(module))
     chosen = all_moves() if moves is None else moves
@@ -101,7 +114,9 @@ def _readable(region: Region) -> cst.Module:
     try:
         module = region.parse()
     except (cst.ParserSyntaxError, RecursionError) as error:
-        raise UnreadableFunction(f"its text cannot be taken apart ({type(error).__name__})") from error
+        raise UnreadableFunction(
+            f"its text cannot be taken apart ({type(error).__name__})"
+        ) from error
     if module.code != region.standalone:
         raise UnreadableFunction("its text would not survive being taken apart and put together")
     return module
@@ -110,7 +125,8 @@ def _readable(region: Region) -> cst.Module:
 class _Lines:
     """Line numbers of statements, worked out on first need.
 
-    Both trees of a text have the same statements in the same order, and one of them knows the lines.
+    Both trees of a text have the same statements in the same order, and one of them knows the
+    lines.
     Only the line of an else has to be looked for.
     """
 
@@ -124,7 +140,9 @@ class _Lines:
             numbers = [n.lineno for n in _in_order(ast.parse(self._module.code))]
             statements = list(_statements(self._module))
             alike = len(numbers) == len(statements)
-            self._lines = {id(s): n for s, n in zip(statements, numbers, strict=True)} if alike else {}
+            self._lines = (
+                {id(s): n for s, n in zip(statements, numbers, strict=True)} if alike else {}
+            )
         number = self._lines.get(id(node))
         return self._region.line_of(self._looked_up(node) if number is None else number)
 
@@ -134,7 +152,9 @@ class _Lines:
 
 
 def _statements(module: cst.Module) -> Iterator[cst.CSTNode]:
-    """All statements in the order of the text; of several on a line, the line stands for the first."""
+    """All statements in the order of the text; of several on a line, the line stands for the
+    first.
+    """
     for node in walk(module):
         if isinstance(node, cst.SimpleStatementLine | cst.SimpleStatementSuite):
             yield node
@@ -152,7 +172,9 @@ def _in_order(node: ast.AST) -> Iterator[ast.stmt]:
 
 
 def line_width(lines: list[str]) -> int:
-    """Characters that new lines may have: as many as nearly all lines of the file keep to, within reason."""
+    """Characters that new lines may have: as many as nearly all lines of the file keep to, within
+    reason.
+    """
     lengths = sorted(len(line.rstrip()) for line in lines if line.strip())
     common = lengths[int(len(lengths) * _NEARLY_ALL)] if lengths else 0
     return min(max(common, LEAST_WIDTH), MOST_WIDTH)

@@ -53,7 +53,9 @@ class Setting:
 class FunctionWork:
     """One function while steps are taken in it."""
 
-    def __init__(self, name: str, region: Region, names: Names, setting: Setting, settings: Settings) -> None:
+    def __init__(
+        self, name: str, region: Region, names: Names, setting: Setting, settings: Settings
+    ) -> None:
         self.name, self.region, self.names = name, region, names
         self.setting, self.settings = setting, settings
         self.steps: list[Step] = []
@@ -104,19 +106,27 @@ class FunctionWork:
         strict = self.settings.judge.strict
         try:
             found = candidates(
-                region, strict=strict, blank_after_guard=self.setting.blank_after_guard, width=self.setting.width,
-                moves=self.settings.moves, enums=self.setting.enums,
-            )  # fmt: skip
+                region,
+                strict=strict,
+                blank_after_guard=self.setting.blank_after_guard,
+                width=self.setting.width,
+                moves=self.settings.moves,
+                enums=self.setting.enums,
+            )
             yield from (c for c in found if self.setting.line in (None, c.line))
         except UnreadableFunction as error:
             yield LeftAlone(region.first, "", str(error))
 
     def _one_step(self, passed: list[Candidate]) -> bool:
-        """Take the first candidate that pays, or that was asked for, and that passes the judge; keep the others."""
+        """Take the first candidate that pays, or that was asked for, and that passes the judge;
+        keep the others.
+        """
         burden = measure(self.region.tree()).burden
         for candidate in self._look():
             passed.append(candidate)
-            if (self.settings.only or _burden(candidate.region) < burden) and self._takes(candidate):
+            if (self.settings.only or _burden(candidate.region) < burden) and self._takes(
+                candidate
+            ):
                 return True
         return False
 
@@ -158,7 +168,9 @@ class FunctionWork:
         return False
 
     def _way_down(self, start: Candidate) -> list[Candidate]:
-        """The steps from a climb's first to where the function is better than now; none if it never is."""
+        """The steps from a climb's first to where the function is better than now; none if it never
+        is.
+        """
         goal = measure(self.region.tree()).burden
         way = [start]
         for _ in range(_STEPS_OF_A_CLIMB):
@@ -167,7 +179,11 @@ class FunctionWork:
             if burden < goal:
                 return way
             passed = {c.region.text for c in way} | self._seen | self._refused
-            ahead = (c for c in self._candidates(here) if isinstance(c, Candidate) and c.region.text not in passed)
+            ahead = (
+                c
+                for c in self._candidates(here)
+                if isinstance(c, Candidate) and c.region.text not in passed
+            )
             following = next((c for c in ahead if _burden(c.region) < burden), None)
             if following is None:
                 return []
@@ -184,7 +200,11 @@ class FunctionWork:
         try:
             found = compare(before.tree(), after.tree(), self.names, strict=judge.strict)
         except SyntaxError as error:
-            return SubjectVerdict(self.name, Verdict.UNDECIDED, f"the move left text that does not parse ({error.msg})")
+            return SubjectVerdict(
+                self.name,
+                Verdict.UNDECIDED,
+                f"the move left text that does not parse ({error.msg})",
+            )
         if isinstance(found, Proved):
             return proved(self.name, found)
         path = self.setting.path
@@ -195,20 +215,28 @@ class FunctionWork:
             return SubjectVerdict(self.name, Verdict.PROVED, "nothing was changed")
         if len(self.steps) == 1:
             return self.steps[0].verdict
-        found = compare(first.tree(), self.region.tree(), self.names, strict=self.settings.judge.strict)
+        found = compare(
+            first.tree(), self.region.tree(), self.names, strict=self.settings.judge.strict
+        )
         if isinstance(found, Proved):
             return proved(self.name, found)
         weakest = Verdict.weakest(s.verdict.verdict for s in self.steps)
         worst = next(s.verdict for s in self.steps if s.verdict.verdict is weakest)
         assumptions = tuple(dict.fromkeys(a for s in self.steps for a in s.verdict.assumptions))
-        return replace(worst, why=f"the weakest of its {len(self.steps)} steps: {worst.why}", assumptions=assumptions)
+        return replace(
+            worst,
+            why=f"the weakest of its {len(self.steps)} steps: {worst.why}",
+            assumptions=assumptions,
+        )
 
     def _diff(self, before: Region, after: Region) -> str:
         return before.diff(after, self.setting.path.as_posix())
 
 
 def _burden(region: Region) -> tuple[int, ...]:
-    """The burden of a region's function; text that does not parse counts as an improvement, so that the judge reports it."""
+    """The burden of a region's function; text that does not parse counts as an improvement, so that
+    the judge reports it.
+    """
     try:
         return measure(region.tree()).burden
     except SyntaxError:

@@ -25,17 +25,34 @@ from .settings import Settings
 class ModuleWork:
     """One file while steps are taken that reach beyond single functions."""
 
-    def __init__(self, path: Path, project: Project, width: int, settings: Settings, functions: frozenset[str] | None) -> None:
-        self.path, self.project, self.width, self.settings, self.functions = path, project, width, settings, functions
+    def __init__(
+        self,
+        path: Path,
+        project: Project,
+        width: int,
+        settings: Settings,
+        functions: frozenset[str] | None,
+    ) -> None:
+        self.path, self.project, self.width, self.settings, self.functions = (
+            path,
+            project,
+            width,
+            settings,
+            functions,
+        )
         self.version = Version(path, project.text(path))
         self.view = self._view(self.version.text)
-        self.moves: Mapping[str, ModuleMove] = {n: m for n, m in settings.moves.items() if isinstance(m, ModuleMove)}
+        self.moves: Mapping[str, ModuleMove] = {
+            n: m for n, m in settings.moves.items() if isinstance(m, ModuleMove)
+        }
         self.broken: list[Broken] = []
         self.added: set[str] = set()
         self._refused: set[str] = set()
 
     def _view(self, text: str) -> ModuleView:
-        return ModuleView(self.path, text, self.width, lambda word: self.project.around(self.path, word))
+        return ModuleView(
+            self.path, text, self.width, lambda word: self.project.around(self.path, word)
+        )
 
     @property
     def text(self) -> str:
@@ -55,7 +72,12 @@ class ModuleWork:
         self._taken_back: list[Step] = []
         self._left: list[LeftAlone] = []
         wishes = Wishes(
-            self.settings.names, line, bool(self.settings.only), self.functions, self.settings.namer, self.settings.judge.strict
+            self.settings.names,
+            line,
+            bool(self.settings.only),
+            self.functions,
+            self.settings.namer,
+            self.settings.judge.strict,
         )
         pending = [name]
         while pending and len(done.steps) + len(self._steps) < self.settings.most_steps:
@@ -72,7 +94,9 @@ class ModuleWork:
 
     def _result(self, done: Untangled, name: str, baseline: str) -> Untangled:
         changed = {s.line for s in self._steps}
-        left = tuple(p for p in dict.fromkeys([*done.left_alone, *self._left]) if p.line not in changed)
+        left = tuple(
+            p for p in dict.fromkeys([*done.left_alone, *self._left]) if p.line not in changed
+        )
         done = replace(done, left_alone=left, taken_back=(*done.taken_back, *self._taken_back))
         if not self._steps:
             return done
@@ -86,14 +110,18 @@ class ModuleWork:
         )
 
     def _one_step(self, name: str, wishes: Wishes) -> list[str] | None:
-        """Take the first step that passes the judge: the names of its new functions; None if there is none."""
+        """Take the first step that passes the judge: the names of its new functions; None if there
+        is none.
+        """
         view = self.view
         for move_name, move in self.moves.items():
             sites: dict[int, list[ModuleSite]] = {}
             try:
                 for site in move.look(view, view.functions[name], wishes):
                     if isinstance(site, ModuleRefused):
-                        self._left.append(LeftAlone(site.line, move_name, move.REFUSALS[site.reason].because))
+                        self._left.append(
+                            LeftAlone(site.line, move_name, move.REFUSALS[site.reason].because)
+                        )
                     else:
                         sites.setdefault(site.line, []).append(site)
             except DreckError:
@@ -101,7 +129,9 @@ class ModuleWork:
             except Exception as error:  # whatever a move does, the run goes on
                 self.broken.append(Broken(move_name, view.functions[name].node.lineno, repr(error)))
             for ways in sites.values():
-                kept = [w for w in ways if w.text not in self._refused and not self._loses_comment(w)]
+                kept = [
+                    w for w in ways if w.text not in self._refused and not self._loses_comment(w)
+                ]
                 if ways and not kept and not any(w.text in self._refused for w in ways):
                     self._left.append(LeftAlone(ways[0].line, move_name, "a comment would be lost"))
                 added = self._first_way(move_name, name, kept)
@@ -112,8 +142,14 @@ class ModuleWork:
     def _loses_comment(self, way: ModuleSite) -> bool:
         """Whether a comment of some file is not there any more."""
         pairs = [(self.text, way.text), *((self.project.text(p), t) for p, t in way.others.items())]
-        counts = [[Counter(c for c, _ in ModuleView(self.path, t).comments.values()) for t in pair] for pair in pairs]
-        return bool(sum((before for before, _ in counts), Counter()) - sum((after for _, after in counts), Counter()))
+        counts = [
+            [Counter(c for c, _ in ModuleView(self.path, t).comments.values()) for t in pair]
+            for pair in pairs
+        ]
+        return bool(
+            sum((before for before, _ in counts), Counter())
+            - sum((after for _, after in counts), Counter())
+        )
 
     def _first_way(self, move: str, name: str, ways: list[ModuleSite]) -> list[str] | None:
         """Take the first of several ways at one place that is proved.
@@ -148,27 +184,42 @@ class ModuleWork:
     def _diff(self, way: ModuleSite) -> str:
         """The diff of a step, over all files that it changes."""
         parts = [unified(self.text, way.text, self.path.as_posix())]
-        parts += [unified(self.project.text(p), text, p.as_posix()) for p, text in way.others.items()]
+        parts += [
+            unified(self.project.text(p), text, p.as_posix()) for p, text in way.others.items()
+        ]
         return "".join(p if p.endswith("\n") else f"{p}\n" for p in parts if p)
 
     def _verdict(self, name: str, way: ModuleSite, judge: Judge) -> SubjectVerdict:
         try:
             if way.others:
-                other = [(Version(p, self.project.text(p)), Version(p, text)) for p, text in way.others.items()]
-                found = judge.without_trials().vouch_files([(self.version, Version(self.path, way.text)), *other])
+                other = [
+                    (Version(p, self.project.text(p)), Version(p, text))
+                    for p, text in way.others.items()
+                ]
+                found = judge.without_trials().vouch_files(
+                    [(self.version, Version(self.path, way.text)), *other]
+                )
             else:
                 found = judge.vouch(self.version, Version(self.path, way.text))
         except SyntaxError as error:
-            return SubjectVerdict(name, Verdict.UNDECIDED, f"the move left text that does not parse ({error.msg})")
+            return SubjectVerdict(
+                name, Verdict.UNDECIDED, f"the move left text that does not parse ({error.msg})"
+            )
         return found.together(name)
 
     def _verdict_of_all(self, steps: tuple[Step, ...], name: str, baseline: str) -> SubjectVerdict:
         if len(steps) == 1:
             return steps[0].verdict
-        found = self.settings.judge.without_trials().function(Version(self.path, baseline), self.version, name)
+        found = self.settings.judge.without_trials().function(
+            Version(self.path, baseline), self.version, name
+        )
         if found.verdict.same:
             return found
         weakest = Verdict.weakest(s.verdict.verdict for s in steps)
         worst = next(s.verdict for s in steps if s.verdict.verdict is weakest)
         assumptions = tuple(dict.fromkeys(a for s in steps for a in s.verdict.assumptions))
-        return replace(worst, why=f"the weakest of its {len(steps)} steps: {worst.why}", assumptions=assumptions)
+        return replace(
+            worst,
+            why=f"the weakest of its {len(steps)} steps: {worst.why}",
+            assumptions=assumptions,
+        )

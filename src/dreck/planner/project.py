@@ -11,7 +11,6 @@ from ..source.files import SourceFile
 from ..source.targets import python_files
 from .results import FileChange
 
-
 # Files that a project's folder has.
 _MARKS = ("pyproject.toml", "setup.py", "setup.cfg", ".git")
 
@@ -19,7 +18,8 @@ _MARKS = ("pyproject.toml", "setup.py", "setup.cfg", ".git")
 class Project:
     """Texts as they are now, and the files they were read from.
 
-    A project is the folder with a ``pyproject.toml`` and the like around a file, else the package that it
+    A project is the folder with a ``pyproject.toml`` and the like around a file, else the package
+    that it
     belongs to with what stands beside that and its tests, else the files beside it.
     """
 
@@ -47,7 +47,9 @@ class Project:
         return self.texts[path]
 
     def around(self, path: Path, word: str) -> Iterator[tuple[Path, str]]:
-        """Other files of the project with a word in them, in a fixed order; what cannot be parsed is left out."""
+        """Other files of the project with a word in them, in a fixed order; what cannot be parsed
+        is left out.
+        """
         pattern = re.compile(rf"\b{re.escape(word)}\b")
         for listed in self._files_beside(path):
             other = self._known.get(listed.resolve(), listed)
@@ -67,7 +69,11 @@ class Project:
     @property
     def changes(self) -> list[FileChange]:
         """The files whose text is another one now."""
-        return [FileChange(self.sources[p], t) for p, t in self.texts.items() if t != self.sources[p].text]
+        return [
+            FileChange(self.sources[p], t)
+            for p, t in self.texts.items()
+            if t != self.sources[p].text
+        ]
 
 
 def _files_of_project(path: Path) -> list[Path]:

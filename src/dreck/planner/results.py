@@ -40,7 +40,13 @@ class Step:
     def to_dict(self) -> dict[str, Any]:
         """The step as plain data."""
         verdict = self.verdict.to_dict()
-        plain = {"move": self.move, "line": self.line, "why": self.why, "diff": self.diff, "verdict": verdict}
+        plain = {
+            "move": self.move,
+            "line": self.line,
+            "why": self.why,
+            "diff": self.diff,
+            "verdict": verdict,
+        }
         return {**plain, "names": [p.to_dict() for p in self.names]} if self.names else plain
 
 
@@ -126,7 +132,8 @@ class Untangling:
         """Replace the changed files, all of them or none; return their paths.
 
         Raises:
-            WriteError: a file changed since it was read, or cannot be written; nothing is changed then.
+            WriteError: a file changed since it was read, or cannot be written; nothing is changed
+                then.
         """
         replace_together([(c.source, c.text) for c in self.changes])
         return [c.source.path for c in self.changes]

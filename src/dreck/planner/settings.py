@@ -44,10 +44,14 @@ class Settings:
             named(name)
         for key, wanted in self.names.items():
             if not is_usable(wanted):
-                raise SettingError(f"the name {wanted!r} wanted for {key} cannot be given: use an identifier that is no keyword")
+                raise SettingError(
+                    f"the name {wanted!r} wanted for {key} cannot be given: use an identifier that is no keyword"
+                )
         for name, value in self.until.items():
             if name not in MEASURES:
-                raise SettingError(f"there is no measure {name!r}: give one of {', '.join(MEASURES)}")
+                raise SettingError(
+                    f"there is no measure {name!r}: give one of {', '.join(MEASURES)}"
+                )
             if value < 0:
                 raise SettingError(f"until {name} is {value!r}: give 0 or more")
 
@@ -56,10 +60,11 @@ class Settings:
         """The moves to take, in the order in which they are tried."""
         found = all_moves()
         wanted = self.only or [name for name, move in found.items() if not move.on_request]
-        return {name: move for name, move in found.items() if name in wanted and name not in self.skip}
+        return {
+            name: move for name, move in found.items() if name in wanted and name not in self.skip
+        }
 
     def is_enough(self, measures: Measures) -> bool:
         """Whether a function has come down to where the work may stop."""
         found = measures.to_dict()
         return bool(self.until) and all(found[name] <= value for name, value in self.until.items())
-

@@ -26,7 +26,9 @@ from .settings import Settings
 
 
 def untangle_targets(
-    targets: Iterable[Target], settings: Settings, tick: Callable[[Untangled], None] = lambda _: None
+    targets: Iterable[Target],
+    settings: Settings,
+    tick: Callable[[Untangled], None] = lambda _: None,
 ) -> Untangling:
     """Untangle all functions that the targets name; nothing is written.
 
@@ -46,7 +48,9 @@ def untangle_targets(
             continue
         functions += found
         problems += failed
-        problems += dict.fromkeys(s.verdict.problem for f in found for s in f.taken_back if s.verdict.problem)
+        problems += dict.fromkeys(
+            s.verdict.problem for f in found for s in f.taken_back if s.verdict.problem
+        )
     return Untangling(tuple(functions), tuple(project.changes), tuple(problems))
 
 
@@ -58,7 +62,11 @@ def _by_file(targets: Iterable[Target]) -> dict[Path, list[Target]]:
 
 
 def _file(
-    path: Path, wanted: list[Target], settings: Settings, tick: Callable[[Untangled], None], project: Project
+    path: Path,
+    wanted: list[Target],
+    settings: Settings,
+    tick: Callable[[Untangled], None],
+    project: Project,
 ) -> tuple[list[Untangled], list[str]]:
     text = project.text(path)
     tree = parse(text, str(path))
@@ -102,7 +110,13 @@ class _FileWork:
         function = self._functions[name]
         region = region_of(self.text, function, self.indent)
         self._originals[name] = region.text
-        setting = Setting(self.path, self.blank_after_guard, self.width, self.enums, line if self.settings.only else None)
+        setting = Setting(
+            self.path,
+            self.blank_after_guard,
+            self.width,
+            self.enums,
+            line if self.settings.only else None,
+        )
         work = FunctionWork(name, region, names_for(function, self.names), setting, self.settings)
         result = work.run()
         self._report(work.broken)
@@ -112,8 +126,12 @@ class _FileWork:
         return result
 
     def module(
-        self, results: dict[str, Untangled], lines: Mapping[str, int | None], reach: frozenset[str] | None, project: Project
-    ) -> dict[str, Untangled]:  # fmt: skip
+        self,
+        results: dict[str, Untangled],
+        lines: Mapping[str, int | None],
+        reach: frozenset[str] | None,
+        project: Project,
+    ) -> dict[str, Untangled]:
         """Take the steps that reach beyond single functions, from the first function to the last.
 
         Args:
@@ -130,7 +148,9 @@ class _FileWork:
             function = work.version.functions[name]
             region = region_of(work.text, function, self.indent)
             baseline = region.before + self._originals[name] + region.after
-            found[name] = work.function(results[name], name, baseline, line if self.settings.only else None)
+            found[name] = work.function(
+                results[name], name, baseline, line if self.settings.only else None
+            )
         self._report(work.broken)
         self.text, self.added = work.text, work.added
         return found
@@ -142,7 +162,11 @@ class _FileWork:
         ]
 
     def check_frame(self, before: str) -> None:
-        """Nothing but the bodies of functions may have changed; steps that reach further are judged with all around them."""
+        """Nothing but the bodies of functions may have changed; steps that reach further are judged
+        with all around them.
+        """
         found = differences(Version(self.path, before), Version(self.path, self.text))
         if found.frame_differs or found.added or found.removed:
-            raise DreckError(f"{self.path}: a move changed code outside its function; nothing is changed, please report it")
+            raise DreckError(
+                f"{self.path}: a move changed code outside its function; nothing is changed, please report it"
+            )

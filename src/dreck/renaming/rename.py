@@ -22,9 +22,10 @@ from ..source.edits import Edit, edited
 from ..source.files import SourceFile, replace_together
 from .uses import ProjectFile, Uses, uses_of_local, uses_of_method, uses_of_module_name
 
-
 # Files with one of these may find names by their text.
-_BY_TEXT = re.compile(r"\b(getattr|setattr|hasattr|delattr|attrgetter|methodcaller|eval|exec|globals|locals|vars)\b")
+_BY_TEXT = re.compile(
+    r"\b(getattr|setattr|hasattr|delattr|attrgetter|methodcaller|eval|exec|globals|locals|vars)\b"
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,7 +52,8 @@ class Renaming:
         """Replace the changed files, all of them or none; return their paths.
 
         Raises:
-            WriteError: a file changed since it was read, or cannot be written; nothing is changed then.
+            WriteError: a file changed since it was read, or cannot be written; nothing is changed
+                then.
         """
         replace_together([(c.source, c.text) for c in self.changes])
         return [c.source.path for c in self.changes]
@@ -67,12 +69,16 @@ class Renaming:
             "new": self.new,
             "verdict": self.verdict.to_dict(),
             "changes": [{"path": c.source.path.as_posix(), "diff": c.diff} for c in self.changes],
-            "undecided": [{"path": p.as_posix(), "line": line, "why": why} for p, line, why in self.undecided],
+            "undecided": [
+                {"path": p.as_posix(), "line": line, "why": why} for p, line, why in self.undecided
+            ],
             "problems": list(self.problems),
         }
 
 
-def rename(path: Path, name: str, new: str, project: Iterable[Path], *, everywhere: bool = False) -> Renaming:
+def rename(
+    path: Path, name: str, new: str, project: Iterable[Path], *, everywhere: bool = False
+) -> Renaming:
     """Give a function, class, constant, method or local variable another name.
 
     Args:
@@ -87,7 +93,9 @@ def rename(path: Path, name: str, new: str, project: Iterable[Path], *, everywhe
         TargetError: the file does not define it, or what it is cannot be renamed.
     """
     if not is_usable(new) or hasattr(builtins, new):
-        raise SettingError(f"{new!r} cannot be a name: use an identifier that is no keyword and no built-in")
+        raise SettingError(
+            f"{new!r} cannot be a name: use an identifier that is no keyword and no built-in"
+        )
     sources: dict[Path, SourceFile] = {}
     problems: list[str] = []
     for each in dict.fromkeys([path, *project]):
@@ -101,7 +109,11 @@ def rename(path: Path, name: str, new: str, project: Iterable[Path], *, everywhe
             continue
         sources[each] = source
     old = name.rpartition(".")[2]
-    files = {p: ProjectFile(p, s.text) for p, s in sources.items() if p == path or old in s.text or new in s.text or _BY_TEXT.search(s.text)}
+    files = {
+        p: ProjectFile(p, s.text)
+        for p, s in sources.items()
+        if p == path or old in s.text or new in s.text or _BY_TEXT.search(s.text)
+    }
     uses = _uses(files, path, name, everywhere=everywhere)
     changes, versions = [], []
     for each, file in files.items():
@@ -115,31 +127,59 @@ def rename(path: Path, name: str, new: str, project: Iterable[Path], *, everywhe
     verdict = only_renamed(concerned, old, new, f"{path.as_posix()}::{name}", is_local=is_local)
     if verdict.verdict is Verdict.UNDECIDED:
         raise TargetError(f"{path}::{name} cannot become {new!r}: {verdict.why}")
-    return Renaming(f"{path.as_posix()}::{name}", new, tuple(changes), tuple(dict.fromkeys(uses.undecided)), verdict, tuple(problems))
+    return Renaming(
+        f"{path.as_posix()}::{name}",
+        new,
+        tuple(changes),
+        tuple(dict.fromkeys(uses.undecided)),
+        verdict,
+        tuple(problems),
+    )
 
 
 def _uses(files: dict[Path, ProjectFile], path: Path, name: str, *, everywhere: bool) -> Uses:
     home = files[path]
     owner, _, last = name.rpartition(".")
     if not owner:
-        bound = {n.name for n in home.tree.body if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef)}
-        bound |= {n.id for s in home.tree.body for n in ast.walk(s) if isinstance(n, ast.Name) and isinstance(n.ctx, ast.Store)}
+        bound = {
+            n.name
+            for n in home.tree.body
+            if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef)
+        }
+        bound |= {
+            n.id
+            for s in home.tree.body
+            for n in ast.walk(s)
+            if isinstance(n, ast.Name) and isinstance(n.ctx, ast.Store)
+        }
         if last not in bound:
-            raise TargetError(f"{path}: has no function, class or constant {last!r}; give FILE.py::name, ::Class.method or ::function.variable")
+            raise TargetError(
+                f"{path}: has no function, class or constant {last!r}; give FILE.py::name, ::Class.method or ::function.variable"
+            )
         return uses_of_module_name(files, home, last)
     function = _function(home, owner)
     if function is not None:
         if last in {a.arg for a in parameters(function)}:
-            raise TargetError(f"{path}::{name}: is a parameter, which callers may pass by its name; Dreck does not rename those")
+            raise TargetError(
+                f"{path}::{name}: is a parameter, which callers may pass by its name; Dreck does not rename those"
+            )
         if last not in bound_in(function):
             raise TargetError(f"{path}: {owner} has no local variable {last!r}")
         found = next(f for f in functions_of(home.tree) if f.name == owner)
         return uses_of_local(home, found, last)
-    classes = [n for n in ast.walk(home.tree) if isinstance(n, ast.ClassDef) and n.name == owner.rpartition(".")[2]]
+    classes = [
+        n
+        for n in ast.walk(home.tree)
+        if isinstance(n, ast.ClassDef) and n.name == owner.rpartition(".")[2]
+    ]
     if not classes or not any(_defines(c, last) for c in classes):
-        raise TargetError(f"{path}: has no {name}; give FILE.py::name, ::Class.method or ::function.variable")
+        raise TargetError(
+            f"{path}: has no {name}; give FILE.py::name, ::Class.method or ::function.variable"
+        )
     if last.startswith("__"):
-        raise TargetError(f"{path}::{name}: Python itself may ask for names that start with two underscores; Dreck does not rename those")
+        raise TargetError(
+            f"{path}::{name}: Python itself may ask for names that start with two underscores; Dreck does not rename those"
+        )
     return uses_of_method(files, owner, last, everywhere=everywhere)
 
 
@@ -149,5 +189,8 @@ def _function(home: ProjectFile, name: str) -> ast.FunctionDef | ast.AsyncFuncti
 
 def _defines(owner: ast.ClassDef, name: str) -> bool:
     return any(getattr(s, "name", None) == name for s in owner.body) or any(
-        isinstance(n, ast.Name) and n.id == name and isinstance(n.ctx, ast.Store) for s in owner.body for n in ast.walk(s) if not isinstance(s, ast.FunctionDef)
+        isinstance(n, ast.Name) and n.id == name and isinstance(n.ctx, ast.Store)
+        for s in owner.body
+        for n in ast.walk(s)
+        if not isinstance(s, ast.FunctionDef)
     )

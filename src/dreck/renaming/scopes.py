@@ -1,4 +1,6 @@
-"""Where a name of a module, of a function or of a class is used, by the scoping rules of the language."""
+"""Where a name of a module, of a function or of a class is used, by the scoping rules of the
+language.
+"""
 
 from __future__ import annotations
 
@@ -22,12 +24,16 @@ def module_name_spans(tree: ast.Module, offsets: Offsets, name: str) -> Iterator
 
 
 def function_name_spans(function: FunctionNode, offsets: Offsets, name: str) -> Iterator[Span]:
-    """Every place where a name means a local one of this function; nested functions that see it included."""
+    """Every place where a name means a local one of this function; nested functions that see it
+    included.
+    """
     for statement in function.body:
         yield from _visible(statement, offsets, name)
 
 
-def _visible(node: ast.AST, offsets: Offsets, name: str, *, in_class: bool = False) -> Iterator[Span]:
+def _visible(
+    node: ast.AST, offsets: Offsets, name: str, *, in_class: bool = False
+) -> Iterator[Span]:
     """Places below a node, in a scope where the name is visible."""
     if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
         if node.name == name and not in_class:
@@ -47,7 +53,11 @@ def _visible(node: ast.AST, offsets: Offsets, name: str, *, in_class: bool = Fal
         if name not in {a.arg for a in parameters(node)}:
             yield from _visible(node.body, offsets, name)
         return
-    if isinstance(node, _COMPREHENSIONS) and any(isinstance(n, ast.Name) and n.id == name for g in node.generators for n in ast.walk(g.target)):
+    if isinstance(node, _COMPREHENSIONS) and any(
+        isinstance(n, ast.Name) and n.id == name
+        for g in node.generators
+        for n in ast.walk(g.target)
+    ):
         yield from _visible(node.generators[0].iter, offsets, name)
         return
     yield from _here(node, offsets, name)
@@ -71,7 +81,11 @@ def _bound_in_class(statement: ast.stmt) -> Iterator[str]:
     if isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
         yield statement.name
     else:
-        yield from (n.id for n in ast.walk(statement) if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load))
+        yield from (
+            n.id
+            for n in ast.walk(statement)
+            if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
+        )
 
 
 def _here(node: ast.AST, offsets: Offsets, name: str) -> Iterator[Span]:
@@ -98,7 +112,9 @@ def _here(node: ast.AST, offsets: Offsets, name: str) -> Iterator[Span]:
 def words_in(offsets: Offsets, node: ast.stmt, name: str) -> Iterator[Span]:
     """Where a word stands in the text of a statement."""
     start, end = offsets.span(node)
-    yield from (m.span() for m in re.compile(rf"\b{re.escape(name)}\b").finditer(offsets.text, start, end))
+    yield from (
+        m.span() for m in re.compile(rf"\b{re.escape(name)}\b").finditer(offsets.text, start, end)
+    )
 
 
 def defined_span(node: FunctionNode | ast.ClassDef, offsets: Offsets) -> Span:
@@ -113,4 +129,9 @@ def _outside(node: FunctionNode) -> list[ast.AST]:
     """What the definition of a function evaluates around it."""
     hints = [a.annotation for a in parameters(node) if a.annotation is not None]
     defaults = [*node.args.defaults, *(d for d in node.args.kw_defaults if d is not None)]
-    return [*node.decorator_list, *hints, *([node.returns] if node.returns is not None else []), *defaults]
+    return [
+        *node.decorator_list,
+        *hints,
+        *([node.returns] if node.returns is not None else []),
+        *defaults,
+    ]

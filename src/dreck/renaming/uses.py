@@ -108,19 +108,34 @@ def _imported_uses(file: ProjectFile, module: str, name: str, found: Uses) -> bo
                         found.add(file, module_name_spans(file.tree, file.offsets, name))
                         hands_on = True
                 elif base == module and alias.name == "*":
-                    found.undecided.append((file.path, node.lineno, f"imports everything from {module}"))
+                    found.undecided.append(
+                        (file.path, node.lineno, f"imports everything from {module}")
+                    )
                 else:
-                    found.add(file, _through(file, f"{base}.{alias.name}".lstrip("."), alias.asname or alias.name, module, name))
+                    found.add(
+                        file,
+                        _through(
+                            file,
+                            f"{base}.{alias.name}".lstrip("."),
+                            alias.asname or alias.name,
+                            module,
+                            name,
+                        ),
+                    )
         elif isinstance(node, ast.Import):
             for alias in node.names:
-                found.add(file, _through(file, alias.name, alias.asname or alias.name, module, name))
+                found.add(
+                    file, _through(file, alias.name, alias.asname or alias.name, module, name)
+                )
                 if not alias.asname and "." in alias.name:  # `import a.b` binds a, and so also a.c
                     top = alias.name.partition(".")[0]
                     found.add(file, _through(file, top, top, module, name))
     return hands_on
 
 
-def _through(file: ProjectFile, imported: str, bound: str, module: str, name: str) -> Iterator[Span]:
+def _through(
+    file: ProjectFile, imported: str, bound: str, module: str, name: str
+) -> Iterator[Span]:
     """The uses of ``module.name`` by way of an imported module or a package around it."""
     if module == imported or module.startswith(f"{imported}."):
         yield from _attributes(file, bound + module[len(imported) :], name)
@@ -137,7 +152,11 @@ def _base(node: ast.ImportFrom, file: ProjectFile) -> str:
 
 def _attributes(file: ProjectFile, owner: str, name: str) -> Iterator[Span]:
     for node in ast.walk(file.tree):
-        if isinstance(node, ast.Attribute) and node.attr == name and ast.unparse(node.value) == owner:
+        if (
+            isinstance(node, ast.Attribute)
+            and node.attr == name
+            and ast.unparse(node.value) == owner
+        ):
             end = file.offsets.span(node)[1]
             yield end - len(name), end
 
@@ -149,15 +168,23 @@ def uses_of_local(home: ProjectFile, function: Function, name: str) -> Uses:
     return found
 
 
-def uses_of_method(files: Mapping[Path, ProjectFile], owner: str, name: str, *, everywhere: bool) -> Uses:
-    """The uses of a method or class attribute where the receiver is known; the others are undecided.
+def uses_of_method(
+    files: Mapping[Path, ProjectFile], owner: str, name: str, *, everywhere: bool
+) -> Uses:
+    """The uses of a method or class attribute where the receiver is known; the others are
+    undecided.
 
     With ``everywhere`` they are taken to be of that class too.
     """
     found = Uses()
     family = _family(files, owner.rpartition(".")[2])
     if everywhere:
-        family |= {n.name for f in files.values() for n in ast.walk(f.tree) if isinstance(n, ast.ClassDef) and _has(n, name)}
+        family |= {
+            n.name
+            for f in files.values()
+            for n in ast.walk(f.tree)
+            if isinstance(n, ast.ClassDef) and _has(n, name)
+        }
     for file in files.values():
         known: set[int] = set()
         for node in ast.walk(file.tree):
@@ -170,7 +197,13 @@ def uses_of_method(files: Mapping[Path, ProjectFile], owner: str, name: str, *, 
                 if everywhere or (isinstance(node.value, ast.Name) and node.value.id in family):
                     found.add(file, iter([_attribute_span(file, node)]))
                 else:
-                    found.undecided.append((file.path, node.lineno, f"{ast.unparse(node)}: what {ast.unparse(node.value)} is cannot be told"))
+                    found.undecided.append(
+                        (
+                            file.path,
+                            node.lineno,
+                            f"{ast.unparse(node)}: what {ast.unparse(node.value)} is cannot be told",
+                        )
+                    )
             elif isinstance(node, ast.Constant) and node.value == name:
                 found.undecided.append((file.path, node.lineno, f"the text {name!r} may mean it"))
     return found
@@ -205,13 +238,26 @@ def _in_class(file: ProjectFile, owner: ast.ClassDef, name: str, found: Uses) ->
             if statement.name == name:
                 found.add(file, iter([defined_span(statement, file.offsets)]))
             # `@level.setter` names the property in the class body.
-            around = [*statement.decorator_list, *statement.args.defaults, *(d for d in statement.args.kw_defaults if d is not None)]
-            named = (n for part in around for n in ast.walk(part) if isinstance(n, ast.Name) and n.id == name)
+            around = [
+                *statement.decorator_list,
+                *statement.args.defaults,
+                *(d for d in statement.args.kw_defaults if d is not None),
+            ]
+            named = (
+                n
+                for part in around
+                for n in ast.walk(part)
+                if isinstance(n, ast.Name) and n.id == name
+            )
             found.add(file, (file.offsets.span(n) for n in named))
             first = [a.arg for a in parameters(statement)[:1]]
             steady = set(first) - assigned_in(statement)
             for node in ast.walk(statement):
-                if isinstance(node, ast.Attribute) and node.attr == name and _is_receiver(node.value, steady):
+                if (
+                    isinstance(node, ast.Attribute)
+                    and node.attr == name
+                    and _is_receiver(node.value, steady)
+                ):
                     found.add(file, iter([_attribute_span(file, node)]))
                     known.add(id(node))
         else:
@@ -226,33 +272,63 @@ def _is_receiver(node: ast.expr, steady: set[str]) -> bool:
     return isinstance(node, ast.Name) and node.id in steady
 
 
-def _on_known_objects(file: ProjectFile, function: Function, family: set[str], name: str, found: Uses) -> set[int]:
-    """Note uses on parameters and variables of which the function says that they are of the family."""
+def _on_known_objects(
+    file: ProjectFile, function: Function, family: set[str], name: str, found: Uses
+) -> set[int]:
+    """Note uses on parameters and variables of which the function says that they are of the
+    family.
+    """
     node = function.node
-    objects = {a.arg for a in parameters(node) if a.annotation is not None and _plain_hint(a.annotation) in family}
+    objects = {
+        a.arg
+        for a in parameters(node)
+        if a.annotation is not None and _plain_hint(a.annotation) in family
+    }
     objects -= assigned_in(node)
     made: dict[str, list[bool]] = {}
     for inside in ast.walk(node):
-        if isinstance(inside, ast.Assign) and len(inside.targets) == 1 and isinstance(inside.targets[0], ast.Name):
+        if (
+            isinstance(inside, ast.Assign)
+            and len(inside.targets) == 1
+            and isinstance(inside.targets[0], ast.Name)
+        ):
             value = inside.value
-            fits = isinstance(value, ast.Call) and ast.unparse(value.func).rpartition(".")[2] in family
+            fits = (
+                isinstance(value, ast.Call) and ast.unparse(value.func).rpartition(".")[2] in family
+            )
             made.setdefault(inside.targets[0].id, []).append(fits)
-    objects |= {n for n, fits in made.items() if fits == [True] and n in bound_in(node) and _stores(node, n) == 1}
+    objects |= {
+        n
+        for n, fits in made.items()
+        if fits == [True] and n in bound_in(node) and _stores(node, n) == 1
+    }
     known: set[int] = set()
     for inside in ast.walk(node):
-        if isinstance(inside, ast.Attribute) and inside.attr == name and isinstance(inside.value, ast.Name) and inside.value.id in objects:
+        if (
+            isinstance(inside, ast.Attribute)
+            and inside.attr == name
+            and isinstance(inside.value, ast.Name)
+            and inside.value.id in objects
+        ):
             found.add(file, iter([_attribute_span(file, inside)]))
             known.add(id(inside))
     return known
 
 
 def _plain_hint(node: ast.expr) -> str:
-    text = node.value if isinstance(node, ast.Constant) and isinstance(node.value, str) else ast.unparse(node)
+    text = (
+        node.value
+        if isinstance(node, ast.Constant) and isinstance(node.value, str)
+        else ast.unparse(node)
+    )
     return text.replace("| None", "").strip().rpartition(".")[2]
 
 
 def _stores(node: ast.AST, name: str) -> int:
-    return sum(isinstance(n, ast.Name) and n.id == name and not isinstance(n.ctx, ast.Load) for n in ast.walk(node))
+    return sum(
+        isinstance(n, ast.Name) and n.id == name and not isinstance(n.ctx, ast.Load)
+        for n in ast.walk(node)
+    )
 
 
 def _attribute_span(file: ProjectFile, node: ast.Attribute) -> Span:

@@ -25,7 +25,11 @@ def catalogue() -> str:
 
 
 def _page(move: AnyMove) -> str:
-    lines = [f"### {move.name}\n", f"{move.summary} *(since {move.since})*\n", f"**Why it is safe.** {move.safe_because}\n"]
+    lines = [
+        f"### {move.name}\n",
+        f"{move.summary} *(since {move.since})*\n",
+        f"**Why it is safe.** {move.safe_because}\n",
+    ]
     lines += [_example(e) for e in move.EXAMPLES]
     if move.REFUSALS:
         lines.append("**Left alone**, with the reason shown, when\n")

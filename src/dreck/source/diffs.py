@@ -31,7 +31,13 @@ def unified(before: str, after: str, name: str, skipped: int = 0) -> str:
     if left_out:
         old, new = old[:-left_out], new[:-left_out]
     lines = difflib.unified_diff(old, new, f"a/{name}", f"b/{name}")
-    return "".join(_moved(line if line.endswith(("\n", "\r")) else f"{line}\n\\ No newline at end of file\n", same + skipped) for line in lines)
+    return "".join(
+        _moved(
+            line if line.endswith(("\n", "\r")) else f"{line}\n\\ No newline at end of file\n",
+            same + skipped,
+        )
+        for line in lines
+    )
 
 
 def _alike(old: list[str], new: list[str]) -> int:

@@ -62,7 +62,9 @@ class Offsets:
         return self.line_start(line) + column
 
     def span(self, node: ast.expr | ast.stmt) -> tuple[int, int]:
-        """Where the text of a node starts and ends; parentheses around an expression stay outside."""
+        """Where the text of a node starts and ends; parentheses around an expression stay
+        outside.
+        """
         end_line, end_column = node.end_lineno or node.lineno, node.end_col_offset or 0
         return self.of(node.lineno, node.col_offset), self.of(end_line, end_column)
 

@@ -48,7 +48,9 @@ class SourceFile:
             encoding, _ = tokenize.detect_encoding(io.BytesIO(raw).readline)
             return cls(path, raw, raw.decode(encoding), encoding)
         except (SyntaxError, UnicodeDecodeError, LookupError) as error:
-            raise SourceError(f"{path}: cannot be decoded ({error}); declare its encoding in the first line") from error
+            raise SourceError(
+                f"{path}: cannot be decoded ({error}); declare its encoding in the first line"
+            ) from error
 
     def parse(self) -> ast.Module:
         """The syntax tree of the file.
@@ -68,7 +70,9 @@ class SourceFile:
         try:
             _replace_bytes(Path(os.path.realpath(self.path)), raw)
         except OSError as error:
-            raise WriteError(f"{self.path}: cannot be written ({error.strerror or error})") from error
+            raise WriteError(
+                f"{self.path}: cannot be written ({error.strerror or error})"
+            ) from error
 
     def check(self, text: str) -> bytes:
         """The bytes of a new text, if the file is still what was read.
@@ -80,23 +84,30 @@ class SourceFile:
         try:
             same = Path(os.path.realpath(self.path)).read_bytes() == self.raw
         except OSError as error:
-            raise WriteError(f"{self.path}: cannot be written ({error.strerror or error})") from error
+            raise WriteError(
+                f"{self.path}: cannot be written ({error.strerror or error})"
+            ) from error
         if not same:
-            raise WriteError(f"{self.path}: changed while Dreck worked on it; nothing was written, run again")
+            raise WriteError(
+                f"{self.path}: changed while Dreck worked on it; nothing was written, run again"
+            )
         return raw
 
     def _encode(self, text: str) -> bytes:
         try:
             return text.encode(self.encoding)
         except UnicodeEncodeError as error:
-            raise WriteError(f"{self.path}: the result does not fit its encoding {self.encoding!r}") from error
+            raise WriteError(
+                f"{self.path}: the result does not fit its encoding {self.encoding!r}"
+            ) from error
 
 
 def replace_together(changes: Sequence[tuple[SourceFile, str]]) -> None:
     """Replace the texts of several files: all of them or none.
 
     Raises:
-        WriteError: a file changed since it was read, or cannot be written; none has a new text then.
+        WriteError: a file changed since it was read, or cannot be written; none has a new text
+            then.
     """
     for source, text in changes:
         source.check(text)
@@ -138,6 +149,8 @@ def parse(text: str, name: str) -> ast.Module:
             warnings.simplefilter("ignore")
             return ast.parse(text)
     except SyntaxError as error:
-        raise SourceError(f"{name}:{error.lineno or 1}: not valid Python here ({error.msg})") from error
+        raise SourceError(
+            f"{name}:{error.lineno or 1}: not valid Python here ({error.msg})"
+        ) from error
     except (ValueError, RecursionError, MemoryError) as error:
         raise SourceError(f"{name}: cannot be parsed ({error})") from error

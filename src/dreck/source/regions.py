@@ -47,11 +47,15 @@ class Region:
     @property
     def standalone(self) -> str:
         """The function's text in a form that parses on its own."""
-        return "".join(f"{self.indent * i}if 1:{self.newline}" for i in range(self.levels)) + self.text
+        return (
+            "".join(f"{self.indent * i}if 1:{self.newline}" for i in range(self.levels)) + self.text
+        )
 
     def parse(self) -> cst.Module:
         """The lossless tree of the function on its own."""
-        config = cst.PartialParserConfig(default_newline=_known(self.newline), default_indent=self.indent)
+        config = cst.PartialParserConfig(
+            default_newline=_known(self.newline), default_indent=self.indent
+        )
         return cst.parse_module(self.standalone, config)
 
     def with_text(self, standalone: str) -> Region:
@@ -69,11 +73,15 @@ class Region:
         return standalone_line + self.first - self.levels - 1
 
     def tree(self) -> ast.FunctionDef | ast.AsyncFunctionDef:
-        """The function's abstract syntax tree, to be read only; its lines are those of :attr:`standalone`."""
+        """The function's abstract syntax tree, to be read only; its lines are those of
+        :attr:`standalone`.
+        """
         return _tree_of(self.standalone)
 
     def diff(self, after: Region, path: str) -> str:
-        """The unified diff of the file, from this text of the function to another; empty if they are equal."""
+        """The unified diff of the file, from this text of the function to another; empty if they
+        are equal.
+        """
         if self.text == after.text:
             return ""
         head, tail = _last_lines(self.before), _first_lines(self.after)
@@ -110,8 +118,19 @@ def region_of(text: str, function: Function, indent: str) -> Region:
     start = function.node.lineno - 1
     end = function.node.end_lineno or function.node.lineno
     end = _with_trailing_comments(lines, end, len(_indentation(lines[start]).expandtabs()))
-    newline = newline_of("".join(lines[start:end])) if "\n" in "".join(lines[start:end]) else newline_of(text)
-    return Region(start + 1, "".join(lines[:start]), "".join(lines[start:end]), "".join(lines[end:]), newline, indent)
+    newline = (
+        newline_of("".join(lines[start:end]))
+        if "\n" in "".join(lines[start:end])
+        else newline_of(text)
+    )
+    return Region(
+        start + 1,
+        "".join(lines[:start]),
+        "".join(lines[start:end]),
+        "".join(lines[end:]),
+        newline,
+        indent,
+    )
 
 
 def _with_trailing_comments(lines: list[str], end: int, column: int) -> int:
@@ -119,7 +138,9 @@ def _with_trailing_comments(lines: list[str], end: int, column: int) -> int:
     last = end
     for number in range(end, len(lines)):
         stripped = lines[number].strip()
-        if stripped and not (stripped.startswith("#") and len(_indentation(lines[number]).expandtabs()) > column):
+        if stripped and not (
+            stripped.startswith("#") and len(_indentation(lines[number]).expandtabs()) > column
+        ):
             break
         if stripped:
             last = number + 1
@@ -134,7 +155,10 @@ def indent_of(tree: ast.Module, text: str) -> str:
     """One level of indentation as a file uses it first; four spaces if it never indents."""
     lines = split_lines(text)
     for node in ast.walk(tree):
-        if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef) and node.col_offset == 0:
+        if (
+            isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef)
+            and node.col_offset == 0
+        ):
             first = lines[node.body[0].lineno - 1]
             if node.body[0].lineno != node.lineno and _indentation(first):
                 return _indentation(first)

@@ -18,7 +18,9 @@ from ..errors import TargetError
 from ..outline import Function, functions_of
 
 _WITH_LINE = re.compile(r"(?P<path>.+\.py):(?P<line>\d+)$")
-_SKIPPED_FOLDERS = frozenset({"__pycache__", "node_modules", "build", "dist", "venv", "site-packages"})
+_SKIPPED_FOLDERS = frozenset(
+    {"__pycache__", "node_modules", "build", "dist", "venv", "site-packages"}
+)
 _NEAREST = 3
 
 
@@ -52,10 +54,16 @@ class Target:
     def _named(self, found: list[Function], tree: ast.Module) -> list[Function]:
         name = (self.name or "").replace("::", ".")
         plain = [f for f in found if f.name == name or f.name.startswith(f"{name}#")]
-        inside = [f for f in found if f.name.startswith(f"{name}.")] if _is_class(tree, name) else []
+        inside = (
+            [f for f in found if f.name.startswith(f"{name}.")] if _is_class(tree, name) else []
+        )
         if not plain and not inside:
             near = difflib.get_close_matches(name, [f.name for f in found], _NEAREST, 0.5)
-            near += [f.name for f in found if f.name.rpartition(".")[2] == name.rpartition(".")[2] and f.name not in near]
+            near += [
+                f.name
+                for f in found
+                if f.name.rpartition(".")[2] == name.rpartition(".")[2] and f.name not in near
+            ]
             hint = f"; did you mean {' or '.join(near[:_NEAREST])}?" if near else ""
             raise TargetError(f"{self.path}: has no function or class {name!r}{hint}")
         return plain or inside
@@ -70,7 +78,9 @@ class Target:
 
 
 def _is_class(tree: ast.Module, name: str) -> bool:
-    return any(isinstance(n, ast.ClassDef) and n.name == name.rpartition(".")[2] for n in ast.walk(tree))
+    return any(
+        isinstance(n, ast.ClassDef) and n.name == name.rpartition(".")[2] for n in ast.walk(tree)
+    )
 
 
 def targets_of(text: str) -> list[Target]:
@@ -102,7 +112,11 @@ def _existing(path: Path) -> Path:
 
 
 def python_files(folder: Path) -> Iterator[Path]:
-    """The Python files below a folder in a fixed order, without hidden, built and installed ones."""
+    """The Python files below a folder in a fixed order, without hidden, built and installed
+    ones.
+    """
     for place, folders, files in os.walk(folder):
-        folders[:] = sorted(f for f in folders if not f.startswith(".") and f not in _SKIPPED_FOLDERS)
+        folders[:] = sorted(
+            f for f in folders if not f.startswith(".") and f not in _SKIPPED_FOLDERS
+        )
         yield from (Path(place, f) for f in sorted(files) if f.endswith(".py"))

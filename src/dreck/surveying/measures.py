@@ -64,7 +64,14 @@ def measure(function: ast.FunctionDef | ast.AsyncFunctionDef) -> Measures:
     walk.block(function.body, 0, 0)
     lines = (function.end_lineno or function.lineno) - function.lineno + 1
     decisions, signs = _counted(function.body)
-    return Measures(lines, walk.nesting, decisions, walk.open_conditions, _happy_path_depth(function.body), signs)
+    return Measures(
+        lines,
+        walk.nesting,
+        decisions,
+        walk.open_conditions,
+        _happy_path_depth(function.body),
+        signs,
+    )
 
 
 class _Walk:
@@ -118,10 +125,18 @@ def _blocks(node: ast.stmt) -> Iterator[tuple[list[ast.stmt], int, bool]]:
 
 
 def _arms(node: ast.If) -> Iterator[tuple[list[ast.stmt], int, bool]]:
-    guard = not node.orelse and isinstance(node.body[-1], _LEAVES) and len(node.body) <= _GUARD_STATEMENTS
+    guard = (
+        not node.orelse
+        and isinstance(node.body[-1], _LEAVES)
+        and len(node.body) <= _GUARD_STATEMENTS
+    )
     while True:
         yield node.body, 1, guard
-        if len(node.orelse) == 1 and isinstance(node.orelse[0], ast.If) and _is_elif(node, node.orelse[0]):
+        if (
+            len(node.orelse) == 1
+            and isinstance(node.orelse[0], ast.If)
+            and _is_elif(node, node.orelse[0])
+        ):
             node = node.orelse[0]
             continue
         if node.orelse:

@@ -63,7 +63,9 @@ class Survey:
 
 
 def survey_targets(targets: Iterable[Target]) -> Survey:
-    """Read all targets and rank their functions; files that cannot be read are reported and left out."""
+    """Read all targets and rank their functions; files that cannot be read are reported and left
+    out.
+    """
     found: list[Surveyed] = []
     problems: list[str] = []
     files = set()
@@ -75,6 +77,11 @@ def survey_targets(targets: Iterable[Target]) -> Survey:
             continue
         files.add(target.path)
         path = target.path.as_posix()
-        found += [Surveyed(f"{path}::{f.name}", f.node.lineno, measure(f.node)) for f in target.functions(tree)]
-    ranked = sorted(dict.fromkeys(found), key=lambda s: (tuple(-n for n in s.measures.burden), s.target))
+        found += [
+            Surveyed(f"{path}::{f.name}", f.node.lineno, measure(f.node))
+            for f in target.functions(tree)
+        ]
+    ranked = sorted(
+        dict.fromkeys(found), key=lambda s: (tuple(-n for n in s.measures.burden), s.target)
+    )
     return Survey(tuple(ranked), len(files), tuple(problems))

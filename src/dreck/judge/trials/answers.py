@@ -31,7 +31,9 @@ class Answers:
         given: answers fixed beforehand, as :meth:`given` returned them.
     """
 
-    def __init__(self, suggestions: Mapping[str, Sequence[object]], given: Mapping[str, int] | None = None) -> None:
+    def __init__(
+        self, suggestions: Mapping[str, Sequence[object]], given: Mapping[str, int] | None = None
+    ) -> None:
         self.suggestions = suggestions
         self._given = dict(given or {})
         self._picked: dict[str, int] = {}
@@ -48,7 +50,9 @@ class Answers:
             self._picked[question] = min(self._given.get(question, int(tired)), len(choices) - 1)
             self._choices[question] = len(choices)
             chosen = choices[self._picked[question]]
-            self._said[question] = ELSE if chosen is _PROBE else getattr(chosen, "__name__", str(chosen))
+            self._said[question] = (
+                ELSE if chosen is _PROBE else getattr(chosen, "__name__", str(chosen))
+            )
         return choices[min(self._picked[question], len(choices) - 1)]
 
     def given(self) -> dict[str, int]:
@@ -99,7 +103,11 @@ class Probe:
         if name.startswith("__") and name.endswith("__"):
             raise AttributeError(name)
         # A call may change any attribute, so after each one the answer may be another.
-        calls = sum(1 for entry in _answers(self).log if entry[1] == "call" and str(entry[0]).startswith(f"{_path(self)}."))
+        calls = sum(
+            1
+            for entry in _answers(self).log
+            if entry[1] == "call" and str(entry[0]).startswith(f"{_path(self)}.")
+        )
         return part(self, f"{_path(self)}.{name}{f'#{calls}' if calls else ''}", name)
 
     def __setattr__(self, name: str, value: object) -> None:
@@ -162,7 +170,9 @@ class Probe:
 
     def _order(self, other: object) -> str:
         """How this compares with another value: one answer for all six operators."""
-        answer: str = _answers(self).ask(f"{_path(self)} against {other!r}", (_GREATER, _EQUAL, _LESS))
+        answer: str = _answers(self).ask(
+            f"{_path(self)} against {other!r}", (_GREATER, _EQUAL, _LESS)
+        )
         return answer
 
     def __enter__(self) -> Any:
@@ -171,7 +181,9 @@ class Probe:
 
     def __exit__(self, *error: object) -> bool:
         _note(self, "exit", error[0])
-        return error[0] is not None and bool(_answers(self).ask(f"{_path(self)} swallows", (False, True)))
+        return error[0] is not None and bool(
+            _answers(self).ask(f"{_path(self)} swallows", (False, True))
+        )
 
     async def __aenter__(self) -> Any:
         return self.__enter__()
@@ -204,7 +216,9 @@ def _answers(probe: Probe) -> Answers:
 
 
 def _note(probe: Probe, *what: object) -> None:
-    """Take down what is done with a probe, and what it is given, also as that is now: it may change later."""
+    """Take down what is done with a probe, and what it is given, also as that is now: it may change
+    later.
+    """
     answers = _answers(probe)
     answers.log.append((_path(probe), *what, tuple(map(answers.paint, what[1:]))))
 
@@ -242,9 +256,20 @@ def _operator(symbol: str) -> tuple[Callable[[Probe, object], Any], Callable[[Pr
 
 
 for _name, _symbol in {
-    "add": "+", "sub": "-", "mul": "*", "truediv": "/", "floordiv": "//", "mod": "%", "pow": "**",
-    "and": "&", "or": "|", "xor": "^", "lshift": "<<", "rshift": ">>", "matmul": "@",
-}.items():  # fmt: skip
+    "add": "+",
+    "sub": "-",
+    "mul": "*",
+    "truediv": "/",
+    "floordiv": "//",
+    "mod": "%",
+    "pow": "**",
+    "and": "&",
+    "or": "|",
+    "xor": "^",
+    "lshift": "<<",
+    "rshift": ">>",
+    "matmul": "@",
+}.items():
     _forward, _backward = _operator(_symbol)
     setattr(Probe, f"__{_name}__", _forward)
     setattr(Probe, f"__r{_name}__", _backward)

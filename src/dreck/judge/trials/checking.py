@@ -72,19 +72,27 @@ class Check:
         self.name: str = request["subject"]
         self.texts = (request["before"]["text"], request["after"]["text"])
         self.paths = (request["before"]["path"], request["after"]["path"])
-        self.sides = tuple(self._load(text, path) for text, path in zip(self.texts, self.paths, strict=True))
+        self.sides = tuple(
+            self._load(text, path) for text, path in zip(self.texts, self.paths, strict=True)
+        )
         self.subjects = tuple(subject_in(side, self.name) for side in self.sides)
         nodes = [_node(text, self.name) for text in self.texts]
         modules = [ast.parse(text) for text in self.texts]
-        self.suggested = suggestions(*nodes, *with_callees(self.subjects[0].function, request["roots"]), modules=modules)
+        self.suggested = suggestions(
+            *nodes, *with_callees(self.subjects[0].function, request["roots"]), modules=modules
+        )
         self.suggested[RAISES] = handled_errors(*nodes)
-        self.parameters: Parameters = parameters_of(self.subjects[0], self.suggested, request["aim"], self.subjects[1])
+        self.parameters: Parameters = parameters_of(
+            self.subjects[0], self.suggested, request["aim"], self.subjects[1]
+        )
         self.inputs: list[Tried] = []
         self.recorded = 0
         self.guide = _Guide(self)
         sides = zip(self.sides, self.texts, strict=True)
         self._quick = all(quick.keeps_no_state(side, text) for side, text in sides)
-        self._values = [[r.value if r.is_plain else _NOT_PLAIN for r in c] for c in self.parameters.recipes]
+        self._values = [
+            [r.value if r.is_plain else _NOT_PLAIN for r in c] for c in self.parameters.recipes
+        ]
 
     def _load(self, source: str | ast.Module, path: str, **extra: Any) -> Side:
         return load(source, path, self.request["module"], **extra)
@@ -98,7 +106,15 @@ class Check:
             return {"outcome": "nothing tried", "why": "no input could be built for its parameters"}
         before, after = (self.guide.coverage(i) for i in range(2))
         arrived = [v[2].arrived for v in self.guide.versions]
-        return {"outcome": "same", "count": len(self.inputs), "arrived": arrived, "recorded": self.recorded, "before": before, "after": after, **self._faults()}
+        return {
+            "outcome": "same",
+            "count": len(self.inputs),
+            "arrived": arrived,
+            "recorded": self.recorded,
+            "before": before,
+            "after": after,
+            **self._faults(),
+        }
 
     def _observe(self, which: int, row: tuple[Recipe, ...], answers: Answers) -> Observation:
         return _observed(self.subjects[which], self.sides[which], row, self.parameters, answers)
@@ -155,9 +171,13 @@ class Check:
         names: dict[str, Any] = {}
         try:
             exec(compile(self.request["inputs"], "<inputs>", "exec"), names)
-            count = sum(1 for _ in islice(names["inputs"](self.sides[0].module, self.name), MOST_TRIALS))
+            count = sum(
+                1 for _ in islice(names["inputs"](self.sides[0].module, self.name), MOST_TRIALS)
+            )
         except Exception as error:
-            raise BadInputs(f"the file with inputs fails: {type(error).__name__}: {error}") from error
+            raise BadInputs(
+                f"the file with inputs fails: {type(error).__name__}: {error}"
+            ) from error
         for number in range(count):
             row = own_row(names["inputs"], self.name, number, len(self.parameters.names))
             answers = Answers(self.suggested)
@@ -195,7 +215,9 @@ class Check:
             self.inputs.append(Tried(row, answers.given(), before, None))
             return None
         again = self._observe(0, row, Answers(self.suggested, answers.given()))
-        if not again.same_as(before) or not self._parted(again, row, Answers(self.suggested, answers.given())):
+        if not again.same_as(before) or not self._parted(
+            again, row, Answers(self.suggested, answers.given())
+        ):
             return None  # the old version differs from itself: no evidence about a change
         return self._shrunk(row, answers, before)
 
@@ -205,7 +227,9 @@ class Check:
         answers.adopt(second)
         return not before.same_as(after)
 
-    def _shrunk(self, row: tuple[Recipe, ...], answers: Answers, first: Observation) -> dict[str, Any]:
+    def _shrunk(
+        self, row: tuple[Recipe, ...], answers: Answers, first: Observation
+    ) -> dict[str, Any]:
         """The same difference with simpler arguments, as far as quickly found."""
         best, given, budget = row, answers.given(), MOST_SHRINKS
         for position, recipes in enumerate(self.parameters.recipes):
@@ -221,7 +245,9 @@ class Check:
         return self._described(best, given)
 
     def _still_parts(self, row: tuple[Recipe, ...], asked: Answers, first: Observation) -> bool:
-        """Whether a simpler input shows a difference, and the old version still ends the same way."""
+        """Whether a simpler input shows a difference, and the old version still ends the same
+        way.
+        """
         try:
             before = self._observe(0, row, asked)
             ends_alike: bool = before.essence[0] == first.essence[0]
@@ -235,7 +261,9 @@ class Check:
         second = first.restart()
         after = self._observe(1, row, second)
         by_position, by_name = self.parameters.passed(row)
-        arguments = [r.text for r in by_position if r.text] + [f"{n}={r.text}" for n, r in by_name.items()]
+        arguments = [r.text for r in by_position if r.text] + [
+            f"{n}={r.text}" for n, r in by_name.items()
+        ]
         return {
             "arguments": arguments,
             "library": library_names(" ".join(arguments)),
@@ -259,7 +287,9 @@ class Check:
         return {**shown, RAISES: [e.__name__ for e in self.suggested[RAISES]]}
 
     def fitted(self, which: int) -> tuple[Subject, Side, Seen, list[Branch]]:
-        """One version whose subject notes its branches, and when it comes to where the versions part."""
+        """One version whose subject notes its branches, and when it comes to where the versions
+        part.
+        """
         tree, branches, is_own = fitted(self.texts[which], self.name, self.request["parted"][which])
         seen = Seen()
         seen.arrived = not is_own
@@ -283,7 +313,9 @@ class Check:
     def _is_harmless(self, tree: ast.Module) -> bool:
         """Whether a fault is proved to change nothing, so that no input could catch it."""
         original = ast.parse(self.texts[1])
-        functions = [next(f for f in functions_of(t) if f.name == self.name) for t in (original, tree)]
+        functions = [
+            next(f for f in functions_of(t) if f.name == self.name) for t in (original, tree)
+        ]
         if ast.dump(functions[0].node) == ast.dump(functions[1].node):
             return False  # it is in a table
         names = names_for(functions[0], names_around(original))
@@ -303,10 +335,15 @@ class Check:
             arguments = tuple(c[i] for c, i in zip(self._values, tried.row, strict=True))
             try:
                 with quick.lane() as output:
-                    return quick.outcome(subject.function, arguments) != tried.quickly or output.tell() > 0
+                    return (
+                        quick.outcome(subject.function, arguments) != tried.quickly
+                        or output.tell() > 0
+                    )
             except TooLong:
                 return True
-        found = _quietly(subject, side, tried.row, self.parameters, Answers(self.suggested, tried.answers))
+        found = _quietly(
+            subject, side, tried.row, self.parameters, Answers(self.suggested, tried.answers)
+        )
         return found is None or tried.seen is None or not found.same_as(tried.seen)
 
 
@@ -315,7 +352,9 @@ class _Choices:
 
     def __init__(self, parameters: Parameters) -> None:
         self._parameters = parameters
-        self._pending: deque[_Choice] = deque([(parameters.aimed, {}), ((0,) * len(parameters.recipes), {})])
+        self._pending: deque[_Choice] = deque(
+            [(parameters.aimed, {}), ((0,) * len(parameters.recipes), {})]
+        )
         self._varied: deque[Iterator[_Choice]] = deque()
         self.vary(parameters.aimed, {})
         self._at_random = ((row, dict[str, int]()) for row in random_rows(parameters))
@@ -345,7 +384,9 @@ class _Choices:
             raise StopIteration
         return next(self._at_random)
 
-    def vary(self, row: Row, answers: dict[str, int], others: Iterator[dict[str, int]] = iter(())) -> None:
+    def vary(
+        self, row: Row, answers: dict[str, int], others: Iterator[dict[str, int]] = iter(())
+    ) -> None:
         """Try what is like this input: other answers at once, other arguments later."""
         self._pending.extendleft((row, a) for a in reversed(list(others)))
         self._varied.append((r, answers) for r in neighbours(self._parameters, row))
@@ -390,12 +431,15 @@ class _Guide:
         return {"reached": len(branches) - len(missed), "total": len(branches), "missed": missed}
 
 
-def _observed(subject: Subject, side: Side, row: tuple[Recipe, ...], parameters: Parameters, answers: Answers) -> Observation:
+def _observed(
+    subject: Subject, side: Side, row: tuple[Recipe, ...], parameters: Parameters, answers: Answers
+) -> Observation:
     return observe(subject.function, side, *parameters.passed(row), answers)
 
 
-def _quietly(subject: Subject, side: Side, row: tuple[Recipe, ...], parameters: Parameters,
-             answers: Answers) -> Observation | None:  # fmt: skip
+def _quietly(
+    subject: Subject, side: Side, row: tuple[Recipe, ...], parameters: Parameters, answers: Answers
+) -> Observation | None:
     try:
         return _observed(subject, side, row, parameters, answers)
     except Exception:

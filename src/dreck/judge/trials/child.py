@@ -54,7 +54,10 @@ def main() -> None:
     except MemoryError:
         found = {"outcome": "nothing tried", "why": "the trials ran out of memory"}
     except Exception as error:
-        found = {"outcome": "nothing tried", "why": f"the trials stopped at {type(error).__name__}: {error}"}
+        found = {
+            "outcome": "nothing tried",
+            "why": f"the trials stopped at {type(error).__name__}: {error}",
+        }
     out.write(json.dumps(found))
     out.flush()
     os._exit(0)  # threads and exit handlers of the loaded code must not run on

@@ -20,15 +20,57 @@ FILE_BYTES = 8 * 1024**2
 OPEN_FILES = 64
 
 _REFUSED = (
-    "socket.", "subprocess.", "os.system", "os.exec", "os.fork", "os.posix_spawn", "os.spawn", "os.startfile", "os.kill",
-    "os.killpg", "ctypes.", "pty.", "ftplib.", "smtplib.", "imaplib.", "poplib.", "urllib.Request", "webbrowser.",
-    "signal.pthread_kill", "os.putenv", "os.unsetenv", "resource.", "syslog.", "winreg.", "os.chown", "os.setxattr",
-)  # fmt: skip
-_CHANGES_FILES = frozenset({
-    "os.remove", "os.rename", "os.rmdir", "os.mkdir", "os.truncate", "os.link", "os.symlink", "os.chmod", "os.utime",
-    "shutil.rmtree", "shutil.move", "shutil.copyfile", "shutil.copymode", "shutil.copystat", "shutil.chown",
-    "shutil.make_archive", "shutil.unpack_archive", "tempfile.mkstemp", "tempfile.mkdtemp", "sqlite3.connect",
-})  # fmt: skip
+    "socket.",
+    "subprocess.",
+    "os.system",
+    "os.exec",
+    "os.fork",
+    "os.posix_spawn",
+    "os.spawn",
+    "os.startfile",
+    "os.kill",
+    "os.killpg",
+    "ctypes.",
+    "pty.",
+    "ftplib.",
+    "smtplib.",
+    "imaplib.",
+    "poplib.",
+    "urllib.Request",
+    "webbrowser.",
+    "signal.pthread_kill",
+    "os.putenv",
+    "os.unsetenv",
+    "resource.",
+    "syslog.",
+    "winreg.",
+    "os.chown",
+    "os.setxattr",
+)
+_CHANGES_FILES = frozenset(
+    {
+        "os.remove",
+        "os.rename",
+        "os.rmdir",
+        "os.mkdir",
+        "os.truncate",
+        "os.link",
+        "os.symlink",
+        "os.chmod",
+        "os.utime",
+        "shutil.rmtree",
+        "shutil.move",
+        "shutil.copyfile",
+        "shutil.copymode",
+        "shutil.copystat",
+        "shutil.chown",
+        "shutil.make_archive",
+        "shutil.unpack_archive",
+        "tempfile.mkstemp",
+        "tempfile.mkdtemp",
+        "sqlite3.connect",
+    }
+)
 _WRITES = os.O_WRONLY | os.O_RDWR | os.O_CREAT | os.O_TRUNC | os.O_APPEND
 
 
@@ -63,7 +105,11 @@ def raise_fence(scratch: str) -> None:
     def hook(event: str, arguments: tuple[Any, ...]) -> None:
         if event == "open":
             path, mode, flags = arguments
-            writes = (flags or 0) & _WRITES if flags is not None else any(c in (mode or "") for c in "wax+")
+            writes = (
+                (flags or 0) & _WRITES
+                if flags is not None
+                else any(c in (mode or "") for c in "wax+")
+            )
             if writes and not allowed(path):
                 raise Refused(f"trials may not write {path!r}")
         elif event in _CHANGES_FILES:

@@ -47,10 +47,17 @@ def _mark_line(body: list[ast.stmt], line: int) -> bool:
         if not statement.lineno <= line <= (statement.end_lineno or statement.lineno):
             continue
         holders = [statement, *getattr(statement, "handlers", []), *getattr(statement, "cases", [])]
-        blocks = [b for h in holders for name in ("body", "orelse", "finalbody") if isinstance(b := getattr(h, name, None), list)]
+        blocks = [
+            b
+            for h in holders
+            for name in ("body", "orelse", "finalbody")
+            if isinstance(b := getattr(h, name, None), list)
+        ]
         nested = isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef)
         if not nested and not any(_mark_line(b, line) for b in blocks):
-            note = ast.Call(ast.Attribute(ast.Name(_MARK, ast.Load()), "arrive", ast.Load()), [], [])
+            note = ast.Call(
+                ast.Attribute(ast.Name(_MARK, ast.Load()), "arrive", ast.Load()), [], []
+            )
             body.insert(position, ast.copy_location(ast.Expr(note), statement))
         return not nested
     return False
@@ -110,11 +117,15 @@ class _Fitter(ast.NodeTransformer):
 
     def visit_While(self, node: ast.While) -> ast.While:
         test = self._tested(node, node.test)
-        return ast.copy_location(ast.While(test, self._all(node.body), self._all(node.orelse)), node)
+        return ast.copy_location(
+            ast.While(test, self._all(node.body), self._all(node.orelse)), node
+        )
 
     def visit_IfExp(self, node: ast.IfExp) -> ast.IfExp:
         test = self._tested(node, node.test)
-        return ast.copy_location(ast.IfExp(test, self.visit(node.body), self.visit(node.orelse)), node)
+        return ast.copy_location(
+            ast.IfExp(test, self.visit(node.body), self.visit(node.orelse)), node
+        )
 
     def visit_Assert(self, node: ast.Assert) -> ast.Assert:
         return ast.copy_location(ast.Assert(self._tested(node, node.test), node.msg), node)
@@ -130,7 +141,9 @@ class _Fitter(ast.NodeTransformer):
         number = self._number(node.pattern, f"case {ast.unparse(node.pattern)}", "taken")
         case = ast.Attribute(ast.Name(_MARK, ast.Load()), "case", ast.Load())
         taken = ast.Call(case, [number], [])
-        guard = taken if node.guard is None else ast.BoolOp(ast.And(), [self.visit(node.guard), taken])
+        guard = (
+            taken if node.guard is None else ast.BoolOp(ast.And(), [self.visit(node.guard), taken])
+        )
         return ast.match_case(node.pattern, guard, self._all(node.body))
 
     def visit_FunctionDef(self, node: ast.FunctionDef) -> ast.FunctionDef:

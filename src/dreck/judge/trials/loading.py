@@ -16,7 +16,6 @@ from typing import Any
 from .clock import TooLong, time_limit
 from .recipes import Recipe, Side, Suggested, hollow, instances, the_class
 
-
 # Seconds a module may take to be imported.
 LOAD_SECONDS = 5.0
 # Derived classes of which objects are tried as well.
@@ -114,7 +113,9 @@ def selves(subject: Subject, suggested: Suggested) -> list[Recipe]:
 
 
 def derived_of(owner: type) -> list[type]:
-    """The classes of the same module that inherit from one, and may override what it asks of itself."""
+    """The classes of the same module that inherit from one, and may override what it asks of
+    itself.
+    """
     found: list[type] = []
     classes: list[type] = owner.__subclasses__()
     for derived in classes:

@@ -32,8 +32,13 @@ class Observation:
         return bool(self.essence == other.essence)
 
 
-def observe(function: Callable[..., Any], side: Side, by_position: list[Recipe], by_name: dict[str, Recipe],
-            answers: Answers) -> Observation:  # fmt: skip
+def observe(
+    function: Callable[..., Any],
+    side: Side,
+    by_position: list[Recipe],
+    by_name: dict[str, Recipe],
+    answers: Answers,
+) -> Observation:
     """Call a function with freshly built arguments and take down what happens."""
     positional = [r.build(side, answers) for r in by_position]
     named = {n: r.build(side, answers) for n, r in by_name.items()}
@@ -122,8 +127,12 @@ def _async_generated(generator: Any) -> list[Any]:
 def _described(outcome: str, log: list[Any], output: str) -> str:
     parts = [outcome]
     if log:
-        calls = [f"{entry[0][1]} {entry[1][1]}" if len(entry) > 1 else str(entry[0]) for entry in log]
-        parts.append(f"after {len(log)} effect{'s' if len(log) > 1 else ''} ({'; '.join(calls[:4])}{'; ...' if len(calls) > 4 else ''})")
+        calls = [
+            f"{entry[0][1]} {entry[1][1]}" if len(entry) > 1 else str(entry[0]) for entry in log
+        ]
+        parts.append(
+            f"after {len(log)} effect{'s' if len(log) > 1 else ''} ({'; '.join(calls[:4])}{'; ...' if len(calls) > 4 else ''})"
+        )
     if output:
         parts.append(f"and prints {_short(output)}")
     return " ".join(parts)

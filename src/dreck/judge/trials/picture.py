@@ -31,7 +31,11 @@ class _Painter:
 
     def paint(self, value: object, depth: int) -> Any:
         """One value; a value met before is named by its number, so cycles end."""
-        if value is None or isinstance(value, bool | int | str | bytes) and type(value).__module__ == "builtins":
+        if (
+            value is None
+            or isinstance(value, bool | int | str | bytes)
+            and type(value).__module__ == "builtins"
+        ):
             return (type(value).__name__, value if not isinstance(value, bytes) else value.hex())
         if isinstance(value, float | complex) and type(value).__module__ == "builtins":
             return (type(value).__name__, repr(value))
@@ -59,7 +63,13 @@ class _Painter:
         if isinstance(value, BaseException):
             return (name, self._all(value.args, depth))
         if isinstance(value, Mapping):
-            return (name, tuple((self.paint(k, depth), self.paint(v, depth)) for k, v in list(value.items())[:MOST_ITEMS]))
+            return (
+                name,
+                tuple(
+                    (self.paint(k, depth), self.paint(v, depth))
+                    for k, v in list(value.items())[:MOST_ITEMS]
+                ),
+            )
         if isinstance(value, list | tuple):
             return (name, self._all(value, depth))
         if isinstance(value, set | frozenset):
@@ -77,6 +87,10 @@ class _Painter:
                 if slot not in ("__dict__", "__weakref__") and hasattr(value, slot):
                     state[slot] = getattr(value, slot)
         if state:
-            return tuple((k, self.paint(v, depth)) for k, v in sorted(state.items()) if not k.startswith("_answers_"))
+            return tuple(
+                (k, self.paint(v, depth))
+                for k, v in sorted(state.items())
+                if not k.startswith("_answers_")
+            )
         text = repr(value)
         return "" if " at 0x" in text else text

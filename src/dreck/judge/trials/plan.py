@@ -25,7 +25,9 @@ Row: TypeAlias = tuple[int, ...]
 
 @dataclass(frozen=True, slots=True)
 class Parameters:
-    """The parameters to fill: for each its recipes, its name and how it is passed; and the row to begin with."""
+    """The parameters to fill: for each its recipes, its name and how it is passed; and the row to
+    begin with.
+    """
 
     recipes: tuple[tuple[Recipe, ...], ...]
     names: tuple[str, ...]
@@ -40,21 +42,26 @@ class Parameters:
         for recipe, name, kind in zip(row, self.names, self.kinds, strict=True):
             if recipe is OMITTED:
                 gap = True
-            elif kind is inspect.Parameter.KEYWORD_ONLY or (gap and kind is inspect.Parameter.POSITIONAL_OR_KEYWORD):
+            elif kind is inspect.Parameter.KEYWORD_ONLY or (
+                gap and kind is inspect.Parameter.POSITIONAL_OR_KEYWORD
+            ):
                 by_name[name] = recipe
             elif not gap:
                 by_position.append(recipe)
         return by_position, by_name
 
 
-def parameters_of(subject: Subject, suggested: Suggestions, aim: Mapping[str, Any], other: Subject) -> Parameters:
+def parameters_of(
+    subject: Subject, suggested: Suggestions, aim: Mapping[str, Any], other: Subject
+) -> Parameters:
     """Recipes for every parameter, from its hint, what it is compared with, or probes.
 
     Args:
         subject: the function of the old version.
         suggested: constants that values are compared with.
         aim: values of some parameters that are tried first, together.
-        other: the function of the new version; a name of its own may be passed to ``**`` of the old one.
+        other: the function of the new version; a name of its own may be passed to ``**`` of the old
+            one.
     """
     signature = inspect.signature(subject.function)
     hints = _hints(subject.function)
@@ -63,7 +70,11 @@ def parameters_of(subject: Subject, suggested: Suggestions, aim: Mapping[str, An
     first: list[int] = []
     for position, parameter in enumerate(signature.parameters.values()):
         if parameter.kind is parameter.VAR_KEYWORD:
-            names = [n for n in inspect.signature(other.function).parameters if n not in signature.parameters]
+            names = [
+                n
+                for n in inspect.signature(other.function).parameters
+                if n not in signature.parameters
+            ]
             filled += [inspect.Parameter(n, parameter.KEYWORD_ONLY, default=None) for n in names]
             recipes += [(OMITTED, literal(1)) for _ in names]
             first += [0 for _ in names]
@@ -79,10 +90,14 @@ def parameters_of(subject: Subject, suggested: Suggestions, aim: Mapping[str, An
             first.append(len(found) - 1)
         else:
             first.append(0)
-        optional = parameter.default is not parameter.empty or parameter.kind is parameter.VAR_POSITIONAL
+        optional = (
+            parameter.default is not parameter.empty or parameter.kind is parameter.VAR_POSITIONAL
+        )
         recipes.append((*found, OMITTED) if optional else tuple(found))
         filled.append(parameter)
-    return Parameters(tuple(recipes), tuple(p.name for p in filled), tuple(p.kind for p in filled), tuple(first))
+    return Parameters(
+        tuple(recipes), tuple(p.name for p in filled), tuple(p.kind for p in filled), tuple(first)
+    )
 
 
 def _of_kinds(subject: Subject, other: Subject, suggested: Suggestions) -> list[Recipe]:
@@ -97,8 +112,17 @@ def _kinds_in(subject: Subject) -> list[type]:
     """The classes of its module that a function mentions, and those derived from them."""
     code = getattr(subject.function, "__code__", None)
     known = getattr(subject.function, "__globals__", {})
-    classes = [known[n] for n in code.co_names if isinstance(known.get(n), type)] if code is not None else []
-    own = [c for c in classes if c.__module__ == getattr(subject.function, "__module__", "") and not issubclass(c, BaseException)]
+    classes = (
+        [known[n] for n in code.co_names if isinstance(known.get(n), type)]
+        if code is not None
+        else []
+    )
+    own = [
+        c
+        for c in classes
+        if c.__module__ == getattr(subject.function, "__module__", "")
+        and not issubclass(c, BaseException)
+    ]
     return list(dict.fromkeys([*own, *(d for c in own for d in derived_of(c))]))
 
 
@@ -117,8 +141,12 @@ def _guessed(parameter: inspect.Parameter, suggested: Suggestions) -> list[Recip
     return [*first, *by_keys(parameter.name, suggested), *unknown(parameter.name)]
 
 
-def own_row(generate: Callable[[Any, str], Iterator[Any]], subject: str, number: int, count: int) -> tuple[Recipe, ...]:
-    """The recipes of the user's own input of that number, counted from 0; what it leaves out is omitted."""
+def own_row(
+    generate: Callable[[Any, str], Iterator[Any]], subject: str, number: int, count: int
+) -> tuple[Recipe, ...]:
+    """The recipes of the user's own input of that number, counted from 0; what it leaves out is
+    omitted.
+    """
 
     def argument(position: int) -> Recipe:
         def build(side: Side, answers: Answers) -> Any:
@@ -129,7 +157,9 @@ def own_row(generate: Callable[[Any, str], Iterator[Any]], subject: str, number:
     return tuple(argument(i) for i in range(count))
 
 
-def _nth(generate: Callable[[Any, str], Iterator[Any]], side: Side, subject: str, number: int) -> tuple[Any, ...]:
+def _nth(
+    generate: Callable[[Any, str], Iterator[Any]], side: Side, subject: str, number: int
+) -> tuple[Any, ...]:
     return tuple(next(itertools.islice(generate(side.module, subject), number, None)))
 
 

@@ -43,12 +43,18 @@ def outcome(function: Callable[..., Any], arguments: tuple[Any, ...]) -> Outcome
 
 def keeps_no_state(side: Side, text: str) -> bool:
     """Whether a call cannot change what the next one sees in the module itself."""
-    return not side.contents and not any(isinstance(n, ast.Global) for n in ast.walk(ast.parse(text)))
+    return not side.contents and not any(
+        isinstance(n, ast.Global) for n in ast.walk(ast.parse(text))
+    )
 
 
 @contextlib.contextmanager
 def lane() -> Iterator[io.StringIO]:
     """Many quick calls in a row: output is caught, and a call that hangs is interrupted."""
     output = io.StringIO()
-    with contextlib.redirect_stdout(output), contextlib.redirect_stderr(output), time_limit(SECONDS):
+    with (
+        contextlib.redirect_stdout(output),
+        contextlib.redirect_stderr(output),
+        time_limit(SECONDS),
+    ):
         yield output

@@ -43,7 +43,11 @@ class Side:
         """Remember the module's global names, and what its small containers hold."""
         self.state.update(self.module.__dict__)
         for name, value in self.state.items():
-            if type(value) in (list, dict, set) and len(value) <= _KEPT_ITEMS and name != "__builtins__":
+            if (
+                type(value) in (list, dict, set)
+                and len(value) <= _KEPT_ITEMS
+                and name != "__builtins__"
+            ):
                 self.contents[name] = value.copy()
 
     def refresh(self) -> None:
@@ -99,20 +103,36 @@ _SAMPLES: dict[Any, Sequence[Any]] = {
     complex: (0j, 1 + 2j),
     type(None): (None,),
     object: (None, 0, "a"),
-}  # fmt: skip
+}
 _FOREIGN: dict[Any, Sequence[Any]] = {
     datetime.date: (datetime.date(2031, 2, 28), datetime.date(2032, 2, 29)),
     datetime.datetime: (datetime.datetime(2031, 2, 28, 23, 59), datetime.datetime(2032, 2, 29)),
     datetime.time: (datetime.time(0, 0), datetime.time(23, 59)),
-    datetime.timedelta: (datetime.timedelta(0), datetime.timedelta(days=1), datetime.timedelta(seconds=-1)),
+    datetime.timedelta: (
+        datetime.timedelta(0),
+        datetime.timedelta(days=1),
+        datetime.timedelta(seconds=-1),
+    ),
     decimal.Decimal: (decimal.Decimal(0), decimal.Decimal("1.5"), decimal.Decimal("-1")),
     fractions.Fraction: (fractions.Fraction(0), fractions.Fraction(1, 3)),
     pathlib.Path: (pathlib.Path("."), pathlib.Path("a/b.txt")),
 }
 # Names that the texts of recipes use, and where they come from; modules come from nowhere.
-_LIBRARY = {"datetime": "", **{t.__name__: t.__module__ for t in (decimal.Decimal, fractions.Fraction, pathlib.PosixPath, pathlib.WindowsPath)}}
-_LISTS = (list, collections.abc.Sequence, collections.abc.Iterable, collections.abc.Collection,
-          collections.abc.MutableSequence, collections.abc.Iterator)  # fmt: skip
+_LIBRARY = {
+    "datetime": "",
+    **{
+        t.__name__: t.__module__
+        for t in (decimal.Decimal, fractions.Fraction, pathlib.PosixPath, pathlib.WindowsPath)
+    },
+}
+_LISTS = (
+    list,
+    collections.abc.Sequence,
+    collections.abc.Iterable,
+    collections.abc.Collection,
+    collections.abc.MutableSequence,
+    collections.abc.Iterator,
+)
 _MAPPINGS = (dict, collections.abc.Mapping, collections.abc.MutableMapping)
 _SETS = (set, frozenset, collections.abc.Set, collections.abc.MutableSet)
 
@@ -120,7 +140,14 @@ _SETS = (set, frozenset, collections.abc.Set, collections.abc.MutableSet)
 def unknown(name: str) -> list[Recipe]:
     """What is tried where nothing is known."""
     plain: list[Any] = [None, 0, 1, "", "a", True, 1.5, -1]
-    return [probe(name), *map(literal, plain), _sequence([]), _sequence([literal(1)]), _mapping([]), _sequence([literal(2), literal(1)])]
+    return [
+        probe(name),
+        *map(literal, plain),
+        _sequence([]),
+        _sequence([literal(1)]),
+        _mapping([]),
+        _sequence([literal(2), literal(1)]),
+    ]
 
 
 def from_hint(hint: Any, name: str, suggested: Suggested, depth: int = 0) -> list[Recipe]:
@@ -158,13 +185,17 @@ def from_hint(hint: Any, name: str, suggested: Suggested, depth: int = 0) -> lis
     drawn = _drawn(hint) if _is_from_library(origin or hint) else []
     if drawn:
         return [*drawn, probe(name)]
-    if isinstance(hint, type) and (not inspect.isabstract(hint) or getattr(hint, "_is_protocol", False)):
+    if isinstance(hint, type) and (
+        not inspect.isabstract(hint) or getattr(hint, "_is_protocol", False)
+    ):
         return _of_class(hint, name, suggested, depth)
     return unknown(name)
 
 
 def library_names(text: str) -> dict[str, str]:
-    """For each name of the standard library in the text of recipes its module; of a module, an empty text."""
+    """For each name of the standard library in the text of recipes its module; of a module, an
+    empty text.
+    """
     words = dict.fromkeys(re.findall(r"(?<![\w.])([A-Za-z_]\w*)(?=[.(])", text))
     return {w: _LIBRARY[w] for w in words if w in _LIBRARY}
 
@@ -172,7 +203,11 @@ def library_names(text: str) -> dict[str, str]:
 def _is_from_library(kind: Any) -> bool:
     """Whether a type is one of the standard library's for which there is no sample here."""
     home = getattr(kind, "__module__", "").partition(".")[0]
-    known = isinstance(kind, type) and home in sys.stdlib_module_names and home not in ("builtins", "typing", "abc", "__main__")
+    known = (
+        isinstance(kind, type)
+        and home in sys.stdlib_module_names
+        and home not in ("builtins", "typing", "abc", "__main__")
+    )
     return known and not issubclass(kind, enum.Enum)
 
 
@@ -185,9 +220,14 @@ def _drawn(hint: Any) -> list[Recipe]:
 
     found: list[Any] = []
     quietly = hypothesis.settings(
-        max_examples=MOST_ALTERNATIVES, database=None, deadline=None, derandomize=True, phases=[hypothesis.Phase.generate],
+        max_examples=MOST_ALTERNATIVES,
+        database=None,
+        deadline=None,
+        derandomize=True,
+        phases=[hypothesis.Phase.generate],
         suppress_health_check=list(hypothesis.HealthCheck),
-    )  # fmt: skip
+    )
+
     def keep(value: Any) -> None:
         found.append(value)
 
@@ -205,7 +245,11 @@ def _drawn(hint: Any) -> list[Recipe]:
 
 
 def _fits(value: Any, hint: Any) -> bool:
-    return type(value) is hint or (hint is float and type(value) is int) or (hint is int and type(value) is bool)
+    return (
+        type(value) is hint
+        or (hint is float and type(value) is int)
+        or (hint is int and type(value) is bool)
+    )
 
 
 def _unlike(values: Sequence[Any]) -> list[Any]:
@@ -225,7 +269,9 @@ def _mapping(pairs: Sequence[tuple[Recipe, Recipe]]) -> Recipe:
     return Recipe(text, lambda side, a: {k.build(side, a): v.build(side, a) for k, v in pairs})
 
 
-def _container(origin: Any, arguments: tuple[Any, ...], name: str, suggested: Suggested, depth: int) -> list[Recipe] | None:
+def _container(
+    origin: Any, arguments: tuple[Any, ...], name: str, suggested: Suggested, depth: int
+) -> list[Recipe] | None:
     def items(position: int = 0) -> list[Recipe]:
         if len(arguments) <= position:
             return unknown(f"{name}[]")[:MOST_ALTERNATIVES]
@@ -234,7 +280,11 @@ def _container(origin: Any, arguments: tuple[Any, ...], name: str, suggested: Su
     if origin is tuple:
         if not arguments or arguments[-1] is Ellipsis:
             one = items()
-            return [_sequence([], tuple), *(_sequence([i], tuple) for i in one), _sequence(one[:2], tuple)]
+            return [
+                _sequence([], tuple),
+                *(_sequence([i], tuple) for i in one),
+                _sequence(one[:2], tuple),
+            ]
         parts = [items(i) for i in range(len(arguments))]
         return [_sequence(row, tuple) for row in _varied(parts)]
     if origin in _LISTS or origin in _SETS:
@@ -243,19 +293,32 @@ def _container(origin: Any, arguments: tuple[Any, ...], name: str, suggested: Su
         chance = random.Random(len(one))  # the same on every run
         twice = [_sequence([one[0], one[-1], one[0]], make)] if one else []
         twice += [_sequence([chance.choice(one) for _ in range(n)], make) for n in _LENGTHS if one]
-        return [_sequence([], make), *(_sequence([i], make) for i in one), _sequence(one[:3], make), *twice, _sequence(one[2::-1], make)]
+        return [
+            _sequence([], make),
+            *(_sequence([i], make) for i in one),
+            _sequence(one[:3], make),
+            *twice,
+            _sequence(one[2::-1], make),
+        ]
     if origin in _MAPPINGS:
         keys, values = items(), items(1)
         asked = by_keys(name, suggested) if not arguments or arguments[0] is str else []
         pairs = [_mapping([(keys[0], v)]) for v in values]
-        return [_mapping([]), *asked, *pairs, _mapping(list(zip(keys[:3], values[:3], strict=False)))]
+        return [
+            _mapping([]),
+            *asked,
+            *pairs,
+            _mapping(list(zip(keys[:3], values[:3], strict=False))),
+        ]
     if origin is collections.abc.Callable:
         return [probe(name)]
     return None
 
 
 def by_keys(name: str, suggested: Suggested) -> list[Recipe]:
-    """Dicts with the keys that the code asks a value for, and what it compares their values with."""
+    """Dicts with the keys that the code asks a value for, and what it compares their values
+    with.
+    """
     keys = [k for k in suggested.get(name, ()) if isinstance(k, str) and k.isidentifier()]
     values = [(k, v) for k in keys for v in suggested.get(k, ())[:MOST_ALTERNATIVES]]
     return [_mapping([(literal(k), literal(v))]) for k, v in values[: 2 * MOST_ALTERNATIVES]]
@@ -278,14 +341,19 @@ def _typed_dicts(cls: type, suggested: Suggested, depth: int) -> list[Recipe]:
     hints = typing.get_type_hints(cls)
     names = list(hints)
     parts = [from_hint(hints[n], n, suggested, depth + 1)[:MOST_ALTERNATIVES] for n in names]
-    rows = [_mapping([(literal(n), r) for n, r in zip(names, row, strict=True)]) for row in _varied(parts)]
+    rows = [
+        _mapping([(literal(n), r) for n, r in zip(names, row, strict=True)])
+        for row in _varied(parts)
+    ]
     required = [n for n in names if n in getattr(cls, "__required_keys__", names)]
     first = {n: p[0] for n, p in zip(names, parts, strict=True) if p}
     return [*rows, _mapping([(literal(n), first[n]) for n in required if n in first])]
 
 
 def _member(cls: type, member: str) -> Recipe:
-    return Recipe(f"{cls.__qualname__}.{member}", lambda side, answers: getattr(_class_on(side, cls), member))
+    return Recipe(
+        f"{cls.__qualname__}.{member}", lambda side, answers: getattr(_class_on(side, cls), member)
+    )
 
 
 def _class_on(side: Side, cls: type) -> Any:
@@ -302,16 +370,27 @@ def instances(cls: type, suggested: Suggested, depth: int = 0) -> list[Recipe]:
     """Recipes that build a class through its constructor, varying one argument at a time."""
     try:
         signature = inspect.signature(cls)
-        hints = typing.get_type_hints(cls if dataclasses.is_dataclass(cls) else getattr(cls, "__init__"))
+        hints = typing.get_type_hints(
+            cls if dataclasses.is_dataclass(cls) else getattr(cls, "__init__")
+        )
     except (TypeError, ValueError, NameError):
         return []
-    names = [p.name for p in signature.parameters.values() if p.kind not in (p.VAR_POSITIONAL, p.VAR_KEYWORD)]
-    parts = [from_hint(hints.get(n, typing.Any), n, suggested, depth + 1)[:MOST_ALTERNATIVES] for n in names]
+    names = [
+        p.name
+        for p in signature.parameters.values()
+        if p.kind not in (p.VAR_POSITIONAL, p.VAR_KEYWORD)
+    ]
+    parts = [
+        from_hint(hints.get(n, typing.Any), n, suggested, depth + 1)[:MOST_ALTERNATIVES]
+        for n in names
+    ]
     return [_constructed(cls, names, row) for row in _varied(parts)]
 
 
 def _constructed(cls: type, names: Sequence[str], row: Sequence[Recipe]) -> Recipe:
-    text = f"{cls.__qualname__}({', '.join(f'{n}={r.text}' for n, r in zip(names, row, strict=True))})"
+    text = (
+        f"{cls.__qualname__}({', '.join(f'{n}={r.text}' for n, r in zip(names, row, strict=True))})"
+    )
 
     def build(side: Side, answers: Answers) -> Any:
         arguments = {n: r.build(side, answers) for n, r in zip(names, row, strict=True)}
@@ -339,7 +418,9 @@ def _varied(parts: Sequence[Sequence[Recipe]]) -> list[list[Recipe]]:
 
 def hollow(cls: type) -> Recipe:
     """An object of a class whose constructor is not run: missing attributes are probes."""
-    return Recipe(f"Probe(class_={cls.__qualname__})", lambda side, a: hollow_object(_class_on(side, cls), a))
+    return Recipe(
+        f"Probe(class_={cls.__qualname__})", lambda side, a: hollow_object(_class_on(side, cls), a)
+    )
 
 
 def hollow_object(real: type, answers: Answers) -> Any:
@@ -350,8 +431,12 @@ def hollow_object(real: type, answers: Answers) -> Any:
             raise AttributeError(name)
         return getattr(Probe(answers, "self"), name)
 
-    shell: Any = type(real.__name__, (real,), {"__getattr__": missing, "__module__": real.__module__})
+    shell: Any = type(
+        real.__name__, (real,), {"__getattr__": missing, "__module__": real.__module__}
+    )
     shell.__qualname__ = real.__qualname__
     if getattr(shell, "__abstractmethods__", None):
-        shell.__abstractmethods__ = frozenset()  # objects of such a class come in through classes derived from it
+        shell.__abstractmethods__ = (
+            frozenset()
+        )  # objects of such a class come in through classes derived from it
     return shell.__new__(shell)

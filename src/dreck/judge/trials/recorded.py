@@ -1,4 +1,6 @@
-"""Calls that the project's own tests make, as inputs: running the tests, and building the arguments again."""
+"""Calls that the project's own tests make, as inputs: running the tests, and building the arguments
+again.
+"""
 
 from __future__ import annotations
 
@@ -57,17 +59,32 @@ def record_calls(tests: Sequence[str], files: Sequence[Path], folder: Path) -> R
         out = Path(scratch, "calls.json")
         wishes = json.dumps({"files": [str(f.resolve()) for f in files], "out": str(out)})
         paths = [str(Path(__file__).resolve().parents[3]), os.environ.get("PYTHONPATH", "")]
-        environment = {**os.environ, WISHES: wishes, "PYTHONPATH": os.pathsep.join(p for p in paths if p)}
+        environment = {
+            **os.environ,
+            WISHES: wishes,
+            "PYTHONPATH": os.pathsep.join(p for p in paths if p),
+        }
         command = [sys.executable, "-m", "pytest", "-q", "-p", _PLUGIN, *tests]
-        done = subprocess.run(command, cwd=folder, env=environment, capture_output=True, text=True, stdin=subprocess.DEVNULL)
+        done = subprocess.run(
+            command,
+            cwd=folder,
+            env=environment,
+            capture_output=True,
+            text=True,
+            stdin=subprocess.DEVNULL,
+        )
         if done.returncode not in (0, 1) or not out.exists():
             lines = (done.stdout + done.stderr).strip().splitlines()
-            raise RunError(f"pytest {' '.join(tests)}: no calls recorded, it ended with status {done.returncode} ({lines[-1] if lines else 'no output'})")
+            raise RunError(
+                f"pytest {' '.join(tests)}: no calls recorded, it ended with status {done.returncode} ({lines[-1] if lines else 'no output'})"
+            )
         found = json.loads(out.read_text(encoding="utf-8"))
     return RecordedCalls(found["calls"], tuple(found["modules"]))
 
 
-def recorded_row(call: str, number: int, modules: Sequence[str], given: Sequence[bool], side: Side) -> tuple[Recipe, ...]:
+def recorded_row(
+    call: str, number: int, modules: Sequence[str], given: Sequence[bool], side: Side
+) -> tuple[Recipe, ...]:
     """The recipes of one call's arguments.
 
     Args:
@@ -81,7 +98,9 @@ def recorded_row(call: str, number: int, modules: Sequence[str], given: Sequence
         Exception: whatever unpickling raises.
     """
     positions = iter(range(sum(given)))
-    return tuple(_argument(call, number, next(positions), modules, side) if g else OMITTED for g in given)
+    return tuple(
+        _argument(call, number, next(positions), modules, side) if g else OMITTED for g in given
+    )
 
 
 def _argument(call: str, number: int, position: int, modules: Sequence[str], side: Side) -> Recipe:
@@ -95,7 +114,11 @@ def _argument(call: str, number: int, position: int, modules: Sequence[str], sid
 def in_words(value: object) -> str:
     """An object in a few words: its type and what it holds."""
     state = getattr(value, "__dict__", None)
-    held = ", ".join(f"{k}={v!r}" for k, v in state.items()) if isinstance(state, dict) and state else repr(value)
+    held = (
+        ", ".join(f"{k}={v!r}" for k, v in state.items())
+        if isinstance(state, dict) and state
+        else repr(value)
+    )
     text = f"{type(value).__qualname__} with {held}" if state else held
     return text if len(text) < _LONGEST else f"{text[:_LONGEST]}..."
 

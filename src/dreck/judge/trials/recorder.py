@@ -1,7 +1,9 @@
 """Keeps the arguments with which functions of some files are called while tests run.
 
-It is loaded into the user's own test run as a plugin of pytest (``-p``), told by the environment what to
-keep, and writes it when the run ends. Each call is pickled on the spot, before the function can change
+It is loaded into the user's own test run as a plugin of pytest (``-p``), told by the environment
+what to
+keep, and writes it when the run ends. Each call is pickled on the spot, before the function can
+change
 what it was given; arguments that cannot be pickled are left out.
 """
 
@@ -38,7 +40,11 @@ class _Recorder:
         if event != "call" or not self._is_ours(code.co_filename):
             return
         kept = self.calls.setdefault(code.co_qualname, {})
-        if len(kept) >= MOST_CALLS or code.co_flags & inspect.CO_VARARGS or code.co_name.startswith("<"):
+        if (
+            len(kept) >= MOST_CALLS
+            or code.co_flags & inspect.CO_VARARGS
+            or code.co_name.startswith("<")
+        ):
             return
         count = code.co_argcount + code.co_kwonlyargcount
         values = tuple(frame.f_locals.get(n) for n in code.co_varnames[:count])
@@ -54,8 +60,13 @@ class _Recorder:
         return self._ours[path]
 
     def write(self) -> None:
-        calls = {n: [base64.b64encode(c).decode() for c in kept if len(c) < _MOST_BYTES] for n, kept in self.calls.items()}
-        Path(self.out).write_text(json.dumps({"calls": calls, "modules": sorted(self.modules)}), encoding="utf-8")
+        calls = {
+            n: [base64.b64encode(c).decode() for c in kept if len(c) < _MOST_BYTES]
+            for n, kept in self.calls.items()
+        }
+        Path(self.out).write_text(
+            json.dumps({"calls": calls, "modules": sorted(self.modules)}), encoding="utf-8"
+        )
 
 
 _recorder: _Recorder | None = None

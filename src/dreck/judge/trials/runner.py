@@ -47,9 +47,15 @@ class Request:
         """The request as the child reads it."""
         versions = [{"path": p, "text": t} for p, t in zip(self.paths, self.texts, strict=True)]
         return {
-            "before": versions[0], "after": versions[1], "module": self.module, "roots": list(self.roots),
-            "subject": self.subject, "aim": dict(self.aim), "parted": list(self.parted), "scratch": scratch,
-        }  # fmt: skip
+            "before": versions[0],
+            "after": versions[1],
+            "module": self.module,
+            "roots": list(self.roots),
+            "subject": self.subject,
+            "aim": dict(self.aim),
+            "parted": list(self.parted),
+            "scratch": scratch,
+        }
 
 
 class Runner(Protocol):
@@ -80,15 +86,26 @@ class ProcessRunner:
             environment |= {"HOME": scratch, "TMPDIR": scratch, "PYTHONHASHSEED": "0"}
             process = subprocess.Popen(
                 [sys.executable, "-I", "-X", "utf8", str(_CHILD)],
-                stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.PIPE,
-                cwd=scratch, env=environment, start_new_session=True,
-            )  # fmt: skip
+                stdin=subprocess.PIPE,
+                stdout=subprocess.PIPE,
+                stderr=subprocess.PIPE,
+                cwd=scratch,
+                env=environment,
+                start_new_session=True,
+            )
             try:
-                own = {"inputs": self.inputs, "calls": self.recorded.of(request.subject), "call_modules": list(self.recorded.modules)}
+                own = {
+                    "inputs": self.inputs,
+                    "calls": self.recorded.of(request.subject),
+                    "call_modules": list(self.recorded.modules),
+                }
                 message = json.dumps({**request.to_dict(scratch), **own}).encode()
                 out, err = process.communicate(message, timeout=self.seconds)
             except subprocess.TimeoutExpired:
-                return {"outcome": "nothing tried", "why": f"the trials did not end within {self.seconds:g} s"}
+                return {
+                    "outcome": "nothing tried",
+                    "why": f"the trials did not end within {self.seconds:g} s",
+                }
             finally:
                 _end(process)
         return {**_read(process.returncode, out, err), **own}

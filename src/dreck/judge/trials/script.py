@@ -66,26 +66,51 @@ def script_of(request: Request, found: dict[str, Any]) -> str:
         if not on_disk:
             texts.append(_written_out(which, text))
     given, stored = _given(request, found, call)
-    stored += "".join(f"import {m}\n" for m in dict.fromkeys(m or n for n, m in found["library"].items()))
+    stored += "".join(
+        f"import {m}\n" for m in dict.fromkeys(m or n for n, m in found["library"].items())
+    )
     library = "".join(f", {n!r}: {m + '.' if m else ''}{n}" for n, m in found["library"].items())
     program = _PLAIN.format(
-        subject=request.subject, roots=list(request.roots), module=request.module, texts="".join([stored, *texts]), given=given, library=library,
-        before=places[0], after=places[1], probes=_PROBES if with_probes else "", call=call,
-    )  # fmt: skip
-    return program.replace("import sys\n", f"import sys\n{_stand_ins(found)}", 1) if with_probes else program
+        subject=request.subject,
+        roots=list(request.roots),
+        module=request.module,
+        texts="".join([stored, *texts]),
+        given=given,
+        library=library,
+        before=places[0],
+        after=places[1],
+        probes=_PROBES if with_probes else "",
+        call=call,
+    )
+    return (
+        program.replace("import sys\n", f"import sys\n{_stand_ins(found)}", 1)
+        if with_probes
+        else program
+    )
 
 
 def _given(request: Request, found: dict[str, Any], call: str) -> tuple[str, str]:
-    """The lines that build arguments of the user's own inputs or of recorded calls, and what they need."""
+    """The lines that build arguments of the user's own inputs or of recorded calls, and what they
+    need.
+    """
     if "inputs[" in call:
         stored = f"\nINPUTS = {{}}\nexec({found['inputs']!r}, INPUTS)\n"
-        return f"    names['inputs'] = list(INPUTS['inputs'](module, {request.subject!r}))\n", stored
+        return (
+            f"    names['inputs'] = list(INPUTS['inputs'](module, {request.subject!r}))\n",
+            stored,
+        )
     numbers = sorted({int(n) for n in re.findall(r"recorded\[(\d+)\]", call)})
     if not numbers:
         return "", ""
-    stored = f"\nimport base64\nimport pickle\n\nCALLS = {({n: found['calls'][n] for n in numbers})!r}\n"
+    stored = (
+        f"\nimport base64\nimport pickle\n\nCALLS = {({n: found['calls'][n] for n in numbers})!r}\n"
+    )
     again = "".join(f"    sys.modules[{m!r}] = module\n" for m in found["call_modules"])
-    return again + "    names['recorded'] = {n: pickle.loads(base64.b64decode(c)) for n, c in CALLS.items()}\n", stored
+    return (
+        again
+        + "    names['recorded'] = {n: pickle.loads(base64.b64decode(c)) for n, c in CALLS.items()}\n",
+        stored,
+    )
 
 
 def _stand_ins(found: dict[str, Any]) -> str:

@@ -21,7 +21,8 @@ Suggestions = dict[str, list[Any]]
 
 
 def suggestions(*functions: ast.AST, modules: Sequence[ast.Module] = ()) -> Suggestions:
-    """For each name, attribute, method or key: constants it is compared with or looked up among, and their neighbours.
+    """For each name, attribute, method or key: constants it is compared with or looked up among,
+    and their neighbours.
 
     Args:
         functions: the functions that are read.
@@ -30,15 +31,25 @@ def suggestions(*functions: ast.AST, modules: Sequence[ast.Module] = ()) -> Sugg
     found: Suggestions = {}
     held = _held(modules)
     for function in functions:
-        for subject, constant in [*_comparisons(function, {**held, **_columns(function, held)}), *_lookups(function, held)]:
+        for subject, constant in [
+            *_comparisons(function, {**held, **_columns(function, held)}),
+            *_lookups(function, held),
+        ]:
             found.setdefault(subject, []).extend(_neighbours(constant))
         for target, source in _copies(function):
             if target in found:
                 found.setdefault(source, []).extend(found[target])
         for target, source, back in _worked_out(function):
-            numbers = [back(v) for v in found.get(target, ()) if type(v) in (int, float) and abs(v) < _LARGEST]
+            numbers = [
+                back(v)
+                for v in found.get(target, ())
+                if type(v) in (int, float) and abs(v) < _LARGEST
+            ]
             found.setdefault(source, []).extend(n for v in numbers for n in (v, v - 1, v + 1))
-    return {name: list({(type(v), repr(v)): v for v in values}.values()) for name, values in found.items()}
+    return {
+        name: list({(type(v), repr(v)): v for v in values}.values())
+        for name, values in found.items()
+    }
 
 
 def handled_errors(*functions: ast.AST) -> list[type[Exception]]:
@@ -64,7 +75,12 @@ def with_callees(function: Callable[..., Any], roots: Sequence[str]) -> list[ast
         names = getattr(getattr(current, "__code__", None), "co_names", ())
         for callee in (getattr(current, "__globals__", {}).get(n) for n in names):
             code = getattr(callee, "__code__", None)
-            if code is None or code.co_qualname in found or level >= _LEVELS or not _is_ours(code.co_filename, roots):
+            if (
+                code is None
+                or code.co_qualname in found
+                or level >= _LEVELS
+                or not _is_ours(code.co_filename, roots)
+            ):
                 continue
             tree = _tree_of(callee)
             if tree is not None:
@@ -85,7 +101,9 @@ def _tree_of(function: Any) -> ast.AST | None:
 
 
 def _held(modules: Sequence[ast.Module]) -> dict[str, list[Any]]:
-    """What names of modules hold: a constant, the entries of a list or tuple, the keys of a dict."""
+    """What names of modules hold: a constant, the entries of a list or tuple, the keys of a
+    dict.
+    """
     found: dict[str, list[Any]] = {}
     for statement in (s for m in modules for s in m.body):
         if isinstance(statement, ast.Assign | ast.AnnAssign) and statement.value is not None:
@@ -98,7 +116,11 @@ def _held(modules: Sequence[ast.Module]) -> dict[str, list[Any]]:
 def _entries(node: ast.expr) -> list[Any]:
     if isinstance(node, ast.Tuple | ast.List | ast.Set | ast.Dict):
         parts = [k for k in node.keys if k is not None] if isinstance(node, ast.Dict) else node.elts
-        return [tuple(_entries(p)) if isinstance(p, ast.Tuple) else c for p in parts for c in (_constants(p)[:1] or [None])]
+        return [
+            tuple(_entries(p)) if isinstance(p, ast.Tuple) else c
+            for p in parts
+            for c in (_constants(p)[:1] or [None])
+        ]
     return _constants(node)
 
 
@@ -106,13 +128,22 @@ def _columns(function: ast.AST, held: Mapping[str, list[Any]]) -> dict[str, list
     """What the names of loops over rows can be."""
     found: dict[str, list[Any]] = {}
     for node in ast.walk(function):
-        if isinstance(node, ast.For | ast.comprehension) and isinstance(node.iter, ast.Name) and node.iter.id in held:
+        if (
+            isinstance(node, ast.For | ast.comprehension)
+            and isinstance(node.iter, ast.Name)
+            and node.iter.id in held
+        ):
             rows = held[node.iter.id]
             if isinstance(node.target, ast.Name):
                 found[node.target.id] = rows
             elif isinstance(node.target, ast.Tuple):
                 names = [n.id for n in node.target.elts if isinstance(n, ast.Name)]
-                found.update({n: [r[i] for r in rows if isinstance(r, tuple) and len(r) == len(names)] for i, n in enumerate(names)})
+                found.update(
+                    {
+                        n: [r[i] for r in rows if isinstance(r, tuple) and len(r) == len(names)]
+                        for i, n in enumerate(names)
+                    }
+                )
     return found
 
 
@@ -122,9 +153,18 @@ def _lookups(function: ast.AST, held: Mapping[str, list[Any]]) -> Iterator[tuple
         table: ast.expr | None = None
         if isinstance(node, ast.Subscript):
             table, key = node.value, node.slice
-        elif isinstance(node, ast.Call) and isinstance(node.func, ast.Attribute) and node.func.attr == "get" and node.args:
+        elif (
+            isinstance(node, ast.Call)
+            and isinstance(node.func, ast.Attribute)
+            and node.func.attr == "get"
+            and node.args
+        ):
             table, key = node.func.value, node.args[0]
-        elif isinstance(node, ast.Call) and _name(node.func).startswith("bisect") and len(node.args) > 1:
+        elif (
+            isinstance(node, ast.Call)
+            and _name(node.func).startswith("bisect")
+            and len(node.args) > 1
+        ):
             table, key = node.args[0], node.args[1]
         elif isinstance(node, ast.Compare) and isinstance(node.left, ast.Tuple):
             table, key = node.comparators[0], node.left
@@ -143,7 +183,11 @@ def _comparisons(function: ast.AST, held: Mapping[str, list[Any]]) -> Iterator[t
         if isinstance(node, ast.Compare):
             sides = [node.left, *node.comparators]
             names = [n for n in map(_name, sides) if n]
-            for constant in (c for s in sides for c in (held.get(s.id, []) if isinstance(s, ast.Name) else _constants(s))):
+            for constant in (
+                c
+                for s in sides
+                for c in (held.get(s.id, []) if isinstance(s, ast.Name) else _constants(s))
+            ):
                 yield from ((name, constant) for name in names)
         elif isinstance(node, ast.Match):
             name = _name(node.subject)
@@ -190,16 +234,36 @@ def _neighbours(constant: Any) -> list[Any]:
 
 
 def _worked_out(function: ast.AST) -> Iterator[tuple[str, str, Callable[[Any], Any]]]:
-    """Names that are set to another value and a number by plain arithmetic, and how to get back from them."""
+    """Names that are set to another value and a number by plain arithmetic, and how to get back
+    from them.
+    """
     backwards: dict[type[ast.operator], Callable[[Any, Any], Any]] = {
-        ast.Add: lambda v, n: v - n, ast.Sub: lambda v, n: v + n, ast.Mult: lambda v, n: v // n if n else v,
-        ast.Div: lambda v, n: round(v * n), ast.FloorDiv: lambda v, n: round(v * n),
-    }  # fmt: skip
+        ast.Add: lambda v, n: v - n,
+        ast.Sub: lambda v, n: v + n,
+        ast.Mult: lambda v, n: v // n if n else v,
+        ast.Div: lambda v, n: round(v * n),
+        ast.FloorDiv: lambda v, n: round(v * n),
+    }
     for node in ast.walk(function):
-        if isinstance(node, ast.Assign) and len(node.targets) == 1 and isinstance(node.value, ast.BinOp):
-            target, source, number = _name(node.targets[0]), _name(node.value.left), node.value.right
+        if (
+            isinstance(node, ast.Assign)
+            and len(node.targets) == 1
+            and isinstance(node.value, ast.BinOp)
+        ):
+            target, source, number = (
+                _name(node.targets[0]),
+                _name(node.value.left),
+                node.value.right,
+            )
             back = backwards.get(type(node.value.op))
-            if target and source and target != source and back is not None and isinstance(number, ast.Constant) and type(number.value) is int:
+            if (
+                target
+                and source
+                and target != source
+                and back is not None
+                and isinstance(number, ast.Constant)
+                and type(number.value) is int
+            ):
                 yield target, source, partial(_back, back, number.value)
 
 

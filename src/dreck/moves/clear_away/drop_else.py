@@ -8,9 +8,20 @@ from __future__ import annotations
 
 import libcst as cst
 
-from ..blocks import LEAST_WORK, Run, is_exception, joined, leaves, realigned, unwrapped, weight, with_lead
+from ..blocks import (
+    LEAST_WORK,
+    Run,
+    is_exception,
+    joined,
+    leaves,
+    realigned,
+    unwrapped,
+    weight,
+    with_lead,
+)
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
+
 
 @move
 class DropElse(Move):

@@ -20,7 +20,9 @@ class DropNoop(Move):
     """Drop what does nothing."""
 
     name = "drop-noop"
-    summary = "Drop what does nothing: empty arms, spare passes, jumps to where control goes anyway."
+    summary = (
+        "Drop what does nothing: empty arms, spare passes, jumps to where control goes anyway."
+    )
     safe_because = "Only statements go that run nothing or lead to where control goes without them."
     since = "0.1"
     EXAMPLES = (
@@ -73,11 +75,19 @@ class DropNoop(Move):
         last = index == len(place.statements) - 1
         small = node.body[-1]
         spare = _spare_jump(small, place.ending) if last else None
-        if len(node.body) > 1 or len(place.statements) == 1 or not (spare or _spare_pass(place, small)):
+        if (
+            len(node.body) > 1
+            or len(place.statements) == 1
+            or not (spare or _spare_pass(place, small))
+        ):
             return NOT_MINE
         if has_comments(node):
             return self.refuse("comment-inside", node)
-        why = f"This `{spare}` leads to where control goes anyway." if spare else "This `pass` does nothing."
+        why = (
+            f"This `{spare}` leads to where control goes anyway."
+            if spare
+            else "This `pass` does nothing."
+        )
         return Site(node, why, joined(place.block, [(place.without(index), [])]))
 
     def _arms(self, place: Place, index: int, node: cst.If, around: Around) -> Match:
@@ -94,7 +104,9 @@ class DropNoop(Move):
             lead = [*node.leading_lines, *comments_in(node.orelse.leading_lines)]
             turned = spaced_test(node, around.negation.of(node.test))
             turned = turned.with_changes(body=node.orelse.body, orelse=None, leading_lines=lead)
-            return _site(place, index, turned, "The first arm does nothing; turned round, there is only one.")
+            return _site(
+                place, index, turned, "The first arm does nothing; turned round, there is only one."
+            )
         return self.refuse("condition-may-act", node) if node.orelse is None else NOT_MINE
 
 
@@ -132,4 +144,7 @@ def _is_text_or_pass(node: cst.BaseStatement) -> bool:
     if not isinstance(node, cst.SimpleStatementLine):
         return False
     texts = (cst.SimpleString, cst.ConcatenatedString)
-    return all(isinstance(s, cst.Pass) or (isinstance(s, cst.Expr) and isinstance(s.value, texts)) for s in node.body)
+    return all(
+        isinstance(s, cst.Pass) or (isinstance(s, cst.Expr) and isinstance(s.value, texts))
+        for s in node.body
+    )

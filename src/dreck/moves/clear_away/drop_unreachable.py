@@ -27,7 +27,9 @@ class DropUnreachable(Move):
 
     name = "drop-unreachable"
     summary = "Drop code behind an exit, or under a condition that is already decided."
-    safe_because = "Nothing leads there: the exit comes first, or the condition was answered on the way."
+    safe_because = (
+        "Nothing leads there: the exit comes first, or the condition was answered on the way."
+    )
     since = "0.1"
     EXAMPLES = (
         Example(
@@ -219,7 +221,11 @@ class DropUnreachable(Move):
         if number:
             last = cst.Else(arm.body, leading_lines=arm.node.leading_lines)
             new = chain_of([*arms[:number], type(arm)(None, arm.body, last)])
-            return Site(arm.node, why, place.block.with_changes(body=[*place.statements[:index], new, *rest]))
+            return Site(
+                arm.node,
+                why,
+                place.block.with_changes(body=[*place.statements[:index], new, *rest]),
+            )
         body, footer = unwrapped(arm.body)
         body = with_lead(body, comments_in(node.leading_lines))
         if statements_leave(body):
@@ -239,14 +245,18 @@ class DropUnreachable(Move):
             own = [] if number else comments_in(left[0].node.leading_lines)
             first = left[0].node.with_changes(leading_lines=[*node.leading_lines, *own])
             chain = chain_of([type(left[0])(left[0].test, left[0].body, first), *left[1:]])
-            return Site(arms[number].node, why, place.block.with_changes(body=[*head, chain, *rest]))
+            return Site(
+                arms[number].node, why, place.block.with_changes(body=[*head, chain, *rest])
+            )
         body, footer = unwrapped(left[0].body) if left else ([], [])
         parts: list[Run] = [(head, []), (with_lead(body, lead), footer), (rest, [])]
         return Site(node, why, joined(place.block, parts))
 
 
 def _all_members(arms: list[Arm], function: cst.FunctionDef, around: Around) -> str:
-    """The enum whose members some arms ask one parameter for, all of them; empty if there is none."""
+    """The enum whose members some arms ask one parameter for, all of them; empty if there is
+    none.
+    """
     asked = [atom_of(a.test)[0] for a in arms if a.test is not None and atom_of(a.test)[1]]
     subjects = {subject for _, subject, _ in asked}
     kind = annotations_of(function).get(subjects.pop(), "") if len(subjects) == 1 else ""

@@ -23,7 +23,9 @@ class DropUnused(Move):
     """Drop an assignment that nobody reads."""
 
     name = "drop-unused"
-    summary = "Drop a plain value given to a name that is set again, or left, before anybody reads it."
+    summary = (
+        "Drop a plain value given to a name that is set again, or left, before anybody reads it."
+    )
     safe_because = "The value is made without doing anything, and nobody reads it."
     since = "0.1"
     EXAMPLES = (
@@ -88,10 +90,18 @@ class DropUnused(Move):
         """Look for an assignment of a constant that is overwritten or left behind."""
         line = place.statements[index]
         small = single(line)
-        if not isinstance(small, cst.Assign) or len(small.targets) != 1 or constant(small.value) is None:
+        if (
+            not isinstance(small, cst.Assign)
+            or len(small.targets) != 1
+            or constant(small.value) is None
+        ):
             return NOT_MINE
         target = small.targets[0].target
-        if not isinstance(target, cst.Name) or target.value in around.shared or len(place.statements) == 1:
+        if (
+            not isinstance(target, cst.Name)
+            or target.value in around.shared
+            or len(place.statements) == 1
+        ):
             return NOT_MINE
         if not _is_dead(target.value, place.statements[index + 1 :]) or _is_protected(place):
             return NOT_MINE
@@ -100,8 +110,14 @@ class DropUnused(Move):
         body = place.without(index)
         if index < len(body):
             following = body[index]
-            body[index] = following.with_changes(leading_lines=[*lead_of(line), *comments_in(lead_of(following))])
-        return Site(line, f"Nobody reads this value of `{target.value}`.", place.block.with_changes(body=body))
+            body[index] = following.with_changes(
+                leading_lines=[*lead_of(line), *comments_in(lead_of(following))]
+            )
+        return Site(
+            line,
+            f"Nobody reads this value of `{target.value}`.",
+            place.block.with_changes(body=body),
+        )
 
 
 def _is_protected(place: Place) -> bool:
@@ -125,7 +141,9 @@ def _fate(name: str, statements: Sequence[cst.BaseStatement]) -> str:
 
 def _fate_in(name: str, statement: cst.BaseStatement) -> str:
     if name not in names_in(statement):
-        leaves = isinstance(statement, cst.SimpleStatementLine) and isinstance(statement.body[-1], cst.Return | cst.Raise)
+        leaves = isinstance(statement, cst.SimpleStatementLine) and isinstance(
+            statement.body[-1], cst.Return | cst.Raise
+        )
         return "gone" if leaves else "open"
     small = single(statement)
     if isinstance(small, cst.Assign) and name not in names_in(small.value):
@@ -138,7 +156,8 @@ def _fate_in(name: str, statement: cst.BaseStatement) -> str:
         no = _fate_in(name, statement.orelse)
     else:
         no = "open" if statement.orelse is None else _fate(name, _inside(statement.orelse.body))
-    # where one way is done with it and another goes on, what follows would have to be looked at twice
+    # where one way is done with it and another goes on, what follows would have to be looked at
+    # twice
     return yes if yes == no else "read"
 
 

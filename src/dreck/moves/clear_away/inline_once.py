@@ -17,7 +17,9 @@ from ..places import Place, function_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
 # Names that say nothing which the expression does not say.
-_EMPTY_NAMES = re.compile(r"_?(res|result|ret|retval|rv|rc|val|value|out|output|answer|tmp|temp|x|y|r|v|t|flag|ok|cond|condition|check|test)\d*_?")
+_EMPTY_NAMES = re.compile(
+    r"_?(res|result|ret|retval|rv|rc|val|value|out|output|answer|tmp|temp|x|y|r|v|t|flag|ok|cond|condition|check|test)\d*_?"
+)
 # A longer expression is not put into a condition.
 _LONGEST = 60
 
@@ -90,10 +92,19 @@ class InlineOnce(Move):
             return NOT_MINE
         line, following = place.statements[index], place.statements[index + 1]
         small = single(line)
-        if not isinstance(small, cst.Assign) or len(small.targets) != 1 or has_comments(following) and not isinstance(following, cst.If):
+        if (
+            not isinstance(small, cst.Assign)
+            or len(small.targets) != 1
+            or has_comments(following)
+            and not isinstance(following, cst.If)
+        ):
             return NOT_MINE
         target = small.targets[0].target
-        if not isinstance(target, cst.Name) or target.value in around.shared or _uses(place, target.value) != 2:
+        if (
+            not isinstance(target, cst.Name)
+            or target.value in around.shared
+            or _uses(place, target.value) != 2
+        ):
             return NOT_MINE
         new = _with_value(following, target.value, small.value)
         if new is None or getattr(line, "trailing_whitespace").comment:
@@ -103,7 +114,9 @@ class InlineOnce(Move):
         if isinstance(new, cst.If) and len(text_of(small.value)) > _LONGEST:
             return self.refuse("too-long", line)
         why = f"`{target.value}` says no more than `{_short(small.value)}` does."
-        return Site(line, why, place.exchanged(index, *with_lead([new], lead_of(line)), until=index + 2))
+        return Site(
+            line, why, place.exchanged(index, *with_lead([new], lead_of(line)), until=index + 2)
+        )
 
 
 def _short(value: cst.BaseExpression) -> str:
@@ -111,24 +124,43 @@ def _short(value: cst.BaseExpression) -> str:
     return text if len(text) <= 50 else f"{text[:47]}..."
 
 
-def _with_value(statement: cst.BaseStatement, name: str, value: cst.BaseExpression) -> cst.BaseStatement | None:
-    """The next statement with the value in place of the name, if it uses the name before all else."""
+def _with_value(
+    statement: cst.BaseStatement, name: str, value: cst.BaseExpression
+) -> cst.BaseStatement | None:
+    """The next statement with the value in place of the name, if it uses the name before all
+    else.
+    """
     small = single(statement)
     if isinstance(small, cst.Return) and _is_name(small.value, name):
         assert isinstance(statement, cst.SimpleStatementLine)
         kept = in_parentheses(value) if isinstance(value, cst.NamedExpr) else value
         return statement.with_changes(body=[small.with_changes(value=kept)])
-    if not isinstance(statement, cst.If) or isinstance(value, cst.Tuple | cst.Yield | cst.Await) or "\n" in text_of(value):
+    if (
+        not isinstance(statement, cst.If)
+        or isinstance(value, cst.Tuple | cst.Yield | cst.Await)
+        or "\n" in text_of(value)
+    ):
         return None
-    if name in names_in(statement.body) or (statement.orelse is not None and name in names_in(statement.orelse)):
+    if name in names_in(statement.body) or (
+        statement.orelse is not None and name in names_in(statement.orelse)
+    ):
         return None
-    if isinstance(value, cst.Call) and isinstance(value.func, cst.Name) and value.func.value == "bool" and len(value.args) == 1:
+    if (
+        isinstance(value, cst.Call)
+        and isinstance(value.func, cst.Name)
+        and value.func.value == "bool"
+        and len(value.args) == 1
+    ):
         value = value.args[0].value  # only the truth counts here
     loose = isinstance(value, cst.IfExp | cst.Lambda | cst.NamedExpr)
     if _is_name(statement.test, name):
         return spaced_test(statement, in_parentheses(value) if loose else value)
     test = core(statement.test)
-    if isinstance(test, cst.UnaryOperation) and isinstance(test.operator, cst.Not) and _is_name(test.expression, name):
+    if (
+        isinstance(test, cst.UnaryOperation)
+        and isinstance(test.operator, cst.Not)
+        and _is_name(test.expression, name)
+    ):
         tight = in_parentheses(value) if loose or isinstance(value, cst.BooleanOperation) else value
         return spaced_test(statement, test.with_changes(expression=tight))
     return None

@@ -17,8 +17,21 @@ from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, mo
 # A condition of more atoms, or a value of more characters, is no short one.
 _MOST_ATOMS = 2
 _MOST_CHARACTERS = 36
-_NOT_SHORT = (cst.IfExp, cst.Lambda, cst.NamedExpr, cst.Yield, cst.Await, cst.BooleanOperation, cst.Comparison, cst.ListComp,
-              cst.GeneratorExp, cst.DictComp, cst.SetComp, cst.Dict, cst.Tuple)  # fmt: skip
+_NOT_SHORT = (
+    cst.IfExp,
+    cst.Lambda,
+    cst.NamedExpr,
+    cst.Yield,
+    cst.Await,
+    cst.BooleanOperation,
+    cst.Comparison,
+    cst.ListComp,
+    cst.GeneratorExp,
+    cst.DictComp,
+    cst.SetComp,
+    cst.Dict,
+    cst.Tuple,
+)
 
 
 @move
@@ -130,12 +143,18 @@ class OneExpression(Move):
             return self._both_arms(place, index, node, node.orelse, around)
         return self._set_before(place, index, node, around)
 
-    def _both_arms(self, place: Place, index: int, node: cst.If, other: cst.Else, around: Around) -> Match:
+    def _both_arms(
+        self, place: Place, index: int, node: cst.If, other: cst.Else, around: Around
+    ) -> Match:
         first, second = _only(node.body), _only(other.body)
         values = _values(first, second)
         if values is None or first is None or _is_truth(*values):
             return NOT_MINE
-        reason = "comment-inside" if has_comments(node.body) or has_comments(other) else self._why_not(node, values)
+        reason = (
+            "comment-inside"
+            if has_comments(node.body) or has_comments(other)
+            else self._why_not(node, values)
+        )
         if isinstance(first, cst.Return) and _asks_for_none(node.test):
             reason = "exception-first"
         if reason:
@@ -146,7 +165,12 @@ class OneExpression(Move):
         before = place.statements[index - 1] if index else node
         first, second = only_statement(node.body), single(before)
         values = _values(first, second)
-        if values is None or not isinstance(first, cst.Assign) or has_comments(before) or _is_truth(*values):
+        if (
+            values is None
+            or not isinstance(first, cst.Assign)
+            or has_comments(before)
+            or _is_truth(*values)
+        ):
             return NOT_MINE
         target = first.targets[0].target
         if not isinstance(target, cst.Name) or constant(values[1]) is None:
@@ -171,14 +195,23 @@ class OneExpression(Move):
         return None
 
     def _site(
-        self, place: Place, start: int, end: int, node: cst.If,
-        parts: tuple[cst.BaseSmallStatement, cst.BaseExpression, cst.BaseExpression], around: Around,
-    ) -> Match:  # fmt: skip
+        self,
+        place: Place,
+        start: int,
+        end: int,
+        node: cst.If,
+        parts: tuple[cst.BaseSmallStatement, cst.BaseExpression, cst.BaseExpression],
+        around: Around,
+    ) -> Match:
         statement, yes, no = parts
         test = node.test
         if isinstance(core(test), cst.UnaryOperation) and isinstance(core(test).operator, cst.Not):  # type: ignore[attr-defined]
             test, yes, no = around.negation.of(bare(test)), no, yes
-        test = in_parentheses(test) if isinstance(test, cst.NamedExpr | cst.IfExp | cst.Lambda) else bare(test)
+        test = (
+            in_parentheses(test)
+            if isinstance(test, cst.NamedExpr | cst.IfExp | cst.Lambda)
+            else bare(test)
+        )
         small = statement.with_changes(value=cst.IfExp(test=test, body=yes, orelse=no))
         if isinstance(small, cst.Return):
             small = small.with_changes(whitespace_after_return=cst.SimpleWhitespace(" "))
@@ -203,12 +236,22 @@ def _values(
 ) -> tuple[cst.BaseExpression, cst.BaseExpression] | None:
     """The two values, if both statements do the same with them."""
     if isinstance(first, cst.Return) and isinstance(second, cst.Return):
-        return (first.value, second.value) if first.value is not None and second.value is not None else None
+        return (
+            (first.value, second.value)
+            if first.value is not None and second.value is not None
+            else None
+        )
     if not isinstance(first, cst.Assign) or not isinstance(second, cst.Assign):
         return None
-    if len(first.targets) != 1 or len(second.targets) != 1 or isinstance(first.targets[0].target, cst.Tuple | cst.List):
+    if (
+        len(first.targets) != 1
+        or len(second.targets) != 1
+        or isinstance(first.targets[0].target, cst.Tuple | cst.List)
+    ):
         return None
-    alike = meaning(first.with_changes(value=cst.Name("_"))) == meaning(second.with_changes(value=cst.Name("_")))
+    alike = meaning(first.with_changes(value=cst.Name("_"))) == meaning(
+        second.with_changes(value=cst.Name("_"))
+    )
     return (first.value, second.value) if alike else None
 
 
@@ -223,4 +266,8 @@ def _asks_for_none(test: cst.BaseExpression) -> bool:
     if not isinstance(found, cst.Comparison) or len(found.comparisons) != 1:
         return False
     target = found.comparisons[0]
-    return isinstance(target.operator, cst.Is | cst.IsNot) and isinstance(target.comparator, cst.Name) and target.comparator.value == "None"
+    return (
+        isinstance(target.operator, cst.Is | cst.IsNot)
+        and isinstance(target.comparator, cst.Name)
+        and target.comparator.value == "None"
+    )

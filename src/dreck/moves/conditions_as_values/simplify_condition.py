@@ -146,7 +146,9 @@ class SimplifyCondition(Move):
             arm = arm.orelse
         return NOT_MINE
 
-    def _looked_at(self, place: Place, index: int, arm: cst.If | cst.While, simplify: Simplify) -> Match:
+    def _looked_at(
+        self, place: Place, index: int, arm: cst.If | cst.While, simplify: Simplify
+    ) -> Match:
         short = simplify.of(arm.test)
         if short is None:
             return NOT_MINE
@@ -156,7 +158,10 @@ class SimplifyCondition(Move):
             new: cst.CSTNode = spaced_test(arm, short)
         else:
             space = arm.whitespace_after_while
-            new = arm.with_changes(test=short, whitespace_after_while=cst.SimpleWhitespace(" ") if space.empty else space)
+            new = arm.with_changes(
+                test=short,
+                whitespace_after_while=cst.SimpleWhitespace(" ") if space.empty else space,
+            )
         statement = place.statements[index]
         changed = new if statement is arm else statement.deep_replace(arm, new)
         assert isinstance(changed, cst.BaseStatement)

@@ -87,9 +87,16 @@ class SpellOut(Move):
         if has_comments(small.value) or getattr(line, "trailing_whitespace").comment:
             return self.refuse("comment-inside", line)
         choice = small.value
-        arms = [cst.IndentedBlock([cst.SimpleStatementLine([small.with_changes(value=_outer(v))])]) for v in (choice.body, choice.orelse)]
+        arms = [
+            cst.IndentedBlock([cst.SimpleStatementLine([small.with_changes(value=_outer(v))])])
+            for v in (choice.body, choice.orelse)
+        ]
         new = cst.If(bare(choice.test), arms[0], cst.Else(arms[1]), leading_lines=lead_of(line))
-        return Site(line, f"Each way of `{code(choice.test)}` gets a line of its own.", place.exchanged(index, new))
+        return Site(
+            line,
+            f"Each way of `{code(choice.test)}` gets a line of its own.",
+            place.exchanged(index, new),
+        )
 
 
 def _outer(value: cst.BaseExpression) -> cst.BaseExpression:
@@ -99,4 +106,6 @@ def _outer(value: cst.BaseExpression) -> cst.BaseExpression:
 def _is_plain(target: cst.BaseExpression) -> bool:
     """A name, or an attribute of a name."""
     target = core(target)
-    return isinstance(target, cst.Name) or (isinstance(target, cst.Attribute) and isinstance(target.value, cst.Name))
+    return isinstance(target, cst.Name) or (
+        isinstance(target, cst.Attribute) and isinstance(target.value, cst.Name)
+    )

@@ -127,9 +127,13 @@ class UseCondition(Move):
             return NOT_MINE
         if isinstance(node.orelse, cst.Else):
             return self._both_arms(place, index, node, node.orelse, around)
-        return self._exit_behind(place, index, node, around) or self._set_before(place, index, node, around)
+        return self._exit_behind(place, index, node, around) or self._set_before(
+            place, index, node, around
+        )
 
-    def _both_arms(self, place: Place, index: int, node: cst.If, other: cst.Else, around: Around) -> Match:
+    def _both_arms(
+        self, place: Place, index: int, node: cst.If, other: cst.Else, around: Around
+    ) -> Match:
         if has_comments(node.body) or has_comments(other):
             return NOT_MINE
         first, second = only_statement(node.body), only_statement(other.body)
@@ -153,16 +157,25 @@ class UseCondition(Move):
     def _set_before(self, place: Place, index: int, node: cst.If, around: Around) -> Match:
         before = place.statements[index - 1] if index else node
         first, second = only_statement(node.body), single(before)
-        if not isinstance(first, cst.Assign) or not isinstance(second, cst.Assign) or has_comments(before):
+        if (
+            not isinstance(first, cst.Assign)
+            or not isinstance(second, cst.Assign)
+            or has_comments(before)
+        ):
             return NOT_MINE
         if names_in(second) & (names_in(node.test) | around.shared):
             return NOT_MINE
         return self._joined(place, index - 1, index + 1, node, (first, second), around)
 
     def _joined(
-        self, place: Place, start: int, end: int, node: cst.If,
-        arms: tuple[cst.BaseSmallStatement, cst.BaseSmallStatement], around: Around,
-    ) -> Site | Refused | None:  # fmt: skip
+        self,
+        place: Place,
+        start: int,
+        end: int,
+        node: cst.If,
+        arms: tuple[cst.BaseSmallStatement, cst.BaseSmallStatement],
+        around: Around,
+    ) -> Site | Refused | None:
         found = _truth_in(*arms)
         if found is None:
             return NOT_MINE
@@ -172,11 +185,17 @@ class UseCondition(Move):
         assert isinstance(small, cst.BaseSmallStatement)
         line = cst.SimpleStatementLine([small])
         if not around.fits(place, code(line)) or "\n" in code(value):
-            if not isinstance(small, cst.Return | cst.Assign) or not isinstance(value, cst.BooleanOperation):
+            if not isinstance(small, cst.Return | cst.Assign) or not isinstance(
+                value, cst.BooleanOperation
+            ):
                 return self.refuse("too-long", node)
-            line = cst.SimpleStatementLine([small.with_changes(value=over_lines(value, around.indent))])
+            line = cst.SimpleStatementLine(
+                [small.with_changes(value=over_lines(value, around.indent))]
+            )
         new = spaced_lead(line, place.statements[start], node)
-        why = f"Both ways only say whether `{code(node.test)}` holds; the condition says that itself."
+        why = (
+            f"Both ways only say whether `{code(node.test)}` holds; the condition says that itself."
+        )
         return Site(node, why, place.exchanged(start, new, until=end))
 
 
@@ -189,11 +208,17 @@ def _line(suite: cst.BaseSuite) -> cst.CSTNode:
     return suite
 
 
-def _truth_in(first: cst.BaseSmallStatement, second: cst.BaseSmallStatement) -> tuple[cst.Name, bool] | None:
+def _truth_in(
+    first: cst.BaseSmallStatement, second: cst.BaseSmallStatement
+) -> tuple[cst.Name, bool] | None:
     """The True or False of the first statement, if that is all in which the second differs."""
     if type(first) is not type(second) or not isinstance(first, cst.Return | cst.Assign | cst.Expr):
         return None
-    truths = (n for n in walk(first, inner=False) if isinstance(n, cst.Name) and n.value in ("True", "False"))
+    truths = (
+        n
+        for n in walk(first, inner=False)
+        if isinstance(n, cst.Name) and n.value in ("True", "False")
+    )
     for holder in truths:
         other = cst.Name("False" if holder.value == "True" else "True")
         turned = first.deep_replace(holder, other)
@@ -216,4 +241,6 @@ def _value(test: cst.BaseExpression, positive: bool, around: Around) -> cst.Base
 
 def _settled(value: cst.BaseExpression) -> cst.BaseExpression:
     """A condition fit to stand as a value: a walrus keeps its parentheses."""
-    return value if isinstance(value, cst.NamedExpr) or not same(value, core(value)) else bare(value)
+    return (
+        value if isinstance(value, cst.NamedExpr) or not same(value, core(value)) else bare(value)
+    )

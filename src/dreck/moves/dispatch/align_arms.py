@@ -1,7 +1,10 @@
-"""Arms that do the same in different words are written alike, so that they differ in constants only.
+"""Arms that do the same in different words are written alike, so that they differ in constants
+only.
 
-Why it is safe: neutral elements change nothing (of whole numbers and texts; the judge asks for that),
-operands of ``+`` and ``*`` of whole numbers may change places, and a default argument may be written out.
+Why it is safe: neutral elements change nothing (of whole numbers and texts; the judge asks for
+that),
+operands of ``+`` and ``*`` of whole numbers may change places, and a default argument may be
+written out.
 """
 
 from __future__ import annotations
@@ -28,7 +31,9 @@ class AlignArms(ModuleMove):
 
     name = "align-arms"
     summary = "Arms that do the same in different words are written alike, which makes them rows of a table."
-    safe_because = "Neutral elements, operands that change places and written-out defaults change nothing."
+    safe_because = (
+        "Neutral elements, operands that change places and written-out defaults change nothing."
+    )
     since = "0.1"
     EXAMPLES = (
         Example(
@@ -147,17 +152,25 @@ class AlignArms(ModuleMove):
         ),
     }
 
-    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for chains whose arms become rows of a table once they are written alike."""
         for chain in chains_of(function.node):
             line = chain.statements[0].lineno
-            if len(chain.arms) < 2 or wishes.line not in (None, line) or aligned([a.body for a in chain.arms], view.plain_functions) is not None:
+            if (
+                len(chain.arms) < 2
+                or wishes.line not in (None, line)
+                or aligned([a.body for a in chain.arms], view.plain_functions) is not None
+            ):
                 continue
             ways = _ways(view, chain)
             for changes in ways:
                 text = edited(view.text, [c.edit for c in changes])
                 alike = ModuleView(view.path, text, view.width)
-                if (wishes.asked and wishes.line is not None) or _makes_a_table(alike, function.name, line):
+                if (wishes.asked and wishes.line is not None) or _makes_a_table(
+                    alike, function.name, line
+                ):
                     yield ModuleSite(line, _why(changes), text, (function.name,))
                 else:
                     yield self.leave("no-table", line)
@@ -168,14 +181,23 @@ def _makes_a_table(view: ModuleView, function: str, line: int) -> bool:
     """Whether a chain is one that a table would be made of."""
     table = all_moves()["lookup-table"]
     assert isinstance(table, ModuleMove)
-    return any(isinstance(s, ModuleSite) for s in table.look(view, view.functions[function], Wishes(line=line)))
+    return any(
+        isinstance(s, ModuleSite)
+        for s in table.look(view, view.functions[function], Wishes(line=line))
+    )
 
 
 def _ways(view: ModuleView, chain: Chain) -> list[list[Change]]:
-    """What has to be written differently so that the arms of a chain are alike: with its default, if that can be, or without."""
+    """What has to be written differently so that the arms of a chain are alike: with its default,
+    if that can be, or without.
+    """
     arms = [a.body for a in chain.arms]
     functions = view.plain_functions
-    found = [likened(view, [*arms, chain.otherwise], functions)] if chain.otherwise and not isinstance(chain.otherwise[-1], ast.Raise) else []
+    found = (
+        [likened(view, [*arms, chain.otherwise], functions)]
+        if chain.otherwise and not isinstance(chain.otherwise[-1], ast.Raise)
+        else []
+    )
     found.append(likened(view, arms, functions))
     ways = [[c for changes in way for c in changes] for way in found if way is not None]
     return ways[:1] if ways and ways[-1] == ways[0] else ways

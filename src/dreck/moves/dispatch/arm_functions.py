@@ -1,6 +1,7 @@
 """The arms of a chain become functions of their own, all called alike, which a table can then hold.
 
-Why it is safe: each function is an arm as it was; it gets the names that the arms read, and gives back what
+Why it is safe: each function is an arm as it was; it gets the names that the arms read, and gives
+back what
 they gave back.
 """
 
@@ -16,7 +17,14 @@ from ...logic.bindings import parameters
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alike import visible_locals
-from ..arm_bodies import giving_back, leaves_loop, names_set, result_of, set_for_others, used_elsewhere
+from ..arm_bodies import (
+    giving_back,
+    leaves_loop,
+    names_set,
+    result_of,
+    set_for_others,
+    used_elsewhere,
+)
 from ..chains import Chain, chains_of
 from ..class_chains import annotated, is_private, moved_lines, taken
 from ..module_view import ModuleView
@@ -24,7 +32,19 @@ from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, 
 from ..wishes import Wishes
 
 _LEAST_ARMS = 3
-_NOT_ALONE = (ast.Yield, ast.YieldFrom, ast.Await, ast.Nonlocal, ast.Global, ast.FunctionDef, ast.AsyncFunctionDef, ast.Lambda, ast.ClassDef, ast.NamedExpr, ast.Delete)
+_NOT_ALONE = (
+    ast.Yield,
+    ast.YieldFrom,
+    ast.Await,
+    ast.Nonlocal,
+    ast.Global,
+    ast.FunctionDef,
+    ast.AsyncFunctionDef,
+    ast.Lambda,
+    ast.ClassDef,
+    ast.NamedExpr,
+    ast.Delete,
+)
 
 
 @move
@@ -34,8 +54,12 @@ class ArmFunctions(ModuleMove):
     on_request = True
     climbs = True
     name = "arm-functions"
-    summary = "Long arms of a chain become functions, all called alike; lookup-table can then hold them."
-    safe_because = "Each function is an arm as it was, with the names that the arms read as its parameters."
+    summary = (
+        "Long arms of a chain become functions, all called alike; lookup-table can then hold them."
+    )
+    safe_because = (
+        "Each function is an arm as it was, with the names that the arms read as its parameters."
+    )
     since = "0.1"
     EXAMPLES = (
         Example(
@@ -164,7 +188,9 @@ class ArmFunctions(ModuleMove):
         ),
     }
 
-    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for chains with an arm of several statements."""
         if function.around:
             return
@@ -185,7 +211,8 @@ class _Plan:
     Attributes:
         parameters: the names that the arms read.
         this: what the method calls its object, if the arms become methods.
-        result: the name that is set to what comes back; an empty text if that is returned, None if nothing comes back.
+        result: the name that is set to what comes back; an empty text if that is returned, None if
+            nothing comes back.
     """
 
     parameters: list[str]
@@ -197,7 +224,9 @@ def _planned(view: ModuleView, function: Function, chain: Chain) -> _Plan | str:
     bodies = [a.body for a in chain.arms]
     inside = [n for b in bodies for s in b for n in ast.walk(s)]
     local = visible_locals(function)
-    special = any(isinstance(n, ast.Name) and n.id in ("super", "locals", "vars", "__class__") for n in inside)
+    special = any(
+        isinstance(n, ast.Name) and n.id in ("super", "locals", "vars", "__class__") for n in inside
+    )
     if special or any(isinstance(n, _NOT_ALONE) for n in inside) or any(map(leaves_loop, bodies)):
         return "cannot-move"
     result = result_of(function, bodies)
@@ -214,16 +243,24 @@ def _planned(view: ModuleView, function: Function, chain: Chain) -> _Plan | str:
     return _Plan([n for n in read if n != this], this, result)
 
 
-def _site(view: ModuleView, function: Function, chain: Chain, plan: _Plan, wishes: Wishes) -> ModuleSite | str:
+def _site(
+    view: ModuleView, function: Function, chain: Chain, plan: _Plan, wishes: Wishes
+) -> ModuleSite | str:
     line = chain.statements[0].lineno
     names: list[str] = []
     for arm in chain.arms:
         proposed = _name(view, function, arm.keys[0])
         names.append(wishes.wanted(arm.line, [proposed]) or proposed)
-    if len(set(names)) < len(names) or set(names) & view.words or not all(n.isidentifier() and not keyword.iskeyword(n) for n in names):
+    if (
+        len(set(names)) < len(names)
+        or set(names) & view.words
+        or not all(n.isidentifier() and not keyword.iskeyword(n) for n in names)
+    ):
         return "name-taken"
     given = ", ".join(plan.parameters)
-    signature = ", ".join([*([plan.this] if plan.this else []), *(annotated(function, n) for n in plan.parameters)])
+    signature = ", ".join(
+        [*([plan.this] if plan.this else []), *(annotated(function, n) for n in plan.parameters)]
+    )
     outer = view.indentation(function.node.lineno) if plan.this else ""
     edits: list[Edit] = []
     made: list[str] = []
@@ -236,7 +273,9 @@ def _site(view: ModuleView, function: Function, chain: Chain, plan: _Plan, wishe
         first = arm.body[0].lineno
         while view.comments.get(first - 1, ("", False))[1] and first - 1 > arm.line:
             first -= 1
-        start, end = view.offsets.line_start(first), view.offsets.line_start((arm.body[-1].end_lineno or arm.body[-1].lineno) + 1)
+        start, end = view.offsets.line_start(first), view.offsets.line_start(
+            (arm.body[-1].end_lineno or arm.body[-1].lineno) + 1
+        )
         edits.append(Edit(start, end, f"{indent}{word}{called}{view.newline}"))
         body = giving_back(moved_lines(view, arm.body, outer + view.indent), arm.body, plan.result)
         made += [*([""] if plan.this else ["", ""]), f"{outer}def {name}({signature}):", *body]
@@ -261,5 +300,9 @@ def _name(view: ModuleView, function: Function, key: ast.expr) -> str:
 def _word(key: ast.expr) -> str:
     """A key as a part of a name."""
     value = key.attr if isinstance(key, ast.Attribute) else ast.literal_eval(key)
-    text = value.decode("ascii", "replace") if isinstance(value, bytes) else str(value).replace("-", "minus_") if isinstance(value, int) else str(value)
+    text = (
+        value.decode("ascii", "replace")
+        if isinstance(value, bytes)
+        else str(value).replace("-", "minus_") if isinstance(value, int) else str(value)
+    )
     return re.sub(r"\W+", "_", text).strip("_").lower() or ("other" if text else "empty")

@@ -1,7 +1,9 @@
 """A ladder of ranges becomes limits and values, looked up with bisect.
 
-Why it is safe: the limits rise, and ``bisect`` finds the first that is above the number (or not below it)
-by the same comparison that the arms made; the number is known to be one, so that nothing is out of order.
+Why it is safe: the limits rise, and ``bisect`` finds the first that is above the number (or not
+below it)
+by the same comparison that the arms made; the number is known to be one, so that nothing is out of
+order.
 """
 
 from __future__ import annotations
@@ -29,7 +31,9 @@ from ..wishes import Wishes
 
 _LEAST_LIMITS = 3
 # Words that mean many already, or no number of things.
-_ALREADY_MANY = frozenset({"pence", "data", "gear", "info", "news", "water", "money", "time", "weather", "people"})
+_ALREADY_MANY = frozenset(
+    {"pence", "data", "gear", "info", "news", "water", "money", "time", "weather", "people"}
+)
 
 
 @move
@@ -38,7 +42,9 @@ class BandTable(ModuleMove):
 
     name = "band-table"
     summary = "A ladder of ranges becomes limits and values, looked up with bisect."
-    safe_because = "The limits rise, the number is known to be one, and the side that owns each limit is kept."
+    safe_because = (
+        "The limits rise, the number is known to be one, and the side that owns each limit is kept."
+    )
     since = "0.1"
     EXAMPLES = (
         Example(
@@ -279,12 +285,23 @@ class BandTable(ModuleMove):
         ),
     }
 
-    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for ladders whose arms differ in constants."""
         for whole in ladders_of(function.node):
             for ladder in (whole, whole.behind_first()):  # often the first arm is a guard
-                holes = aligned([r.body for r in ladder.rungs], view.plain_functions) if ladder is not None else None
-                if ladder is not None and holes and len(ladder.rungs) > 1 and wishes.line in (None, ladder.line):
+                holes = (
+                    aligned([r.body for r in ladder.rungs], view.plain_functions)
+                    if ladder is not None
+                    else None
+                )
+                if (
+                    ladder is not None
+                    and holes
+                    and len(ladder.rungs) > 1
+                    and wishes.line in (None, ladder.line)
+                ):
                     found = _Plan(view, function, ladder, holes, wishes).site()
                     if found:
                         yield self.leave(found, ladder.line) if isinstance(found, str) else found
@@ -302,7 +319,9 @@ class _Plan:
     wishes: Wishes
 
     def site(self) -> ModuleSite | str:
-        """The site, or the reason why there is none; an empty text for what only looks like a ladder of bands."""
+        """The site, or the reason why there is none; an empty text for what only looks like a
+        ladder of bands.
+        """
         view, line = self.view, self.ladder.line
         reason = self._why_not()
         if reason is not None:
@@ -322,7 +341,13 @@ class _Plan:
         finder = "bisect_left" if self._cuts[0].behind else "bisect_right"
         has_limits = self._has_limits(limits_name)
         taken = {values_name} if has_limits else {limits_name, values_name}
-        if taken & view.words or not values_name.isidentifier() or limits_name == values_name or not is_free(view, "bisect", finder) or not self.rows.is_free:
+        if (
+            taken & view.words
+            or not values_name.isidentifier()
+            or limits_name == values_name
+            or not is_free(view, "bisect", finder)
+            or not self.rows.is_free
+        ):
             return "name-taken"
         subject = view.offsets.source(self.ladder.subject)
         classified = f"{finder}({limits_name}, {subject})"
@@ -332,7 +357,13 @@ class _Plan:
         if made is not None:
             classified = f"{made[0]}({subject})"
             edits, added = ([made[1]], (made[0],)) if made[1] is not None else ([], ())
-        table = [] if has_limits else [f"{limits_name} = ({', '.join(self._limits)}{',' if len(self._limits) == 1 else ''})"]
+        table = (
+            []
+            if has_limits
+            else [
+                f"{limits_name} = ({', '.join(self._limits)}{',' if len(self._limits) == 1 else ''})"
+            ]
+        )
         table += [*self._values(values_name, comments)]
         new = self.rows.insertion([*self.rows.class_lines(), *table], self.ladder.otherwise or [])
         if finder in classified or (made is not None and made[1] is not None):
@@ -342,7 +373,13 @@ class _Plan:
         if self.rows.row_class is not None:
             edits = [*edits[:-1], *with_import(view, "typing", "NamedTuple", edits[-1])]
         edits.append(self._replacement(f"{values_name}[{classified}]"))
-        names = (Proposal(values_name, "what the bands are called", Rank.MEANING if wish is None else Rank.ASKED),)
+        names = (
+            Proposal(
+                values_name,
+                "what the bands are called",
+                Rank.MEANING if wish is None else Rank.ASKED,
+            ),
+        )
         why = f"`{limits_name}` holds the limits and `{values_name}` what lies between them; another band is two entries, not an arm.{self._findings(made)}"
         return ModuleSite(line, why, edited(view.text, edits), (self.function.name,), added, names)
 
@@ -377,8 +414,13 @@ class _Plan:
         otherwise = self.ladder.otherwise
         if otherwise is None:
             return None
-        every = aligned([*(r.body for r in self.ladder.rungs), otherwise], self.view.plain_functions) or []
-        same = [[type(n) for n in h.around] for h in every] == [[type(n) for n in h.around] for h in self.holes]
+        every = (
+            aligned([*(r.body for r in self.ladder.rungs), otherwise], self.view.plain_functions)
+            or []
+        )
+        same = [[type(n) for n in h.around] for h in every] == [
+            [type(n) for n in h.around] for h in self.holes
+        ]
         return [h.values[-1] for h in every] if same else None
 
     @cached_property
@@ -402,7 +444,13 @@ class _Plan:
     @cached_property
     def rows(self) -> Rows:
         """What lies between the limits."""
-        return Rows(self.view, self.function, self.ladder.rungs[0].body, self.holes, " ".join(subject_words(self.ladder.subject)) or "number")
+        return Rows(
+            self.view,
+            self.function,
+            self.ladder.rungs[0].body,
+            self.holes,
+            " ".join(subject_words(self.ladder.subject)) or "number",
+        )
 
     def _comments(self) -> list[str] | None:
         """The comment of each arm and of the rest; None where one has more than a row can hold."""
@@ -416,7 +464,11 @@ class _Plan:
         first, last = ladder.line, ladder.statements[-1].end_lineno or 0
         inside = [n for n in range(first, last + 1) if n in self.view.comments]
         if self._rest_values is None and ladder.otherwise:
-            inside = [n for n in inside if n < ladder.otherwise[0].lineno - 1 or n <= ladder.rungs[-1].body[-1].lineno]
+            inside = [
+                n
+                for n in inside
+                if n < ladder.otherwise[0].lineno - 1 or n <= ladder.rungs[-1].body[-1].lineno
+            ]
         return found[0] if sum(map(bool, found[0])) >= len(inside) else None
 
     def _values(self, name: str, comments: list[str]) -> list[str]:
@@ -424,7 +476,11 @@ class _Plan:
         texts, behind = [], []
         shown: set[int | None] = set()
         for band in self._inside:
-            values = (self._rest_values or []) if band.arm is None else [h.values[band.arm] for h in self.holes]
+            values = (
+                (self._rest_values or [])
+                if band.arm is None
+                else [h.values[band.arm] for h in self.holes]
+            )
             texts.append(self.rows.row(values))
             comment = "" if band.arm in shown else comments[-1 if band.arm is None else band.arm]
             behind.append(f"  {comment}" if comment else "")
@@ -432,16 +488,25 @@ class _Plan:
         flat = f"{name} = ({', '.join(texts)})"
         if not any(behind) and len(self.holes) == 1 and len(flat) <= self.view.width:
             return [flat]
-        return [f"{name} = (", *(f"{self.view.indent}{t},{c}" for t, c in zip(texts, behind, strict=True)), ")"]
+        return [
+            f"{name} = (",
+            *(f"{self.view.indent}{t},{c}" for t, c in zip(texts, behind, strict=True)),
+            ")",
+        ]
 
     def _has_limits(self, name: str) -> bool:
         """Whether the module has a tuple of that name with the same limits already."""
         wanted = f"({', '.join(self._limits)})"
-        found = [s for s in self.view.tree.body if isinstance(s, ast.Assign) and ast.unparse(s.targets[0]) == name]
+        found = [
+            s
+            for s in self.view.tree.body
+            if isinstance(s, ast.Assign) and ast.unparse(s.targets[0]) == name
+        ]
         return len(found) == 1 and ast.unparse(found[0].value) == ast.unparse(ast.parse(wanted))
 
     def _classifier(self, limits: str, finder: str) -> tuple[str, Edit | None] | None:
-        """A function that says which band a number is in, where the arms say more than that; and the edit that makes it.
+        """A function that says which band a number is in, where the arms say more than that; and
+        the edit that makes it.
 
         None if the arms only give a value, so that the function at hand is that already.
         """
@@ -461,7 +526,14 @@ class _Plan:
         hint = hint_of(self.function.node, self.ladder.subject)
         signature = f"({parameter}: {hint}) -> int" if hint else f"({parameter})"
         about = f'"""The band for {" ".join(words)}, counted from 0 for the lowest."""'
-        lines = ["", "", f"def {name}{signature}:", f"{view.indent}{about}", f"{view.indent}{body}{parameter})", ""]
+        lines = [
+            "",
+            "",
+            f"def {name}{signature}:",
+            f"{view.indent}{about}",
+            f"{view.indent}{body}{parameter})",
+            "",
+        ]
         end = view.end_of(view.top_statement(self.function.node))
         return name, Edit(end, end, view.newline.join(lines))
 
@@ -482,14 +554,24 @@ class _Plan:
                 lines = [f"if {self._asked(ends, outside=True)}:", *rest, *lines]
         last = ladder.statements[-1]
         indent = view.indentation(ladder.line)
-        start = view.offsets.line_start(first_commented(view, ladder.line) if self._has_comments_above else ladder.line)
+        start = view.offsets.line_start(
+            first_commented(view, ladder.line) if self._has_comments_above else ladder.line
+        )
         end = view.offsets.line_start((last.end_lineno or last.lineno) + 1)
-        return Edit(start, end, view.newline.join(indent + each if each else "" for each in lines) + view.newline)
+        return Edit(
+            start,
+            end,
+            view.newline.join(indent + each if each else "" for each in lines) + view.newline,
+        )
 
     @cached_property
     def _has_comments_above(self) -> bool:
-        """Whether the arms have comments above their tests, so that the one above the ladder is about its first arm."""
-        return any(self.view.comments.get(r.line - 1, ("", False))[1] for r in self.ladder.rungs[1:])
+        """Whether the arms have comments above their tests, so that the one above the ladder is
+        about its first arm.
+        """
+        return any(
+            self.view.comments.get(r.line - 1, ("", False))[1] for r in self.ladder.rungs[1:]
+        )
 
     def _asked(self, ends: Range, *, outside: bool = False) -> str:
         """The condition that a number lies in some row, or outside all of them."""
@@ -509,15 +591,26 @@ class _Plan:
         ladder = self.ladder
         subject = ast.unparse(ladder.subject)
         said = [f"No arm asks for {subject} {band}; that may be a mistake." for band in ladder.gaps]
-        said += [f"Two arms ask for {subject} {band}, and the first decides; that may be a mistake." for band in ladder.overlaps]
+        said += [
+            f"Two arms ask for {subject} {band}, and the first decides; that may be a mistake."
+            for band in ladder.overlaps
+        ]
         if ladder.oddly_moved:
             numbers = ", ".join(map(text_of, ladder.oddly_moved))
-            said.append(f"{numbers} itself belongs to the band below, unlike the other limits, so the table has the next whole number.")
+            said.append(
+                f"{numbers} itself belongs to the band below, unlike the other limits, so the table has the next whole number."
+            )
         if ladder.otherwise is not None and all(b.arm is not None for b in ladder.bands):
             said.append("What stood in the else was never reached.")
         if made is not None:
             said.append(f"`{made[0]}` says which band it is.")
-        same = [name for name, other in self.view.functions.items() for each in ladders_of(other.node) if each.statements != ladder.statements and [b.range for b in each.bands] == [b.range for b in ladder.bands]]
+        same = [
+            name
+            for name, other in self.view.functions.items()
+            for each in ladders_of(other.node)
+            if each.statements != ladder.statements
+            and [b.range for b in each.bands] == [b.range for b in ladder.bands]
+        ]
         if same:
             said.append(f"The same limits stand in {', '.join(dict.fromkeys(same))}.")
         return "".join(f" {s}" for s in said)
@@ -529,5 +622,9 @@ def _leaves(body: list[ast.stmt]) -> bool:
 
 def _plural(words: list[str]) -> str:
     last = words[-1]
-    many = last if last.endswith("s") or last in _ALREADY_MANY else f"{last[:-1]}ies" if last.endswith("y") and last[-2:-1] not in "aeiou" else f"{last}s"
+    many = (
+        last
+        if last.endswith("s") or last in _ALREADY_MANY
+        else f"{last[:-1]}ies" if last.endswith("y") and last[-2:-1] not in "aeiou" else f"{last}s"
+    )
     return "_".join([*words[:-1], many])

@@ -1,6 +1,7 @@
 """Classes that are asked for together get an abstract base class, which stands for them.
 
-Why it is safe: the base class only says what all of them can do already, and nobody else can be derived from
+Why it is safe: the base class only says what all of them can do already, and nobody else can be
+derived from
 it; asking for it is asking for them. That no class elsewhere minds the new base is listed.
 """
 
@@ -28,7 +29,9 @@ class CommonBase(ModuleMove):
 
     on_request = True
     name = "common-base"
-    summary = "Classes that are asked for together get an abstract base class, which stands for them."
+    summary = (
+        "Classes that are asked for together get an abstract base class, which stands for them."
+    )
     safe_because = "The base class only says what all of them can do already, and asking for it is asking for them."
     since = "0.1"
     EXAMPLES = (
@@ -141,12 +144,19 @@ class CommonBase(ModuleMove):
         ),
     }
 
-    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for questions whether an object is of one of several classes of this module."""
         owners = {s.name: s for s in view.tree.body if isinstance(s, ast.ClassDef)}
         for node in own_nodes(function.node):
             asked = _asked(node)
-            if asked is None or not asked[0] or not set(asked[1]) <= set(owners) or wishes.line not in (None, asked[2]):
+            if (
+                asked is None
+                or not asked[0]
+                or not set(asked[1]) <= set(owners)
+                or wishes.line not in (None, asked[2])
+            ):
                 continue
             kinds = sorted((owners[n] for n in asked[1]), key=lambda c: c.lineno)
             found = _site(view, function, asked[0], kinds, asked[2], wishes)
@@ -156,17 +166,33 @@ class CommonBase(ModuleMove):
 
 def _asked(node: ast.AST) -> tuple[str, tuple[str, ...], int] | None:
     """The subject of a question for several classes, the classes, and the line."""
-    if not isinstance(node, ast.Call) or not isinstance(node.func, ast.Name) or node.func.id != "isinstance" or len(node.args) != 2:
+    if (
+        not isinstance(node, ast.Call)
+        or not isinstance(node.func, ast.Name)
+        or node.func.id != "isinstance"
+        or len(node.args) != 2
+    ):
         return None
     subject, kinds = node.args
     if not isinstance(kinds, ast.Tuple) or not all(isinstance(e, ast.Name) for e in kinds.elts):
         return None
     names = tuple(e.id for e in kinds.elts if isinstance(e, ast.Name))
-    word = subject.id if isinstance(subject, ast.Name) else subject.attr if isinstance(subject, ast.Attribute) else ""
+    word = (
+        subject.id
+        if isinstance(subject, ast.Name)
+        else subject.attr if isinstance(subject, ast.Attribute) else ""
+    )
     return (word, names, node.lineno) if len(set(names)) >= _LEAST_CLASSES else None
 
 
-def _site(view: ModuleView, function: Function, subject: str, kinds: list[ast.ClassDef], line: int, wishes: Wishes) -> ModuleSite | str:
+def _site(
+    view: ModuleView,
+    function: Function,
+    subject: str,
+    kinds: list[ast.ClassDef],
+    line: int,
+    wishes: Wishes,
+) -> ModuleSite | str:
     several = any(isinstance(n, ast.ClassDef) and len(n.bases) > 1 for n in ast.walk(view.tree))
     slots = any(isinstance(n, ast.Name) and n.id == "__slots__" for c in kinds for n in ast.walk(c))
     if several or slots or any(c.bases or c.keywords or c.decorator_list for c in kinds):
@@ -177,11 +203,18 @@ def _site(view: ModuleView, function: Function, subject: str, kinds: list[ast.Cl
     proposed = "".join(w.capitalize() for w in words_of(subject))
     wish = wishes.wanted(line, [proposed])
     name = wish or proposed
-    if name in view.words or not name.isidentifier() or not is_free(view, "abc", "ABC") or not is_free(view, "abc", "abstractmethod"):
+    if (
+        name in view.words
+        or not name.isidentifier()
+        or not is_free(view, "abc", "ABC")
+        or not is_free(view, "abc", "abstractmethod")
+    ):
         return "name-taken"
     names = [c.name for c in kinds]
     one = view.indent
-    stubs = [line for m in methods for line in ("", f"{one}@abstractmethod", f"{one}{_head(m)} ...")]
+    stubs = [
+        line for m in methods for line in ("", f"{one}@abstractmethod", f"{one}{_head(m)} ...")
+    ]
     known = f"{', '.join(names[:-1])} and {names[-1]}"
     lines = [f"class {name}(ABC):", f'{one}"""What {known} have in common."""', *stubs, "", "", ""]
     at = view.start_of(kinds[0])
@@ -189,7 +222,9 @@ def _site(view: ModuleView, function: Function, subject: str, kinds: list[ast.Cl
     missing = [n for n in ("ABC", "abstractmethod") if not is_imported(view, "abc", n)]
     edits = with_import(view, "abc", ", ".join(missing), new) if missing else [new]
     for kind in kinds:
-        end = view.text.index(kind.name, view.offsets.of(kind.lineno, kind.col_offset)) + len(kind.name)
+        end = view.text.index(kind.name, view.offsets.of(kind.lineno, kind.col_offset)) + len(
+            kind.name
+        )
         close = view.text.index(")", end) + 1 if view.text[end : end + 1] == "(" else end
         edits.append(Edit(end, close, f"({name})"))
     touched: dict[str, None] = {}
@@ -204,17 +239,35 @@ def _site(view: ModuleView, function: Function, subject: str, kinds: list[ast.Cl
         f"`{name}` says what {known} have in common, and stands for them: {said} for it and for none of them. "
         f"Another kind is a class derived from it, which has to have {', '.join(m.name for m in methods)}."
     )
-    names_given = (Proposal(name, f"that is what {function.name} calls them", Rank.MEANING if wish is None else Rank.ASKED),)
+    names_given = (
+        Proposal(
+            name,
+            f"that is what {function.name} calls them",
+            Rank.MEANING if wish is None else Rank.ASKED,
+        ),
+    )
     return ModuleSite(line, why, edited(view.text, edits), tuple(touched), names=names_given)
 
 
 def _in_common(kinds: list[ast.ClassDef]) -> list[ast.FunctionDef]:
-    """The public methods that all classes have with the same parameters, none of which has a default."""
+    """The public methods that all classes have with the same parameters, none of which has a
+    default.
+    """
     found = []
     for method in kinds[0].body:
-        if not isinstance(method, ast.FunctionDef) or method.name.startswith("_") or method.decorator_list or method.args.defaults:
+        if (
+            not isinstance(method, ast.FunctionDef)
+            or method.name.startswith("_")
+            or method.decorator_list
+            or method.args.defaults
+        ):
             continue
-        same = [s for c in kinds[1:] for s in c.body if isinstance(s, ast.FunctionDef) and _head(s) == _head(method) and not s.decorator_list]
+        same = [
+            s
+            for c in kinds[1:]
+            for s in c.body
+            if isinstance(s, ast.FunctionDef) and _head(s) == _head(method) and not s.decorator_list
+        ]
         if len(same) == len(kinds) - 1:
             found.append(method)
     return found

@@ -1,7 +1,9 @@
 """What a function does by the member of an enum becomes data of the member.
 
-Why it is safe: the subject is known to be a member, every member gets a row, and nothing else in the file
-is called like the new property. Values of the members stay what they are: the data stands in a table below
+Why it is safe: the subject is known to be a member, every member gets a row, and nothing else in
+the file
+is called like the new property. Values of the members stay what they are: the data stands in a
+table below
 the enum, which the property looks into.
 """
 
@@ -29,8 +31,12 @@ class EnumData(ModuleMove):
     """Let the members of an enum know what is asked of them."""
 
     name = "enum-data"
-    summary = "What arms keyed by the members of an enum differ in becomes a property of the member."
-    safe_because = "The subject is a member, every member has a row, and the members' own values stay."
+    summary = (
+        "What arms keyed by the members of an enum differ in becomes a property of the member."
+    )
+    safe_because = (
+        "The subject is a member, every member has a row, and the members' own values stay."
+    )
     since = "0.1"
     on_request = True
     instead = "lookup-table keeps the data beside the function"
@@ -202,19 +208,32 @@ class EnumData(ModuleMove):
         ),
     }
 
-    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for chains over the members of an enum of this file."""
         for chain in chains_of(function.node):
             line = chain.statements[0].lineno
             owner = enum_of(view, chain)
-            holes = aligned([a.body for a in chain.arms]) if owner is not None and wishes.line in (None, line) else None
+            holes = (
+                aligned([a.body for a in chain.arms])
+                if owner is not None and wishes.line in (None, line)
+                else None
+            )
             if owner is None or not holes or len(holes) > 1:
                 continue
             found = _site(view, function, chain, owner, holes[0], wishes)
             yield self.leave(found, line) if isinstance(found, str) else found
 
 
-def _site(view: ModuleView, function: Function, chain: Chain, owner: ast.ClassDef, hole: Hole, wishes: Wishes) -> ModuleSite | str:
+def _site(
+    view: ModuleView,
+    function: Function,
+    chain: Chain,
+    owner: ast.ClassDef,
+    hole: Hole,
+    wishes: Wishes,
+) -> ModuleSite | str:
     line = chain.statements[0].lineno
     subject = chain.subject
     if not isinstance(subject, ast.Name) or not is_member(function, subject.id, owner.name):
@@ -227,21 +246,43 @@ def _site(view: ModuleView, function: Function, chain: Chain, owner: ast.ClassDe
     table = f"{name}_of_{'_'.join(words_of(owner.name))}".upper()
     asked = {n.attr for n in ast.walk(view.tree) if isinstance(n, ast.Attribute)}
     texts = {n.value for n in ast.walk(view.tree) if isinstance(n, ast.Constant)}
-    inside = {getattr(s, "name", "") for s in owner.body} | {ast.unparse(t) for s in owner.body if isinstance(s, ast.Assign) for t in s.targets}
+    inside = {getattr(s, "name", "") for s in owner.body} | {
+        ast.unparse(t) for s in owner.body if isinstance(s, ast.Assign) for t in s.targets
+    }
     if name in asked | inside | texts or table in view.words or name in ("name", "value"):
         return "name-taken"
     base, one, newline = view.indentation(owner.lineno), view.indent, view.newline
     hint = " | ".join(sorted({type(ast.literal_eval(v)).__name__ for v in hole.values}))
-    made = ["", f"{base}{one}@property", f"{base}{one}def {name}(self) -> {hint}:", f"{base}{one}{one}return {table}[self]"]
-    below = ["", "", f"{table} = {{", *(f"{one}{owner.name}.{member}: {value}," for member, value in rows), "}"]
+    made = [
+        "",
+        f"{base}{one}@property",
+        f"{base}{one}def {name}(self) -> {hint}:",
+        f"{base}{one}{one}return {table}[self]",
+    ]
+    below = [
+        "",
+        "",
+        f"{table} = {{",
+        *(f"{one}{owner.name}.{member}: {value}," for member, value in rows),
+        "}",
+    ]
     end = view.end_of(owner)
-    edits = [Edit(end, end, newline.join([*made, *below, ""])), arm_alone(view, chain.statements, chain.arms[0].body, hole.values[0], f"{subject.id}.{name}")]
+    edits = [
+        Edit(end, end, newline.join([*made, *below, ""])),
+        arm_alone(
+            view, chain.statements, chain.arms[0].body, hole.values[0], f"{subject.id}.{name}"
+        ),
+    ]
     names = (Proposal(name, "what the function gives", Rank.MEANING),)
     why = f"Each member of {owner.name} knows its `{name}`; a new member is a row of `{table}`, which every lookup misses until it is there."
-    return ModuleSite(line, why, edited(view.text, edits), (function.name,), (f"{owner.name}.{name}",), names)
+    return ModuleSite(
+        line, why, edited(view.text, edits), (function.name,), (f"{owner.name}.{name}",), names
+    )
 
 
-def _rows(view: ModuleView, chain: Chain, owner: ast.ClassDef, hole: Hole) -> list[tuple[str, str]] | None:
+def _rows(
+    view: ModuleView, chain: Chain, owner: ast.ClassDef, hole: Hole
+) -> list[tuple[str, str]] | None:
     """For each member what stands in the hole; None if one has nothing."""
     found: dict[str, str] = {}
     for arm, value in zip(chain.arms, hole.values, strict=True):
@@ -254,7 +295,9 @@ def _rows(view: ModuleView, chain: Chain, owner: ast.ClassDef, hole: Hole) -> li
         every = aligned([*(a.body for a in chain.arms), chain.otherwise])
         if every is not None and len(every) == 1:
             found |= {m: view.offsets.source(every[0].values[-1]) for m in missing}
-    return [(m, found[m]) for m in members] if members and all(m in found for m in members) else None
+    return (
+        [(m, found[m]) for m in members] if members and all(m in found for m in members) else None
+    )
 
 
 def _what(function: Function, chain: Chain) -> str:
@@ -263,4 +306,3 @@ def _what(function: Function, chain: Chain) -> str:
     if isinstance(last, ast.Assign) and isinstance(last.targets[0], ast.Name):
         return last.targets[0].id
     return "_".join(words_of(function.node.name))
-

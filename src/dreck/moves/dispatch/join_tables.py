@@ -1,6 +1,7 @@
 """Tables with the same keys become one table of rows that serves all who look them up.
 
-Why it is safe: the tables are only ever looked into, so that nobody can tell one with several fields from
+Why it is safe: the tables are only ever looked into, so that nobody can tell one with several
+fields from
 several with one; a default that look-ups give becomes a row of its own.
 """
 
@@ -27,7 +28,9 @@ _LEAST_TABLES = 2
 
 @dataclass(frozen=True, slots=True)
 class _Use:
-    """A place where a table is looked into: in which function, what is replaced, and the default that is given."""
+    """A place where a table is looked into: in which function, what is replaced, and the default
+    that is given.
+    """
 
     function: str
     node: ast.expr
@@ -52,7 +55,9 @@ class JoinTables(ModuleMove):
     on_request = True
     name = "join-tables"
     summary = "Tables with the same keys become one table of rows with named fields."
-    safe_because = "The tables are only looked into; a default that look-ups give becomes a row of its own."
+    safe_because = (
+        "The tables are only looked into; a default that look-ups give becomes a row of its own."
+    )
     since = "0.1"
     EXAMPLES = (
         Example(
@@ -195,17 +200,29 @@ class JoinTables(ModuleMove):
         ),
     }
 
-    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for tables with the keys of one that the function looks into."""
         mentioned = [n.id for n in ast.walk(function.node) if isinstance(n, ast.Name)]
-        statements = {ast.unparse(s.targets[0]): s for s in view.tree.body if isinstance(s, ast.Assign) and len(s.targets) == 1}
+        statements = {
+            ast.unparse(s.targets[0]): s
+            for s in view.tree.body
+            if isinstance(s, ast.Assign) and len(s.targets) == 1
+        }
         groups: dict[tuple[str, ...], list[str]] = {}
         for name, statement in statements.items():
             if isinstance(statement.value, ast.Dict) and _is_constant(statement.value):
-                groups.setdefault(tuple(ast.dump(k) for k in statement.value.keys if k is not None), []).append(name)
+                groups.setdefault(
+                    tuple(ast.dump(k) for k in statement.value.keys if k is not None), []
+                ).append(name)
         for names in groups.values():
             first = statements[names[0]]
-            if len(names) < _LEAST_TABLES or not set(names) & set(mentioned) or wishes.line not in (None, first.lineno):
+            if (
+                len(names) < _LEAST_TABLES
+                or not set(names) & set(mentioned)
+                or wishes.line not in (None, first.lineno)
+            ):
                 continue
             tables = [_table(view, n, statements[n]) for n in names]
             found = [t for t in tables if t is not None]
@@ -218,7 +235,12 @@ class JoinTables(ModuleMove):
 
 def _is_constant(table: ast.Dict) -> bool:
     keys = all(k is not None and is_key(k) for k in table.keys)
-    return keys and bool(table.keys) and all(map(is_value, table.values)) and len({ast.dump(k) for k in table.keys if k}) == len(table.keys)
+    return (
+        keys
+        and bool(table.keys)
+        and all(map(is_value, table.values))
+        and len({ast.dump(k) for k in table.keys if k}) == len(table.keys)
+    )
 
 
 def _table(view: ModuleView, name: str, statement: ast.Assign) -> _Table | None:
@@ -240,25 +262,50 @@ def _table(view: ModuleView, name: str, statement: ast.Assign) -> _Table | None:
 
 def _use(node: ast.Name, parents: dict[int, ast.AST], function: str) -> _Use | None:
     parent = parents[id(node)]
-    if isinstance(parent, ast.Subscript) and parent.value is node and isinstance(parent.ctx, ast.Load) and not isinstance(parent.slice, ast.Slice):
+    if (
+        isinstance(parent, ast.Subscript)
+        and parent.value is node
+        and isinstance(parent.ctx, ast.Load)
+        and not isinstance(parent.slice, ast.Slice)
+    ):
         return _Use(function, parent, "item")
-    if isinstance(parent, ast.Compare) and parent.comparators[-1] is node and isinstance(parent.ops[-1], ast.In | ast.NotIn):
+    if (
+        isinstance(parent, ast.Compare)
+        and parent.comparators[-1] is node
+        and isinstance(parent.ops[-1], ast.In | ast.NotIn)
+    ):
         return _Use(function, node, "in")
     call = parents.get(id(parent))
-    if isinstance(parent, ast.Attribute) and parent.attr == "get" and isinstance(call, ast.Call) and call.func is parent and not call.keywords:
+    if (
+        isinstance(parent, ast.Attribute)
+        and parent.attr == "get"
+        and isinstance(call, ast.Call)
+        and call.func is parent
+        and not call.keywords
+    ):
         default = call.args[1] if len(call.args) == 2 else ast.Constant(None)
         if len(call.args) in (1, 2) and is_value(default):
             return _Use(function, call, "get", default)
     return None
 
 
-def _site(view: ModuleView, function: Function, tables: list[_Table], wishes: Wishes) -> ModuleSite | str:
-    defaults = [{ast.dump(u.default): u.default for u in t.uses if u.default is not None} for t in tables]
+def _site(
+    view: ModuleView, function: Function, tables: list[_Table], wishes: Wishes
+) -> ModuleSite | str:
+    defaults = [
+        {ast.dump(u.default): u.default for u in t.uses if u.default is not None} for t in tables
+    ]
     with_default = [bool(d) for d in defaults]
     if any(len(d) > 1 for d in defaults) or len(set(with_default)) > 1:
         return "defaults"
-    lines = [n for t in tables for n in range(t.statement.lineno, (t.statement.end_lineno or t.statement.lineno) + 1)]
-    if any(n in view.comments for n in lines) or any(view.comments.get(t.statement.lineno - 1, ("", False))[1] for t in tables):
+    lines = [
+        n
+        for t in tables
+        for n in range(t.statement.lineno, (t.statement.end_lineno or t.statement.lineno) + 1)
+    ]
+    if any(n in view.comments for n in lines) or any(
+        view.comments.get(t.statement.lineno - 1, ("", False))[1] for t in tables
+    ):
         return "comments"
     touched = list(dict.fromkeys(u.function for t in tables for u in t.uses))
     if not all(wishes.may_change(f) for f in touched):
@@ -271,45 +318,86 @@ def _site(view: ModuleView, function: Function, tables: list[_Table], wishes: Wi
     kind = "".join(w.capitalize() for w in about)
     other = f"OTHER_{'_'.join(about)}".upper()
     new = [name, kind, *([other] if with_default[0] else [])]
-    if len(set(fields)) < len(fields) or set(new) & view.words or len(set(new)) < len(new) or not all(f.isidentifier() for f in [*fields, *new]):
+    if (
+        len(set(fields)) < len(fields)
+        or set(new) & view.words
+        or len(set(new)) < len(new)
+        or not all(f.isidentifier() for f in [*fields, *new])
+    ):
         return "name-taken"
     if not is_free(view, "typing", "NamedTuple"):
         return "name-taken"
-    made = _rows(view, tables, fields, (name, kind, other), [next(iter(d.values()), None) for d in defaults])
+    made = _rows(
+        view, tables, fields, (name, kind, other), [next(iter(d.values()), None) for d in defaults]
+    )
     first = tables[0].statement
     start, end = view.offsets.line_start(first.lineno), view.end_of(first)
-    edits = [*_replaced(view, tables, fields, name, other), *(_removed(view, t.statement) for t in tables[1:])]
+    edits = [
+        *_replaced(view, tables, fields, name, other),
+        *(_removed(view, t.statement) for t in tables[1:]),
+    ]
     table = Edit(start, end, view.newline.join([*made, ""]))
     edits += with_import(view, "typing", "NamedTuple", table)
     names = (Proposal(name, "what the tables are looked up with", Rank.MEANING),)
     why = f"`{name}` holds all that {len(tables)} tables said of the same {len(tables[0].value.keys)} keys; another kind is one row, and {', '.join(touched)} find it there."
-    return ModuleSite(first.lineno, why, edited(view.text, edits), tuple(dict.fromkeys([function.name, *touched])), names=names)
+    return ModuleSite(
+        first.lineno,
+        why,
+        edited(view.text, edits),
+        tuple(dict.fromkeys([function.name, *touched])),
+        names=names,
+    )
 
 
 def _split(table: str) -> tuple[str, list[str]]:
     """The name of the field and the words of what it is about, of ``FARE_BY_KIND``."""
     words = [w for w in table.lower().split("_") if w]
-    at = next((i for i, w in enumerate(words) if w in ("by", "of", "per") and 0 < i < len(words) - 1), len(words))
+    at = next(
+        (i for i, w in enumerate(words) if w in ("by", "of", "per") and 0 < i < len(words) - 1),
+        len(words),
+    )
     return "_".join(words[:at]), words_of("_".join(words[at + 1 :]))
 
 
-def _rows(view: ModuleView, tables: list[_Table], fields: list[str], names: tuple[str, str, str], defaults: list[ast.expr | None]) -> list[str]:
+def _rows(
+    view: ModuleView,
+    tables: list[_Table],
+    fields: list[str],
+    names: tuple[str, str, str],
+    defaults: list[ast.expr | None],
+) -> list[str]:
     """The class of rows, the table, and the row for all other keys."""
     name, kind, other = names
     one = view.indent
-    given = [[*t.value.values, *([d] if d is not None else [])] for t, d in zip(tables, defaults, strict=True)]
-    hints = [" | ".join(sorted({"None" if v is None else type(v).__name__ for v in map(ast.literal_eval, values)})) for values in given]
+    given = [
+        [*t.value.values, *([d] if d is not None else [])]
+        for t, d in zip(tables, defaults, strict=True)
+    ]
+    hints = [
+        " | ".join(
+            sorted(
+                {"None" if v is None else type(v).__name__ for v in map(ast.literal_eval, values)}
+            )
+        )
+        for values in given
+    ]
     about = " ".join(_split(tables[0].name)[1]) or "key"
     article = "an" if about[:1] in "aeiou" else "a"
     lines = [f"class {kind}(NamedTuple):", f'{one}"""What is known of {article} {about}."""', ""]
-    lines += [f"{one}{f}: {h}" for f, h in zip(fields, hints, strict=True)] + ["", "", f"{name} = {{"]
+    lines += [f"{one}{f}: {h}" for f, h in zip(fields, hints, strict=True)] + [
+        "",
+        "",
+        f"{name} = {{",
+    ]
     for position, key in enumerate(tables[0].value.keys):
         assert key is not None
         values = [view.offsets.source(t.value.values[position]) for t in tables]
         lines.append(f"{one}{view.offsets.source(key)}: {_row(kind, fields, values)},")
     lines.append("}")
     if all(d is not None for d in defaults):
-        lines.append(f"{other} = {_row(kind, fields, [view.offsets.source(d) for d in defaults if d is not None])}")
+        lines.append(
+            f"{other} = {_row(kind, fields, [view.offsets.source(d) for d in defaults if d is not None])}"
+        )
     return lines
 
 
@@ -317,7 +405,9 @@ def _row(kind: str, fields: list[str], values: list[str]) -> str:
     return f"{kind}({', '.join(f'{f}={v}' for f, v in zip(fields, values, strict=True))})"
 
 
-def _replaced(view: ModuleView, tables: list[_Table], fields: list[str], name: str, other: str) -> Iterator[Edit]:
+def _replaced(
+    view: ModuleView, tables: list[_Table], fields: list[str], name: str, other: str
+) -> Iterator[Edit]:
     """The edits of all places where the tables are looked into."""
     for table, field in zip(tables, fields, strict=True):
         for use in table.uses:

@@ -1,7 +1,9 @@
 """A chain of equality tests on one subject becomes a look-up in a dict.
 
-Why it is safe: keys of one type that are all different, values that never change; the default stays where
-it was and is only worked out where it is needed. A subject without a hash would be refused by the dict;
+Why it is safe: keys of one type that are all different, values that never change; the default stays
+where
+it was and is only worked out where it is needed. A subject without a hash would be refused by the
+dict;
 the judge lists that where it cannot be ruled out.
 """
 
@@ -30,6 +32,7 @@ from ..rows import Rows, row_comments
 from ..wishes import Wishes
 
 _LEAST_ARMS = 3
+
 
 @move
 class LookupTable(ModuleMove):
@@ -481,14 +484,19 @@ class LookupTable(ModuleMove):
         ),
     }
 
-    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for chains whose arms differ in constants only."""
         for chain in chains_of(function.node):
             line = chain.statements[0].lineno
             if len(chain.arms) < 2 or wishes.line not in (None, line):
                 continue
-            # Methods of the object make a table that is made anew in each call; whoever wants that asks for it.
-            functions = view.plain_functions | (view.own_methods(function) if wishes.asked else frozenset())
+            # Methods of the object make a table that is made anew in each call; whoever wants that
+            # asks for it.
+            functions = view.plain_functions | (
+                view.own_methods(function) if wishes.asked else frozenset()
+            )
             holes = aligned([a.body for a in chain.arms], functions)
             if not holes or (len(holes) > 1 and _has_methods(holes)):
                 continue
@@ -537,7 +545,9 @@ class _Plan:
 
     def site(self, wishes: Wishes) -> ModuleSite | str:
         """The site, or the reason why there is none."""
-        found = row_comments(self.view, [(a.line, a.body) for a in self.chain.arms], self.chain.statements)
+        found = row_comments(
+            self.view, [(a.line, a.body) for a in self.chain.arms], self.chain.statements
+        )
         if found is None:
             return "comments"
         comments, self.first_line = found
@@ -554,12 +564,26 @@ class _Plan:
         new = self._statements(name)
         edits = [self._replacement([*self._table(name, comments), *new] if is_local else new)]
         if not is_local:
-            table = self.rows.insertion([*self.rows.class_lines(), *self._table(name, comments)], self.chain.otherwise or [])
-            edits += with_import(self.view, "typing", "NamedTuple", table) if self.rows.row_class is not None else [table]
-        names = (Proposal(name, "what it holds, by what it is looked up with", Rank.MEANING if wish is None else Rank.ASKED),)
+            table = self.rows.insertion(
+                [*self.rows.class_lines(), *self._table(name, comments)], self.chain.otherwise or []
+            )
+            edits += (
+                with_import(self.view, "typing", "NamedTuple", table)
+                if self.rows.row_class is not None
+                else [table]
+            )
+        names = (
+            Proposal(
+                name,
+                "what it holds, by what it is looked up with",
+                Rank.MEANING if wish is None else Rank.ASKED,
+            ),
+        )
         rows = sum(len(a.keys) for a in self.chain.arms)
         why = f"`{name}` holds what the arms differ in, a row for each of {rows} keys; another kind is a row, not an arm.{self._unreached()}{self._others()}"
-        return ModuleSite(line, why, edited(self.view.text, edits), (self.function.name,), names=names)
+        return ModuleSite(
+            line, why, edited(self.view.text, edits), (self.function.name,), names=names
+        )
 
     @cached_property
     def rows(self) -> Rows:
@@ -578,9 +602,13 @@ class _Plan:
         own = {ast.dump(k) for a in self.chain.arms for k in a.keys}
         found = []
         for name, function in self.view.functions.items():
-            for chain in chains_of(function.node) if function.node is not self.function.node else ():
+            for chain in (
+                chains_of(function.node) if function.node is not self.function.node else ()
+            ):
                 keys = {ast.dump(k) for a in chain.arms for k in a.keys}
-                if len(own & keys) > 1 and subject_words(chain.subject) == subject_words(self.chain.subject):
+                if len(own & keys) > 1 and subject_words(chain.subject) == subject_words(
+                    self.chain.subject
+                ):
                     found.append(f"{name} (line {chain.statements[0].lineno})")
         if not found:
             return ""
@@ -600,7 +628,9 @@ class _Plan:
             comment = f"  {comments[position]}" if comments[position] else ""
             for key in arm.keys:
                 if ast.dump(key) not in seen:  # of equal tests the first decides
-                    lines.append(f"{self.view.indent}{source_of(self.view, key)}: {value},{comment}")
+                    lines.append(
+                        f"{self.view.indent}{source_of(self.view, key)}: {value},{comment}"
+                    )
                     comment = ""
                 seen.add(ast.dump(key))
         return [*lines, "}"]
@@ -610,9 +640,21 @@ class _Plan:
         subject, one = source_of(self.view, self.chain.subject), self.view.indent
         otherwise = self.chain.otherwise
         every = [*(a.body for a in self.chain.arms), otherwise or []]
-        default = None if otherwise is None or _has_methods(self.holes) or covers_all(self.view, self.function, self.chain) else aligned(every, self.functions)
-        if default is not None and len(default) == len(self.holes) and [len(h.around) for h in default] == [len(h.around) for h in self.holes]:
-            return self.rows.using(f"{name}.get({subject}, {self.rows.row([h.values[-1] for h in default])})")
+        default = (
+            None
+            if otherwise is None
+            or _has_methods(self.holes)
+            or covers_all(self.view, self.function, self.chain)
+            else aligned(every, self.functions)
+        )
+        if (
+            default is not None
+            and len(default) == len(self.holes)
+            and [len(h.around) for h in default] == [len(h.around) for h in self.holes]
+        ):
+            return self.rows.using(
+                f"{name}.get({subject}, {self.rows.row([h.values[-1] for h in default])})"
+            )
         found = self.rows.using(f"{name}[{subject}]")
         if covers_all(self.view, self.function, self.chain):
             return found
@@ -621,7 +663,12 @@ class _Plan:
             return [f"if {subject} in {name}:", *(one + line for line in found), *rest]
         if isinstance(otherwise[-1], ast.Raise | ast.Return | ast.Continue | ast.Break):
             return [f"if {subject} not in {name}:", *moved_lines(self.view, otherwise, one), *found]
-        return [f"if {subject} in {name}:", *(one + line for line in found), "else:", *moved_lines(self.view, otherwise, one)]
+        return [
+            f"if {subject} in {name}:",
+            *(one + line for line in found),
+            "else:",
+            *moved_lines(self.view, otherwise, one),
+        ]
 
     def _replacement(self, lines: list[str]) -> Edit:
         first, last = self.chain.statements[0], self.chain.statements[-1]

@@ -1,6 +1,7 @@
 """A chain of isinstance tests becomes a method on each class, and a call.
 
-Why it is safe: each class gets the arm that was for it, with the object as ``self``; the arm for all other
+Why it is safe: each class gets the arm that was for it, with the object as ``self``; the arm for
+all other
 objects stays where it was. That no class elsewhere has a method of that name is listed.
 """
 
@@ -20,8 +21,23 @@ from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alignment import is_value
 from ..alike import visible_locals
-from ..arm_bodies import giving_back, leaves_loop, names_set, result_of, set_for_others, used_elsewhere
-from ..class_chains import ClassArm, ClassChain, annotated, can_move, class_chain, moved_lines, taken
+from ..arm_bodies import (
+    giving_back,
+    leaves_loop,
+    names_set,
+    result_of,
+    set_for_others,
+    used_elsewhere,
+)
+from ..class_chains import (
+    ClassArm,
+    ClassChain,
+    annotated,
+    can_move,
+    class_chain,
+    moved_lines,
+    taken,
+)
 from ..imports import imports_of
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
@@ -313,8 +329,12 @@ class MethodsOnClasses(ModuleMove):
         ),
     }
 
-    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
-        """Look for a chain over classes of this module at the start of a function or behind other work."""
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
+        """Look for a chain over classes of this module at the start of a function or behind other
+        work.
+        """
         body = function.node.body
         if function.around or id(function.node) in view.owners:
             return
@@ -342,18 +362,37 @@ class MethodsOnClasses(ModuleMove):
             return
 
 
-def _own_chain(view: ModuleView, found: ClassChain | None) -> tuple[ClassChain, dict[str, ModuleView]] | None:
-    """A chain over different classes of the project, with an arm for each, and the files that define them."""
-    if found is None or any(len(a.owners) > 1 and _size(a.body) > _MOST_REPEATED for a in found.arms):
+def _own_chain(
+    view: ModuleView, found: ClassChain | None
+) -> tuple[ClassChain, dict[str, ModuleView]] | None:
+    """A chain over different classes of the project, with an arm for each, and the files that
+    define them.
+    """
+    if found is None or any(
+        len(a.owners) > 1 and _size(a.body) > _MOST_REPEATED for a in found.arms
+    ):
         return None
-    found = replace(found, arms=[ClassArm((o,), a.body, a.line) for a in found.arms for o in a.owners])
+    found = replace(
+        found, arms=[ClassArm((o,), a.body, a.line) for a in found.arms for o in a.owners]
+    )
     owners = [o for a in found.arms for o in a.owners]
-    if len(set(owners)) != len(owners) or len(owners) < _LEAST_CLASSES or len({id(a.body) for a in found.arms}) < 2:
+    if (
+        len(set(owners)) != len(owners)
+        or len(owners) < _LEAST_CLASSES
+        or len({id(a.body) for a in found.arms}) < 2
+    ):
         return None
     homes: dict[str, ModuleView] = {}
     for owner in owners:
         views = [view, *view.views_beside(owner)] if owner not in _classes(view) else [view]
-        home = next((v for v in views if owner in _classes(v) and (v is view or imports_of(view, v, owner))), None)
+        home = next(
+            (
+                v
+                for v in views
+                if owner in _classes(v) and (v is view or imports_of(view, v, owner))
+            ),
+            None,
+        )
         if home is None:
             return None
         homes[owner] = next((v for v in homes.values() if v.path == home.path), home)
@@ -368,16 +407,31 @@ def _size(body: list[ast.stmt]) -> int:
 def _with_base(
     view: ModuleView, function: Function, chain: ClassChain, homes: dict[str, ModuleView]
 ) -> tuple[ClassChain, dict[str, ModuleView], str] | None:
-    """The chain with an arm for the base class of all its classes, where the subject is annotated as one of those."""
+    """The chain with an arm for the base class of all its classes, where the subject is annotated
+    as one of those.
+    """
     hints = {a.arg: a.annotation for a in parameters(function.node)}
     hint = hints.get(chain.subject)
-    base = hint.id if isinstance(hint, ast.Name) else hint.value if isinstance(hint, ast.Constant) and isinstance(hint.value, str) else ""
+    base = (
+        hint.id
+        if isinstance(hint, ast.Name)
+        else hint.value if isinstance(hint, ast.Constant) and isinstance(hint.value, str) else ""
+    )
     rest = [*chain.otherwise, *chain.rest]
     leaves = not rest or isinstance(rest[-1], ast.Return | ast.Raise)
-    if not chain.leaves or not base or chain.subject in assigned_in(function.node) or not leaves or (chain.otherwise and chain.rest) or not can_move(chain, rest):
+    if (
+        not chain.leaves
+        or not base
+        or chain.subject in assigned_in(function.node)
+        or not leaves
+        or (chain.otherwise and chain.rest)
+        or not can_move(chain, rest)
+    ):
         return None
     known = [view, *{v.path: v for v in homes.values() if v is not view}.values()]
-    home = next((v for v in known if base in _classes(v) and (v is view or imports_of(view, v, base))), None)
+    home = next(
+        (v for v in known if base in _classes(v) and (v is view or imports_of(view, v, base))), None
+    )
     bases = {n: [ast.unparse(b) for b in c.bases] for v in known for n, c in _classes(v).items()}
     if home is None or any(base not in _above(a.owners[0], bases) for a in chain.arms):
         return None
@@ -393,15 +447,23 @@ def _classes(view: ModuleView) -> dict[str, ast.ClassDef]:
     return {s.name: s for s in view.tree.body if isinstance(s, ast.ClassDef)}
 
 
-def _why_not(view: ModuleView, function: Function, chain: ClassChain, homes: dict[str, ModuleView]) -> str | None:
-    bases = {n: [ast.unparse(b) for b in c.bases] for v in homes.values() for n, c in _classes(v).items()}
+def _why_not(
+    view: ModuleView, function: Function, chain: ClassChain, homes: dict[str, ModuleView]
+) -> str | None:
+    bases = {
+        n: [ast.unparse(b) for b in c.bases] for v in homes.values() for n, c in _classes(v).items()
+    }
     for position, arm in enumerate(chain.arms):
         above = _above(arm.owners[0], bases)
         if any(earlier.owners[0] in above for earlier in chain.arms[:position]):
             return "never-reached"
     bodies = [a.body for a in chain.arms]
     result = result_of(function, bodies)
-    if result == "?" or set_for_others(function, bodies, result) or (result != "" and any(map(leaves_loop, bodies))):
+    if (
+        result == "?"
+        or set_for_others(function, bodies, result)
+        or (result != "" and any(map(leaves_loop, bodies)))
+    ):
         return "cannot-move"
     local = visible_locals(function)
     for arm in chain.arms:
@@ -425,40 +487,75 @@ def _above(name: str, bases: dict[str, list[str]]) -> set[str]:
 def _asked(view: ModuleView) -> set[str]:
     """Words that objects of the module are asked for, or that classes have."""
     found = {n.attr for n in ast.walk(view.tree) if isinstance(n, ast.Attribute)}
-    found |= {n.value for n in ast.walk(view.tree) if isinstance(n, ast.Constant) and isinstance(n.value, str)}
+    found |= {
+        n.value
+        for n in ast.walk(view.tree)
+        if isinstance(n, ast.Constant) and isinstance(n.value, str)
+    }
     classes = [n for n in ast.walk(view.tree) if isinstance(n, ast.ClassDef)]
     found |= {getattr(s, "name", "") for c in classes for s in c.body}
-    return found | {n.id for c in classes for s in c.body for n in ast.walk(s) if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)}
+    return found | {
+        n.id
+        for c in classes
+        for s in c.body
+        for n in ast.walk(s)
+        if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
+    }
 
 
-def _neutral_attribute(view: ModuleView, chain: ClassChain, homes: dict[str, ModuleView]) -> str | None:
-    """The attribute that some arms return, where the others return a constant that can stand in for it in their classes."""
+def _neutral_attribute(
+    view: ModuleView, chain: ClassChain, homes: dict[str, ModuleView]
+) -> str | None:
+    """The attribute that some arms return, where the others return a constant that can stand in for
+    it in their classes.
+    """
     read = [a for a in chain.arms if _constant(a.body) is None]
     found = {_returned_attribute(a.body, chain.subject) for a in read}
     attribute = next(iter(found)) if len(found) == 1 and 0 < len(read) < len(chain.arms) else None
     if attribute is None or any(h is not view for h in homes.values()):
         return None
     lacking = [_classes(view)[a.owners[0]] for a in chain.arms if a not in read]
-    words = {getattr(n, "attr", None) or getattr(n, "id", None) or getattr(n, "name", None) for c in lacking for n in ast.walk(c)}
+    words = {
+        getattr(n, "attr", None) or getattr(n, "id", None) or getattr(n, "name", None)
+        for c in lacking
+        for n in ast.walk(c)
+    }
     return None if attribute in words else attribute
 
 
 def _returned_attribute(body: list[ast.stmt], subject: str) -> str | None:
     """The attribute of the subject that an arm returns, if that is all it does."""
     only = body[0].value if len(body) == 1 and isinstance(body[0], ast.Return) else None
-    return only.attr if isinstance(only, ast.Attribute) and isinstance(only.value, ast.Name) and only.value.id == subject else None
+    return (
+        only.attr
+        if isinstance(only, ast.Attribute)
+        and isinstance(only.value, ast.Name)
+        and only.value.id == subject
+        else None
+    )
 
 
-def _site(view: ModuleView, function: Function, chain: ClassChain, homes: dict[str, ModuleView], name: str, base: str = "") -> ModuleSite:
+def _site(
+    view: ModuleView,
+    function: Function,
+    chain: ClassChain,
+    homes: dict[str, ModuleView],
+    name: str,
+    base: str = "",
+) -> ModuleSite:
     subject = chain.subject
     local = visible_locals(function)
-    used = list(dict.fromkeys(n for a in chain.arms for n in taken(a.body) if n in local and n != subject))
+    used = list(
+        dict.fromkeys(n for a in chain.arms for n in taken(a.body) if n in local and n != subject)
+    )
     bodies = [a.body for a in chain.arms]
     result = result_of(function, bodies)
     own = {n for b in bodies for n in names_set(b)} - used_elsewhere(function, bodies)
     used = [n for n in used if n not in own]
     constants = [_constant(b, result) for b in bodies]
-    kept = [_returned_attribute(a.body, subject) == name for a in chain.arms]  # classes whose objects have it already
+    kept = [
+        _returned_attribute(a.body, subject) == name for a in chain.arms
+    ]  # classes whose objects have it already
     is_data = all(c is not None or k for c, k in zip(constants, kept, strict=True))
     signature = ", ".join(["self", *(annotated(function, n) for n in used)])
     edits: dict[Path, list[Edit]] = {view.path: []}
@@ -469,7 +566,14 @@ def _site(view: ModuleView, function: Function, chain: ClassChain, homes: dict[s
         if is_data and constant is None:
             continue
         if is_data and constant is not None:
-            inside.append(_into_class(home, owner, [f"{name} = {view.offsets.source(constant)}{_comment_of(view, constant)}"], first=True))
+            inside.append(
+                _into_class(
+                    home,
+                    owner,
+                    [f"{name} = {view.offsets.source(constant)}{_comment_of(view, constant)}"],
+                    first=True,
+                )
+            )
         else:
             body = giving_back(moved_lines(view, arm.body, home.indent, subject), arm.body, result)
             inside.append(_into_class(home, owner, [f"def {name}({signature}):", *body]))
@@ -479,28 +583,61 @@ def _site(view: ModuleView, function: Function, chain: ClassChain, homes: dict[s
     word = "return " if result == "" else f"{result} = " if result else ""
     stays = [f"{indent}else:"] if chain.otherwise and result != "" else []
     otherwise = moved_lines(view, chain.otherwise, indent + (view.indent if stays else ""))
-    lines = [f"{indent}if isinstance({subject}, ({classes})):", f"{indent}{view.indent}{word}{asked}", *stays, *otherwise]
+    lines = [
+        f"{indent}if isinstance({subject}, ({classes})):",
+        f"{indent}{view.indent}{word}{asked}",
+        *stays,
+        *otherwise,
+    ]
     if base:
         lines = [f"{indent}return {asked}"]
     start = view.offsets.line_start(chain.first.lineno)
     end = view.offsets.line_start((chain.last.end_lineno or chain.last.lineno) + 1)
     edits[view.path].append(Edit(start, end, view.newline.join(lines) + view.newline))
-    added = () if is_data else tuple(f"{a.owners[0]}.{name}" for a in chain.arms if homes[a.owners[0]] is view)
+    added = (
+        ()
+        if is_data
+        else tuple(f"{a.owners[0]}.{name}" for a in chain.arms if homes[a.owners[0]] is view)
+    )
     given = [a.owners[0] for a, k in zip(chain.arms, kept, strict=True) if not k]
-    what = f"{', '.join(given)} {'has' if len(given) == 1 else 'have'} a neutral `{name}`, like the others" if is_data and any(kept) else f"Each class has its own `{name}`" if is_data else f"Each class answers for itself by `{name}`"
-    forgets = f"knows none of {len(chain.arms) - 1} classes any more, as {subject} is always a {base}" if base else ""
+    what = (
+        f"{', '.join(given)} {'has' if len(given) == 1 else 'have'} a neutral `{name}`, like the others"
+        if is_data and any(kept)
+        else (
+            f"Each class has its own `{name}`"
+            if is_data
+            else f"Each class answers for itself by `{name}`"
+        )
+    )
+    forgets = (
+        f"knows none of {len(chain.arms) - 1} classes any more, as {subject} is always a {base}"
+        if base
+        else ""
+    )
     forgets = forgets or f"no longer knows what {len(chain.arms)} classes do, only their names"
     why = f"{what}; {function.name} {forgets}.{_who_else(view, function, chain)}"
     names = (Proposal(name, f"that is what {function.name} asks", Rank.MEANING),)
     views = {v.path: v for v in homes.values() if v is not view}
     others = {p: edited(v.text, edits[p]) for p, v in views.items()}
-    return ModuleSite(chain.first.lineno, why, edited(view.text, edits[view.path]), (function.name,), added, names, others)
+    return ModuleSite(
+        chain.first.lineno,
+        why,
+        edited(view.text, edits[view.path]),
+        (function.name,),
+        added,
+        names,
+        others,
+    )
 
 
 def _constant(body: list[ast.stmt], result: str | None = "") -> ast.expr | None:
     """The constant that an arm returns, or sets the result to, if that is all it does."""
     only = body[0] if len(body) == 1 else None
-    value = only.value if isinstance(only, ast.Return) or (isinstance(only, ast.Assign) and result) else None
+    value = (
+        only.value
+        if isinstance(only, ast.Return) or (isinstance(only, ast.Assign) and result)
+        else None
+    )
     return value if value is not None and is_value(value) else None
 
 
@@ -513,30 +650,52 @@ def _who_else(view: ModuleView, function: Function, chain: ClassChain) -> str:
     """Other functions of the file that tell these classes apart, and would forget a new one."""
     owners = {a.owners[0] for a in chain.arms}
     found = []
-    others = [(name, f) for v in (view, *view.views_beside(min(owners, key=len))) for name, f in v.functions.items()]
+    others = [
+        (name, f)
+        for v in (view, *view.views_beside(min(owners, key=len)))
+        for name, f in v.functions.items()
+    ]
     for name, other in others:
-        tests = [n for n in ast.walk(other.node) if isinstance(n, ast.Call) and isinstance(n.func, ast.Name) and n.func.id == "isinstance"]
-        known = {n.id for t in tests for a in t.args[1:] for n in ast.walk(a) if isinstance(n, ast.Name)} & owners
+        tests = [
+            n
+            for n in ast.walk(other.node)
+            if isinstance(n, ast.Call)
+            and isinstance(n.func, ast.Name)
+            and n.func.id == "isinstance"
+        ]
+        known = {
+            n.id for t in tests for a in t.args[1:] for n in ast.walk(a) if isinstance(n, ast.Name)
+        } & owners
         if other.node is not function.node and known:
             found.append(f"{name} ({', '.join(sorted(known))})")
     return f" A new class would still be forgotten by {', '.join(found)}." if found else ""
 
 
-def _into_class(view: ModuleView, owner: ast.ClassDef, made: list[str], *, first: bool = False) -> Edit:
-    """The edit that puts lines at the end of a class, or behind its docstring; a lone ``pass`` or ``...`` makes way."""
+def _into_class(
+    view: ModuleView, owner: ast.ClassDef, made: list[str], *, first: bool = False
+) -> Edit:
+    """The edit that puts lines at the end of a class, or behind its docstring; a lone ``pass`` or
+    ``...`` makes way.
+    """
     same_line = owner.body[0].lineno == owner.lineno
     base = view.indentation(owner.lineno)
     indent = base + view.indent if same_line else view.indentation(owner.body[0].lineno)
     lines = [indent + line if line else "" for line in made]
     text = view.newline.join(lines) + view.newline
     only = owner.body[0] if len(owner.body) == 1 else None
-    nothing = isinstance(only, ast.Pass) or (isinstance(only, ast.Expr) and isinstance(only.value, ast.Constant) and only.value.value is ...)
+    nothing = isinstance(only, ast.Pass) or (
+        isinstance(only, ast.Expr)
+        and isinstance(only.value, ast.Constant)
+        and only.value.value is ...
+    )
     if only is not None and nothing and same_line:
         start = view.offsets.span(only)[0]
         blanks = len(view.text[:start]) - len(view.text[:start].rstrip(" \t"))
         return Edit(start - blanks, view.offsets.line_start(owner.lineno + 1), view.newline + text)
     if only is not None and nothing and only.lineno not in view.comments:
-        return Edit(view.offsets.line_start(only.lineno), view.offsets.line_start(only.lineno + 1), text)
+        return Edit(
+            view.offsets.line_start(only.lineno), view.offsets.line_start(only.lineno + 1), text
+        )
     head = [s for s in owner.body if isinstance(s, ast.Assign | ast.AnnAssign | ast.Expr)]
     if first and owner.body[0] not in head:
         start = view.start_of(owner.body[0])
@@ -544,7 +703,9 @@ def _into_class(view: ModuleView, owner: ast.ClassDef, made: list[str], *, first
     if first:
         last = next((a for a, b in pairwise(owner.body) if b not in head), head[-1])
         end = view.end_of(last)
-        return Edit(end, end, ("" if isinstance(last, ast.Assign | ast.AnnAssign) else view.newline) + text)
+        return Edit(
+            end, end, ("" if isinstance(last, ast.Assign | ast.AnnAssign) else view.newline) + text
+        )
     end = view.end_of(owner.body[-1])
     ends_line = view.text[:end].endswith(("\n", "\r"))
     return Edit(end, end, ("" if ends_line else view.newline) + view.newline + text)

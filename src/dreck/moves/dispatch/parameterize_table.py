@@ -1,6 +1,7 @@
 """A table that a function reads can be passed in: a keyword argument with the table as its default.
 
-Why it is safe: nobody can have passed the argument before, and its default is the table itself. That nobody
+Why it is safe: nobody can have passed the argument before, and its default is the table itself.
+That nobody
 sets the name of the table anew from outside is listed where others may know it.
 """
 
@@ -117,26 +118,43 @@ class ParameterizeTable(ModuleMove):
         ),
     }
 
-    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for names of tables that a function reads."""
         node = function.node
         if function.around:
             return
-        for table in dict.fromkeys(n.id for n in own_nodes(node) if isinstance(n, ast.Name) and n.id.isupper()):
+        for table in dict.fromkeys(
+            n.id for n in own_nodes(node) if isinstance(n, ast.Name) and n.id.isupper()
+        ):
             stores = [s for s in view.tree.body if table in _targets(s)]
             value = getattr(stores[0], "value", None) if stores else None
-            if not isinstance(value, ast.Dict | ast.Tuple | ast.List) or wishes.line not in (None, node.lineno):
+            if not isinstance(value, ast.Dict | ast.Tuple | ast.List) or wishes.line not in (
+                None,
+                node.lineno,
+            ):
                 continue
-            found = _site(view, function, table, value, wishes) if len(stores) == 1 and stores[0].lineno < node.lineno else "defined-later"
+            found = (
+                _site(view, function, table, value, wishes)
+                if len(stores) == 1 and stores[0].lineno < node.lineno
+                else "defined-later"
+            )
             yield self.leave(found, node.lineno) if isinstance(found, str) else found
 
 
 def _targets(statement: ast.stmt) -> set[str]:
-    targets = statement.targets if isinstance(statement, ast.Assign) else [statement.target] if isinstance(statement, ast.AnnAssign) else []
+    targets = (
+        statement.targets
+        if isinstance(statement, ast.Assign)
+        else [statement.target] if isinstance(statement, ast.AnnAssign) else []
+    )
     return {t.id for t in targets if isinstance(t, ast.Name)}
 
 
-def _site(view: ModuleView, function: Function, table: str, value: ast.expr, wishes: Wishes) -> ModuleSite | str:
+def _site(
+    view: ModuleView, function: Function, table: str, value: ast.expr, wishes: Wishes
+) -> ModuleSite | str:
     node = function.node
     plain = all(isinstance(d, ast.Name) and d.id in _PLAIN for d in node.decorator_list)
     if node.args.kwarg is not None or not plain:
@@ -144,7 +162,9 @@ def _site(view: ModuleView, function: Function, table: str, value: ast.expr, wis
     proposed = "_".join(_without(words_of(table), words_of(node.name)))
     wish = wishes.wanted(node.lineno, [proposed])
     name = wish or proposed
-    if not name.isidentifier() or name in visible_locals(function) | view.top_names | {a.arg for a in parameters(node)}:
+    if not name.isidentifier() or name in visible_locals(function) | view.top_names | {
+        a.arg for a in parameters(node)
+    }:
         return "name-taken"
     reads = [n for s in node.body for n in ast.walk(s) if isinstance(n, ast.Name) and n.id == table]
     hint = _hint(value) if _is_annotated(node, method=id(node) in view.owners) else ""
@@ -157,7 +177,13 @@ def _site(view: ModuleView, function: Function, table: str, value: ast.expr, wis
     except SyntaxError:  # a default in parentheses of its own, or the like
         return "name-taken"
     why = f"Callers can give `{node.name}` another `{name}` now; without it `{table}` is taken as before."
-    return ModuleSite(node.lineno, why, text, (function.name,), names=(Proposal(name, f"it is {table}", Rank.MEANING if wish is None else Rank.ASKED),))
+    return ModuleSite(
+        node.lineno,
+        why,
+        text,
+        (function.name,),
+        names=(Proposal(name, f"it is {table}", Rank.MEANING if wish is None else Rank.ASKED),),
+    )
 
 
 def _without(words: list[str], known: list[str]) -> list[str]:
@@ -169,14 +195,33 @@ def _without(words: list[str], known: list[str]) -> list[str]:
 def _in_signature(view: ModuleView, node: FunctionNode, new: str) -> Edit:
     """The edit that adds a keyword-only parameter behind all others."""
     arguments = node.args
-    every = [*arguments.posonlyargs, *arguments.args, *([arguments.vararg] if arguments.vararg else []), *arguments.kwonlyargs]
-    parts: list[ast.expr | ast.arg] = [*every, *arguments.defaults, *(d for d in arguments.kw_defaults if d is not None)]
+    every = [
+        *arguments.posonlyargs,
+        *arguments.args,
+        *([arguments.vararg] if arguments.vararg else []),
+        *arguments.kwonlyargs,
+    ]
+    parts: list[ast.expr | ast.arg] = [
+        *every,
+        *arguments.defaults,
+        *(d for d in arguments.kw_defaults if d is not None),
+    ]
     star = "" if arguments.kwonlyargs or arguments.vararg else "*, "
     if not parts:
-        at = view.text.index("(", view.text.index(node.name, view.offsets.of(node.lineno, node.col_offset) + 3)) + 1
+        at = (
+            view.text.index(
+                "(", view.text.index(node.name, view.offsets.of(node.lineno, node.col_offset) + 3)
+            )
+            + 1
+        )
         return Edit(at, at, f"{star}{new}")
     end = max(view.offsets.of(p.end_lineno or p.lineno, p.end_col_offset or 0) for p in parts)
-    if arguments.posonlyargs and not arguments.args and not arguments.vararg and not arguments.kwonlyargs:
+    if (
+        arguments.posonlyargs
+        and not arguments.args
+        and not arguments.vararg
+        and not arguments.kwonlyargs
+    ):
         end = view.text.index("/", end) + 1
     return Edit(end, end, f", {star}{new}")
 
@@ -193,7 +238,11 @@ def _hint(value: ast.expr) -> str:
         return f"dict[{', '.join(inside)}]" if all(inside) else ""
     if isinstance(value, ast.List | ast.Tuple):
         inside = [_union(value.elts)]
-        return "" if not inside[0] else f"list[{inside[0]}]" if isinstance(value, ast.List) else f"tuple[{inside[0]}, ...]"
+        return (
+            ""
+            if not inside[0]
+            else f"list[{inside[0]}]" if isinstance(value, ast.List) else f"tuple[{inside[0]}, ...]"
+        )
     return ""
 
 

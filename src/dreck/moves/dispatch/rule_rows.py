@@ -1,6 +1,7 @@
 """Statements of one shape, side by side, become rows and a loop.
 
-Why it is safe: the loop does the same statement for each row, in the order of the rows, and nothing can
+Why it is safe: the loop does the same statement for each row, in the order of the rows, and nothing
+can
 change them; its names are new.
 """
 
@@ -34,7 +35,9 @@ class RuleRows(ModuleMove):
     on_request = True
     name = "rule-rows"
     summary = "Statements of one shape become rows of constants and a loop; a new rule is a row."
-    safe_because = "The loop does the same for each row, in their order, and nothing can change the rows."
+    safe_because = (
+        "The loop does the same for each row, in their order, and nothing can change the rows."
+    )
     since = "0.1"
     EXAMPLES = (
         Example(
@@ -153,24 +156,36 @@ class RuleRows(ModuleMove):
         ),
     }
 
-    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for runs of statements that differ in constants only."""
         for run, holes in _runs(function.node.body):
             line = run[0].lineno
             if wishes.line not in (None, line):
                 continue
-            if any(isinstance(n, ast.Return | ast.Raise | ast.Break | ast.Continue | ast.Yield | ast.Await) for s in run for n in ast.walk(s)):
+            if any(
+                isinstance(
+                    n, ast.Return | ast.Raise | ast.Break | ast.Continue | ast.Yield | ast.Await
+                )
+                for s in run
+                for n in ast.walk(s)
+            ):
                 yield self.leave("leaves", line)
             elif any(n in view.comments for n in range(line, (run[-1].end_lineno or line) + 1)):
                 yield self.leave("comments", line)
             else:
                 fields = _fields(view, function, holes)
-                sites: list[ModuleSite | ModuleRefused] = list(_sites(view, function, run, holes, fields, wishes))
+                sites: list[ModuleSite | ModuleRefused] = list(
+                    _sites(view, function, run, holes, fields, wishes)
+                )
                 yield from sites or [self.leave("name-taken", line)]
 
 
 def _runs(block: list[ast.stmt]) -> Iterator[tuple[list[ast.stmt], list[Hole]]]:
-    """The longest runs of statements that differ in constants, with their holes; blocks inside too."""
+    """The longest runs of statements that differ in constants, with their holes; blocks inside
+    too.
+    """
     index = 0
     while index < len(block):
         run = [block[index]]
@@ -187,19 +202,31 @@ def _runs(block: list[ast.stmt]) -> Iterator[tuple[list[ast.stmt], list[Hole]]]:
             run = run[:1]
             for part in ("body", "orelse", "finalbody"):
                 inner = getattr(block[index], part, [])
-                if inner and isinstance(inner[0], ast.stmt) and not isinstance(block[index], ast.FunctionDef | ast.ClassDef):
+                if (
+                    inner
+                    and isinstance(inner[0], ast.stmt)
+                    and not isinstance(block[index], ast.FunctionDef | ast.ClassDef)
+                ):
                     yield from _runs(inner)
         index += len(run)
 
 
 def _binds_nothing(statement: ast.stmt) -> bool:
     """Whether a statement does something else than giving a plain name a constant."""
-    return not (isinstance(statement, ast.Assign) and any(isinstance(t, ast.Name) for t in statement.targets))
+    return not (
+        isinstance(statement, ast.Assign)
+        and any(isinstance(t, ast.Name) for t in statement.targets)
+    )
 
 
 def _fields(view: ModuleView, function: Function, holes: list[Hole]) -> list[str]:
     """A name for each part of a row: from how it is used, else plainly what it is."""
-    taken = visible_locals(function) | view.top_names | frozenset(free_names(function.node)) | frozenset(keyword.kwlist)
+    taken = (
+        visible_locals(function)
+        | view.top_names
+        | frozenset(free_names(function.node))
+        | frozenset(keyword.kwlist)
+    )
     found: list[str] = []
     same: dict[str, str] = {}  # what holds the same in each row is one part of it
     for hole in holes:
@@ -218,19 +245,32 @@ def _fields(view: ModuleView, function: Function, holes: list[Hole]) -> list[str
 
 
 def _of_type(hole: Hole) -> str:
-    kinds = {type(v.value) if isinstance(v, ast.Constant) else float if isinstance(v, ast.UnaryOp) else tuple for v in hole.values}
+    kinds = {
+        (
+            type(v.value)
+            if isinstance(v, ast.Constant)
+            else float if isinstance(v, ast.UnaryOp) else tuple
+        )
+        for v in hole.values
+    }
     return "text" if kinds == {str} else "number" if kinds <= {int, float} else "value"
 
 
 def _of_use(hole: Hole) -> str | None:
-    """What a constant would be called after what it is added to, or the function that gets it alone."""
+    """What a constant would be called after what it is added to, or the function that gets it
+    alone.
+    """
     owner = hole.around[-1] if hole.around else None
     if isinstance(owner, ast.Subscript):
         return "key" if _of_type(hole) == "text" else "index"
     if isinstance(owner, ast.AugAssign):
         words = words_of(ast.unparse(owner.target).rpartition(".")[2])
         return "_".join([*words, "added"]) if words else None
-    if isinstance(owner, ast.Call) and len(owner.args) == 1 and isinstance(owner.func, ast.Attribute):
+    if (
+        isinstance(owner, ast.Call)
+        and len(owner.args) == 1
+        and isinstance(owner.func, ast.Attribute)
+    ):
         words = words_of(owner.func.attr)
         if words[:1] in (["append"], ["add"]):
             into = words_of(ast.unparse(owner.func.value).rpartition(".")[2])
@@ -239,11 +279,28 @@ def _of_use(hole: Hole) -> str | None:
     return None
 
 
-def _summed(view: ModuleView, function: Function, run: list[ast.stmt], holes: list[Hole], fields: list[str], name: str) -> Edit | None:
-    """The edit that adds the rows up by ``sum``, where the statements add whole numbers to what was 0 right before."""
+def _summed(
+    view: ModuleView,
+    function: Function,
+    run: list[ast.stmt],
+    holes: list[Hole],
+    fields: list[str],
+    name: str,
+) -> Edit | None:
+    """The edit that adds the rows up by ``sum``, where the statements add whole numbers to what was
+    0 right before.
+    """
     first = run[0]
-    added = first.body[0] if isinstance(first, ast.If) and len(first.body) == 1 and not first.orelse else first
-    if not isinstance(added, ast.AugAssign) or not isinstance(added.op, ast.Add) or not isinstance(added.target, ast.Name):
+    added = (
+        first.body[0]
+        if isinstance(first, ast.If) and len(first.body) == 1 and not first.orelse
+        else first
+    )
+    if (
+        not isinstance(added, ast.AugAssign)
+        or not isinstance(added.op, ast.Add)
+        or not isinstance(added.target, ast.Name)
+    ):
         return None
     whole = next((h.values for h in holes if h.values[0] is added.value), ())
     total = added.target.id
@@ -251,9 +308,18 @@ def _summed(view: ModuleView, function: Function, run: list[ast.stmt], holes: li
     at = block.index(first) if block else 0
     before = block[at - 1] if at else None
     zero = isinstance(before, ast.Assign) and ast.unparse(before) == f"{total} = 0"
-    if not zero or before is None or not whole or not all(isinstance(v, ast.Constant) and type(v.value) is int for v in whole):
+    if (
+        not zero
+        or before is None
+        or not whole
+        or not all(isinstance(v, ast.Constant) and type(v.value) is int for v in whole)
+    ):
         return None
-    if (isinstance(first, ast.If) and total in free_names(first.test)) or before.lineno + 1 != first.lineno or before.lineno in view.comments:
+    if (
+        (isinstance(first, ast.If) and total in free_names(first.test))
+        or before.lineno + 1 != first.lineno
+        or before.lineno in view.comments
+    ):
         return None
     asked = ""
     if isinstance(first, ast.If):
@@ -263,7 +329,12 @@ def _summed(view: ModuleView, function: Function, run: list[ast.stmt], holes: li
     of_added = next(f for h, f in zip(holes, fields, strict=True) if h.values[0] is added.value)
     text = f"sum({of_added} for {', '.join(dict.fromkeys(fields))} in {name}{asked})"
     following = block[at + len(run)] if at + len(run) < len(block) else None
-    hands_out = following is not None and isinstance(following, ast.Return) and ast.unparse(following) == f"return {total}" and following.lineno not in view.comments
+    hands_out = (
+        following is not None
+        and isinstance(following, ast.Return)
+        and ast.unparse(following) == f"return {total}"
+        and following.lineno not in view.comments
+    )
     last = following if hands_out and following is not None else run[-1]
     indent = view.indentation(first.lineno)
     line = f"{indent}return {text}" if hands_out else f"{indent}{total} = {text}"
@@ -281,9 +352,16 @@ def _blocks(node: ast.AST) -> Iterator[list[ast.stmt]]:
 
 
 def _sites(
-    view: ModuleView, function: Function, run: list[ast.stmt], holes: list[Hole], fields: list[str], wishes: Wishes
+    view: ModuleView,
+    function: Function,
+    run: list[ast.stmt],
+    holes: list[Hole],
+    fields: list[str],
+    wishes: Wishes,
 ) -> Iterator[ModuleSite]:
-    """The rows added up by sum, if that is all, and the rows with a loop; nothing if the name is taken."""
+    """The rows added up by sum, if that is all, and the rows with a loop; nothing if the name is
+    taken.
+    """
     line = run[0].lineno
     private = "_" if view.has_private_functions else ""
     proposed = private + "_".join([*words_of(function.node.name), "rows"]).upper()
@@ -298,17 +376,32 @@ def _sites(
     parts = list(dict.fromkeys(fields))
     for position in range(len(run)):
         values = [view.offsets.source(columns[f].values[position]) for f in parts]
-        rows.append(f"{view.indent}{values[0] if len(values) == 1 else '(' + ', '.join(values) + ')'},")
+        rows.append(
+            f"{view.indent}{values[0] if len(values) == 1 else '(' + ', '.join(values) + ')'},"
+        )
     low, high = view.offsets.span(run[0])
-    spans = [(view.offsets.span(h.values[0]), field) for h, field in zip(holes, fields, strict=True)]
+    spans = [
+        (view.offsets.span(h.values[0]), field) for h, field in zip(holes, fields, strict=True)
+    ]
     inside = edited(view.text[low:high], [Edit(a - low, b - low, field) for (a, b), field in spans])
-    lines = [f"{indent}for {', '.join(parts)} in {name}:", *(f"{view.indent}{each}" for each in f"{indent}{inside}".splitlines())]
+    lines = [
+        f"{indent}for {', '.join(parts)} in {name}:",
+        *(f"{view.indent}{each}" for each in f"{indent}{inside}".splitlines()),
+    ]
     end = view.offsets.line_start((run[-1].end_lineno or line) + 1)
     top = view.start_of(view.top_statement(function.node))
     table = view.newline.join([f"{name} = (", *rows, ")", "", "", ""])
     loop = Edit(start, end, view.newline.join(lines) + view.newline)
     summed = _summed(view, function, run, holes, fields, name)
     why = f"The {len(run)} statements differ only in what `{name}` holds; another rule is a row. parameterize-table lets callers pass others."
-    names = (Proposal(name, "the rows of this function", Rank.MEANING if wish is None else Rank.ASKED),)
+    names = (
+        Proposal(name, "the rows of this function", Rank.MEANING if wish is None else Rank.ASKED),
+    )
     for use in [loop] if summed is None else [summed, loop]:
-        yield ModuleSite(line, why, edited(view.text, [Edit(top, top, table), use]), (function.name,), names=names)
+        yield ModuleSite(
+            line,
+            why,
+            edited(view.text, [Edit(top, top, table), use]),
+            (function.name,),
+            names=names,
+        )

@@ -1,7 +1,10 @@
-"""A chain of isinstance tests on classes that are not ours becomes a function with a body for each class.
+"""A chain of isinstance tests on classes that are not ours becomes a function with a body for each
+class.
 
-``functools.singledispatch`` (PEP 443) picks the body. Why it is safe: a class is told before those it is
-derived from, as long as the chain did so too; the function itself stays and only asks the new one, so that
+``functools.singledispatch`` (PEP 443) picks the body. Why it is safe: a class is told before those
+it is
+derived from, as long as the chain did so too; the function itself stays and only asks the new one,
+so that
 it can be called as before, also by name.
 """
 
@@ -162,10 +165,16 @@ class SingleDispatch(ModuleMove):
         ),
     }
 
-    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for a chain that ends a function."""
         body = function.node.body
-        if function.around or id(function.node) in view.owners or isinstance(function.node, ast.AsyncFunctionDef):
+        if (
+            function.around
+            or id(function.node) in view.owners
+            or isinstance(function.node, ast.AsyncFunctionDef)
+        ):
             return
         for index, first in enumerate(body):
             found = class_chain(body, index)
@@ -188,15 +197,23 @@ def _why_not(view: ModuleView, function: Function, chain: ClassChain) -> str | N
     if len(chain.arms) < _LEAST_ARMS:
         return "few-arms"
     for position, owner in enumerate(owners):
-        if owner in owners[:position] or any(above in owners[:position] for above in _ABOVE.get(owner, ())):
+        if owner in owners[:position] or any(
+            above in owners[:position] for above in _ABOVE.get(owner, ())
+        ):
             return "never-reached"
     rest = [*chain.otherwise, *chain.rest]
     leaves = not rest or isinstance(rest[-1], ast.Return | ast.Raise)
-    fits = can_move(chain, rest) and chain.subject in bound_in(function.node) and not (chain.otherwise and chain.rest)
+    fits = (
+        can_move(chain, rest)
+        and chain.subject in bound_in(function.node)
+        and not (chain.otherwise and chain.rest)
+    )
     return None if fits and leaves else "cannot-move"
 
 
-def _site(view: ModuleView, function: Function, chain: ClassChain, wishes: Wishes) -> ModuleSite | None:
+def _site(
+    view: ModuleView, function: Function, chain: ClassChain, wishes: Wishes
+) -> ModuleSite | None:
     subject, one = chain.subject, view.indent
     rest = [*chain.otherwise, *chain.rest]
     local = visible_locals(function)
@@ -207,10 +224,18 @@ def _site(view: ModuleView, function: Function, chain: ClassChain, wishes: Wishe
     proposed = f"_{plain}_by_type"
     name = wishes.wanted(line, [proposed]) or proposed
     names = [f"_{plain}_{'_'.join(words_of(a.owners[0]))}" for a in chain.arms]
-    if {name, *names} & view.words or len({name, *names}) <= len(names) or not is_free(view, "functools", "singledispatch"):
+    if (
+        {name, *names} & view.words
+        or len({name, *names}) <= len(names)
+        or not is_free(view, "functools", "singledispatch")
+    ):
         return None
     head = f"({', '.join([subject, *(annotated(function, n) for n in used)])}):"
-    lines = ["@singledispatch", f"def {name}{head}", *(moved_lines(view, rest, one) or [f"{one}return None"])]
+    lines = [
+        "@singledispatch",
+        f"def {name}{head}",
+        *(moved_lines(view, rest, one) or [f"{one}return None"]),
+    ]
     for arm, own in zip(chain.arms, names, strict=True):
         marks = [f"@{name}.register({owner})" for owner in arm.owners]
         lines += ["", "", *marks, f"def {own}{head}", *moved_lines(view, arm.body, one)]
@@ -222,6 +247,10 @@ def _site(view: ModuleView, function: Function, chain: ClassChain, wishes: Wishe
     high = view.offsets.line_start((last.end_lineno or last.lineno) + 1)
     call = Edit(low, high, f"{indent}return {name}({', '.join([subject, *used])}){view.newline}")
     edits = [*with_import(view, "functools", "singledispatch", made), call]
-    proposals = (Proposal(name, f"what {function.name} does, by the type of its {subject}", Rank.MEANING),)
+    proposals = (
+        Proposal(name, f"what {function.name} does, by the type of its {subject}", Rank.MEANING),
+    )
     why = f"`{name}` has a body for each of {sum(len(a.owners) for a in chain.arms)} classes; another class is a function, not an arm."
-    return ModuleSite(line, why, edited(view.text, edits), (function.name,), (name, *names), proposals)
+    return ModuleSite(
+        line, why, edited(view.text, edits), (function.name,), (name, *names), proposals
+    )

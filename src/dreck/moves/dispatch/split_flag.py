@@ -1,6 +1,8 @@
-"""A parameter that only picks a branch: each branch becomes a function, callers that know it say which.
+"""A parameter that only picks a branch: each branch becomes a function, callers that know it say
+which.
 
-Why it is safe: each new function holds what ran for one value of the flag; the old one stays and picks, for
+Why it is safe: each new function holds what ran for one value of the flag; the old one stays and
+picks, for
 callers that pass a variable, and for callers elsewhere.
 """
 
@@ -45,11 +47,17 @@ class Flag:
     literal: ast.Constant | None = None
 
     def answer(self, value: ast.expr | None) -> bool | None:
-        """What a value answers: True for the literal or a true flag; None if it cannot be told from the text."""
+        """What a value answers: True for the literal or a true flag; None if it cannot be told from
+        the text.
+        """
         if not isinstance(value, ast.Constant):
             return None
         if self.literal is not None:
-            return value.value == self.literal.value if type(value.value) is type(self.literal.value) else None
+            return (
+                value.value == self.literal.value
+                if type(value.value) is type(self.literal.value)
+                else None
+            )
         return value.value if isinstance(value.value, bool) else None
 
 
@@ -60,7 +68,9 @@ class SplitFlag(ModuleMove):
     on_request = True
     name = "split-flag"
     summary = "A parameter that only picks a branch becomes two functions; callers with a literal move over."
-    safe_because = "Each function holds what ran for one value; the old one stays and picks between them."
+    safe_because = (
+        "Each function holds what ran for one value; the old one stays and picks between them."
+    )
     since = "0.1"
     EXAMPLES = (
         Example(
@@ -190,15 +200,23 @@ class SplitFlag(ModuleMove):
         ),
     }
 
-    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for a flag that one if at the top level asks for, and nothing else."""
         flag = _flag_of(view, function)
         if flag is None or wishes.line not in (None, flag.test.lineno, function.node.lineno):
             return
         line = flag.test.lineno
-        if flag.literal is not None and wishes.line is None and not _is_called_by_literal(view, function, flag):
+        if (
+            flag.literal is not None
+            and wishes.line is None
+            and not _is_called_by_literal(view, function, flag)
+        ):
             return  # any text may be compared with another one
-        if isinstance(function.node, ast.AsyncFunctionDef) or any(isinstance(n, ast.Yield | ast.YieldFrom) for n in own_nodes(function.node)):
+        if isinstance(function.node, ast.AsyncFunctionDef) or any(
+            isinstance(n, ast.Yield | ast.YieldFrom) for n in own_nodes(function.node)
+        ):
             yield self.leave("suspends", line)
             return
         if wishes.line is None and _shared_lines(function, flag) > _MOST_SHARED:
@@ -215,11 +233,24 @@ class SplitFlag(ModuleMove):
 def _flag_of(view: ModuleView, function: Function) -> Flag | None:
     node = function.node
     arguments = node.args
-    fits = not (function.around or id(node) in view.owners or node.decorator_list or arguments.vararg or arguments.kwarg or arguments.posonlyargs)
+    fits = not (
+        function.around
+        or id(node) in view.owners
+        or node.decorator_list
+        or arguments.vararg
+        or arguments.kwarg
+        or arguments.posonlyargs
+    )
     if not fits or node not in view.tree.body:
         return None
-    defaults = dict(zip(reversed([a.arg for a in arguments.args]), reversed(arguments.defaults), strict=False))
-    defaults |= {a.arg: d for a, d in zip(arguments.kwonlyargs, arguments.kw_defaults, strict=True) if d is not None}
+    defaults = dict(
+        zip(reversed([a.arg for a in arguments.args]), reversed(arguments.defaults), strict=False)
+    )
+    defaults |= {
+        a.arg: d
+        for a, d in zip(arguments.kwonlyargs, arguments.kw_defaults, strict=True)
+        if d is not None
+    }
     for parameter in parameters(node):
         default = defaults.get(parameter.arg)
         literal = _compared(node, parameter.arg)
@@ -228,37 +259,74 @@ def _flag_of(view: ModuleView, function: Function) -> Flag | None:
             answer = flag.answer(default)
             if default is None or answer is not None:
                 return replace(flag, default=answer)
-        value = default.value if isinstance(default, ast.Constant) and isinstance(default.value, bool) else None
+        value = (
+            default.value
+            if isinstance(default, ast.Constant) and isinstance(default.value, bool)
+            else None
+        )
         annotated = isinstance(parameter.annotation, ast.Name) and parameter.annotation.id == "bool"
-        uses = [n for s in node.body for n in ast.walk(s) if isinstance(n, ast.Name) and n.id == parameter.arg]
-        if len(uses) != 1 or not (annotated or value is not None) or (default is not None and value is None) or parameter.arg in assigned_in(node):
+        uses = [
+            n
+            for s in node.body
+            for n in ast.walk(s)
+            if isinstance(n, ast.Name) and n.id == parameter.arg
+        ]
+        if (
+            len(uses) != 1
+            or not (annotated or value is not None)
+            or (default is not None and value is None)
+            or parameter.arg in assigned_in(node)
+        ):
             continue
         for statement in node.body:
             if isinstance(statement, ast.If):
-                negated = isinstance(statement.test, ast.UnaryOp) and isinstance(statement.test.op, ast.Not)
-                asked = statement.test.operand if isinstance(statement.test, ast.UnaryOp) else statement.test
+                negated = isinstance(statement.test, ast.UnaryOp) and isinstance(
+                    statement.test.op, ast.Not
+                )
+                asked = (
+                    statement.test.operand
+                    if isinstance(statement.test, ast.UnaryOp)
+                    else statement.test
+                )
                 if asked is uses[0]:
                     return Flag(parameter.arg, value, statement, negated)
     return None
 
 
 def _compared(node: FunctionNode, name: str) -> tuple[ast.If, bool, ast.Constant] | None:
-    """The if at the top level that compares a parameter with a text or number, where nothing else asks for it."""
+    """The if at the top level that compares a parameter with a text or number, where nothing else
+    asks for it.
+    """
     uses = [n for s in node.body for n in ast.walk(s) if isinstance(n, ast.Name) and n.id == name]
     for statement in node.body if len(uses) == 1 else []:
         test = statement.test if isinstance(statement, ast.If) else None
-        if isinstance(statement, ast.If) and isinstance(test, ast.Compare) and test.left is uses[0] and isinstance(test.ops[0], ast.Eq | ast.NotEq):
+        if (
+            isinstance(statement, ast.If)
+            and isinstance(test, ast.Compare)
+            and test.left is uses[0]
+            and isinstance(test.ops[0], ast.Eq | ast.NotEq)
+        ):
             other = test.comparators[0]
-            if len(test.ops) == 1 and isinstance(other, ast.Constant) and type(other.value) in (str, int):
+            if (
+                len(test.ops) == 1
+                and isinstance(other, ast.Constant)
+                and type(other.value) in (str, int)
+            ):
                 return statement, isinstance(test.ops[0], ast.NotEq), other
     return None
 
 
 def _shared_lines(function: Function, flag: Flag) -> int:
-    """The lines that both functions would have: before the test, and behind it where an arm goes on."""
+    """The lines that both functions would have: before the test, and behind it where an arm goes
+    on.
+    """
     body = function.node.body
     at = body.index(flag.test)
-    is_doc = isinstance(body[0], ast.Expr) and isinstance(body[0].value, ast.Constant) and isinstance(body[0].value.value, str)
+    is_doc = (
+        isinstance(body[0], ast.Expr)
+        and isinstance(body[0].value, ast.Constant)
+        and isinstance(body[0].value.value, str)
+    )
     arms = (flag.test.body, flag.test.orelse)
     goes_on = all(not arm or not isinstance(arm[-1], ast.Return | ast.Raise) for arm in arms)
     shared = [*body[is_doc:at], *(body[at + 1 :] if goes_on else [])]
@@ -266,68 +334,121 @@ def _shared_lines(function: Function, flag: Flag) -> int:
 
 
 def _names(function: str, flag: Flag, *, listed: bool) -> tuple[str, str]:
-    """What the two functions are called; where a file lists what others may use, they are its own."""
+    """What the two functions are called; where a file lists what others may use, they are its
+    own.
+    """
     plain = function.lstrip("_")
     private = function[: len(function) - len(plain)] or ("_" if listed else "")
     if flag.literal is not None:
         word = re.sub(r"\W+", "_", str(flag.literal.value)).strip("_").lower() or "empty"
         word = f"{flag.name}_{word}" if word.isdigit() else word
         return f"{private}{plain}_{word}", f"{private}{plain}_unless_{word}"
-    holds = f"{flag.name}_{plain}" if is_state(words_of(flag.name)[-1]) else f"{plain}_if_{flag.name}"
+    holds = (
+        f"{flag.name}_{plain}" if is_state(words_of(flag.name)[-1]) else f"{plain}_if_{flag.name}"
+    )
     return f"{private}{holds}", f"{private}{plain}_unless_{flag.name}"
 
 
-def _site(view: ModuleView, function: Function, flag: Flag, names: tuple[str, str], wishes: Wishes) -> ModuleSite:
+def _site(
+    view: ModuleView, function: Function, flag: Flag, names: tuple[str, str], wishes: Wishes
+) -> ModuleSite:
     node = function.node
     indent = view.indentation(node.body[0].lineno)
     kept = [a for a in (*node.args.args, *node.args.kwonlyargs) if a.arg != flag.name]
     given = [f"{a.arg}={a.arg}" if a in node.args.kwonlyargs else a.arg for a in kept]
     body = node.body
-    has_doc = isinstance(body[0], ast.Expr) and isinstance(body[0].value, ast.Constant) and isinstance(body[0].value.value, str)
+    has_doc = (
+        isinstance(body[0], ast.Expr)
+        and isinstance(body[0].value, ast.Constant)
+        and isinstance(body[0].value.value, str)
+    )
     first = body[1] if has_doc else body[0]
-    asked = flag.name if flag.literal is None else f"{flag.name} == {view.offsets.source(flag.literal)}"
-    picks = [f"{indent}if {asked}:", f"{indent}{view.indent}return {names[0]}({', '.join(given)})", f"{indent}return {names[1]}({', '.join(given)})"]
+    asked = (
+        flag.name if flag.literal is None else f"{flag.name} == {view.offsets.source(flag.literal)}"
+    )
+    picks = [
+        f"{indent}if {asked}:",
+        f"{indent}{view.indent}return {names[0]}({', '.join(given)})",
+        f"{indent}return {names[1]}({', '.join(given)})",
+    ]
     line_end = view.newline
     start = view.offsets.line_start(_with_comments(view, first.lineno))
     end = view.end_of(node)
     lines = list(picks)
     returns = f" -> {view.offsets.source(node.returns)}" if node.returns is not None else ""
     for name, holds in zip(names, (True, False), strict=True):
-        lines += ["", "", f"def {name}({_signature(view, function, flag.name)}){returns}:", *_branch(view, node.body[has_doc:], flag, holds is not flag.negated)]
+        lines += [
+            "",
+            "",
+            f"def {name}({_signature(view, function, flag.name)}){returns}:",
+            *_branch(view, node.body[has_doc:], flag, holds is not flag.negated),
+        ]
     edits = [Edit(start, end, line_end.join(lines) + line_end)]
     touched = [function.name]
     for caller, call, value in _literal_calls(view, function, flag, wishes):
         edits.append(_moved(view, call, flag, function, names[0] if value else names[1]))
         touched.append(caller)
     others = dict(_elsewhere(view, function, flag, names, wishes))
-    moved = f" Callers in {', '.join(p.as_posix() for p in others)} move over too." if others else ""
+    moved = (
+        f" Callers in {', '.join(p.as_posix() for p in others)} move over too." if others else ""
+    )
     why = (
         f"`{flag.name}` only picks a branch; `{names[0]}` and `{names[1]}` are those. "
         f"{node.name} stays for callers that pass a variable, and for other modules.{moved}"
     )
-    return ModuleSite(flag.test.lineno, why, edited(view.text, edits), tuple(dict.fromkeys(touched)), names, others=others)
+    return ModuleSite(
+        flag.test.lineno,
+        why,
+        edited(view.text, edits),
+        tuple(dict.fromkeys(touched)),
+        names,
+        others=others,
+    )
 
 
-def _elsewhere(view: ModuleView, function: Function, flag: Flag, names: tuple[str, str], wishes: Wishes) -> Iterator[tuple[Path, str]]:
+def _elsewhere(
+    view: ModuleView, function: Function, flag: Flag, names: tuple[str, str], wishes: Wishes
+) -> Iterator[tuple[Path, str]]:
     """Other files whose calls say which branch they want."""
     if wishes.functions is not None or any(n.startswith("_") for n in names):
         return
     for other in view.views_beside(function.node.name):
         aliases = imports_of(other, view, function.node.name)
-        calls = list(_literal_calls(other, function, flag, wishes)) if aliases and not set(names) & other.words else []
+        calls = (
+            list(_literal_calls(other, function, flag, wishes))
+            if aliases and not set(names) & other.words
+            else []
+        )
         if calls:
-            edits = [_moved(other, call, flag, function, names[0] if value else names[1]) for _, call, value in calls]
-            used = [n for n in names if any((names[0] if value else names[1]) == n for _, _, value in calls)]
+            edits = [
+                _moved(other, call, flag, function, names[0] if value else names[1])
+                for _, call, value in calls
+            ]
+            used = [
+                n
+                for n in names
+                if any((names[0] if value else names[1]) == n for _, _, value in calls)
+            ]
             yield other.path, edited(other.text, [*edits, also_importing(other, aliases[0], used)])
 
 
 def _signature(view: ModuleView, function: Function, flag: str) -> str:
     """The parameters without the flag, as they are written."""
     node = function.node
-    made = ast.arguments([], [a for a in node.args.args if a.arg != flag], None, [a for a in node.args.kwonlyargs if a.arg != flag], [], None, [])
+    made = ast.arguments(
+        [],
+        [a for a in node.args.args if a.arg != flag],
+        None,
+        [a for a in node.args.kwonlyargs if a.arg != flag],
+        [],
+        None,
+        [],
+    )
     plain = node.args.args[len(node.args.args) - len(node.args.defaults) :]
     made.defaults = [d for a, d in zip(plain, node.args.defaults, strict=True) if a.arg != flag]
-    made.kw_defaults = [d for a, d in zip(node.args.kwonlyargs, node.args.kw_defaults, strict=True) if a.arg != flag]
+    made.kw_defaults = [
+        d for a, d in zip(node.args.kwonlyargs, node.args.kw_defaults, strict=True) if a.arg != flag
+    ]
     return ast.unparse(made)
 
 
@@ -363,13 +484,23 @@ def _with_comments(view: ModuleView, number: int) -> int:
     return number
 
 
-def _literal_calls(view: ModuleView, function: Function, flag: Flag, wishes: Wishes) -> Iterator[tuple[str, ast.Call, bool]]:
+def _literal_calls(
+    view: ModuleView, function: Function, flag: Flag, wishes: Wishes
+) -> Iterator[tuple[str, ast.Call, bool]]:
     """The calls in other functions that say which branch they want, and which it is."""
     for name, other in view.functions.items():
-        if other.node is function.node or function.node.name in visible_locals(other) or not wishes.may_change(name):
+        if (
+            other.node is function.node
+            or function.node.name in visible_locals(other)
+            or not wishes.may_change(name)
+        ):
             continue
         for node in own_nodes(other.node):
-            if isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id == function.node.name:
+            if (
+                isinstance(node, ast.Call)
+                and isinstance(node.func, ast.Name)
+                and node.func.id == function.node.name
+            ):
                 value = _value_given(node, function, flag)
                 if value is not None:
                     yield name, node, value
@@ -377,13 +508,21 @@ def _literal_calls(view: ModuleView, function: Function, flag: Flag, wishes: Wis
 
 def _is_called_by_literal(view: ModuleView, function: Function, flag: Flag) -> bool:
     """Whether some call in the project says which branch it wants."""
-    others = (v for v in view.views_beside(function.node.name) if imports_of(v, view, function.node.name))
-    return any(_argument(c, function, flag) is not None for v in (view, *others) for _, c, _ in _literal_calls(v, function, flag, Wishes()))
+    others = (
+        v for v in view.views_beside(function.node.name) if imports_of(v, view, function.node.name)
+    )
+    return any(
+        _argument(c, function, flag) is not None
+        for v in (view, *others)
+        for _, c, _ in _literal_calls(v, function, flag, Wishes())
+    )
 
 
 def _value_given(call: ast.Call, function: Function, flag: Flag) -> bool | None:
     """The literal that a call passes for the flag, or its default; None if that cannot be told."""
-    if any(isinstance(a, ast.Starred) for a in call.args) or any(k.arg is None for k in call.keywords):
+    if any(isinstance(a, ast.Starred) for a in call.args) or any(
+        k.arg is None for k in call.keywords
+    ):
         return None
     found = _argument(call, function, flag)
     if found is None:
@@ -401,7 +540,9 @@ def _argument(call: ast.Call, function: Function, flag: Flag) -> ast.expr | None
 
 
 def _moved(view: ModuleView, call: ast.Call, flag: Flag, function: Function, name: str) -> Edit:
-    """The edit that makes a call one of a branch, without the flag; what stood behind it by place gets its name."""
+    """The edit that makes a call one of a branch, without the flag; what stood behind it by place
+    gets its name.
+    """
     dropped = _argument(call, function, flag)
     names = [a.arg for a in function.node.args.args]
     texts = []
@@ -410,5 +551,7 @@ def _moved(view: ModuleView, call: ast.Call, flag: Flag, function: Function, nam
             text = view.offsets.source(argument)
             behind = dropped in call.args and position > call.args.index(dropped)
             texts.append(f"{names[position]}={text}" if behind else text)
-    texts += [f"{k.arg}={view.offsets.source(k.value)}" for k in call.keywords if k.value is not dropped]
+    texts += [
+        f"{k.arg}={view.offsets.source(k.value)}" for k in call.keywords if k.value is not dropped
+    ]
     return Edit(*view.offsets.span(call), f"{name}({', '.join(texts)})")

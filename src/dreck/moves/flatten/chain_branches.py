@@ -82,13 +82,21 @@ class ChainBranches(Move):
             flat = len(arms) >= _LONG_CHAIN and not any(has_compound(a.body) for a in arms)
             return self.refuse("flat-chain", node) if flat and _is_all(place, index) else NOT_MINE
         inner, new = found
-        return Site(inner, "An if alone in an else is an elif; it needs no level of its own.", place.exchanged(index, new))
+        return Site(
+            inner,
+            "An if alone in an else is an elif; it needs no level of its own.",
+            place.exchanged(index, new),
+        )
 
 
 def _is_all(place: Place, index: int) -> bool:
     """Whether a statement is all that its function does, but for a docstring and lines around."""
     compound = [s for s in place.statements if isinstance(s, cst.BaseCompoundStatement)]
-    return len(compound) == 1 and len(place.statements) <= index + 2 and isinstance(place.trail[-1][0], cst.FunctionDef)
+    return (
+        len(compound) == 1
+        and len(place.statements) <= index + 2
+        and isinstance(place.trail[-1][0], cst.FunctionDef)
+    )
 
 
 def _chained(node: cst.If) -> tuple[cst.If, cst.If] | None:
@@ -97,7 +105,12 @@ def _chained(node: cst.If) -> tuple[cst.If, cst.If] | None:
         found = _chained(node.orelse)
         return None if found is None else (found[0], node.with_changes(orelse=found[1]))
     block = node.orelse.body if node.orelse is not None else None
-    if node.orelse is None or not isinstance(block, cst.IndentedBlock) or len(block.body) != 1 or block.footer:
+    if (
+        node.orelse is None
+        or not isinstance(block, cst.IndentedBlock)
+        or len(block.body) != 1
+        or block.footer
+    ):
         return None
     inner = block.body[0]
     if not isinstance(inner, cst.If):

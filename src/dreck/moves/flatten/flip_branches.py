@@ -105,10 +105,16 @@ class FlipBranches(Move):
         node = place.statements[index]
         if not isinstance(node, cst.If) or not isinstance(node.orelse, cst.Else):
             return NOT_MINE
-        if isinstance(node.body, cst.SimpleStatementSuite) or isinstance(node.orelse.body, cst.SimpleStatementSuite):
+        if isinstance(node.body, cst.SimpleStatementSuite) or isinstance(
+            node.orelse.body, cst.SimpleStatementSuite
+        ):
             return NOT_MINE
         turned = spaced_test(node, around.negation.of(bare(node.test)))
-        joins = _is_choice(node.body) and not _is_choice(node.orelse.body) and not _is_negative(turned.test, _UNEQUAL)
+        joins = (
+            _is_choice(node.body)
+            and not _is_choice(node.orelse.body)
+            and not _is_negative(turned.test, _UNEQUAL)
+        )
         if not joins and not _is_negative(node.test):
             return NOT_MINE
         if leaves(node.body) and not joins:
@@ -116,7 +122,9 @@ class FlipBranches(Move):
         if not joins and weight(node.body) < weight(node.orelse.body):
             return self.refuse("short-first", node)
         lead = [*node.leading_lines, *comments_in(node.orelse.leading_lines)]
-        new = turned.with_changes(body=node.orelse.body, orelse=cst.Else(node.body), leading_lines=lead)
+        new = turned.with_changes(
+            body=node.orelse.body, orelse=cst.Else(node.body), leading_lines=lead
+        )
         why = f"`{code(turned.test)}` is easier to read than its opposite."
         if joins:
             why = f"With `{code(turned.test)}` first, the inner choice can join the chain."
@@ -126,7 +134,9 @@ class FlipBranches(Move):
 _UNEQUAL = (cst.NotEqual, cst.NotIn)
 
 
-def _is_negative(test: cst.BaseExpression, operators: tuple[type[cst.BaseCompOp], ...] = ()) -> bool:
+def _is_negative(
+    test: cst.BaseExpression, operators: tuple[type[cst.BaseCompOp], ...] = ()
+) -> bool:
     """Whether a condition starts with ``not``, or is a comparison with one of some operators."""
     test = core(test)
     if isinstance(test, cst.Comparison):

@@ -46,7 +46,9 @@ class GuardClause(Move):
 
     name = "guard-clause"
     summary = "Turn a condition around the main work into a check that leaves at once."
-    safe_because = "The same check at the same point leads to the same statements and the same exit."
+    safe_because = (
+        "The same check at the same point leads to the same statements and the same exit."
+    )
     since = "0.1"
     EXAMPLES = (
         Example(
@@ -155,7 +157,9 @@ class GuardClause(Move):
             found = self._two_arms(place, node, node.orelse, way_out)
         return _site(place, index, node, found, around) if isinstance(found, _Plan) else found
 
-    def _wrapper(self, place: Place, index: int, node: cst.If, way_out: _WayOut | None, around: Around) -> _Plan | Refused | None:
+    def _wrapper(
+        self, place: Place, index: int, node: cst.If, way_out: _WayOut | None, around: Around
+    ) -> _Plan | Refused | None:
         if way_out is None or weight(node.body) < 2:
             return NOT_MINE
         reason = _why_not_wrapper(place, index, node, way_out, around)
@@ -164,7 +168,9 @@ class GuardClause(Move):
         drop = way_out.behind and leaves(node.body)
         return _Plan(cst.IndentedBlock([way_out.statement]), node.body, True, drop, None)
 
-    def _two_arms(self, place: Place, node: cst.If, other: cst.Else, way_out: _WayOut | None) -> _Plan | Refused | None:
+    def _two_arms(
+        self, place: Place, node: cst.If, other: cst.Else, way_out: _WayOut | None
+    ) -> _Plan | Refused | None:
         first, second = weight(node.body), weight(other.body)
         negate = second < first or (second == first and not leaves(node.body))
         short, long = (other.body, node.body) if negate else (node.body, other.body)
@@ -187,10 +193,14 @@ class GuardClause(Move):
         return _Plan(_with_exit(short, way_out.statement), long, negate, False, other)
 
 
-def _why_not_wrapper(place: Place, index: int, node: cst.If, way_out: _WayOut, around: Around) -> str | None:
+def _why_not_wrapper(
+    place: Place, index: int, node: cst.If, way_out: _WayOut, around: Around
+) -> str | None:
     """The reason to leave a wrapping if alone, or None."""
     size = weight(node.body)
-    turned = 0 if isinstance(node.test, cst.UnaryOperation) else sum(1 for _ in atoms(node.test)) - 1
+    turned = (
+        0 if isinstance(node.test, cst.UnaryOperation) else sum(1 for _ in atoms(node.test)) - 1
+    )
     # turning several conditions round has to pay
     if size < LEAST_WORK + turned or _could_be_joined(place, node, around):
         return "short-body"
@@ -211,7 +221,11 @@ def _why_not_wrapper(place: Place, index: int, node: cst.If, way_out: _WayOut, a
 def _could_be_joined(place: Place, node: cst.If, around: Around) -> bool:
     """Whether there are only ifs around a few statements, which read better as one condition."""
     tests = [node.test]
-    while isinstance(node.body, cst.IndentedBlock) and len(node.body.body) == 1 and isinstance(node.body.body[0], cst.If):
+    while (
+        isinstance(node.body, cst.IndentedBlock)
+        and len(node.body.body) == 1
+        and isinstance(node.body.body[0], cst.If)
+    ):
         node = node.body.body[0]
         tests.append(node.test)
         if node.orelse is not None:
@@ -252,26 +266,41 @@ def _way_out(place: Place, index: int, around: Around) -> _WayOut | None:
     if not rest:
         # PEP 8: where some return hands out a value, the others say None.
         leave = cst.Return(cst.Name("None")) if around.hands_out else cst.Return()
-        exits: dict[Ending, cst.BaseSmallStatement] = {Ending.RETURN: leave, Ending.CONTINUE: cst.Continue()}
+        exits: dict[Ending, cst.BaseSmallStatement] = {
+            Ending.RETURN: leave,
+            Ending.CONTINUE: cst.Continue(),
+        }
         small = exits.get(place.ending)
         return None if small is None else _WayOut(cst.SimpleStatementLine([small]), "", False)
     line = rest[0]
     if len(rest) > 1 or not isinstance(line, cst.SimpleStatementLine) or len(line.body) != 1:
         return None
-    if comments_in(line.leading_lines) or line.trailing_whitespace.comment or len(code(line)) > _COPIED:
+    if (
+        comments_in(line.leading_lines)
+        or line.trailing_whitespace.comment
+        or len(code(line)) > _COPIED
+    ):
         return None
     small = line.body[0]
     if isinstance(small, cst.Return):
-        simple = small.value is None or isinstance(small.value, cst.Name | cst.SimpleString | cst.Integer | cst.Float)
+        simple = small.value is None or isinstance(
+            small.value, cst.Name | cst.SimpleString | cst.Integer | cst.Float
+        )
         value = small.value.value if isinstance(small.value, cst.Name) else ""
-        return _WayOut(line.with_changes(leading_lines=[]), value, True) if simple or _is_number(small.value) else None
+        return (
+            _WayOut(line.with_changes(leading_lines=[]), value, True)
+            if simple or _is_number(small.value)
+            else None
+        )
     if isinstance(small, cst.Break | cst.Continue | cst.Raise):
         return _WayOut(line.with_changes(leading_lines=[]), "", True)
     return None
 
 
 def _is_number(node: cst.BaseExpression | None) -> bool:
-    return isinstance(node, cst.UnaryOperation) and isinstance(node.expression, cst.Integer | cst.Float)
+    return isinstance(node, cst.UnaryOperation) and isinstance(
+        node.expression, cst.Integer | cst.Float
+    )
 
 
 def _is_parallel(node: cst.BaseStatement) -> bool:
@@ -326,5 +355,10 @@ def _set_off(work: list[cst.BaseStatement]) -> list[cst.BaseStatement]:
 def _exit_word(suite: cst.BaseSuite) -> str:
     last = suite.body[-1]
     small = last.body[-1] if isinstance(last, cst.SimpleStatementLine) else last
-    words = {cst.Return: "returns", cst.Raise: "raises", cst.Continue: "goes on with the next round", cst.Break: "leaves the loop"}
+    words = {
+        cst.Return: "returns",
+        cst.Raise: "raises",
+        cst.Continue: "goes on with the next round",
+        cst.Break: "leaves the loop",
+    }
     return words.get(type(small), "leaves")

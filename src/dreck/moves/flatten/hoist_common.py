@@ -22,7 +22,9 @@ class HoistCommon(Move):
 
     name = "hoist-common"
     summary = "Move what all arms begin or end with out of the choice."
-    safe_because = "Whichever arm is taken, the statement runs once, at the same point of the order."
+    safe_because = (
+        "Whichever arm is taken, the statement runs once, at the same point of the order."
+    )
     since = "0.1"
     EXAMPLES = (
         Example(
@@ -129,9 +131,18 @@ class HoistCommon(Move):
         if not is_complete(arms) or any(not isinstance(b, cst.IndentedBlock) for b in bodies):
             return NOT_MINE
         blocks = [b for b in bodies if isinstance(b, cst.IndentedBlock)]
-        return self._end(place, index, node, arms, blocks) or self._beginning(place, index, node, arms, blocks)
+        return self._end(place, index, node, arms, blocks) or self._beginning(
+            place, index, node, arms, blocks
+        )
 
-    def _end(self, place: Place, index: int, node: cst.If, arms: list[Arm], blocks: list[cst.IndentedBlock]) -> Match:
+    def _end(
+        self,
+        place: Place,
+        index: int,
+        node: cst.If,
+        arms: list[Arm],
+        blocks: list[cst.IndentedBlock],
+    ) -> Match:
         lasts = [b.body[-1] for b in blocks]
         if not _all_same(lasts) or any(len(b.body) < 2 for b in blocks):
             return NOT_MINE
@@ -139,27 +150,48 @@ class HoistCommon(Move):
             return NOT_MINE  # arms that leave with nothing in hand read as they are
         if any(has_comments(s) for s in lasts) or any(b.footer for b in blocks):
             return self.refuse("comment-inside", node)
-        rest = [Arm(a.test, b.with_changes(body=b.body[:-1]), a.node) for a, b in zip(arms, blocks, strict=True)]
+        rest = [
+            Arm(a.test, b.with_changes(body=b.body[:-1]), a.node)
+            for a, b in zip(arms, blocks, strict=True)
+        ]
         last = lasts[0].with_changes(leading_lines=[])
         body = [*place.statements[:index], chain_of(rest), last, *place.statements[index + 1 :]]
         if leaves(blocks[0]):
             body = body[: index + 2]
-        return Site(node, f"Every arm ends with `{_short(last)}`.", place.block.with_changes(body=body))
+        return Site(
+            node, f"Every arm ends with `{_short(last)}`.", place.block.with_changes(body=body)
+        )
 
-    def _beginning(self, place: Place, index: int, node: cst.If, arms: list[Arm], blocks: list[cst.IndentedBlock]) -> Match:
+    def _beginning(
+        self,
+        place: Place,
+        index: int,
+        node: cst.If,
+        arms: list[Arm],
+        blocks: list[cst.IndentedBlock],
+    ) -> Match:
         firsts = [b.body[0] for b in blocks]
-        if not _all_same(firsts) or any(len(b.body) < 2 for b in blocks) or not isinstance(firsts[0], cst.SimpleStatementLine):
+        if (
+            not _all_same(firsts)
+            or any(len(b.body) < 2 for b in blocks)
+            or not isinstance(firsts[0], cst.SimpleStatementLine)
+        ):
             return NOT_MINE
         asked = set().union(*(names_in(a.test) for a in arms if a.test is not None))
         if assigned_names(firsts[0]) & asked:
             return self.refuse("condition-minds", node)
         if any(has_comments(s) for s in firsts) or any(b.header.comment for b in blocks):
             return self.refuse("comment-inside", node)
-        rest = [Arm(a.test, b.with_changes(body=b.body[1:]), a.node) for a, b in zip(arms, blocks, strict=True)]
+        rest = [
+            Arm(a.test, b.with_changes(body=b.body[1:]), a.node)
+            for a, b in zip(arms, blocks, strict=True)
+        ]
         (first,) = with_lead([firsts[0].with_changes(leading_lines=[])], lead_of(node))
         chain = chain_of(rest).with_changes(leading_lines=[])
         body = [*place.statements[:index], first, chain, *place.statements[index + 1 :]]
-        return Site(node, f"Every arm begins with `{_short(first)}`.", place.block.with_changes(body=body))
+        return Site(
+            node, f"Every arm begins with `{_short(first)}`.", place.block.with_changes(body=body)
+        )
 
 
 def _all_same(statements: list[cst.BaseStatement]) -> bool:
@@ -172,7 +204,9 @@ def _is_bare_jump(statement: cst.BaseStatement) -> bool:
         return False
     small = statement.body[0]
     if isinstance(small, cst.Return):
-        return small.value is None or isinstance(small.value, cst.Name | cst.SimpleString | cst.Integer)
+        return small.value is None or isinstance(
+            small.value, cst.Name | cst.SimpleString | cst.Integer
+        )
     return isinstance(small, cst.Continue | cst.Break | cst.Raise)
 
 

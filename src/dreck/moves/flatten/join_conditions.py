@@ -111,7 +111,11 @@ class JoinConditions(Move):
         last = node
         while isinstance(last.orelse, cst.If):
             last = last.orelse
-        inner = last.body.body[0] if isinstance(last.body, cst.IndentedBlock) and len(last.body.body) == 1 else None
+        inner = (
+            last.body.body[0]
+            if isinstance(last.body, cst.IndentedBlock) and len(last.body.body) == 1
+            else None
+        )
         if not isinstance(inner, cst.If) or not _same_else(last, inner):
             return NOT_MINE
         test = chained([last.test, inner.test], cst.And)
@@ -125,9 +129,15 @@ class JoinConditions(Move):
 def _same_else(outer: cst.If, inner: cst.If) -> bool:
     if inner.orelse is None:
         return outer.orelse is None
-    if not isinstance(inner.orelse, cst.Else) or not isinstance(outer.orelse, cst.Else) or has_comments(inner.orelse):
+    if (
+        not isinstance(inner.orelse, cst.Else)
+        or not isinstance(outer.orelse, cst.Else)
+        or has_comments(inner.orelse)
+    ):
         return False
-    return only_line(inner.orelse.body) is not None and same_code(outer.orelse.body, inner.orelse.body)
+    return only_line(inner.orelse.body) is not None and same_code(
+        outer.orelse.body, inner.orelse.body
+    )
 
 
 def _joined(outer: cst.If, inner: cst.If, test: cst.BaseExpression) -> cst.If:

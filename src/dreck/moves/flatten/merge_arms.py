@@ -27,7 +27,9 @@ class MergeArms(Move):
 
     name = "merge-arms"
     summary = "Merge neighbouring arms of a chain that do the same."
-    safe_because = "The conditions are asked in the same order, and each leads to the same statements."
+    safe_because = (
+        "The conditions are asked in the same order, and each leads to the same statements."
+    )
     since = "0.1"
     EXAMPLES = (
         Example(
@@ -91,10 +93,16 @@ class MergeArms(Move):
                 continue
             if len(arms) > _MOST_ARMS:
                 return NOT_MINE
-            if has_comments(first.body) or has_comments(second.body) or any(e.comment for e in second.node.leading_lines):
+            if (
+                has_comments(first.body)
+                or has_comments(second.body)
+                or any(e.comment for e in second.node.leading_lines)
+            ):
                 return self.refuse("comment-inside", second.node)
             test = chained([first.test, second.test], cst.Or)
-            if sum(1 for _ in atoms(test)) > _MOST_ATOMS or not around.fits(place, f"elif {code(test)}:"):
+            if sum(1 for _ in atoms(test)) > _MOST_ATOMS or not around.fits(
+                place, f"elif {code(test)}:"
+            ):
                 return self.refuse("too-long", second.node)
             merged = [*arms[:number], Arm(test, first.body, first.node), *arms[number + 2 :]]
             why = "Both arms do the same; one condition says when."

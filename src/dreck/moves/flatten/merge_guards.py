@@ -90,7 +90,11 @@ class MergeGuards(Move):
         if index + 1 >= len(place.statements):
             return NOT_MINE
         first, second = place.statements[index : index + 2]
-        if not isinstance(first, cst.If) or not isinstance(second, cst.If) or not (is_guard(first) and is_guard(second)):
+        if (
+            not isinstance(first, cst.If)
+            or not isinstance(second, cst.If)
+            or not (is_guard(first) and is_guard(second))
+        ):
             return NOT_MINE
         if only_statement(first.body) is None or not same_code(first.body, second.body):
             return NOT_MINE
@@ -102,7 +106,11 @@ class MergeGuards(Move):
         if sum(1 for _ in atoms(test)) > _MOST_ATOMS or not around.fits(place, f"if {code(test)}:"):
             return self.refuse("too-long", second)
         new = spaced_test(first, test)
-        return Site(second, "Both checks ask alike and leave alike.", place.exchanged(index, new, until=index + 2))
+        return Site(
+            second,
+            "Both checks ask alike and leave alike.",
+            place.exchanged(index, new, until=index + 2),
+        )
 
 
 def _ask_alike(first: cst.If, second: cst.If) -> bool:
@@ -117,10 +125,16 @@ def _ask_alike(first: cst.If, second: cst.If) -> bool:
 
 
 def _manner(atom: cst.BaseExpression) -> str:
-    """How a condition asks: for None, for equality with a constant, for order, membership, type, or truth."""
+    """How a condition asks: for None, for equality with a constant, for order, membership, type, or
+    truth.
+    """
     atom = core(atom)
     if isinstance(atom, cst.Call):
-        return "type" if isinstance(atom.func, cst.Name) and atom.func.value == "isinstance" else f"call {code(atom.func)}"
+        return (
+            "type"
+            if isinstance(atom.func, cst.Name) and atom.func.value == "isinstance"
+            else f"call {code(atom.func)}"
+        )
     if not isinstance(atom, cst.Comparison):
         return "truth"
     target = atom.comparisons[0]

@@ -123,7 +123,10 @@ class OneChainPerKind(Move):
         arms = _arms(subject, kinds, block, nothing_known(function_of(place)))
         if not any(names and (body or arms[-1][1]) for names, body in arms):
             return NOT_MINE  # all kinds come out the same
-        if len(kinds) > _MOST_KINDS or sum(sum(weight(s) for s in a[1]) for a in arms) > old * _MOST_GROWTH:
+        if (
+            len(kinds) > _MOST_KINDS
+            or sum(sum(weight(s) for s in a[1]) for a in arms) > old * _MOST_GROWTH
+        ):
             return self.refuse("grows", node)
         if any(has_comments(s) for s in block):
             return self.refuse("comment-inside", node)
@@ -135,13 +138,17 @@ class OneChainPerKind(Move):
 
 
 def _subject(place: Place, index: int) -> cst.BaseExpression | None:
-    """The subject tested most often from here on in a scattered way, if this is the first test of it."""
+    """The subject tested most often from here on in a scattered way, if this is the first test of
+    it.
+    """
     found: dict[str, list[cst.BaseExpression]] = {}
     for statement in place.statements[index:]:
         for subject, _ in _tests(statement):
             found.setdefault(squeezed(subject), []).append(subject)
     best = max(found, key=lambda text: len(found[text]), default="")
-    if len(found.get(best, ())) < _LEAST_TESTS or any(_kinds_in(s, best) for s in place.statements[:index]):
+    if len(found.get(best, ())) < _LEAST_TESTS or any(
+        _kinds_in(s, best) for s in place.statements[:index]
+    ):
         return None
     if not _kinds_in(place.statements[index], best) or not is_quiet(found[best][0]):
         return None
@@ -167,22 +174,43 @@ def _is_one_chain(statement: cst.BaseStatement, subject: str) -> bool:
 def _tests(node: cst.CSTNode) -> list[tuple[cst.BaseExpression, list[cst.BaseExpression]]]:
     """Every test of a subject for constants: the subject and the constants."""
     asked = (n.test for n in walk(node, inner=False) if isinstance(n, cst.If | cst.IfExp))
-    return [found for test in asked for atom in atoms(test) if (found := _test_of(core(atom))) is not None]
+    return [
+        found
+        for test in asked
+        for atom in atoms(test)
+        if (found := _test_of(core(atom))) is not None
+    ]
 
 
-def _test_of(atom: cst.BaseExpression) -> tuple[cst.BaseExpression, list[cst.BaseExpression]] | None:
-    if not isinstance(atom, cst.Comparison) or len(atom.comparisons) != 1 or not isinstance(core(atom.left), cst.Name | cst.Attribute):
+def _test_of(
+    atom: cst.BaseExpression,
+) -> tuple[cst.BaseExpression, list[cst.BaseExpression]] | None:
+    if (
+        not isinstance(atom, cst.Comparison)
+        or len(atom.comparisons) != 1
+        or not isinstance(core(atom.left), cst.Name | cst.Attribute)
+    ):
         return None
     target = atom.comparisons[0]
-    values = elements_of(target.comparator) if isinstance(target.operator, cst.In | cst.NotIn) else None
-    if isinstance(target.operator, cst.Equal | cst.NotEqual) and constant(target.comparator) is not None:
+    values = (
+        elements_of(target.comparator) if isinstance(target.operator, cst.In | cst.NotIn) else None
+    )
+    if (
+        isinstance(target.operator, cst.Equal | cst.NotEqual)
+        and constant(target.comparator) is not None
+    ):
         values = [target.comparator]
     return None if values is None else (core(atom.left), values)
 
 
 def _kinds_in(node: cst.CSTNode, subject: str) -> list[str]:
     """The texts of the constants that a subject is compared with, in order."""
-    return [squeezed(v) for tested, values in _tests(node) if squeezed(tested) == subject for v in values]
+    return [
+        squeezed(v)
+        for tested, values in _tests(node)
+        if squeezed(tested) == subject
+        for v in values
+    ]
 
 
 def _tests_left(node: cst.CSTNode, subject: str) -> int:
@@ -192,12 +220,16 @@ def _tests_left(node: cst.CSTNode, subject: str) -> int:
 _Arms = list[tuple[list[str], list[cst.BaseStatement]]]
 
 
-def _arms(subject: cst.BaseExpression, kinds: list[str], block: list[cst.BaseStatement], start: Known) -> _Arms:
+def _arms(
+    subject: cst.BaseExpression, kinds: list[str], block: list[cst.BaseStatement], start: Known
+) -> _Arms:
     """The kinds (none for the rest) with what is left of the block for them; the rest is last."""
     rest = start
     merged: dict[str, tuple[list[str], list[cst.BaseStatement]]] = {}
     for kind in kinds:
-        is_kind = cst.Comparison(subject, [cst.ComparisonTarget(cst.Equal(), cst.parse_expression(kind))])
+        is_kind = cst.Comparison(
+            subject, [cst.ComparisonTarget(cst.Equal(), cst.parse_expression(kind))]
+        )
         body = specialised(block, start.learning(is_kind, True))
         merged.setdefault(_text(body), ([], body))[0].append(kind)
         rest = rest.learning(is_kind, False)
@@ -213,7 +245,11 @@ def _text(body: list[cst.BaseStatement]) -> str:
 def _chain(subject: cst.BaseExpression, found: _Arms) -> cst.If:
     """The arms as an if chain; the do-nothing kind stays visible where the rest does something."""
     *kinds, (_, rest) = found
-    arms = [Arm(_test(subject, names), _body(body), cst.If(cst.Name("_"), _body(body))) for names, body in kinds if body or rest]
+    arms = [
+        Arm(_test(subject, names), _body(body), cst.If(cst.Name("_"), _body(body)))
+        for names, body in kinds
+        if body or rest
+    ]
     if rest:
         arms.append(Arm(None, _body(rest), cst.Else(_body(rest))))
     return chain_of(arms)
@@ -228,6 +264,8 @@ def _body(statements: list[cst.BaseStatement]) -> cst.IndentedBlock:
 
 def _test(subject: cst.BaseExpression, kinds: list[str]) -> cst.Comparison:
     if len(kinds) == 1:
-        return cst.Comparison(subject, [cst.ComparisonTarget(cst.Equal(), cst.parse_expression(kinds[0]))])
+        return cst.Comparison(
+            subject, [cst.ComparisonTarget(cst.Equal(), cst.parse_expression(kinds[0]))]
+        )
     members = cst.parse_expression(f"({', '.join(kinds)})")
     return cst.Comparison(subject, [cst.ComparisonTarget(cst.In(), members)])

@@ -77,7 +77,11 @@ class PushDown(Move):
     def match(self, place: Place, index: int, around: Around) -> Match:
         """Look for an if with several statements that does not leave."""
         node = place.statements[index]
-        if not isinstance(node, cst.If) or not isinstance(node.body, cst.IndentedBlock) or len(node.body.body) < 2:
+        if (
+            not isinstance(node, cst.If)
+            or not isinstance(node.body, cst.IndentedBlock)
+            or len(node.body.body) < 2
+        ):
             return NOT_MINE
         if leaves(node.body) or any(is_guard(s) for s in node.body.body):
             return NOT_MINE
@@ -90,5 +94,7 @@ class PushDown(Move):
         ifs = [node.with_changes(body=cst.IndentedBlock([first]))]
         ifs += [spaced_test(cst.If(node.test, cst.IndentedBlock([s])), node.test) for s in others]
         ifs[-1] = ifs[-1].with_changes(body=cst.IndentedBlock([others[-1]], footer=footer))
-        why = f"`{code(node.test)}` stands around each statement, which can now be moved on its own."
+        why = (
+            f"`{code(node.test)}` stands around each statement, which can now be moved on its own."
+        )
         return Site(node, why, place.exchanged(index, *ifs))

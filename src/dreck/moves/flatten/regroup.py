@@ -164,19 +164,30 @@ def _together(first: cst.If, second: cst.If, same: bool | None) -> cst.If:
         return first.with_changes(body=body)
     if rest is None:
         assert no is not None
-        source = second.orelse if same and isinstance(second.orelse, cst.Else) else cst.Else(no, leading_lines=lead if not same else [])
+        source = (
+            second.orelse
+            if same and isinstance(second.orelse, cst.Else)
+            else cst.Else(no, leading_lines=lead if not same else [])
+        )
         return first.with_changes(body=body, orelse=source)
     model = first.orelse if isinstance(first.orelse, cst.Else) else cst.Else(rest)
-    return first.with_changes(body=body, orelse=model.with_changes(body=_appended(rest, no, [] if same else lead)))
+    return first.with_changes(
+        body=body, orelse=model.with_changes(body=_appended(rest, no, [] if same else lead))
+    )
 
 
-def _appended(body: cst.BaseSuite, more: cst.BaseSuite | None, lead: list[cst.EmptyLine]) -> cst.BaseSuite:
+def _appended(
+    body: cst.BaseSuite, more: cst.BaseSuite | None, lead: list[cst.EmptyLine]
+) -> cst.BaseSuite:
     """A suite with the statements of another behind its own."""
     if more is None:
         return body
     statements, footer = unwrapped(body)
     added, ending = unwrapped(more)
-    added = [added[0].with_changes(leading_lines=[*lead, *getattr(added[0], "leading_lines", ())]), *added[1:]]
+    added = [
+        added[0].with_changes(leading_lines=[*lead, *getattr(added[0], "leading_lines", ())]),
+        *added[1:],
+    ]
     block = body if isinstance(body, cst.IndentedBlock) else cst.IndentedBlock([])
     if isinstance(body, cst.IndentedBlock):
         statements, header = list(body.body), body.header

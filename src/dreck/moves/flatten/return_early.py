@@ -167,11 +167,17 @@ class ReturnEarly(Move):
     def match(self, place: Place, index: int, around: Around) -> Match:
         """Look for a compound statement followed by the return of a name that it sets."""
         node = place.statements[index]
-        if index + 1 >= len(place.statements) or not isinstance(node, cst.If | cst.Try | cst.Match | cst.For):
+        if index + 1 >= len(place.statements) or not isinstance(
+            node, cst.If | cst.Try | cst.Match | cst.For
+        ):
             return NOT_MINE
         last = place.statements[index + 1]
         small = single(last)
-        if not isinstance(small, cst.Return) or not isinstance(small.value, cst.Name) or has_comments(last):
+        if (
+            not isinstance(small, cst.Return)
+            or not isinstance(small.value, cst.Name)
+            or has_comments(last)
+        ):
             return NOT_MINE
         result = small.value.value
         if result not in assigned_names(node):
@@ -205,7 +211,11 @@ class ReturnEarly(Move):
 def _default(place: Place, index: int, result: str) -> cst.BaseExpression | None:
     """The constant that the statement before gives the result."""
     small = single(place.statements[index - 1]) if index else None
-    if not isinstance(small, cst.Assign) or len(small.targets) != 1 or constant(small.value) is None:
+    if (
+        not isinstance(small, cst.Assign)
+        or len(small.targets) != 1
+        or constant(small.value) is None
+    ):
         return None
     target = small.targets[0].target
     return small.value if isinstance(target, cst.Name) and target.value == result else None
@@ -214,13 +224,17 @@ def _default(place: Place, index: int, result: str) -> cst.BaseExpression | None
 def _reads_default(result: str, node: cst.BaseStatement) -> bool:
     """Whether an arm may read the result before it sets it."""
     suites = [a.body for a in arms_of(node)] if isinstance(node, cst.If) else [node]
-    if isinstance(node, cst.If) and any(a.test is not None and result in names_in(a.test) for a in arms_of(node)):
+    if isinstance(node, cst.If) and any(
+        a.test is not None and result in names_in(a.test) for a in arms_of(node)
+    ):
         return True
     return any(result in names_in(s) and not _sets_first(result, s) for s in suites)
 
 
 def _sets_first(result: str, suite: cst.CSTNode) -> bool:
-    """Whether the first statement of a suite that mentions the result gives it a value of its own."""
+    """Whether the first statement of a suite that mentions the result gives it a value of its
+    own.
+    """
     for statement in suite.body if isinstance(suite, cst.IndentedBlock) else ():
         small = single(statement)
         if result in names_in(statement):
@@ -234,7 +248,11 @@ def _without_default(
     """The statements without the one that set the default; its comments and blank lines stay."""
     gone = head[-1]
     behind = gone.trailing_whitespace.comment if isinstance(gone, cst.SimpleStatementLine) else None
-    lead = [*lead_of(gone), *([cst.EmptyLine(comment=behind)] if behind else []), *comments_in(lead_of(new))]
+    lead = [
+        *lead_of(gone),
+        *([cst.EmptyLine(comment=behind)] if behind else []),
+        *comments_in(lead_of(new)),
+    ]
     return head[:-1], new.with_changes(leading_lines=lead)
 
 
@@ -290,7 +308,9 @@ class _Returns:
         handlers = [(h, self.suite(h.body, falls=True)) for h in node.handlers]
         if body is None or any(h is None for _, h in handlers):
             return None
-        return node.with_changes(body=body, orelse=other, handlers=[h.with_changes(body=b) for h, b in handlers])
+        return node.with_changes(
+            body=body, orelse=other, handlers=[h.with_changes(body=b) for h, b in handlers]
+        )
 
     def _search(self, node: cst.For) -> cst.For | None:
         """A loop that sets the result and breaks."""
@@ -298,12 +318,18 @@ class _Returns:
             return None
         breaks = _Breaks(self)
         new = node.body.visit(breaks)
-        if breaks.failed or not isinstance(new, cst.BaseSuite) or self.result in assigned_names(new):
+        if (
+            breaks.failed
+            or not isinstance(new, cst.BaseSuite)
+            or self.result in assigned_names(new)
+        ):
             return None
         return node.with_changes(body=new)
 
     def suite(self, suite: cst.BaseSuite, *, falls: bool) -> cst.BaseSuite | None:
-        """A suite that returns the result at its end; ``falls`` lets it go on where it sets none."""
+        """A suite that returns the result at its end; ``falls`` lets it go on where it sets
+        none.
+        """
         if leaves(suite):
             return suite
         if isinstance(suite, cst.SimpleStatementSuite):
@@ -322,7 +348,9 @@ class _Returns:
             if falls:
                 return suite
             ended = [last, cst.SimpleStatementLine([cst.Return(self.default)])]
-            if isinstance(last, cst.SimpleStatementLine) and all(isinstance(s, cst.Pass) for s in last.body):
+            if isinstance(last, cst.SimpleStatementLine) and all(
+                isinstance(s, cst.Pass) for s in last.body
+            ):
                 ended = [last.with_changes(body=[cst.Return(self.default)])]
         return suite.with_changes(body=[*head, *ended])
 
@@ -335,8 +363,14 @@ class _Returns:
     def _last(self, last: cst.BaseStatement) -> list[cst.BaseStatement] | None:
         if isinstance(last, cst.SimpleStatementLine):
             value = self.value(last.body[-1])
-            return None if value is None else [last.with_changes(body=[*last.body[:-1], cst.Return(value)])]
-        if not isinstance(last, cst.If | cst.Try | cst.Match) or self.result not in assigned_names(last):
+            return (
+                None
+                if value is None
+                else [last.with_changes(body=[*last.body[:-1], cst.Return(value)])]
+            )
+        if not isinstance(last, cst.If | cst.Try | cst.Match) or self.result not in assigned_names(
+            last
+        ):
             return None
         new = self.through(last)
         if new is None:
@@ -374,7 +408,9 @@ class _Breaks(cst.CSTTransformer):
     def visit_FunctionDef(self, node: cst.FunctionDef) -> bool:
         return False
 
-    def leave_IndentedBlock(self, original_node: cst.IndentedBlock, updated_node: cst.IndentedBlock) -> cst.IndentedBlock:
+    def leave_IndentedBlock(
+        self, original_node: cst.IndentedBlock, updated_node: cst.IndentedBlock
+    ) -> cst.IndentedBlock:
         if len(updated_node.body) < 2 or not isinstance(single(updated_node.body[-1]), cst.Break):
             return updated_node
         *head, setting, leaving = updated_node.body
@@ -382,7 +418,9 @@ class _Breaks(cst.CSTTransformer):
         if value is None or has_comments(leaving):
             return updated_node
         assert isinstance(setting, cst.SimpleStatementLine)
-        return updated_node.with_changes(body=[*head, setting.with_changes(body=[cst.Return(value)])])
+        return updated_node.with_changes(
+            body=[*head, setting.with_changes(body=[cst.Return(value)])]
+        )
 
 
 def _always_leaves(node: cst.BaseStatement) -> bool:
@@ -392,6 +430,10 @@ def _always_leaves(node: cst.BaseStatement) -> bool:
         return leaves(main) and all(leaves(h.body) for h in node.handlers)
     if isinstance(node, cst.Match):
         last = node.cases[-1]
-        open_end = last.guard is None and isinstance(last.pattern, cst.MatchAs) and last.pattern.pattern is None
+        open_end = (
+            last.guard is None
+            and isinstance(last.pattern, cst.MatchAs)
+            and last.pattern.pattern is None
+        )
         return open_end and all(leaves(c.body) for c in node.cases)
     return False

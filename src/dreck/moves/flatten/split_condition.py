@@ -107,7 +107,9 @@ class SplitCondition(Move):
             inner = cst.If(second, node.body, node.orelse)
             new = spaced_test(node, bare(first)).with_changes(body=cst.IndentedBlock([inner]))
         else:
-            new = spaced_test(node, bare(first)).with_changes(orelse=cst.If(second, node.body, node.orelse))
+            new = spaced_test(node, bare(first)).with_changes(
+                orelse=cst.If(second, node.body, node.orelse)
+            )
         why = f"`{code(first)}` is checked on its own."
         return Site(node, why, place.exchanged(index, new))
 

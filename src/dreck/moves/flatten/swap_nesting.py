@@ -22,7 +22,9 @@ class SwapNesting(Move):
 
     name = "swap-nesting"
     summary = "Bring an inner condition outside, and the outer one inside."
-    safe_because = "Both conditions are pure, and each combination of answers leads to the same statements."
+    safe_because = (
+        "Both conditions are pure, and each combination of answers leads to the same statements."
+    )
     since = "0.1"
     on_request = True
     EXAMPLES = (
@@ -108,7 +110,9 @@ class SwapNesting(Move):
             return NOT_MINE
         first = _inner(node.body)
         second = _inner(node.orelse.body) if node.orelse is not None else None
-        if first is None or (node.orelse is not None and (second is None or not same_code(first.test, second.test))):
+        if first is None or (
+            node.orelse is not None and (second is None or not same_code(first.test, second.test))
+        ):
             return NOT_MINE
         if not is_quiet(node.test) or not is_quiet(first.test):
             return self.refuse("condition-acts", node)
@@ -117,9 +121,14 @@ class SwapNesting(Move):
             return self.refuse("comment-inside", node)
         yes = _crossed(node, first.body, None if second is None else second.body)
         assert yes is not None
-        no = _crossed(node, *(None if i is None or i.orelse is None else i.orelse.body for i in (first, second)))
+        no = _crossed(
+            node,
+            *(None if i is None or i.orelse is None else i.orelse.body for i in (first, second)),
+        )
         new = spaced_test(node, first.test).with_changes(
-            leading_lines=lead, body=cst.IndentedBlock([yes]), orelse=None if no is None else cst.Else(cst.IndentedBlock([no]))
+            leading_lines=lead,
+            body=cst.IndentedBlock([yes]),
+            orelse=None if no is None else cst.Else(cst.IndentedBlock([no])),
         )
         why = f"`{code(first.test)}` is asked first, so that what belongs to it stands together."
         return Site(node, why, place.exchanged(index, new))
@@ -139,7 +148,9 @@ def _crossed(node: cst.If, yes: cst.BaseSuite | None, no: cst.BaseSuite | None) 
 
 
 def _only_else(node: cst.If, no: cst.BaseSuite) -> cst.If:
-    return cst.If(node.test, cst.IndentedBlock([cst.SimpleStatementLine([cst.Pass()])]), cst.Else(no))
+    return cst.If(
+        node.test, cst.IndentedBlock([cst.SimpleStatementLine([cst.Pass()])]), cst.Else(no)
+    )
 
 
 def _has_stray_comments(node: cst.If, first: cst.If, second: cst.If | None) -> bool:

@@ -1,6 +1,7 @@
 """A condition becomes a function, or a method, with a name that says what it means.
 
-Why it is safe: the function holds the same operands in the same order and is called where they stood,
+Why it is safe: the function holds the same operands in the same order and is called where they
+stood,
 with the values that they had there; nothing is evaluated earlier, later, or more often than before,
 but for the truth of its result.
 """
@@ -36,7 +37,9 @@ class ExtractPredicate(ModuleMove):
 
     name = "extract-predicate"
     summary = "A condition of several parts becomes a function or method that says what it means."
-    safe_because = "The same operands are asked in the same order, at the same moment, of the same values."
+    safe_because = (
+        "The same operands are asked in the same order, at the same moment, of the same values."
+    )
     since = "0.1"
     EXAMPLES = (
         Example(
@@ -206,33 +209,55 @@ class ExtractPredicate(ModuleMove):
         ),
     }
 
-    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for conditions that deserve a name and get a good one."""
         done = False
         for decision in decisions_in(view)[function.name]:
             if done and wishes.line is not None:
                 return  # the whole condition is meant, not its operands
-            if not (wishes.line == decision.line if wishes.line is not None else _may_deserve(decision, function, wishes)):
+            if not (
+                wishes.line == decision.line
+                if wishes.line is not None
+                else _may_deserve(decision, function, wishes)
+            ):
                 continue
             done = True
-            present = _use_of_existing(view, function, decision, wishes) or range_predicate(view, function, decision, wishes)
+            present = _use_of_existing(view, function, decision, wishes) or range_predicate(
+                view, function, decision, wishes
+            )
             if present is not None:
                 yield present
                 continue
             made = predicate_of(view, function, decision.condition)
             if isinstance(made, str):
-                if _is_wanted(decision, self._proposals(view, decision, frozenset(), wishes)[:1], wishes):
+                if _is_wanted(
+                    decision, self._proposals(view, decision, frozenset(), wishes)[:1], wishes
+                ):
                     yield self.leave(made, decision.line)
                 continue
-            found = [p for p in self._proposals(view, decision, made.taken(), wishes) if made.private(p.name) not in made.taken()]
+            found = [
+                p
+                for p in self._proposals(view, decision, made.taken(), wishes)
+                if made.private(p.name) not in made.taken()
+            ]
             if _is_wanted(decision, found[:1], wishes) and len(made.parameters) <= _MOST_PARAMETERS:
                 yield from _sites(made, decision, found, wishes)
             elif decision.atoms > 2 and decision.role == "test":
                 yield self.leave("no-name", decision.line)
 
     @staticmethod
-    def _proposals(view: ModuleView, decision: Decision, taken: frozenset[str], wishes: Wishes) -> list[Proposal]:
-        named = Named(decision.condition, decision.arm, decision.otherwise, decision.comments, decision.loop_target)
+    def _proposals(
+        view: ModuleView, decision: Decision, taken: frozenset[str], wishes: Wishes
+    ) -> list[Proposal]:
+        named = Named(
+            decision.condition,
+            decision.arm,
+            decision.otherwise,
+            decision.comments,
+            decision.loop_target,
+        )
         more = wishes.more_names(named) if wishes.more_names is not None else []
         found = [p for p in more if p.name not in taken] + proposals(named, taken)
         literal = spelt(decision.condition)
@@ -246,14 +271,18 @@ def _may_deserve(decision: Decision, function: Function, wishes: Wishes) -> bool
     if _is_call(decision.condition):
         return False
     if decision.role == "operand":
-        return (wishes.asked or decision.among_many) and (decision.atoms > 1 or _has_arithmetic(decision.condition))
+        return (wishes.asked or decision.among_many) and (
+            decision.atoms > 1 or _has_arithmetic(decision.condition)
+        )
     if _is_only_content(decision, function):
         return False
     chained = isinstance(decision.condition, ast.Compare) and len(decision.condition.ops) > 1
     return decision.atoms > 1 or _has_arithmetic(decision.condition) or chained
 
 
-def _use_of_existing(view: ModuleView, function: Function, decision: Decision, wishes: Wishes) -> ModuleSite | None:
+def _use_of_existing(
+    view: ModuleView, function: Function, decision: Decision, wishes: Wishes
+) -> ModuleSite | None:
     """The call of a function that asks the same already."""
     found = existing_predicate(view, decision.condition, function)
     if found is None or found[0] in wishes.fresh:
@@ -262,7 +291,13 @@ def _use_of_existing(view: ModuleView, function: Function, decision: Decision, w
     call = f"{'not ' if negated else ''}{name}({', '.join(given.values())})"
     text = edited(view.text, [replacing(view, decision.condition, decision.statement, call)])
     why = f"`{name}` asks {'the opposite' if negated else 'just this'} already."
-    return ModuleSite(decision.line, why, text, (function.name,), names=(Proposal(name, "it stands there already", Rank.MEANING),))
+    return ModuleSite(
+        decision.line,
+        why,
+        text,
+        (function.name,),
+        names=(Proposal(name, "it stands there already", Rank.MEANING),),
+    )
 
 
 def _is_call(node: ast.expr) -> bool:
@@ -275,12 +310,22 @@ def _is_call(node: ast.expr) -> bool:
 def _is_only_content(decision: Decision, function: Function) -> bool:
     """Whether the function does nothing but answer this condition, so that it is its name."""
     words = function.node.name.lstrip("_").split("_")
-    body = [s for s in function.node.body if not (isinstance(s, ast.Expr) and isinstance(s.value, ast.Constant))]
-    return decision.statement in body and len(body) <= 2 and words[0] in ("is", "has", "can", "should")
+    body = [
+        s
+        for s in function.node.body
+        if not (isinstance(s, ast.Expr) and isinstance(s.value, ast.Constant))
+    ]
+    return (
+        decision.statement in body and len(body) <= 2 and words[0] in ("is", "has", "can", "should")
+    )
 
 
 def _has_arithmetic(node: ast.expr) -> bool:
-    return any(isinstance(n, ast.BinOp) and isinstance(n.op, ast.Mod | ast.Sub | ast.Add | ast.Mult | ast.FloorDiv | ast.BitAnd) for n in ast.walk(node))
+    return any(
+        isinstance(n, ast.BinOp)
+        and isinstance(n.op, ast.Mod | ast.Sub | ast.Add | ast.Mult | ast.FloorDiv | ast.BitAnd)
+        for n in ast.walk(node)
+    )
 
 
 def _is_wanted(decision: Decision, best: list[Proposal], wishes: Wishes) -> bool:
@@ -293,19 +338,34 @@ def _is_wanted(decision: Decision, best: list[Proposal], wishes: Wishes) -> bool
     if decision.role == "operand":
         return decision.atoms > 1
     if decision.atoms == 1:
-        return best[0].rank is Rank.COMMENT or any(isinstance(s, ast.Raise) for s in decision.arm[-1:])
+        return best[0].rank is Rank.COMMENT or any(
+            isinstance(s, ast.Raise) for s in decision.arm[-1:]
+        )
     return decision.atoms > 2 or len(text) > _LONG or best[0].rank is not Rank.MEANING
 
 
-def _sites(made: Predicate, decision: Decision, found: list[Proposal], wishes: Wishes) -> Iterator[ModuleSite]:
+def _sites(
+    made: Predicate, decision: Decision, found: list[Proposal], wishes: Wishes
+) -> Iterator[ModuleSite]:
     names = [p.name for p in found]
     wish = wishes.wanted(decision.line, names)
     if wish is not None:
-        positive = next((p.positive for p in found if p.name == wish), found[0].positive if found and wish in wishes.names.values() and _replaces(wishes, names) else True)
+        positive = next(
+            (p.positive for p in found if p.name == wish),
+            (
+                found[0].positive
+                if found and wish in wishes.names.values() and _replaces(wishes, names)
+                else True
+            ),
+        )
         found = [Proposal(wish, "asked for", Rank.ASKED, positive), *found]
     if not found:
         return
-    elsewhere = [o for o in _elsewhere(made, decision) if wishes.may_change(o.function.name) and _means_the_same(o, found[0])]
+    elsewhere = [
+        o
+        for o in _elsewhere(made, decision)
+        if wishes.may_change(o.function.name) and _means_the_same(o, found[0])
+    ]
     for others in ([elsewhere, []] if elsewhere else [[]]):
         for above in (False, True):
             yield _site(made, decision, found, others, above=above, strict=wishes.strict)
@@ -317,12 +377,18 @@ def _replaces(wishes: Wishes, names: list[str]) -> bool:
 
 
 def _means_the_same(other: Occurrence, best: Proposal) -> bool:
-    """Whether a name fits another place too: one that comes from what follows here only where the same follows."""
+    """Whether a name fits another place too: one that comes from what follows here only where the
+    same follows.
+    """
     if best.rank is not Rank.CONSEQUENCE:
         return other.decision.atoms > 1 or best.rank is not Rank.COMMENT
     there = other.decision
-    found = proposals(Named(there.condition, there.arm, there.otherwise, there.comments, there.loop_target))
-    return any(p.name == best.name and p.positive is (best.positive is not other.negated) for p in found)
+    found = proposals(
+        Named(there.condition, there.arm, there.otherwise, there.comments, there.loop_target)
+    )
+    return any(
+        p.name == best.name and p.positive is (best.positive is not other.negated) for p in found
+    )
 
 
 def _elsewhere(made: Predicate, decision: Decision) -> list[Occurrence]:
@@ -335,27 +401,57 @@ def _elsewhere(made: Predicate, decision: Decision) -> list[Occurrence]:
         start, end = view.offsets.span(each.decision.condition)
         if any(start < e and s < end for s, e in covered):
             continue
-        if made.instance and (view.owners.get(id(each.function.node)) is not made.owner or view.instance_of(each.function) != each.names[made.instance]):
+        if made.instance and (
+            view.owners.get(id(each.function.node)) is not made.owner
+            or view.instance_of(each.function) != each.names[made.instance]
+        ):
             continue
         found.append(each)
         covered.append((start, end))
     return found
 
 
-def _site(made: Predicate, decision: Decision, found: list[Proposal], others: list[Occurrence], *, above: bool, strict: bool) -> ModuleSite:
+def _site(
+    made: Predicate,
+    decision: Decision,
+    found: list[Proposal],
+    others: list[Occurrence],
+    *,
+    above: bool,
+    strict: bool,
+) -> ModuleSite:
     view, best = made.view, found[0]
     name = best.name if best.rank is Rank.ASKED else made.private(best.name)
     asked = made.call(name)
-    edits: list[Edit] = [replacing(view, decision.condition, decision.statement, asked if best.positive else f"not {asked}")]
+    edits: list[Edit] = [
+        replacing(
+            view, decision.condition, decision.statement, asked if best.positive else f"not {asked}"
+        )
+    ]
     for other in others:
         given = [other.names[p] for p in made.parameters]
         there = f"{other.names[made.instance]}.{name}" if made.instance else name
         call = there if made.is_property(name) else f"{there}({', '.join(given)})"
         plain = best.positive is not other.negated
-        edits.append(replacing(view, other.decision.condition, other.decision.statement, call if plain else f"not {call}"))
-    edits.append(made.insertion(made.definition(name, positive=best.positive, strict=strict), above=above))
-    qualified = f"{made.function.name.rpartition('.')[0]}.{name}" if made.owner is not None else name
+        edits.append(
+            replacing(
+                view,
+                other.decision.condition,
+                other.decision.statement,
+                call if plain else f"not {call}",
+            )
+        )
+    edits.append(
+        made.insertion(made.definition(name, positive=best.positive, strict=strict), above=above)
+    )
+    qualified = (
+        f"{made.function.name.rpartition('.')[0]}.{name}" if made.owner is not None else name
+    )
     touched = tuple(dict.fromkeys([made.function.name, *(o.function.name for o in others)]))
     also = ", ".join(f"line {o.decision.line}" for o in others)
-    why = f"`{name}` says what the condition means: {best.reason}." + (f" The same is asked in {also}." if also else "")
-    return ModuleSite(decision.line, why, edited(view.text, edits), touched, (qualified,), tuple(found))
+    why = f"`{name}` says what the condition means: {best.reason}." + (
+        f" The same is asked in {also}." if also else ""
+    )
+    return ModuleSite(
+        decision.line, why, edited(view.text, edits), touched, (qualified,), tuple(found)
+    )

@@ -1,7 +1,9 @@
 """A condition gets a local name, where a function would be too much.
 
-Why it is safe: nothing but the moment changes at which the condition is asked, and the judge shows that
-nobody can tell: no earlier check protected it, nothing it depends on changes in between, and asking it has
+Why it is safe: nothing but the moment changes at which the condition is asked, and the judge shows
+that
+nobody can tell: no earlier check protected it, nothing it depends on changes in between, and asking
+it has
 no effect.
 """
 
@@ -69,7 +71,9 @@ class NameCondition(ModuleMove):
         ),
     }
 
-    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for conditions that are asked more than once, or that a person wants a name for."""
         seen: set[str] = set()
         decisions = decisions_in(view)[function.name]
@@ -79,7 +83,13 @@ class NameCondition(ModuleMove):
             twice = len(places.get(text, ())) > 1 and (wishes.asked or _is_long(decision.condition))
             twice = twice or (wishes.asked and decision.atoms > 1)
             here = wishes.line == decision.line if wishes.line is not None else twice
-            if not here or text in seen or isinstance(decision.condition, ast.Name | ast.Constant | ast.Attribute | ast.Call):
+            if (
+                not here
+                or text in seen
+                or isinstance(
+                    decision.condition, ast.Name | ast.Constant | ast.Attribute | ast.Call
+                )
+            ):
                 continue
             seen.add(text)
             if not is_readable(decision.condition):
@@ -94,7 +104,11 @@ class NameCondition(ModuleMove):
 def _is_long(condition: ast.expr) -> bool:
     """Whether a condition is more than one short comparison."""
     arithmetic = any(isinstance(n, ast.BinOp) for n in ast.walk(condition))
-    return isinstance(condition, ast.BoolOp) or arithmetic or (isinstance(condition, ast.Compare) and len(condition.ops) > 1)
+    return (
+        isinstance(condition, ast.BoolOp)
+        or arithmetic
+        or (isinstance(condition, ast.Compare) and len(condition.ops) > 1)
+    )
 
 
 def _places(function: Function) -> dict[str, list[Spot]]:
@@ -106,17 +120,33 @@ def _places(function: Function) -> dict[str, list[Spot]]:
     return found
 
 
-def _sites(view: ModuleView, function: Function, decision: Decision, spots: list[Spot], wishes: Wishes) -> Iterator[ModuleSite]:
+def _sites(
+    view: ModuleView, function: Function, decision: Decision, spots: list[Spot], wishes: Wishes
+) -> Iterator[ModuleSite]:
     taken = visible_locals(function) | view.top_names | frozenset(free_names(function.node))
-    named = Named(decision.condition, decision.arm, decision.otherwise, decision.comments, decision.loop_target)
+    named = Named(
+        decision.condition,
+        decision.arm,
+        decision.otherwise,
+        decision.comments,
+        decision.loop_target,
+    )
     found = [p for p in proposals(named) if p.positive]
     literal = spelt(decision.condition)
-    found += [Proposal(literal, "the condition spelt out", Rank.LITERAL)] if literal is not None else []
-    plain = [Proposal(_local(p.name), p.reason, p.rank) for p in found if _local(p.name) not in taken]
+    found += (
+        [Proposal(literal, "the condition spelt out", Rank.LITERAL)] if literal is not None else []
+    )
+    plain = [
+        Proposal(_local(p.name), p.reason, p.rank) for p in found if _local(p.name) not in taken
+    ]
     wish = wishes.wanted(decision.line, [p.name for p in plain])
     if wish is not None:
         plain.insert(0, Proposal(wish, "asked for", Rank.ASKED))
-    if not plain or not (wishes.asked or wish is not None or plain[0].rank is not Rank.LITERAL) or not spots:
+    if (
+        not plain
+        or not (wishes.asked or wish is not None or plain[0].rank is not Rank.LITERAL)
+        or not spots
+    ):
         return
     text = named_before(view, function, spots, plain[0].name)
     if text is not None:

@@ -1,7 +1,9 @@
 """A number that conditions compare with gets a name.
 
-Why it is safe: the name is given the same value once, where the module starts, and nobody else knows it.
-Where a constant of the module stands for the value already, the judge lists that it stays what it is.
+Why it is safe: the name is given the same value once, where the module starts, and nobody else
+knows it.
+Where a constant of the module stands for the value already, the judge lists that it stays what it
+is.
 """
 
 from __future__ import annotations
@@ -30,7 +32,9 @@ _LEAST_PLACES = 2
 
 @dataclass(frozen=True, slots=True)
 class Use:
-    """A number in a comparison: the function, the number, what is compared, and the name that would say it."""
+    """A number in a comparison: the function, the number, what is compared, and the name that would
+    say it.
+    """
 
     function: str
     node: ast.expr
@@ -126,34 +130,62 @@ class NameConstant(ModuleMove):
         ),
     }
 
-    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for numbers that conditions of this function compare with."""
-        everywhere = [u for f, uses in _uses(view).items() if f == function.name or wishes.may_change(f) for u in uses]
+        everywhere = [
+            u
+            for f, uses in _uses(view).items()
+            if f == function.name or wishes.may_change(f)
+            for u in uses
+        ]
         done: set[tuple[tuple[str, ...], int | float]] = set()
         for use in _uses(view)[function.name]:
             key = (use.subject, use.value)
             if key in done or (wishes.line is not None and use.node.lineno != wishes.line):
                 continue
             done.add(key)
-            alike = [u for u in everywhere if (u.subject, u.value) == key and type(u.value) is type(use.value)]
+            alike = [
+                u
+                for u in everywhere
+                if (u.subject, u.value) == key and type(u.value) is type(use.value)
+            ]
             yield from self._named(view, function, use, alike, everywhere, wishes)
 
     def _named(
-        self, view: ModuleView, function: Function, use: Use, alike: list[Use], everywhere: list[Use], wishes: Wishes
+        self,
+        view: ModuleView,
+        function: Function,
+        use: Use,
+        alike: list[Use],
+        everywhere: list[Use],
+        wishes: Wishes,
     ) -> Iterator[ModuleSite | ModuleRefused]:
         line = use.node.lineno
         present = _constant_for(view, use)
-        if present is not None and not any(present in visible_locals(view.functions[u.function]) for u in alike):
-            reason = f"{present} is compared with {' '.join(use.subject)} already, and has this value"
+        if present is not None and not any(
+            present in visible_locals(view.functions[u.function]) for u in alike
+        ):
+            reason = (
+                f"{present} is compared with {' '.join(use.subject)} already, and has this value"
+            )
             yield _site(view, function, alike, Proposal(present, reason, Rank.MEANING), new=False)
             return
         about = f"{' '.join(use.subject)} is compared with it"
-        found = [Proposal(n, about, Rank.LITERAL if n.endswith("_LIMIT") else Rank.MEANING) for n in _names(alike, view)]
+        found = [
+            Proposal(n, about, Rank.LITERAL if n.endswith("_LIMIT") else Rank.MEANING)
+            for n in _names(alike, view)
+        ]
         wish = wishes.wanted(line, [p.name for p in found], constant=True)
         if wish is not None:
             found.insert(0, Proposal(wish, "asked for", Rank.ASKED))
         if len(alike) < _LEAST_PLACES and not wishes.asked and wish is None:
-            others = [u for u in everywhere if u.value == use.value and u.subject != use.subject and u.function == function.name]
+            others = [
+                u
+                for u in everywhere
+                if u.value == use.value and u.subject != use.subject and u.function == function.name
+            ]
             if others and others[0].node.lineno > line:
                 yield self.leave("by-coincidence", line)
         elif found and (wishes.asked or found[0].rank is not Rank.LITERAL):
@@ -174,16 +206,31 @@ def _in_function(name: str, function: Function) -> Iterator[Use]:
         if isinstance(node, ast.Compare):
             sides = [node.left, *node.comparators]
             for i, op in enumerate(node.ops):
-                for number, subject, swapped in ((sides[i + 1], sides[i], False), (sides[i], sides[i + 1], True)):
+                for number, subject, swapped in (
+                    (sides[i + 1], sides[i], False),
+                    (sides[i], sides[i + 1], True),
+                ):
                     value = _number(number)
                     about = () if isinstance(subject, ast.Subscript) else subject_words(subject)
                     if value is not None and value not in _PLAIN and about:
-                        yield Use(name, number, about, value, constant_name(subject, op, swapped=swapped, refuses=id(node) in refusing))
+                        yield Use(
+                            name,
+                            number,
+                            about,
+                            value,
+                            constant_name(
+                                subject, op, swapped=swapped, refuses=id(node) in refusing
+                            ),
+                        )
 
 
 def _alternatives(test: ast.expr) -> list[ast.expr]:
     """The conditions each of which is enough for a test to hold."""
-    return [v for o in test.values for v in _alternatives(o)] if isinstance(test, ast.BoolOp) and isinstance(test.op, ast.Or) else [test]
+    return (
+        [v for o in test.values for v in _alternatives(o)]
+        if isinstance(test, ast.BoolOp) and isinstance(test.op, ast.Or)
+        else [test]
+    )
 
 
 def _number(node: ast.expr) -> int | float | None:
@@ -198,9 +245,17 @@ def _constant_for(view: ModuleView, use: Use) -> str | None:
     """A constant of the module with this value, which is compared with the same thing somewhere."""
     constants = {}
     for statement in view.tree.body:
-        if isinstance(statement, ast.Assign) and len(statement.targets) == 1 and isinstance(statement.targets[0], ast.Name):
+        if (
+            isinstance(statement, ast.Assign)
+            and len(statement.targets) == 1
+            and isinstance(statement.targets[0], ast.Name)
+        ):
             value = _number(statement.value)
-            if statement.targets[0].id.isupper() and value == use.value and type(value) is type(use.value):
+            if (
+                statement.targets[0].id.isupper()
+                and value == use.value
+                and type(value) is type(use.value)
+            ):
                 constants[statement.targets[0].id] = value
     for node in ast.walk(view.tree):
         if isinstance(node, ast.Compare):
@@ -212,15 +267,23 @@ def _constant_for(view: ModuleView, use: Use) -> str | None:
 
 
 def _names(alike: list[Use], view: ModuleView) -> list[str]:
-    """Names on which the places agree; where one says the most and another what is too much, it is the limit."""
+    """Names on which the places agree; where one says the most and another what is too much, it is
+    the limit.
+    """
     names = {u.name for u in alike if u.name is not None}
     exact = sorted(n for n in names if not n.endswith("_LIMIT"))
-    agreed = exact if len(exact) == 1 else ["_".join((*alike[0].subject, "limit")).upper()] if names else []
+    agreed = (
+        exact
+        if len(exact) == 1
+        else ["_".join((*alike[0].subject, "limit")).upper()] if names else []
+    )
     agreed = [f"_{n}" for n in agreed] if view.has_private_functions else agreed
     return [n for n in agreed if n is not None and n.isidentifier() and n not in view.words]
 
 
-def _site(view: ModuleView, function: Function, alike: list[Use], *found: Proposal, new: bool) -> ModuleSite:
+def _site(
+    view: ModuleView, function: Function, alike: list[Use], *found: Proposal, new: bool
+) -> ModuleSite:
     name = found[0].name
     edits = [spaced(view.text, *view.offsets.span(u.node), name) for u in alike]
     if new:
@@ -232,12 +295,20 @@ def _site(view: ModuleView, function: Function, alike: list[Use], *found: Propos
 
 
 def _definition(view: ModuleView, text: str) -> Edit:
-    """The edit that sets a constant behind the constants and imports that the module starts with."""
+    """The edit that sets a constant behind the constants and imports that the module starts
+    with.
+    """
     body = view.tree.body
     last = -1
     for index, statement in enumerate(body):
-        is_doc = index == 0 and isinstance(statement, ast.Expr) and isinstance(statement.value, ast.Constant)
-        if not (is_doc or isinstance(statement, ast.Import | ast.ImportFrom) or _is_constant(statement)):
+        is_doc = (
+            index == 0
+            and isinstance(statement, ast.Expr)
+            and isinstance(statement.value, ast.Constant)
+        )
+        if not (
+            is_doc or isinstance(statement, ast.Import | ast.ImportFrom) or _is_constant(statement)
+        ):
             break
         last = index
     line_end = view.newline
@@ -252,4 +323,6 @@ def _definition(view: ModuleView, text: str) -> Edit:
 
 def _is_constant(statement: ast.stmt) -> bool:
     """Whether a statement gives a constant its value."""
-    return isinstance(statement, ast.Assign) and all(isinstance(t, ast.Name) and t.id.isupper() for t in statement.targets)
+    return isinstance(statement, ast.Assign) and all(
+        isinstance(t, ast.Name) and t.id.isupper() for t in statement.targets
+    )

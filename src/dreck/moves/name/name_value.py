@@ -1,6 +1,7 @@
 """A value that is computed twice gets a name.
 
-Why it is safe: between the place where it is computed now and those where it was, nothing that it depends
+Why it is safe: between the place where it is computed now and those where it was, nothing that it
+depends
 on changes, and computing it has no effect; the judge shows that.
 """
 
@@ -29,7 +30,9 @@ class NameValue(ModuleMove):
 
     name = "name-value"
     summary = "An expression that is computed twice gets a local name."
-    safe_because = "Nothing that it depends on changes between the places, and computing it has no effect."
+    safe_because = (
+        "Nothing that it depends on changes between the places, and computing it has no effect."
+    )
     since = "0.1"
     EXAMPLES = (
         Example(
@@ -60,7 +63,9 @@ class NameValue(ModuleMove):
         ),
     }
 
-    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for arithmetic that stands more than once."""
         groups: dict[str, list[Spot]] = {}
         for spot in spots_of(function.node):
@@ -70,16 +75,22 @@ class NameValue(ModuleMove):
         for spots in groups.values():
             line = spots[0].node.lineno
             wanted = wishes.line in (None, line) and (len(spots) > 1 or wishes.line is not None)
-            long = len(ast.unparse(spots[0].node)) >= _LEAST_LETTERS and not _is_constant(spots[0].node)
+            long = len(ast.unparse(spots[0].node)) >= _LEAST_LETTERS and not _is_constant(
+                spots[0].node
+            )
             if not wanted or not long or any(id(s.node) in done for s in spots):
                 continue
             done |= {id(n) for s in spots for n in ast.walk(s.node)}
             yield from self._named(view, function, spots, wishes)
 
-    def _named(self, view: ModuleView, function: Function, spots: list[Spot], wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+    def _named(
+        self, view: ModuleView, function: Function, spots: list[Spot], wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
         line = spots[0].node.lineno
         taken = visible_locals(function) | view.top_names | frozenset(free_names(function.node))
-        found = [p for p in proposals(spots[0].node, [s.statement for s in spots]) if p.name not in taken]
+        found = [
+            p for p in proposals(spots[0].node, [s.statement for s in spots]) if p.name not in taken
+        ]
         wish = wishes.wanted(line, [p.name for p in found])
         if wish is not None:
             found.insert(0, Proposal(wish, "asked for", Rank.ASKED))

@@ -1,6 +1,7 @@
 """A condition of many operands becomes a class of its own, with one method for each operand.
 
-Why it is safe: the object only keeps the values that the condition had, and is asked at once; its methods
+Why it is safe: the object only keeps the values that the condition had, and is asked at once; its
+methods
 ask the same operands in the same order.
 """
 
@@ -104,12 +105,18 @@ class PolicyObject(ModuleMove):
         ),
     }
 
-    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for conditions of many operands."""
         covered: set[int] = set()
         for decision in _candidates(view, function):
             condition = decision.condition
-            if not isinstance(condition, ast.BoolOp) or len(condition.values) < _LEAST_OPERANDS or id(condition) in covered:
+            if (
+                not isinstance(condition, ast.BoolOp)
+                or len(condition.values) < _LEAST_OPERANDS
+                or id(condition) in covered
+            ):
                 continue
             covered |= {id(n) for n in ast.walk(condition)}
             if wishes.line not in (None, decision.line, decision.statement.lineno):
@@ -141,23 +148,46 @@ def _sites(made: Predicate, decision: Decision, wishes: Wishes) -> Iterator[Modu
     if not found:
         return
     question = found[0].name
-    owner = "".join(w.capitalize() for w in words_of(question.split("_", 1)[1] if "_" in question else question)) + "Policy"
+    owner = (
+        "".join(
+            w.capitalize()
+            for w in words_of(question.split("_", 1)[1] if "_" in question else question)
+        )
+        + "Policy"
+    )
     if owner in view.words:
         return
     asked = f"{owner}({', '.join(made.parameters)}).{question}()"
     lines = _class(made, owner, question, wishes)
     edits = [replacing(view, decision.condition, decision.statement, asked), made.insertion(lines)]
-    added = tuple(f"{owner}.{line.strip()[4:].partition('(')[0]}" for line in lines if line.strip().startswith("def "))
+    added = tuple(
+        f"{owner}.{line.strip()[4:].partition('(')[0]}"
+        for line in lines
+        if line.strip().startswith("def ")
+    )
     why = f"`{owner}` answers the question with one method for each of its operands; {found[0].reason}."
-    yield ModuleSite(decision.line, why, edited(view.text, edits), (made.function.name,), added, tuple(found))
+    yield ModuleSite(
+        decision.line, why, edited(view.text, edits), (made.function.name,), added, tuple(found)
+    )
 
 
 def _questions(made: Predicate, decision: Decision) -> list[Proposal]:
     """Names for the question as a whole; a function that only asks it has named it."""
     node = made.function.node
-    if isinstance(decision.statement, ast.Return) and node.name.lstrip("_").split("_")[0] in ("is", "has", "can", "should"):
+    if isinstance(decision.statement, ast.Return) and node.name.lstrip("_").split("_")[0] in (
+        "is",
+        "has",
+        "can",
+        "should",
+    ):
         return [Proposal(node.name.lstrip("_"), f"that is what {node.name} asks", Rank.CONSEQUENCE)]
-    named = Named(decision.condition, decision.arm, decision.otherwise, decision.comments, decision.loop_target)
+    named = Named(
+        decision.condition,
+        decision.arm,
+        decision.otherwise,
+        decision.comments,
+        decision.loop_target,
+    )
     return proposals(named) or [Proposal("holds", "nothing says more of it", Rank.LITERAL)]
 
 
@@ -171,13 +201,21 @@ def _class(made: Predicate, owner: str, question: str, wishes: Wishes) -> list[s
     for group in _groups(condition):
         comments = [c for o in group for c in comments_of_operand(view, o, condition)]
         text = _on_self(view, group, condition, made.parameters)
-        if len(group) == 1 and isinstance(group[0], ast.Name | ast.Attribute | ast.Call | ast.UnaryOp):
+        if len(group) == 1 and isinstance(
+            group[0], ast.Name | ast.Attribute | ast.Call | ast.UnaryOp
+        ):
             parts.append(text)
             continue
         name = _operand_name(view, group, condition, used, wishes)
         used.add(name)
         parts.append(f"self.{name}()")
-        methods.append([*(one + c for c in comments), f"{one}def {name}(self):", *returning(view, [text], one * 2)])
+        methods.append(
+            [
+                *(one + c for c in comments),
+                f"{one}def {name}(self):",
+                *returning(view, [text], one * 2),
+            ]
+        )
     word = " and " if isinstance(condition.op, ast.And) else " or "
     head = f"{one}def __init__(self, {', '.join(made.annotated(p) for p in made.parameters)}):"
     lines = [f"class {owner}:", head, *(f"{one * 2}self.{p} = {p}" for p in made.parameters)]
@@ -201,18 +239,26 @@ def _groups(condition: ast.BoolOp) -> list[list[ast.expr]]:
     return groups
 
 
-def _operand_name(view: ModuleView, group: list[ast.expr], whole: ast.BoolOp, used: set[str], wishes: Wishes) -> str:
+def _operand_name(
+    view: ModuleView, group: list[ast.expr], whole: ast.BoolOp, used: set[str], wishes: Wishes
+) -> str:
     condition = group[0] if len(group) == 1 else ast.BoolOp(whole.op, group)
     comments = comments_of_operand(view, group[-1], whole)
     names = [p.name for p in proposals(Named(condition, comments=comments), used) if p.positive]
     literal = spelt(condition)
     names += [literal] if literal is not None and is_usable(literal) else []
-    wish = wishes.wanted(group[0].lineno, names) if group[0].lineno != whole.lineno else next((wishes.names[n] for n in names if n in wishes.names), None)
+    wish = (
+        wishes.wanted(group[0].lineno, names)
+        if group[0].lineno != whole.lineno
+        else next((wishes.names[n] for n in names if n in wishes.names), None)
+    )
     chosen = [wish] if wish is not None else [n for n in names if n not in used]
     return chosen[0] if chosen else f"holds_{len(used)}"
 
 
-def _on_self(view: ModuleView, group: list[ast.expr], whole: ast.BoolOp, fields: tuple[str, ...]) -> str:
+def _on_self(
+    view: ModuleView, group: list[ast.expr], whole: ast.BoolOp, fields: tuple[str, ...]
+) -> str:
     """The text of some operands, with fields in place of parameters."""
     spans = [with_parentheses(view, o, whole) for o in group]
     if len(group) == 1:

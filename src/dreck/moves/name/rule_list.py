@@ -1,6 +1,8 @@
-"""The conditions of a filter become rules in a list, so that another one is a line and not a parameter.
+"""The conditions of a filter become rules in a list, so that another one is a line and not a
+parameter.
 
-Why it is safe: ``all`` asks the rules in their order and stops at the first that says no, as ``and`` does;
+Why it is safe: ``all`` asks the rules in their order and stops at the first that says no, as
+``and`` does;
 each rule sees the names around it as they are when it is asked.
 """
 
@@ -71,7 +73,9 @@ class RuleList(ModuleMove):
         ),
     }
 
-    def look(self, view: ModuleView, function: Function, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for loops that ask much of what they go through."""
         for loop in own_nodes(function.node):
             if not isinstance(loop, ast.For | ast.AsyncFor):
@@ -94,10 +98,14 @@ def _tests(loop: ast.For | ast.AsyncFor) -> list[ast.If]:
     return [s for s in ifs if isinstance(s.test, ast.BoolOp) and len(s.test.values) >= _LEAST_RULES]
 
 
-def _rewritten(view: ModuleView, function: Function, loop: ast.For | ast.AsyncFor, test: ast.If) -> str | None:
+def _rewritten(
+    view: ModuleView, function: Function, loop: ast.For | ast.AsyncFor, test: ast.If
+) -> str | None:
     condition = test.test
     assert isinstance(condition, ast.BoolOp)
-    inside = {n.id for n in ast.walk(loop) if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)}
+    inside = {
+        n.id for n in ast.walk(loop) if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
+    }
     given = [n for n in free_names(condition) if n in inside]
     taken = visible_locals(function) | view.top_names | frozenset(free_names(function.node))
     name = next((n for n in _NAMES if n not in taken), None)
@@ -109,14 +117,20 @@ def _rewritten(view: ModuleView, function: Function, loop: ast.For | ast.AsyncFo
     commented = range(condition.lineno, condition.end_lineno or condition.lineno)
     if any(n in view.comments for n in commented):
         return None
-    rules = [f"{indent}{view.indent}lambda {', '.join(given)}: {_unwrapped(view.text[a:b])}," for a, b in spans]
+    rules = [
+        f"{indent}{view.indent}lambda {', '.join(given)}: {_unwrapped(view.text[a:b])},"
+        for a, b in spans
+    ]
     lines = [f"{indent}{name} = [", *rules, f"{indent}]"]
     one = name.removesuffix("s")
     word = "all" if isinstance(condition.op, ast.And) else "any"
     asked = f"{word}({one}({', '.join(given)}) for {one} in {name})"
     if one in taken or word in taken:
         return None
-    edits = [Edit(start, start, view.newline.join(lines) + view.newline), replacing(view, condition, test, asked)]
+    edits = [
+        Edit(start, start, view.newline.join(lines) + view.newline),
+        replacing(view, condition, test, asked),
+    ]
     return edited(view.text, edits)
 
 
