@@ -12,9 +12,9 @@ import ast
 import time
 from collections.abc import Callable
 
-from dreck.judge.check import compare
-from dreck.judge.events import Names
-from dreck.judge.prove import Proved
+from dreck.judge.face.compare import compare
+from dreck.judge.walk.events import Names
+from dreck.judge.walk.prove import Proved
 
 
 def decisions(k: int, turned: bool) -> str:

@@ -22,8 +22,8 @@ from pathlib import Path
 from dreck.aligning.switches import Switch, switches_of
 from dreck.aligning.tables import alignments
 from dreck.errors import DreckError
-from dreck.judge.versions import Version
-from dreck.judge.vouch import Judge
+from dreck.judge.versions.version import Version
+from dreck.judge.face.judge import Judge
 from dreck.moves.module_view import ModuleView
 from dreck.moves.registry import ModuleMove, ModuleRefused, ModuleSite, all_moves
 from dreck.moves.wishes import Wishes

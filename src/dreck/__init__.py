@@ -17,8 +17,8 @@ from .errors import DreckError, RunError, SettingError, SourceError, TargetError
 
 if TYPE_CHECKING:
     from .aligning.tables import Alignment, Alignments, ArmRow
-    from .judge.explain import DecisionTable
-    from .judge.verdict import (
+    from .judge.face.explain import DecisionTable
+    from .judge.face.verdict import (
         Assumption,
         AssumptionKind,
         Counterexample,
@@ -39,13 +39,13 @@ __version__ = "0.1.0"
 
 # Where each name comes from; read on first use, so that importing the package stays cheap.
 _HOMES = {
-    "Assumption": "judge.verdict",
-    "AssumptionKind": "judge.verdict",
+    "Assumption": "judge.face.verdict",
+    "AssumptionKind": "judge.face.verdict",
     "Alignment": "aligning.tables",
     "Alignments": "aligning.tables",
     "ArmRow": "aligning.tables",
-    "Counterexample": "judge.verdict",
-    "DecisionTable": "judge.explain",
+    "Counterexample": "judge.face.verdict",
+    "DecisionTable": "judge.face.explain",
     "Described": "moves.registry",
     "Example": "moves.registry",
     "LeftAlone": "planner.candidates",
@@ -53,14 +53,14 @@ _HOMES = {
     "Renaming": "renaming.rename",
     "Measures": "surveying.measures",
     "Step": "planner.results",
-    "SubjectVerdict": "judge.verdict",
+    "SubjectVerdict": "judge.face.verdict",
     "Survey": "surveying.tree",
     "Surveyed": "surveying.tree",
-    "Trials": "judge.verdict",
+    "Trials": "judge.face.verdict",
     "Untangled": "planner.results",
     "Untangling": "planner.results",
-    "Verdict": "judge.verdict",
-    "Vouching": "judge.verdict",
+    "Verdict": "judge.face.verdict",
+    "Vouching": "judge.face.verdict",
 }
 
 __all__ = [

@@ -14,10 +14,10 @@ from .errors import SettingError, TargetError
 
 if TYPE_CHECKING:
     from .aligning.tables import Alignments
-    from .judge.explain import DecisionTable
-    from .judge.verdict import Vouching
+    from .judge.face.explain import DecisionTable
+    from .judge.face.verdict import Vouching
     from .moves.registry import Described
-    from .judge.versions import Version
+    from .judge.versions.version import Version
     from .planner.results import Untangled, Untangling
     from .renaming.rename import Renaming
     from .surveying.tree import Survey
@@ -78,7 +78,7 @@ def untangle(
             measure.
     """
     from .judge.trials.runner import ProcessRunner
-    from .judge.vouch import Judge
+    from .judge.face.judge import Judge
     from .naming.command import asking
     from .planner.settings import Settings
     from .planner.untangle import untangle_targets
@@ -182,7 +182,7 @@ def explain(
         SourceError: a file cannot be read or parsed.
         TargetError: no function of that name is in both files.
     """
-    from .judge.vouch import Judge
+    from .judge.face.judge import Judge
 
     return Judge(strict, None).explain(*_versions(before, after), _plain_name(subject))
 
@@ -217,7 +217,7 @@ def vouch(
     """
     from .judge.trials.recorded import RecordedCalls, record_calls
     from .judge.trials.runner import ProcessRunner
-    from .judge.vouch import Judge
+    from .judge.face.judge import Judge
 
     versions, own = _versions(before, after), _text_of(inputs)
     calls = (
@@ -230,7 +230,7 @@ def vouch(
 
 
 def _versions(before: StrPath, after: StrPath) -> tuple[Version, Version]:
-    from .judge.versions import Version
+    from .judge.versions.version import Version
     from .source.files import SourceFile
 
     sources = [SourceFile.read(Path(p)) for p in (before, after)]

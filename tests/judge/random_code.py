@@ -9,7 +9,7 @@ import random
 from collections.abc import Callable
 from typing import Any
 
-from dreck.judge.faults import planted_faults
+from dreck.judge.faults.planted import planted_faults
 
 PARAMETERS = "a: int, b: int, flag: bool, xs, u, log, gate"
 NAMES = ("a", "b", "c", "d")

@@ -9,12 +9,12 @@ from pathlib import Path
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from dreck.judge.check import compare
-from dreck.judge.events import Names
-from dreck.judge.prove import Proved
-from dreck.judge.verdict import AssumptionKind
-from dreck.judge.versions import Version
-from dreck.judge.vouch import Judge
+from dreck.judge.face.compare import compare
+from dreck.judge.walk.events import Names
+from dreck.judge.walk.prove import Proved
+from dreck.judge.face.verdict import AssumptionKind
+from dreck.judge.versions.version import Version
+from dreck.judge.face.judge import Judge
 from dreck.moves.module_view import ModuleView
 from dreck.moves.registry import ModuleMove, ModuleSite, all_moves
 from dreck.moves.wishes import Wishes

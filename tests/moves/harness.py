@@ -8,9 +8,9 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
-from dreck.judge.module_values import enums_of
-from dreck.judge.versions import Version
-from dreck.judge.vouch import Judge
+from dreck.judge.world.values import enums_of
+from dreck.judge.versions.version import Version
+from dreck.judge.face.judge import Judge
 from dreck.moves.module_view import ModuleView
 from dreck.moves.registry import ModuleMove, ModuleRefused, ModuleSite, all_moves
 from dreck.moves.wishes import Wishes

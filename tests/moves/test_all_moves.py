@@ -8,10 +8,10 @@ from pathlib import Path
 
 import pytest
 
-from dreck.judge.faults import planted_faults
-from dreck.judge.verdict import Verdict
-from dreck.judge.versions import Version
-from dreck.judge.vouch import Judge
+from dreck.judge.faults.planted import planted_faults
+from dreck.judge.face.verdict import Verdict
+from dreck.judge.versions.version import Version
+from dreck.judge.face.judge import Judge
 from dreck.moves import registry
 from dreck.moves.registry import Example, Move, Refusal, all_moves, move
 from dreck.outline import functions_of

@@ -7,7 +7,7 @@ from pathlib import Path
 
 import pytest
 
-from dreck.judge.versions import Version
+from dreck.judge.versions.version import Version
 from dreck.moves.wishes import Wishes
 
 from .harness import PROVER, look

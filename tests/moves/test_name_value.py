@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from dreck.judge.verdict import Verdict
+from dreck.judge.face.verdict import Verdict
 
 from dreck.moves.wishes import Wishes
 

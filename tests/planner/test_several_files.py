@@ -149,8 +149,8 @@ WRONG = {
 @pytest.mark.parametrize("title", WRONG)
 def test_the_judge_reads_all_files(title: str, project: Path) -> None:
     """A fault in any of the files is no proof."""
-    from dreck.judge.versions import Version
-    from dreck.judge.vouch import Judge
+    from dreck.judge.versions.version import Version
+    from dreck.judge.face.judge import Judge
 
     name, right, wrong = WRONG[title]
     found = dreck.untangle("canal/harbour.py", only=["split-flag", "methods-on-classes"])
@@ -186,8 +186,8 @@ def test_no_comment_is_lost(project: Path) -> None:
 @pytest.mark.parametrize("name", ["__name__", "RATE"])
 def test_names_belong_to_their_module(name: str, project: Path) -> None:
     """What another module calls so is not what this one does."""
-    from dreck.judge.versions import Version
-    from dreck.judge.vouch import Judge
+    from dreck.judge.versions.version import Version
+    from dreck.judge.face.judge import Judge
 
     home, here = Path("canal/harbour.py"), Path("canal/desk.py")
     tell = f"RATE = 3\n\n\ndef tell():\n    return {name}\n"

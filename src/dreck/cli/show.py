@@ -15,12 +15,12 @@ from rich.syntax import Syntax
 from rich.table import Table
 from rich.text import Text
 
-from ..judge.verdict import SubjectVerdict, Verdict, Vouching
+from ..judge.face.verdict import SubjectVerdict, Verdict, Vouching
 
 from .folding import folded
 
 if TYPE_CHECKING:
-    from ..judge.explain import DecisionTable
+    from ..judge.face.explain import DecisionTable
     from ..planner.results import Step, Untangled, Untangling
     from ..surveying.measures import Measures
     from ..surveying.tree import Survey

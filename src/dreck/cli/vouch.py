@@ -8,7 +8,7 @@ import shlex
 import click
 
 from .. import api
-from ..judge.verdict import Verdict
+from ..judge.face.verdict import Verdict
 from .exits import Exit, complain
 
 _STATUS = {Verdict.DIFFERS: Exit.DIFFERS, Verdict.UNDECIDED: Exit.UNDECIDED}
@@ -99,7 +99,7 @@ def _write_script(path: str, found: object) -> None:
     from pathlib import Path
 
     from ..errors import WriteError
-    from ..judge.verdict import Vouching
+    from ..judge.face.verdict import Vouching
 
     assert isinstance(found, Vouching)
     shown = next((s.counterexample for s in found.subjects if s.counterexample), None)

@@ -13,12 +13,12 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from pathlib import Path
 
-from ..judge.check import compare
-from ..judge.events import Names
-from ..judge.prove import Proved
-from ..judge.verdict import SubjectVerdict, Verdict
-from ..judge.versions import Version
-from ..judge.vouch import proved
+from ..judge.face.compare import compare
+from ..judge.walk.events import Names
+from ..judge.walk.prove import Proved
+from ..judge.face.verdict import SubjectVerdict, Verdict
+from ..judge.versions.version import Version
+from ..judge.face.judge import proved
 from ..moves.registry import all_moves
 from ..source.regions import Region
 from ..surveying.measures import measure

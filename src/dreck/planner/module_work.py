@@ -8,9 +8,9 @@ from dataclasses import replace
 from pathlib import Path
 
 from ..errors import DreckError
-from ..judge.verdict import SubjectVerdict, Verdict
-from ..judge.versions import Version
-from ..judge.vouch import Judge
+from ..judge.face.verdict import SubjectVerdict, Verdict
+from ..judge.versions.version import Version
+from ..judge.face.judge import Judge
 from ..moves.module_view import ModuleView
 from ..moves.registry import ModuleMove, ModuleRefused, ModuleSite
 from ..moves.wishes import Wishes

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
-from ..judge.verdict import SubjectVerdict, Verdict
+from ..judge.face.verdict import SubjectVerdict, Verdict
 from ..naming.proposals import Proposal
 from ..source.diffs import unified
 from ..source.files import SourceFile, replace_together

@@ -6,7 +6,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 
 from ..errors import SettingError
-from ..judge.vouch import Judge
+from ..judge.face.judge import Judge
 from ..moves.registry import AnyMove, all_moves, named
 from ..naming.proposals import Named, Proposal
 from ..naming.words import is_usable

@@ -8,10 +8,10 @@ from dataclasses import replace
 from pathlib import Path
 
 from ..errors import DreckError
-from ..judge.module_names import decorated_names
-from ..judge.module_values import enums_of
-from ..judge.surroundings import names_around, names_for
-from ..judge.versions import Version, differences
+from ..judge.world.names import decorated_names
+from ..judge.world.values import enums_of
+from ..judge.world.loading import names_around, names_for
+from ..judge.versions.version import Version, differences
 from ..outline import functions_of
 from ..source.files import parse
 from ..source.lines import split_lines

@@ -11,9 +11,9 @@ from pathlib import Path
 from typing import Any
 
 from ..errors import DreckError, SettingError, TargetError
-from ..judge.renamed import only_renamed
-from ..judge.verdict import SubjectVerdict, Verdict
-from ..judge.versions import Version
+from ..judge.versions.renamed import only_renamed
+from ..judge.face.verdict import SubjectVerdict, Verdict
+from ..judge.versions.version import Version
 from ..logic.bindings import bound_in, parameters
 from ..naming.words import is_usable
 from ..outline import functions_of

@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 from functools import cached_property
 from pathlib import Path
 
-from ..judge.versions import module_name
+from ..judge.versions.version import module_name
 from ..logic.bindings import assigned_in, bound_in, parameters
 from ..outline import Function, functions_of
 from ..source.edits import Offsets

@@ -17,10 +17,10 @@ from itertools import islice
 from typing import Any, TypeAlias
 
 from ...outline import functions_of
-from ..check import compare
-from ..faults import planted_faults
-from ..prove import Proved
-from ..surroundings import names_around, names_for
+from ..face.compare import compare
+from ..faults.planted import planted_faults
+from ..walk.prove import Proved
+from ..world.loading import names_around, names_for
 from . import quick
 from .answers import RAISES, Answers
 from .clock import TooLong

@@ -1,0 +1,1 @@
+"""What callers see of the judge: the question, the verdict, its wording."""

@@ -1,0 +1,142 @@
+"""One function before and after: prove it, and try it where the proof does not reach."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Callable
+from dataclasses import replace
+
+from ..world.context import Context
+from ..walk.events import Names
+from ..ir.graph import Graph
+from ..lowering.functions import lower
+from ..lowering.expressions import CannotLower
+from ..walk.prove import Proved, Unproved, prove
+from ..world.scope import FunctionNode
+
+
+def lowered(
+    before: FunctionNode, after: FunctionNode, contexts: tuple[Context, Context]
+) -> tuple[Graph, Graph] | Unproved:
+    """The decision graphs of two functions, or what the judge cannot follow in them."""
+    try:
+        return lower(before, contexts[0]), lower(after, contexts[1])
+    except CannotLower as error:
+        return Unproved(
+            f"the judge does not follow {error.what} (line {error.line})", error.line, error.line
+        )
+
+
+def compare(
+    before: FunctionNode,
+    after: FunctionNode,
+    names: Names,
+    *,
+    strict: bool = False,
+    contexts: tuple[Context, Context] | None = None,
+) -> Proved | Unproved:
+    """Try to prove that two functions behave the same; runs nothing.
+
+    Args:
+        before, after: the two versions.
+        names: what is known of the names around both.
+        strict: allow no assumption.
+        contexts: what each version may be looked up in; nothing if None.
+    """
+    return compare_with(
+        before, after, names, contexts or (Context(names), Context(names)), strict=strict
+    )[0]
+
+
+def compare_with(
+    before: FunctionNode,
+    after: FunctionNode,
+    names: Names,
+    contexts: tuple[Context, Context],
+    *,
+    strict: bool = False,
+) -> tuple[Proved | Unproved, tuple[Context, Context]]:
+    """The same, with the contexts that the proof used: where the plain way fails, others may
+    succeed.
+    """
+    found = _attempt(before, after, names, contexts, strict)
+    if isinstance(found, Proved):
+        return found, contexts
+    for fits, change in _WAYS:
+        other = change(contexts[0]), change(contexts[1])
+        if other != contexts and fits(before, after):
+            second = _attempt(before, after, names, other, strict)
+            if isinstance(second, Proved):
+                return second, other
+    return found, contexts
+
+
+def _calls_differently(before: FunctionNode, after: FunctionNode) -> bool:
+    """Whether arguments are passed by position here and by name there, or left to their
+    defaults.
+    """
+    calls = [
+        [n for n in ast.walk(f) if isinstance(n, ast.Call) and isinstance(n.func, ast.Name)]
+        for f in (before, after)
+    ]
+    shapes = [
+        sorted(
+            (ast.unparse(c.func), len(c.args), *sorted(k.arg or "" for k in c.keywords))
+            for c in found
+        )
+        for found in calls
+    ]
+    return shapes[0] != shapes[1] and [s[0] for s in shapes[0]] == [s[0] for s in shapes[1]]
+
+
+def _goes_through_rows(before: FunctionNode, after: FunctionNode) -> bool:
+    """Whether a loop over rows may stand against statements one by one."""
+    counts = [sum(isinstance(n, ast.For) for n in ast.walk(f)) for f in (before, after)]
+    return counts[0] != counts[1]
+
+
+def _matches_differently(before: FunctionNode, after: FunctionNode) -> bool:
+    """Whether a mapping or sequence pattern may stand against questions."""
+    counts = [
+        sum(isinstance(n, ast.MatchMapping | ast.MatchSequence) for n in ast.walk(f))
+        for f in (before, after)
+    ]
+    return counts[0] != counts[1]
+
+
+def _builds_differently(before: FunctionNode, after: FunctionNode) -> bool:
+    """Whether a comprehension or a sum may stand against a loop that fills a container or adds
+    up.
+    """
+    comprehensions = (ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
+    counts = [sum(isinstance(n, comprehensions) for n in ast.walk(f)) for f in (before, after)]
+    return counts[0] != counts[1]
+
+
+def _attempt(
+    before: FunctionNode,
+    after: FunctionNode,
+    names: Names,
+    contexts: tuple[Context, Context],
+    strict: bool,
+) -> Proved | Unproved:
+    graphs = lowered(before, after, contexts)
+    if isinstance(graphs, Unproved):
+        return graphs
+    try:
+        return prove(*graphs, names, strict=strict)
+    except RecursionError:
+        return Unproved("the function is too deep to compare", before.lineno, after.lineno)
+
+
+# Other ways to lower both functions, and when they are worth a try.
+_WAYS: tuple[
+    tuple[Callable[[FunctionNode, FunctionNode], bool], Callable[[Context], Context]], ...
+] = (
+    (lambda before, after: True, lambda context: context.with_shared()),
+    (_matches_differently, lambda context: replace(context, patterns_apart=True)),
+    (_builds_differently, lambda context: replace(context, apart=True)),
+    (_calls_differently, lambda context: replace(context, bound=True)),
+    (_goes_through_rows, lambda context: replace(context, rows_apart=True)),
+    (_builds_differently, lambda context: replace(context, apart=True, rows_apart=True)),
+)

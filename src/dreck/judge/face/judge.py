@@ -1,0 +1,449 @@
+"""The verdict on two versions: proof first, trials where it does not reach."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import Any
+
+from ...errors import TargetError
+from ...outline import Function
+from .compare import compare
+from ..world.context import Context, context_of
+from ..world.kinds import plain_classes
+from ..world.foreign import with_foreign
+from ..world.splits import SplitClass, split_classes_of
+from ..world.dispatchers import dispatching_nodes
+from ..world.private_names import as_meant
+from ..world.names import attributes_asked, decorated_names
+from ..world.values import enums_of
+from ..walk.events import Names
+from .explain import DecisionTable, explain
+from ..world.neutral import neutral_data_of
+from ..versions.new_bases import without_new_bases
+from ..versions.options import Options, without_options
+from ..walk.prove import Proved, Unproved
+from ..world.scope import scope_of
+from ..world.loading import defined_in_time, names_inside
+from ..trials.answers import ELSE
+from ..trials.runner import ProcessRunner, Request, Runner
+from ..trials.script import call_text, script_of
+from .verdict import (
+    Assumption,
+    AssumptionKind,
+    Counterexample,
+    Coverage,
+    SubjectVerdict,
+    Trials,
+    Verdict,
+    Vouching,
+)
+from ..versions.version import (
+    MODULE,
+    Version,
+    differences,
+    hints_in_time,
+    is_new_record,
+    module_name,
+    reached_from,
+)
+
+# Parameters that a message names.
+_NAMED = 4
+
+
+@dataclass(frozen=True, slots=True)
+class Judge:
+    """How strict the judge is, and whether it may run the code.
+
+    Attributes:
+        strict: allow no assumption.
+        runner: carries out trials; None never runs anything.
+    """
+
+    strict: bool = False
+    runner: Runner | None = ProcessRunner()
+
+    def without_trials(self) -> Judge:
+        """The same judge, which proves and runs nothing."""
+        return replace(self, runner=None)
+
+    def vouch(self, before: Version, after: Version, subject: str | None = None) -> Vouching:
+        """Compare all functions that differ, or one and what it reaches.
+
+        Raises:
+            TargetError: no function of that name is in both versions.
+        """
+        based = without_new_bases(before, after)
+        options = without_options(before, based.version)
+        after = options.version
+        found = differences(before, after)
+        splits = split_classes_of(after.tree, before.tree)
+        wanted = list(dict.fromkeys([*found.changed, *_methods_of_kinds(splits), *options.names]))
+        if subject is not None:
+            self._check_subject(subject, before, after)
+            reached = reached_from(subject, before, found.changed) | reached_from(
+                subject, after, found.changed
+            )
+            wanted = [subject, *(n for n in wanted if n in reached and n != subject)]
+        verdicts = [
+            self._with_options(self.function(before, after, name), options, before)
+            for name in wanted
+        ]
+        verdicts += [_out_of_time(n) for n in found.changed if not _hints_fit(before, after, n)]
+        if found.frame_differs:
+            why = "code outside functions differs (constants, classes or imports); Dreck does not compare that yet"
+            verdicts.append(SubjectVerdict(MODULE, Verdict.UNDECIDED, why))
+        apart = {f"{owner.name}." for s in splits.values() for _, owner in s.kinds}
+        own = [n for n in (*found.added, *found.removed) if n.rpartition(".")[0] + "." not in apart]
+        verdicts += [
+            v for n in own if (v := _lonely(n, before, after, strict=self.strict)) is not None
+        ]
+        verdicts += [
+            _based(base, kinds, strict=self.strict) for base, kinds in based.classes.items()
+        ]
+        verdicts += [
+            _neutral(a, c, strict=self.strict)
+            for a, kinds in neutral_data_of(after.tree, before.tree).items()
+            for c, _ in kinds
+        ]
+        return Vouching(tuple(verdicts), tuple(_notes(found.added, found.removed)))
+
+    def _with_options(
+        self, verdict: SubjectVerdict, options: Options, before: Version
+    ) -> SubjectVerdict:
+        """A verdict on a function that can be given constants of the module now, which must not be
+        set again.
+        """
+        known = [n for n in options.names.get(verdict.subject, ()) if n in before.names.bound]
+        if not known or verdict.verdict not in (Verdict.PROVED, Verdict.PROVED_UNDER):
+            return verdict
+        if self.strict:
+            why = f"{', '.join(known)} is read when the function is defined, no longer when it is called; no assumption is allowed"
+            return SubjectVerdict(verdict.subject, Verdict.UNDECIDED, why)
+        added = [a for a in map(Assumption.about_name, known) if a not in verdict.assumptions]
+        count = len(verdict.assumptions) + len(added)
+        why = f"every path matches, given {count} assumption{'s' if count > 1 else ''}"
+        return replace(
+            verdict,
+            verdict=Verdict.PROVED_UNDER,
+            why=why,
+            assumptions=(*verdict.assumptions, *added),
+        )
+
+    def vouch_files(self, pairs: Sequence[tuple[Version, Version]]) -> Vouching:
+        """Compare several modules of a project that change together; each may use the others' new
+        functions.
+        """
+        modules = [module_name(before.path)[0] for before, _ in pairs]
+        sides = [{m: pair[i] for m, pair in zip(modules, pairs, strict=True)} for i in range(2)]
+        found = []
+        for module, (before, after) in zip(modules, pairs, strict=True):
+            others = [{m: v for m, v in side.items() if m != module} for side in sides]
+            found.append(
+                self.vouch(replace(before, others=others[0]), replace(after, others=others[1]))
+            )
+        return Vouching(
+            tuple(s for v in found for s in v.subjects), tuple(n for v in found for n in v.notes)
+        )
+
+    @staticmethod
+    def _check_subject(subject: str, before: Version, after: Version) -> None:
+        for version in (before, after):
+            if subject not in version.functions:
+                names = ", ".join(list(version.functions)[:6]) or "none"
+                raise TargetError(f"{version.path}: has no function {subject!r}; it has {names}")
+
+    def explain(
+        self, before: Version, after: Version, subject: str | None = None
+    ) -> list[DecisionTable | str]:
+        """The decision tables of all functions that differ, or of one; a sentence where there is
+        none.
+        """
+        if subject is not None:
+            self._check_subject(subject, before, after)
+        after = without_options(before, without_new_bases(before, after).version).version
+        names = [subject] if subject else differences(before, after).changed
+        tables = []
+        for name in names:
+            old, new = before.functions[name], after.functions[name]
+            around, contexts = _surroundings(before, after, old, new)
+            tables.append(
+                explain(
+                    name,
+                    as_meant(before.tree, old.node),
+                    as_meant(after.tree, new.node),
+                    around,
+                    contexts,
+                    strict=self.strict,
+                )
+            )
+        return tables
+
+    def function(self, before: Version, after: Version, name: str) -> SubjectVerdict:
+        """Compare one function of two versions."""
+        old, new = before.functions[name], after.functions[name]
+        names, contexts = _surroundings(before, after, old, new)
+        nodes = as_meant(before.tree, old.node), as_meant(after.tree, new.node)
+        found = compare(*nodes, names, strict=self.strict, contexts=contexts)
+        if isinstance(found, Proved):
+            return proved(name, found)
+        if self.runner is None:
+            helps = (
+                "trials, which may run the code" if not self.strict else "assumptions, or trials"
+            )
+            return SubjectVerdict(
+                name, Verdict.UNDECIDED, f"not proved: {found.why}; nothing was run", helps=helps
+            )
+        return self._tried(before, after, name, found)
+
+    def _tried(
+        self, before: Version, after: Version, name: str, unproved: Unproved
+    ) -> SubjectVerdict:
+        assert self.runner is not None
+        module, root = module_name(before.path)
+        roots = dict.fromkeys((root, module_name(after.path)[1]))
+        paths = (str(before.path), str(after.path))
+        request = Request(
+            paths,
+            (before.text, after.text),
+            module,
+            tuple(roots),
+            name,
+            unproved.aim,
+            (unproved.line_before, unproved.line_after),
+        )
+        verdict = _from_trials(request, self.runner.run(request), unproved.why)
+        return (
+            replace(verdict, helps=_helps(verdict, before.functions[name]))
+            if verdict.verdict is Verdict.UNDECIDED
+            else verdict
+        )
+
+
+def proved(name: str, found: Proved) -> SubjectVerdict:
+    """The verdict of a successful proof."""
+    if not found.assumptions:
+        return SubjectVerdict(
+            name, Verdict.PROVED, f"every path matches ({found.steps} steps compared)"
+        )
+    count = len(found.assumptions)
+    why = f"every path matches, given {count} assumption{'s' if count > 1 else ''} ({found.steps} steps compared)"
+    return SubjectVerdict(name, Verdict.PROVED_UNDER, why, found.assumptions)
+
+
+def _from_trials(request: Request, found: dict[str, Any], unproved: str) -> SubjectVerdict:
+    if found["outcome"] == "differs":
+        where = tuple(
+            f"{question} is {answer}"
+            for question, answer in found["said"].items()
+            if answer != ELSE
+        )
+        call, script = call_text(request.subject, found), script_of(request, found)
+        shown = Counterexample(call, where, found["before"], found["after"], script)
+        why = f"one input shows a difference; the proof stopped where {unproved}"
+        return SubjectVerdict(request.subject, Verdict.DIFFERS, why, counterexample=shown)
+    if found["outcome"] != "same":
+        why = f"not proved: {unproved}; not tried: {found['why']}"
+        problem = found["why"] if found["outcome"] == "cannot load" else ""
+        return SubjectVerdict(request.subject, Verdict.UNDECIDED, why, problem=problem)
+    trials = Trials(
+        found["count"],
+        _coverage(found["before"]),
+        _coverage(found["after"]),
+        found["planted"],
+        found["caught"],
+        tuple(found["faults_missed"]),
+        found["recorded"],
+    )
+    if not all(found["arrived"]):
+        which = found["arrived"].index(False)
+        place = f"line {request.parted[which]} of the {('old', 'new')[which]} version, where the two part"
+        why = f"no difference in {trials.count} trials, but none of them came to {place}; not proved: {unproved}"
+        return SubjectVerdict(request.subject, Verdict.UNDECIDED, why, trials=trials)
+    verdict = _weighed(request.subject, trials)
+    return replace(verdict, why=f"{verdict.why}; not proved: {unproved}")
+
+
+def _helps(verdict: SubjectVerdict, function: Function) -> str:
+    """What would help to decide about a function that neither a proof nor trials could."""
+    if verdict.problem:
+        return "an environment in which the module can be imported"
+    arguments = function.node.args
+    plain = [
+        a.arg
+        for a in (*arguments.posonlyargs, *arguments.args, *arguments.kwonlyargs)
+        if a.annotation is None
+    ]
+    bare = [n for n in plain if n not in ("self", "cls")]
+    hints = [f"annotations of {', '.join(bare[:_NAMED])}"] if bare else []
+    return (
+        ", ".join([*hints, "inputs of your own (--inputs FILE.py)"])
+        + ", or tests that call it (--calls-of TESTS)"
+    )
+
+
+def _weighed(subject: str, trials: Trials) -> SubjectVerdict:
+    """Trials that reached too little are no evidence."""
+    reached = min(
+        trials.branches_before,
+        trials.branches_after,
+        key=lambda c: (c.reached / max(c.total, 1) if c.total else 1, -c.total),
+    )
+    if reached.total and reached.reached * 2 < reached.total:
+        why = f"{trials.count} trials reached only {reached.reached} of {reached.total} branches"
+        return SubjectVerdict(subject, Verdict.UNDECIDED, why, trials=trials)
+    if trials.faults_planted and trials.faults_caught * 2 < trials.faults_planted:
+        why = f"{trials.count} trials caught only {trials.faults_caught} of {trials.faults_planted} planted faults"
+        return SubjectVerdict(subject, Verdict.UNDECIDED, why, trials=trials)
+    why = (
+        f"no difference in {trials.count} trials{_recorded(trials)}, which reach {reached.reached} of {reached.total} branches "
+        f"and catch {trials.faults_caught} of {trials.faults_planted} planted faults"
+    )
+    return SubjectVerdict(subject, Verdict.TESTED, why, trials=trials)
+
+
+def _recorded(trials: Trials) -> str:
+    return f" ({trials.recorded} of them calls that tests make)" if trials.recorded else ""
+
+
+def _coverage(found: dict[str, Any]) -> Coverage:
+    return Coverage(found["reached"], found["total"], tuple(found["missed"]))
+
+
+def _surroundings(
+    before: Version, after: Version, old: Function, new: Function
+) -> tuple[Names, tuple[Context, Context]]:
+    """What is known around one function of two versions."""
+    names = names_inside((*old.around, *new.around), common_names(before.names, after.names))
+    around = {n for f in (*old.around, *new.around) for n in scope_of(f).own}
+    fresh = (_only_in(before, after) | _only_in(after, before)) - around
+    names = replace(
+        names, acting=decorated_names(before.tree) | decorated_names(after.tree), new=fresh
+    )
+    theirs = enums_of(after.tree)
+    enums = {
+        name: members
+        for name, members in enums_of(before.tree).items()
+        if theirs.get(name) == members
+    }
+    names = replace(names, enums={n: m for n, m in enums.items() if n not in around})
+    classes = {
+        n: c
+        for n, c in plain_classes(before.tree).items()
+        if plain_classes(after.tree).get(n) == c and n not in around
+    }
+    names = replace(names, classes=classes)
+    contexts = (
+        context_of(before.tree, after.tree, old, names),
+        context_of(after.tree, before.tree, new, names),
+    )
+    if before.others and not old.around:
+        return with_foreign(names, contexts, (before, after), (old.node, new.node))
+    return names, contexts
+
+
+def common_names(a: Names, b: Names) -> Names:
+    """What is known of the names around both versions."""
+    known = Names(
+        a.bound & b.bound, a.shadowing | b.shadowing, a.star or b.star, fixed=a.fixed & b.fixed
+    )
+    return known
+
+
+def _only_in(has: Version, lacks: Version) -> frozenset[str]:
+    """Names that one version has in time for all that may need them, and the other knows nothing
+    of.
+    """
+    candidates = defined_in_time(has.tree) - lacks.names.shadowing
+    return frozenset(n for n in candidates if not Names().is_builtin(n))
+
+
+def _methods_of_kinds(splits: Mapping[str, SplitClass]) -> list[str]:
+    """Methods of classes of which some kind has a body of its own now."""
+    inside = [
+        (s.name, m.name)
+        for s in splits.values()
+        for _, owner in s.kinds
+        for m in owner.body
+        if isinstance(m, ast.FunctionDef)
+    ]
+    return [f"{owner}.{name}" for owner, name in inside]
+
+
+def _hints_fit(before: Version, after: Version, name: str) -> bool:
+    """Whether the annotations of a function's new version are known when it is defined, or those of
+    the old one were not either.
+    """
+    old, new = before.functions[name], after.functions[name]
+    return bool(new.around) or hints_in_time(new.node, after) or not hints_in_time(old.node, before)
+
+
+def _out_of_time(name: str) -> SubjectVerdict:
+    why = "an annotation of the new version names something that does not exist yet when the function is defined"
+    return SubjectVerdict(
+        name, Verdict.UNDECIDED, why, helps="the annotation as a text, or the definition further up"
+    )
+
+
+def _neutral(attribute: str, owner: str, *, strict: bool) -> SubjectVerdict:
+    """A verdict on a constant of a class whose objects had no such attribute."""
+    name, why = f"{owner}.{attribute}", "an attribute that only the new version has"
+    if strict:
+        return SubjectVerdict(name, Verdict.UNDECIDED, f"{why}; no assumption is allowed")
+    breaks = f"code that counts on the AttributeError of a {owner} without {attribute}, or that gave it one from outside"
+    return SubjectVerdict(
+        name, Verdict.PROVED_UNDER, why, (Assumption(AssumptionKind.NOT_OVERRIDDEN, name, breaks),)
+    )
+
+
+def _based(base: str, kinds: Sequence[str], *, strict: bool) -> SubjectVerdict:
+    """A verdict on a base class that several classes have now."""
+    why = f"a base class of {', '.join(kinds)} that only the new version has"
+    if strict:
+        return SubjectVerdict(base, Verdict.UNDECIDED, f"{why}; no assumption is allowed")
+    breaks = f"a class elsewhere derived from {kinds[0]} with a metaclass of its own, or code that looks at the bases of {kinds[0]}"
+    first = Assumption(AssumptionKind.NOT_OVERRIDDEN, base, breaks)
+    return SubjectVerdict(
+        base, Verdict.PROVED_UNDER, why, (first, *map(Assumption.about_name, kinds))
+    )
+
+
+def _lonely(name: str, before: Version, after: Version, *, strict: bool) -> SubjectVerdict | None:
+    """A verdict on a function that only one version has, unless nothing can notice it."""
+    owner, _, last = name.partition("#")[0].rpartition(".")
+    has, lacks = (after, before) if name in after.functions else (before, after)
+    new_class = next(
+        (s for s in has.tree.body if isinstance(s, ast.ClassDef) and s.name == owner), None
+    )
+    if new_class is not None and is_new_record(new_class, has, lacks):
+        return None
+    if (
+        name in has.functions
+        and id(has.functions[name].node) in dispatching_nodes(has.tree)
+        and not lacks.mentions(last)
+    ):
+        return None
+    special = last.startswith("__") and last.endswith("__")
+    known = last in attributes_asked(lacks.tree) if owner else lacks.mentions(last)
+    if special or "#" in name or known:
+        which = "after" if has is after else "before"
+        why = f"only the {which} version has it, and other code may mean it; Dreck does not follow that yet"
+        return SubjectVerdict(name, Verdict.UNDECIDED, why)
+    of_enum = (
+        owner in enums_of(has.tree) and last not in ("name", "value") and not last.startswith("_")
+    )
+    if owner and has.inherits(owner) and not of_enum:
+        breaks = f"a base class of {owner} that has a {last} of its own"
+        assumption = Assumption(AssumptionKind.NOT_OVERRIDDEN, name, breaks)
+        why = "a method that only one version has"
+        if strict:
+            return SubjectVerdict(name, Verdict.UNDECIDED, f"{why}; no assumption is allowed")
+        return SubjectVerdict(name, Verdict.PROVED_UNDER, why, (assumption,))
+    return None
+
+
+def _notes(added: Iterable[str], removed: Iterable[str]) -> list[str]:
+    notes = [f"{name} is new" for name in added]
+    return notes + [f"{name} is gone; callers outside this module would notice" for name in removed]

@@ -1,0 +1,1 @@
+"""Planted faults: deliberately wrong versions, to measure what inputs would notice."""

@@ -1,0 +1,1 @@
+"""The intermediate representation: operations with their semantics, and graphs of them."""

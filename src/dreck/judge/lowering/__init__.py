@@ -1,0 +1,1 @@
+"""From syntax trees to graphs: statements, expressions, patterns."""

@@ -1,0 +1,1 @@
+"""What the judge reads in place of something else: helpers, tables, dispatch, rows, loops."""

@@ -1,0 +1,339 @@
+"""Loops that stand in expressions: any, all, next, sum, comprehensions."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from functools import partial
+
+from ..ir.graph import Cut, Node, Operand, Put, Test
+from ..world.constants import is_constant
+from .classes import bind_arguments
+from ..lowering.expressions import CannotLower, Where, in_words
+from .lookups import LookupLowering
+from ..world.rows import constant_term
+from ..world.scope import FunctionNode
+from ..values.terms import FALSE, TRUE, Term, const
+from ..face.verdict import AssumptionKind
+
+_LOOPS = frozenset({"any", "all"})
+
+
+class GeneratorLowering(LookupLowering):
+    """Lowers what :class:`LookupLowering` would leave an unknown generator or comprehension."""
+
+    def _call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node:
+        known = self._loop_call(node, out, after, where)
+        return known if known is not None else super()._call(node, out, after, where)
+
+    def _loop_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
+        name = next((n for n in (*_LOOPS, "next", "sum") if self.is_builtin_call(node, n)), None)
+        if name is None or not node.args or id(node.args[0]) not in self.immediate:
+            return None
+        generator = node.args[0]
+        assert isinstance(generator, ast.GeneratorExp)
+        line = node.lineno
+        asked = generator.generators[0].iter
+        if (
+            name in _LOOPS
+            and isinstance(asked, ast.Name)
+            and asked.id in self.rule_lists
+            and asked.id not in self.inner
+        ):
+            return self._all_rules(node, generator, out, after, where, every=name == "all")
+        if name == "next":
+            given = node.args[1]
+            ended: Node = Put(line, out, constant_term(given), after)
+        elif name == "sum":
+            return self._sum(node, generator, out, after, where)
+        else:
+            ended = Put(line, out, FALSE if name == "any" else TRUE, after)
+
+        def element(again: Node) -> Node:
+            if name == "next":
+                return self.value(generator.elt, out, after, where)
+            decided = Put(line, out, TRUE if name == "any" else FALSE, after)
+            yes, no = (decided, again) if name == "any" else (again, decided)
+            return self.condition(generator.elt, yes, no, where)
+
+        entry = self._generated(generator, 0, element, ended, where)
+        return self._not_stopping(node, [generator.elt, *_asked_inside(generator)], entry, where)
+
+    def _not_stopping(
+        self, node: ast.Call, parts: list[ast.expr], entry: Node, where: Where
+    ) -> Node:
+        """Assume that nothing inside a generator raises StopIteration, which would become a
+        RuntimeError there.
+        """
+        for part in parts:
+            about = ast.unparse(part)
+            detail = (AssumptionKind.NO_EFFECT, about, f"`{about}` raises StopIteration")
+            entry = self.do("assume", node, (), (), entry, where, detail)
+        return entry
+
+    def _sum(
+        self, node: ast.Call, generator: ast.GeneratorExp, out: int, after: Node, where: Where
+    ) -> Node:
+        """``sum(...)`` starts at 0 and adds one element after the other; of floats the rounding is
+        its own.
+        """
+
+        def element(again: Node) -> Node:
+            item = self.temporary()
+            return self.value(
+                generator.elt,
+                item,
+                self.do("sum up", generator.elt, (out, item), (out,), again, where),
+                where,
+            )
+
+        entry: Node = Put(
+            node.lineno, out, const(0), self._generated(generator, 0, element, after, where)
+        )
+        harmless = is_constant(generator.elt) or isinstance(generator.elt, ast.Name)
+        entry = self._not_stopping(
+            node, [*([] if harmless else [generator.elt]), *_asked_inside(generator)], entry, where
+        )
+        return self.value(node.func, self.temporary(), entry, where)
+
+    def _all_rules(
+        self,
+        node: ast.Call,
+        generator: ast.GeneratorExp,
+        out: int,
+        after: Node,
+        where: Where,
+        *,
+        every: bool,
+    ) -> Node:
+        """``all(rule(x) for rule in rules)``, one rule after the other."""
+        asked, element = generator.generators[0].iter, generator.elt
+        assert isinstance(asked, ast.Name) and isinstance(element, ast.Call)
+        entry: Node = Put(node.lineno, out, TRUE if every else FALSE, after)
+        for rule in reversed(self.rule_lists[asked.id][1]):
+            bound = bind_arguments(
+                rule.args, element.args, {k.arg: k.value for k in element.keywords}
+            )
+            if bound is None or any(isinstance(a, ast.Starred) for a in element.args):
+                raise CannotLower("rules that do not take what they are given", node.lineno)
+            decided = Put(node.lineno, out, FALSE if every else TRUE, after)
+            entry = self._one_rule(
+                rule, element, bound, (entry, decided) if every else (decided, entry), where
+            )
+        entry = self.value(asked, self.temporary(), entry, where)
+        about = ast.unparse(element)
+        detail = (AssumptionKind.NO_EFFECT, about, f"`{about}` raises StopIteration")
+        return self.do("assume", node, (), (), entry, where, detail)
+
+    def _one_rule(
+        self,
+        rule: FunctionNode,
+        element: ast.Call,
+        bound: dict[str, ast.expr],
+        ways: tuple[Node, Node],
+        where: Where,
+    ) -> Node:
+        given = [*element.args, *(k.value for k in element.keywords)]
+        answer, flag = self.temporary(), self.temporary()
+        test = Test(element.lineno, flag, *ways, element)
+        asked = self._truth(element, answer, flag, test, where)
+
+        def enter(operands: tuple[Operand, ...]) -> Node:
+            values = dict(zip(map(id, given), operands, strict=True))
+            return self.inlined(
+                rule, {n: values.get(id(e), e) for n, e in bound.items()}, answer, asked, where
+            )
+
+        return self.values(given, where, enter)
+
+    def _listcomp(self, node: ast.expr, out: int, after: Node, where: Where) -> Node:
+        if (
+            not self.context.apart
+            or not isinstance(node, ast.ListComp | ast.SetComp | ast.DictComp)
+            or not is_plain_comprehension(node)
+        ):
+            return super()._listcomp(node, out, after, where)
+        made, nothing, item, value = (self.temporary() for _ in range(4))
+        ended = Put(node.lineno, out, made, after)
+
+        def element(again: Node) -> Node:
+            if isinstance(node, ast.DictComp):
+                stored = self.do("setitem", node, (made, item, value), (), again, where)
+                return self.values(
+                    [node.key, node.value],
+                    where,
+                    lambda o: Put(node.lineno, item, o[0], Put(node.lineno, value, o[1], stored)),
+                )
+            kind = "append" if isinstance(node, ast.ListComp) else "add"
+            return self.value(
+                node.elt, item, self.do(kind, node, (made, item), (nothing,), again, where), where
+            )
+
+        kind = {ast.ListComp: "list", ast.SetComp: "set", ast.DictComp: "dict"}[type(node)]
+        return self.do(
+            kind, node, (), (made,), self._generated(node, 0, element, ended, where), where, ()
+        )
+
+    _setcomp = _dictcomp = _listcomp
+
+    def _generated(
+        self,
+        node: ast.GeneratorExp | ast.ListComp | ast.SetComp | ast.DictComp,
+        i: int,
+        element: Callable[[Node], Node],
+        ended: Node,
+        where: Where,
+    ) -> Node:
+        """The loops of a generator expression around its element."""
+        loop = node.generators[i]
+        rows = self.rows_of(loop.iter)
+        if rows is not None:
+            return self._row_by_row(node, i, rows, element, ended, where)
+        iterator, flag, item = self.temporary(), self.temporary(), self.temporary()
+        head = Cut(node.lineno, ended)
+        with self.inner_names(loop.target):
+            inside = self._round(node, i, item, element, head, where)
+        test = Test(node.lineno, flag, inside, ended, in_words(loop.iter))
+        head.next = self.do("next", loop.iter, (iterator,), (flag, item), test, where)
+        return self.values(
+            [loop.iter], where, lambda o: self.do("iter", loop.iter, o, (iterator,), head, where)
+        )
+
+    def _row_by_row(
+        self,
+        node: ast.GeneratorExp | ast.ListComp | ast.SetComp | ast.DictComp,
+        i: int,
+        rows: list[Term],
+        element: Callable[[Node], Node],
+        ended: Node,
+        where: Where,
+    ) -> Node:
+        """A loop over constant rows, written out."""
+        loop, entry = node.generators[i], ended
+        for row in reversed(rows):
+            item = self.temporary()
+            with self.inner_names(loop.target):
+                entry = Put(
+                    node.lineno, item, row, self._round(node, i, item, element, entry, where)
+                )
+        return (
+            self.value(loop.iter, self.temporary(), entry, where)
+            if isinstance(loop.iter, ast.Name)
+            else entry
+        )
+
+    def _round(
+        self,
+        node: ast.GeneratorExp | ast.ListComp | ast.SetComp | ast.DictComp,
+        i: int,
+        item: int,
+        element: Callable[[Node], Node],
+        again: Node,
+        where: Where,
+    ) -> Node:
+        """What is done with one element of a loop."""
+        loop = node.generators[i]
+        inside = (
+            element(again)
+            if i + 1 == len(node.generators)
+            else self._generated(node, i + 1, element, again, where)
+        )
+        for condition in reversed(loop.ifs):
+            inside = self.condition(condition, inside, again, where)
+            sides = _sides(condition)
+            if sides and isinstance(node, ast.GeneratorExp):
+                about = ast.unparse(condition)
+                detail = (AssumptionKind.NO_EFFECT, about, f"`{about}` raises StopIteration")
+                inside = self.values(
+                    sides, where, partial(self._unless_plain, condition, detail, inside, where)
+                )
+        return self.assign(loop.target, item, inside, where)
+
+    def _unless_plain(
+        self,
+        source: ast.expr,
+        detail: object,
+        after: Node,
+        where: Where,
+        operands: tuple[Operand, ...],
+    ) -> Node:
+        return self.do("assume unless plain", source, operands, (), after, where, detail)
+
+    @contextmanager
+    def inner_names(self, target: ast.expr) -> Iterator[None]:
+        """Inside, the names of a target are not those of the function."""
+        old = dict(self.inner)
+        names = [n.id for n in ast.walk(target) if isinstance(n, ast.Name)]
+        number = self.temporary()
+        self.inner.update({n: f"{n}@{number}" for n in names})
+        yield
+        self.inner = old
+
+
+def _asked_inside(generator: ast.GeneratorExp) -> list[ast.expr]:
+    """What a generator evaluates itself beside its element and comparisons of names."""
+    conditions = [c for g in generator.generators for c in g.ifs if not _sides(c)]
+    return [
+        *conditions,
+        *(g.iter for g in generator.generators[1:] if not isinstance(g.iter, ast.Name)),
+    ]
+
+
+def _sides(condition: ast.expr) -> list[ast.expr]:
+    """The two sides of a comparison of names and constants; empty for any other condition."""
+    if (
+        not isinstance(condition, ast.Compare)
+        or len(condition.ops) != 1
+        or isinstance(condition.ops[0], ast.In | ast.NotIn)
+    ):
+        return []
+    sides = [condition.left, condition.comparators[0]]
+    return sides if all(isinstance(s, ast.Name | ast.Constant) for s in sides) else []
+
+
+def immediate_generators(
+    function: ast.AST, is_builtin: Callable[[str], bool], *, sums: bool
+) -> frozenset[int]:
+    """The ids of generator expressions that any, all, next (or sum) use up on the spot."""
+    found = set()
+    for node in ast.walk(function):
+        if (
+            not isinstance(node, ast.Call)
+            or not isinstance(node.func, ast.Name)
+            or node.keywords
+            or not node.args
+        ):
+            continue
+        name, first = node.func.id, node.args[0]
+        fits = ((name in _LOOPS or (name == "sum" and sums)) and len(node.args) == 1) or (
+            name == "next" and len(node.args) == 2 and is_constant(node.args[1])
+        )
+        if (
+            fits
+            and is_builtin(name)
+            and isinstance(first, ast.GeneratorExp)
+            and is_plain_comprehension(first)
+        ):
+            found.add(id(first))
+    return frozenset(found)
+
+
+def is_plain_comprehension(
+    node: ast.GeneratorExp | ast.ListComp | ast.SetComp | ast.DictComp,
+) -> bool:
+    """Whether a comprehension can be lowered as loops: nothing in it lives on or waits."""
+    awkward = (
+        ast.Await,
+        ast.NamedExpr,
+        ast.Lambda,
+        ast.ListComp,
+        ast.SetComp,
+        ast.DictComp,
+        ast.GeneratorExp,
+        ast.Yield,
+    )
+    inside = [n for n in ast.walk(node) if n is not node]
+    return not any(isinstance(n, awkward) for n in inside) and not any(
+        g.is_async for g in node.generators
+    )

@@ -1,0 +1,1 @@
+"""The lock-step walk over two graphs."""

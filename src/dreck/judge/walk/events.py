@@ -1,0 +1,237 @@
+"""What the prover knows of single steps: which are silent, which are the same, what they yield."""
+
+from __future__ import annotations
+
+import builtins
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, field
+
+from ..ir.graph import Do
+from ..world.rows import field_of, parts_of
+from ..values.terms import (
+    BOOL,
+    NUMBERS,
+    PLAIN,
+    Kinds,
+    Term,
+    all_plain,
+    compared,
+    enum_kind,
+    identity,
+    is_const,
+    kinds_of,
+    negated,
+    truth_of,
+)
+from ..values.sums import arithmetic
+from ..face.verdict import AssumptionKind
+
+# Steps that run no code of anybody's, so that names of the module keep their values.
+# Steps that, done again on the same operands with nothing but such steps between, yield the same
+# under an assumption.
+AGAIN: Mapping[str, AssumptionKind] = {
+    "getattr": AssumptionKind.STABLE_READ,
+    "pattern attribute": AssumptionKind.STABLE_READ,
+    "getitem": AssumptionKind.STABLE_READ,
+    **dict.fromkeys(
+        ("compare", "truth", "member", "in", "isinstance", "hash"), AssumptionKind.NO_EFFECT
+    ),
+}
+# Steps that read an attribute.
+READS = frozenset({"getattr", "pattern attribute"})
+QUIET = frozenset({"cell", "global", "list", "join", "assert", "forget"})
+# Steps that cannot raise once their operands are there.
+MAY_NOT_RAISE = frozenset({"list", "append", "assert", "set cell", "set global", "forget"})
+
+_FLAG_FIRST = frozenset(
+    {
+        "truth",
+        "in",
+        "member",
+        "isinstance",
+        "catches",
+        "pattern attribute",
+        "exit failed",
+        "async exit failed",
+        "match",
+        "next",
+        "async next",
+    }
+)
+_OPPOSITE = {"<": ">=", ">=": "<", ">": "<=", "<=": ">", "==": "!=", "!=": "=="}
+_MIRRORED = {"<": ">", ">": "<", "<=": ">=", ">=": "<=", "==": "==", "!=": "!="}
+_BUILTINS = frozenset(n for n in dir(builtins) if not n.startswith("_"))
+_INSTANCES: Mapping[str, Kinds] = {
+    "int": frozenset({"int", "bool"}),
+    **{name: frozenset({name}) for name in ("bool", "float", "str", "bytes")},
+}
+# Built-in functions that always yield a value of exactly this type.
+_YIELDS: Mapping[str, Kinds] = {
+    **dict.fromkeys(("len", "ord", "id", "hash"), frozenset({"int"})),
+    **dict.fromkeys(
+        ("isinstance", "issubclass", "callable", "hasattr", "bool", "any", "all"), BOOL
+    ),
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Names:
+    """What is known of the names around a function.
+
+    ``bound`` are the names that both modules bind at their top level, ``shadowing`` all names
+    that may stand before a built-in one (bound anywhere outside the function, in either
+    version). ``star`` says that a star import may bind anything. ``new`` are names that only
+    one version has, as helpers and tables: nobody else can know them. ``acting`` are attributes
+    that the module defines as properties and the like. ``enums`` are plain enumerations of the
+    module with their members, the same in both versions. ``fixed`` are names that the module
+    binds once, at its top level, and that none of its functions binds again. ``classes`` are plain
+    classes, the same in both versions, each with itself and the classes that it is derived from.
+    """
+
+    bound: frozenset[str] = frozenset()
+    shadowing: frozenset[str] = frozenset()
+    star: bool = False
+    new: frozenset[str] = frozenset()
+    acting: frozenset[str] = frozenset()
+    enums: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
+    fixed: frozenset[str] = frozenset()
+    classes: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
+
+    def is_builtin(self, name: str) -> bool:
+        """Whether a name not bound by the function means the built-in of that name."""
+        return name in _BUILTINS and name not in self.shadowing and not self.star
+
+    def is_soft(self, name: str, *, protected: bool) -> bool:
+        """Whether reading a name is unobservable, or can at most raise unprotected."""
+        return self.is_builtin(name) or name in self.new or (name in self.bound and not protected)
+
+    def is_steady(self, attribute: str) -> bool:
+        """Whether nothing in the module says that reading an attribute may act."""
+        return attribute not in self.acting and "*" not in self.acting
+
+    def unsure(self, left: Iterable[str], right: Iterable[str]) -> list[str]:
+        """Names whose absence would show, because the two sides read them in another order."""
+        a = [n for n in dict.fromkeys(left) if not self.is_builtin(n) and n not in self.new]
+        b = [n for n in dict.fromkeys(right) if not self.is_builtin(n) and n not in self.new]
+        return [] if a == b else list(dict.fromkeys([*a, *b]))
+
+
+def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -> list[Term] | None:
+    """What a step yields where nobody can observe it; None where it is an effect."""
+    result: Term | None = None
+    if node.kind == "truth":
+        result = truth_of(terms[0], kinds)
+    elif node.kind == "not":
+        result = negated(terms[0])
+    elif node.kind == "is":
+        result = identity(terms[0], terms[1], kinds)
+    elif node.kind == "compare":
+        result = compared(node.detail, terms[0], terms[1], kinds)
+    elif node.kind in ("binop", "inplace"):
+        result = arithmetic(node.detail, terms[0], terms[1], kinds)
+    elif node.kind == "sum up":
+        result = arithmetic("+", terms[0], terms[1], kinds)
+    elif node.kind in ("tuple", "slice"):
+        result = (node.kind, *terms)
+    elif node.kind == "is number":
+        known = kinds_of(terms[0], kinds)
+        result = ("c", "bool", known is not None and known <= NUMBERS)
+    elif node.kind == "getitem":
+        result = _item(terms[0], terms[1])
+    elif node.kind == "getattr" and terms[0][0] == "row":
+        result = field_of(terms[0], node.detail)
+    elif node.kind == "row":
+        result = node.detail.term(tuple(terms))
+    elif node.kind == "member":
+        result = compared("==", terms[0], terms[1], kinds)
+    elif node.kind == "hash":
+        known = kinds_of(terms[0], kinds)
+        return [] if all_plain(known) else None
+    elif node.kind == "in":
+        result = _membership(terms[0], terms[1], kinds)
+    elif node.kind == "unpack":
+        parts = _taken_apart(terms[0])
+        return None if parts is None or node.detail != (len(parts), None) else list(parts)
+    return None if result is None else [result]
+
+
+def _item(container: Term, index: Term) -> Term | None:
+    """An item of a tuple whose parts are known, by a constant index that is in range."""
+    parts = _taken_apart(container)
+    if parts is None or index[0] != "c" or index[1] != "int":
+        return None
+    return parts[index[2]] if -len(parts) <= index[2] < len(parts) else None
+
+
+def _taken_apart(container: Term) -> tuple[Term, ...] | None:
+    """The parts of a tuple, or of a row that is one."""
+    if container[0] == "row":
+        return parts_of(container) if container[4] else None
+    return container[1:] if container[0] == "tuple" else None
+
+
+def is_instance(
+    value: Term, class_name: str | None, kinds: Mapping[int, Kinds], names: Names
+) -> Term | None:
+    """The bool term of ``isinstance(value, class_name)`` for plain values and built-in types, else
+    None.
+    """
+    known = kinds_of(value, kinds)
+    if (
+        class_name is not None
+        and class_name in names.enums
+        and known is not None
+        and all_plain(known)
+    ):
+        kind = enum_kind(class_name, names.enums[class_name])
+        return ("c", "bool", known == {kind}) if known == {kind} or kind not in known else None
+    if (
+        class_name is None
+        or known is None
+        or not known <= PLAIN
+        or not names.is_builtin(class_name)
+    ):
+        return None
+    wanted = _INSTANCES.get(class_name)
+    if wanted is None:
+        return None
+    if known <= wanted:
+        return ("c", "bool", True)
+    return ("isa", value, class_name) if known & wanted else ("c", "bool", False)
+
+
+def _membership(item: Term, container: Term, kinds: Mapping[int, Kinds]) -> Term | None:
+    known = kinds_of(item, kinds)
+    if known is None or not known <= PLAIN or container[0] != "tuple":
+        return None
+    return ("in", item, container) if all(is_const(t) for t in container[1:]) else None
+
+
+def result_kinds(node: Do, callee: str | None, names: Names) -> list[Kinds | None]:
+    """The types of what an effect yields, one for each of its slots."""
+    found: list[Kinds | None] = [None] * len(node.outs)
+    if node.kind in _FLAG_FIRST:
+        found[0] = BOOL
+    elif node.kind == "call" and callee is not None and names.is_builtin(callee):
+        found[0] = _YIELDS.get(callee)
+    return found
+
+
+def opposite_comparison(
+    left: str, left_terms: Sequence[Term], right: str, right_terms: Sequence[Term]
+) -> tuple[AssumptionKind, bool] | None:
+    """Whether two comparisons are the same question under an assumption.
+
+    Returns:
+        The assumption, and whether the answers are opposite; None if they are unrelated.
+    """
+    if list(left_terms) == list(reversed(list(right_terms))) and list(left_terms) != list(
+        right_terms
+    ):
+        right = _MIRRORED[right]
+    elif list(left_terms) != list(right_terms):
+        return None
+    if right not in (left, _OPPOSITE[left]):
+        return None
+    kind = AssumptionKind.PLAIN_EQUALITY if left in ("==", "!=") else AssumptionKind.TOTAL_ORDER
+    return kind, right != left

@@ -1,0 +1,516 @@
+"""Where both sides do something: it must be the same thing, at the same time."""
+
+from __future__ import annotations
+
+from .events import AGAIN, MAY_NOT_RAISE, QUIET, READS, opposite_comparison, result_kinds
+from ..ir.graph import Do, Leave, Node
+from ..values.facts import Fact
+from .states import Enough, Parted, Path, Side, State, Used, flat, operand_term
+from ..values.terms import (
+    BOOL,
+    NONE,
+    TRUE,
+    Term,
+    identity,
+    is_const,
+    is_member,
+    kinds_of,
+    negated,
+    substituted,
+)
+from ..face.verdict import Assumption, AssumptionKind
+from .one_side import Walker, thrown
+from ..face.wording import exit_text, say, shortened
+
+# Paths listed in an explanation.
+MOST_PATHS = 64
+
+
+class Matching(Walker):
+    """Compares effects and exits of the two sides."""
+
+    def _parted(self, a: Node, b: Node) -> Parted:
+        why = f"before, line {a.line} {say(a)}; after, line {b.line} {say(b)}"
+        return Parted(why, a, b)
+
+    def _record(self, state: State, before: str, after: str, *, matched: bool = True) -> None:
+        if self.paths is not None:
+            self.paths.append(Path(state.asked, before, after, matched))
+            if len(self.paths) >= MOST_PATHS:
+                raise Enough
+
+    def _meet(self, a: Do, b: Do, state: State) -> Used:
+        """Both sides do something: it must be the same thing."""
+        used = set(self._same_reads(a, b, state))
+        terms_a, used_a = self._operands(a, state, 0)
+        terms_b, used_b = self._operands(b, state, 1)
+        paired = [
+            self._pair_lists(state, x, y)
+            for x, y in zip(flat(terms_a), flat(terms_b), strict=False)
+        ]
+        if terms_a != terms_b and len(terms_a) == len(terms_b) and not any(paired):
+            paired = [
+                self._plainly_true(state, [x, y], a)
+                for x, y in zip(terms_a, terms_b, strict=True)
+                if x != y
+            ]
+        if any(paired) or self._same_globals(state, flat(terms_a), flat(terms_b)):
+            return self._meet(a, b, state)
+        results = self._as_before(a, b, terms_a, terms_b, state, used) or self._results(
+            a, b, terms_a, terms_b
+        )
+        if results is None:
+            alone = self._alone(a, terms_a, state, 0)
+            alone = self._alone(b, terms_b, state, 1) if alone is None else alone
+            alone = self._left_out(a, terms_a, state, state.sides[0]) if alone is None else alone
+            alone = self._early(b, terms_b, state, state.sides[1]) if alone is None else alone
+            if alone is None:
+                raise self._parted(a, b)
+            return frozenset(used) | used_a | used_b | alone
+        used |= used_a | used_b
+        self._nothing_owed(a, b, state)
+        if (a.landing or b.landing) and a.kind not in MAY_NOT_RAISE:
+            used |= self._both_raise(a, b, state)
+        for side, node, outs in zip(state.sides, (a, b), results, strict=True):
+            side.env.update(zip(node.outs, outs, strict=True))
+            side.node = node.next
+        if a.kind not in QUIET:
+            state.known_globals.clear()
+        if a.kind in AGAIN and a.during is None:
+            state.facts = state.facts.seeing(_step(a, terms_a, results[0])).seeing(
+                _step(b, terms_b, results[1])
+            )
+        elif a.kind not in QUIET:
+            state.facts = state.facts.forgetting_steps(self._stored(a), self.compared)
+        return frozenset(used)
+
+    def _stored(self, node: Do) -> str | None:
+        """The attribute that a step sets, an empty text for mere arithmetic, None for anything
+        else.
+        """
+        if node.kind == "setattr":
+            return str(node.detail) if self.names.is_steady(node.detail) else None
+        return "" if node.kind in ("binop", "inplace", "unary") else None
+
+    def _as_before(
+        self, a: Do, b: Do, terms_a: list[Term], terms_b: list[Term], state: State, used: set[Fact]
+    ) -> tuple[list[Term], list[Term]] | None:
+        """What a step yielded that both sides do again, where a proof needs that it is the same."""
+        if (
+            not self.steady
+            or a.kind not in AGAIN
+            or (a.kind, a.detail, terms_a) != (b.kind, b.detail, terms_b)
+        ):
+            return None
+        seen = state.facts.seen(a.kind, a.detail, ("operands", *terms_a))
+        if seen is None or (a.kind in READS and not self.names.is_steady(a.detail)):
+            return None
+        self._assume_again(a)
+        used.add((seen, True))
+        outs = list(seen[4][1:])
+        return outs, outs
+
+    def _assume_again(self, node: Do) -> None:
+        about = shortened(node.source)
+        breaks = f"a value of `{about}` that changes when it is asked for again"
+        self.assumptions.append(Assumption(AGAIN[node.kind], about, breaks))
+
+    def _same_globals(self, state: State, first: list[Term], second: list[Term]) -> bool:
+        """Take values of one global name, read at different times, for the same if nothing in the
+        module binds it again.
+        """
+        found = False
+        for a, b in zip(first, second, strict=False):
+            if self.strict or a == b or a[0] != "s" or b[0] != "s":
+                continue
+            name = self.origins.get(a[1])
+            if name is None or name != self.origins.get(b[1]) or name not in self.names.fixed:
+                continue
+            breaks = f"{name} bound to something else from outside while this runs"
+            self.assumptions.append(Assumption(AssumptionKind.UNPATCHED, name, breaks))
+            for side in state.sides:
+                side.env = {slot: substituted(term, b, a) for slot, term in side.env.items()}
+            found = True
+        return found
+
+    def _alone(self, node: Do, terms: list[Term], state: State, which: int) -> Used | None:
+        """One side does a step again that was just done, or one that an assumption makes
+        harmless.
+        """
+        side = state.sides[which]
+        if self.strict or node.kind not in AGAIN or node.during is not None:
+            return None
+        if node.kind == "hash":
+            about = shortened(node.source)
+            self.assumptions.append(Assumption(AssumptionKind.HASHABLE, about, f"{about} = []"))
+            side.node = node.next
+            return frozenset()
+        if (node.kind == "member" or node.detail in ("==", "!=")) and any(
+            is_member(t) for t in terms
+        ):
+            return self._alone_with_member(node, terms, side)
+        seen = state.facts.seen(node.kind, node.detail, ("operands", *terms))
+        if seen is None and node.kind == "compare":
+            apart = (
+                self._asked_otherwise(node, terms, state, side)
+                or self._unequal(node, terms, state, side)
+                or self._another_kind(node, terms, state, side)
+            )
+            if apart is not None:
+                return apart
+        if seen is None and node.kind == "truth" and self._plain_truth(node, terms[0], state, side):
+            return frozenset()
+        if node.kind in READS and not self.names.is_steady(node.detail):
+            return None
+        if seen is None:
+            return None
+        if which == 0:
+            state.owed -= {seen}
+        self._assume_again(node)
+        side.env.update(zip(node.outs, seen[4][1:], strict=True))
+        side.node = node.next
+        return frozenset({(seen, True)})
+
+    def _plain_truth(self, node: Do, asked: Term, state: State, side: Side) -> bool:
+        """One side tests a comparison whose result the other hands on: the result is taken for a
+        bool.
+        """
+        if asked[0] != "s" or asked[1] not in self.compared or asked[1] in self.maybe:
+            return False
+        about = shortened(node.source)
+        breaks = f"arrays, for which `{about}` is not one truth value"
+        self.assumptions.append(Assumption(AssumptionKind.PLAIN_TRUTH, about, breaks))
+        plain = self.new(BOOL)
+        for each in state.sides:
+            each.env = {slot: substituted(term, asked, plain) for slot, term in each.env.items()}
+        self._does(node, [asked], [plain], state, side)
+        return True
+
+    def _asked_otherwise(
+        self, node: Do, terms: list[Term], state: State, side: Side
+    ) -> Used | None:
+        """One side asks ``==`` where ``!=`` was just asked of the same operands, or the reverse."""
+        opposite = {"==": "!=", "!=": "=="}.get(node.detail)
+        step = (
+            None
+            if opposite is None
+            else state.facts.seen("compare", opposite, ("operands", *terms))
+        )
+        if step is None:
+            return None
+        answer, used = step[4][1], frozenset({(step, True)})
+        if kinds_of(answer, self.kinds) != BOOL:
+            truth = state.facts.seen("truth", None, ("operands", answer))
+            if truth is None:
+                return None
+            answer, used = truth[4][1], used | {(truth, True)}
+        self.assumptions.append(
+            Assumption.about_comparison(AssumptionKind.PLAIN_EQUALITY, node.source)
+        )
+        side.env[node.outs[0]] = negated(answer)
+        side.node = node.next
+        return used
+
+    def _unequal(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
+        """One side asks whether a value equals a constant, where it just turned out to equal
+        another one.
+        """
+        if node.detail not in ("==", "!=") or not is_const(terms[1]):
+            return None
+        for step in state.facts.steps("compare"):
+            asked, other = step[3][1:]
+            if asked != terms[0] or step[2] not in ("==", "!=") or not _are_apart(other, terms[1]):
+                continue
+            answer = self._answered_before(step, state)
+            if answer is None or answer[0] != (step[2] == "=="):
+                continue
+            about = shortened(node.source)
+            breaks = f"a value equal both to {other[2]!r} and to {terms[1][2]!r}"
+            self.assumptions.append(Assumption(AssumptionKind.PLAIN_EQUALITY, about, breaks))
+            side.env[node.outs[0]] = ("c", "bool", node.detail == "!=")
+            side.node = node.next
+            return answer[1] | {(step, True)}
+        return None
+
+    def _another_kind(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
+        """One side asks whether a value equals one more constant of the kind it was just compared
+        with.
+        """
+        if node.detail not in ("==", "!=") or not is_const(terms[1]):
+            return None
+        for step in state.facts.steps("compare"):
+            asked, other = step[3][1:]
+            if asked == terms[0] and step[2] in ("==", "!=") and _are_apart(other, terms[1]):
+                about = shortened(node.source)
+                breaks = f"a value that `{about}` changes, or that it raises for"
+                self.assumptions.append(Assumption(AssumptionKind.PLAIN_EQUALITY, about, breaks))
+                self._does(node, terms, [self.new(BOOL)], state, side)
+                return frozenset({(step, True)})
+        return None
+
+    def _left_out(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
+        """The old version asks something of a value that the new one does not ask on this path.
+
+        Of an object, only after another attribute of it was read: before that it may be None, and
+        the question may be what the other one protects from.
+        """
+        if (
+            self.strict
+            or node.landing is not None
+            or node.during is not None
+            or node.kind not in ("getattr", "compare", "truth")
+        ):
+            return None
+        if node.kind == "getattr" and not self.names.is_steady(node.detail):
+            return None
+        used: Used = frozenset()
+        if node.kind == "getattr":
+            read = next((s for s in state.facts.steps("getattr") if s[3][1] == terms[0]), None)
+            if read is None:
+                return None
+            used = frozenset({(read, True)})
+        about = shortened(node.source)
+        self.assumptions.append(
+            Assumption(AssumptionKind.NO_EFFECT, about, f"a value for which `{about}` raises")
+        )
+        self._does(
+            node, terms, [self.new(k) for k in result_kinds(node, None, self.names)], state, side
+        )
+        return used
+
+    def _early(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
+        """The new version reads or asks something before its turn; the old one has to do so before
+        it does anything else.
+        """
+        if (
+            self.strict
+            or node.landing is not None
+            or node.during is not None
+            or node.kind not in ("getattr", "compare", "truth")
+        ):
+            return None
+        if node.kind == "getattr" and not self.names.is_steady(node.detail):
+            return None
+        about = shortened(node.source)
+        self.assumptions.append(
+            Assumption(
+                AssumptionKind.NO_EFFECT,
+                about,
+                f"a value for which `{about}` does something, or raises",
+            )
+        )
+        outs = [self.new(k) for k in result_kinds(node, None, self.names)]
+        self._does(node, terms, outs, state, side)
+        state.owed |= {_step(node, terms, outs)}
+        return frozenset()
+
+    def _nothing_owed(self, a: Node, b: Node, state: State) -> None:
+        """Before anything is done that others can see, both versions have read and asked the
+        same.
+        """
+        if state.owed and not (isinstance(a, Do) and a.kind in AGAIN):
+            raise self._parted(a, b)
+
+    def _does(
+        self, node: Do, terms: list[Term], outs: list[Term], state: State, side: Side
+    ) -> None:
+        """One side takes a step, which the other may take later."""
+        if node.kind == "compare":
+            self.compared.add(outs[0][1])
+        side.env.update(zip(node.outs, outs, strict=True))
+        side.node = node.next
+        state.facts = state.facts.seeing(_step(node, terms, outs))
+
+    def _answered_before(self, step: Term, state: State) -> tuple[bool, Used] | None:
+        """What a comparison that was just made turned out to be, with what that rests on."""
+        result = step[4][1]
+        if kinds_of(result, self.kinds) == BOOL:
+            return state.facts.decide(result)
+        truth = state.facts.seen("truth", None, ("operands", result))
+        decided = None if truth is None else state.facts.decide(truth[4][1])
+        return (
+            None if decided is None or truth is None else (decided[0], decided[1] | {(truth, True)})
+        )
+
+    def _plainly_true(self, state: State, values: list[Term], node: Do | Leave) -> bool:
+        """One side hands on what a comparison yielded, the other what its test said: the result is
+        taken for a bool.
+        """
+        for asked, other in (values, values[::-1]):
+            if (
+                self.strict
+                or asked[0] != "s"
+                or asked[1] not in self.compared
+                or other[:2] != ("c", "bool")
+            ):
+                continue
+            truth = state.facts.seen("truth", None, ("operands", asked))
+            if truth is None or asked[1] in self.maybe:
+                continue
+            about = shortened(node.source)
+            self.assumptions.append(
+                Assumption(
+                    AssumptionKind.PLAIN_TRUTH,
+                    about,
+                    "arrays, whose comparison is not one truth value",
+                )
+            )
+            for each in state.sides:
+                each.env = {
+                    slot: substituted(term, asked, truth[4][1]) for slot, term in each.env.items()
+                }
+            return True
+        return False
+
+    def _alone_with_member(self, node: Do, terms: list[Term], side: Side) -> Used:
+        """Equality with a member of an enum is identity, if equality is plain."""
+        about = shortened(node.source)
+        breaks = f"an object equal to the member of `{about}`"
+        self.assumptions.append(Assumption(AssumptionKind.PLAIN_EQUALITY, about, breaks))
+        answer = identity(terms[0], terms[1], self.kinds)
+        side.env[node.outs[0]] = negated(answer) if node.detail == "!=" else answer
+        side.node = node.next
+        return frozenset()
+
+    def _operands(self, node: Do, state: State, side: int) -> tuple[list[Term], Used]:
+        env = state.sides[side].env
+        used: Used = frozenset()
+        terms = []
+        during = () if node.during is None else (node.during,)
+        for operand in (*node.operands, *during):
+            term, facts = state.facts.resolve(operand_term(env, operand))
+            terms.append(term)
+            used |= facts
+        return terms, used
+
+    def _results(
+        self, a: Do, b: Do, terms_a: list[Term], terms_b: list[Term]
+    ) -> tuple[list[Term], list[Term]] | None:
+        """What both effects yield, or None if they are not the same effect."""
+        if (a.during is None) != (b.during is None):
+            return None
+        if (
+            {a.kind, b.kind} == READS
+            and not self.strict
+            and (a.detail, terms_a) == (b.detail, terms_b)
+        ):
+            return self._read_by_pattern(a, b)
+        if len(a.outs) != len(b.outs):
+            return None
+        appended = _appended(a, terms_a), _appended(b, terms_b)
+        if appended[0] is not None and appended[0] == appended[1]:
+            return [NONE] * len(a.outs), [NONE] * len(b.outs)
+        if (a.kind, a.detail) == (b.kind, b.detail) and terms_a == terms_b:
+            callee = (
+                self.origins.get(terms_a[0][1])
+                if a.kind == "call" and terms_a[0][0] == "s"
+                else None
+            )
+            outs = [self.new(k) for k in result_kinds(a, callee, self.names)]
+            if a.kind == "compare":
+                self.compared.add(outs[0][1])
+            return outs, outs
+        if not self.strict and len(terms_a) == len(terms_b) == 2:
+            mixed = self._membership(a, b, terms_a, terms_b)
+            if mixed is not None:
+                return mixed
+        if a.kind == b.kind == "compare" and not self.strict:
+            kind = opposite_comparison(a.detail, terms_a, b.detail, terms_b)
+            if kind is not None:
+                known = [kinds_of(t, self.kinds) for t in terms_a]
+                unknown = next((i for i, k in enumerate(known) if k is None or "float" in k), 0)
+                self.assumptions.append(Assumption.about_comparison(kind[0], a.source, unknown))
+                answer = self.new(frozenset({"bool"}))
+                return [answer], [negated(answer) if kind[1] else answer]
+        return None
+
+    def _read_by_pattern(self, a: Do, b: Do) -> tuple[list[Term], list[Term]]:
+        """A pattern reads an attribute, and passes by what has none."""
+        pattern = a if a.kind == "pattern attribute" else b
+        about = f"{shortened(pattern.source)}, .{pattern.detail}"
+        breaks = f"an object without {pattern.detail}: a pattern passes it by"
+        self.assumptions.append(Assumption(AssumptionKind.NO_EFFECT, about, breaks))
+        value = self.new()
+        return ([TRUE, value], [value]) if pattern is a else ([value], [TRUE, value])
+
+    def _membership(
+        self, a: Do, b: Do, terms_a: list[Term], terms_b: list[Term]
+    ) -> tuple[list[Term], list[Term]] | None:
+        """``x in (1, 2)`` and a table look-up ask what ``x == 1`` asks, if equality is plain."""
+        if {a.kind, b.kind} != {"compare", "member"} or terms_a != terms_b:
+            return None
+        operator = a.detail if a.kind == "compare" else b.detail
+        if operator not in ("==", "!="):
+            return None
+        comparison = a if a.kind == "compare" else b
+        self.assumptions.append(
+            Assumption.about_comparison(AssumptionKind.PLAIN_EQUALITY, comparison.source)
+        )
+        answer = self.new(BOOL)
+        compared = negated(answer) if operator == "!=" else answer
+        return ([compared], [answer]) if a.kind == "compare" else ([answer], [compared])
+
+    def _both_raise(self, a: Do, b: Do, state: State) -> Used:
+        error = self.new()
+        raised = state.copy()
+        for side, node in zip(raised.sides, (a, b), strict=True):
+            side.node = thrown(side, node.landing, error)
+        if a.kind not in QUIET:
+            raised.known_globals.clear()
+        raised.facts = raised.facts.forgetting_steps(plain=self.compared)
+        return self.walk(raised)
+
+    def _same_reads(self, a: Node, b: Node, state: State) -> Used:
+        """Names read by one side only must be sure to be there."""
+        left, right = state.sides
+        if left.reads != right.reads:
+            for name in dict.fromkeys(self.names.unsure(left.reads, right.reads)):
+                if self.strict:
+                    raise Parted(f"the name {name!r} is read at different places", a, b)
+                self.assumptions.append(Assumption.about_name(name))
+        left.reads = right.reads = ()
+        return frozenset()
+
+    def _compare_exits(self, a: Leave, b: Leave, state: State) -> Used:
+        used = set(self._same_reads(a, b, state))
+        self._nothing_owed(a, b, state)
+        both = [operand_term(s.env, n.value) for s, n in zip(state.sides, (a, b), strict=True)]
+        for first, second in zip(flat(both[:1]), flat(both[1:]), strict=False):
+            self._pair_lists(state, first, second)
+        self._same_globals(
+            state,
+            *(
+                flat([operand_term(s.env, n.value)])
+                for s, n in zip(state.sides, (a, b), strict=True)
+            ),
+        )
+        values = []
+        for side, node in zip(state.sides, (a, b), strict=True):
+            term, facts = state.facts.resolve(operand_term(side.env, node.value))
+            values.append(term)
+            used |= facts
+        if a.how == b.how and values[0] != values[1] and self._plainly_true(state, values, a):
+            return self._compare_exits(a, b, state)
+        matched = a.how == b.how and values[0] == values[1]
+        self._record(state, exit_text(a), exit_text(b), matched=matched)
+        if not matched:
+            raise self._parted(a, b)
+        return frozenset(used)
+
+
+def _appended(node: Do, terms: list[Term]) -> tuple[Term, Term] | None:
+    """The list or set and the item, where a step adds to it."""
+    if node.kind in ("append", "add"):
+        return terms[0], terms[1]
+    simple = node.kind == "call" and node.detail == ((False,), (), ())
+    return (terms[0][1], terms[1]) if simple and terms[0][0] == "adder" else None
+
+
+def _are_apart(one: Term, other: Term) -> bool:
+    """Whether two constants are of one type that has a plain equality, and differ."""
+    same_type = is_const(one) and one[1] == other[1] and one[1] in ("str", "int", "bytes")
+    return same_type and one[2] != other[2]
+
+
+def _step(node: Do, terms: list[Term], results: list[Term]) -> Term:
+    return ("seen", node.kind, node.detail, ("operands", *terms), ("results", *results))

@@ -1,0 +1,262 @@
+"""One side of the walk on its own: advancing through what nobody can observe."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from .events import Names, is_instance, silent_result
+from ..values.facts import Fact
+from ..ir.graph import Cut, Do, Drop, Graph, Landing, Leave, Load, Node, Put, Slot, Test
+from .memory import Memory
+from .states import Hypothesis, Parted, Path, Place, Side, State, Used, Value, operand_term
+from ..values.terms import (
+    CONTAINERS,
+    MADE,
+    UNBOUND,
+    Kinds,
+    Term,
+    all_plain,
+    is_const,
+    kinds_of,
+    substituted,
+)
+from ..face.verdict import Assumption, AssumptionKind
+from ..face.wording import shortened
+
+# What adds to a container: the method, and whose it is.
+_ADDERS = {"append": "list", "add": "set"}
+
+
+@dataclass(slots=True)
+class Walker:
+    """The walk's memory, and what it does with one side alone."""
+
+    before: Graph
+    after: Graph
+    names: Names
+    strict: bool
+    steady: bool = False  # what both sides ask again has the answer it had, under an assumption
+    kinds: dict[int, Kinds] = field(default_factory=dict)
+    origins: dict[int, str] = field(
+        default_factory=dict
+    )  # unknown value -> global name it was read from
+    globals_read: dict[str, Term] = field(default_factory=dict)  # where they are taken to stay
+    builtins: dict[str, Term] = field(default_factory=dict)
+    compared: set[int] = field(default_factory=set)  # unknown values that a comparison yielded
+    maybe: set[int] = field(default_factory=set)  # unknown values that may stand for "unbound"
+    memory: Memory = field(default_factory=Memory)
+    assumptions: list[Assumption] = field(default_factory=list)
+    active: dict[Place, Hypothesis] = field(default_factory=dict)
+    visits: dict[Place, int] = field(default_factory=dict)
+    particular: set[Place] = field(default_factory=set)  # where forgetting values does not help
+    changing: dict[tuple[int, int], set[Slot]] = field(default_factory=dict)
+    paths: list[Path] | None = None  # filled for an explanation, which then remembers nothing
+    given: tuple[Term, ...] = ()  # what the parameters start with
+    reached: State | None = None  # where the walk is
+    fresh: int = 0
+    steps: int = 0
+
+    def new(self, kinds: Kinds | None = None) -> Term:
+        """A new unknown value."""
+        self.fresh += 1
+        if kinds is not None:
+            self.kinds[self.fresh] = kinds
+        return ("s", self.fresh)
+
+    def _colour(self, number: int) -> object:
+        """All that sets one unknown value apart from another."""
+        return (
+            self.kinds.get(number),
+            number in self.maybe,
+            number in self.compared,
+            self.origins.get(number),
+        )
+
+    def walk(self, state: State) -> Used:
+        """Show that the two sides agree from here; return the facts that this rests on."""
+        raise AssertionError("the whole walk is in prove.py")
+
+    def _settle(self, side: Side, state: State, used: set[Fact]) -> bool:
+        """Advance one side to its next observable step; say whether paths joined on the way."""
+        joined = False
+        while True:
+            node = side.node
+            joined = joined or node.joined or isinstance(node, Cut)
+            following = self._silent_step(node, side, state, used)
+            if following is None:
+                return joined
+            side.node = following
+
+    def _silent_step(self, node: Node, side: Side, state: State, used: set[Fact]) -> Node | None:
+        if isinstance(node, Put):
+            side.env[node.slot] = operand_term(side.env, node.value)
+            return node.next
+        if isinstance(node, Drop):
+            side.env[node.name] = UNBOUND
+            return node.next
+        if isinstance(node, Test):
+            decided = state.facts.decide(operand_term(side.env, node.value))
+            if decided is None:
+                return None
+            used |= decided[1]
+            return node.yes if decided[0] else node.no
+        if isinstance(node, Load):
+            return self._load(node, side, state, used)
+        return self._silent_effect(node, side, state) if isinstance(node, Do) else None
+
+    def _load(self, node: Load, side: Side, state: State, used: set[Fact]) -> Node | None:
+        term = side.env.get(node.name, UNBOUND)
+        if term[0] == "s" and term[1] in self.maybe:
+            decided = state.facts.decide(("bound", term))
+            if decided is None:
+                return None
+            used |= decided[1]
+            term = term if decided[0] else UNBOUND
+        if term == UNBOUND:
+            return thrown(side, node.landing, ("c", node.error, node.name))
+        side.env[node.out] = term
+        return node.next
+
+    def _silent_effect(self, node: Do, side: Side, state: State) -> Node | None:
+        if node.kind == "assume":
+            return self._assume(node)
+        if node.kind == "rely":
+            if self.strict:  # that both sides rely on it makes it no truer
+                raise Parted(
+                    f"{node.detail[1]} would have to be relied on", *(s.node for s in state.sides)
+                )
+            return self._assume(node)
+        if node.kind in CONTAINERS:
+            return self._new_container(node, side, state)
+        if node.kind == "global":
+            if not self.names.is_soft(node.detail, protected=node.landing is not None):
+                return None
+            side.reads += (node.detail,)
+            side.env[node.outs[0]] = self._global(node.detail, state)
+            return node.next
+        terms = [operand_term(side.env, o) for o in node.operands]
+        if node.kind == "assume unless plain":
+            return (
+                node.next
+                if all(all_plain(kinds_of(t, self.kinds)) for t in terms)
+                else self._assume(node)
+            )
+        if node.kind == "is" and any(t[0] in MADE for t in terms) and not any(map(is_const, terms)):
+            raise Parted(
+                "whether two values that were made here are one object cannot be told",
+                *(s.node for s in state.sides),
+            )
+        if (
+            node.kind == "getattr"
+            and _ADDERS.get(node.detail) == self._container(terms[0]) is not None
+        ):
+            side.env[node.outs[0]] = ("adder", terms[0])
+            return node.next
+        if node.kind == "isinstance" and terms[1][0] == "s":
+            answer = is_instance(terms[0], self.origins.get(terms[1][1]), self.kinds, self.names)
+            answer = self._of_class(node, terms[0], terms[1]) if answer is None else answer
+            results = None if answer is None else [answer]
+        else:
+            results = silent_result(node, terms, self.kinds)
+        if results is None:
+            return None
+        side.env.update(zip(node.outs, results, strict=True))
+        return node.next
+
+    def _of_class(self, node: Do, subject: Term, asked: Term) -> Term | None:
+        """Whether an object is of a class of the project, where a proof needs that asking does
+        nothing.
+        """
+        name = self.origins.get(asked[1])
+        chain = self.names.classes.get(name or "", ()) if name in self.names.fixed else ()
+        if not self.steady or not chain or subject[0] != "s":
+            return None
+        about = shortened(node.source)
+        breaks = "an object whose class changes, or that does something when it is asked for it"
+        self.assumptions.append(Assumption(AssumptionKind.NO_EFFECT, about, breaks))
+        return ("isa", subject, "<".join(chain))
+
+    def _container(self, term: Term) -> str | None:
+        """The type of a container that the versions made."""
+        kinds = kinds_of(term, self.kinds) if term[0] in ("new", "s") else None
+        return (
+            next(iter(kinds))
+            if kinds is not None and len(kinds) == 1 and kinds <= CONTAINERS
+            else None
+        )
+
+    def _new_container(self, node: Do, side: Side, state: State) -> Node | None:
+        """An empty container is nobody's business until it is used; only then the sides' containers
+        are paired.
+        """
+        if node.operands:
+            return None
+        self.fresh += 1
+        side.env[node.outs[0]] = ("new", state.sides.index(side), self.fresh, node.kind)
+        return node.next
+
+    def _pair_lists(self, state: State, first: Term, second: Term) -> bool:
+        """Take a new container of each side for the same one from here on."""
+        if not (
+            first[0] == second[0] == "new" and (first[1], second[1], first[3]) == (0, 1, second[3])
+        ):
+            return False
+        shared = self.new(frozenset({first[3]}))
+        for side, old in zip(state.sides, (first, second), strict=True):
+            for slot, term in side.env.items():
+                side.env[slot] = substituted(term, old, shared)
+        return True
+
+    def _assume(self, node: Do) -> Node | None:
+        """Go on under an assumption, unless none is allowed."""
+        if self.strict:
+            return None
+        self.assumptions.append(Assumption(*node.detail))
+        return node.next
+
+    def _global(self, name: str, state: State) -> Term:
+        """The value of a global name: the same until something could have changed it."""
+        if self.names.is_builtin(name):
+            return self._builtin(name)
+        if name not in state.known_globals:
+            state.known_globals[name] = self._fixed_global(name) or self.new()
+            self.origins[state.known_globals[name][1]] = name
+        return state.known_globals[name]
+
+    def _fixed_global(self, name: str) -> Term | None:
+        """The value that a name of the module had before, where a proof needs that it stays."""
+        if not self.steady or name not in self.names.fixed:
+            return None
+        if name not in self.globals_read:
+            self.globals_read[name] = self.new()
+        else:
+            breaks = f"{name} bound to something else from outside while this runs"
+            self.assumptions.append(Assumption(AssumptionKind.UNPATCHED, name, breaks))
+        return self.globals_read[name]
+
+    def _builtin(self, name: str) -> Term:
+        """The built-in of that name, which nothing changes."""
+        if name not in self.builtins:
+            term = self.builtins[name] = self.new()
+            self.origins[term[1]] = name
+        return self.builtins[name]
+
+    def _open_question(self, node: Node, state: State, side: int) -> Term | None:
+        env = state.sides[side].env
+        if isinstance(node, Test):
+            return operand_term(env, node.value)
+        return ("bound", env[node.name]) if isinstance(node, Load) else None
+
+    def _assumed(self, term: Term) -> Value:
+        if term == UNBOUND or (term[0] == "s" and term[1] in self.maybe):
+            return Value(None, True)
+        kinds = kinds_of(term, self.kinds)
+        return Value(kinds if all_plain(kinds) else None, False)
+
+
+def thrown(side: Side, landing: Landing | None, error: Term) -> Node:
+    """The node where an exception goes on: its handler, or leaving with it."""
+    if landing is not None:
+        side.env[landing.slot] = error
+        return landing.node
+    return Leave(side.node.line, "raise", error, getattr(side.node, "source", None))

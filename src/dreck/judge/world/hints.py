@@ -1,0 +1,87 @@
+"""The built-in types that an annotation promises."""
+
+from __future__ import annotations
+
+import ast
+
+from ..walk.events import Names
+from ..values.terms import Kinds, enum_kind
+
+_SIMPLE: dict[str, Kinds] = {
+    "int": frozenset({"int", "bool"}),
+    "bool": frozenset({"bool"}),
+    "float": frozenset({"float", "int", "bool"}),
+    "str": frozenset({"str"}),
+    "bytes": frozenset({"bytes"}),
+    "None": frozenset({"NoneType"}),
+}
+
+
+def kinds_of_annotation(annotation: ast.expr | None, names: Names) -> Kinds | None:
+    """The types a parameter may have, or None if the annotation does not pin them down.
+
+    An ``int`` may be a bool, and where a ``float`` is asked for an ``int`` may come
+    (PEP 484, "The numeric tower").
+    """
+    if annotation is None:
+        return None
+    if isinstance(annotation, ast.Constant):
+        return _of_constant(annotation.value, names)
+    if isinstance(annotation, ast.Name) and annotation.id in names.enums:
+        return frozenset({enum_kind(annotation.id, names.enums[annotation.id])})
+    if isinstance(annotation, ast.Name):
+        return _SIMPLE.get(annotation.id) if names.is_builtin(annotation.id) else None
+    if isinstance(annotation, ast.BinOp) and isinstance(annotation.op, ast.BitOr):
+        return _union([annotation.left, annotation.right], names)
+    if isinstance(annotation, ast.Subscript):
+        return _of_subscript(annotation, names)
+    return None
+
+
+def class_of_annotation(annotation: ast.expr | None) -> str:
+    """The name that an annotation consists of, also one in quotes; empty for anything else."""
+    if isinstance(annotation, ast.Constant) and isinstance(annotation.value, str):
+        return annotation.value if annotation.value.isidentifier() else ""
+    return annotation.id if isinstance(annotation, ast.Name) else ""
+
+
+def _of_constant(value: object, names: Names) -> Kinds | None:
+    if value is None:
+        return _SIMPLE["None"]
+    if isinstance(value, str):
+        try:
+            return kinds_of_annotation(ast.parse(value, mode="eval").body, names)
+        except SyntaxError:
+            return None
+    return None
+
+
+def _of_subscript(annotation: ast.Subscript, names: Names) -> Kinds | None:
+    head = annotation.value
+    name = head.attr if isinstance(head, ast.Attribute) else getattr(head, "id", "")
+    inside = (
+        annotation.slice.elts if isinstance(annotation.slice, ast.Tuple) else [annotation.slice]
+    )
+    if name == "Optional":
+        return _union([*inside, ast.Constant(None)], names)
+    if name == "Union":
+        return _union(inside, names)
+    if name == "Literal":
+        values = [c.value for c in inside if isinstance(c, ast.Constant)]
+        kinds = frozenset(type(v).__name__ for v in values)
+        return (
+            kinds
+            if len(values) == len(inside) and kinds <= {"int", "bool", "str", "bytes", "NoneType"}
+            else None
+        )
+    return None
+
+
+def _union(parts: list[ast.expr], names: Names) -> Kinds | None:
+    found: Kinds = frozenset()
+    for part in parts:
+        kinds = kinds_of_annotation(part, names)
+        if kinds is None:
+            return None
+        found |= kinds
+    return found

@@ -1,0 +1,276 @@
+"""What is known of the names around a function, read off its module."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, replace
+from functools import lru_cache
+
+from ...outline import Function, FunctionNode, nodes_of
+from ..walk.events import Names
+from .values import enums_of
+from .rows import row_classes_of
+from .scope import scope_of
+from .dispatchers import dispatching_nodes
+
+# Names that every module has of its own.
+_OF_EVERY_MODULE = frozenset({"__name__", "__doc__", "__package__", "__spec__", "__loader__"})
+# Built-in functions that call nothing of the module when they are called in a class body.
+_INERT_CALLS = frozenset(
+    {
+        "property",
+        "staticmethod",
+        "classmethod",
+        "frozenset",
+        "object",
+        "range",
+        "slice",
+        "bytes",
+        "bool",
+        "len",
+    }
+)
+
+
+def names_around(tree: ast.Module) -> Names:
+    """The names that a module binds for sure, and all that it may bind.
+
+    >>> names_around(ast.parse("import os\\nif x:\\n len = 3")).is_builtin("len")
+    False
+    """
+    shadowing: set[str] = set()
+    again: set[str] = set()
+    star = False
+    for node in _module_level(tree.body):
+        again |= shadowing & _bound_by(node)
+        shadowing |= _bound_by(node)
+        star = star or (isinstance(node, ast.ImportFrom) and any(a.name == "*" for a in node.names))
+    for node in nodes_of(tree):
+        if isinstance(node, ast.Global):
+            shadowing |= set(node.names)
+            again |= set(node.names)
+    bound = _surely_bound(tree.body) | _OF_EVERY_MODULE
+    return Names(
+        frozenset(bound),
+        frozenset(shadowing),
+        star,
+        fixed=frozenset() if star else frozenset(bound - again),
+    )
+
+
+@lru_cache(8)
+def defined_in_time(tree: ast.Module) -> frozenset[str]:
+    """Names bound for sure before any code of the module itself can need them.
+
+    A function further down may be missing still when code at module level calls another one.
+    """
+    own = {
+        n.name
+        for n in tree.body
+        if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef)
+    }
+    inert = _INERT_CALLS - names_around(tree).shadowing
+    loading = _Loading(
+        frozenset(own - row_classes_of(tree).keys()),
+        _has_class_hooks(tree),
+        inert,
+        dispatching_nodes(tree),
+        enums_of(tree),
+    )
+    found: set[str] = set()
+    for position, statement in enumerate(tree.body):
+        found |= _surely_bound(tree.body[: position + 1])
+        if _may_run(statement, loading):
+            break
+    return frozenset(found | _defined_next_to_use(tree, loading))
+
+
+@dataclass(frozen=True, slots=True)
+class _Loading:
+    """What matters while a module is loaded: its own functions, whether deriving a class runs code,
+    calls and definitions that do nothing.
+    """
+
+    own: frozenset[str]
+    hooked: bool
+    inert: frozenset[str]
+    dispatching: frozenset[int]
+    enums: Mapping[str, tuple[str, ...]]
+
+
+def _may_run(statement: ast.stmt, loading: _Loading) -> bool:
+    """Whether a statement at module level may run code of one of the module's own functions."""
+    if id(statement) in loading.dispatching:
+        return False
+    if isinstance(statement, ast.ClassDef):
+        mentions = {
+            n.id for d in statement.decorator_list for n in ast.walk(d) if isinstance(n, ast.Name)
+        }
+        derives = loading.hooked and bool(statement.bases or statement.keywords)
+        return (
+            derives
+            or bool(mentions & loading.own)
+            or any(
+                not _is_inert_call(n, loading)
+                for n in _module_level([*statement.body])
+                if isinstance(n, ast.Call)
+            )
+        )
+    runs = [] if isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef) else [statement]
+    inside = [
+        n for part in (*runs, *getattr(statement, "decorator_list", [])) for n in ast.walk(part)
+    ]
+    harmless = _member_reads(inside, loading)
+    return any(
+        isinstance(n, ast.Name) and n.id in loading.own and id(n) not in harmless for n in inside
+    )
+
+
+def _member_reads(inside: list[ast.AST], loading: _Loading) -> set[int]:
+    """The ids of names of plain enums of which just a member is read, and nothing is asked of
+    it.
+    """
+    asked = {id(n.value) for n in inside if isinstance(n, ast.Attribute)} | {
+        id(n.func) for n in inside if isinstance(n, ast.Call)
+    }
+    reads = [
+        n
+        for n in inside
+        if isinstance(n, ast.Attribute) and isinstance(n.value, ast.Name) and id(n) not in asked
+    ]
+    return {
+        id(n.value)
+        for n in reads
+        if isinstance(n.value, ast.Name) and n.attr in loading.enums.get(n.value.id, ())
+    }
+
+
+def _is_inert_call(node: ast.Call, loading: _Loading) -> bool:
+    """Whether a call in a class body only wraps what it is given, or makes a plain value of it."""
+    return isinstance(node.func, ast.Name) and node.func.id in loading.inert
+
+
+def _defined_next_to_use(tree: ast.Module, loading: _Loading) -> set[str]:
+    """Functions between whose definition and the first one that mentions them nothing can run."""
+    found = set()
+    places = {
+        n.name: i for i, n in enumerate(tree.body) if isinstance(n, ast.FunctionDef | ast.ClassDef)
+    }
+    mentioned: dict[str, int] = {}
+    for position, statement in enumerate(tree.body):
+        inside: set[str] = {
+            getattr(n, "id", "") or getattr(n, "attr", "") for n in ast.walk(statement)
+        }
+        for name in inside & places.keys():
+            if position != places[name]:
+                mentioned.setdefault(name, position)
+    for name, place in places.items():
+        first = mentioned.get(name, place)
+        quiet = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef, ast.Import, ast.ImportFrom)
+        if all(isinstance(s, quiet) and not _may_run(s, loading) for s in tree.body[first:place]):
+            found.add(name)
+    return found & _surely_bound(tree.body)
+
+
+def _has_class_hooks(tree: ast.Module) -> bool:
+    """Whether a class of the module may run code when another one is derived from it."""
+    for node in nodes_of(tree):
+        if isinstance(node, ast.FunctionDef) and node.name in (
+            "__init_subclass__",
+            "__set_name__",
+            "__prepare__",
+        ):
+            return True
+        if isinstance(node, ast.ClassDef) and any(
+            isinstance(b, ast.Name) and b.id == "type" for b in node.bases
+        ):
+            return True
+    return False
+
+
+def names_for(function: Function, around: Names) -> Names:
+    """The same, for a function that may be nested in others."""
+    return names_inside(function.around, around)
+
+
+def names_inside(enclosing: Iterable[FunctionNode], around: Names) -> Names:
+    """The names around, where enclosing functions may bind some of them anew."""
+    local: set[str] = set()
+    for node in enclosing:
+        local |= scope_of(node).own
+    return replace(
+        around,
+        bound=around.bound - local,
+        shadowing=around.shadowing | local,
+        new=around.new - local,
+        fixed=around.fixed - local,
+    )
+
+
+def _module_level(body: list[ast.stmt]) -> Iterable[ast.AST]:
+    """All nodes that run as part of the module itself."""
+    pending: list[ast.AST] = list(body)
+    while pending:
+        node = pending.pop()
+        yield node
+        if not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef | ast.Lambda):
+            pending.extend(ast.iter_child_nodes(node))
+
+
+def _bound_by(node: ast.AST) -> set[str]:
+    if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
+        return {node.name}
+    if isinstance(node, ast.Import | ast.ImportFrom):
+        return {a.asname or a.name.partition(".")[0] for a in node.names}
+    if isinstance(node, ast.Name) and isinstance(node.ctx, ast.Store | ast.Del):
+        return {node.id}
+    if isinstance(node, ast.ExceptHandler | ast.MatchAs | ast.MatchStar) and node.name:
+        return {node.name}
+    return {node.rest} if isinstance(node, ast.MatchMapping) and node.rest else set()
+
+
+def _surely_bound(body: list[ast.stmt]) -> set[str]:
+    """Names bound once the statements have run, whichever way they went."""
+    bound: set[str] = set()
+    for statement in body:
+        if isinstance(statement, ast.If):
+            bound |= _surely_bound(statement.body) & _surely_bound(statement.orelse)
+        elif isinstance(statement, ast.Try):
+            bound |= _surely_bound_by_try(statement)
+        elif isinstance(statement, ast.Assign):
+            bound |= {
+                n.id for t in statement.targets for n in ast.walk(t) if isinstance(n, ast.Name)
+            }
+        elif isinstance(statement, ast.AnnAssign) and statement.value is not None:
+            bound |= {statement.target.id} if isinstance(statement.target, ast.Name) else set()
+        elif isinstance(statement, ast.Delete):
+            bound -= {
+                n.id for t in statement.targets for n in ast.walk(t) if isinstance(n, ast.Name)
+            }
+        elif isinstance(
+            statement,
+            ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef | ast.Import | ast.ImportFrom,
+        ):
+            bound |= _bound_by(statement)
+    return bound - _deleted_later(body)
+
+
+def _surely_bound_by_try(statement: ast.Try) -> set[str]:
+    ways = [_surely_bound([*statement.body, *statement.orelse])]
+    ways += [
+        _surely_bound(h.body) for h in statement.handlers if not isinstance(h.body[-1], ast.Raise)
+    ]
+    return set.intersection(*ways) | _surely_bound(statement.finalbody)
+
+
+def _deleted_later(body: list[ast.stmt]) -> set[str]:
+    """Names that some nested statement deletes again (the top level is followed in order)."""
+    gone: set[str] = set()
+    for statement in body:
+        if isinstance(statement, ast.If | ast.Try | ast.For | ast.While | ast.With):
+            names = (n for n in _module_level([statement]) if isinstance(n, ast.Name))
+            gone |= {n.id for n in names if isinstance(n.ctx, ast.Del)}
+            if isinstance(statement, ast.Try):
+                gone |= {h.name for h in statement.handlers if h.name}
+    return gone

@@ -1,0 +1,220 @@
+"""Values of a module that can be told from its text: tables, sequences, constants, enums, plain
+classes.
+"""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Mapping
+from functools import lru_cache
+
+from ...outline import nodes_of
+from .constants import is_constant
+from .names import (
+    CACHED,
+    asked_for_identity,
+    bound_once,
+    definition_counts,
+    imported,
+    is_mangled,
+    is_never_rebound,
+    is_never_set,
+    mentions,
+    only_read,
+    sets_names_by_text,
+    single_target,
+)
+from .records import RecordClass, record_class
+from .rows import is_row, row_classes_of
+
+_ENUM_HOOKS = frozenset(
+    {
+        "__eq__",
+        "__ne__",
+        "__hash__",
+        "__bool__",
+        "__len__",
+        "__getattribute__",
+        "__new__",
+        "_missing_",
+    }
+)
+
+
+@lru_cache(CACHED)
+def tables_of(tree: ast.Module) -> dict[str, ast.Dict]:
+    """Module-level dicts with constant keys and values that nothing in the module can change."""
+    found: dict[str, ast.Dict] = {}
+    for statement in tree.body:
+        target = single_target(statement)
+        value = getattr(statement, "value", None)
+        if target and isinstance(value, ast.Dict) and _is_constant_table(value, tree):
+            found[target] = value
+    return {
+        name: table
+        for name, table in found.items()
+        if not is_mangled(name) and only_read(name, tree)
+    }
+
+
+@lru_cache(CACHED)
+def nested_tables_of(tree: ast.Module) -> dict[str, ast.Dict]:
+    """Module-level dicts of constant dicts, no row of which is ever handed out."""
+    looked_into = {
+        id(n.value)
+        for n in nodes_of(tree)
+        if isinstance(n, ast.Subscript) and isinstance(n.ctx, ast.Load)
+    }
+    found = {}
+    for statement in tree.body:
+        target, value = single_target(statement), getattr(statement, "value", None)
+        if not target or not isinstance(value, ast.Dict) or not value.values or is_mangled(target):
+            continue
+        keys_fit = all(k is not None and is_constant(k) for k in value.keys)
+        rows_fit = all(
+            isinstance(v, ast.Dict) and v.values and _is_constant_table(v, tree)
+            for v in value.values
+        )
+        inside = [p for n, p in mentions(tree).get(target, ()) if isinstance(n.ctx, ast.Load)]
+        if (
+            keys_fit
+            and rows_fit
+            and only_read(target, tree)
+            and all(id(p) in looked_into for p in inside)
+        ):
+            found[target] = value
+    return found
+
+
+@lru_cache(CACHED)
+def records_of(tree: ast.Module) -> dict[str, RecordClass]:
+    """The plain classes of a module, bound once."""
+    classes = [n for n in tree.body if isinstance(n, ast.ClassDef) and not is_mangled(n.name)]
+    found = {n.name: r for n in classes if (r := record_class(n)) is not None}
+    counts, hidden = definition_counts(tree), imported(tree)
+    return {
+        n: r for n, r in found.items() if counts[n] == 1 and bound_once(n, tree) and n not in hidden
+    }
+
+
+@lru_cache(CACHED)
+def constants_of(tree: ast.Module) -> dict[str, ast.expr]:
+    """Names bound once at module level, to a number, a text or a tuple of such."""
+    found: dict[str, ast.expr] = {}
+    for statement in tree.body:
+        target, value = single_target(statement), getattr(statement, "value", None)
+        if (
+            target
+            and isinstance(value, ast.expr)
+            and (is_constant(value) or is_row(value, row_classes_of(tree)))
+            and not is_mangled(target)
+        ):
+            found[target] = value
+    if sets_names_by_text(tree):
+        return {}
+    by_identity = asked_for_identity(tree)
+    return {
+        name: value
+        for name, value in found.items()
+        if name not in by_identity and is_never_rebound(name, tree)
+    }
+
+
+@lru_cache(CACHED)
+def sequences_of(tree: ast.Module) -> dict[str, ast.expr]:
+    """Module-level lists and tuples of constants that nothing in the module can change."""
+    found: dict[str, ast.expr] = {}
+    for statement in tree.body:
+        target, value = single_target(statement), getattr(statement, "value", None)
+        if (
+            target
+            and isinstance(value, ast.List | ast.Tuple)
+            and all(is_constant(e) or is_row(e, row_classes_of(tree)) for e in value.elts)
+        ):
+            found[target] = value
+    bisects = bisects_of(tree)
+    return {
+        n: value for n, value in found.items() if not is_mangled(n) and only_read(n, tree, bisects)
+    }
+
+
+@lru_cache(CACHED)
+def bisects_of(tree: ast.Module) -> dict[str, str]:
+    """How a module writes the functions of the bisect module, and which side of equal ones they
+    take.
+    """
+    sides = {"bisect": "right", "bisect_right": "right", "bisect_left": "left"}
+    found = {}
+    for node in tree.body:
+        if isinstance(node, ast.ImportFrom) and node.module == "bisect" and not node.level:
+            found.update({a.asname or a.name: sides[a.name] for a in node.names if a.name in sides})
+        elif isinstance(node, ast.Import):
+            for alias in (a for a in node.names if a.name == "bisect"):
+                found.update(
+                    {f"{alias.asname or 'bisect'}.{name}": side for name, side in sides.items()}
+                )
+    return {
+        text: side for text, side in found.items() if is_never_set(text.partition(".")[0], tree)
+    }
+
+
+@lru_cache(CACHED)
+def enums_of(tree: ast.Module) -> dict[str, tuple[str, ...]]:
+    """Plain enumerations of a module: distinct constant members, nothing that changes ``==``."""
+    from_enum = {
+        a.asname or a.name
+        for n in tree.body
+        if isinstance(n, ast.ImportFrom) and n.module == "enum"
+        for a in n.names
+    }
+    found = {}
+    for node in tree.body:
+        if (
+            isinstance(node, ast.ClassDef)
+            and len(node.bases) == 1
+            and not node.keywords
+            and not node.decorator_list
+        ):
+            base = ast.unparse(node.bases[0])
+            members = _members(node)
+            if members and (base == "enum.Enum" or (base == "Enum" and "Enum" in from_enum)):
+                found[node.name] = members
+    return {name: members for name, members in found.items() if bound_once(name, tree)}
+
+
+def _members(node: ast.ClassDef) -> tuple[str, ...]:
+    names, values = [], []
+    for statement in node.body:
+        if isinstance(statement, ast.FunctionDef):
+            if statement.name in _ENUM_HOOKS:
+                return ()
+        elif isinstance(statement, ast.Assign):
+            target = single_target(statement)
+            if target is None or target.startswith("_") or not is_constant(statement.value):
+                return ()
+            names.append(target)
+            values.append(ast.literal_eval(statement.value))
+        elif not (isinstance(statement, ast.Expr) and isinstance(statement.value, ast.Constant)):
+            return ()
+    return tuple(names) if len(set(values)) == len(values) else ()
+
+
+def _is_constant_table(table: ast.Dict, tree: ast.Module) -> bool:
+    counts, enums = definition_counts(tree), enums_of(tree)
+    functions = {
+        n.name for n in tree.body if isinstance(n, ast.FunctionDef) and counts[n.name] == 1
+    }
+    return all(
+        k is not None and (is_constant(k) or is_enum_member(k, enums)) for k in table.keys
+    ) and all(
+        is_constant(v)
+        or is_row(v, row_classes_of(tree))
+        or (isinstance(v, ast.Name) and v.id in functions and bound_once(v.id, tree))
+        for v in table.values
+    )
+
+
+def is_enum_member(node: ast.expr, enums: Mapping[str, tuple[str, ...]]) -> bool:
+    """Whether an expression names a member of a known enum."""
+    known = isinstance(node, ast.Attribute) and isinstance(node.value, ast.Name)
+    return known and node.attr in enums.get(node.value.id, ())  # type: ignore[attr-defined]
