@@ -2,7 +2,7 @@
 
 A pair is ``#: title -> verdict``, the old version, ``#: becomes``, the new version. Verdicts:
 ``proved`` (even strictly), ``proved-under KIND`` (and not strictly), ``same`` (whatever the
-evidence), ``differs``.
+evidence), ``differs``, ``unproved`` (they differ, but where no trial comes).
 """
 
 from __future__ import annotations

@@ -13,6 +13,7 @@ from dreck import Verdict
 from .pairs_reader import Pair, read_pairs
 
 PAIRS = read_pairs()
+MISTAKES = [p for p in PAIRS if p.verdict in ("differs", "unproved")]
 
 
 def vouched(pair: Pair, folder: Path, **settings: bool) -> dreck.Vouching:
@@ -33,6 +34,9 @@ def test_pair(pair: Pair, tmp_path: Path) -> None:
     if pair.verdict == "same":
         assert found.verdict.same, found.subjects
         return
+    if pair.verdict == "unproved":  # they differ, and no input that can be tried here shows it
+        assert found.verdict in (Verdict.TESTED, Verdict.UNDECIDED), found.subjects
+        return
     assert found.verdict.value == pair.verdict, found.subjects
     kinds = {a.kind.value for s in found.subjects for a in s.assumptions}
     assert kinds == (set(pair.kind.split("+")) if pair.kind else set())
@@ -46,7 +50,7 @@ def test_pair(pair: Pair, tmp_path: Path) -> None:
     assert (strictly.verdict is Verdict.PROVED) == (pair.verdict == "proved"), strictly.subjects
 
 
-@pytest.mark.parametrize("pair", [p for p in PAIRS if p.verdict == "differs"], ids=lambda p: p.name)
+@pytest.mark.parametrize("pair", MISTAKES, ids=lambda p: p.name)
 def test_a_mistake_is_never_proved(pair: Pair, tmp_path: Path) -> None:
     """Without running anything, a mistake stays unproved, in both directions."""
     turned = Pair(pair.name, pair.verdict, pair.kind, pair.after, pair.before)
@@ -58,4 +62,4 @@ def test_the_pairs_are_worth_their_name() -> None:
     """There are many, half of them mistakes, and no two of the same name."""
     kinds = Counter(p.verdict for p in PAIRS)
     assert len(PAIRS) >= 150 and len({p.name for p in PAIRS}) == len(PAIRS)
-    assert kinds["differs"] * 2 >= len(PAIRS)
+    assert len(MISTAKES) * 2 >= len(PAIRS) and kinds["unproved"] * 10 <= len(PAIRS)

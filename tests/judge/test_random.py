@@ -10,7 +10,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from dreck.judge.face.compare import compare
-from dreck.judge.walk.events import Names
+from dreck.judge.world.around import Names
 from dreck.judge.walk.prove import Proved
 from dreck.judge.face.verdict import AssumptionKind
 from dreck.judge.versions.version import Version

@@ -14,7 +14,7 @@ from dataclasses import dataclass, replace
 from pathlib import Path
 
 from ..judge.face.compare import compare
-from ..judge.walk.events import Names
+from ..judge.world.around import Names
 from ..judge.walk.prove import Proved
 from ..judge.face.verdict import SubjectVerdict, Verdict
 from ..judge.versions.version import Version

@@ -7,7 +7,7 @@ from collections.abc import Callable
 from dataclasses import replace
 
 from ..world.context import Context
-from ..walk.events import Names
+from ..world.around import Names
 from ..ir.graph import Graph
 from ..lowering.functions import lower
 from ..lowering.expressions import CannotLower

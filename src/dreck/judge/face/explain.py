@@ -12,7 +12,7 @@ from dataclasses import dataclass
 
 from .compare import compare_with, lowered
 from ..world.context import Context
-from ..walk.events import Names
+from ..world.around import Names
 from ..walk.prove import Unproved, paths_of
 from ..world.scope import FunctionNode
 from ..walk.states import Path

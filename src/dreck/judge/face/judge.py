@@ -18,7 +18,7 @@ from ..world.dispatchers import dispatching_nodes
 from ..world.private_names import as_meant
 from ..world.names import attributes_asked, decorated_names
 from ..world.values import enums_of
-from ..walk.events import Names
+from ..world.around import Names
 from .explain import DecisionTable, explain
 from ..world.neutral import neutral_data_of
 from ..versions.new_bases import without_new_bases
@@ -346,10 +346,13 @@ def _surroundings(
 
 def common_names(a: Names, b: Names) -> Names:
     """What is known of the names around both versions."""
-    known = Names(
-        a.bound & b.bound, a.shadowing | b.shadowing, a.star or b.star, fixed=a.fixed & b.fixed
+    return Names(
+        a.bound & b.bound,
+        a.shadowing | b.shadowing,
+        a.star or b.star,
+        fixed=a.fixed & b.fixed,
+        lazy_hints=a.lazy_hints and b.lazy_hints,
     )
-    return known
 
 
 def _only_in(has: Version, lacks: Version) -> frozenset[str]:

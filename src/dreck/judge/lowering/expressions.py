@@ -8,14 +8,20 @@ CPython does where the reference leaves it open.
 from __future__ import annotations
 
 import ast
-import copy
 from collections.abc import Callable, Hashable, Iterator
 from dataclasses import dataclass
 from itertools import count
 
 from ..world.context import Context
 from ..ir.graph import Do, Landing, Leave, Load, MaybeUnbound, Node, Operand, Put, Slot, Test
-from ..world.scope import Scope, binds_outwards, names_read
+from ..world.resolver import Meaning, Resolver
+from ..world.scope import (
+    Scope,
+    binds_outwards,
+    defaults_of,
+    evaluated_outside,
+    free_nodes,
+)
 from ..versions.shape import shape
 from ..values.terms import const
 from ..face.verdict import AssumptionKind
@@ -107,6 +113,14 @@ class ExpressionLowering:
         self._inside = inside
         self._count = inside.count if inside is not None else count(1)
 
+    @property
+    def resolver(self) -> Resolver:
+        """What names mean at the place that is being lowered."""
+        around = self._inside.around if self._inside is not None else None
+        return Resolver(
+            self.scope, self.context.names, self.inner, None if around is None else around.resolver
+        )
+
     def temporary(self) -> int:
         """A new slot."""
         return next(self._count)
@@ -177,26 +191,39 @@ class ExpressionLowering:
     def _name(self, node: ast.Name, out: int, after: Node, where: Where) -> Node:
         if node.id in self.inner:
             return Load(_line(node), self.slot(node.id), out, after, where.landing)
-        if node.id in self.scope.captured or node.id in self.scope.declared_nonlocal:
-            return self.do("cell", node, (), (out,), after, where, node.id)
-        if node.id in self.scope.own:
+        around = self._inside.around if self._inside is not None else None
+        meaning = self.resolver.meaning(node.id)
+        if meaning is Meaning.LOCAL and node.id in self.scope.own:
             # A comprehension is a function of its own: an unbound name there is a free variable.
             error = "NameError" if self.inner else "UnboundLocalError"
             return Load(_line(node), self.slot(node.id), out, after, where.landing, error)
-        around = self._inside.around if self._inside is not None else None
-        if around is not None and node.id in around.scope.own | around.scope.declared_nonlocal:
-            return around.free_name(node, out, after, where)
+        if around is not None and meaning not in (Meaning.MODULE, Meaning.BUILTIN):
+            if node.id not in self.scope.own:
+                return around.free_name(node, out, after, where)
+        if meaning in (Meaning.CELL, Meaning.OUTER):
+            return self.do("cell", node, (), (out,), after, where, self.cell(node.id))
         return self._global(node, out, after, where)
+
+    def cell(self, name: str) -> str:
+        """What tells a shared name of this function from one of a function around it."""
+        return name if self.resolver.meaning(name) is Meaning.CELL else f"outer {name}"
 
     def _global(self, node: ast.Name, out: int, after: Node, where: Where) -> Node:
         """A name of the module, or of Python itself."""
         return self.do("global", node, (), (out,), after, where, node.id)
 
     def free_name(self, node: ast.Name, out: int, after: Node, where: Where) -> Node:
-        """A name of this function, read by a helper defined in it."""
-        if node.id in self.scope.own and node.id not in self.scope.captured:
-            return Load(_line(node), self.slot(node.id), out, after, where.landing, "NameError")
-        return self._name(node, out, after, where)
+        """A name of this function, read by a helper defined in it.
+
+        The helper does not see the names of a comprehension that it is called in.
+        """
+        inner, self.inner = self.inner, {}
+        try:
+            if self.resolver.meaning(node.id) is Meaning.LOCAL and node.id in self.scope.own:
+                return Load(_line(node), self.slot(node.id), out, after, where.landing, "NameError")
+            return self._name(node, out, after, where)
+        finally:
+            self.inner = inner
 
     def _attribute(self, node: ast.Attribute, out: int, after: Node, where: Where) -> Node:
         return self.effect("getattr", node, [node.value], out, after, where, node.attr)
@@ -414,75 +441,87 @@ class ExpressionLowering:
         return self.effect("await", node, [node.value], out, after, where)
 
     def _lambda(self, node: ast.Lambda, out: int, after: Node, where: Where) -> Node:
-        made = self.effect(
-            "function",
-            node,
-            defaults_of(node.args),
-            out,
-            after,
-            where,
-            shape(self._with_classes(node)),
-        )
-        return self._assuming_kinds(node, made, where)
+        detail = self.picture(node, [_head(node.args), node.body])
+        made = self.effect("function", node, defaults_of(node.args), out, after, where, detail[0])
+        return self._assuming_kinds(node, without_locals(node, detail[1], made), where)
 
     def _generatorexp(self, node: ast.GeneratorExp, out: int, after: Node, where: Where) -> Node:
-        made = self.effect(
-            "genexp", node, [node.generators[0].iter], out, after, where, self._inner_shape(node)[0]
-        )
-        return self._assuming_kinds(node, made, where)
+        first = node.generators[0]
+        parts = [node.elt, first.target, first.ifs, first.is_async, node.generators[1:]]
+        detail = self.picture(node, parts)
+        made = self.effect("genexp", node, [first.iter], out, after, where, detail[0])
+        return self._assuming_kinds(node, without_locals(node, detail[1], made), where)
 
     def _listcomp(self, node: ast.expr, out: int, after: Node, where: Where) -> Node:
         if binds_outwards(node):
             raise CannotLower("a comprehension that assigns with :=", _line(node))
-        picture, names = self._inner_shape(node)
-        operands = tuple(MaybeUnbound(self.slot(name)) for name in names)
-        return self._assuming_kinds(
-            node, self.do("comprehension", node, operands, (out,), after, where, picture), where
-        )
+        detail, operands = self.picture(node, node)
+        made = self.do("comprehension", node, operands, (out,), after, where, detail)
+        return self._assuming_kinds(node, made, where)
 
     _setcomp = _dictcomp = _listcomp
 
-    def _inner_shape(self, node: ast.AST) -> tuple[Hashable, list[str]]:
-        """The shape with the plain local names replaced by numbers, and those names."""
-        own = self.scope.own - self.scope.captured
-        names = [n for n in names_read(node) if n in own or n in self.inner]
-        return (
-            shape(self._with_classes(node), {name: f"<{i}>" for i, name in enumerate(names)}),
-            names,
-        )
+    def picture(self, node: ast.AST, parts: object) -> tuple[Hashable, tuple[MaybeUnbound, ...]]:
+        """What code looks like that is compared as it stands, with all that it takes from around.
+
+        Every name in it that means something outside is marked with whose it is. The names that
+        nobody else can set are left open and handed out as operands, so none can be missing.
+
+        Args:
+            node: a nested scope or a pattern.
+            parts: what of it counts: what is evaluated where it is defined may be lowered apart.
+
+        Returns:
+            The picture, and the operands in the order of first use.
+        """
+        outside = [n for part in evaluated_outside(node) for n in free_nodes(part)]
+        marks: dict[int, str] = {}
+        open_names: dict[str, MaybeUnbound] = {}
+        known = self._factories_in(node)
+        counted = {id(n) for n in _nodes_of(parts)}
+        for name in (n for n in (*outside, *free_nodes(node)) if id(n) in counted):
+            operand = self.local_operand(name.id)
+            if operand is not None:
+                open_names.setdefault(name.id, operand)
+                marks[id(name)] = f"<{list(open_names).index(name.id)}>"
+            else:
+                meaning = self.resolver.meaning(name.id)
+                marks[id(name)] = f"{meaning.value}:{known.get(name.id, name.id)}"
+        return shape(parts, marks), tuple(open_names.values())
+
+    def local_operand(self, name: str) -> MaybeUnbound | None:
+        """The slot of a name that nobody but the function can set, as an operand."""
+        if self.resolver.meaning(name) is not Meaning.LOCAL:
+            return None
+        if name in self.inner or name in self.scope.own:
+            return MaybeUnbound(self.slot(name))
+        assert self._inside is not None and self._inside.around is not None
+        inner, self._inside.around.inner = self._inside.around.inner, {}
+        found = self._inside.around.local_operand(name)
+        self._inside.around.inner = inner
+        return found
 
     def _factories_in(self, node: ast.AST) -> dict[str, str]:
-        """Functions called somewhere inside that only pick a class by its kind, and the classes
-        that they stand for.
+        """Functions called somewhere inside that only pick a class by its kind, and the classes that
+        they stand for.
         """
         called = {
             n.func.id
             for n in ast.walk(node)
             if isinstance(n, ast.Call) and isinstance(n.func, ast.Name)
         }
+        resolver = self.resolver
         known = {
             n: f[0]
             for n, f in self.context.factories.items()
-            if n not in self.scope.own and f[0] not in self.scope.own
+            if resolver.means_module(n) and resolver.means_module(f[0])
         }
-        return {n: c for n, c in known.items() if n in called}
-
-    def _with_classes(self, node: ast.AST) -> ast.AST:
-        """Code that is compared as it stands, with calls of such functions as calls of the
-        classes.
-        """
-        found = self._factories_in(node)
-        if not found:
-            return node
-        made = copy.deepcopy(node)
-        for call in ast.walk(made):
-            if (
-                isinstance(call, ast.Call)
-                and isinstance(call.func, ast.Name)
-                and call.func.id in found
-            ):
-                call.func.id = found[call.func.id]
-        return made
+        mentioned = [n for n in ast.walk(node) if isinstance(n, ast.Name)]
+        calls = [n.func for n in ast.walk(node) if isinstance(n, ast.Call)]
+        only_called = {
+            n for n in called if all(any(m is c for c in calls) for m in mentioned if m.id == n)
+        }
+        return {n: c for n, c in known.items() if n in only_called}
 
     def _assuming_kinds(self, node: ast.AST, after: Node, where: Where) -> Node:
         """What is assumed of such calls inside."""
@@ -533,15 +572,46 @@ class ExpressionLowering:
         if name in self.inner:
             return Put(_line(source), self.slot(name), value, after)
         if name in self.scope.captured or name in self.scope.declared_nonlocal:
-            return self.do("set cell", source, (value,), (), after, where, name)
+            return self.do("set cell", source, (value,), (), after, where, self.cell(name))
         if name in self.scope.own:
             return Put(_line(source), self.slot(name), value, after)
         return self.do("set global", source, (value,), (), after, where, name)
 
 
-def defaults_of(arguments: ast.arguments) -> list[ast.expr]:
-    """The default values of a signature in the order in which they are evaluated."""
-    return [*arguments.defaults, *(d for d in arguments.kw_defaults if d is not None)]
+def _head(arguments: ast.arguments) -> list[object]:
+    """What a signature looks like without the expressions in it, which are evaluated apart."""
+    groups = (arguments.posonlyargs, arguments.args, arguments.kwonlyargs)
+    stars = [a.arg if a else "" for a in (arguments.vararg, arguments.kwarg)]
+    given = [d is not None for d in arguments.kw_defaults]
+    return [[[a.arg for a in g] for g in groups], stars, len(arguments.defaults), given]
+
+
+def head_of(function: ast.FunctionDef | ast.AsyncFunctionDef, *, lazy: bool) -> list[object]:
+    """What the head of a nested function looks like, less what is evaluated apart.
+
+    With lazy annotations (PEP 563) their texts are kept, since anybody can ask for those.
+    """
+    arguments = function.args
+    every = [*arguments.args, *arguments.posonlyargs, arguments.vararg, *arguments.kwonlyargs]
+    hints = [a.annotation for a in (*every, arguments.kwarg) if a is not None] + [function.returns]
+    said = [h is not None and (ast.unparse(h) if lazy else True) for h in hints]
+    return [type(function).__name__, function.name, _head(arguments), said]
+
+
+def _nodes_of(parts: object) -> Iterator[ast.AST]:
+    """All nodes in a tree or in lists of trees."""
+    if isinstance(parts, ast.AST):
+        yield from ast.walk(parts)
+    elif isinstance(parts, list):
+        for part in parts:
+            yield from _nodes_of(part)
+
+
+def without_locals(node: ast.AST, operands: tuple[MaybeUnbound, ...], after: Node) -> Node:
+    """A step that makes something which reads names later; it cannot take their values now."""
+    if operands:
+        raise CannotLower(f"code that keeps {operands[0].name} for later", _line(node))
+    return after
 
 
 def in_words(iterable: ast.expr) -> ast.expr:

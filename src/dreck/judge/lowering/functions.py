@@ -30,7 +30,8 @@ from .expressions import (
     Inside,
     Jump,
     Where,
-    defaults_of,
+    without_locals,
+    head_of,
     in_words,
     operator_symbol,
 )
@@ -46,7 +47,14 @@ from ..unfolding.lookups import KIND
 from ..world.values import is_enum_member
 from ..world.rows import constant_term
 from ..face.verdict import AssumptionKind
-from ..world.scope import FunctionNode, Scope, parameters_of, scope_of
+from ..world.scope import (
+    FunctionNode,
+    Scope,
+    defaults_of,
+    hints_of,
+    parameters_of,
+    scope_of,
+)
 from ..versions.shape import shape, without_docstring
 from ..values.terms import NONE, Term, const
 
@@ -86,14 +94,15 @@ class _Lowering(GeneratorLowering):
         parameters = parameters_of(function.args)
         immediate = immediate_generators(function, context.names.is_builtin, sums=context.apart)
         self.own_helpers = {} if inside is not None else local_helpers(function)
-        self.rule_lists = {} if inside is not None else rule_lists(function)
+        self.rule_lists = {} if inside is not None else rule_lists(function, immediate)
         known = {} if inside is not None else context.records
+        scope = scope_of(function, immediate | scopes_of(self.own_helpers, self.rule_lists))
+        super().__init__(scope, parameters[0].arg if parameters else None, context, inside)
         self.kept = {
             n: (s, made, known[_called(made)])
             for n, (s, made) in kept_objects(function, known).items()
+            if self.resolver.means_module(_called(made))
         }
-        scope = scope_of(function, immediate | scopes_of(self.own_helpers, self.rule_lists))
-        super().__init__(scope, parameters[0].arg if parameters else None, context, inside)
         self.function = function
         self.knows_kind = inside is None and context.split is not None
         self.parameters = parameters
@@ -144,9 +153,8 @@ class _Lowering(GeneratorLowering):
         entry = self._kind_by_kind(entry)
         for parameter in self.parameters:
             if parameter.arg in self.scope.captured:
-                entry = self.do(
-                    "set cell", parameter, (parameter.arg,), (), entry, where, parameter.arg
-                )
+                name = parameter.arg
+                entry = self.do("set cell", parameter, (name,), (), entry, where, name)
         if len(finish(entry)) > MOST_NODES:
             raise CannotLower("a function of this size", self.function.lineno)
         return Graph(
@@ -334,7 +342,7 @@ class _Lowering(GeneratorLowering):
     def _delete_name(self, target: ast.Name, after: Node, where: Where) -> Node:
         name = target.id
         if name in self.scope.captured or name in self.scope.declared_nonlocal:
-            return self.do("del cell", target, (), (), after, where, name)
+            return self.do("del cell", target, (), (), after, where, self.cell(name))
         if name not in self.scope.own:
             return self.do("del global", target, (), (), after, where, name)
         read = ast.copy_location(ast.Name(name, ast.Load()), target)
@@ -565,7 +573,9 @@ class _Lowering(GeneratorLowering):
         def forget(after: Node) -> Node:
             if name in self.scope.own and name not in self.scope.captured:
                 return Drop(node.lineno, self.slot(name), after)
-            return self.do("forget", node, (), (), after, inside, name)
+            shared = name in self.scope.captured or name in self.scope.declared_nonlocal
+            what = self.cell(name) if shared else f"global {name}"
+            return self.do("forget", node, (), (), after, inside, what)
 
         second = self.temporary()
         failed = forget(self.throw(second, node, inside))
@@ -614,11 +624,8 @@ class _Lowering(GeneratorLowering):
             return self._pattern(case.pattern, subject, body, otherwise, where, outs)
         flag = self.temporary()
         test = Test(case.pattern.lineno, flag, body, otherwise, case.pattern)
-        picture, names = self._inner_shape(case.pattern)
-        operands: tuple[Operand, ...] = (
-            subject,
-            *(MaybeUnbound(self.slot(n)) for n in names if n not in captures),
-        )
+        picture, read = self.picture(case.pattern, case.pattern)
+        operands: tuple[Operand, ...] = (subject, *read)
         return self.do(
             "match", case.pattern, operands, (flag, *outs.values()), test, where, picture
         )
@@ -662,7 +669,7 @@ class _Lowering(GeneratorLowering):
             and self._is_class("list")
             and self._is_class("tuple")
         ):
-            return self.context.names.is_builtin("len") and all(
+            return self.resolver.means_builtin("len") and all(
                 map(self._is_simple, pattern.patterns)
             )
         return isinstance(pattern, ast.MatchValue | ast.MatchSingleton)
@@ -670,13 +677,12 @@ class _Lowering(GeneratorLowering):
     def _is_class_pattern(self, pattern: ast.MatchClass) -> bool:
         name = pattern.cls.id if isinstance(pattern.cls, ast.Name) else ""
         inside = all(self._is_simple(p) for p in (*pattern.patterns, *pattern.kwd_patterns))
-        if not inside or name in self.scope.own:
+        if not inside:
             return False
-        if name in _MATCHED_AS_A_WHOLE and self.context.names.is_builtin(name):
+        if name in _MATCHED_AS_A_WHOLE and self.resolver.means_builtin(name):
             return len(pattern.patterns) <= 1
-        return name in self.context.classes and len(pattern.patterns) <= len(
-            self.context.classes[name]
-        )
+        known = self.resolver.means_module(name) and name in self.context.classes
+        return known and len(pattern.patterns) <= len(self.context.classes[name])
 
     def _pattern(
         self,
@@ -739,7 +745,7 @@ class _Lowering(GeneratorLowering):
         )
 
     def _is_class(self, name: str) -> bool:
-        return name not in self.scope.own and self.context.names.is_builtin(name)
+        return self.resolver.means_builtin(name)
 
     def _mapping_pattern(
         self,
@@ -882,32 +888,58 @@ class _Lowering(GeneratorLowering):
     def _s_functiondef(self, node: FunctionNode, after: Node, where: Where) -> Node:
         if any(node is statement for statement, _ in self.own_helpers.values()):
             return Put(node.lineno, self.slot(node.name), ("helper", node.name), after)
-        decorators = node.decorator_list
-        bare = _without_decorators(node)
-        slots = [self.temporary() for _ in decorators]
         made = self.temporary()
-        last = self.bind(node.name, made, after, where, node)
-        for slot in slots:
-            last = self.do("call", node, (slot, made), (made,), last, where, ((False,), (), ()))
-        defaults = defaults_of(node.args)
-        entry = self.values(
-            defaults,
-            where,
-            lambda ops: self.do(
-                "function", node, ops, (made,), last, where, shape(self._with_classes(bare))
-            ),
-        )
-        entry = self._assuming_kinds(node, entry, where)
-        for decorator, slot in zip(reversed(decorators), reversed(slots), strict=True):
-            entry = self.value(decorator, slot, entry, where)
-        return entry
+        bound = self.bind(node.name, made, after, where, node)
+        lazy = self.context.names.lazy_hints
+        head = [head_of(node, lazy=lazy), without_docstring(node.body)]
+        detail, read = self.picture(node, head)
+        given = [*defaults_of(node.args), *([] if lazy else hints_of(node))]
+
+        def define(last: Node) -> Node:
+            entry = self.values(
+                given, where, lambda o: self.do("function", node, o, (made,), last, where, detail)
+            )
+            return self._assuming_kinds(node, without_locals(node, read, entry), where)
+
+        return self._decorated(node, made, define, bound, where)
 
     _s_asyncfunctiondef = _s_functiondef
 
     def _s_classdef(self, node: ast.ClassDef, after: Node, where: Where) -> Node:
+        """A class: its head is evaluated like arguments, its body runs with the names as they are."""
         made = self.temporary()
         bound = self.bind(node.name, made, after, where, node)
-        return self.do("class", node, (), (made,), bound, where, shape(node))
+        bases = [b.value if isinstance(b, ast.Starred) else b for b in node.bases]
+        given = [*bases, *(k.value for k in node.keywords)]
+        body, read = self.picture(node, [node.name, without_docstring(node.body)])
+        stars = tuple(isinstance(b, ast.Starred) for b in node.bases)
+        detail = (body, stars, tuple(k.arg for k in node.keywords))
+
+        def define(last: Node) -> Node:
+            entry = self.values(
+                given, where, lambda o: self.do("class", node, o, (made,), last, where, detail)
+            )
+            return without_locals(node, read, entry)
+
+        return self._decorated(node, made, define, bound, where)
+
+    def _decorated(
+        self,
+        node: FunctionNode | ast.ClassDef,
+        made: int,
+        define: Callable[[Node], Node],
+        after: Node,
+        where: Where,
+    ) -> Node:
+        """Decorators are evaluated from above to below, then called from below to above."""
+        slots = [self.temporary() for _ in node.decorator_list]
+        last = after
+        for slot in slots:
+            last = self.do("call", node, (slot, made), (made,), last, where, ((False,), (), ()))
+        entry = define(last)
+        for decorator, slot in zip(reversed(node.decorator_list), reversed(slots), strict=True):
+            entry = self.value(decorator, slot, entry, where)
+        return entry
 
 
 def _called(node: ast.Call) -> str:
@@ -924,12 +956,6 @@ def _steady_first(function: FunctionNode, parameters: list[ast.arg], scope: Scop
         n for n in ast.walk(function) if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
     )
     return None if any(n.id == name for n in stores) else name
-
-
-def _without_decorators(node: FunctionNode) -> FunctionNode:
-    bare = copy.copy(node)
-    bare.decorator_list = []
-    return bare
 
 
 def _captures(pattern: ast.AST) -> list[str]:

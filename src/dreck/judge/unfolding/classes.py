@@ -9,6 +9,7 @@ from abc import abstractmethod
 from collections.abc import Callable, Mapping
 
 from ..ir.graph import Node, Operand, Put, Test
+from ..world.calls import bind_arguments
 from ..world.constants import is_constant
 from ..lowering.expressions import CannotLower, ExpressionLowering, Where
 from ..world.neutral import OWN
@@ -36,7 +37,7 @@ class ClassLowering(ExpressionLowering):
         given = [*node.args, *(k.value for k in node.keywords)]
         if (
             signature is None
-            or name in self.scope.own
+            or not self.resolver.means_module(name)
             or any(isinstance(a, ast.Starred) for a in given)
         ):
             return None
@@ -66,10 +67,14 @@ class ClassLowering(ExpressionLowering):
             "assume", node, (), (), self.values([node.func, *given], where, call), where, detail
         )
 
+    def means_class(self, name: str) -> bool:
+        """Whether a word is a name of the module or Python's own here."""
+        return self.resolver.means_module(name) or self.resolver.means_builtin(name)
+
     def is_builtin_call(self, node: ast.Call, name: str) -> bool:
         """Whether a call is one of a built-in function by its name, without keywords."""
         called = isinstance(node.func, ast.Name) and node.func.id == name and not node.keywords
-        return called and name not in self.scope.own and self.context.names.is_builtin(name)
+        return called and self.resolver.means_builtin(name)
 
     def record_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
         """``Closure(day, hour).applies(boat)``: an object that is made and asked at once."""
@@ -93,7 +98,7 @@ class ClassLowering(ExpressionLowering):
         """An object that is made and asked at once, or one that a name keeps; None if it is
         neither.
         """
-        kept = self.kept.get(asked.value.id) if isinstance(asked.value, ast.Name) else None
+        kept = self.kept.get(self.own_name(asked.value))
         if kept is not None:
             return self._kept_asked(
                 asked, kept[2], positional, keywords, out, after, where, called=called
@@ -195,7 +200,7 @@ class ClassLowering(ExpressionLowering):
         if (
             not kinds
             or any(isinstance(a, ast.Starred) for a in given)
-            or any(c in self.scope.own for c, _ in kinds)
+            or not all(self.resolver.means_module(c) for c, _ in kinds)
         ):
             return None
         subject = asked.value
@@ -225,7 +230,7 @@ class ClassLowering(ExpressionLowering):
         given = [*node.args, *(k.value for k in node.keywords)]
         if (
             found is None
-            or name in self.scope.own
+            or not self.resolver.means_module(name)
             or not node.args
             or any(isinstance(a, ast.Starred) for a in given)
         ):
@@ -236,7 +241,7 @@ class ClassLowering(ExpressionLowering):
             for f in bodies
         ]
         bound = [b for b in fitting if b is not None]
-        if len(bound) < len(bodies) or any(c in self.scope.own for c, _ in found.kinds):
+        if len(bound) < len(bodies) or not all(self.means_class(c) for c, _ in found.kinds):
             return None
 
         def enter(operands: tuple[Operand, ...]) -> Node:
@@ -262,7 +267,8 @@ class ClassLowering(ExpressionLowering):
         """
         name = node.func.id if isinstance(node.func, ast.Name) else ""
         found = self.context.factories.get(name)
-        if found is None or name in self.scope.own or found[0] in self.scope.own:
+        means = self.resolver.means_module
+        if found is None or not means(name) or not means(found[0]):
             return None
         owner, signature, parameter = found
         bound = bind_arguments(signature, node.args, {k.arg: k.value for k in node.keywords})
@@ -311,7 +317,7 @@ class ClassLowering(ExpressionLowering):
         kinds = self.context.data.get(node.attr)
         if (
             not kinds
-            or any(c in self.scope.own for c, _ in kinds)
+            or not all(self.resolver.means_module(c) for c, _ in kinds)
             or (self.is_self(node.value) and node.attr in self.context.methods)
         ):
             return None
@@ -377,7 +383,7 @@ class ClassLowering(ExpressionLowering):
         if (
             not isinstance(node, ast.Call)
             or not isinstance(node.func, ast.Name)
-            or node.func.id in self.scope.own
+            or not self.resolver.means_module(node.func.id)
         ):
             return None, None
         return self.context.records.get(node.func.id), node
@@ -386,7 +392,13 @@ class ClassLowering(ExpressionLowering):
         """Whether an expression is the object of the method, under a name that is never bound
         anew.
         """
-        return isinstance(node, ast.Name) and node.id == self.self_name
+        return self.own_name(node) == self.self_name != ""
+
+    def own_name(self, node: ast.AST) -> str:
+        """The local name that an expression consists of; empty if it is anything else."""
+        if not isinstance(node, ast.Name) or node.id in self.inner or node.id not in self.scope.own:
+            return ""
+        return node.id
 
     @abstractmethod
     def inlined(
@@ -407,34 +419,3 @@ def _asking(
 ) -> Callable[[tuple[Operand, ...]], Node]:
     """The step that asks whether an object is of a class."""
     return lambda operands: lowering.do("isinstance", node, operands, (flag,), test, where)
-
-
-def bind_arguments(
-    arguments: ast.arguments, positional: list[ast.expr], named: dict[str | None, ast.expr]
-) -> dict[str, ast.expr] | None:
-    """Which expression each parameter gets; None if the call does not fit."""
-    names = [a.arg for a in (*arguments.posonlyargs, *arguments.args)]
-    if len(positional) > len(names):
-        return None
-    bound = dict(zip(names, positional, strict=False))
-    only_positional = {a.arg for a in arguments.posonlyargs}
-    keyword_only = [a.arg for a in arguments.kwonlyargs]
-    for name, value in named.items():
-        if (
-            name is None
-            or name in bound
-            or name in only_positional
-            or name not in (*names, *keyword_only)
-        ):
-            return None
-        bound[name] = value
-    defaults = dict(zip(reversed(names), reversed(arguments.defaults), strict=False))
-    defaults |= {
-        n: d for n, d in zip(keyword_only, arguments.kw_defaults, strict=True) if d is not None
-    }
-    for name in (*names, *keyword_only):
-        if name not in bound:
-            if name not in defaults:
-                return None
-            bound[name] = defaults[name]
-    return bound

@@ -9,7 +9,7 @@ from functools import partial
 
 from ..ir.graph import Cut, Node, Operand, Put, Test
 from ..world.constants import is_constant
-from .classes import bind_arguments
+from ..world.calls import bind_arguments
 from ..lowering.expressions import CannotLower, Where, in_words
 from .lookups import LookupLowering
 from ..world.rows import constant_term
@@ -38,8 +38,7 @@ class GeneratorLowering(LookupLowering):
         if (
             name in _LOOPS
             and isinstance(asked, ast.Name)
-            and asked.id in self.rule_lists
-            and asked.id not in self.inner
+            and self.own_name(asked) in self.rule_lists
         ):
             return self._all_rules(node, generator, out, after, where, every=name == "all")
         if name == "next":
@@ -192,7 +191,7 @@ class GeneratorLowering(LookupLowering):
             return self._row_by_row(node, i, rows, element, ended, where)
         iterator, flag, item = self.temporary(), self.temporary(), self.temporary()
         head = Cut(node.lineno, ended)
-        with self.inner_names(loop.target):
+        with self.inner_names(node, i):
             inside = self._round(node, i, item, element, head, where)
         test = Test(node.lineno, flag, inside, ended, in_words(loop.iter))
         head.next = self.do("next", loop.iter, (iterator,), (flag, item), test, where)
@@ -213,7 +212,7 @@ class GeneratorLowering(LookupLowering):
         loop, entry = node.generators[i], ended
         for row in reversed(rows):
             item = self.temporary()
-            with self.inner_names(loop.target):
+            with self.inner_names(node, i):
                 entry = Put(
                     node.lineno, item, row, self._round(node, i, item, element, entry, where)
                 )
@@ -261,14 +260,25 @@ class GeneratorLowering(LookupLowering):
         return self.do("assume unless plain", source, operands, (), after, where, detail)
 
     @contextmanager
-    def inner_names(self, target: ast.expr) -> Iterator[None]:
-        """Inside, the names of a target are not those of the function."""
+    def inner_names(
+        self, node: ast.GeneratorExp | ast.ListComp | ast.SetComp | ast.DictComp, i: int
+    ) -> Iterator[None]:
+        """Inside, the names of all targets of a comprehension are not those of the function.
+
+        They are its own from its first loop on, also before their loop gives them a value.
+        """
         old = dict(self.inner)
-        names = [n.id for n in ast.walk(target) if isinstance(n, ast.Name)]
-        number = self.temporary()
-        self.inner.update({n: f"{n}@{number}" for n in names})
+        if i == 0:
+            number = self.temporary()
+            targets = [n for g in node.generators for n in ast.walk(g.target)]
+            names = [n.id for n in targets if isinstance(n, ast.Name) and _is_set(n)]
+            self.inner.update({n: f"{n}@{number}" for n in names})
         yield
         self.inner = old
+
+
+def _is_set(name: ast.Name) -> bool:
+    return not isinstance(name.ctx, ast.Load)
 
 
 def _asked_inside(generator: ast.GeneratorExp) -> list[ast.expr]:
@@ -297,6 +307,7 @@ def immediate_generators(
 ) -> frozenset[int]:
     """The ids of generator expressions that any, all, next (or sum) use up on the spot."""
     found = set()
+    bound_here = _bound_somewhere(function)
     for node in ast.walk(function):
         if (
             not isinstance(node, ast.Call)
@@ -312,11 +323,26 @@ def immediate_generators(
         if (
             fits
             and is_builtin(name)
+            and name not in bound_here
             and isinstance(first, ast.GeneratorExp)
             and is_plain_comprehension(first)
         ):
             found.add(id(first))
     return frozenset(found)
+
+
+def _bound_somewhere(function: ast.AST) -> set[str]:
+    """All names that a function, or anything nested in it, gives a value."""
+    stores = {
+        n.id
+        for n in ast.walk(function)
+        if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
+    }
+    words = {getattr(n, "name", None) for n in ast.walk(function)}
+    aliases = [n for n in ast.walk(function) if isinstance(n, ast.alias)]
+    stores |= {a.asname or a.name.partition(".")[0] for a in aliases}
+    stores |= {n.arg for n in ast.walk(function) if isinstance(n, ast.arg)}
+    return stores | {w for w in words if isinstance(w, str)}
 
 
 def is_plain_comprehension(

@@ -9,6 +9,7 @@ from __future__ import annotations
 import ast
 from collections.abc import Collection, Iterator, Mapping
 
+from ..world.calls import bind_arguments
 from ..world.names import single_target
 from ..world.constants import can_be_inlined, is_constant
 from ..world.scope import FunctionNode, names_read, own_nodes
@@ -30,9 +31,14 @@ def local_helpers(function: FunctionNode) -> Mapping[str, tuple[ast.stmt, Functi
     return {name: pair for name, pair in found.items() if name not in parameters}
 
 
-def rule_lists(function: FunctionNode) -> Mapping[str, tuple[ast.stmt, tuple[FunctionNode, ...]]]:
-    """Lists of lambdas that are only gone through by ``all(r(x) for r in rules)`` or
-    ``any(...)``.
+def rule_lists(
+    function: FunctionNode, immediate: frozenset[int]
+) -> Mapping[str, tuple[ast.stmt, tuple[FunctionNode, ...]]]:
+    """Lists of lambdas that are only gone through by ``all(r(x) for r in rules)`` or ``any(...)``.
+
+    Args:
+        function: the function.
+        immediate: ids of the generator expressions that are used up on the spot.
     """
     inside = list(own_nodes(function))
     generators = {
@@ -49,6 +55,7 @@ def rule_lists(function: FunctionNode) -> Mapping[str, tuple[ast.stmt, tuple[Fun
         and not n.keywords
         and len(n.args) == 1
         and isinstance(n.args[0], ast.GeneratorExp)
+        and id(n.args[0]) in immediate
     }
     found = {}
     for statement in (n for n in inside if isinstance(n, ast.Assign)):
@@ -103,7 +110,7 @@ def local_tables(
         methods: methods of the class that it is in.
     """
     inside = list(own_nodes(function))
-    called = {id(n.func) for n in inside if isinstance(n, ast.Call)}
+    called = {id(n.func) for n in inside if isinstance(n, ast.Call) and _asks_for_a_key(n)}
     places = {
         id(n.value) for n in inside if isinstance(n, ast.Subscript) and isinstance(n.ctx, ast.Load)
     }
@@ -135,6 +142,12 @@ def local_tables(
             found[name] = (statement, table)
     parameters = {a.arg for a in ast.walk(function.args) if isinstance(a, ast.arg)}
     return {name: pair for name, pair in found.items() if name not in parameters}
+
+
+def _asks_for_a_key(call: ast.Call) -> bool:
+    """Whether a call hands on a key, and perhaps a default, each written on its own."""
+    starred = any(isinstance(a, ast.Starred) for a in call.args)
+    return len(call.args) in (1, 2) and not call.keywords and not starred
 
 
 def _may_be_key(node: ast.expr | None) -> bool:
@@ -229,7 +242,7 @@ def _of_lambda(name: str, value: ast.Lambda) -> FunctionNode:
 
 def _is_only_called(name: str, inside: list[ast.AST], helper: FunctionNode) -> bool:
     """Whether a name is bound once and then only called, by the function itself."""
-    called = {id(n.func) for n in inside if isinstance(n, ast.Call)}
+    called = {id(n.func) for n in inside if isinstance(n, ast.Call) and _is_plain_call(n, helper)}
     bound = sum(name in names for names in _bindings(inside))
     loads = [
         n
@@ -248,6 +261,14 @@ def _is_only_called(name: str, inside: list[ast.AST], helper: FunctionNode) -> b
         for n in [*nested, *(n for n in inside if isinstance(n, _COMPREHENSIONS))]
     )
     return bound == 1 and not taken and all(id(n) in called for n in loads)
+
+
+def _is_plain_call(call: ast.Call, helper: FunctionNode) -> bool:
+    """Whether a call says which parameter of a helper gets what."""
+    if any(isinstance(a, ast.Starred) for a in call.args):
+        return False
+    named = {k.arg: k.value for k in call.keywords}
+    return None not in named and bind_arguments(helper.args, call.args, named) is not None
 
 
 def _bindings(inside: list[ast.AST]) -> Iterator[set[str]]:

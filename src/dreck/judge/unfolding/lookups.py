@@ -9,7 +9,8 @@ from ..world.values import is_enum_member
 from ..world.constants import is_constant
 from ..world.rows import RowClass, constant_term, is_row, row_parts
 from ..ir.graph import Node, Operand, Put, Test
-from .classes import ClassLowering, bind_arguments
+from ..world.calls import bind_arguments
+from .classes import ClassLowering
 from ..lowering.expressions import Where
 from ..world.scope import FunctionNode
 from ..values.terms import FALSE, NONE, TRUE, Term, const, constant_value, is_const, member_of
@@ -108,10 +109,10 @@ class LookupLowering(ClassLowering):
 
     def _helper_of(self, node: ast.Call) -> tuple[FunctionNode | None, list[ast.expr]]:
         function = node.func
-        if isinstance(function, ast.Name) and function.id in self.own_helpers:
-            return self.own_helpers[function.id][1], []
-        if isinstance(function, ast.Name) and function.id not in self.scope.own:
-            return self.context.helpers.get(function.id), []
+        if self.own_name(function) in self.own_helpers:
+            return self.own_helpers[self.own_name(function)][1], []
+        if self.resolver.of_module(function):
+            return self.context.helpers.get(self.resolver.of_module(function)), []
         if isinstance(function, ast.Attribute) and self.is_self(function.value):
             method = self.context.methods.get(function.attr)
             if method is not None and not method.decorator_list:
@@ -177,12 +178,8 @@ class LookupLowering(ClassLowering):
         return self.assume_not_overridden(node, entry, where)
 
     def _is_member(self, node: ast.expr) -> bool:
-        own = (
-            isinstance(node, ast.Attribute)
-            and isinstance(node.value, ast.Name)
-            and node.value.id in self.scope.own
-        )
-        return not own and is_enum_member(node, self.context.names.enums)
+        owner = self.resolver.of_module(node.value) if isinstance(node, ast.Attribute) else ""
+        return bool(owner) and is_enum_member(node, self.context.names.enums)
 
     def key_term(self, node: ast.expr) -> Term:
         """The term of a constant, or of a member of an enum."""
@@ -317,15 +314,15 @@ class LookupLowering(ClassLowering):
         return [k for k in table.keys if k is not None] if table is not None else None
 
     def _table(self, node: ast.expr) -> ast.Dict | None:
-        if isinstance(node, ast.Name) and node.id in self.own_tables and node.id not in self.inner:
-            own = self.own_tables[node.id][1]
+        if self.own_name(node) in self.own_tables:
+            own = self.own_tables[self.own_name(node)][1]
             return (
                 own
                 if all(k is not None and (is_constant(k) or self._is_member(k)) for k in own.keys)
                 else None
             )
-        if isinstance(node, ast.Name) and node.id not in self.scope.own:
-            table = self.context.tables.get(node.id)
+        if self.resolver.of_module(node):
+            table = self.context.tables.get(self.resolver.of_module(node))
             keys = (
                 []
                 if table is None
@@ -340,7 +337,8 @@ class LookupLowering(ClassLowering):
         sequence = self._sequence(node.value)
         if sequence is not None and not isinstance(node.slice, ast.Slice):
             index = self.temporary()
-            item = self.do("getitem", node, (("tuple", *sequence), index), (out,), after, where)
+            kind = "tuple" if self._is_tuple(node.value) else "listed"
+            item = self.do("getitem", node, ((kind, *sequence), index), (out,), after, where)
             return self._read_table(node.value, self.value(node.slice, index, item, where), where)
         table = self._table(node.value)
         if isinstance(node.slice, ast.Slice):
@@ -353,11 +351,11 @@ class LookupLowering(ClassLowering):
             )
         row = node.value
         rows = (
-            self.context.nested.get(row.value.id)
-            if isinstance(row, ast.Subscript) and isinstance(row.value, ast.Name)
+            self.context.nested.get(self.resolver.of_module(row.value))
+            if isinstance(row, ast.Subscript)
             else None
         )
-        if rows is None or not isinstance(row, ast.Subscript) or row.value.id in self.scope.own:  # type: ignore[attr-defined]
+        if rows is None or not isinstance(row, ast.Subscript):
             return super()._subscript(node, out, after, where)
 
         def into(inner: ast.expr) -> Node:
@@ -385,7 +383,7 @@ class LookupLowering(ClassLowering):
         return {
             n: c
             for n, c in self.context.rows.items()
-            if n in self.context.names.new and n not in self.scope.own
+            if n in self.context.names.new and self.resolver.means_module(n)
         }
 
     def _row_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
@@ -520,12 +518,15 @@ class LookupLowering(ClassLowering):
 
     def _sequence(self, node: ast.expr) -> list[Term] | None:
         """The terms of a constant list or tuple that a name of the module stands for."""
-        if not isinstance(node, ast.Name) or node.id in self.scope.own:
-            return None
-        value = self.context.sequences.get(node.id)
+        value = self.context.sequences.get(self.resolver.of_module(node))
         return (
             [self._held(e) for e in value.elts] if isinstance(value, ast.List | ast.Tuple) else None
         )
+
+    def _is_tuple(self, node: ast.expr) -> bool:
+        """Whether a constant sequence is a tuple: an index that is out of range says which it is."""
+        value = self.context.sequences.get(self.resolver.of_module(node))
+        return isinstance(value, ast.Tuple)
 
     def rows_of(self, node: ast.expr) -> list[Term] | None:
         """The rows that a loop goes through, if they are few constants and loops are to be written
@@ -550,7 +551,7 @@ class LookupLowering(ClassLowering):
         )
         limits = self._sequence(node.args[0]) if side is not None else None
         root = ast.unparse(node.func).partition(".")[0]
-        if limits is None or root in self.scope.own or not _ascending(limits):
+        if limits is None or not self.resolver.means_module(root) or not _ascending(limits):
             return None
 
         def look(operands: tuple[Operand, ...]) -> Node:

@@ -6,7 +6,7 @@ import ast
 import copy
 from collections.abc import Mapping
 
-from ..unfolding.classes import bind_arguments
+from ..world.calls import bind_arguments
 from ..world.splits import SplitClass
 
 

@@ -1,7 +1,7 @@
 """The shape of a piece of syntax: equal shapes mean the same code.
 
-Positions, docstrings and type comments are left out; given names may be replaced, so that
-two versions that call a local name differently can still have equal shapes.
+Positions, docstrings and type comments are left out; given names may be marked with what they
+mean, so that two versions that call a local name differently can still have equal shapes.
 """
 
 from __future__ import annotations
@@ -14,21 +14,21 @@ _WITH_DOCSTRING = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef, ast.Modu
 
 
 def shape(
-    node: object, renamed: Mapping[str, str] | None = None, hollow: frozenset[int] = frozenset()
+    node: object, marks: Mapping[int, str] | None = None, hollow: frozenset[int] = frozenset()
 ) -> Hashable:
     """A hashable picture of a tree, equal exactly when the code is the same.
 
     Args:
         node: the tree, or a list of trees.
-        renamed: names to be replaced.
+        marks: for ids of names, what stands for them.
         hollow: ids of functions whose bodies do not count.
 
     >>> shape(ast.parse("f(a)")) == shape(ast.parse("f( a )  # note"))
     True
     """
-    renamed = renamed or {}
     if isinstance(node, ast.Name):
-        return ("Name", renamed.get(node.id, node.id))
+        mark = marks.get(id(node)) if marks else None
+        return ("Name", node.id) if mark is None else ("Marked", mark)
     if isinstance(node, ast.Constant):
         return ("Constant", type(node.value).__name__, repr(node.value))
     if isinstance(node, ast.AST):
@@ -37,9 +37,9 @@ def shape(
             fields = [(name, value) for name, value in fields if name != "body"]
         elif isinstance(node, _WITH_DOCSTRING):
             fields = [(n, without_docstring(v)) if n == "body" else (n, v) for n, v in fields]
-        return (type(node).__name__, *(shape(value, renamed, hollow) for _, value in fields))
+        return (type(node).__name__, *(shape(value, marks, hollow) for _, value in fields))
     if isinstance(node, list):
-        return tuple(shape(item, renamed, hollow) for item in node)
+        return tuple(shape(item, marks, hollow) for item in node)
     return repr(node)
 
 

@@ -14,7 +14,7 @@ from .made_by_kind import as_made_before
 from ..world.names import single_target
 from ..world.values import enums_of, is_enum_member, records_of
 from ..world.kinds import data_of_kinds
-from ..walk.events import Names
+from ..world.around import Names
 from ..world.constants import is_constant
 from ..world.neutral import neutral_data_of
 from ..world.rows import RowClass, is_row, row_classes_of

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from .events import Names, is_instance, silent_result
+from ..world.around import Names
+from .events import is_instance, silent_result
 from ..values.facts import Fact
 from ..ir.graph import Cut, Do, Drop, Graph, Landing, Leave, Load, Node, Put, Slot, Test
 from .memory import Memory
@@ -118,6 +119,9 @@ class Walker:
         return node.next
 
     def _silent_effect(self, node: Do, side: Side, state: State) -> Node | None:
+        if any(_is_helper(operand_term(side.env, o)) for o in node.operands):
+            why = "a helper or table of the function's own is used in another way"
+            raise Parted(why, *(s.node for s in state.sides))
         if node.kind == "assume":
             return self._assume(node)
         if node.kind == "rely":
@@ -252,6 +256,15 @@ class Walker:
             return Value(None, True)
         kinds = kinds_of(term, self.kinds)
         return Value(kinds if all_plain(kinds) else None, False)
+
+
+def _is_helper(term: Term) -> bool:
+    """Whether a value is, or holds, something that only stands for code of the function itself."""
+    if term[0] in ("c", "s"):
+        return False
+    return term[0] == "helper" or any(
+        isinstance(p, tuple) and p and _is_helper(p) for p in term[1:]
+    )
 
 
 def thrown(side: Side, landing: Landing | None, error: Term) -> Node:

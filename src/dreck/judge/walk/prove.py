@@ -20,7 +20,7 @@ from contextlib import contextmanager
 from dataclasses import dataclass, field
 
 from .aim import Plain, aimed
-from .events import Names
+from ..world.around import Names
 from ..values.facts import Fact, Facts
 from ..ir.graph import Cut, Do, Graph, Leave, Node, Slot
 from ..world.hints import class_of_annotation, kinds_of_annotation

@@ -14,7 +14,7 @@ from typing import Any, TypeVar
 
 from ...outline import Function, functions_of, nodes_of
 from .kinds import data_of_kinds, dispatched, in_order, names_in_order, plain_classes
-from ..walk.events import Names
+from ..world.around import Names
 from .private_names import mangled
 from .constants import can_be_inlined, defaults_in, is_constant
 from .names import (

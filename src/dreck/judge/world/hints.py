@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import ast
 
-from ..walk.events import Names
+from ..world.around import Names
 from ..values.terms import Kinds, enum_kind
 
 _SIMPLE: dict[str, Kinds] = {

@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from ...outline import Function, FunctionNode, nodes_of
-from ..walk.events import Names
+from ..world.around import Names
 from .values import enums_of
 from .rows import row_classes_of
 from .scope import scope_of
@@ -56,6 +56,17 @@ def names_around(tree: ast.Module) -> Names:
         frozenset(shadowing),
         star,
         fixed=frozenset() if star else frozenset(bound - again),
+        lazy_hints=has_lazy_hints(tree),
+    )
+
+
+def has_lazy_hints(tree: ast.Module) -> bool:
+    """Whether a module keeps its annotations as texts (PEP 563)."""
+    return any(
+        isinstance(s, ast.ImportFrom)
+        and s.module == "__future__"
+        and any(a.name == "annotations" for a in s.names)
+        for s in tree.body
     )
 
 
@@ -201,6 +212,7 @@ def names_inside(enclosing: Iterable[FunctionNode], around: Names) -> Names:
         local |= scope_of(node).own
     return replace(
         around,
+        enclosing=around.enclosing | local,
         bound=around.bound - local,
         shadowing=around.shadowing | local,
         new=around.new - local,

@@ -55,7 +55,7 @@ def parameters_of(arguments: ast.arguments) -> list[ast.arg]:
 
 def names_read(node: ast.AST) -> list[str]:
     """The names a comprehension or pattern takes from around it, in order of first use."""
-    outside = _evaluated_outside(node) if isinstance(node, _SCOPES) else []
+    outside = evaluated_outside(node)
     return list(dict.fromkeys([*(n for part in outside for n in _free(part)), *_free(node)]))
 
 
@@ -71,7 +71,7 @@ def own_nodes(scope: ast.AST) -> Iterator[ast.AST]:
         node = pending.pop()
         yield node
         if isinstance(node, _SCOPES):
-            pending.extend(_evaluated_outside(node))
+            pending.extend(evaluated_outside(node))
         else:
             pending.extend(ast.iter_child_nodes(node))
 
@@ -90,20 +90,30 @@ def _evaluated_inside(scope: ast.AST) -> list[ast.AST]:
     return [scope]
 
 
-def _evaluated_outside(scope: ast.AST) -> list[ast.AST]:
+def evaluated_outside(scope: ast.AST) -> list[ast.AST]:
     """What a nested scope's definition evaluates in the scope around it."""
     if isinstance(scope, ast.FunctionDef | ast.AsyncFunctionDef):
-        return [*scope.decorator_list, *_defaults(scope.args)]
+        return [*scope.decorator_list, *defaults_of(scope.args), *hints_of(scope)]
     if isinstance(scope, ast.Lambda):
-        return _defaults(scope.args)
+        return [*defaults_of(scope.args)]
     if isinstance(scope, ast.ClassDef):
         return [*scope.decorator_list, *scope.bases, *(k.value for k in scope.keywords)]
-    assert isinstance(scope, _COMPREHENSIONS)
-    return [scope.generators[0].iter]
+    return [scope.generators[0].iter] if isinstance(scope, _COMPREHENSIONS) else []
 
 
-def _defaults(arguments: ast.arguments) -> list[ast.AST]:
+def defaults_of(arguments: ast.arguments) -> list[ast.expr]:
+    """The default values of a signature in the order in which they are evaluated."""
     return [*arguments.defaults, *(d for d in arguments.kw_defaults if d is not None)]
+
+
+def hints_of(function: FunctionNode) -> list[ast.expr]:
+    """The annotations of a function in the order in which CPython evaluates them."""
+    arguments = function.args
+    stars = [a for a in (arguments.vararg,) if a is not None]
+    double = [a for a in (arguments.kwarg,) if a is not None]
+    every = [*arguments.args, *arguments.posonlyargs, *stars, *arguments.kwonlyargs, *double]
+    found = [a.annotation for a in every if a.annotation is not None]
+    return found if function.returns is None else [*found, function.returns]
 
 
 def _bindings(scope: ast.AST) -> tuple[frozenset[str], frozenset[str], frozenset[str]]:
@@ -136,6 +146,40 @@ def _bound_by(node: ast.AST) -> set[str]:
     if isinstance(node, _COMPREHENSIONS):
         return {n.target.id for n in ast.walk(node) if isinstance(n, ast.NamedExpr)}
     return set()
+
+
+def free_nodes(scope: ast.AST) -> Iterator[ast.Name]:
+    """The names in a nested scope (or pattern) that mean something outside it, inner scopes included.
+
+    What a nested function or class evaluates where it is defined (decorators, defaults,
+    annotations, bases) belongs to the scope around, so of ``scope`` itself it is left out.
+    """
+    # A pattern is no scope: what it captures may be what it asked for just before.
+    bound, declared = (
+        _bindings(scope)[:2] if isinstance(scope, _SCOPES) else (frozenset(), frozenset())
+    )
+    for node in own_nodes(scope):
+        if isinstance(node, _SCOPES):
+            # Methods do not see the names of the class body around them.
+            hidden = frozenset() if isinstance(scope, ast.ClassDef) else bound | declared
+            yield from (n for n in free_nodes(node) if n.id not in hidden)
+        elif isinstance(node, ast.Name) and node.id not in bound and node.id not in declared:
+            yield node
+    if isinstance(scope, _COMPREHENSIONS):
+        names = (n for n in own_nodes(scope) if isinstance(n, ast.Name))
+        yield from (n for n in names if _is_walrus_target(n, scope))
+
+
+def _is_walrus_target(node: ast.Name, scope: ast.AST) -> bool:
+    """Whether a name is given a value by ``:=``, which a comprehension does to the function around."""
+    return any(isinstance(n, ast.NamedExpr) and n.target is node for n in ast.walk(scope))
+
+
+def names_declared_outside(scope: ast.AST) -> Iterator[str]:
+    """Names that a nested scope declares ``nonlocal``, inner scopes included."""
+    for node in ast.walk(scope):
+        if isinstance(node, ast.Nonlocal):
+            yield from node.names
 
 
 def _free(scope: ast.AST) -> Iterator[str]:

@@ -1,0 +1,125 @@
+#: any is a function of the module -> differs
+def any(values):
+    return [v for v in values]
+def deep(n: int):
+    rules = [lambda n: n > 0]
+    return any(rule(n) for rule in rules)
+#: becomes
+def any(values):
+    return [v for v in values]
+def deep(n: int):
+    rules = [lambda n: n < 0]
+    return any(rule(n) for rule in rules)
+
+
+#: next is a parameter -> unproved
+def find(boats, next, a, b):
+    return next((x for x in boats if x == a), None)
+#: becomes
+def find(boats, next, a, b):
+    return next((x for x in boats if x == b), None)
+
+
+#: bool is a name of the comprehension -> differs
+def open_any(gates, n: int):
+    return any(bool(n) for bool in gates)
+#: becomes
+def open_any(gates, n: int):
+    return any(n for bool in gates)
+
+
+#: a helper's name is a name of the comprehension -> differs
+def first_low(gauges, n: int):
+    return next((g for g in gauges if n < 0), None)
+#: becomes
+def is_low(n):
+    return n < 0
+def first_low(gauges, n: int):
+    return next((is_low for is_low in gauges if is_low(n)), None)
+
+
+#: a table's name is a name of the comprehension -> differs
+def any_lit(tables, key: str):
+    return any(key == "up" for t in tables)
+#: becomes
+LIT = {"up": True}
+def any_lit(tables, key: str):
+    return any(key in LIT for LIT in tables)
+
+
+#: an enum's name is a parameter -> differs
+from enum import Enum
+class Side(Enum):
+    LEFT = 1
+    RIGHT = 2
+def on_left(Side, s):
+    return s is Side.LEFT
+#: becomes
+from enum import Enum
+class Side(Enum):
+    LEFT = 1
+    RIGHT = 2
+def on_left(Side, s):
+    return s is Side.RIGHT
+
+
+#: a dispatching function's name is a name of the comprehension -> differs
+from functools import singledispatch
+def any_deep(fs, n: int):
+    return any(n > 0 for f in fs)
+#: becomes
+from functools import singledispatch
+@singledispatch
+def deep(n): return False
+@deep.register(int)
+def _deep_int(n): return n > 0
+def any_deep(fs, n: int):
+    return any(deep(n) for deep in fs)
+
+
+#: a class of rows is a name of the comprehension -> differs
+def any_deep(kinds, n: int):
+    return any(n > 0 for k in kinds)
+#: becomes
+from typing import NamedTuple
+class Depth(NamedTuple):
+    metres: int
+def any_deep(kinds, n: int):
+    return any(Depth(n).metres > 0 for Depth in kinds)
+
+
+#: a plain class is a parameter -> differs
+def metres(Depth, n: int):
+    return n
+#: becomes
+class Depth:
+    def __init__(self, metres):
+        self.metres = metres
+def metres(Depth, n: int):
+    d = Depth(n)
+    return d.metres
+
+
+#: the second loop's name is the comprehension's own from the start -> differs
+def pairs(rows, b):
+    return any(x > 0 for a in rows for x in b)
+#: becomes
+def pairs(rows, b):
+    return any(b > 0 for a in rows for b in b)
+
+
+#: a name of the function around is none of the module -> unproved
+DEPTH = 3
+def outer():
+    DEPTH = 4
+    def deep(n: int):
+        return n > DEPTH
+    return deep
+#: becomes
+DEPTH = 3
+def outer():
+    DEPTH = 4
+    def deep(n: int):
+        global DEPTH
+        return n > DEPTH
+    return deep
