@@ -13,7 +13,8 @@ from dreck import Verdict
 from .pairs_reader import Pair, read_pairs
 
 PAIRS = read_pairs()
-MISTAKES = [p for p in PAIRS if p.verdict in ("differs", "unproved")]
+UNPROVED = ("unproved", "unproved-this-way")
+MISTAKES = [p for p in PAIRS if p.verdict == "differs" or p.verdict in UNPROVED]
 
 
 def vouched(pair: Pair, folder: Path, **settings: bool) -> dreck.Vouching:
@@ -34,7 +35,7 @@ def test_pair(pair: Pair, tmp_path: Path) -> None:
     if pair.verdict == "same":
         assert found.verdict.same, found.subjects
         return
-    if pair.verdict == "unproved":  # they differ, and no input that can be tried here shows it
+    if pair.verdict in UNPROVED:  # they differ, and no input that can be tried here shows it
         assert found.verdict in (Verdict.TESTED, Verdict.UNDECIDED), found.subjects
         return
     assert found.verdict.value == pair.verdict, found.subjects
@@ -54,7 +55,7 @@ def test_pair(pair: Pair, tmp_path: Path) -> None:
 def test_a_mistake_is_never_proved(pair: Pair, tmp_path: Path) -> None:
     """Without running anything, a mistake stays unproved, in both directions."""
     turned = Pair(pair.name, pair.verdict, pair.kind, pair.after, pair.before)
-    for either in (pair, turned):
+    for either in (pair, turned)[: 1 if pair.verdict == "unproved-this-way" else 2]:
         assert vouched(either, tmp_path, run=False).verdict is Verdict.UNDECIDED
 
 
@@ -62,4 +63,4 @@ def test_the_pairs_are_worth_their_name() -> None:
     """There are many, half of them mistakes, and no two of the same name."""
     kinds = Counter(p.verdict for p in PAIRS)
     assert len(PAIRS) >= 150 and len({p.name for p in PAIRS}) == len(PAIRS)
-    assert len(MISTAKES) * 2 >= len(PAIRS) and kinds["unproved"] * 10 <= len(PAIRS)
+    assert len(MISTAKES) * 2 >= len(PAIRS) and sum(kinds[u] for u in UNPROVED) * 8 <= len(PAIRS)

@@ -42,12 +42,18 @@ class ModuleWork:
         )
         self.version = Version(path, project.text(path))
         self.view = self._view(self.version.text)
+        self._known = self.version.names.shadowing
         self.moves: Mapping[str, ModuleMove] = {
             n: m for n, m in settings.moves.items() if isinstance(m, ModuleMove)
         }
         self.broken: list[Broken] = []
         self.added: set[str] = set()
         self._refused: set[str] = set()
+
+    def _state(self, text: str) -> Version:
+        """The file with a text, and the names in it that only this work has made."""
+        made = Version(self.path, text)
+        return replace(made, fresh=made.names.shadowing - self._known)
 
     def _view(self, text: str) -> ModuleView:
         return ModuleView(
@@ -176,7 +182,7 @@ class ModuleWork:
             return None
         self._steps.append(step)
         self.added |= set(way.added)
-        self.version = Version(self.path, way.text)
+        self.version = self._state(way.text)
         self.project.texts.update({**way.others, self.path: way.text})
         self.view = self._view(way.text)
         return list(way.added)
@@ -197,10 +203,10 @@ class ModuleWork:
                     for p, text in way.others.items()
                 ]
                 found = judge.without_trials().vouch_files(
-                    [(self.version, Version(self.path, way.text)), *other]
+                    [(self.version, self._state(way.text)), *other]
                 )
             else:
-                found = judge.vouch(self.version, Version(self.path, way.text))
+                found = judge.vouch(self.version, self._state(way.text))
         except SyntaxError as error:
             return SubjectVerdict(
                 name, Verdict.UNDECIDED, f"the move left text that does not parse ({error.msg})"

@@ -11,7 +11,8 @@ from ..errors import DreckError
 from ..judge.world.names import decorated_names
 from ..judge.world.values import enums_of
 from ..judge.world.loading import names_around, names_for
-from ..judge.versions.version import Version, differences
+from ..judge.versions.differences import differences
+from ..judge.versions.version import Version
 from ..outline import functions_of
 from ..source.files import parse
 from ..source.lines import split_lines
@@ -166,7 +167,7 @@ class _FileWork:
         with all around them.
         """
         found = differences(Version(self.path, before), Version(self.path, self.text))
-        if found.frame_differs or found.added or found.removed:
+        if found.frame or found.added or found.removed:
             raise DreckError(
                 f"{self.path}: a move changed code outside its function; nothing is changed, please report it"
             )

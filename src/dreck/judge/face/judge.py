@@ -24,6 +24,7 @@ from ..world.neutral import neutral_data_of
 from ..versions.new_bases import without_new_bases
 from ..versions.options import Options, without_options
 from ..walk.prove import Proved, Unproved
+from ..world.quiet import looks_at_itself
 from ..world.scope import scope_of
 from ..world.loading import defined_in_time, names_inside
 from ..trials.answers import ELSE
@@ -39,15 +40,12 @@ from .verdict import (
     Verdict,
     Vouching,
 )
-from ..versions.version import (
-    MODULE,
-    Version,
-    differences,
-    hints_in_time,
-    is_new_record,
-    module_name,
-    reached_from,
-)
+from ..versions.differences import differences
+from ..versions.heads import hints_in_time, reader_of_hints
+from ..versions.left_out import is_new_record
+from ..versions.reach import reached_from
+from ..versions.vanished import vanished
+from ..versions.version import MODULE, Version, module_name
 
 # Parameters that a message names.
 _NAMED = 4
@@ -92,8 +90,9 @@ class Judge:
             for name in wanted
         ]
         verdicts += [_out_of_time(n) for n in found.changed if not _hints_fit(before, after, n)]
-        if found.frame_differs:
-            why = "code outside functions differs (constants, classes or imports); Dreck does not compare that yet"
+        verdicts += [_hints_read(n, r) for n in found.changed if (r := _reader(before, after, n))]
+        if found.frame:
+            why = f"code outside functions differs: {found.frame}"
             verdicts.append(SubjectVerdict(MODULE, Verdict.UNDECIDED, why))
         apart = {f"{owner.name}." for s in splits.values() for _, owner in s.kinds}
         own = [n for n in (*found.added, *found.removed) if n.rpartition(".")[0] + "." not in apart]
@@ -108,7 +107,11 @@ class Judge:
             for a, kinds in neutral_data_of(after.tree, before.tree).items()
             for c, _ in kinds
         ]
-        return Vouching(tuple(verdicts), tuple(_notes(found.added, found.removed)))
+        verdicts += _seen_by_itself((*found.added, *found.removed), before, after)
+        public, private = vanished(before, after)
+        known = {v.subject for v in verdicts}
+        verdicts += [_gone(n) for n in public if n not in known]
+        return Vouching(tuple(verdicts), tuple(_notes(found.added, private)))
 
     def _with_options(
         self, verdict: SubjectVerdict, options: Options, before: Version
@@ -319,6 +322,8 @@ def _surroundings(
     names = names_inside((*old.around, *new.around), common_names(before.names, after.names))
     around = {n for f in (*old.around, *new.around) for n in scope_of(f).own}
     fresh = (_only_in(before, after) | _only_in(after, before)) - around
+    if looks_at_itself(before.tree) or looks_at_itself(after.tree):
+        fresh = frozenset()
     names = replace(
         names, acting=decorated_names(before.tree) | decorated_names(after.tree), new=fresh
     )
@@ -390,6 +395,18 @@ def _out_of_time(name: str) -> SubjectVerdict:
     )
 
 
+def _reader(before: Version, after: Version, name: str) -> str:
+    """What may read the annotations of a function that changed; those of nested ones are compared
+    with the function around them.
+    """
+    return "" if after.functions[name].around else reader_of_hints(before, after, name)
+
+
+def _hints_read(name: str, reader: str) -> SubjectVerdict:
+    why = f"its annotations differ, and `{reader}` may read them"
+    return SubjectVerdict(name, Verdict.UNDECIDED, why)
+
+
 def _neutral(attribute: str, owner: str, *, strict: bool) -> SubjectVerdict:
     """A verdict on a constant of a class whose objects had no such attribute."""
     name, why = f"{owner}.{attribute}", "an attribute that only the new version has"
@@ -447,6 +464,18 @@ def _lonely(name: str, before: Version, after: Version, *, strict: bool) -> Subj
     return None
 
 
-def _notes(added: Iterable[str], removed: Iterable[str]) -> list[str]:
+def _gone(name: str) -> SubjectVerdict:
+    why = "a public name that the new version lacks; callers outside this module would notice"
+    return SubjectVerdict(name, Verdict.UNDECIDED, why)
+
+
+def _seen_by_itself(names: Iterable[str], before: Version, after: Version) -> list[SubjectVerdict]:
+    """A verdict on functions that only one version has, where the module looks at its own names."""
+    mirror = looks_at_itself(before.tree) or looks_at_itself(after.tree)
+    why = f"only one version has it, and `{mirror}` in this module may see that"
+    return [SubjectVerdict(n, Verdict.UNDECIDED, why) for n in names] if mirror else []
+
+
+def _notes(added: Iterable[str], private: Iterable[str]) -> list[str]:
     notes = [f"{name} is new" for name in added]
-    return notes + [f"{name} is gone; callers outside this module would notice" for name in removed]
+    return notes + [f"{name} is gone" for name in private]

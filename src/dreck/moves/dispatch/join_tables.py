@@ -63,7 +63,7 @@ class JoinTables(ModuleMove):
         Example(
             "two tables and their defaults",
             """
-            FARE_BY_KIND = {
+            _FARE_BY_KIND = {
                 "barge": 240,
                 "tug": 180,
                 "butty": 60,
@@ -71,10 +71,10 @@ class JoinTables(ModuleMove):
 
 
             def fare(kind: str, tons: int):
-                return FARE_BY_KIND.get(kind, 90) + tons
+                return _FARE_BY_KIND.get(kind, 90) + tons
 
 
-            WASH_BY_KIND = {
+            _WASH_BY_KIND = {
                 "barge": 3,
                 "tug": 2,
                 "butty": 0,
@@ -82,7 +82,7 @@ class JoinTables(ModuleMove):
 
 
             def wash(kind: str):
-                return WASH_BY_KIND.get(kind, 1)
+                return _WASH_BY_KIND.get(kind, 1)
             """,
             """
             from typing import NamedTuple
@@ -114,14 +114,14 @@ class JoinTables(ModuleMove):
         Example(
             "tables without a default",
             """
-            HOURS_OF_GATE = {"upper": 3, "lower": 4}
-            CREW_OF_GATE = {"upper": "two", "lower": "three"}
+            _HOURS_OF_GATE = {"upper": 3, "lower": 4}
+            _CREW_OF_GATE = {"upper": "two", "lower": "three"}
 
 
             def shift(gate: str):
-                if gate not in HOURS_OF_GATE:
+                if gate not in _HOURS_OF_GATE:
                     raise LookupError(gate)
-                return HOURS_OF_GATE[gate], CREW_OF_GATE[gate]
+                return _HOURS_OF_GATE[gate], _CREW_OF_GATE[gate]
             """,
             """
             from typing import NamedTuple
@@ -152,49 +152,49 @@ class JoinTables(ModuleMove):
             "one of the tables is handed on, gone through or changed",
             """
             def fare(kind: str):
-                return FARE_BY_KIND[kind]
+                return _FARE_BY_KIND[kind]
 
 
-            FARE_BY_KIND = {"barge": 240, "tug": 180}
-            WASH_BY_KIND = {"barge": 3, "tug": 2}
-            ALL = list(WASH_BY_KIND)
+            _FARE_BY_KIND = {"barge": 240, "tug": 180}
+            _WASH_BY_KIND = {"barge": 3, "tug": 2}
+            ALL = list(_WASH_BY_KIND)
             """,
         ),
         "defaults": Refusal(
             "some of the tables are looked up with a default and others without, or with several",
             """
             def fare(kind: str):
-                return FARE_BY_KIND.get(kind, 90)
+                return _FARE_BY_KIND.get(kind, 90)
 
 
             def wash(kind: str):
-                return WASH_BY_KIND[kind]
+                return _WASH_BY_KIND[kind]
 
 
-            FARE_BY_KIND = {"barge": 240, "tug": 180}
-            WASH_BY_KIND = {"barge": 3, "tug": 2}
+            _FARE_BY_KIND = {"barge": 240, "tug": 180}
+            _WASH_BY_KIND = {"barge": 3, "tug": 2}
             """,
         ),
         "comments": Refusal(
             "a row has a comment, which would have to find its field",
             """
             def fare(kind: str):
-                return FARE_BY_KIND[kind] + WASH_BY_KIND[kind]
+                return _FARE_BY_KIND[kind] + _WASH_BY_KIND[kind]
 
 
-            FARE_BY_KIND = {"barge": 240, "tug": 180}  # in pence
-            WASH_BY_KIND = {"barge": 3, "tug": 2}
+            _FARE_BY_KIND = {"barge": 240, "tug": 180}  # in pence
+            _WASH_BY_KIND = {"barge": 3, "tug": 2}
             """,
         ),
         "name-taken": Refusal(
             "a name of the new table or of its rows means something already; --name LINE=NAME gives the table another",
             """
             def fare(kind: str):
-                return FARE_BY_KIND[kind] + WASH_BY_KIND[kind]
+                return _FARE_BY_KIND[kind] + _WASH_BY_KIND[kind]
 
 
-            FARE_BY_KIND = {"barge": 240, "tug": 180}
-            WASH_BY_KIND = {"barge": 3, "tug": 2}
+            _FARE_BY_KIND = {"barge": 240, "tug": 180}
+            _WASH_BY_KIND = {"barge": 3, "tug": 2}
             KINDS = 2
             """,
         ),
@@ -350,7 +350,7 @@ def _site(
 
 
 def _split(table: str) -> tuple[str, list[str]]:
-    """The name of the field and the words of what it is about, of ``FARE_BY_KIND``."""
+    """The name of the field and the words of what it is about, of ``_FARE_BY_KIND``."""
     words = [w for w in table.lower().split("_") if w]
     at = next(
         (i for i, w in enumerate(words) if w in ("by", "of", "per") and 0 < i < len(words) - 1),

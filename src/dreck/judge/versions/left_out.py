@@ -1,0 +1,152 @@
+"""What only one of two versions has, and what by itself does nothing when the module is loaded."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Mapping
+
+from ..world.constants import is_constant
+from ..world.names import single_target
+from ..world.loading import names_around
+from ..world.rows import RowClass, is_row, row_classes_of
+from ..world.splits import split_classes_of
+from ..world.values import enums_of, is_enum_member, records_of
+from .heads import is_inert_definition
+from .version import Version, imported_module
+
+# Modules of the standard library whose import does nothing that could be noticed.
+_INERT_MODULES = frozenset(
+    {
+        "abc",
+        "bisect",
+        "collections",
+        "collections.abc",
+        "dataclasses",
+        "enum",
+        "functools",
+        "itertools",
+        "math",
+        "operator",
+        "typing",
+    }
+)
+
+
+def is_new_constant(statement: ast.stmt, version: Version, other: Version) -> bool:
+    """Whether a statement only gives a name that the other version never mentions an inert
+    value.
+    """
+    if isinstance(statement, ast.Import | ast.ImportFrom):
+        return _is_new_inert_import(statement, other)
+    target = single_target(statement)
+    value = getattr(statement, "value", None)
+    enums = enums_of(version.tree)
+    if (
+        target is None
+        or value is None
+        or not (is_inert(value, enums, row_classes_of(version.tree)))
+        or other.mentions(target)
+    ):
+        return False
+    earlier = names_around(
+        ast.Module([s for s in version.tree.body if s.lineno < statement.lineno], [])
+    )
+    names = {n.id for n in ast.walk(value) if isinstance(n, ast.Name)}
+    return all(n in earlier.bound or version.names.is_builtin(n) for n in names)
+
+
+def is_new_record(statement: ast.stmt, version: Version, other: Version) -> bool:
+    """Whether a statement only defines a plain class that the other version never mentions."""
+    if not isinstance(statement, ast.ClassDef) or other.mentions(statement.name):
+        return False
+    if statement.name not in records_of(version.tree) and statement.name not in row_classes_of(
+        version.tree
+    ):
+        return False
+    return all(
+        is_inert_definition(f, version) for f in statement.body if isinstance(f, ast.FunctionDef)
+    )
+
+
+def _is_new_inert_import(statement: ast.Import | ast.ImportFrom, other: Version) -> bool:
+    modules = (
+        [statement.module]
+        if isinstance(statement, ast.ImportFrom)
+        else [a.name for a in statement.names]
+    )
+    local = isinstance(statement, ast.ImportFrom) and statement.level
+    names = [a.asname or a.name.partition(".")[0] for a in statement.names]
+    return (
+        not local
+        and set(modules) <= _INERT_MODULES
+        and not any(n == "*" or other.mentions(n) for n in names)
+    )
+
+
+def is_inert(
+    value: ast.expr, enums: Mapping[str, tuple[str, ...]], rows: Mapping[str, RowClass]
+) -> bool:
+    """Whether evaluating a value at import does nothing: constants, names, members and displays of
+    those.
+    """
+    if isinstance(value, ast.Dict):
+        keys = all(
+            k is not None and (is_constant(k) or is_enum_member(k, enums)) for k in value.keys
+        )
+        return keys and all(is_inert(v, enums, rows) for v in value.values)
+    if isinstance(value, ast.List | ast.Tuple):
+        return all(is_inert(e, enums, rows) for e in value.elts)
+    if isinstance(value, ast.Set):
+        return all(map(is_constant, value.elts))
+    return (
+        is_constant(value)
+        or isinstance(value, ast.Name)
+        or is_enum_member(value, enums)
+        or is_row(value, rows)
+    )
+
+
+def parts_of_splits(version: Version, other: Version) -> set[int]:
+    """The subclasses, the table and the factory of classes that have a subclass for each kind in
+    this version only.
+    """
+    found: set[int] = set()
+    for split in split_classes_of(version.tree, other.tree).values():
+        owners = [owner for _, owner in split.kinds]
+        methods = [s for o in owners for s in o.body if isinstance(s, ast.FunctionDef)]
+        if all(is_inert_definition(m, version) for m in methods):
+            found |= {id(o) for o in owners}
+            found |= {
+                id(s)
+                for s in version.tree.body
+                if single_target(s) == split.table or getattr(s, "name", "") == split.factory
+            }
+    return found
+
+
+def new_aliases(version: Version, other: Version) -> set[int]:
+    """Names more that a module imports from one which the other version imports from too; they are
+    only there in this version.
+    """
+    found: set[int] = set()
+    known = {imported_module(s, other) for s in other.tree.body if isinstance(s, ast.ImportFrom)}
+    for statement in version.tree.body:
+        module = (
+            imported_module(statement, version) if isinstance(statement, ast.ImportFrom) else None
+        )
+        if (
+            not isinstance(statement, ast.ImportFrom)
+            or module not in version.others
+            or module not in known
+        ):
+            continue
+        home = version.others[module]
+        new = [
+            a
+            for a in statement.names
+            if a.name in home.names.bound and not other.mentions(a.asname or a.name)
+        ]
+        found |= {id(a) for a in new}
+        if len(new) == len(statement.names):
+            found.add(id(statement))
+    return found

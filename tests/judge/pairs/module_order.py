@@ -1,0 +1,197 @@
+#: functions may change places where nothing runs between -> proved
+def toll(boat):
+    return boat.length
+def berth(boat):
+    return boat.width
+#: becomes
+def berth(boat):
+    return boat.width
+def toll(boat):
+    return boat.length
+
+
+#: a function moves below a call of it -> unproved
+def depth(): return 1
+class Gauge:
+    def read(self): return depth()
+Gauge().read()
+#: becomes
+class Gauge:
+    def read(self): return depth()
+Gauge().read()
+def depth(): return 1
+
+
+#: a function moves below the table that holds it -> unproved
+def up(n): return n + 1
+STEPS = {"up": up}
+#: becomes
+STEPS = {"up": up}
+def up(n): return n + 1
+
+
+#: a function moves below its use as a decorator -> unproved
+def watched(f): return f
+@watched
+def toll(): return 1
+#: becomes
+@watched
+def toll(): return 1
+def watched(f): return f
+
+
+#: a function moves below its use as a default -> unproved
+def now(): return 1
+def toll(clock=now): return clock()
+#: becomes
+def toll(clock=now): return clock()
+def now(): return 1
+
+
+#: registered functions change places -> unproved
+BELLS = []
+def bell(f):
+    BELLS.append(f)
+    return f
+@bell
+def first(): return 1
+@bell
+def second(): return 2
+#: becomes
+BELLS = []
+def bell(f):
+    BELLS.append(f)
+    return f
+@bell
+def second(): return 2
+@bell
+def first(): return 1
+
+
+#: cached functions may change places -> proved
+from functools import lru_cache
+@lru_cache
+def toll(n): return n
+@lru_cache(maxsize=3)
+def berth(n): return n
+#: becomes
+from functools import lru_cache
+@lru_cache(maxsize=3)
+def berth(n): return n
+@lru_cache
+def toll(n): return n
+
+
+#: methods change places in a class, which lists them in order -> unproved
+class Lock:
+    def fill(self): pass
+    def drain(self): pass
+#: becomes
+class Lock:
+    def drain(self): pass
+    def fill(self): pass
+
+
+#: an alias in a class means another function -> unproved
+def fill(self): return 2
+class Lock:
+    def fill(self): return 1
+    top_up = fill
+#: becomes
+def fill(self): return 2
+class Lock:
+    top_up = fill
+    def fill(self): return 1
+
+
+#: a constant of a class goes and is still asked for -> unproved-this-way
+class Lock:
+    gates = 2
+def left(lock: Lock, broken: int):
+    return lock.gates - broken
+#: becomes
+class Lock:
+    pass
+def left(lock: Lock, broken: int):
+    return lock.gates - broken
+
+
+#: a constant moves to another class -> unproved
+class Lock:
+    gates = 2
+class Weir:
+    pass
+def gates(thing):
+    return thing.gates
+#: becomes
+class Lock:
+    pass
+class Weir:
+    gates = 2
+def gates(thing):
+    return thing.gates
+
+
+#: a public function goes -> unproved-this-way
+def is_deep(n: int): return n > 3
+def toll(n: int):
+    return 1 if is_deep(n) else 2
+#: becomes
+def toll(n: int):
+    return 1 if n > 3 else 2
+
+
+#: a private function goes -> proved
+def _is_deep(n: int): return n > 3
+def toll(n: int):
+    return 1 if _is_deep(n) else 2
+#: becomes
+def toll(n: int):
+    return 1 if n > 3 else 2
+
+
+#: a public constant goes -> unproved-this-way
+DEEP = 3
+def toll(n: int):
+    return 1 if n > DEEP else 2
+#: becomes
+def toll(n: int):
+    return 1 if n > 3 else 2
+
+
+#: a public method goes -> unproved-this-way
+class Lock:
+    def is_deep(self, n: int): return n > 3
+    def toll(self, n: int):
+        return n
+#: becomes
+class Lock:
+    def toll(self, n: int):
+        return n
+
+
+#: a module that looks at its own names gets a helper -> unproved
+def toll(n: int):
+    return 1 if n > 3 else 2
+COMMANDS = {n: f for n, f in globals().items() if callable(f)}
+#: becomes
+def toll(n: int):
+    return 1 if is_deep(n) else 2
+def is_deep(n: int): return n > 3
+COMMANDS = {n: f for n, f in globals().items() if callable(f)}
+
+
+#: a helper between a function and who called it, in a module that looks at its frames -> differs
+import sys
+def caller():
+    return sys._getframe(1).f_code.co_name
+def toll(n: int):
+    return caller()
+#: becomes
+import sys
+def caller():
+    return sys._getframe(1).f_code.co_name
+def toll(n: int):
+    return asked()
+def asked():
+    return caller()
