@@ -6,6 +6,7 @@ import ast
 from collections.abc import Callable
 from dataclasses import replace
 
+from .broken import broken
 from ..world.context import Context
 from ..world.around import Names
 from ..ir.graph import Graph
@@ -120,13 +121,13 @@ def _attempt(
     contexts: tuple[Context, Context],
     strict: bool,
 ) -> Proved | Unproved:
-    graphs = lowered(before, after, contexts)
-    if isinstance(graphs, Unproved):
-        return graphs
     try:
-        return prove(*graphs, names, strict=strict)
+        graphs = lowered(before, after, contexts)
+        return graphs if isinstance(graphs, Unproved) else prove(*graphs, names, strict=strict)
     except RecursionError:
         return Unproved("the function is too deep to compare", before.lineno, after.lineno)
+    except Exception as error:  # a failure of the judge is no proof, and must not end the run
+        return Unproved(broken(error), before.lineno, after.lineno)
 
 
 # Other ways to lower both functions, and when they are worth a try.

@@ -7,7 +7,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
-from ...errors import TargetError
+from ...errors import DreckError, TargetError
 from ...outline import Function
 from .compare import compare
 from ..world.context import Context, context_of
@@ -20,6 +20,7 @@ from ..world.names import attributes_asked, decorated_names
 from ..world.values import enums_of
 from ..world.around import Names
 from .explain import DecisionTable, explain
+from .broken import broken
 from ..world.neutral import neutral_data_of
 from ..versions.new_bases import without_new_bases
 from ..versions.options import Options, without_options
@@ -73,6 +74,14 @@ class Judge:
         Raises:
             TargetError: no function of that name is in both versions.
         """
+        try:
+            return self._vouch(before, after, subject)
+        except (DreckError, SyntaxError):
+            raise
+        except Exception as error:
+            return Vouching((SubjectVerdict(MODULE, Verdict.UNDECIDED, broken(error)),))
+
+    def _vouch(self, before: Version, after: Version, subject: str | None) -> Vouching:
         based = without_new_bases(before, after)
         options = without_options(before, based.version)
         after = options.version
@@ -81,9 +90,8 @@ class Judge:
         wanted = list(dict.fromkeys([*found.changed, *_methods_of_kinds(splits), *options.names]))
         if subject is not None:
             self._check_subject(subject, before, after)
-            reached = reached_from(subject, before, found.changed) | reached_from(
-                subject, after, found.changed
-            )
+            known = [n for n in wanted if n in before.functions and n in after.functions]
+            reached = reached_from(subject, before, known) | reached_from(subject, after, known)
             wanted = [subject, *(n for n in wanted if n in reached and n != subject)]
         verdicts = [
             self._with_options(self.function(before, after, name), options, before)
@@ -109,8 +117,8 @@ class Judge:
         ]
         verdicts += _seen_by_itself((*found.added, *found.removed), before, after)
         public, private = vanished(before, after)
-        known = {v.subject for v in verdicts}
-        verdicts += [_gone(n) for n in public if n not in known]
+        told = {v.subject for v in verdicts}
+        verdicts += [_gone(n) for n in public if n not in told]
         return Vouching(tuple(verdicts), tuple(_notes(found.added, private)))
 
     def _with_options(
@@ -186,10 +194,7 @@ class Judge:
 
     def function(self, before: Version, after: Version, name: str) -> SubjectVerdict:
         """Compare one function of two versions."""
-        old, new = before.functions[name], after.functions[name]
-        names, contexts = _surroundings(before, after, old, new)
-        nodes = as_meant(before.tree, old.node), as_meant(after.tree, new.node)
-        found = compare(*nodes, names, strict=self.strict, contexts=contexts)
+        found = self._proof(before, after, name)
         if isinstance(found, Proved):
             return proved(name, found)
         if self.runner is None:
@@ -200,6 +205,16 @@ class Judge:
                 name, Verdict.UNDECIDED, f"not proved: {found.why}; nothing was run", helps=helps
             )
         return self._tried(before, after, name, found)
+
+    def _proof(self, before: Version, after: Version, name: str) -> Proved | Unproved:
+        """What the prover says; whatever goes wrong inside it is no proof, and says where."""
+        old, new = before.functions[name], after.functions[name]
+        try:
+            names, contexts = _surroundings(before, after, old, new)
+            nodes = as_meant(before.tree, old.node), as_meant(after.tree, new.node)
+            return compare(*nodes, names, strict=self.strict, contexts=contexts)
+        except Exception as error:
+            return Unproved(broken(error), old.node.lineno, new.node.lineno)
 
     def _tried(
         self, before: Version, after: Version, name: str, unproved: Unproved

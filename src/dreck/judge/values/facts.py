@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
-from math import ceil, floor, isfinite
+from math import ceil, floor
 from typing import Any, TypeAlias
 
 from .terms import (
@@ -166,10 +166,13 @@ class Facts:
         """
         names = atom[2].split("<")
         for fact in self._about(atom[1]):
-            (head, subject, other), value = fact
-            if head == "is" and value and subject == atom[1] and other == NONE:
-                return False, frozenset({fact})
-            if head != "isa" or subject != atom[1]:
+            known, value = fact
+            if known[0] not in ("is", "isa") or known[1] != atom[1]:
+                continue
+            head, _, other = known
+            if head == "is":
+                if value and other == NONE:
+                    return False, frozenset({fact})
                 continue
             others = other.split("<")
             if value and names[0] in others:
@@ -287,11 +290,11 @@ class Region:
 
     def _close(self) -> None:
         """Take the whole numbers next to the ends, which are then in the region."""
-        if isfinite(self.low):
+        if abs(self.low) != float("inf"):
             self.low, self.low_open = (
                 floor(self.low) + 1 if self.low_open else ceil(self.low)
             ), False
-        if isfinite(self.high):
+        if abs(self.high) != float("inf"):
             self.high, self.high_open = (
                 ceil(self.high) - 1 if self.high_open else floor(self.high)
             ), False
