@@ -8,7 +8,7 @@ from dataclasses import replace
 from pathlib import Path
 
 from ..errors import DreckError
-from ..judge.world.names import decorated_names
+from ..judge.world.classes import acting_attributes
 from ..judge.world.values import enums_of
 from ..judge.world.loading import names_around, names_for
 from ..judge.versions.differences import differences
@@ -96,7 +96,7 @@ class _FileWork:
 
     def __init__(self, path: Path, text: str, tree: ast.Module, settings: Settings) -> None:
         self.path, self.text, self.settings = path, text, settings
-        self.names = replace(names_around(tree), acting=decorated_names(tree))
+        self.names = replace(names_around(tree), acting=acting_attributes(tree))
         self.indent = indent_of(tree, text)
         lines = split_lines(text)
         self.enums = enums_of(tree)

@@ -11,12 +11,12 @@ from ...errors import DreckError, TargetError
 from ...outline import Function
 from .compare import compare
 from ..world.context import Context, context_of
-from ..world.kinds import plain_classes
+from ..world.classes import acting_attributes, plain_classes
 from ..world.foreign import with_foreign
 from ..world.splits import SplitClass, split_classes_of
 from ..world.dispatchers import dispatching_nodes
 from ..world.private_names import as_meant
-from ..world.names import attributes_asked, decorated_names
+from ..world.names import attributes_asked
 from ..world.values import enums_of
 from ..world.around import Names
 from .explain import DecisionTable, explain
@@ -340,7 +340,7 @@ def _surroundings(
     if looks_at_itself(before.tree) or looks_at_itself(after.tree):
         fresh = frozenset()
     names = replace(
-        names, acting=decorated_names(before.tree) | decorated_names(after.tree), new=fresh
+        names, acting=acting_attributes(before.tree) | acting_attributes(after.tree), new=fresh
     )
     theirs = enums_of(after.tree)
     enums = {

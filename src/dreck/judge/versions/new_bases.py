@@ -15,7 +15,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
 from ...outline import nodes_of
-from ..world.kinds import plain_classes
+from ..world.classes import plain_classes
 from ..world.names import names_from
 from ..world.loading import names_around
 from .version import Version

@@ -13,18 +13,22 @@ from functools import lru_cache
 from typing import Any, TypeVar
 
 from ...outline import Function, functions_of, nodes_of
-from .kinds import data_of_kinds, dispatched, in_order, names_in_order, plain_classes
+from .classes import (
+    acting_attributes,
+    may_be_set_by_text,
+    plain_classes,
+    why_not_as_written,
+)
+from .kinds import data_of_kinds, dispatched, in_order, names_in_order
 from ..world.around import Names
 from .private_names import mangled
 from .constants import can_be_inlined, defaults_in, is_constant
 from .names import (
     CACHED,
     bound_once,
-    decorated_names,
     definition_counts,
     imported,
     is_mangled,
-    sets_attributes_by_text,
     stored_attributes,
 )
 from .neutral import OWN, neutral_data_of
@@ -217,7 +221,7 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
     Below a star import a name may mean something else than what the module defines, so nothing is
     looked up there; inside another function only what that one does not bind itself.
     """
-    acting = decorated_names(tree) | decorated_names(other)
+    acting = acting_attributes(tree) | acting_attributes(other)
     if names.star:
         return Context(names, properties=acting)
     counterpart = _same_function(other, subject)
@@ -413,7 +417,7 @@ def _methods(
     owner = next(
         (c for c in nodes_of(tree) if isinstance(c, ast.ClassDef) and subject.node in c.body), None
     )
-    if owner is None or not _takes_instance(subject.node):
+    if owner is None or not _takes_instance(subject.node) or why_not_as_written(owner, tree):
         return {}
     used_there = (
         {n.attr for n in ast.walk(counterpart) if isinstance(n, ast.Attribute)}
@@ -430,6 +434,7 @@ def _methods(
             decorators == ["property"] and names.is_builtin("property")
         )
         hidden = node.name in stored_attributes(tree) or node.name in imported(tree)
+        hidden = hidden or may_be_set_by_text(node.name, tree)
         if (
             definition_counts(tree)[node.name] == 1
             and plain
@@ -447,12 +452,7 @@ def _own_methods(tree: ast.Module, subject: Function) -> frozenset[str]:
     """
     owner, _, _ = subject.name.rpartition(".")
     node = next((c for c in tree.body if isinstance(c, ast.ClassDef) and c.name == owner), None)
-    if (
-        node is None
-        or subject.node.decorator_list
-        or sets_attributes_by_text(tree)
-        or any(isinstance(s, ast.FunctionDef) and s.name == "__getattribute__" for s in node.body)
-    ):
+    if node is None or subject.node.decorator_list or why_not_as_written(node, tree):
         return frozenset()
     names = [
         s.name
@@ -468,7 +468,12 @@ def _own_methods(tree: ast.Module, subject: Function) -> frozenset[str]:
     }
     hidden = stored_attributes(tree) | elsewhere  # in a derived class it may be a property
     return frozenset(
-        n for n in names if names.count(n) == 1 and n not in hidden and not n.startswith("__")
+        n
+        for n in names
+        if names.count(n) == 1
+        and n not in hidden
+        and not may_be_set_by_text(n, tree)
+        and not n.startswith("__")
     )
 
 

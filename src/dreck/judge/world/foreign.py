@@ -12,7 +12,8 @@ import copy
 from dataclasses import dataclass, replace
 
 from .context import Context, has_the_same, helper_candidates
-from .kinds import data_of_kinds, dispatched, in_order, names_in_order, plain_classes
+from .classes import plain_classes
+from .kinds import data_of_kinds, dispatched, in_order, names_in_order
 from ..world.around import Names
 from .names import attributes_asked, definition_counts, stored_at_module_level
 from .values import tables_of

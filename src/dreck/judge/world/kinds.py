@@ -9,31 +9,18 @@ from functools import lru_cache
 from typing import TypeVar
 
 from ...outline import nodes_of
+from .classes import is_plain_kind, may_be_set_by_text
 from .constants import can_be_inlined, is_constant
 from .private_names import mangled
 from .names import (
     CACHED,
     DEFINITIONS,
-    OWN_ACCESS,
     attributes_asked,
-    bound_once,
-    definition_counts,
-    imported,
-    names_from,
     single_target,
 )
 from .scope import FunctionNode
 
 _Held = TypeVar("_Held")
-# What the body of a class may hold whose methods can be told from its text.
-_PLAIN_PARTS = (
-    ast.FunctionDef,
-    ast.AsyncFunctionDef,
-    ast.Expr,
-    ast.Assign,
-    ast.AnnAssign,
-    ast.Pass,
-)
 
 
 @lru_cache(CACHED)
@@ -42,7 +29,7 @@ def dispatched(
 ) -> dict[str, tuple[tuple[str, FunctionNode], ...]]:
     """New methods of the module's classes, of which nothing else in the module has the name."""
     classes = {
-        n.name: n for n in tree.body if isinstance(n, ast.ClassDef) and _is_plain_kind(n, tree)
+        n.name: n for n in tree.body if isinstance(n, ast.ClassDef) and is_plain_kind(n, tree)
     }
     several = (n for n in nodes_of(tree) if isinstance(n, ast.ClassDef) and len(n.bases) > 1)
     if any(isinstance(b, ast.Name) and b.id in classes for n in several for b in n.bases):
@@ -72,6 +59,7 @@ def dispatched(
         if m not in known
         and in_classes[m] == len(kinds) == len({c for c, _ in kinds})
         and m not in stored
+        and not may_be_set_by_text(m, tree)
         and not m.startswith("__")
     }
 
@@ -84,7 +72,7 @@ def data_of_kinds(
     the name.
     """
     classes = {
-        n.name: n for n in tree.body if isinstance(n, ast.ClassDef) and _is_plain_kind(n, tree)
+        n.name: n for n in tree.body if isinstance(n, ast.ClassDef) and is_plain_kind(n, tree)
     }
     several = (n for n in nodes_of(tree) if isinstance(n, ast.ClassDef) and len(n.bases) > 1)
     if any(isinstance(b, ast.Name) and b.id in classes for n in several for b in n.bases):
@@ -111,6 +99,7 @@ def data_of_kinds(
         for a, kinds in found.items()
         if a not in known
         and a not in stored
+        and not may_be_set_by_text(a, tree)
         and times[a] == len(kinds) == len({c for c, _ in kinds})
         and not a.startswith("__")
     }
@@ -208,47 +197,6 @@ def names_in_order(node: ast.AST | None) -> list[str]:
     """The names that a piece of code reads, in the order of the text."""
     found = [n for n in ast.walk(node) if isinstance(n, ast.Name)] if node is not None else []
     return list(dict.fromkeys(n.id for n in sorted(found, key=lambda n: (n.lineno, n.col_offset))))
-
-
-@lru_cache(CACHED)
-def plain_classes(tree: ast.Module) -> dict[str, tuple[str, ...]]:
-    """The plain classes of a module whose bases are plain too, each with itself and those it is
-    derived from.
-    """
-    classes = {
-        n.name: n for n in tree.body if isinstance(n, ast.ClassDef) and _is_plain_kind(n, tree)
-    }
-    found: dict[str, tuple[str, ...]] = {}
-    for name in classes:
-        chain = [name]
-        while classes[chain[-1]].bases:
-            base = classes[chain[-1]].bases[0]
-            if not isinstance(base, ast.Name) or base.id not in classes or base.id in chain:
-                break
-            chain.append(base.id)
-        if not classes[chain[-1]].bases:
-            found[name] = tuple(chain)
-    return found
-
-
-def _is_plain_kind(node: ast.ClassDef, tree: ast.Module) -> bool:
-    """Whether a class is bound once, without a metaclass, decorators that may replace it, or
-    several bases.
-    """
-    decorators = [ast.unparse(d).partition("(")[0] for d in node.decorator_list]
-    plain = (
-        not node.keywords
-        and len(node.bases) <= 1
-        and all(d in names_from(tree, "dataclasses", "dataclass") for d in decorators)
-    )
-    plain = plain and all(isinstance(s, _PLAIN_PARTS) for s in node.body)
-    own = {s.name for s in node.body if isinstance(s, ast.FunctionDef)}
-    once = (
-        definition_counts(tree)[node.name] == 1
-        and bound_once(node.name, tree)
-        and node.name not in imported(tree)
-    )
-    return plain and once and not own & (OWN_ACCESS | {"__class__", "__new__", "__init_subclass__"})
 
 
 def _depth(name: str, classes: Mapping[str, ast.ClassDef]) -> int:

@@ -54,16 +54,6 @@ def sets_names_by_text(tree: ast.Module) -> bool:
 
 
 @lru_cache(CACHED)
-def sets_attributes_by_text(tree: ast.Module) -> bool:
-    """Whether a module may set attributes of objects by their text, or by the dict of an object."""
-    words = {getattr(n, "id", None) or getattr(n, "attr", None) for n in nodes_of(tree)}
-    return bool(
-        words
-        & {"setattr", "delattr", "vars", "__dict__", "__setattr__", "__delattr__", "__setstate__"}
-    )
-
-
-@lru_cache(CACHED)
 def asked_for_identity(tree: ast.Module) -> frozenset[str]:
     """Names that some ``is`` compares: two equal constants need not be one object."""
     compares = [
@@ -141,19 +131,6 @@ def names_from(tree: ast.Module, module: str, name: str) -> frozenset[str]:
 def is_mangled(name: str) -> bool:
     """Whether a class around would give a name another meaning (private name mangling)."""
     return name.startswith("__") and not name.endswith("__")
-
-
-@lru_cache(CACHED)
-def decorated_names(tree: ast.Module) -> frozenset[str]:
-    """Names of methods with decorators, and of everything if attribute access is overridden."""
-    names = set()
-    for node in nodes_of(tree):
-        if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
-            if node.decorator_list:
-                names.add(node.name)
-            if node.name in OWN_ACCESS:
-                names.add("*")
-    return frozenset(names)
 
 
 def single_target(statement: ast.stmt) -> str | None:

@@ -8,13 +8,12 @@ import ast
 from functools import lru_cache
 
 from ...outline import nodes_of
-from .kinds import plain_classes
+from .classes import attributes_set_by_text, plain_classes
 from .constants import is_constant
 from .names import (
     CACHED,
     DEFINITIONS,
     attributes_asked,
-    sets_attributes_by_text,
     single_target,
 )
 
@@ -39,7 +38,7 @@ def neutral_data_of(
     several = any(isinstance(n, ast.ClassDef) and len(n.bases) > 1 for n in nodes_of(tree))
     if (
         several
-        or sets_attributes_by_text(tree)
+        or bool(attributes_set_by_text(tree))
         or _asks_by_any_text(tree)
         or plain_classes(other) != classes
     ):

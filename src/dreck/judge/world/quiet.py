@@ -58,6 +58,11 @@ def _builtin(name: str, tree: ast.Module) -> bool:
     return hasattr(builtins, name) and once and bound_once(name, tree)
 
 
+def known_metaclasses(tree: ast.Module) -> frozenset[str]:
+    """How a module writes metaclasses that run none of its code."""
+    return _known(tree, _METACLASSES)
+
+
 def is_quiet_decorator(node: ast.expr, tree: ast.Module) -> bool:
     """Whether a decorator calls nothing of the module and tells nobody of what it decorates."""
     if isinstance(node, ast.Call):

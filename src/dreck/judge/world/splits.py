@@ -15,12 +15,18 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from .private_names import mangled
+from .classes import attributes_set_by_text
 from .constants import can_be_inlined, defaults_in, is_constant
-from .names import CACHED, bound_once, definition_counts, imported, mentions, single_target
+from .names import (
+    CACHED,
+    OWN_ACCESS,
+    bound_once,
+    definition_counts,
+    imported,
+    mentions,
+    single_target,
+)
 from .scope import FunctionNode, parameters_of
-
-# Attributes by which those of an object may be set without naming them.
-_BY_TEXT = frozenset({"__dict__", "__setattr__", "__delattr__", "__setstate__"})
 
 
 @dataclass(frozen=True, slots=True)
@@ -316,20 +322,8 @@ def _is_set_elsewhere(tree: ast.Module, attribute: str) -> bool:
         for n in ast.walk(tree)
         if isinstance(n, ast.Attribute) and n.attr == attribute and not isinstance(n.ctx, ast.Load)
     ]
-    by_text = any(
-        isinstance(n, ast.Name) and n.id in ("setattr", "delattr", "vars") for n in ast.walk(tree)
-    )
-    own = any(
-        isinstance(n, ast.FunctionDef)
-        and n.name in ("__setattr__", "__getattribute__", "__getattr__")
-        for n in ast.walk(tree)
-    )
-    return (
-        len(stores) != 1
-        or by_text
-        or own
-        or any(isinstance(n, ast.Attribute) and n.attr in _BY_TEXT for n in ast.walk(tree))
-    )
+    own = any(isinstance(n, ast.FunctionDef) and n.name in OWN_ACCESS for n in ast.walk(tree))
+    return len(stores) != 1 or own or bool(attributes_set_by_text(tree))
 
 
 def _kinds(
