@@ -11,6 +11,7 @@ from ...errors import DreckError, TargetError
 from ...outline import Function
 from .compare import compare
 from ..world.context import Context, context_of
+from ..world.declared import Declarations
 from ..world.classes import acting_attributes, plain_classes
 from ..world.foreign import with_foreign
 from ..world.splits import SplitClass, split_classes_of
@@ -372,6 +373,7 @@ def common_names(a: Names, b: Names) -> Names:
         a.star or b.star,
         fixed=a.fixed & b.fixed,
         lazy_hints=a.lazy_hints and b.lazy_hints,
+        declared=Declarations((*a.declared.trees, *b.declared.trees)),
     )
 
 

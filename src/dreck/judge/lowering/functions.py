@@ -206,8 +206,8 @@ class _Lowering(GeneratorLowering):
         """What is promised of a parameter: by its annotation, or as the object of an enum's
         method.
         """
-        if position == 0 and self.context.own_enum is not None and self._inside is None:
-            return ast.Name(self.context.own_enum, ast.Load())
+        if position == 0 and self.context.owner and parameter.annotation is None:
+            return ast.Name(self.context.owner, ast.Load())
         return _reliable(self.function.args, parameter, self.context.names.enums)
 
     def block(self, body: list[ast.stmt], after: Node, where: Where) -> Node:

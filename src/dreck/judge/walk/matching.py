@@ -19,6 +19,7 @@ from ..values.terms import (
     substituted,
 )
 from ..face.verdict import Assumption, AssumptionKind
+from ..world.types import Type
 from .one_side import Walker, thrown
 from ..face.wording import exit_text, say, shortened
 
@@ -113,7 +114,7 @@ class Matching(Walker):
     def _assume_again(self, node: Do) -> None:
         about = shortened(node.source)
         breaks = f"a value of `{about}` that changes when it is asked for again"
-        self.assumptions.append(Assumption(AGAIN[node.kind], about, breaks))
+        self.ledger.grant(AGAIN[node.kind], about, breaks)
 
     def _same_globals(self, state: State, first: list[Term], second: list[Term]) -> bool:
         """Take values of one global name, read at different times, for the same if nothing in the
@@ -127,7 +128,7 @@ class Matching(Walker):
             if name is None or name != self.origins.get(b[1]) or name not in self.names.fixed:
                 continue
             breaks = f"{name} bound to something else from outside while this runs"
-            self.assumptions.append(Assumption(AssumptionKind.UNPATCHED, name, breaks))
+            self.ledger.grant(AssumptionKind.UNPATCHED, name, breaks)
             for side in state.sides:
                 side.env = {slot: substituted(term, b, a) for slot, term in side.env.items()}
             found = True
@@ -141,8 +142,8 @@ class Matching(Walker):
         if self.strict or node.kind not in AGAIN or node.during is not None:
             return None
         if node.kind == "hash":
-            about = shortened(node.source)
-            self.assumptions.append(Assumption(AssumptionKind.HASHABLE, about, f"{about} = []"))
+            if not self.ledger.hashable(node.source, self.types.of(terms[0])):
+                return None
             side.node = node.next
             return frozenset()
         if (node.kind == "member" or node.detail in ("==", "!=")) and any(
@@ -179,7 +180,7 @@ class Matching(Walker):
             return False
         about = shortened(node.source)
         breaks = f"arrays, for which `{about}` is not one truth value"
-        self.assumptions.append(Assumption(AssumptionKind.PLAIN_TRUTH, about, breaks))
+        self.ledger.grant(AssumptionKind.PLAIN_TRUTH, about, breaks)
         plain = self.new(BOOL)
         for each in state.sides:
             each.env = {slot: substituted(term, asked, plain) for slot, term in each.env.items()}
@@ -204,9 +205,8 @@ class Matching(Walker):
             if truth is None:
                 return None
             answer, used = truth[4][1], used | {(truth, True)}
-        self.assumptions.append(
-            Assumption.about_comparison(AssumptionKind.PLAIN_EQUALITY, node.source)
-        )
+        if not self.ledger.plain_equality(node.source, self._types(terms)):
+            return None
         side.env[node.outs[0]] = negated(answer)
         side.node = node.next
         return used
@@ -224,9 +224,9 @@ class Matching(Walker):
             answer = self._answered_before(step, state)
             if answer is None or answer[0] != (step[2] == "=="):
                 continue
-            about = shortened(node.source)
             breaks = f"a value equal both to {other[2]!r} and to {terms[1][2]!r}"
-            self.assumptions.append(Assumption(AssumptionKind.PLAIN_EQUALITY, about, breaks))
+            if not self.ledger.plain_equality(node.source, self._types(terms), breaks):
+                return None
             side.env[node.outs[0]] = ("c", "bool", node.detail == "!=")
             side.node = node.next
             return answer[1] | {(step, True)}
@@ -243,7 +243,8 @@ class Matching(Walker):
             if asked == terms[0] and step[2] in ("==", "!=") and _are_apart(other, terms[1]):
                 about = shortened(node.source)
                 breaks = f"a value that `{about}` changes, or that it raises for"
-                self.assumptions.append(Assumption(AssumptionKind.PLAIN_EQUALITY, about, breaks))
+                if not self.ledger.plain_equality(node.source, self._types(terms), breaks):
+                    return None
                 self._does(node, terms, [self.new(BOOL)], state, side)
                 return frozenset({(step, True)})
         return None
@@ -269,13 +270,11 @@ class Matching(Walker):
             if read is None:
                 return None
             used = frozenset({(read, True)})
-        about = shortened(node.source)
-        self.assumptions.append(
-            Assumption(AssumptionKind.NO_EFFECT, about, f"a value for which `{about}` raises")
-        )
-        self._does(
-            node, terms, [self.new(k) for k in result_kinds(node, None, self.names)], state, side
-        )
+        if not self._asks_in_vain(node, terms, "raises"):
+            return None
+        outs = [self.new(k) for k in result_kinds(node, None, self.names)]
+        self.types.note(node, terms, outs, None)
+        self._does(node, terms, outs, state, side)
         return used
 
     def _early(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
@@ -291,14 +290,8 @@ class Matching(Walker):
             return None
         if node.kind == "getattr" and not self.names.is_steady(node.detail):
             return None
-        about = shortened(node.source)
-        self.assumptions.append(
-            Assumption(
-                AssumptionKind.NO_EFFECT,
-                about,
-                f"a value for which `{about}` does something, or raises",
-            )
-        )
+        if not self._asks_in_vain(node, terms, "does something, or raises"):
+            return None
         outs = [self.new(k) for k in result_kinds(node, None, self.names)]
         self._does(node, terms, outs, state, side)
         state.owed |= {_step(node, terms, outs)}
@@ -348,13 +341,8 @@ class Matching(Walker):
             if truth is None or asked[1] in self.maybe:
                 continue
             about = shortened(node.source)
-            self.assumptions.append(
-                Assumption(
-                    AssumptionKind.PLAIN_TRUTH,
-                    about,
-                    "arrays, whose comparison is not one truth value",
-                )
-            )
+            breaks = "arrays, whose comparison is not one truth value"
+            self.ledger.grant(AssumptionKind.PLAIN_TRUTH, about, breaks)
             for each in state.sides:
                 each.env = {
                     slot: substituted(term, asked, truth[4][1]) for slot, term in each.env.items()
@@ -362,11 +350,23 @@ class Matching(Walker):
             return True
         return False
 
-    def _alone_with_member(self, node: Do, terms: list[Term], side: Side) -> Used:
-        """Equality with a member of an enum is identity, if equality is plain."""
+    def _types(self, terms: list[Term]) -> list[Type]:
+        """What is declared of some values."""
+        return [self.types.of(t) for t in terms]
+
+    def _asks_in_vain(self, node: Do, terms: list[Term], what: str) -> bool:
+        """Whether a read or question that one side lacks may be taken to do nothing."""
         about = shortened(node.source)
-        breaks = f"an object equal to the member of `{about}`"
-        self.assumptions.append(Assumption(AssumptionKind.PLAIN_EQUALITY, about, breaks))
+        breaks = f"a value for which `{about}` {what}"
+        if node.kind == "compare":
+            return self.ledger.asks_in_vain(node.source, self._types(terms), breaks)
+        return self.ledger.grant(AssumptionKind.NO_EFFECT, about, breaks)
+
+    def _alone_with_member(self, node: Do, terms: list[Term], side: Side) -> Used | None:
+        """Equality with a member of an enum is identity, if equality is plain."""
+        breaks = f"an object equal to the member of `{shortened(node.source)}`"
+        if not self.ledger.plain_equality(node.source, self._types(terms), breaks):
+            return None
         answer = identity(terms[0], terms[1], self.kinds)
         side.env[node.outs[0]] = negated(answer) if node.detail == "!=" else answer
         side.node = node.next
@@ -407,6 +407,7 @@ class Matching(Walker):
                 else None
             )
             outs = [self.new(k) for k in result_kinds(a, callee, self.names)]
+            self.types.note(a, terms_a, outs, callee)
             if a.kind == "compare":
                 self.compared.add(outs[0][1])
             return outs, outs
@@ -417,9 +418,11 @@ class Matching(Walker):
         if a.kind == b.kind == "compare" and not self.strict:
             kind = opposite_comparison(a.detail, terms_a, b.detail, terms_b)
             if kind is not None:
-                known = [kinds_of(t, self.kinds) for t in terms_a]
-                unknown = next((i for i, k in enumerate(known) if k is None or "float" in k), 0)
-                self.assumptions.append(Assumption.about_comparison(kind[0], a.source, unknown))
+                types = self._types(terms_a)
+                is_order = kind[0] is AssumptionKind.TOTAL_ORDER
+                ask = self.ledger.total_order if is_order else self.ledger.plain_equality
+                if not ask(a.source, types):
+                    return None
                 answer = self.new(frozenset({"bool"}))
                 return [answer], [negated(answer) if kind[1] else answer]
         return None
@@ -429,7 +432,7 @@ class Matching(Walker):
         pattern = a if a.kind == "pattern attribute" else b
         about = f"{shortened(pattern.source)}, .{pattern.detail}"
         breaks = f"an object without {pattern.detail}: a pattern passes it by"
-        self.assumptions.append(Assumption(AssumptionKind.NO_EFFECT, about, breaks))
+        self.ledger.grant(AssumptionKind.NO_EFFECT, about, breaks)
         value = self.new()
         return ([TRUE, value], [value]) if pattern is a else ([value], [TRUE, value])
 
@@ -443,9 +446,8 @@ class Matching(Walker):
         if operator not in ("==", "!="):
             return None
         comparison = a if a.kind == "compare" else b
-        self.assumptions.append(
-            Assumption.about_comparison(AssumptionKind.PLAIN_EQUALITY, comparison.source)
-        )
+        if not self.ledger.plain_equality(comparison.source, self._types(terms_a)):
+            return None
         answer = self.new(BOOL)
         compared = negated(answer) if operator == "!=" else answer
         return ([compared], [answer]) if a.kind == "compare" else ([answer], [compared])
@@ -467,7 +469,7 @@ class Matching(Walker):
             for name in dict.fromkeys(self.names.unsure(left.reads, right.reads)):
                 if self.strict:
                     raise Parted(f"the name {name!r} is read at different places", a, b)
-                self.assumptions.append(Assumption.about_name(name))
+                self.ledger.entries.append(Assumption.about_name(name))
         left.reads = right.reads = ()
         return frozenset()
 

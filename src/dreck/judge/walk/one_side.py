@@ -21,7 +21,9 @@ from ..values.terms import (
     kinds_of,
     substituted,
 )
-from ..face.verdict import Assumption, AssumptionKind
+from ..face.verdict import AssumptionKind
+from .ledger import Ledger
+from .value_types import ValueTypes
 from ..face.wording import shortened
 
 # What adds to a container: the method, and whose it is.
@@ -46,7 +48,6 @@ class Walker:
     compared: set[int] = field(default_factory=set)  # unknown values that a comparison yielded
     maybe: set[int] = field(default_factory=set)  # unknown values that may stand for "unbound"
     memory: Memory = field(default_factory=Memory)
-    assumptions: list[Assumption] = field(default_factory=list)
     active: dict[Place, Hypothesis] = field(default_factory=dict)
     visits: dict[Place, int] = field(default_factory=dict)
     particular: set[Place] = field(default_factory=set)  # where forgetting values does not help
@@ -56,6 +57,12 @@ class Walker:
     reached: State | None = None  # where the walk is
     fresh: int = 0
     steps: int = 0
+    ledger: Ledger = field(init=False)
+    types: ValueTypes = field(init=False)
+
+    def __post_init__(self) -> None:
+        self.ledger = Ledger(self.strict, self.names.declared)
+        self.types = ValueTypes(self.names, self.kinds)
 
     def new(self, kinds: Kinds | None = None) -> Term:
         """A new unknown value."""
@@ -71,6 +78,8 @@ class Walker:
             number in self.maybe,
             number in self.compared,
             self.origins.get(number),
+            self.types.types.get(number),
+            self.types.bound.get(number),
         )
 
     def walk(self, state: State) -> Used:
@@ -177,7 +186,8 @@ class Walker:
             return None
         about = shortened(node.source)
         breaks = "an object whose class changes, or that does something when it is asked for it"
-        self.assumptions.append(Assumption(AssumptionKind.NO_EFFECT, about, breaks))
+        if not self.ledger.grant(AssumptionKind.NO_EFFECT, about, breaks):
+            return None
         return ("isa", subject, "<".join(chain))
 
     def _container(self, term: Term) -> str | None:
@@ -213,10 +223,7 @@ class Walker:
 
     def _assume(self, node: Do) -> Node | None:
         """Go on under an assumption, unless none is allowed."""
-        if self.strict:
-            return None
-        self.assumptions.append(Assumption(*node.detail))
-        return node.next
+        return node.next if self.ledger.grant(*node.detail) else None
 
     def _global(self, name: str, state: State) -> Term:
         """The value of a global name: the same until something could have changed it."""
@@ -224,6 +231,8 @@ class Walker:
             return self._builtin(name)
         if name not in state.known_globals:
             state.known_globals[name] = self._fixed_global(name) or self.new()
+            kind = self.names.declared.global_type(name)
+            self.types.types[state.known_globals[name][1]] = kind
             self.origins[state.known_globals[name][1]] = name
         return state.known_globals[name]
 
@@ -235,7 +244,7 @@ class Walker:
             self.globals_read[name] = self.new()
         else:
             breaks = f"{name} bound to something else from outside while this runs"
-            self.assumptions.append(Assumption(AssumptionKind.UNPATCHED, name, breaks))
+            self.ledger.grant(AssumptionKind.UNPATCHED, name, breaks)
         return self.globals_read[name]
 
     def _builtin(self, name: str) -> Term:
@@ -253,9 +262,9 @@ class Walker:
 
     def _assumed(self, term: Term) -> Value:
         if term == UNBOUND or (term[0] == "s" and term[1] in self.maybe):
-            return Value(None, True)
+            return Value(None, True, self.types.of(term))
         kinds = kinds_of(term, self.kinds)
-        return Value(kinds if all_plain(kinds) else None, False)
+        return Value(kinds if all_plain(kinds) else None, False, self.types.of(term))
 
 
 def _is_helper(term: Term) -> bool:

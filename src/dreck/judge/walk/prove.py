@@ -117,7 +117,7 @@ class _Walk(Rounds):
             self.walk(self._start())
         except Parted as parted:
             return Unproved(parted.why, parted.before.line, parted.after.line, self._aim())
-        return Proved(tuple(dict.fromkeys(self.assumptions)), self.steps)
+        return Proved(self.ledger.granted(), self.steps)
 
     def _aim(self) -> dict[str, Plain]:
         """Values of parameters that lead to where the walk stopped."""
@@ -136,6 +136,7 @@ class _Walk(Rounds):
         env: dict[Slot, Term] = {}
         for name, annotation in zip(self.before.parameters, self.before.annotations, strict=True):
             env[name] = self.new(kinds_of_annotation(annotation, self.names))
+            self.types.types[env[name][1]] = self.names.declared.read(annotation)
         self.given = tuple(env[name] for name in self.before.parameters)
         facts = self._promised(env)
         sides = (Side(self.before.entry, env), Side(self.after.entry, dict(env)))
@@ -277,7 +278,7 @@ class _Walk(Rounds):
         key, numbering = self._key(general)
         if self.memory.find(key, numbering, general.facts) is not None:
             return True
-        kept = self.memory.size(), len(self.assumptions), dict(self.visits)
+        kept = self.memory.size(), self.ledger.mark(), dict(self.visits)
         self.particular.add(place)  # within this attempt, and for good if it fails
         try:
             used = self.walk(general)
@@ -313,6 +314,7 @@ class _Walk(Rounds):
         if term[0] == "s" and term[1] in self.origins:
             return term
         fresh = self.new(assumed.kinds)
+        self.types.copy_to(term, fresh)
         if assumed.maybe_unbound:
             self.maybe.add(fresh[1])
         return fresh

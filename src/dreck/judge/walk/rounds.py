@@ -45,7 +45,7 @@ class Rounds(Matching):
         loose: dict[Name, Value] = {name: self._assumed(term) for name, term in moving.items()}
         for _ in range(MOST_WEAKENINGS):
             hypothesis = self._hypothesis(groups, loose, fixed, state, keep_facts)
-            kept = self.memory.size(), len(self.assumptions), dict(self.visits)
+            kept = self.memory.size(), self.ledger.mark(), dict(self.visits)
             self.active[place] = hypothesis
             try:
                 return self.walk(self._under(hypothesis, a, b, state))
@@ -63,7 +63,7 @@ class Rounds(Matching):
 
     def _forget(self, remembered: int, assumed: int, visits: dict[Place, int]) -> None:
         self.memory.drop(remembered)
-        del self.assumptions[assumed:]
+        self.ledger.rewind(assumed)
         self.visits = visits
 
     def _names_at(self, a: Cut, b: Cut, state: State) -> tuple[dict[Name, Term], dict[Name, Term]]:
@@ -95,6 +95,7 @@ class Rounds(Matching):
         for name, group in groups.items():
             if group not in values:
                 values[group] = term = self.new(loose[name].kinds)
+                self.types.types[term[1]] = loose[name].declared
                 if loose[name].maybe_unbound:
                     self.maybe.add(term[1])
         stable = {n for term in fixed.values() for n in symbols(term)}
@@ -138,7 +139,8 @@ class Rounds(Matching):
         both = assumed.kinds is not None and found.kinds is not None
         kinds = (assumed.kinds or frozenset()) | (found.kinds or frozenset()) if both else None
         maybe_unbound = assumed.maybe_unbound or found.maybe_unbound
-        return Value(None if maybe_unbound else kinds, maybe_unbound)
+        declared = assumed.declared | found.declared
+        return Value(None if maybe_unbound else kinds, maybe_unbound, declared)
 
 
 def _changed_between(head: Cut) -> set[Slot]:

@@ -7,6 +7,7 @@ from typing import TypeAlias
 
 from ..values.facts import Fact, Facts
 from ..ir.graph import MaybeUnbound, Node, Operand, Slot
+from ..world.types import ANYTHING, Type
 from ..values.terms import UNBOUND, Kinds, Term
 
 Used: TypeAlias = frozenset[Fact]
@@ -43,6 +44,7 @@ class Value:
 
     kinds: Kinds | None
     maybe_unbound: bool
+    declared: Type = ANYTHING
 
 
 @dataclass(slots=True)

@@ -6,6 +6,8 @@ import builtins
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 
+from .declared import Declarations
+
 _BUILTINS = frozenset(n for n in dir(builtins) if not n.startswith("_"))
 
 
@@ -22,7 +24,8 @@ class Names:
     binds once, at its top level, and that none of its functions binds again. ``classes`` are plain
     classes, the same in both versions, each with itself and the classes that it is derived from.
     ``enclosing`` are names that functions around this one bind. ``lazy_hints`` says that
-    annotations are not evaluated (PEP 563).
+    annotations are not evaluated (PEP 563). ``declared`` is what both versions declare of
+    values.
     """
 
     bound: frozenset[str] = frozenset()
@@ -35,6 +38,7 @@ class Names:
     classes: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
     enclosing: frozenset[str] = frozenset()
     lazy_hints: bool = False
+    declared: Declarations = Declarations()
 
     def is_builtin(self, name: str) -> bool:
         """Whether a name not bound by the function means the built-in of that name."""

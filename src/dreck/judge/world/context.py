@@ -85,7 +85,7 @@ class Context:
         shared, shared_sequences, shared_nested: tables and sequences that both versions look into;
             what
             they hold matters only where the plain way fails.
-        own_enum: the enumeration of the module whose method the subject is.
+        owner: the class of the module whose plain method the subject is.
         own_methods: the plain methods of the class that the subject is a method of, in both
             versions.
         split: the subject's class, if one of the versions has a subclass for each of its kinds.
@@ -109,7 +109,7 @@ class Context:
     shared: Mapping[str, ast.Dict] = field(default_factory=dict)
     shared_sequences: Mapping[str, ast.expr] = field(default_factory=dict)
     shared_nested: Mapping[str, ast.Dict] = field(default_factory=dict)
-    own_enum: str | None = None
+    owner: str = ""
     own_methods: frozenset[str] = frozenset()
     split: SplitClass | None = None
     kinds_of_method: tuple[tuple[ast.expr, FunctionNode], ...] = ()
@@ -255,7 +255,7 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
         places=places_of(tree),
         classes=_classes(tree),
         signatures=_signatures(tree, other),
-        own_enum=_own_enum(tree, subject, names),
+        owner=_owner(tree, subject),
         own_methods=_own_methods(tree, subject) & _own_methods(other, subject),
         **_kinds_apart(tree, other, subject),
         dispatchers={n: d for n, d in dispatchers_of(tree).items() if n in names.new},
@@ -497,16 +497,12 @@ def _kinds_apart(tree: ast.Module, other: ast.Module, subject: Function) -> dict
     return {"split": split, "kinds_of_method": kinds, "factories": factories}
 
 
-def _own_enum(tree: ast.Module, subject: Function, names: Names) -> str | None:
-    """The enumeration that the subject is a plain method of."""
+def _owner(tree: ast.Module, subject: Function) -> str:
+    """The class of the module that the subject is a plain method of; empty if it is none."""
     owner = next(
         (c for c in tree.body if isinstance(c, ast.ClassDef) and subject.node in c.body), None
     )
-    return (
-        owner.name
-        if owner is not None and owner.name in names.enums and _takes_instance(subject.node)
-        else None
-    )
+    return owner.name if owner is not None and _takes_instance(subject.node) else ""
 
 
 def _takes_instance(node: FunctionNode) -> bool:

@@ -9,7 +9,7 @@ from functools import lru_cache
 from typing import TypeVar
 
 from ...outline import nodes_of
-from .classes import is_plain_kind, may_be_set_by_text
+from .classes import is_plain_kind, may_be_set_by_text, why_not_as_written
 from .constants import can_be_inlined, is_constant
 from .private_names import mangled
 from .names import (
@@ -29,7 +29,11 @@ def dispatched(
 ) -> dict[str, tuple[tuple[str, FunctionNode], ...]]:
     """New methods of the module's classes, of which nothing else in the module has the name."""
     classes = {
-        n.name: n for n in tree.body if isinstance(n, ast.ClassDef) and is_plain_kind(n, tree)
+        n.name: n
+        for n in tree.body
+        if isinstance(n, ast.ClassDef)
+        and is_plain_kind(n, tree)
+        and not why_not_as_written(n, tree)
     }
     several = (n for n in nodes_of(tree) if isinstance(n, ast.ClassDef) and len(n.bases) > 1)
     if any(isinstance(b, ast.Name) and b.id in classes for n in several for b in n.bases):
@@ -72,7 +76,11 @@ def data_of_kinds(
     the name.
     """
     classes = {
-        n.name: n for n in tree.body if isinstance(n, ast.ClassDef) and is_plain_kind(n, tree)
+        n.name: n
+        for n in tree.body
+        if isinstance(n, ast.ClassDef)
+        and is_plain_kind(n, tree)
+        and not why_not_as_written(n, tree)
     }
     several = (n for n in nodes_of(tree) if isinstance(n, ast.ClassDef) and len(n.bases) > 1)
     if any(isinstance(b, ast.Name) and b.id in classes for n in several for b in n.bases):

@@ -9,6 +9,7 @@ from functools import lru_cache
 
 from ...outline import Function, FunctionNode, nodes_of
 from ..world.around import Names
+from .declared import Declarations
 from .values import enums_of
 from .rows import row_classes_of
 from .scope import scope_of
@@ -57,6 +58,7 @@ def names_around(tree: ast.Module) -> Names:
         star,
         fixed=frozenset() if star else frozenset(bound - again),
         lazy_hints=has_lazy_hints(tree),
+        declared=Declarations((tree,)),
     )
 
 

@@ -1,0 +1,156 @@
+"""The one place that grants assumptions: what a proof rests on, and what it must never rest on.
+
+Whoever wants to review what Dreck trusts reads this page. A request that the declarations or the
+module itself contradict is refused; with ``--strict`` every request is.
+"""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+
+from ..face.verdict import Assumption, AssumptionKind
+from ..world.declared import ClassFacts, Declarations
+from ..world.types import (
+    NUMBERS,
+    PARTIAL,
+    UNHASHABLE,
+    UNORDERED,
+    Type,
+    in_words,
+    names_in,
+    own_names,
+)
+from ..face.wording import shortened
+
+
+@dataclass(slots=True)
+class Ledger:
+    """The assumptions of one walk.
+
+    Attributes:
+        strict: grant nothing.
+        declared: what the module declares.
+        entries: what was granted, in order; a walk that fails takes its entries back.
+    """
+
+    strict: bool
+    declared: Declarations
+    entries: list[Assumption] = field(default_factory=list)
+
+    def mark(self) -> int:
+        """Where the ledger stands."""
+        return len(self.entries)
+
+    def rewind(self, mark: int) -> None:
+        """Take back all that was granted since a mark."""
+        del self.entries[mark:]
+
+    def granted(self) -> tuple[Assumption, ...]:
+        """All assumptions, each once."""
+        return tuple(dict.fromkeys(self.entries))
+
+    def grant(self, kind: AssumptionKind, about: str, breaks: str) -> bool:
+        """Rest on something that no declaration speaks of."""
+        if self.strict:
+            return False
+        self.entries.append(Assumption(kind, about, breaks))
+        return True
+
+    def total_order(self, source: ast.AST, kinds: Sequence[Type]) -> bool:
+        """``not a < b`` is ``a >= b``: not of sets, of what may be None, of mixed types, nor of
+        classes of the module, which order as they say or not at all.
+        """
+        if self.strict or not self.may_be_ordered(kinds):
+            return False
+        unsure = next(
+            (i for i, k in enumerate(kinds) if not _is_known(k) or "float" in names_in(k)), 0
+        )
+        operand = _operand(source, unsure)
+        kind = kinds[unsure] if unsure < len(kinds) else frozenset()
+        not_numbers = _is_known(kind) and not names_in(kind) & NUMBERS
+        breaks = f"two values of {in_words(kind)} that are neither below nor above each other"
+        self.entries.append(
+            Assumption(
+                AssumptionKind.TOTAL_ORDER,
+                ast.unparse(source),
+                breaks if not_numbers else f"{operand} = float('nan')",
+            )
+        )
+        return True
+
+    def plain_equality(self, source: ast.AST, kinds: Sequence[Type], breaks: str = "") -> bool:
+        """``==`` is reflexive, symmetric, the opposite of ``!=`` and agrees with the hash: not where
+        the module itself says what it means.
+        """
+        if self.strict or not self.has_plain_equality(kinds):
+            return False
+        about = shortened(source) if breaks else ast.unparse(source)
+        said = (
+            breaks
+            or f"{_operand(source)} of a class whose __ne__ is not the opposite of its __eq__"
+        )
+        self.entries.append(Assumption(AssumptionKind.PLAIN_EQUALITY, about, said))
+        return True
+
+    def hashable(self, source: ast.AST, kind: Type) -> bool:
+        """A value can be looked up in a dict or set: not a list, nor what compares without a hash."""
+        own = any(not f.hashes for n in own_names(kind) for f in self.declared.facts(n))
+        if self.strict or names_in(kind) & UNHASHABLE or own:
+            return False
+        about = shortened(source)
+        self.entries.append(Assumption(AssumptionKind.HASHABLE, about, f"{about} = []"))
+        return True
+
+    def asks_in_vain(self, source: ast.AST, kinds: Sequence[Type], breaks: str) -> bool:
+        """A comparison may be left out or made early: it changes nothing and does not raise."""
+        is_order = isinstance(source, ast.Compare) and any(
+            isinstance(o, ast.Lt | ast.LtE | ast.Gt | ast.GtE) for o in source.ops
+        )
+        known = all(map(_is_known, kinds))
+        if is_order and known and not self.may_be_compared(kinds):
+            return False
+        if not is_order and any(f.compares for k in kinds for f in self._facts(k)):
+            return False
+        return self.grant(AssumptionKind.NO_EFFECT, shortened(source), breaks)
+
+    # -- what contradicts a request ---------------------------------------------------------
+
+    def may_be_ordered(self, kinds: Sequence[Type]) -> bool:
+        """Whether nothing that is declared says that two values have no total order."""
+        return self.may_be_compared(kinds) and not any(names_in(k) & PARTIAL for k in kinds)
+
+    def may_be_compared(self, kinds: Sequence[Type]) -> bool:
+        """Whether nothing that is declared says that asking which of two values is less raises."""
+        names = frozenset().union(*map(names_in, kinds))
+        if names & UNORDERED or any(n.startswith("own:") for n in names):
+            return False
+        families = {"a number" if n in NUMBERS else n for n in names - {"?"}}
+        return len(families) <= 1
+
+    def has_plain_equality(self, kinds: Sequence[Type]) -> bool:
+        """Whether no class that may be compared here says itself what ``==`` means."""
+        if any(f.compares for k in kinds for f in self._facts(k)):
+            return False
+        return all(map(_is_known, kinds)) or not self.declared.has_equality()
+
+    def _facts(self, kind: Type) -> list[ClassFacts]:
+        return [f for n in own_names(kind) for f in self.declared.facts(n)]
+
+
+def _is_known(kind: Type) -> bool:
+    """Whether a type says all that a value may be."""
+    return "?" not in names_in(kind)
+
+
+def _operand(source: ast.AST, unsure: int = 0) -> str:
+    """The operand that a person would vary: the first of which nothing is known and that is no
+    constant.
+    """
+    if isinstance(source, ast.Compare):
+        operands = [source.left, *source.comparators]
+        for operand in operands[unsure if len(operands) == 2 else 0 :]:
+            if not isinstance(operand, ast.Constant):
+                return ast.unparse(operand)
+    return ast.unparse(source)

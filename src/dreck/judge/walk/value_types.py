@@ -1,0 +1,162 @@
+"""What is declared of the unknown values of a walk: the types that contradict or carry a proof."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+
+from ..ir.graph import Do
+from ..values.terms import Kinds, Term, is_member
+from ..world.around import Names
+from ..world.builtin_methods import call_gives, element_type, given_by
+from ..world.types import ANYTHING, Atom, Type, names_in, of_class, own, parts_of, union
+
+_DISPLAYS = {
+    "list": "list",
+    "set": "set",
+    "dict": "dict",
+    "list-star": "list",
+    "set-star": "set",
+    "tuple-star": "tuple",
+    "join": "str",
+    "format": "str",
+}
+_COMPREHENSIONS = {ast.ListComp: "list", ast.SetComp: "set", ast.DictComp: "dict"}
+# Operators that give back what their left operand is, of built-in containers.
+_KEEPS = frozenset({"set", "frozenset", "list", "tuple", "str", "bytes", "collections.Counter"})
+_TERMS = {"tuple": "tuple", "sum": "int", "text": "str", "slice": "slice"}
+
+
+@dataclass(slots=True)
+class ValueTypes:
+    """The declared types of a walk's unknown values.
+
+    Attributes:
+        names: what is known around the function.
+        kinds: the plain types of unknown values, by number.
+        types: the declared types of unknown values, by number.
+        bound: unknown values that are methods: of what, and which.
+    """
+
+    names: Names
+    kinds: Mapping[int, Kinds]
+    types: dict[int, Type] = field(default_factory=dict)
+    bound: dict[int, tuple[Type, str]] = field(default_factory=dict)
+
+    def of(self, term: Term) -> Type:
+        """What is declared of a value, or follows from how it was made."""
+        head = term[0]
+        if head == "s":
+            known = self.types.get(term[1], ANYTHING)
+            kinds = self.kinds.get(term[1])
+            return of_kinds(kinds) if known == ANYTHING and kinds is not None else known
+        if head == "c":
+            if is_member(term):
+                return frozenset({own(term[1].partition(":")[0].removeprefix("enum "))})
+            return frozenset({Atom(term[1])})
+        if head == "new":
+            return frozenset({Atom(term[3])})
+        if head == "row":
+            return frozenset({own(term[1])})
+        if head in _TERMS:
+            return frozenset({Atom(_TERMS[head])})
+        return ANYTHING if head in ("unbound", "helper", "adder", "listed") else of_class("bool")
+
+    def results(self, node: Do, terms: Sequence[Term], callee: str | None) -> list[Type]:
+        """The types of what a step yields, one for each of its slots.
+
+        Args:
+            node: the step.
+            terms: its operands.
+            callee: the name that a called function was read from.
+        """
+        found = [ANYTHING] * len(node.outs)
+        if not found:
+            return found
+        if node.kind == "next" and terms:
+            found[-1] = element_type(self.of(terms[0]))
+        elif node.kind == "pattern attribute":
+            found[-1] = self.names.declared.field_type(self.of(terms[0]), node.detail)
+        else:
+            found[0] = self._result(node, terms, callee)
+        return found
+
+    def _result(self, node: Do, terms: Sequence[Term], callee: str | None) -> Type:
+        if node.kind in _DISPLAYS:
+            return of_class(_DISPLAYS[node.kind])
+        if node.kind == "comprehension":
+            return of_class(_COMPREHENSIONS.get(type(node.source), "?"))
+        if node.kind == "getattr":
+            return self.names.declared.field_type(self.of(terms[0]), node.detail)
+        if node.kind == "getitem":
+            return self._item(self.of(terms[0]))
+        if node.kind == "iter":
+            return frozenset({Atom("typing.Iterator", (element_type(self.of(terms[0])),))})
+        if node.kind in ("binop", "inplace"):
+            left = self.of(terms[0])
+            return left if names_in(left) <= _KEEPS and node.detail in "+-|&^" else ANYTHING
+        if node.kind == "call":
+            return self._given(terms[0], callee)
+        return ANYTHING
+
+    def _given(self, called: Term, callee: str | None) -> Type:
+        """What a call gives back."""
+        if called[0] == "s" and called[1] in self.bound:
+            owner, method = self.bound[called[1]]
+            mine = self.names.declared.result_type(owner, method)
+            return mine if mine != ANYTHING else given_by(owner, method)
+        if called[0] == "s" and callee is None:
+            kind = self.types.get(called[1], ANYTHING)
+            return parts_of(kind) if names_in(kind) == {"Callable"} else ANYTHING
+        if callee is None:
+            return ANYTHING
+        if self.names.is_builtin(callee):
+            return call_gives(callee)
+        if self.names.declared.facts(callee):
+            return frozenset({own(callee)})
+        library = self.names.declared.library_class(callee)
+        return frozenset({Atom(library)}) if library else self.names.declared.call_type(callee)
+
+    @staticmethod
+    def _item(kind: Type) -> Type:
+        found = []
+        for atom in kind:
+            if atom.name == "str":
+                found.append(of_class("str"))
+            elif atom.name in ("list", "tuple") and atom.args:
+                found.append(atom.args[0])
+            elif atom.name in ("dict", "collections.defaultdict", "collections.OrderedDict"):
+                found.append(atom.args[1] if len(atom.args) > 1 else ANYTHING)
+            else:
+                return ANYTHING
+        return union(found)
+
+    def note(
+        self, node: Do, terms: Sequence[Term], outs: Sequence[Term], callee: str | None
+    ) -> None:
+        """Keep what is declared of what a step yielded."""
+        for term, kind in zip(outs, self.results(node, terms, callee), strict=True):
+            if term[0] == "s" and kind != ANYTHING:
+                self.types[term[1]] = kind
+        if node.kind == "getattr" and outs and outs[0][0] == "s":
+            owner = self.of(terms[0])
+            if owner != ANYTHING:
+                self.bound[outs[0][1]] = (owner, node.detail)
+
+    def copy_to(self, old: Term, new: Term) -> None:
+        """A value that stands for another one has its declarations."""
+        if old[0] == "s" and new[0] == "s":
+            if old[1] in self.types:
+                self.types[new[1]] = self.types[old[1]]
+            if old[1] in self.bound:
+                self.bound[new[1]] = self.bound[old[1]]
+
+
+def of_kinds(kinds: Kinds) -> Type:
+    """The type of values of some plain kinds."""
+    found = set()
+    for kind in kinds:
+        is_enum = kind.startswith("enum ")
+        found.add(own(kind.removeprefix("enum ").partition(":")[0]) if is_enum else Atom(kind))
+    return frozenset(found)
