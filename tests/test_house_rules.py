@@ -97,6 +97,18 @@ def test_judge_reads_for_itself() -> None:
 
 
 @pytest.mark.parametrize(
+    "path", [p for p in MODULES if part_of(p) != "judge"], ids=lambda p: str(p.relative_to(SOURCE))
+)
+def test_the_judge_hands_out_nothing_but_verdicts(path: Path) -> None:
+    """What the judge knows of a module is no business of those who rewrite it: they ask its face,
+    or compare two versions, and find out for themselves what else they need.
+    """
+    rooms = {"face", "versions"} | ({"trials"} if part_of(path) == "api" else set())
+    inside = [n for n in imports_of(path) if n.startswith("dreck.judge.")]
+    assert not [n for n in inside if n.split(".")[2] not in rooms], inside
+
+
+@pytest.mark.parametrize(
     "path", [p for p in MODULES if part_of(p) != "cli"], ids=lambda p: str(p.relative_to(SOURCE))
 )
 def test_no_interface_in_the_core(path: Path) -> None:

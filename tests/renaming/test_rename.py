@@ -154,3 +154,29 @@ def test_a_property_with_a_setter(tmp_path: Path) -> None:
     )
     (change,) = dreck.rename(f"{tmp_path}/a.py::Lock.level", "height", tmp_path).changes
     assert change.text.count("height") == 3 and "level" not in change.text
+
+
+@pytest.mark.parametrize(
+    "use",
+    [
+        "from collections import namedtuple\nGate = namedtuple('Gate', 'width height')\n",
+        "from operator import attrgetter\nby_width = attrgetter('gate.width')\n",
+        "def text(lock):\n    return '{0.width} m'.format(lock)\n",
+    ],
+)
+def test_texts_that_name_a_field(tmp_path: Path, use: str) -> None:
+    """Where a text finds the field by its old name, nothing is called the same."""
+    lock = "class Lock:\n    def width(self):\n        return 3\n\n\nLOCK = Lock().width()\n"
+    (tmp_path / "locks.py").write_text(lock, encoding="utf-8")
+    (tmp_path / "uses.py").write_text(use, encoding="utf-8")
+    with pytest.raises(DreckError, match="a text there names 'width'"):
+        dreck.rename(f"{tmp_path}/locks.py::Lock.width", "breadth", tmp_path)
+
+
+def test_texts_that_may_speak_of_it(tmp_path: Path) -> None:
+    """A text that only has the word in it is listed."""
+    text = "class Lock:\n    def width(self):\n        return 3\n\n\nSAYS = 'the width of it'\n"
+    (tmp_path / "locks.py").write_text(text, encoding="utf-8")
+    found = dreck.rename(f"{tmp_path}/locks.py::Lock.width", "breadth", tmp_path)
+    assert found.verdict.verdict is Verdict.PROVED_UNDER
+    assert ["locks.py:6" in a.about for a in found.verdict.assumptions] == [True]

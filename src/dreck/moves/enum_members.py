@@ -19,6 +19,26 @@ def enums_in(view: ModuleView) -> dict[str, ast.ClassDef]:
     }
 
 
+# Methods by which an enum changes what its members are, or what they equal.
+_HOOKS = frozenset({"__eq__", "__ne__", "__hash__", "__bool__", "__len__", "__new__", "_missing_"})
+
+
+def plain_enums(tree: ast.Module) -> dict[str, tuple[str, ...]]:
+    """The enums of a module that have just their members, each with a constant of its own.
+
+    The judge reads this again for itself: here it only says where a move may look.
+    """
+    found = {}
+    for node in (s for s in tree.body if isinstance(s, ast.ClassDef)):
+        is_enum = [ast.unparse(b) for b in node.bases] in (["Enum"], ["enum.Enum"])
+        methods = {s.name for s in node.body if isinstance(s, ast.FunctionDef)}
+        given = [s for s in node.body if isinstance(s, ast.Assign)]
+        values = {ast.unparse(s.value) for s in given if isinstance(s.value, ast.Constant)}
+        if is_enum and given and not methods & _HOOKS and len(values) == len(given):
+            found[node.name] = tuple(members_of(node))
+    return found
+
+
 def members_of(owner: ast.ClassDef) -> list[str]:
     """The members of an enum in their order."""
     return [

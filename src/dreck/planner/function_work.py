@@ -13,9 +13,7 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from pathlib import Path
 
-from ..judge.face.compare import compare
-from ..judge.world.around import Names
-from ..judge.walk.prove import Proved
+from ..judge.face.compare import Known, Proved, compare
 from ..judge.face.verdict import SubjectVerdict, Verdict
 from ..judge.versions.version import Version
 from ..judge.face.judge import proved
@@ -54,7 +52,7 @@ class FunctionWork:
     """One function while steps are taken in it."""
 
     def __init__(
-        self, name: str, region: Region, names: Names, setting: Setting, settings: Settings
+        self, name: str, region: Region, names: Known, setting: Setting, settings: Settings
     ) -> None:
         self.name, self.region, self.names = name, region, names
         self.setting, self.settings = setting, settings

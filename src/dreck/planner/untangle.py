@@ -8,11 +8,10 @@ from dataclasses import replace
 from pathlib import Path
 
 from ..errors import DreckError
-from ..judge.world.classes import acting_attributes
-from ..judge.world.values import enums_of
-from ..judge.world.loading import names_around, names_for
+from ..judge.face.compare import surroundings_of
 from ..judge.versions.differences import differences
 from ..judge.versions.version import Version
+from ..moves.enum_members import plain_enums
 from ..outline import functions_of
 from ..source.files import parse
 from ..source.lines import split_lines
@@ -96,10 +95,10 @@ class _FileWork:
 
     def __init__(self, path: Path, text: str, tree: ast.Module, settings: Settings) -> None:
         self.path, self.text, self.settings = path, text, settings
-        self.names = replace(names_around(tree), acting=acting_attributes(tree))
+        self.around = surroundings_of(tree)
         self.indent = indent_of(tree, text)
         lines = split_lines(text)
-        self.enums = enums_of(tree)
+        self.enums = plain_enums(tree)
         self.blank_after_guard, self.width = sets_guards_off(tree, lines), line_width(lines)
         self.problems: list[str] = []
         self.added: set[str] = set()
@@ -118,7 +117,7 @@ class _FileWork:
             self.enums,
             line if self.settings.only else None,
         )
-        work = FunctionWork(name, region, names_for(function, self.names), setting, self.settings)
+        work = FunctionWork(name, region, self.around.of(function), setting, self.settings)
         result = work.run()
         self._report(work.broken)
         if result.changed:

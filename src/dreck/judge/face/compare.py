@@ -4,16 +4,54 @@ from __future__ import annotations
 
 import ast
 from collections.abc import Callable
-from dataclasses import replace
+from dataclasses import dataclass, replace
+from typing import TypeAlias
 
 from .broken import broken
 from ..world.context import Context
+from ...outline import Function
 from ..world.around import Names
+from ..world.classes import acting_attributes
+from ..world.loading import names_around, names_for
 from ..ir.graph import Graph
 from ..lowering.functions import lower
 from ..lowering.expressions import CannotLower
 from ..walk.prove import Proved, Unproved, prove
 from ..world.scope import FunctionNode
+
+__all__ = [
+    "Known",
+    "Proved",
+    "Surroundings",
+    "Unproved",
+    "compare",
+    "compare_with",
+    "lowered",
+    "surroundings_of",
+]
+
+# What is known of the names around a function, for those who only hand it on.
+Known: TypeAlias = Names
+
+
+@dataclass(frozen=True, slots=True)
+class Surroundings:
+    """What is known of the names around the functions of one module.
+
+    Attributes:
+        names: those around a function that stands in no other.
+    """
+
+    names: Names
+
+    def of(self, function: Function) -> Known:
+        """What is known around one function."""
+        return names_for(function, self.names)
+
+
+def surroundings_of(tree: ast.Module) -> Surroundings:
+    """What can be told of a module for comparing its functions with versions of themselves."""
+    return Surroundings(replace(names_around(tree), acting=acting_attributes(tree)))
 
 
 def lowered(

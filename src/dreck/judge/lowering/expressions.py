@@ -210,6 +210,8 @@ class ExpressionLowering:
 
     def _global(self, node: ast.Name, out: int, after: Node, where: Where) -> Node:
         """A name of the module, or of Python itself."""
+        if node.id == "__debug__":
+            return self.do("asserts", node, (), (out,), after, where)
         return self.do("global", node, (), (out,), after, where, node.id)
 
     def free_name(self, node: ast.Name, out: int, after: Node, where: Where) -> Node:

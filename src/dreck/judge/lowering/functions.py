@@ -378,9 +378,13 @@ class _Lowering(GeneratorLowering):
                 "failed assert", node, ops, (error,), self.throw(error, node, where), where
             ),
         )
-        # Under -O neither the test nor the failure is there, so an assert only matches an assert.
-        test = self.condition(node.test, after, failed, where)
-        return self.do("assert", node, (), (), test, where)
+        # Under -O neither the test nor the failure is there, and nothing is learnt from it: both
+        # ways are walked.
+        flag = self.temporary()
+        name = ast.copy_location(ast.Name("__debug__", ast.Load()), node)
+        entry = self.condition(node.test, after, failed, where)
+        test = Test(node.lineno, flag, entry, after, name)
+        return self.do("asserts", name, (), (flag,), test, where)
 
     def _s_raise(self, node: ast.Raise, after: Node, where: Where) -> Node:
         error = self.temporary()

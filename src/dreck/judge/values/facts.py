@@ -114,10 +114,16 @@ class Facts:
             return value, frozenset({(term, value)})
         return self._derived(term)
 
-    def resolve(self, term: Term) -> tuple[Term, frozenset[Fact]]:
-        """The constant a term is known to be here, if any, else the term itself."""
+    def resolve(self, term: Term, *, same: bool = False) -> tuple[Term, frozenset[Fact]]:
+        """The constant a term is known to be here, if any, else the term itself.
+
+        Args:
+            term: the value.
+            same: it must be the very object, not only an equal one: who gives back an argument
+                gives back that, where a literal would be another one.
+        """
         if term[0] == "tuple":
-            parts = [self.resolve(part) for part in term[1:]]
+            parts = [self.resolve(part, same=same) for part in term[1:]]
             return ("tuple", *(part for part, _ in parts)), frozenset().union(
                 *(used for _, used in parts)
             )
@@ -139,6 +145,7 @@ class Facts:
                 and rest[0] == term
                 and is_const(rest[1])
                 and _same_single_kind(kinds, rest[1])
+                and (not same or _is_one_object(rest[1]))
             ):
                 return rest[1], frozenset({fact})
         return term, frozenset()
@@ -245,6 +252,19 @@ class Facts:
                 same = constant_value(atom[2]) == constant_value(bound)
                 return same, frozenset({fact})
         return None
+
+
+# CPython keeps one object for each of these whole numbers, and for texts of at most one character.
+_SMALL = range(-5, 257)
+
+
+def _is_one_object(constant: Term) -> bool:
+    """Whether all equal values of a constant's type are one object."""
+    if constant[1] == "int":
+        return constant[2] in _SMALL
+    if constant[1] in ("str", "bytes"):
+        return len(constant[2]) < 2 and constant[2] <= ("\xff" if constant[1] == "str" else b"\xff")
+    return constant[1] in ("bool", "NoneType") or is_member(constant)
 
 
 def _outlives(step: Term, stored: str) -> bool:

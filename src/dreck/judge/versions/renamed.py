@@ -10,6 +10,7 @@ Postulates for the Foundation of Logic", Annals of Mathematics 33, 1932).
 from __future__ import annotations
 
 import ast
+import re
 from collections.abc import Iterable, Iterator
 
 from ..world.scope import scope_of
@@ -51,6 +52,10 @@ def only_renamed(
                 Verdict.UNDECIDED,
                 f"{before.path}:{line}: {new!r} means something there already",
             )
+    for _, after in pairs:
+        for line in [] if is_local else _named_in_texts(after.tree, old):
+            why = f"{after.path}:{line}: a text there names {old!r}, and finds nothing of that name"
+            return SubjectVerdict(subject, Verdict.UNDECIDED, why)
     left = [
         (after, line) for _, after in pairs for line in _left(after.tree, old, is_local=is_local)
     ]
@@ -125,6 +130,41 @@ def _asks_by_text(node: ast.AST) -> bool:
     )
 
 
+# Functions that find or make fields by names in a text.
+_FIELDS_IN_TEXTS = frozenset({"namedtuple", "attrgetter", "methodcaller", "make_dataclass"})
+
+
+def _named_in_texts(tree: ast.Module, word: str) -> list[int]:
+    """Lines of texts that name fields, among them this word: ``"width depth"`` for a named tuple,
+    ``"{0.width}"``, ``attrgetter("gate.width")``.
+    """
+    said = rf"\b{re.escape(word)}\b"
+    in_field = re.compile(rf"\{{[^{{}}]*\.{re.escape(word)}\b[^{{}}]*\}}")
+    found = []
+    for node in ast.walk(tree):
+        if isinstance(node, ast.Constant) and isinstance(node.value, str):
+            found += [node.lineno] if in_field.search(node.value) else []
+        elif isinstance(node, ast.Call):
+            called = ast.unparse(node.func).rpartition(".")[2]
+            if called in _FIELDS_IN_TEXTS:
+                found += [n.lineno for a in node.args for n in _texts_with(a, said)]
+    return found
+
+
+def _texts_with(node: ast.AST, said: str) -> Iterator[ast.Constant]:
+    """The texts in a piece of code in which a word stands on its own."""
+    for each in ast.walk(node):
+        if isinstance(each, ast.Constant) and isinstance(each.value, str):
+            if re.search(said, each.value):
+                yield each
+
+
+def _docstrings(tree: ast.AST) -> set[int]:
+    """The ids of texts that stand alone."""
+    alone = (n.value for n in ast.walk(tree) if isinstance(n, ast.Expr))
+    return {id(v) for v in alone if isinstance(v, ast.Constant)}
+
+
 def _left(tree: ast.Module, old: str, *, is_local: bool) -> list[int]:
     """Lines where the old word still stands and may mean what was renamed; a function's own names
     do not.
@@ -139,6 +179,10 @@ def _left(tree: ast.Module, old: str, *, is_local: bool) -> list[int]:
         for word, n in _words(tree)
         if word in _BY_TEXT or (word == old and id(n) not in hidden)
     ]
+    if not is_local:
+        alone = _docstrings(tree)
+        texts = _texts_with(tree, rf"\b{re.escape(old)}\b")
+        found += [t.lineno for t in texts if t.value != old and id(t) not in alone]
     return (
         found
         if is_local

@@ -38,9 +38,9 @@ AGAIN: Mapping[str, AssumptionKind] = {
 }
 # Steps that read an attribute.
 READS = frozenset({"getattr", "pattern attribute"})
-QUIET = frozenset({"cell", "global", "list", "join", "assert", "forget"})
+QUIET = frozenset({"cell", "global", "list", "join", "forget"})
 # Steps that cannot raise once their operands are there.
-MAY_NOT_RAISE = frozenset({"list", "append", "assert", "set cell", "set global", "forget"})
+MAY_NOT_RAISE = frozenset({"list", "append", "set cell", "set global", "forget"})
 
 _FLAG_FIRST = frozenset(
     {

@@ -488,7 +488,7 @@ class Matching(Walker):
         )
         values = []
         for side, node in zip(state.sides, (a, b), strict=True):
-            term, facts = state.facts.resolve(operand_term(side.env, node.value))
+            term, facts = state.facts.resolve(operand_term(side.env, node.value), same=True)
             values.append(term)
             used |= facts
         if a.how == b.how and values[0] != values[1] and self._plainly_true(state, values, a):

@@ -11,6 +11,7 @@ from ..ir.graph import Cut, Do, Drop, Graph, Landing, Leave, Load, Node, Put, Sl
 from .memory import Memory
 from .states import Hypothesis, Parted, Path, Place, Side, State, Used, Value, operand_term
 from ..values.terms import (
+    BOOL,
     CONTAINERS,
     MADE,
     UNBOUND,
@@ -131,6 +132,9 @@ class Walker:
         if any(_is_helper(operand_term(side.env, o)) for o in node.operands):
             why = "a helper or table of the function's own is used in another way"
             raise Parted(why, *(s.node for s in state.sides))
+        if node.kind == "asserts":
+            side.env[node.outs[0]] = self._builtin("__debug__", BOOL)
+            return node.next
         if node.kind == "assume":
             return self._assume(node)
         if node.kind == "rely":
@@ -247,10 +251,10 @@ class Walker:
             self.ledger.grant(AssumptionKind.UNPATCHED, name, breaks)
         return self.globals_read[name]
 
-    def _builtin(self, name: str) -> Term:
+    def _builtin(self, name: str, kinds: Kinds | None = None) -> Term:
         """The built-in of that name, which nothing changes."""
         if name not in self.builtins:
-            term = self.builtins[name] = self.new()
+            term = self.builtins[name] = self.new(kinds)
             self.origins[term[1]] = name
         return self.builtins[name]
 

@@ -5,7 +5,8 @@ from __future__ import annotations
 import ast
 
 from ..world.around import Names
-from ..values.terms import Kinds, enum_kind
+from ..values.terms import PLAIN, Kinds, enum_kind
+from .types import names_in
 
 _SIMPLE: dict[str, Kinds] = {
     "int": frozenset({"int", "bool"}),
@@ -30,12 +31,26 @@ def kinds_of_annotation(annotation: ast.expr | None, names: Names) -> Kinds | No
     if isinstance(annotation, ast.Name) and annotation.id in names.enums:
         return frozenset({enum_kind(annotation.id, names.enums[annotation.id])})
     if isinstance(annotation, ast.Name):
-        return _SIMPLE.get(annotation.id) if names.is_builtin(annotation.id) else None
+        if names.declared.is_derived_from(annotation.id):
+            return None  # it may be one of those, which may format, add or compare otherwise
+        return (
+            _SIMPLE.get(annotation.id)
+            if names.is_builtin(annotation.id)
+            else _of_alias(annotation, names)
+        )
     if isinstance(annotation, ast.BinOp) and isinstance(annotation.op, ast.BitOr):
         return _union([annotation.left, annotation.right], names)
     if isinstance(annotation, ast.Subscript):
         return _of_subscript(annotation, names)
     return None
+
+
+def _of_alias(annotation: ast.Name, names: Names) -> Kinds | None:
+    """The plain types behind a name that the module gives an annotation."""
+    found = names_in(names.declared.read(annotation))
+    if not found <= PLAIN or any(map(names.declared.is_derived_from, found)):
+        return None
+    return found
 
 
 def class_of_annotation(annotation: ast.expr | None) -> str:
