@@ -26,7 +26,7 @@ from ..world.neutral import neutral_data_of
 from ..versions.new_bases import without_new_bases
 from ..versions.options import Options, without_options
 from ..walk.prove import Proved, Unproved
-from ..world.quiet import looks_at_itself
+from ..world.quiet import looks_at_classes, looks_at_itself
 from ..world.scope import scope_of
 from ..world.loading import defined_in_time, names_inside
 from ..trials.answers import ELSE
@@ -488,9 +488,13 @@ def _gone(name: str) -> SubjectVerdict:
 
 def _seen_by_itself(names: Iterable[str], before: Version, after: Version) -> list[SubjectVerdict]:
     """A verdict on functions that only one version has, where the module looks at its own names."""
-    mirror = looks_at_itself(before.tree) or looks_at_itself(after.tree)
-    why = f"only one version has it, and `{mirror}` in this module may see that"
-    return [SubjectVerdict(n, Verdict.UNDECIDED, why) for n in names] if mirror else []
+    found = []
+    for name in names:
+        looks = looks_at_classes if "." in name else looks_at_itself
+        mirror = looks(before.tree) or looks(after.tree)
+        why = f"only one version has it, and `{mirror}` in this module may see that"
+        found += [SubjectVerdict(name, Verdict.UNDECIDED, why)] if mirror else []
+    return found
 
 
 def _notes(added: Iterable[str], private: Iterable[str]) -> list[str]:

@@ -17,7 +17,13 @@ from ..world.kinds import data_of_kinds
 from ..world.loading import has_lazy_hints
 from ..world.names import single_target
 from ..world.neutral import neutral_data_of
-from ..world.quiet import is_quiet, is_quiet_class, is_quiet_decorator, reads_docstrings
+from ..world.quiet import (
+    is_quiet,
+    is_quiet_class,
+    is_quiet_decorator,
+    is_quiet_hint,
+    reads_docstrings,
+)
 from ..world.scope import defaults_of, hints_of
 from ..world.splits import SplitClass, split_classes_of
 from .left_out import is_new_constant, is_new_record, new_aliases, parts_of_splits
@@ -212,14 +218,18 @@ class _Reader:
         """Whether a statement only binds names, and runs no code."""
         if isinstance(node, _FUNCTIONS):
             decorators = all(is_quiet_decorator(d, self.tree) for d in node.decorator_list)
-            return decorators and all(is_quiet(d, self.tree) for d in defaults_of(node.args))
+            hints = self.lazy or all(map(is_quiet_hint, hints_of(node)))
+            return (
+                decorators and hints and all(is_quiet(d, self.tree) for d in defaults_of(node.args))
+            )
         if isinstance(node, ast.ClassDef):
             return is_quiet_class(node, self.tree)
         if isinstance(node, ast.Assign):
             named = all(isinstance(t, ast.Name) for t in node.targets)
             return named and is_quiet(node.value, self.tree)
         if isinstance(node, ast.AnnAssign) and isinstance(node.target, ast.Name):
-            return node.value is None or is_quiet(node.value, self.tree)
+            hint = self.lazy or is_quiet_hint(node.annotation)
+            return hint and (node.value is None or is_quiet(node.value, self.tree))
         return _is_nothing(node)
 
     def _read(self, node: ast.stmt) -> Iterator[str]:

@@ -24,6 +24,9 @@ from ..world.types import (
 )
 from ..face.wording import shortened
 
+# Declared types nested deeper than this are taken for what they say at the top.
+_DEEPEST = 4
+
 
 @dataclass(slots=True)
 class Ledger:
@@ -96,12 +99,17 @@ class Ledger:
 
     def hashable(self, source: ast.AST, kind: Type) -> bool:
         """A value can be looked up in a dict or set: not a list, nor what compares without a hash."""
-        own = any(not f.hashes for n in own_names(kind) for f in self.declared.facts(n))
-        if self.strict or names_in(kind) & UNHASHABLE or own:
+        if self.strict or not self.may_be_hashed(kind):
             return False
         about = shortened(source)
         self.entries.append(Assumption(AssumptionKind.HASHABLE, about, f"{about} = []"))
         return True
+
+    def plain_truth(self, source: ast.AST | None, kinds: Sequence[Type], breaks: str) -> bool:
+        """What a comparison yields is a bool: not where a class of the module yields what it likes."""
+        if any(f.compares or f.orders for k in kinds for f in self._facts(k)):
+            return False
+        return self.grant(AssumptionKind.PLAIN_TRUTH, shortened(source), breaks)
 
     def asks_in_vain(self, source: ast.AST, kinds: Sequence[Type], breaks: str) -> bool:
         """A comparison may be left out or made early: it changes nothing and does not raise."""
@@ -124,10 +132,24 @@ class Ledger:
     def may_be_compared(self, kinds: Sequence[Type]) -> bool:
         """Whether nothing that is declared says that asking which of two values is less raises."""
         names = frozenset().union(*map(names_in, kinds))
+        parts = [a.args[0] for k in kinds for a in k if a.name in ("list", "tuple") and a.args]
+        if any(names_in(p) & (UNORDERED | PARTIAL) for p in parts):
+            return False
         if names & UNORDERED or any(n.startswith("own:") for n in names):
             return False
         families = {"a number" if n in NUMBERS else n for n in names - {"?"}}
         return len(families) <= 1
+
+    def may_be_hashed(self, kind: Type, depth: int = 0) -> bool:
+        """Whether nothing that is declared says that a value, or a part of a tuple, has no hash."""
+        if names_in(kind) & UNHASHABLE:
+            return False
+        parts = [a for k in kind if k.name == "tuple" for a in k.args]
+        for facts in self._facts(kind) if depth < _DEEPEST else ():
+            if not facts.hashes:
+                return False
+            parts += facts.hashed
+        return all(self.may_be_hashed(p, depth + 1) for p in parts) if depth < _DEEPEST else True
 
     def has_plain_equality(self, kinds: Sequence[Type]) -> bool:
         """Whether no class that may be compared here says itself what ``==`` means."""

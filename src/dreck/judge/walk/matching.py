@@ -19,7 +19,7 @@ from ..values.terms import (
     substituted,
 )
 from ..face.verdict import Assumption, AssumptionKind
-from ..world.types import Type
+from ..world.types import Type, names_in, without_none
 from .one_side import Walker, thrown
 from ..face.wording import exit_text, say, shortened
 
@@ -178,9 +178,9 @@ class Matching(Walker):
         """
         if asked[0] != "s" or asked[1] not in self.compared or asked[1] in self.maybe:
             return False
-        about = shortened(node.source)
-        breaks = f"arrays, for which `{about}` is not one truth value"
-        self.ledger.grant(AssumptionKind.PLAIN_TRUTH, about, breaks)
+        breaks = f"arrays, for which `{shortened(node.source)}` is not one truth value"
+        if not self.ledger.plain_truth(node.source, self.compared_types[asked[1]], breaks):
+            return False
         plain = self.new(BOOL)
         for each in state.sides:
             each.env = {slot: substituted(term, asked, plain) for slot, term in each.env.items()}
@@ -309,7 +309,7 @@ class Matching(Walker):
     ) -> None:
         """One side takes a step, which the other may take later."""
         if node.kind == "compare":
-            self.compared.add(outs[0][1])
+            self._note_comparison(outs[0], terms)
         side.env.update(zip(node.outs, outs, strict=True))
         side.node = node.next
         state.facts = state.facts.seeing(_step(node, terms, outs))
@@ -340,9 +340,9 @@ class Matching(Walker):
             truth = state.facts.seen("truth", None, ("operands", asked))
             if truth is None or asked[1] in self.maybe:
                 continue
-            about = shortened(node.source)
             breaks = "arrays, whose comparison is not one truth value"
-            self.ledger.grant(AssumptionKind.PLAIN_TRUTH, about, breaks)
+            if not self.ledger.plain_truth(node.source, self.compared_types[asked[1]], breaks):
+                continue
             for each in state.sides:
                 each.env = {
                     slot: substituted(term, asked, truth[4][1]) for slot, term in each.env.items()
@@ -351,8 +351,27 @@ class Matching(Walker):
         return False
 
     def _types(self, terms: list[Term]) -> list[Type]:
-        """What is declared of some values."""
-        return [self.types.of(t) for t in terms]
+        """What is declared of some values, less None where this path has excluded it."""
+        found = []
+        for term in terms:
+            kind = self.types.of(term)
+            if self.reached is not None and "NoneType" in names_in(kind):
+                decided = self.reached.facts.decide(("is", term, NONE))
+                if decided is not None and not decided[0]:
+                    self.narrowed |= decided[1]
+                    kind = without_none(kind)
+            found.append(kind)
+        return found
+
+    def _note_comparison(self, answer: Term, terms: list[Term]) -> None:
+        """Keep of what a comparison was made that yielded something."""
+        self.compared.add(answer[1])
+        self.compared_types[answer[1]] = self._types(terms)
+
+    def _narrowed(self) -> Used:
+        """The facts that types asked for since the last time rest on."""
+        used, self.narrowed = frozenset(self.narrowed), set()
+        return used
 
     def _asks_in_vain(self, node: Do, terms: list[Term], what: str) -> bool:
         """Whether a read or question that one side lacks may be taken to do nothing."""
@@ -409,7 +428,7 @@ class Matching(Walker):
             outs = [self.new(k) for k in result_kinds(a, callee, self.names)]
             self.types.note(a, terms_a, outs, callee)
             if a.kind == "compare":
-                self.compared.add(outs[0][1])
+                self._note_comparison(outs[0], terms_a)
             return outs, outs
         if not self.strict and len(terms_a) == len(terms_b) == 2:
             mixed = self._membership(a, b, terms_a, terms_b)

@@ -24,6 +24,7 @@ from ..values.terms import (
 )
 from ..face.verdict import AssumptionKind
 from .ledger import Ledger
+from ..world.types import Type
 from .value_types import ValueTypes
 from ..face.wording import shortened
 
@@ -56,6 +57,8 @@ class Walker:
     paths: list[Path] | None = None  # filled for an explanation, which then remembers nothing
     given: tuple[Term, ...] = ()  # what the parameters start with
     reached: State | None = None  # where the walk is
+    compared_types: dict[int, list[Type]] = field(default_factory=dict)  # of what is in `compared`
+    narrowed: set[Fact] = field(default_factory=set)  # what types that were asked for rest on
     fresh: int = 0
     steps: int = 0
     ledger: Ledger = field(init=False)

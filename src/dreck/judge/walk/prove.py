@@ -165,11 +165,11 @@ class _Walk(Rounds):
                     break
             a, b = state.sides[0].node, state.sides[1].node
             if isinstance(a, Do) and isinstance(b, Do):
-                segments[-1] |= self._meet(a, b, state)
+                segments[-1] |= self._meet(a, b, state) | self._narrowed()
                 continue
             again = self._go_alone(a, b, state)
             if again is not None:
-                segments[-1] |= again
+                segments[-1] |= again | self._narrowed()
                 continue
             segments[-1] |= self._arrive(a, b, state)
             break

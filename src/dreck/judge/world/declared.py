@@ -34,6 +34,7 @@ class ClassFacts:
         compares: whether a class defines an ``==`` of its own.
         orders: whether a class defines an order of its own.
         hashes: whether its objects can be looked up in a dict.
+        hashed: the types of the fields that its hash is made of.
         acting: attributes whose reading may do something.
     """
 
@@ -42,6 +43,7 @@ class ClassFacts:
     compares: bool = False
     orders: bool = False
     hashes: bool = True
+    hashed: tuple[Type, ...] = ()
     acting: frozenset[str] = frozenset()
 
 
@@ -56,13 +58,25 @@ def class_facts(name: str, tree: ast.Module) -> ClassFacts | None:
     compared = any(names & _EQUALITY for names in own)
     made_equal = any(_makes_equality(c, tree) for c in related)
     hashes = not any((n & _EQUALITY) and "__hash__" not in n for n in own) and not made_equal
+    fields = _fields(related, tree)
     return ClassFacts(
-        _fields(related, tree),
+        fields,
         _results(related, tree),
         compared,
         any(names & _ORDER for names in own),
         hashes,
+        tuple(fields.values()) if any(_is_row(c, tree) for c in related) else (),
         frozenset(acting_attributes(tree)),
+    )
+
+
+def _is_row(node: ast.ClassDef, tree: ast.Module) -> bool:
+    """Whether the hash of a class's objects is made of their fields."""
+    tuples = names_from(tree, "typing", "NamedTuple")
+    decorated = [d.func if isinstance(d, ast.Call) else d for d in node.decorator_list]
+    classes = names_from(tree, "dataclasses", "dataclass")
+    return any(ast.unparse(b) in tuples for b in node.bases) or any(
+        ast.unparse(d) in classes for d in decorated
     )
 
 

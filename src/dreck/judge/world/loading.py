@@ -10,6 +10,7 @@ from functools import lru_cache
 from ...outline import Function, FunctionNode, nodes_of
 from ..world.around import Names
 from .declared import Declarations
+from .names import sets_names_by_text
 from .values import enums_of
 from .rows import row_classes_of
 from .scope import scope_of
@@ -56,7 +57,7 @@ def names_around(tree: ast.Module) -> Names:
         frozenset(bound),
         frozenset(shadowing),
         star,
-        fixed=frozenset() if star else frozenset(bound - again),
+        fixed=frozenset() if star or sets_names_by_text(tree) else frozenset(bound - again),
         lazy_hints=has_lazy_hints(tree),
         declared=Declarations((tree,)),
     )

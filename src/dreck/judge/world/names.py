@@ -146,7 +146,7 @@ def single_target(statement: ast.stmt) -> str | None:
 
 def only_read(name: str, tree: ast.Module, callees: Mapping[str, str] | None = None) -> bool:
     """Whether a name is bound once and only ever looked up in, asked for members or measured."""
-    if name in declared_global(tree) or name in imported(tree):
+    if name in declared_global(tree) or name in imported(tree) or sets_names_by_text(tree):
         return False
     stores = 0
     for node, parent in mentions(tree).get(name, ()):

@@ -9,6 +9,7 @@ from functools import lru_cache
 
 from ...outline import nodes_of
 from .constants import is_constant
+from .scope import hints_of
 from .names import CACHED, bound_once, definition_counts, imported, names_from
 
 # Decorators that keep what they are given, or wrap it, and call nothing.
@@ -71,8 +72,20 @@ def is_quiet_decorator(node: ast.expr, tree: ast.Module) -> bool:
     if isinstance(node, ast.Name) and node.id in _PLAIN_DECORATORS and _builtin(node.id, tree):
         return True
     if isinstance(node, ast.Attribute) and node.attr in _ACCESSORS:
-        return isinstance(node.value, ast.Name)
+        return isinstance(node.value, ast.Name) and node.value.id in _functions_of_classes(tree)
     return ast.unparse(node) in _known(tree, _DECORATORS)
+
+
+@lru_cache(CACHED)
+def _functions_of_classes(tree: ast.Module) -> frozenset[str]:
+    owners = (n for n in nodes_of(tree) if isinstance(n, ast.ClassDef))
+    return frozenset(s.name for c in owners for s in c.body if isinstance(s, ast.FunctionDef))
+
+
+def is_quiet_hint(hint: ast.expr) -> bool:
+    """Whether evaluating an annotation calls nothing that is written there."""
+    calls = (ast.Call, ast.Await, ast.NamedExpr, ast.Lambda, ast.ListComp, ast.GeneratorExp)
+    return not any(isinstance(n, calls) for n in ast.walk(hint))
 
 
 def is_quiet(node: ast.expr, tree: ast.Module) -> bool:
@@ -153,11 +166,15 @@ def _is_quiet_body(node: ast.ClassDef, tree: ast.Module) -> bool:
             decorators = statement.decorator_list
             if not all(is_quiet_decorator(d, tree) for d in decorators):
                 return False
+            if not all(map(is_quiet_hint, hints_of(statement))):
+                return False
         elif isinstance(statement, ast.ClassDef):
             if not is_quiet_class(statement, tree):
                 return False
         elif isinstance(statement, ast.Assign | ast.AnnAssign):
             if statement.value is not None and not is_quiet(statement.value, tree):
+                return False
+            if isinstance(statement, ast.AnnAssign) and not is_quiet_hint(statement.annotation):
                 return False
         elif not isinstance(statement, ast.Pass) and not (
             isinstance(statement, ast.Expr) and isinstance(statement.value, ast.Constant)
@@ -177,9 +194,33 @@ def looks_at_itself(tree: ast.Module) -> str:
         word = node.id if isinstance(node, ast.Name) else getattr(node, "attr", None)
         if word in _MIRRORS:
             return str(word)
+        if isinstance(node, ast.Subscript | ast.Call) and _is_own_module(node):
+            return ast.unparse(node)
         if isinstance(node, ast.Call) and isinstance(node.func, ast.Name):
             if node.func.id in ("vars", "dir", "locals") and not node.args and _at_top(node, tree):
                 return node.func.id
+    return ""
+
+
+def _is_own_module(node: ast.Subscript | ast.Call) -> bool:
+    """Whether code asks for the module itself: ``sys.modules[__name__]`` and the like."""
+    parts = [node.slice] if isinstance(node, ast.Subscript) else node.args
+    asked = node.value if isinstance(node, ast.Subscript) else node.func
+    word = asked.attr if isinstance(asked, ast.Attribute) else getattr(asked, "id", "")
+    named = any(isinstance(p, ast.Name) and p.id == "__name__" for p in parts)
+    return named and word in ("modules", "import_module", "__import__")
+
+
+@lru_cache(CACHED)
+def looks_at_classes(tree: ast.Module) -> str:
+    """How a module may list the attributes of an object or class; empty if it does not."""
+    for node in nodes_of(tree):
+        word = node.id if isinstance(node, ast.Name) else getattr(node, "attr", None)
+        if word in ("__dict__", "getmembers", "classify_class_attrs", "__subclasses__"):
+            return str(word)
+        if isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.args:
+            if node.func.id in ("dir", "vars"):
+                return ast.unparse(node)
     return ""
 
 
