@@ -12,6 +12,7 @@ import pytest
 import dreck
 from dreck import Verdict
 from dreck.moves.places import Place
+from dreck.outline import functions_of
 from dreck.moves.registry import Around, Match, Move, Site
 from dreck.planner import function_work as work_module, settings as settings_module
 
@@ -160,3 +161,26 @@ def test_a_property_of_the_module_is_not_taken_for_steady(
     (tmp_path / "a.py").write_text(gate + work)
     (found,) = dreck.untangle("a.py::f", run=False, only=["regroup"]).functions
     assert found.changed is proved and bool(found.taken_back) is not proved
+
+
+def test_a_failure_inside_is_one_line(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    """A file on which Dreck itself fails is told, and the others are done."""
+    for name in ("a", "b"):
+        (tmp_path / f"{name}.py").write_text(
+            "def f(x):\n    if x:\n        x.note()\n        x.stamp()\n", encoding="utf-8"
+        )
+
+    def failing(tree: object) -> object:
+        if not failed:
+            failed.append(1)
+            raise RecursionError("too deep")
+        return functions_of(tree)  # type: ignore[arg-type]
+
+    failed: list[int] = []
+    monkeypatch.setattr("dreck.planner.untangle.functions_of", failing)
+    found = dreck.untangle(tmp_path)
+    assert (
+        len(found.problems) == 1
+        and "a.py: Dreck failed: RecursionError: too deep" in found.problems[0]
+    )
+    assert "b.py::f" in repr(found.functions) and "a.py" not in repr(found.functions)

@@ -8,6 +8,7 @@ from dataclasses import replace
 from pathlib import Path
 
 from ..errors import DreckError
+from ..judge.face.broken import broken
 from ..judge.face.compare import surroundings_of
 from ..judge.versions.differences import differences
 from ..judge.versions.version import Version
@@ -45,6 +46,9 @@ def untangle_targets(
             found, failed = _file(path, wanted, settings, tick, project)
         except DreckError as error:
             problems.append(str(error))
+            continue
+        except Exception as error:  # one file that Dreck cannot take must not end the others' run
+            problems.append(f"{path}: {broken(error, 'Dreck')}; nothing is changed there")
             continue
         functions += found
         problems += failed

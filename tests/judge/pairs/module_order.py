@@ -195,3 +195,48 @@ def toll(n: int):
     return asked()
 def asked():
     return caller()
+
+
+#: a public constant of a class goes -> unproved-this-way
+class Lock:
+    gates = 2
+    def toll(self): return 3
+#: becomes
+class Lock:
+    def toll(self): return 3
+
+
+#: a private constant of a class goes -> proved
+class Lock:
+    _gates = 2
+    def toll(self): return 3
+#: becomes
+class Lock:
+    def toll(self): return 3
+
+
+#: annotations that call something change places -> unproved
+SEEN = []
+def note(word):
+    SEEN.append(word)
+    return int
+def toll(n: note("toll")): return n
+def berth(n: note("berth")): return n
+#: becomes
+SEEN = []
+def note(word):
+    SEEN.append(word)
+    return int
+def berth(n: note("berth")): return n
+def toll(n: note("toll")): return n
+
+
+#: a class that lists its methods gets another one -> unproved
+class Desk:
+    def commands(self): return [n for n in dir(self) if not n.startswith("_")]
+    def toll(self, n: int): return n + 1
+#: becomes
+class Desk:
+    def commands(self): return [n for n in dir(self) if not n.startswith("_")]
+    def toll(self, n: int): return self.more(n)
+    def more(self, n): return n + 1

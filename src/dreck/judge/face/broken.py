@@ -1,4 +1,4 @@
-"""What is said where the judge itself fails: one line that tells where, and no verdict but undecided."""
+"""What is said where Dreck itself fails: one line that tells where, and no verdict but undecided."""
 
 from __future__ import annotations
 
@@ -6,8 +6,8 @@ from pathlib import Path
 from traceback import extract_tb
 
 
-def broken(error: BaseException) -> str:
-    """A failure inside the judge in one line, with the place in its own code.
+def broken(error: BaseException, who: str = "the judge") -> str:
+    """A failure inside Dreck in one line, with the place in its own code.
 
     >>> try:
     ...     1 / 0
@@ -19,4 +19,4 @@ def broken(error: BaseException) -> str:
     place = f" at {Path(frames[-1].filename).name}:{frames[-1].lineno}" if frames else ""
     said = str(error).split("\n")[0]
     kind = type(error).__name__
-    return f"the judge failed: {kind}{': ' if said else ''}{said}{place}; please report it"
+    return f"{who} failed: {kind}{': ' if said else ''}{said}{place}; please report it"

@@ -37,7 +37,29 @@ def _gone(before: Version, after: Version) -> list[str]:
     found = [n for n in _defined(before.tree) if n not in kept.shadowing]
     owners = {s.name for s in before.tree.body if isinstance(s, ast.ClassDef)}
     methods = [f for f in before.functions if f.partition(".")[0] in owners - set(found)]
-    return [*found, *(m for m in methods if m not in after.functions and _is_method(m, before))]
+    lost = [m for m in methods if m not in after.functions and _is_method(m, before)]
+    return list(dict.fromkeys([*found, *_attributes_gone(before.tree, after.tree), *lost]))
+
+
+def _attributes_gone(before: ast.Module, after: ast.Module) -> list[str]:
+    """Attributes that the body of a class gave a value, or declared, and no longer does."""
+    old, new = _class_names(before), _class_names(after)
+    shared = [c for c in old if c in new]
+    return [f"{c}.{n}" for c in shared for n in old[c] if n not in new[c]]
+
+
+def _class_names(tree: ast.Module) -> dict[str, list[str]]:
+    found = {}
+    for owner in (s for s in tree.body if isinstance(s, ast.ClassDef)):
+        said = [getattr(s, "name", None) or _given(s) for s in owner.body]
+        found[owner.name] = [n for n in said if isinstance(n, str)]
+    return found
+
+
+def _given(statement: ast.stmt) -> str | None:
+    if isinstance(statement, ast.AnnAssign) and isinstance(statement.target, ast.Name):
+        return statement.target.id
+    return single_target(statement)
 
 
 def _defined(tree: ast.Module) -> list[str]:

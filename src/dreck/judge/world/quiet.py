@@ -114,7 +114,12 @@ def _has_defaults(node: ast.Lambda) -> bool:
 @lru_cache(CACHED)
 def _quiet_owners(tree: ast.Module) -> frozenset[str]:
     """Names of classes and modules of which reading an attribute runs nothing."""
-    owners = {s.name for s in tree.body if isinstance(s, ast.ClassDef) and is_quiet_class(s, tree)}
+    classes = [n for n in nodes_of(tree) if isinstance(n, ast.ClassDef)]
+    functions = {n.name for n in nodes_of(tree) if isinstance(n, ast.FunctionDef)}
+    described = bool(functions & {"__get__", "__getattribute__", "__getattr__"})
+    # A metaclass may answer for its classes; without one, and without descriptors, nobody does.
+    plain = {c.name for c in classes if not c.keywords} if not described else set()
+    owners = {c.name for c in classes if c in tree.body and c.name in plain}
     aliases = [a for s in tree.body if isinstance(s, ast.Import) for a in s.names]
     modules = {a.asname or a.name.partition(".")[0] for a in aliases}
     return frozenset(
