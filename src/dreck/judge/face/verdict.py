@@ -37,6 +37,7 @@ class Verdict(Enum):
 class AssumptionKind(Enum):
     """What a proof may rest on that the code does not show."""
 
+    AS_DECLARED = "as-declared"
     TOTAL_ORDER = "total-order"
     STABLE_READ = "stable-read"
     NO_EFFECT = "no-effect"

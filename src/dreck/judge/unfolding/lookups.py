@@ -329,7 +329,9 @@ class LookupLowering(ClassLowering):
                 else [k for k in table.keys if k is not None and not is_constant(k)]
             )
             return table if all(self._is_member(k) for k in keys) else None
-        if isinstance(node, ast.Dict) and all(k is not None and is_constant(k) for k in node.keys):
+        if isinstance(node, ast.Dict) and all(
+            k is not None and (is_constant(k) or self._is_member(k)) for k in node.keys
+        ):
             return node if all(is_constant(v) for v in node.values) else None
         return None
 

@@ -54,6 +54,39 @@ def _whole_sum(op: str, a: Term, b: Term, is_int: Callable[[Term], bool]) -> Ter
     return _term(found, is_int)
 
 
+def ordered_whole(op: str, a: Term, b: Term, known: Mapping[int, Kinds]) -> Term | None:
+    """A comparison of whole numbers as one of their difference with a constant, in one form.
+
+    ``cap - level <= 0``, ``level >= cap`` and ``cap < level + 1`` are the same question. None where a
+    number is compared with a constant already, or the numbers need not be whole.
+    """
+    left, right = kinds_of(a, known), kinds_of(b, known)
+    if left is None or right is None or not left | right <= WHOLE:
+        return None
+    if (a[0] == "c" or b[0] == "c") and "sum" not in (a[0], b[0]):
+        return None
+    found = dict(_parts(a))
+    for factors, often in _parts(b).items():
+        found[factors] = found.get(factors, 0) - often
+    bound = -found.pop((), 0)
+    found = {factors: often for factors, often in found.items() if often}
+    if not found or len(found) > _MOST_PARTS:
+        return None
+    if found[min(found, key=repr)] < 0:
+        found, bound, op = {f: -n for f, n in found.items()}, -bound, _TURNED[op]
+    term = _term(found, lambda _: True)
+    if op in ("==", "!="):
+        asked: Term = ("eq", term, const(bound))
+        return asked if op == "==" else ("not", asked)
+    # Whole numbers have a next one: d <= k is d < k + 1.
+    is_below = op in ("<", "<=")
+    below: Term = ("lt", term, const(bound + (op in ("<=", ">"))))
+    return below if is_below else ("not", below)
+
+
+_TURNED = {"<": ">", ">": "<", "<=": ">=", ">=": "<=", "==": "==", "!=": "!="}
+
+
 def _joined_text(a: Term, b: Term) -> Term:
     """The normal form of two texts, one behind the other."""
     parts: list[Term] = []

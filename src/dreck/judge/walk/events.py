@@ -9,6 +9,7 @@ from ..world.around import Names
 from ..world.rows import field_of, parts_of
 from ..values.terms import (
     BOOL,
+    NONE,
     NUMBERS,
     PLAIN,
     Kinds,
@@ -22,7 +23,7 @@ from ..values.terms import (
     negated,
     truth_of,
 )
-from ..values.sums import arithmetic
+from ..values.sums import arithmetic, ordered_whole
 from ..face.verdict import AssumptionKind
 
 # Steps that run no code of anybody's, so that names of the module keep their values.
@@ -82,7 +83,9 @@ def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -
     elif node.kind == "is":
         result = identity(terms[0], terms[1], kinds)
     elif node.kind == "compare":
-        result = compared(node.detail, terms[0], terms[1], kinds)
+        result = ordered_whole(node.detail, terms[0], terms[1], kinds)
+        if result is None:
+            result = compared(node.detail, terms[0], terms[1], kinds)
     elif node.kind in ("binop", "inplace"):
         result = arithmetic(node.detail, terms[0], terms[1], kinds)
     elif node.kind == "sum up":
@@ -153,6 +156,8 @@ def is_instance(
         return None
     if known <= wanted:
         return ("c", "bool", True)
+    if known - wanted == {"NoneType"}:
+        return negated(identity(value, NONE, kinds))
     return ("isa", value, class_name) if known & wanted else ("c", "bool", False)
 
 

@@ -77,6 +77,7 @@ class Matching(Walker):
             side.node = node.next
         if a.kind not in QUIET:
             state.known_globals.clear()
+            self._forget_fields(a, state)
         if a.kind in AGAIN and a.during is None:
             state.facts = state.facts.seeing(_step(a, terms_a, results[0])).seeing(
                 _step(b, terms_b, results[1])
@@ -84,6 +85,15 @@ class Matching(Walker):
         elif a.kind not in QUIET:
             state.facts = state.facts.forgetting_steps(self._stored(a), self.compared)
         return frozenset(used)
+
+    def _forget_fields(self, node: Do, state: State) -> None:
+        """What a step may change of attributes and lengths."""
+        stored = self._stored(node)
+        if node.kind in AGAIN or stored == "":
+            return
+        kept = {} if stored is None else {k: v for k, v in state.fields.items() if k[1] != stored}
+        state.fields.clear()
+        state.fields.update(kept)
 
     def _stored(self, node: Do) -> str | None:
         """The attribute that a step sets, an empty text for mere arithmetic, None for anything
@@ -427,6 +437,7 @@ class Matching(Walker):
             )
             outs = [self.new(k) for k in result_kinds(a, callee, self.names)]
             self.types.note(a, terms_a, outs, callee)
+            self._rest_on_declared(a, outs)
             if a.kind == "compare":
                 self._note_comparison(outs[0], terms_a)
             return outs, outs
@@ -478,6 +489,7 @@ class Matching(Walker):
             side.node = thrown(side, node.landing, error)
         if a.kind not in QUIET:
             raised.known_globals.clear()
+            raised.fields.clear()
         raised.facts = raised.facts.forgetting_steps(plain=self.compared)
         return self.walk(raised)
 

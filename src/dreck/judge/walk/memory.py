@@ -24,6 +24,7 @@ class Memory:
         self,
         views: Sequence[View],
         known_globals: Mapping[str, Term],
+        fields: Mapping[tuple[Term, str], Term],
         colour: Callable[[int], object],
     ) -> tuple[object, Numbering]:
         """A key that is equal for states that differ only in how unknown values are numbered.
@@ -39,6 +40,10 @@ class Memory:
         parts.append(
             tuple((n, _numbered(known_globals[n], numbering)) for n in sorted(known_globals))
         )
+        # Of objects that nobody can ask any more, nothing counts.
+        alive = [(a, o) for o, a in fields if all(n in numbering for n in symbols(o))]
+        placed = sorted((a, repr(renamed(o, numbering)), o) for a, o in alive)
+        parts.append(tuple((a, text, _numbered(fields[o, a], numbering)) for a, text, o in placed))
         parts.append(tuple(colour(n) for n in numbering))
         return tuple(parts), numbering
 

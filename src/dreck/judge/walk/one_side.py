@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass, field
 
 from ..world.around import Names
@@ -16,6 +17,8 @@ from ..values.terms import (
     MADE,
     UNBOUND,
     Kinds,
+    const,
+    negated,
     Term,
     all_plain,
     is_const,
@@ -24,12 +27,15 @@ from ..values.terms import (
 )
 from ..face.verdict import AssumptionKind
 from .ledger import Ledger
-from ..world.types import Type
+from ..world.hints import kinds_of_type
+from ..world.types import ANYTHING, Type, in_words, names_in
 from .value_types import ValueTypes
 from ..face.wording import shortened
 
 # What adds to a container: the method, and whose it is.
 _ADDERS = {"append": "list", "add": "set"}
+# Built-in containers whose truth is whether there is anything in them.
+_SIZED = frozenset({"list", "dict", "set", "frozenset", "tuple", "collections.deque"})
 
 
 @dataclass(slots=True)
@@ -172,6 +178,10 @@ class Walker:
         ):
             side.env[node.outs[0]] = ("adder", terms[0])
             return node.next
+        declared = self._declared_step(node, terms, state)
+        if declared is not None:
+            side.env[node.outs[0]] = declared
+            return node.next
         if node.kind == "isinstance" and terms[1][0] == "s":
             answer = is_instance(terms[0], self.origins.get(terms[1][1]), self.kinds, self.names)
             answer = self._of_class(node, terms[0], terms[1]) if answer is None else answer
@@ -182,6 +192,70 @@ class Walker:
             return None
         side.env.update(zip(node.outs, results, strict=True))
         return node.next
+
+    def _declared_step(self, node: Do, terms: list[Term], state: State) -> Term | None:
+        """What a step yields that does nothing because of what is declared; None for any other.
+
+        Only where the plain way fails, and outside handlers, which may wait for its failure.
+        """
+        if not self.steady or self.strict or node.landing is not None or node.during is not None:
+            return None
+        if node.kind == "getattr":
+            return self._field(node, terms[0], state)
+        if node.kind == "truth":
+            length = self._length(terms[0], state)
+            return None if length is None else negated(("eq", length, const(0)))
+        if node.kind == "call" and len(terms) == 2 and node.detail == ((False,), (), ()):
+            is_len = terms[0][0] == "s" and self.origins.get(terms[0][1]) == "len"
+            if is_len and self.names.is_builtin("len"):
+                return self._length(terms[1], state)
+        return None
+
+    def _field(self, node: Do, owner: Term, state: State) -> Term | None:
+        """What a declared attribute of an object holds: the same until something may change it."""
+        kind = self.names.declared.field_type(self.types.of(owner), node.detail)
+        surely = self.names.declared.has_surely(self.types.of(owner), node.detail)
+        if kind == ANYTHING or not surely or not self.names.is_steady(node.detail):
+            return None
+        key = owner, str(node.detail)
+        if key not in state.fields:
+            about = shortened(node.source)
+            breaks = f"{about} that is no {in_words(kind)}, or a property of a class elsewhere"
+            if not self.ledger.grant(AssumptionKind.AS_DECLARED, about, breaks):
+                return None
+            state.fields[key] = found = self.new(kinds_of_type(kind, self.names))
+            self.types.types[found[1]] = kind
+        return state.fields[key]
+
+    def _length(self, container: Term, state: State) -> Term | None:
+        """How long a declared built-in container is, until something may change it."""
+        kind = names_in(self.types.of(container))
+        if container[0] != "s" or not kind <= _SIZED or self._may_be_derived(kind):
+            return None
+        key = container, "len()"
+        if key not in state.fields:
+            state.fields[key] = found = self.new(frozenset({"int"}))
+            state.facts = state.facts.adding(("lt", found, const(0)), False)
+        return state.fields[key]
+
+    def _may_be_derived(self, kinds: Iterable[str]) -> bool:
+        """Whether a class of the module is derived from one of some built-in classes."""
+        return any(map(self.names.declared.is_derived_from, kinds))
+
+    def _rest_on_declared(self, node: Do, outs: list[Term]) -> None:
+        """Take results of calls and loops for what they are declared to be, where a proof needs it."""
+        if not self.steady or self.strict or node.kind not in ("call", "next", "getitem"):
+            return
+        for term in outs:
+            if term[0] != "s" or term[1] in self.kinds:
+                continue
+            declared = self.types.types.get(term[1], ANYTHING)
+            kinds = kinds_of_type(declared, self.names)
+            if kinds is not None:
+                about = shortened(node.source)
+                breaks = f"{about} that yields something that is no {in_words(declared)}"
+                self.ledger.grant(AssumptionKind.AS_DECLARED, about, breaks)
+                self.kinds[term[1]] = kinds
 
     def _of_class(self, node: Do, subject: Term, asked: Term) -> Term | None:
         """Whether an object is of a class of the project, where a proof needs that asking does

@@ -140,7 +140,7 @@ class _Walk(Rounds):
         self.given = tuple(env[name] for name in self.before.parameters)
         facts = self._promised(env)
         sides = (Side(self.before.entry, env), Side(self.after.entry, dict(env)))
-        return State(sides, facts, {})
+        return State(sides, facts, {}, {})
 
     def _promised(self, env: dict[Slot, Term]) -> Facts:
         """The classes that annotations promise, where they are asked for."""
@@ -231,7 +231,7 @@ class _Walk(Rounds):
 
     def _key(self, state: State) -> tuple[object, Numbering]:
         views = [(s.node.number, s.node.live, s.env, s.reads) for s in state.sides]
-        return self.memory.key(views, state.known_globals, self._colour)
+        return self.memory.key(views, state.known_globals, state.fields, self._colour)
 
     def _keep(self, segments: list[set[Fact]], marks: list[tuple[object, Numbering]]) -> Used:
         rest: set[Fact] = set()
@@ -293,6 +293,7 @@ class _Walk(Rounds):
         """The state with new unknown values for all that both sides hold alike, and no facts."""
         general = state.copy(Facts(self.kinds))
         general.known_globals.clear()
+        general.fields.clear()
         for side in general.sides:
             side.env = {slot: side.env.get(slot, UNBOUND) for slot in side.node.live}
         shared = set(general.sides[0].env.values()) & set(general.sides[1].env.values())

@@ -112,7 +112,7 @@ class Rounds(Matching):
                 if w == which
             }
             sides.append(Side(node.next, env))
-        return State((sides[0], sides[1]), Facts(self.kinds, dict(hypothesis.facts)), {})
+        return State((sides[0], sides[1]), Facts(self.kinds, dict(hypothesis.facts)), {}, {})
 
     def _restored(self, place: Place, hypothesis: Hypothesis, state: State) -> None:
         """Check the assumed relation at the end of a round; ask for a weaker one if it fails."""

@@ -11,6 +11,8 @@ from ..world.types import ANYTHING, Type
 from ..values.terms import UNBOUND, Kinds, Term
 
 Used: TypeAlias = frozenset[Fact]
+# What attributes of objects hold, and how long containers are, until something may change it.
+Fields: TypeAlias = dict[tuple[Term, str], Term]
 Place: TypeAlias = tuple[int, int]
 # A side (0 before, 1 after) and a slot.
 Name: TypeAlias = tuple[int, Slot]
@@ -90,12 +92,13 @@ class Path:
 class State:
     """Both sides and what is known on the path to here.
 
-    ``owed`` are reads and tests that the new version did early, and the old one still has to do.
+    ``fields`` is what declared attributes hold since the last effect. ``owed`` are reads and tests that the new version did early, and the old one still has to do.
     """
 
     sides: tuple[Side, Side]
     facts: Facts
     known_globals: dict[str, Term]
+    fields: Fields
     asked: tuple[Answered, ...] = ()
     owed: frozenset[Term] = frozenset()
 
@@ -106,6 +109,7 @@ class State:
             (a.copy(), b.copy()),
             facts or self.facts,
             dict(self.known_globals),
+            dict(self.fields),
             self.asked,
             self.owed,
         )

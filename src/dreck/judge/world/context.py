@@ -502,7 +502,9 @@ def _owner(tree: ast.Module, subject: Function) -> str:
     owner = next(
         (c for c in tree.body if isinstance(c, ast.ClassDef) and subject.node in c.body), None
     )
-    return owner.name if owner is not None and _takes_instance(subject.node) else ""
+    # While an object is made, it need not have yet what it is declared to have.
+    made = owner is not None and _takes_instance(subject.node) and subject.node.name != "__init__"
+    return owner.name if made and owner is not None else ""
 
 
 def _takes_instance(node: FunctionNode) -> bool:

@@ -31,6 +31,7 @@ class ClassFacts:
         fields: the types of its attributes; where declarations clash or lack, the attribute is not
             here.
         results: the types of what its methods give back.
+        present: attributes that every object has once it is made.
         compares: whether a class defines an ``==`` of its own.
         orders: whether a class defines an order of its own.
         hashes: whether its objects can be looked up in a dict.
@@ -40,6 +41,7 @@ class ClassFacts:
 
     fields: Mapping[str, Type] = field(default_factory=dict)
     results: Mapping[str, Type] = field(default_factory=dict)
+    present: frozenset[str] = frozenset()
     compares: bool = False
     orders: bool = False
     hashes: bool = True
@@ -62,6 +64,7 @@ def class_facts(name: str, tree: ast.Module) -> ClassFacts | None:
     return ClassFacts(
         fields,
         _results(related, tree),
+        _present(node, related, tree),
         compared,
         any(names & _ORDER for names in own),
         hashes,
@@ -152,6 +155,70 @@ def _fields(related: list[ast.ClassDef], tree: ast.Module) -> dict[str, Type]:
             if declared.get(name) or not _is_set_elsewhere(name, related, tree):
                 found[name] = kind
     return found
+
+
+def _present(node: ast.ClassDef, related: list[ast.ClassDef], tree: ast.Module) -> frozenset[str]:
+    """Attributes that objects of a class, and of all classes derived from it, surely have."""
+    deleted = {
+        n.attr
+        for n in nodes_of(tree)
+        if isinstance(n, ast.Attribute) and isinstance(n.ctx, ast.Del)
+    }
+    below = [c for c in related if node in _above(c, tree)]
+    return frozenset.intersection(*(_set_by(c, tree) for c in below)) - deleted
+
+
+def _above(node: ast.ClassDef, tree: ast.Module) -> list[ast.ClassDef]:
+    """A class and those of the module that it is derived from."""
+    found = [node]
+    for each in found:
+        names = {b.id for b in each.bases if isinstance(b, ast.Name)}
+        found += [
+            c
+            for c in tree.body
+            if isinstance(c, ast.ClassDef) and c.name in names and c not in found
+        ]
+    return found
+
+
+def _set_by(node: ast.ClassDef, tree: ast.Module) -> frozenset[str]:
+    """Attributes that the body of a class or the making of an object sets, whatever happens."""
+    found: set[str] = set()
+    for owner in _above(node, tree):
+        is_row = _is_row(owner, tree)
+        for statement in owner.body:
+            if isinstance(statement, ast.AnnAssign) and isinstance(statement.target, ast.Name):
+                found |= {statement.target.id} if is_row or statement.value is not None else set()
+            elif isinstance(statement, ast.Assign) and single_target(statement) is not None:
+                found.add(str(single_target(statement)))
+    for owner in _above(node, tree):
+        made = next((s for s in owner.body if getattr(s, "name", "") == "__init__"), None)
+        if isinstance(made, ast.FunctionDef) and made.args.args:
+            found |= _set_first(made)
+            if not _goes_on(made):
+                break  # what the classes above set is not reached
+    return frozenset(found)
+
+
+def _set_first(made: ast.FunctionDef) -> set[str]:
+    """Attributes that ``__init__`` sets in statements of its own block, before it can leave."""
+    this, found = made.args.args[0].arg, set()
+    for statement in made.body:
+        if any(isinstance(n, ast.Return) for n in ast.walk(statement)):
+            break
+        targets = statement.targets if isinstance(statement, ast.Assign) else []
+        if isinstance(statement, ast.AnnAssign) and statement.value is not None:
+            targets = [statement.target]
+        found |= {t.attr for t in targets if isinstance(t, ast.Attribute) and _is_own(t, this)}
+    return found
+
+
+def _goes_on(made: ast.FunctionDef) -> bool:
+    """Whether ``__init__`` surely calls that of the class above."""
+    calls = [
+        s.value for s in made.body if isinstance(s, ast.Expr) and isinstance(s.value, ast.Call)
+    ]
+    return any(ast.unparse(c.func).endswith(".__init__") for c in calls)
 
 
 def _is_unknown(kind: Type) -> bool:
@@ -268,6 +335,11 @@ class Declarations:
     def field_type(self, kind: Type, attribute: str) -> Type:
         """The declared type of an attribute of a value, the same in both versions; else anything."""
         return self._agreed(kind, lambda f: f.fields.get(attribute))
+
+    def has_surely(self, kind: Type, attribute: str) -> bool:
+        """Whether every value of a type has an attribute, in both versions."""
+        found = [f for n in own_names(kind) for f in self.facts(n)]
+        return bool(found) and all(attribute in f.present for f in found)
 
     def result_type(self, kind: Type, method: str) -> Type:
         """The declared type of what a method gives back, the same in both versions; else anything."""

@@ -6,7 +6,7 @@ import ast
 
 from ..world.around import Names
 from ..values.terms import PLAIN, Kinds, enum_kind
-from .types import names_in
+from .types import Type, names_in
 
 _SIMPLE: dict[str, Kinds] = {
     "int": frozenset({"int", "bool"}),
@@ -51,6 +51,19 @@ def _of_alias(annotation: ast.Name, names: Names) -> Kinds | None:
     if not found <= PLAIN or any(map(names.declared.is_derived_from, found)):
         return None
     return found
+
+
+def kinds_of_type(kind: Type, names: Names) -> Kinds | None:
+    """The plain types, and plain enums, that a declared type allows; None if it allows others."""
+    found = set()
+    for atom in kind:
+        if atom.name.startswith("own:") and atom.name[4:] in names.enums:
+            found.add(enum_kind(atom.name[4:], names.enums[atom.name[4:]]))
+        elif atom.name not in PLAIN or names.declared.is_derived_from(atom.name):
+            return None
+        else:
+            found.add(atom.name)
+    return frozenset(found) or None
 
 
 def class_of_annotation(annotation: ast.expr | None) -> str:
