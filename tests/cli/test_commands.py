@@ -261,7 +261,7 @@ def test_the_demo(tmp_path: Path, dreck_command) -> None:
         "Office.admit",
         "10 steps in 1 of 1 function",
         "proved-under  Office.admit",
-        "differs  Office.admit",
+        "differs  is_too_deep",
         "67 passed",
     ):
         assert words in done.out, words

@@ -130,7 +130,7 @@ class FunctionWork:
 
     def _takes(self, candidate: Candidate) -> bool:
         step = self._judged(self.region, candidate)
-        if not step.verdict.verdict.same:
+        if not step.verdict.holds:
             self._refused.add(candidate.region.text)
             self.taken_back.append(step)
             return False
@@ -155,7 +155,7 @@ class FunctionWork:
             before = self.region
             for candidate in way:
                 steps.append(self._judged(before, candidate))
-                if not steps[-1].verdict.verdict.same:
+                if not steps[-1].verdict.holds:
                     self._refused.add(candidate.region.text)
                     self.taken_back.append(steps[-1])
                     break

@@ -164,20 +164,20 @@ class ModuleWork:
         """
         judge = self.settings.judge
         verdicts = [self._verdict(name, way, judge.without_trials()) for way in ways[:1]]
-        while verdicts and not verdicts[-1].verdict.same and len(verdicts) < len(ways):
+        while verdicts and not verdicts[-1].holds and len(verdicts) < len(ways):
             verdicts.append(self._verdict(name, ways[len(verdicts)], judge.without_trials()))
         if not verdicts:
             return None
         way, verdict = ways[len(verdicts) - 1], verdicts[-1]
-        if not verdict.verdict.same:
+        if not verdict.holds:
             self._refused |= {w.text for w in ways}
             if not self.settings.only:
                 return None  # a name is not worth the doubt that trials leave
             way, verdict = ways[0], self._verdict(name, ways[0], judge)
-            if not verdict.verdict.same and self.moves[move].instead:
+            if not verdict.holds and self.moves[move].instead:
                 verdict = replace(verdict, why=f"{verdict.why}; {self.moves[move].instead}")
         step = Step(move, way.line, way.why, self._diff(way), verdict, way.names)
-        if not verdict.verdict.same:
+        if not verdict.holds:
             self._taken_back.append(step)
             return None
         self._steps.append(step)

@@ -186,7 +186,7 @@ def same(a: Depth, b: Height):
     return b == a
 
 
-#: equality of anything, where a class of the module says what it is -> differs
+#: equality of anything, where a class of the module says what it is -> unproved
 class Depth:
     def __init__(self, n): self.n = n
     def __eq__(self, other): return True

@@ -45,7 +45,7 @@ def open_up(lock):
     return name
 
 
-#: arguments are evaluated in another order -> differs
+#: arguments are evaluated in another order -> unproved
 def pay(desk, a, b):
     return desk.pay(a.cost(), b.cost())
 #: becomes
@@ -71,7 +71,7 @@ def pay(desk, a):
     return desk.pay(a)
 
 
-#: an attribute read again after a call may have changed -> differs
+#: an attribute read again after a call may have changed -> unproved
 def pay(desk, lock):
     before = desk.takings
     lock.pass_through(desk)
@@ -94,7 +94,7 @@ def pay(desk, pence: int):
     return due
 
 
-#: pure arithmetic on something unknown may not move -> differs
+#: pure arithmetic on something unknown may not move -> unproved
 def pay(desk, pence):
     due = pence + 5
     desk.open()

@@ -907,7 +907,7 @@ class Upper(Lock):
         return False
 
 
-#: a property that acts is asked once less -> differs
+#: a property that acts is asked once less -> unproved
 class Lock:
     def __init__(self):
         self.count = 0

@@ -914,7 +914,7 @@ def toll(kind: str, number: int):
     return TOLLS[kind, number]
 
 
-#: a table by pairs of which one part has no hash -> differs
+#: a table by pairs of which one part has no hash -> unproved
 def toll(kind, season):
     if kind == "barge" and season == "winter":
         return 1

@@ -68,7 +68,7 @@ def spill(levels, limit: int):
     return total
 
 
-#: a step of the loop is skipped by the new continue -> differs
+#: a step of the loop is skipped by the new continue -> unproved
 def spill(levels):
     count = 0
     for level in levels:
@@ -87,7 +87,7 @@ def spill(levels):
     return count
 
 
-#: the else of a loop runs unless it breaks -> differs
+#: the else of a loop runs unless it breaks -> unproved
 def find(boats, name):
     for boat in boats:
         if boat.name == name:
@@ -146,7 +146,7 @@ def drain(lock):
         lock.drop()
 
 
-#: the condition moves to the end of the loop -> differs
+#: the condition moves to the end of the loop -> unproved
 def drain(lock):
     while lock.open:
         lock.drop()
@@ -358,7 +358,7 @@ def level(readings, limit: int):
     return high
 
 
-#: a carried flag is set too early -> differs
+#: a carried flag is set too early -> unproved
 def level(readings, limit: int):
     high = False
     for reading in readings:

@@ -89,6 +89,8 @@ class Judge:
         found = differences(before, after)
         splits = split_classes_of(after.tree, before.tree)
         wanted = list(dict.fromkeys([*found.changed, *_methods_of_kinds(splits), *options.names]))
+        # What only one version has is told as added or removed.
+        wanted = [n for n in wanted if n in before.functions and n in after.functions]
         if subject is not None:
             self._check_subject(subject, before, after)
             known = [n for n in wanted if n in before.functions and n in after.functions]
@@ -282,7 +284,24 @@ def _from_trials(request: Request, found: dict[str, Any], unproved: str) -> Subj
         why = f"no difference in {trials.count} trials, but none of them came to {place}; not proved: {unproved}"
         return SubjectVerdict(request.subject, Verdict.UNDECIDED, why, trials=trials)
     verdict = _weighed(request.subject, trials)
-    return replace(verdict, why=f"{verdict.why}; not proved: {unproved}")
+    assumed = found.get("assumed")
+    return replace(
+        verdict,
+        why=f"{verdict.why}; not proved: {unproved}",
+        assumptions=() if assumed is None else (_assumed(request.subject, assumed),),
+    )
+
+
+def _assumed(subject: str, found: dict[str, Any]) -> Assumption:
+    """What the versions must be taken for the same under: a value no program has, or one of another
+    kind than the code evidently takes, parts them.
+    """
+    where = [
+        f"{question} is {answer}" for question, answer in found["said"].items() if answer != ELSE
+    ]
+    call = call_text(subject, found)
+    breaks = f"{call}{' where ' + ', '.join(where) if where else ''}: before it {found['before']}, after it {found['after']}"
+    return Assumption(AssumptionKind(found["stands"]), subject, breaks)
 
 
 def _helps(verdict: SubjectVerdict, function: Function) -> str:

@@ -38,6 +38,8 @@ class AssumptionKind(Enum):
     """What a proof may rest on that the code does not show."""
 
     AS_DECLARED = "as-declared"
+    AS_USED = "as-used"
+    PLAIN_VALUE = "plain-value"
     TOTAL_ORDER = "total-order"
     STABLE_READ = "stable-read"
     NO_EFFECT = "no-effect"
@@ -170,6 +172,13 @@ class SubjectVerdict:
 
     def __repr__(self) -> str:
         return f"<{self.subject}: {self.verdict.value}, {self.why}>"
+
+    @property
+    def holds(self) -> bool:
+        """Whether a step with this verdict may stand that nobody looks at: trials in which only a
+        stand-in showed a difference are no such evidence.
+        """
+        return self.verdict.same and not (self.verdict is Verdict.TESTED and self.assumptions)
 
     def to_dict(self) -> dict[str, Any]:
         """The verdict as plain data, ready for JSON."""

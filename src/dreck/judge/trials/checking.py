@@ -27,17 +27,19 @@ from .clock import TooLong
 from .instrument import MARK, Branch, Seen, fitted
 from .loading import CannotCall, CannotLoad, Subject, load, subject_in
 from .observe import Observation, observe
-from .plan import Parameters, Row, neighbours, own_row, parameters_of, random_rows
-from .recipes import Recipe, Side, library_names
+from .plan import Parameters, Row, neighbours, own_row, parameters_of, random_rows, shapes_of
+from .recipes import Recipe, Side, joined, library_names
 from .recorded import in_words, recorded_row
 from .suggest import handled_errors, suggestions, with_callees
 
 # Inputs tried at most, and seconds spent on them.
-MOST_TRIALS = 1_500
+MOST_TRIALS = 2_500
 TRIAL_SECONDS = 6.0
 # Planted faults tried at most, and seconds spent on all of them.
 MOST_FAULTS = 60
 FAULT_SECONDS = 6.0
+# Values kept of what stand-ins of one name were compared with.
+_MOST_LEARNT = 24
 # Simpler inputs tried while shrinking one that shows a difference.
 MOST_SHRINKS = 200
 
@@ -58,7 +60,7 @@ class Tried:
     ``quickly`` is set if the quick way was enough; else ``seen`` is.
     """
 
-    row: Any  # the numbers of its recipes if tried quickly, else the recipes
+    row: Any  # the arguments if tried quickly, else the recipes
     answers: dict[str, int]
     seen: Observation | None
     quickly: quick.Outcome | None
@@ -82,17 +84,20 @@ class Check:
             *nodes, *with_callees(self.subjects[0].function, request["roots"]), modules=modules
         )
         self.suggested[RAISES] = handled_errors(*nodes)
-        self.parameters: Parameters = parameters_of(
-            self.subjects[0], self.suggested, request["aim"], self.subjects[1]
-        )
+        self.shapes = shapes_of(modules, self.name)
+        self.parameters: Parameters = self._parameters()
+        self.learnt: dict[str, set[Any]] = {}  # what stand-ins were compared with, by name
+        self.assumed: dict[str, Any] | None = None  # a difference that only a stand-in shows
         self.inputs: list[Tried] = []
         self.recorded = 0
         self.guide = _Guide(self)
         sides = zip(self.sides, self.texts, strict=True)
         self._quick = all(quick.keeps_no_state(side, text) for side, text in sides)
-        self._values = [
-            [r.value if r.is_plain else _NOT_PLAIN for r in c] for c in self.parameters.recipes
-        ]
+        self._values = self._plain_values()
+
+    def _parameters(self) -> Parameters:
+        request, subjects = self.request, self.subjects
+        return parameters_of(subjects[0], self.suggested, request["aim"], subjects[1], self.shapes)
 
     def _load(self, source: str | ast.Module, path: str, **extra: Any) -> Side:
         return load(source, path, self.request["module"], **extra)
@@ -113,6 +118,7 @@ class Check:
             "recorded": self.recorded,
             "before": before,
             "after": after,
+            "assumed": self.assumed,
             **self._faults(),
         }
 
@@ -124,14 +130,43 @@ class Check:
         if not all(self.parameters.recipes):
             return None
         found = self._own_inputs() or self._recorded_calls()
+        start = time.monotonic()
+        if found is None:
+            found = self._searched(MOST_TRIALS * 3 // 5, start + TRIAL_SECONDS / 2)
+        if found is None and self._learns():
+            found = self._searched(MOST_TRIALS, start + TRIAL_SECONDS)
+        return found
+
+    def _searched(self, most: int, end: float) -> dict[str, Any] | None:
+        """Try inputs until so many were tried, or until that time."""
         choices = _Choices(self.parameters)
-        end = time.monotonic() + TRIAL_SECONDS
-        while found is None and len(self.inputs) < MOST_TRIALS and time.monotonic() < end:
+        found = None
+        while found is None and len(self.inputs) < most and time.monotonic() < end:
             slow = self._quick_run(choices) if self._quick else next(choices, None)
             if slow is None:
                 return None
             found = self._slow_trial(slow, choices)
         return found
+
+    def _learns(self) -> bool:
+        """Draw plain values anew, with what stand-ins were compared with: the value that a bound was
+        worked out to be stands in no text.
+        """
+        if not self.learnt:
+            return False
+        for name, values in self.learnt.items():
+            known = self.suggested.setdefault(name, [])
+            near = [n for v in sorted(values, key=repr) for n in _near(v)]
+            known += [
+                v for v in near if not any(v is k or (type(v) is type(k) and v == k) for k in known)
+            ]
+        self.parameters = self._parameters()
+        self._values = self._plain_values()
+        return True
+
+    def _plain_values(self) -> list[list[Any]]:
+        recipes = self.parameters.recipes
+        return [[r.value if r.is_plain else _NOT_PLAIN for r in c] for c in recipes]
 
     def _quick_run(self, choices: _Choices) -> _Choice | None:
         """Try plain inputs one after the other; return the first that needs the slow way."""
@@ -147,7 +182,7 @@ class Check:
                     outcome = run(before, arguments)
                     if outcome is None or outcome != run(after, arguments) or output.tell():
                         return choice
-                    self.inputs.append(Tried(choice[0], {}, None, outcome))
+                    self.inputs.append(Tried(arguments, {}, None, outcome))
                     if self.guide.grew():
                         choices.vary(choice[0], {})
                     if len(self.inputs) >= MOST_TRIALS:
@@ -211,6 +246,7 @@ class Check:
             before = self._observe(0, row, answers)
         except Exception:
             return None  # the input itself could not be built
+        self._note_comparisons(answers)
         if not self._parted(before, row, answers):
             self.inputs.append(Tried(row, answers.given(), before, None))
             return None
@@ -219,7 +255,23 @@ class Check:
             again, row, Answers(self.suggested, answers.given())
         ):
             return None  # the old version differs from itself: no evidence about a change
-        return self._shrunk(row, answers, before)
+        stands = joined(row)
+        if not stands:
+            return self._shrunk(row, answers, before)
+        if self.assumed is None:
+            self.assumed = {"stands": stands, **self._described(row, answers.given())}
+        return None
+
+    def _note_comparisons(self, answers: Answers) -> None:
+        """Keep what stand-ins were compared with."""
+        for question in answers.given():
+            asked, _, value = question.partition(" against ")
+            name = re.sub(r"[#\d()\[\]]+$", "", asked).rpartition(".")[2]
+            if value and name.isidentifier() and len(self.learnt.get(name, ())) < _MOST_LEARNT:
+                try:
+                    self.learnt.setdefault(name, set()).add(ast.literal_eval(value))
+                except (ValueError, SyntaxError, TypeError, MemoryError):
+                    continue  # compared with something that is no constant
 
     def _parted(self, before: Observation, row: tuple[Recipe, ...], answers: Answers) -> bool:
         second = answers.restart()
@@ -233,7 +285,7 @@ class Check:
         """The same difference with simpler arguments, as far as quickly found."""
         best, given, budget = row, answers.given(), MOST_SHRINKS
         for position, recipes in enumerate(self.parameters.recipes):
-            for simpler in sorted(recipes, key=_plainness):
+            for simpler in sorted((r for r in recipes if not r.stands), key=_plainness):
                 budget -= 1
                 if _plainness(simpler) >= _plainness(best[position]) or budget < 0:
                     break
@@ -332,11 +384,10 @@ class Check:
     def _tells_apart(self, subject: Subject, side: Side, tried: Tried) -> bool:
         """Whether an input shows that a version is not the old one."""
         if tried.quickly is not None:
-            arguments = tuple(c[i] for c, i in zip(self._values, tried.row, strict=True))
             try:
                 with quick.lane() as output:
                     return (
-                        quick.outcome(subject.function, arguments) != tried.quickly
+                        quick.outcome(subject.function, tried.row) != tried.quickly
                         or output.tell() > 0
                     )
             except TooLong:
@@ -444,6 +495,11 @@ def _quietly(
         return _observed(subject, side, row, parameters, answers)
     except Exception:
         return None
+
+
+def _near(value: Any) -> list[Any]:
+    """A value that something was compared with, and its neighbours."""
+    return [value, value - 1, value + 1] if type(value) in (int, float) else [value]
 
 
 def _plainness(recipe: Recipe) -> tuple[bool, bool, int]:

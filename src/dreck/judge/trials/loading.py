@@ -8,7 +8,7 @@ import inspect
 import io
 import sys
 import types
-from collections.abc import Callable
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from types import CodeType
 from typing import Any
@@ -101,14 +101,16 @@ def _bare(found: Any, owner: type | None, name: str) -> Subject:
     return Subject(found, owner, "self" if owner is not None and inspect.isfunction(found) else "")
 
 
-def selves(subject: Subject, suggested: Suggested) -> list[Recipe]:
-    """Recipes for the first argument of a method."""
+def selves(
+    subject: Subject, suggested: Suggested, known: Mapping[str, Sequence[Recipe]]
+) -> list[Recipe]:
+    """Recipes for the first argument of a method; ``known`` are values for its constructor."""
     assert subject.owner is not None
     if subject.takes == "class":
         return [the_class(subject.owner)]
-    found = [*instances(subject.owner, suggested), hollow(subject.owner)]
+    found = [*instances(subject.owner, suggested, known=known), hollow(subject.owner)]
     for derived in derived_of(subject.owner)[:_MOST_DERIVED]:
-        found += [*instances(derived, suggested)[:1], hollow(derived)]
+        found += [*instances(derived, suggested, known=known)[:4], hollow(derived)]
     return found
 
 

@@ -9,6 +9,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
+from . import records
 from .answers import Answers
 from .clock import TooLong, time_limit
 from .picture import picture
@@ -44,6 +45,7 @@ def observe(
     named = {n: r.build(side, answers) for n, r in by_name.items()}
     side.refresh()
     answers.paint = picture
+    records.note = lambda *entry: answers.log.append((*entry, tuple(map(picture, entry[2:]))))
     output = io.StringIO()
     with contextlib.redirect_stdout(output), contextlib.redirect_stderr(output):
         kind, value, text = _outcome(lambda: function(*positional, **named))

@@ -2,25 +2,67 @@
 
 from __future__ import annotations
 
+import ast
+import enum
 import inspect
 import itertools
 import random
 import typing
-from collections.abc import Callable, Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, field
 from typing import Any, TypeAlias
 
 from .loading import Subject, derived_of, selves
+from ...outline import functions_of
 from .answers import Answers
+from .evident import evident, fitting
+from .shapes import Reader, Shape
 from .recipes import OMITTED, Recipe, Side, by_keys, from_hint, hollow, instances, literal, unknown
 from .suggest import Suggestions
 
 # Pseudo-random rows after the guided ones; the seed is fixed, so every run is the same.
-RANDOM_ROWS = 800
+RANDOM_ROWS = 1_800
 SEED = 20260101
+# Values of one field, and objects of one class, that are tried.
+_MOST_FIELDS = 12
+_MOST_OBJECTS = 16
 # Classes that a function mentions, of which objects are tried.
 _MOST_KINDS = 6
 Row: TypeAlias = tuple[int, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Shapes:
+    """What the code does with values that nothing is declared of.
+
+    Attributes:
+        parameters: of the function, in both versions.
+        evident: the same in the old version alone: who asks less may be given more.
+        constructor: of what makes the object whose method it is.
+    """
+
+    parameters: Mapping[str, Shape] = field(default_factory=dict)
+    evident: Mapping[str, Shape] = field(default_factory=dict)
+    constructor: Mapping[str, Shape] = field(default_factory=dict)
+
+
+def shapes_of(trees: Iterable[ast.Module], name: str) -> Shapes:
+    """Read what both versions of a function do with values that nothing is declared of."""
+    *owners, _ = name.split(".")
+    parameters: dict[str, Shape] = {}
+    made: dict[str, Shape] = {}
+    fields: dict[str, Shape] = {}
+    evidence: dict[str, Shape] = {}
+    for tree in trees:
+        reader = Reader(tree)
+        reader.fields = fields
+        node = next(f.node for f in functions_of(tree) if f.name == name)
+        if len(owners) == 1:
+            reader.method_of(owners[0])
+        evidence = evidence or Reader(tree).parameters(node)
+        parameters |= reader.parameters(node, parameters)
+        made |= reader.constructor(owners[0]) if len(owners) == 1 else {}
+    return Shapes(parameters, evidence, made)
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,7 +94,11 @@ class Parameters:
 
 
 def parameters_of(
-    subject: Subject, suggested: Suggestions, aim: Mapping[str, Any], other: Subject
+    subject: Subject,
+    suggested: Suggestions,
+    aim: Mapping[str, Any],
+    other: Subject,
+    shapes: Shapes | None = None,
 ) -> Parameters:
     """Recipes for every parameter, from its hint, what it is compared with, or probes.
 
@@ -62,7 +108,9 @@ def parameters_of(
         aim: values of some parameters that are tried first, together.
         other: the function of the new version; a name of its own may be passed to ``**`` of the old
             one.
+        shapes: what the code does with values that nothing is declared of.
     """
+    shapes = shapes or Shapes()
     signature = inspect.signature(subject.function)
     hints = _hints(subject.function)
     recipes: list[tuple[Recipe, ...]] = []
@@ -80,11 +128,20 @@ def parameters_of(
             first += [0 for _ in names]
             continue
         if position == 0 and subject.takes:
-            found = selves(subject, suggested)
+            known = {n: evident(s, n, suggested) for n, s in shapes.constructor.items()}
+            found = selves(subject, suggested, {n: v for n, v in known.items() if v})
         elif parameter.name in hints:
             found = from_hint(hints[parameter.name], parameter.name, suggested)
         else:
-            found = [*_guessed(parameter, suggested), *_of_kinds(subject, other, suggested)]
+            shape = shapes.parameters.get(parameter.name)
+            every = list(shapes.parameters.values())
+            drawn = evident(shape, parameter.name, suggested, every) if shape is not None else []
+            asked = shapes.evident.get(parameter.name)
+            guessed = fitting(_guessed(parameter, suggested), asked)
+            fields = shape.attributes if shape is not None else {}
+            known = {n: evident(s, n, suggested)[:_MOST_FIELDS] for n, s in fields.items()}
+            kinds = _of_kinds(subject, other, suggested, known)
+            found = [*kinds, *drawn, *guessed]
         if parameter.name in aim:
             found = [*found, literal(aim[parameter.name])]
             first.append(len(found) - 1)
@@ -100,12 +157,23 @@ def parameters_of(
     )
 
 
-def _of_kinds(subject: Subject, other: Subject, suggested: Suggestions) -> list[Recipe]:
+def _of_kinds(
+    subject: Subject, other: Subject, suggested: Suggestions, known: Mapping[str, Sequence[Recipe]]
+) -> list[Recipe]:
     """Objects of the module's classes that one of the functions mentions, as in ``isinstance``."""
     known = getattr(subject.function, "__globals__", {})
     named = [known.get(c.__name__) for c in (*_kinds_in(subject), *_kinds_in(other))]
     own = list(dict.fromkeys(c for c in named if isinstance(c, type)))
-    return [r for c in own[:_MOST_KINDS] for r in (*instances(c, suggested)[:1], hollow(c))]
+    told = {n: v for n, v in known.items() if v}
+    made = (c for c in own[:_MOST_KINDS] if not issubclass(c, enum.Enum))
+    return [r for c in made for r in (*_spread(instances(c, suggested, known=told)), hollow(c))]
+
+
+def _spread(found: list[Recipe]) -> list[Recipe]:
+    """Some of many, from the first to the last, those that a difference may rest on first."""
+    plain = [r for r in found if not r.stands] or found
+    step = max(1, len(plain) // _MOST_OBJECTS)
+    return plain[::step][:_MOST_OBJECTS]
 
 
 def _kinds_in(subject: Subject) -> list[type]:

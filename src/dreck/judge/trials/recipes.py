@@ -15,7 +15,7 @@ import re
 import sys
 import types
 import typing
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from typing import Any, TypeAlias
 
 from .answers import Answers, Probe
@@ -25,6 +25,8 @@ Build: TypeAlias = Callable[["Side", Answers], Any]
 # Alternatives taken for one part of a compound value, and levels of compound values.
 MOST_ALTERNATIVES = 8
 DEEPEST = 3
+# Objects whose parts are all drawn anew.
+_MIXED = 40
 # Lengths of lists of mixed items.
 _LENGTHS = (3, 4, 5, 7)
 # Module-level containers of more items than this are not put back between trials.
@@ -67,13 +69,25 @@ class Side:
 class Recipe:
     """A value to be built: the Python text for people, and how to build it on one side.
 
-    A plain one is a constant of an immutable built-in type, with its value at hand.
+    A plain one is a constant of an immutable built-in type, with its value at hand. ``stands`` says
+    why a difference that it shows is none: it stands in for any value ("plain-value"), or is of
+    another kind than the code evidently takes ("as-used").
     """
 
     text: str
     build: Build
     is_plain: bool = False
     value: Any = None
+    stands: str = ""
+
+    def standing(self, stands: str) -> Recipe:
+        """The same value, which a difference may not rest on."""
+        return dataclasses.replace(self, stands=self.stands or stands)
+
+
+def joined(parts: Iterable[Recipe]) -> str:
+    """Why a value made of parts shows no difference; empty if it does."""
+    return next((p.stands for p in parts if p.stands), "")
 
 
 _PLAIN_TYPES = (int, bool, float, str, bytes, type(None))
@@ -91,7 +105,9 @@ def literal(value: Any) -> Recipe:
 
 def probe(name: str) -> Recipe:
     """A stand-in of which nothing is known."""
-    return Recipe(f"Probe({name!r})", lambda side, answers: Probe(answers, name))
+    return Recipe(
+        f"Probe({name!r})", lambda side, answers: Probe(answers, name), stands="plain-value"
+    )
 
 
 _SAMPLES: dict[Any, Sequence[Any]] = {
@@ -141,12 +157,12 @@ def unknown(name: str) -> list[Recipe]:
     """What is tried where nothing is known."""
     plain: list[Any] = [None, 0, 1, "", "a", True, 1.5, -1]
     return [
-        probe(name),
         *map(literal, plain),
-        _sequence([]),
-        _sequence([literal(1)]),
-        _mapping([]),
-        _sequence([literal(2), literal(1)]),
+        sequence([]),
+        sequence([literal(1)]),
+        mapping([]),
+        sequence([literal(2), literal(1)]),
+        probe(name),
     ]
 
 
@@ -257,16 +273,26 @@ def _unlike(values: Sequence[Any]) -> list[Any]:
     return list({(type(v), repr(v)): v for v in values}.values())
 
 
-def _sequence(items: Sequence[Recipe], make: Callable[[Any], Any] = list) -> Recipe:
+def sequence(items: Sequence[Recipe], make: Callable[[Any], Any] = list) -> Recipe:
+    """A list, or another container made of one, of these items."""
     inside = ", ".join(r.text for r in items)
     text = {list: f"[{inside}]", tuple: f"({inside}{',' if len(items) == 1 else ''})"}.get(make)  # type: ignore[call-overload]
     text = text or f"{make.__name__}([{inside}])"
-    return Recipe(text, lambda side, answers: make([r.build(side, answers) for r in items]))
+    return Recipe(
+        text,
+        lambda side, answers: make([r.build(side, answers) for r in items]),
+        stands=joined(items),
+    )
 
 
-def _mapping(pairs: Sequence[tuple[Recipe, Recipe]]) -> Recipe:
+def mapping(pairs: Sequence[tuple[Recipe, Recipe]]) -> Recipe:
+    """A dict of these keys and values."""
     text = "{" + ", ".join(f"{k.text}: {v.text}" for k, v in pairs) + "}"
-    return Recipe(text, lambda side, a: {k.build(side, a): v.build(side, a) for k, v in pairs})
+    return Recipe(
+        text,
+        lambda side, a: {k.build(side, a): v.build(side, a) for k, v in pairs},
+        stands=joined(r for pair in pairs for r in pair),
+    )
 
 
 def _container(
@@ -281,38 +307,73 @@ def _container(
         if not arguments or arguments[-1] is Ellipsis:
             one = items()
             return [
-                _sequence([], tuple),
-                *(_sequence([i], tuple) for i in one),
-                _sequence(one[:2], tuple),
+                sequence([], tuple),
+                *(sequence([i], tuple) for i in one),
+                sequence(one[:2], tuple),
             ]
         parts = [items(i) for i in range(len(arguments))]
-        return [_sequence(row, tuple) for row in _varied(parts)]
+        return [sequence(row, tuple) for row in _varied(parts)]
     if origin in _LISTS or origin in _SETS:
         make = list if origin in _LISTS else (frozenset if origin is frozenset else set)
         one = items()
         chance = random.Random(len(one))  # the same on every run
-        twice = [_sequence([one[0], one[-1], one[0]], make)] if one else []
-        twice += [_sequence([chance.choice(one) for _ in range(n)], make) for n in _LENGTHS if one]
+        twice = [sequence([one[0], one[-1], one[0]], make)] if one else []
+        twice += [sequence([chance.choice(one) for _ in range(n)], make) for n in _LENGTHS if one]
         return [
-            _sequence([], make),
-            *(_sequence([i], make) for i in one),
-            _sequence(one[:3], make),
+            sequence([], make),
+            *(sequence([i], make) for i in one),
+            sequence(one[:3], make),
             *twice,
-            _sequence(one[2::-1], make),
+            sequence(one[2::-1], make),
         ]
     if origin in _MAPPINGS:
         keys, values = items(), items(1)
         asked = by_keys(name, suggested) if not arguments or arguments[0] is str else []
-        pairs = [_mapping([(keys[0], v)]) for v in values]
+        pairs = [mapping([(keys[0], v)]) for v in values]
         return [
-            _mapping([]),
+            mapping([]),
             *asked,
             *pairs,
-            _mapping(list(zip(keys[:3], values[:3], strict=False))),
+            mapping(list(zip(keys[:3], values[:3], strict=False))),
         ]
     if origin is collections.abc.Callable:
-        return [probe(name)]
+        return [*_functions(arguments, name, suggested, depth), probe(name)]
     return None
+
+
+def _functions(
+    arguments: tuple[Any, ...], name: str, suggested: Suggested, depth: int
+) -> list[Recipe]:
+    """Functions that note their calls and give back what they are declared to."""
+    from .evident import recorder
+
+    gives = arguments[-1] if arguments else typing.Any
+    found = from_hint(gives, name, suggested, depth + 1)[:MOST_ALTERNATIVES]
+    return [recorder(name.rpartition(".")[2], r) for r in found if not r.stands]
+
+
+def _of_protocol(cls: type, suggested: Suggested, depth: int) -> list[Recipe]:
+    """Records with the methods and attributes that a protocol asks for."""
+    from .evident import record, recorder
+
+    try:
+        fields = {n: h for n, h in typing.get_type_hints(cls).items() if not n.startswith("_")}
+        own = {
+            n: v for n, v in vars(cls).items() if inspect.isfunction(v) and not n.startswith("_")
+        }
+        gives = {n: typing.get_type_hints(f).get("return", typing.Any) for n, f in own.items()}
+    except (NameError, TypeError):
+        return []
+    names = [*fields, *gives]
+    parts = [
+        [r for r in from_hint({**fields, **gives}[n], n, suggested, depth + 1) if not r.stands]
+        for n in names
+    ]
+    rows = _varied([p[:MOST_ALTERNATIVES] for p in parts])
+    return [
+        record({n: recorder(n, r) if n in gives else r for n, r in zip(names, row, strict=True)})
+        for row in rows
+    ]
 
 
 def by_keys(name: str, suggested: Suggested) -> list[Recipe]:
@@ -321,7 +382,7 @@ def by_keys(name: str, suggested: Suggested) -> list[Recipe]:
     """
     keys = [k for k in suggested.get(name, ()) if isinstance(k, str) and k.isidentifier()]
     values = [(k, v) for k in keys for v in suggested.get(k, ())[:MOST_ALTERNATIVES]]
-    return [_mapping([(literal(k), literal(v))]) for k, v in values[: 2 * MOST_ALTERNATIVES]]
+    return [mapping([(literal(k), literal(v))]) for k, v in values[: 2 * MOST_ALTERNATIVES]]
 
 
 def _of_class(cls: type, name: str, suggested: Suggested, depth: int) -> list[Recipe]:
@@ -330,7 +391,7 @@ def _of_class(cls: type, name: str, suggested: Suggested, depth: int) -> list[Re
     if typing.is_typeddict(cls):
         return _typed_dicts(cls, suggested, depth)
     if getattr(cls, "_is_protocol", False):
-        return [probe(name)]
+        return [*_of_protocol(cls, suggested, depth), probe(name)]
     if cls.__module__ in ("builtins", "typing", "abc", "collections.abc"):
         return unknown(name)
     return [*instances(cls, suggested, depth), probe(name)]
@@ -342,12 +403,12 @@ def _typed_dicts(cls: type, suggested: Suggested, depth: int) -> list[Recipe]:
     names = list(hints)
     parts = [from_hint(hints[n], n, suggested, depth + 1)[:MOST_ALTERNATIVES] for n in names]
     rows = [
-        _mapping([(literal(n), r) for n, r in zip(names, row, strict=True)])
+        mapping([(literal(n), r) for n, r in zip(names, row, strict=True)])
         for row in _varied(parts)
     ]
     required = [n for n in names if n in getattr(cls, "__required_keys__", names)]
     first = {n: p[0] for n, p in zip(names, parts, strict=True) if p}
-    return [*rows, _mapping([(literal(n), first[n]) for n in required if n in first])]
+    return [*rows, mapping([(literal(n), first[n]) for n in required if n in first])]
 
 
 def _member(cls: type, member: str) -> Recipe:
@@ -366,8 +427,20 @@ def _class_on(side: Side, cls: type) -> Any:
     return found
 
 
-def instances(cls: type, suggested: Suggested, depth: int = 0) -> list[Recipe]:
-    """Recipes that build a class through its constructor, varying one argument at a time."""
+def instances(
+    cls: type,
+    suggested: Suggested,
+    depth: int = 0,
+    known: Mapping[str, Sequence[Recipe]] | None = None,
+) -> list[Recipe]:
+    """Recipes that build a class through its constructor, varying one argument at a time.
+
+    Args:
+        cls: the class.
+        suggested: constants that the code compares values of some names with.
+        depth: levels of compound values around this one.
+        known: values of parameters that nothing is declared of.
+    """
     try:
         signature = inspect.signature(cls)
         hints = typing.get_type_hints(
@@ -380,11 +453,23 @@ def instances(cls: type, suggested: Suggested, depth: int = 0) -> list[Recipe]:
         for p in signature.parameters.values()
         if p.kind not in (p.VAR_POSITIONAL, p.VAR_KEYWORD)
     ]
+    told = known or {}
     parts = [
-        from_hint(hints.get(n, typing.Any), n, suggested, depth + 1)[:MOST_ALTERNATIVES]
+        (
+            list(told[n])
+            if n not in hints and told.get(n)
+            else from_hint(hints.get(n, typing.Any), n, suggested, depth + 1)[:MOST_ALTERNATIVES]
+        )
         for n in names
     ]
-    return [_constructed(cls, names, row) for row in _varied(parts)]
+    rows = [*_varied(parts), *_at_random(parts)] if told else _varied(parts)
+    return [_constructed(cls, names, row) for row in rows]
+
+
+def _at_random(parts: Sequence[Sequence[Recipe]]) -> list[list[Recipe]]:
+    """Rows put together at random, the same ones on every run."""
+    chance = random.Random(len(parts))
+    return [[chance.choice(p) for p in parts] for _ in range(_MIXED)] if all(parts) else []
 
 
 def _constructed(cls: type, names: Sequence[str], row: Sequence[Recipe]) -> Recipe:
@@ -396,7 +481,7 @@ def _constructed(cls: type, names: Sequence[str], row: Sequence[Recipe]) -> Reci
         arguments = {n: r.build(side, answers) for n, r in zip(names, row, strict=True)}
         return _class_on(side, cls)(**arguments)
 
-    return Recipe(text, build)
+    return Recipe(text, build, stands=joined(row))
 
 
 def the_class(cls: type) -> Recipe:
@@ -419,7 +504,9 @@ def _varied(parts: Sequence[Sequence[Recipe]]) -> list[list[Recipe]]:
 def hollow(cls: type) -> Recipe:
     """An object of a class whose constructor is not run: missing attributes are probes."""
     return Recipe(
-        f"Probe(class_={cls.__qualname__})", lambda side, a: hollow_object(_class_on(side, cls), a)
+        f"Probe(class_={cls.__qualname__})",
+        lambda side, a: hollow_object(_class_on(side, cls), a),
+        stands="plain-value",
     )
 
 

@@ -7,6 +7,7 @@ import re
 from pathlib import Path
 from typing import Any
 
+from .records import source_of_doubles
 from .runner import Request
 
 _PLAIN = '''"""Shows where two versions of {subject} part."""
@@ -24,15 +25,21 @@ def load(path):
     spec.loader.exec_module(module)
     return module
 
-{texts}
+{recorder}{texts}
 for which, path in (("before", {before}), ("after", {after})):
     module = load(path)
-    names = {{**vars(module), "nan": float("nan"), "inf": float("inf"){library}}}
+    names = {{**vars(module), "nan": float("nan"), "inf": float("inf"){library}{recorded}}}
 {given}{probes}    try:
         print(which, "returns", repr(eval(CALL, names)))
     except BaseException as error:
         print(which, "raises", repr(error))
 '''
+_NOTE = """
+
+def note(name, what, *with_what):
+    print("   ", name, what, *with_what)
+
+"""
 _PROBES = """    answers = Answers(SUGGESTIONS, ANSWERS)
     names["Probe"] = lambda name="self", class_=None: hollow(class_, answers) if class_ else Probe(answers, name)
 """
@@ -77,9 +84,13 @@ def script_of(request: Request, found: dict[str, Any]) -> str:
         texts="".join([stored, *texts]),
         given=given,
         library=library,
+        recorded=(
+            ', "Record": Record, "Recorder": Recorder, "Manager": Manager' if _doubles(call) else ""
+        ),
         before=places[0],
         after=places[1],
         probes=_PROBES if with_probes else "",
+        recorder=_doubles(call),
         call=call,
     )
     return (
@@ -87,6 +98,14 @@ def script_of(request: Request, found: dict[str, Any]) -> str:
         if with_probes
         else program
     )
+
+
+def _doubles(call: str) -> str:
+    """The plain doubles that a call uses, as Python text."""
+    if not re.search(r"\b(Record|Recorder|Manager)\(", call):
+        return ""
+    head = "\nfrom types import SimpleNamespace\nfrom typing import Any\n"
+    return f"{head}{_NOTE}\n{source_of_doubles()}\n"
 
 
 def _given(request: Request, found: dict[str, Any], call: str) -> tuple[str, str]:

@@ -1,0 +1,412 @@
+"""What code does with its values: the *evident* kinds of parameters that nothing is declared of.
+
+A value whose attributes are asked for is a record with these attributes, one that is gone through
+a list, one that is compared with texts a text. Read off the function, what it calls in its own
+module, and the methods of its class; locals and loops are followed.
+"""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass, field
+from typing import Any
+
+# Calls of functions of the module that are followed, one in the other.
+_DEEPEST = 3
+_OF_TEXTS = frozenset(
+    "strip lstrip rstrip split rsplit splitlines lower upper title capitalize startswith endswith "
+    "isdigit isalpha isspace join replace partition rpartition zfill ljust rjust encode format "
+    "casefold isupper islower isalnum isnumeric removeprefix removesuffix".split()
+)
+_OF_MAPPINGS = frozenset({"get", "items", "keys", "values", "setdefault"})
+_OF_LISTS = frozenset({"append", "extend", "insert", "sort", "reverse", "index", "pop", "remove"})
+_OF_SETS = frozenset({"add", "discard", "union", "intersection", "difference"})
+_ITERATING = frozenset({"list", "tuple", "set", "sorted", "sum", "any", "all", "iter", "enumerate"})
+_NUMERIC = (ast.Sub, ast.Mult, ast.Div, ast.FloorDiv, ast.Pow, ast.Mod)
+
+
+@dataclass(slots=True, eq=False)
+class Shape:
+    """What is done with one value.
+
+    Attributes:
+        attributes: what is asked of it by name, with what is done with that.
+        methods: what is called on it, with what is done with what comes back.
+        keys: what is asked of it by a key that is written there.
+        element: what is done with its elements, if it is gone through.
+        result: what is done with what it gives back, if it is called itself.
+        compared: constants that it is compared with.
+        wants: "number", "fraction", "text", "list", "mapping", "set", "sized", "entered" as far as
+            operators, statements and methods say.
+        may_be_none: whether the code asks for None.
+    """
+
+    attributes: dict[str, Shape] = field(default_factory=dict)
+    methods: dict[str, Shape] = field(default_factory=dict)
+    keys: dict[Any, Shape] = field(default_factory=dict)
+    element: Shape | None = None
+    parts: list[Shape] = field(default_factory=list)
+    result: Shape | None = None
+    compared: list[Any] = field(default_factory=list)
+    wants: set[str] = field(default_factory=set)
+    may_be_none: bool = False
+
+    def is_told(self) -> bool:
+        """Whether anything is known of the value but that it may be None."""
+        parts = self.attributes, self.methods, self.keys, self.element, self.parts, self.result
+        return any(parts) or bool(self.compared or self.wants)
+
+    def one(self) -> Shape:
+        """What is done with an element."""
+        if self.element is None:
+            self.element = Shape()
+        return self.element
+
+
+class Reader:
+    """Reads what a function, and all that it calls in its module, does with its parameters."""
+
+    def __init__(self, tree: ast.Module) -> None:
+        nodes = [n for n in tree.body if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef)]
+        self.functions = {n.name: n for n in nodes}
+        self.classes = {n.name: n for n in tree.body if isinstance(n, ast.ClassDef)}
+        self.fields: dict[str, Shape] = {}  # of the object whose method is read
+        self.owner: ast.ClassDef | None = None
+        self._inside: list[str] = []
+
+    def method_of(self, owner: str) -> None:
+        """Read a method of a class, and then how its objects are made: what the constructor keeps
+        of its parameters is asked for elsewhere.
+        """
+        self.owner = self.classes.get(owner)
+
+    def parameters(
+        self, function: ast.AST, given: Mapping[str, Shape] | None = None
+    ) -> dict[str, Shape]:
+        """The shapes of a function's parameters."""
+        assert isinstance(function, ast.FunctionDef | ast.AsyncFunctionDef)
+        arguments = function.args
+        names = [a.arg for a in (*arguments.posonlyargs, *arguments.args, *arguments.kwonlyargs)]
+        shapes = {n: Shape() for n in names} | dict(given or {})
+        if self.owner is not None and names and function in self.owner.body:
+            shapes[names[0]] = Shape(attributes=self.fields)
+        _Body(self, dict(shapes)).block(function.body)
+        return shapes
+
+    def constructor(self, owner: str) -> dict[str, Shape]:
+        """The shapes of what makes an object of the class whose method was read."""
+        node = self.classes.get(owner)
+        made = (
+            next((s for s in node.body if getattr(s, "name", "") == "__init__"), None)
+            if node
+            else None
+        )
+        if not isinstance(made, ast.FunctionDef):
+            return dict(self.fields)
+        shapes = self.parameters(made)
+        this = made.args.args[0].arg if made.args.args else ""
+        for statement in ast.walk(made):
+            if not isinstance(statement, ast.Assign) or not isinstance(statement.value, ast.Name):
+                continue
+            for target in statement.targets:
+                is_field = isinstance(target, ast.Attribute) and isinstance(target.value, ast.Name)
+                if is_field and target.value.id == this and target.attr in self.fields:  # type: ignore[attr-defined]
+                    shapes[statement.value.id] = self.fields[target.attr]  # type: ignore[attr-defined]
+        return shapes
+
+    def called(
+        self, node: ast.Call, given: list[Shape | None], names: Mapping[str, Shape | None]
+    ) -> None:
+        """Follow a call of a function of the module, or of a method of the own object."""
+        target: ast.AST | None = None
+        skipped = 0
+        if isinstance(node.func, ast.Name):
+            target = self.functions.get(node.func.id)
+        elif isinstance(node.func, ast.Attribute) and self.owner is not None:
+            if isinstance(node.func.value, ast.Name) and node.func.value.id == "self":
+                found = (s for s in self.owner.body if getattr(s, "name", "") == node.func.attr)
+                target, skipped = next(found, None), 1
+        if not isinstance(target, ast.FunctionDef) or target.name in self._inside:
+            return
+        if len(self._inside) >= _DEEPEST:
+            return
+        self._inside.append(target.name)
+        positional = [a.arg for a in (*target.args.posonlyargs, *target.args.args)][skipped:]
+        bound = {n: s for n, s in zip(positional, given, strict=False) if s is not None}
+        bound |= {n: s for n, s in names.items() if s is not None}
+        self.parameters(target, bound)
+        self._inside.pop()
+
+
+class _Body:
+    """One function's body, read from above to below."""
+
+    def __init__(self, reader: Reader, names: dict[str, Shape]) -> None:
+        self.reader, self.names = reader, names
+
+    def block(self, body: list[ast.stmt]) -> None:
+        """All statements of a block."""
+        for statement in body:
+            self._statement(statement)
+
+    def _statement(self, node: ast.stmt) -> None:
+        if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
+            return
+        if isinstance(node, ast.For | ast.AsyncFor):
+            self._loop(node.target, node.iter)
+        elif isinstance(node, ast.Assign):
+            found = self.shape(node.value)
+            for target in node.targets:
+                self._bind(target, found)
+        elif isinstance(node, ast.AugAssign):
+            self._arithmetic(node.op, node.target, node.value)
+        elif isinstance(node, ast.Match):
+            self._match(node)
+        elif isinstance(node, ast.With | ast.AsyncWith):
+            self._with(node)
+        for child in ast.iter_child_nodes(node):
+            if isinstance(child, ast.stmt):
+                self._statement(child)
+            elif isinstance(child, ast.expr):
+                self.shape(child)
+            else:
+                self._others(child)
+
+    def _others(self, node: ast.AST) -> None:
+        for child in ast.iter_child_nodes(node):
+            if isinstance(child, ast.stmt):
+                self._statement(child)
+            elif isinstance(child, ast.expr):
+                self.shape(child)
+            else:
+                self._others(child)
+
+    def _with(self, node: ast.With | ast.AsyncWith) -> None:
+        for item in node.items:
+            found = self.shape(item.context_expr)
+            if found is not None:
+                found.wants.add("entered")
+                if item.optional_vars is not None:
+                    self._bind(item.optional_vars, found.one())
+
+    def _match(self, node: ast.Match) -> None:
+        subject = self.shape(node.subject)
+        for pattern in (p for c in node.cases for p in ast.walk(c.pattern)):
+            if isinstance(pattern, ast.MatchValue) and isinstance(pattern.value, ast.Constant):
+                if subject is not None:
+                    subject.compared.append(pattern.value.value)
+
+    def _loop(self, target: ast.expr, source: ast.expr) -> None:
+        found = self.shape(source)
+        if isinstance(source, ast.Call):
+            called = ast.unparse(source.func)
+            if called == "enumerate" and source.args:
+                inner = self.shape(source.args[0])
+                if inner is not None and isinstance(target, ast.Tuple) and len(target.elts) == 2:
+                    self._bind(target.elts[1], inner.one())
+                return
+            if isinstance(source.func, ast.Attribute) and source.func.attr in ("items", "values"):
+                held = self.shape(source.func.value)
+                if held is not None:
+                    held.wants.add("mapping")
+                    value = (
+                        target.elts[-1] if isinstance(target, ast.Tuple) and target.elts else target
+                    )
+                    self._bind(value, held.one())
+                return
+        if found is not None:
+            found.wants.add("list")
+            self._bind(target, found.one())
+
+    def _bind(self, target: ast.expr, found: Shape | None) -> None:
+        if isinstance(target, ast.Name):
+            if found is not None:
+                self.names[target.id] = found
+            else:
+                self.names.pop(target.id, None)
+        elif isinstance(target, ast.Tuple | ast.List) and found is not None:
+            while len(found.parts) < len(target.elts):
+                found.parts.append(Shape())
+            for element, part in zip(target.elts, found.parts, strict=False):
+                self._bind(element, part)
+
+    def shape(self, node: ast.expr) -> Shape | None:
+        """What is known of the value of an expression, after noting what the expression does."""
+        method = getattr(self, "_" + type(node).__name__.lower(), None)
+        if method is not None:
+            found: Shape | None = method(node)
+            return found
+        for child in ast.iter_child_nodes(node):
+            if isinstance(child, ast.expr):
+                self.shape(child)
+        return None
+
+    def _name(self, node: ast.Name) -> Shape | None:
+        return self.names.get(node.id)
+
+    def _attribute(self, node: ast.Attribute) -> Shape | None:
+        owner = self.shape(node.value)
+        return None if owner is None else owner.attributes.setdefault(node.attr, Shape())
+
+    def _subscript(self, node: ast.Subscript) -> Shape | None:
+        owner = self.shape(node.value)
+        self.shape(node.slice)
+        if owner is None:
+            return None
+        if isinstance(node.slice, ast.Slice):
+            owner.wants.add("list")
+            return owner
+        if isinstance(node.slice, ast.Constant) and isinstance(node.slice.value, str):
+            return owner.keys.setdefault(node.slice.value, Shape())
+        is_number = isinstance(node.slice, ast.Constant | ast.UnaryOp | ast.BinOp)
+        owner.wants.add("list" if is_number else "keyed")
+        return owner.one()
+
+    def _call(self, node: ast.Call) -> Shape | None:
+        given = [self.shape(a) for a in node.args if not isinstance(a, ast.Starred)]
+        names = {k.arg: self.shape(k.value) for k in node.keywords if k.arg}
+        self.reader.called(node, given, names)
+        if isinstance(node.func, ast.Attribute):
+            owner = self.shape_without(node.func.value)
+            return None if owner is None else self._method(owner, node, given)
+        if isinstance(node.func, ast.Name) and node.func.id in self.names:
+            called = self.names[node.func.id]
+            called.result = called.result or Shape()
+            return called.result
+        if isinstance(node.func, ast.Name) and given and given[0] is not None:
+            self._builtin(node.func.id, given[0], node)
+        return None
+
+    def shape_without(self, node: ast.expr) -> Shape | None:
+        """The shape of what a method is called on."""
+        return self.shape(node)
+
+    def _method(self, owner: Shape, node: ast.Call, given: list[Shape | None]) -> Shape | None:
+        assert isinstance(node.func, ast.Attribute)
+        name = node.func.attr
+        if isinstance(node.func.value, ast.Name) and node.func.value.id == "self":
+            if self.reader.owner is not None and name in _names_in(self.reader.owner):
+                return None
+            if self.reader.owner is not None:  # what the object holds is a function
+                held = owner.attributes.setdefault(name, Shape())
+                held.result = held.result or Shape()
+                return held.result
+        constants = [a.value for a in node.args if isinstance(a, ast.Constant)]
+        if name in _OF_TEXTS and not (name == "format" and owner.attributes):
+            owner.wants.add("text")
+            owner.compared += [c for c in constants if isinstance(c, str)]
+            return None
+        if name in _OF_MAPPINGS:
+            owner.wants.add("mapping")
+            is_key = name == "get" and constants and isinstance(constants[0], str)
+            return owner.keys.setdefault(constants[0], Shape()) if is_key else owner.one()
+        if name in _OF_LISTS | _OF_SETS:
+            owner.wants.add("list" if name in _OF_LISTS else "set")
+            return owner.one() if name == "pop" else None
+        return owner.methods.setdefault(name, Shape())
+
+    @staticmethod
+    def _builtin(name: str, first: Shape, node: ast.Call) -> None:
+        if name in _ITERATING or (name in ("min", "max") and len(node.args) == 1):
+            first.wants.add("list")
+            if name == "sum":
+                first.one().wants.add("number")
+        elif name == "len":
+            first.wants.add("sized")
+        elif name in ("abs", "round", "range"):
+            first.wants.add("number")
+
+    def _compare(self, node: ast.Compare) -> None:
+        sides = [node.left, *node.comparators]
+        shapes = [self.shape(s) for s in sides]
+        for i, operator in enumerate(node.ops):
+            self._one(operator, (sides[i], shapes[i]), (sides[i + 1], shapes[i + 1]))
+
+    @staticmethod
+    def _one(
+        op: ast.cmpop, left: tuple[ast.expr, Shape | None], right: tuple[ast.expr, Shape | None]
+    ) -> None:
+        for (_, mine), (other, theirs) in ((left, right), (right, left)):
+            if mine is None:
+                continue
+            constants = list(_constants(other))
+            is_container = isinstance(op, ast.In | ast.NotIn) and other is left[0]
+            if is_container:
+                mine.one().compared += constants
+                mine.wants |= {"text"} if mine.wants & {"text"} else {"list"}
+            elif None in constants:
+                mine.may_be_none = True
+            mine.compared += [c for c in constants if c is not None and not is_container]
+            ordered = isinstance(op, ast.Lt | ast.LtE | ast.Gt | ast.GtE)
+            if ordered and not constants and (theirs is None or "text" not in theirs.wants):
+                mine.wants.add("number")
+
+    def _binop(self, node: ast.BinOp) -> None:
+        self._arithmetic(node.op, node.left, node.right)
+
+    def _arithmetic(self, op: ast.operator, left: ast.expr, right: ast.expr) -> None:
+        shapes = self.shape(left), self.shape(right)
+        texts = [isinstance(n, ast.JoinedStr) or _is_text(n) for n in (left, right)]
+        for i, found in enumerate(shapes):
+            if found is None or (isinstance(op, ast.Mod) and texts[0]):
+                continue
+            if any(texts):
+                found.wants.add("text")
+            elif isinstance(op, _NUMERIC) or (
+                isinstance(op, ast.Add) and _is_number((right, left)[i])
+            ):
+                found.wants |= {"number", "fraction"} if isinstance(op, ast.Div) else {"number"}
+
+    def _comprehension_like(
+        self, node: ast.ListComp | ast.SetComp | ast.GeneratorExp | ast.DictComp
+    ) -> None:
+        kept = dict(self.names)
+        for loop in node.generators:
+            self._loop(loop.target, loop.iter)
+            for condition in loop.ifs:
+                self.shape(condition)
+        for part in [node.key, node.value] if isinstance(node, ast.DictComp) else [node.elt]:
+            self.shape(part)
+        self.names = kept
+
+    _listcomp = _setcomp = _generatorexp = _dictcomp = _comprehension_like
+
+    def _lambda(self, node: ast.Lambda) -> None:
+        """What a lambda does with its own parameters is nobody's business here."""
+
+    def _namedexpr(self, node: ast.NamedExpr) -> Shape | None:
+        found = self.shape(node.value)
+        self._bind(node.target, found)
+        return found
+
+    def _boolop(self, node: ast.BoolOp) -> Shape | None:
+        found = [self.shape(v) for v in node.values]
+        return next((f for f in reversed(found) if f is not None), None)
+
+    def _ifexp(self, node: ast.IfExp) -> Shape | None:
+        self.shape(node.test)
+        first, second = self.shape(node.body), self.shape(node.orelse)
+        return first or second
+
+
+def _names_in(owner: ast.ClassDef) -> set[str]:
+    return {s.name for s in owner.body if isinstance(s, ast.FunctionDef)}
+
+
+def _constants(node: ast.expr) -> Iterator[Any]:
+    if isinstance(node, ast.Constant):
+        yield node.value
+    elif isinstance(node, ast.Tuple | ast.List | ast.Set):
+        for element in node.elts:
+            yield from _constants(element)
+    elif isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.USub):
+        yield from (-c for c in _constants(node.operand) if isinstance(c, int | float))
+
+
+def _is_text(node: ast.expr) -> bool:
+    return isinstance(node, ast.Constant) and isinstance(node.value, str)
+
+
+def _is_number(node: ast.expr) -> bool:
+    return isinstance(node, ast.Constant) and type(node.value) in (int, float)

@@ -1,0 +1,113 @@
+"""Plain inputs of the evident kinds: what code does with a value says what it may be."""
+
+from __future__ import annotations
+
+import ast
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+import dreck
+from dreck import Verdict
+from dreck.judge.trials.evident import evident
+from dreck.judge.trials.shapes import Reader
+
+# What a function does with its parameter, and what every value drawn for it must look like.
+KINDS = {
+    "boat.kind == 'tug' and boat.length > 3": "Record(kind=",
+    "boat['kind'] == 'tug'": "{",
+    "[b.kind for b in boat]": "[",
+    "boat.strip().startswith('tug')": "'",
+    "boat(3)": "Recorder('boat'",
+    "boat * 2 - 1": "",
+    "boat.moor(3) or boat.free()": "Recorder('moor'",
+    "sum(boat)": "[",
+}
+
+
+@pytest.mark.parametrize("use", KINDS)
+def test_values_fit_their_use(use: str) -> None:
+    """Every value is of the kind that the code takes, and the same ones are drawn on every run."""
+    tree = ast.parse(f"def f(boat):\n    return {use}\n")
+    shape = Reader(tree).parameters(tree.body[0])["boat"]
+    drawn = [[r.text for r in evident(shape, "boat", {})] for _ in range(2)]
+    assert drawn[0] == drawn[1] and len(drawn[0]) > 2
+    assert all(KINDS[use] in text and "Probe" not in text for text in drawn[0]), drawn[0][:5]
+
+
+def vouched(tmp_path: Path, before: str, after: str) -> dreck.Vouching:
+    """The verdict on two texts."""
+    for name, text in (("before", before), ("after", after)):
+        (tmp_path / f"{name}.py").write_text(text, encoding="utf-8")
+    return dreck.vouch(tmp_path / "before.py", tmp_path / "after.py")
+
+
+# Old and new version, and what the call that shows the difference must hold.
+SHOWN = [
+    ("def f(boat):\n    return boat.length > 7\n", ("> 7", ">= 7"), "f(Record(length=7))"),
+    (
+        "def f(b):\n    if b['kind'] == 'tug':\n        return 1\n    return 2\n",
+        ("'tug'", "'tow'"),
+        "{'kind': ",
+    ),
+    (
+        "LIMIT = 300\ndef f(b, n: int):\n    return b.depth > LIMIT - n\n",
+        ("> L", ">= L"),
+        "Record(depth=",
+    ),
+    (
+        "def f(b):\n    for x in b.gates:\n        x.shut()\n",
+        ("x.shut()", "b.shut(x)"),
+        "Recorder('shut'",
+    ),
+    ("def f(log, n: int):\n    log(n)\n    return n\n", ("    log(n)\n", ""), "Recorder('log'"),
+]
+
+
+@pytest.mark.parametrize(("before", "change", "shown"), SHOWN, ids=lambda x: str(x)[:20])
+def test_a_difference_is_shown_with_plain_values(
+    tmp_path: Path, before: str, change: tuple[str, str], shown: str
+) -> None:
+    """The call holds no stand-in, and the program that shows it runs as it is."""
+    found = vouched(tmp_path, before, before.replace(*change))
+    assert found.verdict is Verdict.DIFFERS
+    example = found.subjects[0].counterexample
+    assert example is not None and shown in example.call and "Probe" not in example.call
+    script = tmp_path / "shows.py"
+    script.write_text(example.script, encoding="utf-8")
+    done = subprocess.run(
+        [sys.executable, script], capture_output=True, text=True, timeout=60, check=True
+    )
+    parts = done.stdout.partition("after")
+    assert parts[0].split(None, 1)[1:] != [parts[2].strip()], done.stdout
+
+
+# Old and new versions that part for a stand-in, or for another kind than the code takes, alone.
+ASSUMED = [
+    ("def f(b):\n    return (b.kind, b.kind)\n", "def f(b):\n    k = b.kind\n    return (k, k)\n"),
+    (
+        "def f(b):\n    if b['kind'] == 'tug':\n        return b['n'] > 1\n    return False\n",
+        "def f(b):\n    many = b['n'] > 1 if 'n' in b else b['n']\n    return b['kind'] == 'tug' and many\n",
+    ),
+]
+
+
+@pytest.mark.parametrize(("before", "after"), ASSUMED)
+def test_what_only_a_stand_in_shows_is_no_difference(
+    tmp_path: Path, before: str, after: str
+) -> None:
+    """It is told as an assumption, with that input."""
+    found = vouched(tmp_path, before, after)
+    kinds = {a.kind.value for s in found.subjects for a in s.assumptions}
+    assert found.verdict is not Verdict.DIFFERS or "Probe" not in str(
+        found.subjects[0].counterexample
+    )
+    assert found.verdict is Verdict.DIFFERS or kinds <= {"plain-value", "as-used", "stable-read"}
+
+
+def test_a_value_that_the_old_version_takes_counts(tmp_path: Path) -> None:
+    """Who asks less may be given more: what only the new version does with a value is no evidence."""
+    found = vouched(tmp_path, "def f(a):\n    return a\n", "def f(a):\n    return a + 0\n")
+    assert found.verdict is Verdict.DIFFERS
