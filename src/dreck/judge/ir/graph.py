@@ -175,16 +175,21 @@ def _liveness(nodes: list[Node]) -> None:
         for after in successors(node):
             before.setdefault(after.number, []).append(node)
     live: list[set[Slot]] = [set() for _ in nodes]
-    pending = list(reversed(nodes))
+    # What a node reads, writes and leads to is asked for many times, so it is worked out once.
+    read = [_read(n) for n in nodes]
+    kept_out = [_written(n) for n in nodes]
+    ahead = [[s.number for s in _ahead(n)] for n in nodes]
+    landing = [n.landing if isinstance(n, Do | Load) else None for n in nodes]
+    pending = list(range(len(nodes)))
     while pending:
-        node = pending.pop()
-        ahead = _ahead(node)
-        found = _read(node) | (set().union(*(live[s.number] for s in ahead)) - _written(node))
-        if isinstance(node, Do | Load) and node.landing is not None:
-            found |= live[node.landing.node.number] - {node.landing.slot}
-        if found != live[node.number]:
-            live[node.number] = found
-            pending.extend(before.get(node.number, ()))
+        number = pending.pop()
+        found = set().union(*(live[s] for s in ahead[number])) - kept_out[number] | read[number]
+        place = landing[number]
+        if place is not None:
+            found |= live[place.node.number] - {place.slot}
+        if found != live[number]:
+            live[number] = found
+            pending.extend(n.number for n in before.get(number, ()))
     for node in nodes:
         node.live = tuple(sorted(live[node.number], key=lambda s: (isinstance(s, str), s)))
 

@@ -18,6 +18,8 @@ from .recipes import Recipe, Side, Suggested, hollow, instances, the_class
 
 # Seconds a module may take to be imported.
 LOAD_SECONDS = 5.0
+# Objects that are tried before a shell of the class.
+_FIRST_OBJECTS = 6
 # Derived classes of which objects are tried as well.
 _MOST_DERIVED = 3
 
@@ -108,7 +110,9 @@ def selves(
     assert subject.owner is not None
     if subject.takes == "class":
         return [the_class(subject.owner)]
-    found = [*instances(subject.owner, suggested, known=known), hollow(subject.owner)]
+    built = instances(subject.owner, suggested, known=known)
+    # A shell comes early: a constructor may not take anything that is drawn for it.
+    found = [*built[:_FIRST_OBJECTS], hollow(subject.owner), *built[_FIRST_OBJECTS:]]
     for derived in derived_of(subject.owner)[:_MOST_DERIVED]:
         found += [*instances(derived, suggested, known=known)[:4], hollow(derived)]
     return found

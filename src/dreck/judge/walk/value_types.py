@@ -5,6 +5,7 @@ from __future__ import annotations
 import ast
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
+from functools import lru_cache
 
 from ..ir.graph import Do
 from ..values.terms import Kinds, Term, is_member
@@ -48,9 +49,11 @@ class ValueTypes:
         """What is declared of a value, or follows from how it was made."""
         head = term[0]
         if head == "s":
-            known = self.types.get(term[1], ANYTHING)
+            known = self.types.get(term[1])
+            if known is not None and known is not ANYTHING:
+                return known
             kinds = self.kinds.get(term[1])
-            return of_kinds(kinds) if known == ANYTHING and kinds is not None else known
+            return ANYTHING if kinds is None else of_kinds(kinds)
         if head == "c":
             if is_member(term):
                 return frozenset({own(term[1].partition(":")[0].removeprefix("enum "))})
@@ -153,6 +156,7 @@ class ValueTypes:
                 self.bound[new[1]] = self.bound[old[1]]
 
 
+@lru_cache(256)
 def of_kinds(kinds: Kinds) -> Type:
     """The type of values of some plain kinds."""
     found = set()
