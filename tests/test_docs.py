@@ -83,3 +83,19 @@ def test_examples_run(name: str, words: str) -> None:
         check=True,
     )
     assert words in done.stdout
+
+
+RULES = re.compile(r"\[(?P<module>[\w/]+\.py)(?: · (?P<pairs>[\w, ]+))?\]")
+
+
+def test_every_rule_of_the_contract_stands_somewhere() -> None:
+    """Each rule names the module that has it and the pairs that hold it, and both are there."""
+    judge, pairs = ROOT / "src/dreck/judge", ROOT / "tests/judge/pairs"
+    found = list(RULES.finditer(" ".join((ROOT / "docs/contract.md").read_text().split())))
+    assert len(found) >= 30
+    for rule in found:
+        assert (judge / rule["module"]).is_file(), rule[0]
+        for name in filter(None, (rule["pairs"] or "").split(", ")):
+            assert (pairs / f"{name}.py").is_file(), rule[0]
+    named = {n for rule in found for n in (rule["pairs"] or "").split(", ")}
+    assert {p.stem for p in pairs.glob("*.py")} <= named

@@ -3,9 +3,13 @@
 from __future__ import annotations
 
 import ast
+import os
 import random
+from collections import Counter
+from collections.abc import Iterator
 from pathlib import Path
 
+import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
@@ -24,8 +28,32 @@ from dreck.source.regions import region_of
 
 from .random_code import KindWriter, Writer, collecting, damaged, outcomes, with_helper
 
-FEW = settings(max_examples=40, deadline=None, suppress_health_check=list(HealthCheck))
-SHORT_RUN = settings(max_examples=150, deadline=None, suppress_health_check=list(HealthCheck))
+# A short run by default; DRECK_RANDOM_RUNS=50 is an hour on two cores (see CONTRIBUTING.md).
+SCALE = float(os.environ.get("DRECK_RANDOM_RUNS", "1"))
+
+
+def run_of(examples: int) -> settings:
+    """So many examples, more of them in a long run."""
+    return settings(
+        max_examples=int(examples * SCALE),
+        deadline=None,
+        suppress_health_check=list(HealthCheck),
+    )
+
+
+FEW = run_of(16)
+SHORT_RUN = run_of(60)
+# What each test really compared: a run that compares nothing shows nothing.
+COMPARED: Counter[str] = Counter()
+
+
+@pytest.fixture(autouse=True)
+def counts(request: pytest.FixtureRequest) -> Iterator[None]:
+    """Every test of this file says how much it compared."""
+    yield
+    name = request.node.name
+    assert COMPARED[name] > 0, f"{name} compared nothing"
+    print(f"{name}: {COMPARED[name]} compared")
 
 
 PROVER = Judge(runner=None)
@@ -55,6 +83,7 @@ def test_what_is_proved_behaves_the_same(seed: int) -> None:
     changed = damaged(text, chance)
     before, after = outcomes(text), outcomes(changed)
     if before is not None and after is not None and is_proved(text, changed):
+        COMPARED["test_what_is_proved_behaves_the_same"] += 1
         assert before == after, f"{text}\nbecame\n{changed}"
 
 
@@ -64,6 +93,7 @@ def test_a_function_is_the_same_as_itself(seed: int) -> None:
     """Every function that the judge can follow is proved against its own text."""
     text = Writer(random.Random(seed)).function()
     if outcomes(text) is not None:
+        COMPARED["test_a_function_is_the_same_as_itself"] += 1
         assert is_proved(text, text)
 
 
@@ -77,6 +107,7 @@ def test_what_is_proved_with_a_helper_behaves_the_same(seed: int) -> None:
     if changed is None or outcomes(text) is None:
         return
     if PROVER.function(*versions(text, changed), "f").verdict.same:
+        COMPARED["test_what_is_proved_with_a_helper_behaves_the_same"] += 1
         assert outcomes(text) == outcomes(changed), f"{text}\nbecame\n{changed}"
 
 
@@ -87,6 +118,7 @@ def test_what_is_proved_of_collecting_loops_behaves_the_same(seed: int) -> None:
     loop, comprehension = collecting(random.Random(seed))
     before, after = outcomes(loop), outcomes(comprehension)
     if before is not None and after is not None and is_proved(loop, comprehension):
+        COMPARED["test_what_is_proved_of_collecting_loops_behaves_the_same"] += 1
         assert before == after, f"{loop}\nbecame\n{comprehension}"
 
 
@@ -103,6 +135,7 @@ def test_what_is_proved_of_kinds_behaves_the_same(seed: int) -> None:
         and after is not None
         and PROVER.function(*versions(text, changed), "f").verdict.same
     ):
+        COMPARED["test_what_is_proved_of_kinds_behaves_the_same"] += 1
         assert before == after, f"{text}\nbecame\n{changed}"
 
 
@@ -118,6 +151,7 @@ def test_steps_that_are_proved_keep_behaviour(seed: int, writer: type[Writer]) -
     for found in candidates(region, strict=False, blank_after_guard=False):
         assert not isinstance(found, Broken), f"{found}\n{text}"
         if isinstance(found, Candidate) and is_proved(text, found.region.whole):
+            COMPARED["test_steps_that_are_proved_keep_behaviour"] += 1
             assert (
                 outcomes(found.region.whole) == before
             ), f"{found.move}: {text}\nbecame\n{found.region.whole}"
@@ -137,4 +171,5 @@ def test_names_that_are_proved_keep_behaviour(seed: int, writer: type[Writer]) -
             and isinstance(found, ModuleSite)
             and PROVER.vouch(*versions(text, found.text)).verdict.same
         ):
+            COMPARED["test_names_that_are_proved_keep_behaviour"] += 1
             assert outcomes(found.text) == before, f"{found.why}: {text}\nbecame\n{found.text}"

@@ -13,6 +13,7 @@ from dataclasses import dataclass
 from itertools import count
 
 from ..world.context import Context
+from ..ir.operations import checked
 from ..ir.graph import Do, Landing, Leave, Load, MaybeUnbound, Node, Operand, Put, Slot, Test
 from ..world.resolver import Meaning, Resolver
 from ..world.scope import (
@@ -141,7 +142,8 @@ class ExpressionLowering:
         where: Where,
         detail: Hashable = None,
     ) -> Node:
-        """One effect at the place of a piece of source."""
+        """One effect at the place of a piece of source, of a kind that the table describes."""
+        checked(kind, len(operands), len(outs))
         return Do(
             _line(source), kind, detail, operands, outs, after, where.landing, where.during, source
         )

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 
 from ..ir.graph import Do
+from ..ir.operations import OPERATIONS, named
 from ..world.around import Names
 from ..world.rows import field_of, parts_of
 from ..values.terms import (
@@ -26,38 +27,18 @@ from ..values.terms import (
 from ..values.sums import arithmetic, ordered_whole
 from ..face.verdict import AssumptionKind
 
-# Steps that run no code of anybody's, so that names of the module keep their values.
 # Steps that, done again on the same operands with nothing but such steps between, yield the same
 # under an assumption.
 AGAIN: Mapping[str, AssumptionKind] = {
-    "getattr": AssumptionKind.STABLE_READ,
-    "pattern attribute": AssumptionKind.STABLE_READ,
-    "getitem": AssumptionKind.STABLE_READ,
-    **dict.fromkeys(
-        ("compare", "truth", "member", "in", "isinstance", "hash"), AssumptionKind.NO_EFFECT
-    ),
+    name: AssumptionKind(row.again) for name, row in OPERATIONS.items() if row.again
 }
 # Steps that read an attribute.
 READS = frozenset({"getattr", "pattern attribute"})
-QUIET = frozenset({"cell", "global", "list", "join", "forget"})
+# Steps that run no code of anybody's, so that names of the module keep their values.
+QUIET = named(foreign=False)
 # Steps that cannot raise once their operands are there.
-MAY_NOT_RAISE = frozenset({"list", "append", "set cell", "set global", "forget"})
-
-_FLAG_FIRST = frozenset(
-    {
-        "truth",
-        "in",
-        "member",
-        "isinstance",
-        "catches",
-        "pattern attribute",
-        "exit failed",
-        "async exit failed",
-        "match",
-        "next",
-        "async next",
-    }
-)
+MAY_NOT_RAISE = named(raises=False)
+_FLAG_FIRST = named(flag=True)
 _OPPOSITE = {"<": ">=", ">=": "<", ">": "<=", "<=": ">", "==": "!=", "!=": "=="}
 _MIRRORED = {"<": ">", ">": "<", "<=": ">=", ">=": "<=", "==": "==", "!=": "!="}
 _INSTANCES: Mapping[str, Kinds] = {
