@@ -71,7 +71,7 @@ def _example(out: Console) -> None:
     _headline(
         out,
         "4. And a slip of the hand: >= instead of > at the sill",
-        f"dreck vouch {path} slip.py --subject Office.admit",
+        f"dreck vouch {path} slip.py --subject is_too_deep",
     )
     _show_slip(path)
 
@@ -85,7 +85,7 @@ def _show_slip(path: Path) -> None:
         path.read_text().replace("vessel.draught > level - SILL", "vessel.draught >= level - SILL")
     )
     try:
-        show_vouching(api.vouch(path, slip, "Office.admit"), str(path), "slip.py")
+        show_vouching(api.vouch(path, slip, "is_too_deep"), str(path), "slip.py")
     finally:
         slip.unlink()
 
