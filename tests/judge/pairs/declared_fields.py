@@ -393,3 +393,187 @@ class Boat:
         self.power = power
 def strong(boat: Boat | None) -> bool:
     return boat.power > 2 and boat is not None
+
+
+#: a field is kept over a call -> unproved
+from dataclasses import dataclass, field
+@dataclass
+class Boat:
+    name: str
+    length: int
+    crew: list[str] = field(default_factory=list)
+def same(b: Boat, log):
+    n = b.length
+    log(b)
+    return n == b.length
+#: becomes
+from dataclasses import dataclass, field
+@dataclass
+class Boat:
+    name: str
+    length: int
+    crew: list[str] = field(default_factory=list)
+def same(b: Boat, log):
+    log(b)
+    return True
+
+
+#: a list grows under another name -> unproved
+from dataclasses import dataclass, field
+@dataclass
+class Boat:
+    name: str
+    length: int
+    crew: list[str] = field(default_factory=list)
+def same(b: Boat, c: Boat):
+    n = len(b.crew)
+    c.crew.append('x')
+    return n == len(b.crew)
+#: becomes
+from dataclasses import dataclass, field
+@dataclass
+class Boat:
+    name: str
+    length: int
+    crew: list[str] = field(default_factory=list)
+def same(b: Boat, c: Boat):
+    c.crew.append('x')
+    return True
+
+
+#: a field read in a handler's reach is read there -> proved
+from dataclasses import dataclass, field
+@dataclass
+class Boat:
+    name: str
+    length: int
+    crew: list[str] = field(default_factory=list)
+def short(b: Boat):
+    try:
+        return b.length == 0
+    except AttributeError:
+        return None
+#: becomes
+from dataclasses import dataclass, field
+@dataclass
+class Boat:
+    name: str
+    length: int
+    crew: list[str] = field(default_factory=list)
+def short(b: Boat):
+    try:
+        n = b.length
+        return n == 0
+    except AttributeError:
+        return None
+
+
+#: a handler for a missing field goes -> unproved
+from dataclasses import dataclass, field
+@dataclass
+class Boat:
+    name: str
+    length: int
+    crew: list[str] = field(default_factory=list)
+def short(b: Boat):
+    try:
+        return b.length == 0
+    except AttributeError:
+        return None
+#: becomes
+from dataclasses import dataclass, field
+@dataclass
+class Boat:
+    name: str
+    length: int
+    crew: list[str] = field(default_factory=list)
+def short(b: Boat):
+    return b.length == 0
+
+
+#: a key that need not be there -> differs
+from typing import TypedDict
+class Note(TypedDict, total=False):
+    hour: int
+def late(n: Note): return 'hour' in n and n['hour'] > 20
+#: becomes
+from typing import TypedDict
+class Note(TypedDict, total=False):
+    hour: int
+def late(n: Note): return n['hour'] > 20
+
+
+#: objects that the module makes without their constructor -> unproved
+class Gate:
+    def __init__(self, n: int): self.n = n
+    @classmethod
+    def bare(cls): return cls.__new__(cls)
+    def wide(self, k: bool): return k and self.n > 2
+#: becomes
+class Gate:
+    def __init__(self, n: int): self.n = n
+    @classmethod
+    def bare(cls): return cls.__new__(cls)
+    def wide(self, k: bool): return self.n > 2 and k
+
+
+#: a constructor that leaves early -> differs
+class Gate:
+    def __init__(self, k: bool):
+        if k: return
+        self.n = 3
+    def wide(self, k: bool): return k and self.n > 2
+#: becomes
+class Gate:
+    def __init__(self, k: bool):
+        if k: return
+        self.n = 3
+    def wide(self, k: bool): return self.n > 2 and k
+
+
+#: a method that a derived class declares nothing of -> unproved
+class Gate:
+    def n(self) -> int: return 1
+class Sluice(Gate):
+    def n(self): return 'x'
+def shut(g: Gate): return g.n() == 0
+#: becomes
+class Gate:
+    def n(self) -> int: return 1
+class Sluice(Gate):
+    def n(self): return 'x'
+def shut(g: Gate): return not g.n()
+
+
+#: a generator gives back no number -> unproved
+def steps(n: int) -> int:
+    yield n
+def none(n: int): return steps(n) == 0
+#: becomes
+def steps(n: int) -> int:
+    yield n
+def none(n: int): return not steps(n)
+
+
+#: what a decorated function gives back is not declared -> differs
+def told(f): return lambda *a: ''
+@told
+def depth(n: int) -> int: return n
+def dry(n: int): return depth(n) == 0
+#: becomes
+def told(f): return lambda *a: ''
+@told
+def depth(n: int) -> int: return n
+def dry(n: int): return not depth(n)
+
+
+#: a field that somebody else sets to None -> unproved
+class Gate:
+    def __init__(self, n: int): self.n = n
+    def shut(self): return 1 if self.n == 0 else 2
+def close(g): g.n = None
+#: becomes
+class Gate:
+    def __init__(self, n: int): self.n = n
+    def shut(self): return 2 if self.n else 1
+def close(g): g.n = None

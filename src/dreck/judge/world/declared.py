@@ -159,6 +159,8 @@ def _fields(related: list[ast.ClassDef], tree: ast.Module) -> dict[str, Type]:
 
 def _present(node: ast.ClassDef, related: list[ast.ClassDef], tree: ast.Module) -> frozenset[str]:
     """Attributes that objects of a class, and of all classes derived from it, surely have."""
+    if any(isinstance(n, ast.Attribute) and n.attr == "__new__" for n in nodes_of(tree)):
+        return frozenset()  # the module makes objects without their constructor
     deleted = {
         n.attr
         for n in nodes_of(tree)
