@@ -6,7 +6,7 @@ import ast
 import copy
 import itertools
 import random
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from typing import Any
 
 from dreck.judge.faults.planted import planted_faults
@@ -244,6 +244,13 @@ def outcomes(text: str) -> list[Any] | None:
     except SyntaxError:
         return None
     return [_outcome(names["f"], row) for row in INPUTS]
+
+
+def outcomes_of(
+    function: Callable[..., Any], rows: Iterable[tuple[Any, ...]] = INPUTS
+) -> list[Any]:
+    """What any callable with these parameters does on inputs."""
+    return [_outcome(function, row) for row in rows]
 
 
 def _outcome(function: Callable[..., Any], row: tuple[Any, ...]) -> Any:

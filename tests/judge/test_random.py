@@ -8,6 +8,7 @@ import random
 from collections import Counter
 from collections.abc import Iterator
 from pathlib import Path
+from typing import Any
 
 import pytest
 from hypothesis import HealthCheck, given, settings
@@ -19,6 +20,8 @@ from dreck.judge.walk.prove import Proved
 from dreck.judge.face.verdict import AssumptionKind
 from dreck.judge.versions.version import Version
 from dreck.judge.face.judge import Judge
+from dreck.judge.ir.interpreter import CannotRun, run
+from dreck.judge.lowering.functions import lower
 from dreck.moves.module_view import ModuleView
 from dreck.moves.registry import ModuleMove, ModuleSite, all_moves
 from dreck.moves.wishes import Wishes
@@ -26,7 +29,16 @@ from dreck.outline import functions_of
 from dreck.planner.candidates import Broken, Candidate, candidates
 from dreck.source.regions import region_of
 
-from .random_code import KindWriter, Writer, collecting, damaged, outcomes, with_helper
+from .random_code import (
+    INPUTS,
+    KindWriter,
+    Writer,
+    collecting,
+    damaged,
+    outcomes,
+    outcomes_of,
+    with_helper,
+)
 
 # A short run by default; DRECK_RANDOM_RUNS=50 is an hour on two cores (see CONTRIBUTING.md).
 SCALE = float(os.environ.get("DRECK_RANDOM_RUNS", "1"))
@@ -173,3 +185,21 @@ def test_names_that_are_proved_keep_behaviour(seed: int, writer: type[Writer]) -
         ):
             COMPARED["test_names_that_are_proved_keep_behaviour"] += 1
             assert outcomes(found.text) == before, f"{found.why}: {text}\nbecame\n{found.text}"
+
+
+@SHORT_RUN
+@given(st.integers(0, 10**9), st.sampled_from([Writer, KindWriter]))
+def test_graphs_do_what_their_functions_do(seed: int, writer: type[Writer]) -> None:
+    """Lowering, apart from proving: a graph that is run does what CPython does with the function."""
+    text = writer(random.Random(seed)).function()
+    names: dict[str, Any] = {}
+    exec(compile(text, "f.py", "exec"), names)
+    graph = lower(functions_of(ast.parse(text))[0].node)
+    rows = random.Random(seed).sample(INPUTS, 12)
+    try:
+        found = outcomes_of(lambda *given: run(graph, given), rows)
+    except CannotRun:
+        return
+    if not any("CannotRun" in str(o[0]) for o in found):
+        COMPARED["test_graphs_do_what_their_functions_do"] += 1
+        assert found == outcomes_of(names["f"], rows), text
