@@ -200,7 +200,7 @@ def show(value: str):
     return _shown(value)
 
 
-#: a registered function takes the name of another one -> differs
+#: a registered function takes the name of another one -> unproved
 def _(text):
     return text
 

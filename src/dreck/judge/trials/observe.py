@@ -32,6 +32,16 @@ class Observation:
         """Whether two calls did the same, as far as the contract counts it."""
         return bool(self.essence == other.essence)
 
+    @property
+    def is_beyond(self) -> bool:
+        """Whether a call went beyond what the contract counts: too deep for the stack."""
+        return bool(self.essence[:2] == ("raised", ("RecursionError",)))
+
+    @property
+    def ended(self) -> bool:
+        """Whether a call ended within its time."""
+        return bool(self.essence[0] != "did not end")
+
 
 def observe(
     function: Callable[..., Any],
