@@ -3,7 +3,8 @@
 A pair is ``#: title -> verdict``, the old version, ``#: becomes``, the new version. Verdicts:
 ``proved`` (even strictly), ``proved-under KIND`` (and not strictly), ``same`` (whatever the
 evidence), ``differs``, ``unproved`` (they differ, but where no
-trial comes), ``unproved-this-way`` (the other way round they are the same).
+trial comes), ``unproved-this-way`` and ``differs-this-way`` (the
+other way round they are the same).
 """
 
 from __future__ import annotations

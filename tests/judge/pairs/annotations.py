@@ -54,7 +54,7 @@ def toll(n, rate): return n
 def toll(n, rate: int | None): return n
 
 
-#: a union with a text cannot be made -> unproved-this-way
+#: a union with a text cannot be made -> differs-this-way
 class Lock:
     def below(self, other): return other
 #: becomes
@@ -62,7 +62,7 @@ class Lock:
     def below(self, other: "Lock" | None): return other
 
 
-#: a number is no container of anything -> unproved-this-way
+#: a number is no container of anything -> differs-this-way
 def toll(n): return n
 #: becomes
 def toll(n: int[str]): return n
@@ -76,7 +76,7 @@ class Lock:
     def below(self, other: "Lock | None"): return other
 
 
-#: a function is no part of a union -> unproved-this-way
+#: a function is no part of a union -> differs-this-way
 def lock(): pass
 def toll(n): return n
 #: becomes

@@ -1066,7 +1066,7 @@ def full_toll(boat):
     return boat.tons * RATE
 
 
-#: a helper's annotation names a class that stands below -> undecided
+#: a helper's annotation names a class that stands below -> differs-this-way
 class Log:
     pass
 
@@ -1098,7 +1098,7 @@ def late(n: int):
     return 2
 
 
-#: an annotation of a class that stands below -> undecided
+#: an annotation of a class that stands below -> differs-this-way
 def late(n):
     if n:
         return 1

@@ -10,7 +10,7 @@ def toll(boat):
     return boat.length
 
 
-#: a function moves below a call of it -> unproved
+#: a function moves below a call of it -> differs
 def depth(): return 1
 class Gauge:
     def read(self): return depth()
@@ -22,7 +22,7 @@ Gauge().read()
 def depth(): return 1
 
 
-#: a function moves below the table that holds it -> unproved
+#: a function moves below the table that holds it -> differs
 def up(n): return n + 1
 STEPS = {"up": up}
 #: becomes
@@ -30,7 +30,7 @@ STEPS = {"up": up}
 def up(n): return n + 1
 
 
-#: a function moves below its use as a decorator -> unproved
+#: a function moves below its use as a decorator -> differs
 def watched(f): return f
 @watched
 def toll(): return 1
@@ -40,7 +40,7 @@ def toll(): return 1
 def watched(f): return f
 
 
-#: a function moves below its use as a default -> unproved
+#: a function moves below its use as a default -> differs
 def now(): return 1
 def toll(clock=now): return clock()
 #: becomes

@@ -352,7 +352,7 @@ def fee(v):
     return 3
 
 
-#: what the base class promises names a class that stands below -> undecided
+#: what the base class promises names a class that stands below -> differs-this-way
 class Barge:
     def fee(self, n):
         return 1

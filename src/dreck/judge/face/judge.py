@@ -105,6 +105,8 @@ class Judge:
         if found.frame:
             why = f"code outside functions differs: {found.frame}"
             verdicts.append(SubjectVerdict(MODULE, Verdict.UNDECIDED, why))
+        if found.frame or any(v.why == _OUT_OF_TIME for v in verdicts):
+            verdicts += self._loaded(before, after)
         apart = {f"{owner.name}." for s in splits.values() for _, owner in s.kinds}
         own = [n for n in (*found.added, *found.removed) if n.rpartition(".")[0] + "." not in apart]
         verdicts += [
@@ -219,28 +221,49 @@ class Judge:
         except Exception as error:
             return Unproved(broken(error), old.node.lineno, new.node.lineno)
 
+    def _loaded(self, before: Version, after: Version) -> list[SubjectVerdict]:
+        """A difference where the old version can be imported and the new one cannot."""
+        if self.runner is None or before.path == after.path:
+            return []
+        request = _request(before, after, _NOTHING, {}, (0, 0))
+        found = self.runner.run(request)
+        failed = f"importing {after.path} raises "
+        if found["outcome"] != "cannot load" or not found["why"].startswith(failed):
+            return []
+        raised = found["why"].removeprefix(failed)
+        why = "the old version can be imported, the new one cannot"
+        script = f"import runpy\n\nrunpy.run_path({str(before.path)!r})\nrunpy.run_path({str(after.path)!r})\n"
+        shown = Counterexample(
+            f"import {request.module}", (), "is imported", f"raises {raised}", script
+        )
+        return [SubjectVerdict(MODULE, Verdict.DIFFERS, why, counterexample=shown)]
+
     def _tried(
         self, before: Version, after: Version, name: str, unproved: Unproved
     ) -> SubjectVerdict:
         assert self.runner is not None
-        module, root = module_name(before.path)
-        roots = dict.fromkeys((root, module_name(after.path)[1]))
-        paths = (str(before.path), str(after.path))
-        request = Request(
-            paths,
-            (before.text, after.text),
-            module,
-            tuple(roots),
-            name,
-            unproved.aim,
-            (unproved.line_before, unproved.line_after),
-        )
+        lines = unproved.line_before, unproved.line_after
+        request = _request(before, after, name, unproved.aim, lines)
         verdict = _from_trials(request, self.runner.run(request), unproved.why)
         return (
             replace(verdict, helps=_helps(verdict, before.functions[name]))
             if verdict.verdict is Verdict.UNDECIDED
             else verdict
         )
+
+
+# A function that no module has: asking for it only imports both versions.
+_NOTHING = "<nothing>"
+
+
+def _request(
+    before: Version, after: Version, name: str, aim: Mapping[str, Any], lines: tuple[int, int]
+) -> Request:
+    """What the trial process is asked about one function."""
+    module, root = module_name(before.path)
+    roots = dict.fromkeys((root, module_name(after.path)[1]))
+    paths = (str(before.path), str(after.path))
+    return Request(paths, (before.text, after.text), module, tuple(roots), name, aim, lines)
 
 
 def proved(name: str, found: Proved) -> SubjectVerdict:
@@ -424,8 +447,14 @@ def _hints_fit(before: Version, after: Version, name: str) -> bool:
     return bool(new.around) or hints_in_time(new.node, after) or not hints_in_time(old.node, before)
 
 
+_OUT_OF_TIME = (
+    "an annotation of the new version cannot be evaluated when the function is defined, as far as can "
+    "be told"
+)
+
+
 def _out_of_time(name: str) -> SubjectVerdict:
-    why = "an annotation of the new version names something that does not exist yet when the function is defined"
+    why = _OUT_OF_TIME
     return SubjectVerdict(
         name, Verdict.UNDECIDED, why, helps="the annotation as a text, or the definition further up"
     )
