@@ -240,3 +240,43 @@ class Desk:
     def commands(self): return [n for n in dir(self) if not n.startswith("_")]
     def toll(self, n: int): return self.more(n)
     def more(self, n): return n + 1
+
+
+#: a private constant goes that the module may ask itself for -> unproved-this-way
+import sys
+_depth = 1
+def asked(word): return getattr(sys.modules[__name__], "_" + word)
+#: becomes
+import sys
+def asked(word): return getattr(sys.modules[__name__], "_" + word)
+
+
+#: a private method goes that is asked for by a name made up -> unproved-this-way
+class Desk:
+    def _do_fill(self): return 1
+    def take(self, word): return getattr(self, "_do_" + word)()
+#: becomes
+class Desk:
+    def take(self, word): return getattr(self, "_do_" + word)()
+
+
+#: a method comes that may be asked for by a name made up -> unproved-this-way
+class Desk:
+    def take(self, word): return getattr(self, f"_do_{word}", None)
+    def toll(self, n: int): return n + 1
+#: becomes
+class Desk:
+    def take(self, word): return getattr(self, f"_do_{word}", None)
+    def toll(self, n: int): return self._do_add(n)
+    def _do_add(self, n): return n + 1
+
+
+#: a method comes that no name made up begins like -> proved-under not-overridden
+class Desk:
+    def take(self, word): return getattr(self, f"_do_{word}", None)
+    def toll(self, n: int): return n + 1
+#: becomes
+class Desk:
+    def take(self, word): return getattr(self, f"_do_{word}", None)
+    def toll(self, n: int): return self._added(n)
+    def _added(self, n): return n + 1

@@ -26,7 +26,7 @@ from ..world.neutral import neutral_data_of
 from ..versions.new_bases import without_new_bases
 from ..versions.options import Options, without_options
 from ..walk.prove import Proved, Unproved
-from ..world.quiet import looks_at_classes, looks_at_itself
+from ..world.quiet import looks_at_classes, looks_at_itself, made_up_names
 from ..world.scope import scope_of
 from ..world.loading import defined_in_time, names_inside
 from ..trials.answers import ELSE
@@ -120,8 +120,9 @@ class Judge:
             for a, kinds in neutral_data_of(after.tree, before.tree).items()
             for c, _ in kinds
         ]
-        verdicts += _seen_by_itself((*found.added, *found.removed), before, after)
         public, private = vanished(before, after)
+        gone = list(dict.fromkeys([*found.removed, *private]))
+        verdicts += _seen_by_itself(found.added, gone, before, after)
         told = {v.subject for v in verdicts}
         verdicts += [_gone(n) for n in public if n not in told]
         return Vouching(tuple(verdicts), tuple(_notes(found.added, private)))
@@ -534,14 +535,25 @@ def _gone(name: str) -> SubjectVerdict:
     return SubjectVerdict(name, Verdict.UNDECIDED, why)
 
 
-def _seen_by_itself(names: Iterable[str], before: Version, after: Version) -> list[SubjectVerdict]:
-    """A verdict on functions that only one version has, where the module looks at its own names."""
+def _seen_by_itself(
+    added: Sequence[str], gone: Sequence[str], before: Version, after: Version
+) -> list[SubjectVerdict]:
+    """A verdict on names that only one version has, where the module may look at them: it lists its
+    own names or the attributes of objects, or asks by a name that it makes up.
+    """
     found = []
-    for name in names:
+    for name in (*added, *gone):
         looks = looks_at_classes if "." in name else looks_at_itself
         mirror = looks(before.tree) or looks(after.tree)
-        why = f"only one version has it, and `{mirror}` in this module may see that"
-        found += [SubjectVerdict(name, Verdict.UNDECIDED, why)] if mirror else []
+        if not mirror and "." in name:
+            last = name.partition("#")[0].rpartition(".")[2]
+            begins = made_up_names(before.tree) | made_up_names(after.tree)
+            # Of names made up out of nothing, only what goes can be missed.
+            asked = [b for b in begins if last.startswith(b) and (b or name in gone)]
+            mirror = f"a name made up from {asked[0]!r}" if asked else ""
+        if mirror:
+            why = f"only one version has it, and `{mirror}` in this module may see that"
+            found.append(SubjectVerdict(name, Verdict.UNDECIDED, why))
     return found
 
 

@@ -229,6 +229,35 @@ def looks_at_classes(tree: ast.Module) -> str:
     return ""
 
 
+@lru_cache(CACHED)
+def made_up_names(tree: ast.Module) -> frozenset[str]:
+    """How the names begin by which a module asks objects for something that is not written there:
+    ``getattr(self, "do_" + word)`` asks for what begins with ``do_``; an empty text is any name.
+    """
+    found = set()
+    for node in nodes_of(tree):
+        if not isinstance(node, ast.Call) or not isinstance(node.func, ast.Name | ast.Attribute):
+            continue
+        called = node.func.id if isinstance(node.func, ast.Name) else node.func.attr
+        if called in ("getattr", "hasattr", "getattr_static") and len(node.args) > 1:
+            found |= _beginnings(node.args[1])
+        elif called in ("attrgetter", "methodcaller") and node.args:
+            found |= _beginnings(node.args[0])
+    return frozenset(found)
+
+
+def _beginnings(text: ast.expr) -> set[str]:
+    """What a made-up text begins with; nothing where it is written out."""
+    if isinstance(text, ast.Constant):
+        return set()
+    first = text.left if isinstance(text, ast.BinOp) else None
+    if isinstance(text, ast.JoinedStr) and text.values:
+        first = text.values[0]
+    known = isinstance(first, ast.Constant) and isinstance(first.value, str)
+    said = str(first.value) if known else ""  # type: ignore[union-attr]
+    return {said.partition("%")[0] if isinstance(text, ast.BinOp) else said}
+
+
 def _at_top(node: ast.AST, tree: ast.Module) -> bool:
     """Whether code stands outside all functions, where the local names are those of the module."""
     inside = {
