@@ -23,12 +23,9 @@ from .scope import FunctionNode
 _Held = TypeVar("_Held")
 
 
-@lru_cache(CACHED)
-def dispatched(
-    tree: ast.Module, other: ast.Module
-) -> dict[str, tuple[tuple[str, FunctionNode], ...]]:
-    """New methods of the module's classes, of which nothing else in the module has the name."""
-    classes = {
+def _telling_classes(tree: ast.Module) -> dict[str, ast.ClassDef]:
+    """The classes of a module whose objects have what their text says, by name."""
+    found = {
         n.name: n
         for n in tree.body
         if isinstance(n, ast.ClassDef)
@@ -36,8 +33,17 @@ def dispatched(
         and not why_not_as_written(n, tree)
     }
     several = (n for n in nodes_of(tree) if isinstance(n, ast.ClassDef) and len(n.bases) > 1)
-    if any(isinstance(b, ast.Name) and b.id in classes for n in several for b in n.bases):
-        return {}  # which of two methods such an object has is another question
+    if any(isinstance(b, ast.Name) and b.id in found for n in several for b in n.bases):
+        return {}  # which of two methods an object of such a class has is another question
+    return found
+
+
+@lru_cache(CACHED)
+def dispatched(
+    tree: ast.Module, other: ast.Module
+) -> dict[str, tuple[tuple[str, FunctionNode], ...]]:
+    """New methods of the module's classes, of which nothing else in the module has the name."""
+    classes = _telling_classes(tree)
     found: dict[str, list[tuple[str, FunctionNode]]] = {}
     for name in sorted(classes, key=lambda n: -_depth(n, classes)):
         for method in classes[name].body:
@@ -75,16 +81,7 @@ def data_of_kinds(
     """New properties and constants of the module's classes, of which nothing else in the module has
     the name.
     """
-    classes = {
-        n.name: n
-        for n in tree.body
-        if isinstance(n, ast.ClassDef)
-        and is_plain_kind(n, tree)
-        and not why_not_as_written(n, tree)
-    }
-    several = (n for n in nodes_of(tree) if isinstance(n, ast.ClassDef) and len(n.bases) > 1)
-    if any(isinstance(b, ast.Name) and b.id in classes for n in several for b in n.bases):
-        return {}
+    classes = _telling_classes(tree)
     found: dict[str, list[tuple[str, ast.AST]]] = {}
     for name in sorted(classes, key=lambda n: -_depth(n, classes)):
         for attribute, value in _data_of(classes[name]):
