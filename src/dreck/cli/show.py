@@ -39,6 +39,7 @@ _ASSUMED = {
     "stable-read": "until set, {about} stays the same",
     "no-effect": "asking for {about} changes nothing and does not raise",
     "hashable": "{about} has a hash",
+    "lets-through": "the `with` of {about} hides no exception",
     "unpatched": "{about} stays what the module made it",
     "closed-kinds": "only what is seen here comes in for {about}",
     "not-overridden": "nothing else is called {about}",

@@ -353,3 +353,90 @@ def work(lock):
     except ValueError as error:
         raise RuntimeError from error
     return 1
+
+
+#: a result is returned inside a with, whose manager is not known -> proved-under lets-through
+def log_in(gauge, book, boat):
+    noted = False
+    with gauge.session() as session:
+        if session.ready():
+            noted = True
+            book.add(boat)
+        else:
+            book.keep(boat)
+    return noted
+#: becomes
+def log_in(gauge, book, boat):
+    with gauge.session() as session:
+        if session.ready():
+            book.add(boat)
+            return True
+        book.keep(boat)
+        return False
+
+
+#: a module with managers that hide exceptions -> differs
+class Quiet:
+    def __enter__(self):
+        return self
+
+    def __exit__(self, *problem):
+        return True
+
+
+def log_in(manager, book, boat):
+    noted = False
+    with manager:
+        noted = True
+        book.add(boat)
+    return noted
+#: becomes
+class Quiet:
+    def __enter__(self):
+        return self
+
+    def __exit__(self, *problem):
+        return True
+
+
+def log_in(manager, book, boat):
+    with manager:
+        book.add(boat)
+        return True
+    return False
+
+
+#: a with that hides a missing key -> differs
+from contextlib import suppress
+
+
+def log_in(book: dict, boat: str):
+    noted = False
+    with suppress(KeyError):
+        noted = True
+        book[boat]
+    return noted
+#: becomes
+from contextlib import suppress
+
+
+def log_in(book: dict, boat: str):
+    with suppress(KeyError):
+        book[boat]
+        return True
+    return False
+
+
+#: a call moves out of the with -> differs
+def log_in(manager, book, boat):
+    noted = False
+    with manager:
+        noted = True
+        book.add(boat)
+    return noted
+#: becomes
+def log_in(manager, book, boat):
+    book.add(boat)
+    with manager:
+        return True
+    return False

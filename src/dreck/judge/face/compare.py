@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 from typing import TypeAlias
 
 from .broken import broken
+from .protection import may_let_through, passed_through
 from ..world.context import Context
 from ...outline import Function
 from ..world.around import Names
@@ -107,6 +108,15 @@ def compare_with(
             second = _attempt(before, after, names, other, strict)
             if isinstance(second, Proved):
                 return second, other
+    if not strict and may_let_through(before, after, names):
+        through = (
+            replace(contexts[0], lets_through=True),
+            replace(contexts[1], lets_through=True),
+        )
+        third = _attempt(before, after, names, through, strict)
+        if isinstance(third, Proved):
+            rests_on = (*passed_through(before), *third.assumptions)
+            return replace(third, assumptions=rests_on), through
     return found, contexts
 
 

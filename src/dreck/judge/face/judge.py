@@ -416,6 +416,7 @@ def common_names(a: Names, b: Names) -> Names:
         a.star or b.star,
         fixed=a.fixed & b.fixed,
         lazy_hints=a.lazy_hints and b.lazy_hints,
+        swallowing=a.swallowing or b.swallowing,
         declared=Declarations((*a.declared.trees, *b.declared.trees)),
     )
 

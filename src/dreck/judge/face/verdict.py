@@ -45,6 +45,7 @@ class AssumptionKind(Enum):
     NO_EFFECT = "no-effect"
     PLAIN_TRUTH = "plain-truth"
     HASHABLE = "hashable"
+    LETS_THROUGH = "lets-through"
     PLAIN_EQUALITY = "plain-equality"
     CLOSED_KINDS = "closed-kinds"
     NOT_OVERRIDDEN = "not-overridden"

@@ -506,7 +506,9 @@ class _Lowering(GeneratorLowering):
         def leave(after: Node) -> Node:
             return self.do(mark + "exit", source, (manager,), (), after, where)
 
-        test = Test(source.lineno, swallowed, after, self.throw(error, source, where), source)
+        thrown = self.throw(error, source, where)
+        through = self.context.lets_through
+        test = thrown if through else Test(source.lineno, swallowed, after, thrown, source)
         failed_where = replace(where, during=error)
         failed = self.do(
             mark + "exit failed", source, (manager, error), (swallowed,), test, failed_where

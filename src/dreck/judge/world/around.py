@@ -25,7 +25,8 @@ class Names:
     classes, the same in both versions, each with itself and the classes that it is derived from.
     ``enclosing`` are names that functions around this one bind. ``lazy_hints`` says that
     annotations are not evaluated (PEP 563). ``declared`` is what both versions declare of
-    values.
+    values. ``swallowing`` says that a module has managers of its own, or means to swallow
+    exceptions.
     """
 
     bound: frozenset[str] = frozenset()
@@ -39,6 +40,7 @@ class Names:
     enclosing: frozenset[str] = frozenset()
     lazy_hints: bool = False
     declared: Declarations = Declarations()
+    swallowing: bool = False
 
     def is_builtin(self, name: str) -> bool:
         """Whether a name not bound by the function means the built-in of that name."""

@@ -94,6 +94,7 @@ class Context:
             kind: the
             class, what they take, and which parameter is the kind.
         rows_apart: whether loops over constant rows are lowered as one round after the other.
+        lets_through: whether what is raised inside a `with` is taken to leave it.
     """
 
     names: Names = Names()
@@ -115,6 +116,7 @@ class Context:
     kinds_of_method: tuple[tuple[ast.expr, FunctionNode], ...] = ()
     factories: Mapping[str, tuple[str, ast.arguments, str]] = field(default_factory=dict)
     rows_apart: bool = False
+    lets_through: bool = False
     nested: Mapping[str, ast.Dict] = field(default_factory=dict)
     constants: Mapping[str, ast.expr] = field(default_factory=dict)
     records: Mapping[str, RecordClass] = field(default_factory=dict)

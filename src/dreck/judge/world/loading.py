@@ -60,7 +60,34 @@ def names_around(tree: ast.Module) -> Names:
         fixed=frozenset() if star or sets_names_by_text(tree) else frozenset(bound - again),
         lazy_hints=has_lazy_hints(tree),
         declared=Declarations((tree,)),
+        swallowing=_swallows(tree),
     )
+
+
+# What shows that a `with` may swallow what is raised inside it.
+_SWALLOWING = frozenset(
+    {"__exit__", "__aexit__", "contextmanager", "asynccontextmanager", "suppress", "ExitStack"}
+    | {"AsyncExitStack", "ContextDecorator", "raises", "warns", "assertRaises", "assertRaisesRegex"}
+)
+
+
+def _swallows(tree: ast.Module) -> bool:
+    """Whether a module defines managers, or enters some that are there to swallow exceptions."""
+    for node in nodes_of(tree):
+        word = ""
+        if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+            word = node.name
+        elif isinstance(node, ast.Name):
+            word = node.id
+        elif isinstance(node, ast.Attribute):
+            word = node.attr
+        elif isinstance(node, ast.alias):
+            word = node.asname or node.name
+            if node.name in _SWALLOWING:
+                return True
+        if word in _SWALLOWING:
+            return True
+    return False
 
 
 def has_lazy_hints(tree: ast.Module) -> bool:
