@@ -1,0 +1,545 @@
+"""What code costs its reader: one number, as a sum of named terms with one table of weights.
+
+The planner takes the steps whose end costs least, and nothing else in Dreck has a taste of its
+own. The terms and why they weigh what they weigh are told in ``docs/measures.md``.
+"""
+
+from __future__ import annotations
+
+import ast
+from collections import Counter, defaultdict
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, field
+from types import MappingProxyType
+
+FunctionNode = ast.FunctionDef | ast.AsyncFunctionDef
+
+_LEAVES = (ast.Return, ast.Raise, ast.Continue, ast.Break)
+_SCOPES = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef, ast.Lambda)
+_LOOPS = (ast.For, ast.AsyncFor, ast.While)
+_NEGATIVE = (ast.NotEq, ast.IsNot, ast.NotIn)
+
+
+@dataclass(frozen=True, slots=True)
+class Weight:
+    """What one occurrence of something costs, and why.
+
+    Attributes:
+        points: the cost of one; a plain statement at the left edge is 1.
+        what: what is counted.
+        why: the reason, with its source where there is one.
+    """
+
+    points: float
+    what: str
+    why: str
+
+
+_MEMORY = (
+    "a reader holds about four things at once (N. Cowan, The magical number 4 in short-term"
+    " memory, Behavioral and Brain Sciences 24, 2001)"
+)
+_PATHS = (
+    "every decision is one more path to follow and to test (T. J. McCabe, A Complexity Measure,"
+    " IEEE Transactions on Software Engineering SE-2, 1976)"
+)
+
+WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
+    {
+        "statements": Weight(1.0, "statements", "each has to be read"),
+        "page": Weight(
+            0.4,
+            "statements of a function beyond a page of 30",
+            "what is out of sight has to be remembered",
+        ),
+        "text": Weight(0.04, "names, operators and values", "long lines take longer to read"),
+        "open": Weight(
+            0.5, "conditions open around a statement, added up over all statements", _MEMORY
+        ),
+        "deep": Weight(
+            0.25,
+            "conditions open around a statement beyond the second, the further the more",
+            _MEMORY,
+        ),
+        "guarded": Weight(
+            0.15,
+            "statements of a guard clause, in place of *open*",
+            "a check that leaves at once can be forgotten when it is read",
+        ),
+        "distance": Weight(
+            0.12,
+            "statements between a condition and what happens if it does not hold",
+            "the condition has to be remembered, or looked up again",
+        ),
+        "decisions": Weight(0.8, "ifs, elifs, cases, loops on a condition", _PATHS),
+        "choices": Weight(1.3, "conditional expressions", _PATHS),
+        "nested choices": Weight(
+            2.0, "conditional expressions inside others", "nothing shows which else is whose"
+        ),
+        "operands": Weight(0.55, "operands of a condition beyond the first", _MEMORY),
+        "crowds": Weight(0.7, "operands of a condition beyond the third", _MEMORY),
+        "mixtures": Weight(
+            0.7, "changes between `and` and `or` in a condition", "precedence has to be known"
+        ),
+        "negations": Weight(
+            0.45,
+            "`not`",
+            "a negated sentence takes longer to verify (P. C. Wason, Response to affirmative and"
+            " negative binary statements, British Journal of Psychology 52, 1961)",
+        ),
+        "negative signs": Weight(0.1, "`!=`, `is not`, `not in`", "as for negations, but one sign"),
+        "negated groups": Weight(
+            0.6,
+            "`not` around an `and` or an `or`",
+            "each part has to be turned round by the reader",
+        ),
+        "said truths": Weight(
+            0.9, "comparisons with True or False, and choices between the two", "it says nothing"
+        ),
+        "else": Weight(0.35, "plain elses", "their condition is the opposite of all above"),
+        "needless else": Weight(
+            0.8,
+            "else and elif behind an arm that leaves",
+            "they look like alternatives where there is only a rest",
+        ),
+        "broken rows": Weight(
+            1.5,
+            "choices of two right behind a guard clause",
+            "a row of checks ends in something that looks like one and is none",
+        ),
+        "empty arms": Weight(1.0, "arms that do nothing", "there is nothing to read there"),
+        "repeats": Weight(
+            0.8, "statements that stand there once more", "whoever changes one must find the others"
+        ),
+        "repeated tests": Weight(
+            0.5, "conditions asked once more", "whoever changes one must find the others"
+        ),
+        "names": Weight(0.2, "local names", _MEMORY),
+        "carried": Weight(
+            0.5,
+            "assignments of a local name beyond its first, outside of loops that count with it",
+            "which value it holds depends on the way taken",
+        ),
+        "flags": Weight(
+            1.6,
+            "local names that only hold constants, and are asked for",
+            "a flag tells later what was known before",
+        ),
+        "jumps": Weight(
+            0.7,
+            "`continue` and `break`",
+            "the reader has to look for where control goes on",
+        ),
+        "bare returns": Weight(
+            0.8, "`return` without a value", "as for jumps, and it hands out None without saying so"
+        ),
+        "copied ends": Weight(
+            0.9,
+            "exits behind work that say what the end of the function or loop says anyway",
+            "it looks like a case of its own, and is the common end",
+        ),
+        "hidden arms": Weight(
+            1.4,
+            "the same, behind more than three statements",
+            "the work of one arm and the work of the next are alternatives, and do not look it",
+        ),
+        "broken runs": Weight(
+            0.5, "`break` from a loop inside of a loop", "which one is left has to be worked out"
+        ),
+        "kinds": Weight(
+            0.4,
+            "tests of one subject for a kind, from the third on",
+            "the function must know all kinds by name, and the next kind changes it",
+        ),
+    }
+)
+PAGE = 30
+# A guard clause holds this many statements at most.
+GUARD = 4
+# What a step costs by itself, and each line that it writes: nothing is changed for next to nothing.
+STEP_PRICE = 0.2
+LINE_PRICE = 0.02
+
+
+@dataclass(slots=True)
+class Cost:
+    """The cost of some code, term by term.
+
+    Attributes:
+        counts: how often each term of :data:`WEIGHTS` occurs.
+    """
+
+    counts: Mapping[str, float] = field(default_factory=dict)
+
+    @property
+    def total(self) -> float:
+        """The sum over all terms."""
+        return round(sum(WEIGHTS[name].points * n for name, n in self.counts.items()), 6)
+
+    @property
+    def terms(self) -> dict[str, float]:
+        """What each term adds, the dearest first."""
+        found = {name: round(WEIGHTS[name].points * n, 2) for name, n in self.counts.items() if n}
+        return dict(sorted(found.items(), key=lambda item: (-item[1], item[0])))
+
+
+def cost_of(function: FunctionNode) -> Cost:
+    """What one function costs its reader; functions nested in it are read with it.
+
+    Args:
+        function: its tree, as parsed from source text.
+
+    >>> chain = ast.parse("def f(a):\\n if a:\\n  return 1\\n else:\\n  return 2").body[0]
+    >>> cost_of(chain).terms["needless else"]
+    0.8
+    """
+    walk = _Walk()
+    walk.function(function)
+    return Cost(walk.counts)
+
+
+class _Walk:
+    """One pass over a function."""
+
+    def __init__(self) -> None:
+        self.counts: defaultdict[str, float] = defaultdict(float)
+        self._seen: Counter[str] = Counter()
+        self._tests: Counter[str] = Counter()
+        self._ends = {_dumped("return"), _dumped("continue")}
+
+    def function(self, node: FunctionNode) -> None:
+        body = node.body[1:] if ast.get_docstring(node, clean=False) is not None else node.body
+        before = self.counts["statements"]
+        self._names(body)
+        outer = self._ends
+        last = body[-1] if body else None
+        self._ends = {_dumped("return"), _dumped("continue")}
+        if isinstance(last, ast.Return):
+            self._ends.add(ast.dump(last))
+        self.block(body, 0.0, looped=0, whole=True)
+        self._ends = outer
+        size = self.counts["statements"] - before
+        self.counts["page"] += max(0, size - PAGE)
+
+    # -- blocks
+
+    def block(
+        self,
+        body: Sequence[ast.stmt],
+        depth: float,
+        looped: int,
+        guard: bool = False,
+        *,
+        whole: bool = False,
+    ) -> None:
+        guards = 0
+        sizes = [size_of([s]) for s in body]
+        for index, statement in enumerate(body):
+            if isinstance(statement, ast.If) and not statement.orelse:
+                self._alone(statement, sum(sizes[index + 1 :]), depth - guard, looped)
+            else:
+                self.statement(statement, depth, looped, guard)
+            after_row = guards > 1 or (guards and _is_guard(body[index - 1]))
+            self.counts["broken rows"] += bool(after_row) and _is_choice_of_two(statement)
+            guards += _is_guard(statement)
+        if not whole:
+            self._copied(body)
+
+    def _alone(self, node: ast.If, behind: int, depth: float, looped: int) -> None:
+        """An if without an else: what stands behind it may be its other arm."""
+        inside = size_of(node.body)
+        guard = leaves(node.body) and inside <= GUARD and inside <= behind + 1
+        if leaves(node.body) and not guard and behind:
+            self.counts["distance"] += inside
+        self.statement(node, depth, looped, guard=False, small=guard)
+
+    def _copied(self, body: Sequence[ast.stmt]) -> None:
+        """An exit behind work that says what the end says anyway."""
+        if len(body) > 1 and ast.dump(body[-1]) in self._ends:
+            self.counts["copied ends"] += 1
+            self.counts["hidden arms"] += size_of(body) > GUARD
+
+    def statement(
+        self, node: ast.stmt, depth: float, looped: int, guard: bool, *, small: bool = False
+    ) -> None:
+        if isinstance(node, ast.Pass):
+            return
+        count = self.counts
+        count["statements"] += 1
+        if guard:
+            count["guarded"] += 1
+            depth -= 1
+        if _is_plain_exit(node):
+            # An exit ends what has to be kept in mind.
+            count["statements"] -= 0.5
+            depth = 0.0
+        count["open"] += depth
+        count["deep"] += max(0.0, depth - 2) ** 1.5
+        self._repeats(node)
+        self._expressions(node)
+        if isinstance(node, ast.If):
+            self._chain(node, depth, looped, small)
+        elif isinstance(node, ast.Match):
+            self._match(node, depth, looped)
+        elif isinstance(node, _LOOPS):
+            self._loop(node, depth, looped)
+        elif isinstance(node, ast.Try | ast.TryStar):
+            self._try(node, depth, looped)
+        elif isinstance(node, ast.With | ast.AsyncWith):
+            self.block(node.body, depth + 0.3, looped)
+        elif isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+            self.function(node)
+        elif isinstance(node, ast.Continue):
+            count["jumps"] += 1
+        elif isinstance(node, ast.Return) and node.value is None:
+            count["bare returns"] += 1
+        elif isinstance(node, ast.Break):
+            count["jumps"] += 1
+            count["broken runs"] += looped > 1
+
+    def _chain(self, node: ast.If, depth: float, looped: int, small: bool) -> None:
+        arms = list(arms_of(node))
+        count = self.counts
+        left = True  # whether all arms so far leave
+        above = 0
+        for index, (test, body) in enumerate(arms):
+            if test is not None:
+                count["decisions"] += 1
+                self.condition(test)
+            elif not is_empty(body):
+                count["else"] += 1
+                count["distance"] += above
+            if index and left:
+                count["needless else"] += 1
+            count["empty arms"] += is_empty(body)
+            self.block(body, depth + 1, looped, small)
+            left = left and leaves(body)
+            above += size_of(body)
+        self._kinds([t for t, _ in arms if t is not None])
+
+    def _match(self, node: ast.Match, depth: float, looped: int) -> None:
+        for case in node.cases:
+            self.counts["decisions"] += 1
+            if case.guard is not None:
+                self.condition(case.guard)
+            self.block(case.body, depth + 1, looped)
+        self.counts["kinds"] += max(0, len(node.cases) - 2)
+
+    def _loop(self, node: ast.For | ast.AsyncFor | ast.While, depth: float, looped: int) -> None:
+        if isinstance(node, ast.While) and not _is_true(node.test):
+            self.counts["decisions"] += 1
+            self.condition(node.test)
+        self.block(node.body, depth + 0.5, looped + 1)
+        if node.orelse:
+            self.counts["else"] += 2  # few know when it is run
+            self.block(node.orelse, depth, looped)
+
+    def _try(self, node: ast.Try | ast.TryStar, depth: float, looped: int) -> None:
+        self.block(node.body, depth + 0.3, looped)
+        for handler in node.handlers:
+            self.counts["decisions"] += 1
+            self.block(handler.body, depth + 0.7, looped)
+        if node.orelse:
+            self.counts["needless else"] += all(leaves(h.body) for h in node.handlers) * 0.5
+            self.counts["distance"] += sum(size_of(h.body) for h in node.handlers)
+            self.block(node.orelse, depth + 1, looped)
+        self.block(node.finalbody, depth + 0.3, looped)
+
+    # -- expressions
+
+    def condition(self, test: ast.expr) -> None:
+        """Count what a condition asks of its reader."""
+        operands = 0
+        pending: list[tuple[ast.expr, type[ast.boolop] | None]] = [(test, None)]
+        while pending:
+            node, inside = pending.pop()
+            if isinstance(node, ast.BoolOp):
+                self.counts["mixtures"] += inside is not None and inside is not type(node.op)
+                pending += [(v, type(node.op)) for v in node.values]
+            elif isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
+                self.counts["negated groups"] += isinstance(node.operand, ast.BoolOp)
+                pending.append((node.operand, inside))
+            else:
+                operands += 1
+        self.counts["operands"] += operands - 1
+        self.counts["crowds"] += max(0, operands - 3)
+        self.counts["repeated tests"] += self._again(self._tests, test, 3)
+
+    def _expressions(self, node: ast.stmt) -> None:
+        """Count what stands in the expressions of one statement, its blocks apart."""
+        count = self.counts
+        pending: list[tuple[ast.AST, bool]] = [(e, False) for e in _own_expressions(node)]
+        while pending:
+            each, chosen = pending.pop()
+            if not isinstance(each, ast.expr_context | ast.operator | ast.boolop | ast.cmpop):
+                count["text"] += 1
+            if isinstance(each, ast.IfExp):
+                count["choices"] += 1
+                count["nested choices"] += chosen
+                self.condition(each.test)
+                count["said truths"] += _is_truth(each.body) and _is_truth(each.orelse)
+                chosen = True
+            elif isinstance(each, ast.UnaryOp) and isinstance(each.op, ast.Not):
+                count["negations"] += 1
+            elif isinstance(each, ast.Compare):
+                count["negative signs"] += sum(isinstance(o, _NEGATIVE) for o in each.ops)
+                count["said truths"] += any(map(_is_truth, each.comparators))
+            elif isinstance(each, ast.comprehension):
+                count["decisions"] += 0.5 * len(each.ifs)
+                for test in each.ifs:
+                    self.condition(test)
+            pending += [(c, chosen) for c in ast.iter_child_nodes(each)]
+
+    def _repeats(self, node: ast.stmt) -> None:
+        simple = not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef)
+        if simple and not hasattr(node, "body"):
+            self.counts["repeats"] += self._again(self._seen, node, 4)
+
+    def _again(self, seen: Counter[str], node: ast.AST, least: int) -> bool:
+        """Whether a node of some size was there before."""
+        if sum(1 for n in ast.walk(node) if not isinstance(n, ast.expr_context)) < least:
+            return False
+        text = ast.dump(node)
+        seen[text] += 1
+        return seen[text] > 1
+
+    def _names(self, body: Sequence[ast.stmt]) -> None:
+        values: dict[str, list[ast.expr | None]] = {}
+        asked: set[str] = set()
+        for node in _in_scope(body):
+            if isinstance(node, ast.Assign):
+                for target in node.targets:
+                    for name in _targets(target):
+                        single = node.value if isinstance(target, ast.Name) else None
+                        values.setdefault(name, []).append(single)
+            elif isinstance(node, ast.AnnAssign) and isinstance(node.target, ast.Name):
+                if node.value is not None:
+                    values.setdefault(node.target.id, []).append(node.value)
+            elif isinstance(node, ast.NamedExpr):
+                values.setdefault(node.target.id, []).append(None)
+            if isinstance(node, ast.If | ast.IfExp | ast.While):
+                asked |= {n.id for n in ast.walk(node.test) if isinstance(n, ast.Name)}
+        for name, given in values.items():
+            self.counts["names"] += 1
+            self.counts["carried"] += len(given) - 1
+            constant = all(isinstance(v, ast.Constant) for v in given)
+            self.counts["flags"] += constant and len(given) > 1 and name in asked
+
+    def _kinds(self, tests: Sequence[ast.expr]) -> None:
+        subjects = Counter(s for s in map(_subject, tests) if s)
+        for number in subjects.values():
+            self.counts["kinds"] += max(0, number - 2)
+
+
+def arms_of(node: ast.If) -> Iterator[tuple[ast.expr | None, list[ast.stmt]]]:
+    """The arms of an if with its elifs and its else, whose condition is None."""
+    while True:
+        yield node.test, node.body
+        if len(node.orelse) == 1 and isinstance(node.orelse[0], ast.If):
+            inner = node.orelse[0]
+            if inner.col_offset == node.col_offset:
+                node = inner
+                continue
+        if node.orelse:
+            yield None, node.orelse
+        return
+
+
+def _dumped(text: str) -> str:
+    return ast.dump(ast.parse(text).body[0])
+
+
+def _is_plain_exit(node: ast.stmt) -> bool:
+    if isinstance(node, ast.Return):
+        return node.value is None or isinstance(node.value, ast.Constant | ast.Name)
+    return isinstance(node, ast.Continue | ast.Break)
+
+
+def _is_guard(node: ast.stmt | None) -> bool:
+    return isinstance(node, ast.If) and not node.orelse and leaves(node.body)
+
+
+def _is_choice_of_two(node: ast.stmt) -> bool:
+    return isinstance(node, ast.If) and len(list(arms_of(node))) == 2 and bool(node.orelse)
+
+
+def leaves(body: Sequence[ast.stmt]) -> bool:
+    """Whether control never falls off the end of a block."""
+    last = body[-1] if body else None
+    if isinstance(last, ast.If):
+        return bool(last.orelse) and leaves(last.body) and leaves(last.orelse)
+    return isinstance(last, _LEAVES)
+
+
+def size_of(body: Sequence[ast.stmt]) -> int:
+    """How many statements stand in a block, at any depth."""
+    return sum(1 for s in body for n in ast.walk(s) if isinstance(n, ast.stmt))
+
+
+def is_empty(body: Sequence[ast.stmt]) -> bool:
+    """Whether a block only holds ``pass`` or ``...``."""
+    return all(
+        isinstance(s, ast.Pass)
+        or (isinstance(s, ast.Expr) and isinstance(s.value, ast.Constant) and s.value.value is ...)
+        for s in body
+    )
+
+
+def _own_expressions(node: ast.stmt) -> Iterator[ast.AST]:
+    for child in ast.iter_child_nodes(node):
+        if isinstance(child, ast.withitem | ast.expr):
+            yield child
+        elif isinstance(child, ast.ExceptHandler) and child.type is not None:
+            yield child.type
+        elif isinstance(child, ast.match_case):
+            yield child.pattern
+            if child.guard is not None:
+                yield child.guard
+
+
+def _in_scope(body: Sequence[ast.AST]) -> Iterator[ast.AST]:
+    """All nodes of some statements, nested functions and classes apart."""
+    pending = list(body)
+    while pending:
+        node = pending.pop()
+        yield node
+        if not isinstance(node, _SCOPES):
+            pending += ast.iter_child_nodes(node)
+
+
+def _targets(target: ast.expr) -> Iterator[str]:
+    if isinstance(target, ast.Name):
+        yield target.id
+    elif isinstance(target, ast.Tuple | ast.List):
+        for each in target.elts:
+            yield from _targets(each)
+
+
+def _is_truth(node: ast.expr) -> bool:
+    return isinstance(node, ast.Constant) and isinstance(node.value, bool)
+
+
+def _is_true(node: ast.expr) -> bool:
+    return isinstance(node, ast.Constant) and bool(node.value)
+
+
+def _subject(test: ast.expr) -> str | None:
+    """What a test for a kind asks about: ``x == K``, ``x in (K, L)``, ``isinstance(x, K)``."""
+    if isinstance(test, ast.Compare) and len(test.ops) == 1:
+        other = test.comparators[0]
+        if isinstance(test.ops[0], ast.Eq | ast.Is | ast.In) and _is_kind(other):
+            return ast.dump(test.left)
+    if isinstance(test, ast.Call) and isinstance(test.func, ast.Name) and test.args:
+        return ast.dump(test.args[0]) if test.func.id == "isinstance" else None
+    return None
+
+
+def _is_kind(node: ast.expr) -> bool:
+    if isinstance(node, ast.Tuple | ast.List | ast.Set):
+        return all(map(_is_kind, node.elts))
+    if isinstance(node, ast.Constant):
+        return node.value is not None
+    return (
+        isinstance(node, ast.Name | ast.Attribute)
+        and (node.attr if isinstance(node, ast.Attribute) else node.id)[:1].isupper()
+    )
