@@ -19,12 +19,23 @@ CASES = [
         "r = 1\nlog(2)\nreturn n\n",
         "log(2)\nreturn n\n",
     ),
+    (
+        "r = log(0)\nr = 2\nreturn r\n",
+        "log(0)\nr = 2\nreturn r\n",
+    ),
+    (
+        "for x in a:\n    r = 1\n    log(x)\n    r = None\nreturn n\n",
+        "for x in a:\n    log(x)\n    r = None\nreturn n\n",
+    ),
 ]
 STAYS = [
     "r = ()\nif a:\n    r = (1,)\nreturn r\n",
     "r = 0\nif a:\n    r = 1\nreturn r\n",
     "r = 0\nr = r + 1\nreturn r\n",
-    "r = log(0)\nr = 2\nreturn r\n",
+    "r = 0\nlog(locals())\nreturn n\n",
+    "r = 0\nwith a:\n    r = 1\n    log(2)\n    r = 2\nreturn r\n",
+    "while a:\n    if n:\n        return r\n    r = 1\nreturn 0\n",
+    "try:\n    log(1)\n    r = 1\n    return 2\nfinally:\n    log(r)\n",
     "r = 0\nfor x in a:\n    r = x\nreturn r\n",
     "try:\n    r = 0\n    r = log(1)\nexcept KeyError:\n    return r\nreturn r\n",
     "r = 0\nif r:\n    r = 1\nelse:\n    r = 2\nreturn r\n",

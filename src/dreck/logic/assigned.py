@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import functools
+from collections import Counter
 from collections.abc import Iterator
 
 import libcst as cst
@@ -48,6 +49,12 @@ def shared_names(function: cst.FunctionDef) -> frozenset[str]:
         elif isinstance(node, cst.Global | cst.Nonlocal):
             found |= {item.name.value for item in node.names}
     return frozenset(found)
+
+
+@functools.lru_cache(maxsize=64)
+def assignment_counts(function: cst.FunctionDef) -> Counter[str]:
+    """How often a function gives each name a value."""
+    return Counter(name for t in targets_in(function.body) for name in _bound(t))
 
 
 @functools.lru_cache(maxsize=64)

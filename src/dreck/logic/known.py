@@ -55,6 +55,8 @@ _HARMLESS = frozenset(
     }
 )
 
+_CONSTANTS = frozenset({"True", "False", "None"})
+
 
 @dataclass(frozen=True, slots=True)
 class Known:
@@ -79,12 +81,19 @@ class Known:
         for node, value in _settled(condition, answer):
             atom, positive = atom_of(node)
             found.answers[atom] = value == positive
-            found.names[atom] = frozenset(names_in(node))
+            found.names[atom] = frozenset(names_in(node)) - _CONSTANTS
             found.values.update(_literals(node))
         return found
 
     def after(self, node: cst.CSTNode) -> Known:
-        """What is still known once a statement has run."""
+        """What is known once a statement has run: what it cannot have changed, and the constant
+        that it gives a name.
+        """
+        left = self._untouched(node)
+        told = _given(node)
+        return left if told is None else left.learning(told, True)
+
+    def _untouched(self, node: cst.CSTNode) -> Known:
         changed = assigned_names(node)
         acts = acts_of(node)
         if not changed and not acts.stored and not acts.calls:
@@ -97,7 +106,8 @@ class Known:
 
     def _is_touched(self, atom: Atom, changed: frozenset[str], acts: Acts) -> bool:
         text = f"{atom[1]} {atom[2]}"
-        steady = self.local if atom[0] == "is" else self.plain
+        told = atom[0] == "==" and self.answers[atom] and atom[2] in self.values
+        steady = self.local if atom[0] == "is" or told else self.plain
         deep = any(mark in text for mark in ".[(") or (
             steady is not None and not self.names[atom] <= steady
         )
@@ -160,6 +170,22 @@ class Known:
             return None
         found = [self.decide(_equals(node.left, e)) for e in elements]
         return True if True in found else False if all(f is False for f in found) else None
+
+
+def _given(node: cst.CSTNode) -> cst.BaseExpression | None:
+    """What a statement that gives a name a constant tells of it, as a condition."""
+    if not isinstance(node, cst.SimpleStatementLine) or len(node.body) != 1:
+        return None
+    small = node.body[0]
+    if not isinstance(small, cst.Assign) or len(small.targets) != 1:
+        return None
+    target = small.targets[0].target
+    value = constant(small.value)
+    if not isinstance(target, cst.Name) or value is None or value[0] != value[0]:
+        return None
+    alone = value[0] is None or isinstance(value[0], bool)
+    operator = cst.Is() if alone else cst.Equal()
+    return cst.Comparison(target, [cst.ComparisonTarget(operator, small.value)])
 
 
 _UNKNOWN = object()

@@ -68,6 +68,10 @@ def _one(statement: cst.BaseStatement, known: Known) -> tuple[list[cst.BaseState
         return _if(statement, known)
     if isinstance(statement, cst.For | cst.While):
         inside = known.after(statement)
+        if isinstance(statement, cst.While):
+            test = reduced(statement.test, inside)
+            asked = cst.Name(str(test)) if isinstance(test, bool) else test
+            statement = statement.with_changes(test=asked)
         return [_with_suites(statement, inside)], inside
     if isinstance(statement, cst.With | cst.Try):
         return [_with_suites(statement, known, known.after(statement))], known.after(statement)

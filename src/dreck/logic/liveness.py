@@ -1,0 +1,150 @@
+"""Which names may still be read behind a statement: backward analysis over structured code.
+
+The method is the classic one of live variables: A. V. Aho, M. S. Lam, R. Sethi, J. D. Ullman,
+"Compilers: Principles, Techniques, and Tools", 2nd edition 2006, section 9.2.5. Whatever is not
+followed exactly makes more names live, never fewer.
+"""
+
+from __future__ import annotations
+
+import functools
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
+
+import libcst as cst
+
+from .walk import names_in, walk
+
+_Names = frozenset[str]
+_NONE: _Names = frozenset()
+# Calls by which code can read its names without naming them.
+_READ_ALL = frozenset({"locals", "vars", "eval", "exec", "dir"})
+
+
+@functools.lru_cache(maxsize=16)
+def live_after(function: cst.FunctionDef) -> Mapping[int, frozenset[str]]:
+    """The names that may be read behind each statement of a function, by the ids of the statements.
+
+    A function that can read its names without naming them has no answer: the result is empty then.
+    """
+    calls = [n.func for n in walk(function.body) if isinstance(n, cst.Call)]
+    if any(isinstance(f, cst.Name) and f.value in _READ_ALL for f in calls):
+        return {}
+    work = _Liveness()
+    work.suite(function.body, _NONE, _Ends())
+    return work.found
+
+
+@dataclass(frozen=True, slots=True)
+class _Ends:
+    """What is live where control leaves a block other than by its end."""
+
+    broken: _Names = _NONE
+    continued: _Names = _NONE
+    returned: _Names = _NONE
+    raised: _Names = _NONE
+
+
+@dataclass(slots=True)
+class _Liveness:
+    found: dict[int, _Names] = field(default_factory=dict)
+
+    def suite(self, suite: cst.CSTNode, after: _Names, ends: _Ends) -> _Names:
+        """What is live before a suite."""
+        body: Sequence[cst.CSTNode] = suite.body  # type: ignore[attr-defined]
+        return self.block(body, after, ends)
+
+    def block(self, body: Sequence[cst.CSTNode], after: _Names, ends: _Ends) -> _Names:
+        live = after
+        for statement in reversed(body):
+            self.found[id(statement)] = self.found.get(id(statement), _NONE) | live
+            live = self._before(statement, live, ends)
+        return live
+
+    def _before(self, node: cst.CSTNode, live: _Names, ends: _Ends) -> _Names:
+        if isinstance(node, cst.SimpleStatementLine):
+            for small in reversed(node.body):
+                live = self._small(small, live, ends)
+            return live
+        if isinstance(node, cst.If):
+            return self._if(node, live, ends)
+        if isinstance(node, cst.For | cst.While):
+            return self._loop(node, live, ends)
+        if isinstance(node, cst.Try):
+            return self._try(node, live, ends)
+        if isinstance(node, cst.With):
+            # What the block raises may be swallowed, and control go on behind it.
+            inside = replace(ends, raised=ends.raised | live)
+            inner = self.suite(node.body, live, inside)
+            bound = [i.asname for i in node.items if i.asname is not None]
+            used = frozenset().union(*(names_in(i) for i in node.items), *map(names_in, bound))
+            return inner | used | live
+        if isinstance(node, cst.Match):
+            found = live | names_in(node.subject)
+            for case in node.cases:
+                guard = names_in(case.guard) if case.guard is not None else _NONE
+                found |= self.suite(case.body, live, ends) | names_in(case.pattern) | guard
+            return found
+        if isinstance(node, cst.BaseSmallStatement):
+            return self._small(node, live, ends)
+        return live | names_in(node)
+
+    def _small(self, node: cst.CSTNode, live: _Names, ends: _Ends) -> _Names:
+        if isinstance(node, cst.Return):
+            return ends.returned | ends.raised | names_in(node)
+        if isinstance(node, cst.Raise):
+            return ends.raised | names_in(node)
+        if isinstance(node, cst.Break):
+            return ends.broken
+        if isinstance(node, cst.Continue):
+            return ends.continued
+        if isinstance(node, cst.Assign):
+            plain = [t.target for t in node.targets]
+            set_now = {t.value for t in plain if isinstance(t, cst.Name)}
+            others = [t for t in plain if not isinstance(t, cst.Name)]
+            used = names_in(node.value).union(*map(names_in, others))
+            return (live - set_now) | used | ends.raised
+        return live | names_in(node) | ends.raised
+
+    def _if(self, node: cst.If, live: _Names, ends: _Ends) -> _Names:
+        found = self.suite(node.body, live, ends) | names_in(node.test)
+        if node.orelse is None:
+            return found | live
+        if isinstance(node.orelse, cst.If):
+            self.found[id(node.orelse)] = self.found.get(id(node.orelse), _NONE) | live
+            return found | self._if(node.orelse, live, ends)
+        return found | self.suite(node.orelse.body, live, ends)
+
+    def _loop(self, node: cst.For | cst.While, live: _Names, ends: _Ends) -> _Names:
+        over = live if node.orelse is None else self.suite(node.orelse.body, live, ends)
+        head = node.iter if isinstance(node, cst.For) else node.test
+        used = names_in(head) | (names_in(node.target) if isinstance(node, cst.For) else _NONE)
+        entry = over | used
+        while True:
+            inside = replace(ends, broken=live, continued=entry)
+            new = entry | self.suite(node.body, entry, inside)
+            if new == entry:
+                return entry
+            entry = new
+
+    def _try(self, node: cst.Try, live: _Names, ends: _Ends) -> _Names:
+        if node.finalbody is not None:
+            # However the block is left, the finally runs first.
+            used = names_in(node.finalbody)
+            outside = ends.broken | ends.continued | ends.returned | ends.raised
+            live = self.suite(node.finalbody.body, live | outside, ends) | used
+            ends = _Ends(
+                ends.broken | used, ends.continued | used, ends.returned | used, ends.raised | used
+            )
+        handled = ends.raised
+        for handler in node.handlers:
+            kind = names_in(handler.type) if handler.type is not None else _NONE
+            handled |= self.suite(handler.body, live, ends) | kind
+        last = live if node.orelse is None else self.suite(node.orelse.body, live, ends)
+        return self.suite(node.body, last, replace(ends, raised=ends.raised | handled)) | handled
+
+
+def is_dead(function: cst.FunctionDef, statement: cst.CSTNode, name: str) -> bool:
+    """Whether nobody reads what a statement gives a name."""
+    found = live_after(function)
+    return id(statement) in found and name not in found[id(statement)]
