@@ -39,9 +39,12 @@ def steps(out: str) -> list[tuple[str, int]]:
     [
         ((), [("guard-clause", 2), ("guard-clause", 4)]),
         (("--only", "guard-clause"), [("guard-clause", 2), ("guard-clause", 4)]),
-        (("--only", "join-conditions,drop-else"), []),
-        (("--skip", "guard-clause"), [("flip-branches", 2), ("chain-branches", 5)]),
-        (("--skip", "guard-clause,flip-branches"), []),
+        (("--only", "join-conditions"), []),
+        (
+            ("--skip", "guard-clause"),
+            [("flip-branches", 2), ("chain-branches", 5), ("drop-else", 2)],
+        ),
+        (("--skip", "guard-clause,flip-branches,drop-else"), []),
         (("--max-steps", "1"), [("guard-clause", 2)]),
         (("--until", "nesting=1"), [("guard-clause", 2)]),
         (("--until", "open-conditions=2"), [("guard-clause", 2), ("guard-clause", 4)]),
@@ -102,10 +105,10 @@ def test_choices_that_make_no_sense(
 @pytest.mark.parametrize(
     ("table", "wanted"),
     [
-        ('skip = ["guard-clause", "flip-branches"]', 0),
+        ('skip = ["guard-clause", "flip-branches", "drop-else"]', 0),
         ("max-steps = 1", 1),
         ("until = {open-conditions = 2}\nbrief = true", 2),
-        ('only = ["guard-clause", "drop-else"]\nno-run = true\nstrict = true', 2),
+        ('only = ["guard-clause", "join-conditions"]\nno-run = true\nstrict = true', 2),
     ],
 )
 def test_defaults_from_pyproject(

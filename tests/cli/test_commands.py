@@ -105,7 +105,7 @@ def test_untangle_json(canal: Path, dreck_in_process) -> None:
         ),
         (
             "def f(a):\n    if a:\n        a.go()\n        a.stop()\n",
-            "what is there is better left alone",
+            "no condition stands inside another",
         ),
     ],
 )

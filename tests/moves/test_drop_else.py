@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from .harness import look, only
+from .harness import check, look, only
 
 
 @pytest.mark.parametrize(
@@ -58,7 +58,29 @@ def test_one_line_else() -> None:
     )
 
 
-def test_the_exceptional_else_is_left_to_guard_clause() -> None:
-    """Where the else is the short way out, dropping it would keep the pyramid."""
-    text = "def f(a, b):\n    if a:\n        b.one()\n        b.two()\n        return b.three()\n    else:\n        raise E\n"
-    assert not look("drop-else", text).sites and look("guard-clause", text).sites
+CASES = [
+    (
+        "try:\n    x = log(n)\nexcept ValueError:\n    return 0\nelse:\n    log(x)\n    return x\n",
+        "try:\n    x = log(n)\nexcept ValueError:\n    return 0\nlog(x)\nreturn x\n",
+    ),
+    (
+        "if a:\n    return 1\nelif b:\n    log(1)\nreturn 2\n",
+        "if a:\n    return 1\nif b:\n    log(1)\nreturn 2\n",
+    ),
+]
+STAYS = [
+    "try:\n    x = log(n)\nexcept ValueError:\n    x = 0\nelse:\n    log(x)\nreturn n\n",
+    "try:\n    x = log(n)\nexcept ValueError:\n    return 0\nelse:\n    log(x)\nfinally:\n    log(2)\n",
+]
+
+
+@pytest.mark.parametrize(("before", "after"), CASES)
+def test_what_changes(before: str, after: str) -> None:
+    """What comes after arms or handlers that leave needs no else."""
+    check("drop-else", before, after)
+
+
+@pytest.mark.parametrize("body", STAYS)
+def test_what_stays(body: str) -> None:
+    """An else behind handlers that go on, or before a finally, stays."""
+    check("drop-else", body, "")

@@ -39,6 +39,22 @@ CASES = [
         "r = 0\nif a:\n    pass\nelse:\n    r = 1\nreturn r\n",
         "if a:\n    return 0\nelse:\n    return 1\n",
     ),
+    (
+        "r = 0\nfor x in a:\n    if x:\n        r = x\n        break\nelse:\n    r = 7\nreturn r\n",
+        "for x in a:\n    if x:\n        return x\nreturn 7\n",
+    ),
+    (
+        "with a:\n    r = log(n)\nreturn r\n",
+        "with a:\n    return log(n)\n",
+    ),
+    (
+        "r = 0\ns = ''\nif a:\n    r = 1\n    log(2)\nelse:\n    s = 'no'\nreturn r, s\n",
+        "if a:\n    log(2)\n    return 1, ''\nelse:\n    return 0, 'no'\n",
+    ),
+    (
+        "r = 0\nif a:\n    return r\nlog(1)\nr = n\nreturn r\n",
+        "r = 0\nif a:\n    return r\nlog(1)\nreturn n\n",
+    ),
 ]
 STAYS = [
     "if a:\n    r = 1\nelse:\n    r = 2\nlog(r)\nreturn r\n",
@@ -47,11 +63,9 @@ STAYS = [
     "if a:\n    r, x = a\nelse:\n    r, x = b\nreturn r\n",
     "r = 0\nfor x in a:\n    r = r + x\nreturn r\n",
     "r = 0\nfor x in a:\n    r = x\nreturn r\n",
-    "r = 0\nfor x in a:\n    if x:\n        r = x\n        break\nelse:\n    r = 7\nreturn r\n",
     "r = 0\nfor x in a:\n    if x:\n        r = x\n    else:\n        r = n\n        break\nreturn r\n",
     "r = 0\nfor x in a:\n    for y in x:\n        if y:\n            r = y\n            break\nreturn r\n",
     "r = 0\ntry:\n    r = log(n)\nfinally:\n    log(r)\nreturn r\n",
-    "with a:\n    r = log(n)\nreturn r\n",
     "global r\nif a:\n    r = 1\nelse:\n    r = 2\nreturn r\n",
     "if a:\n    r = 1\nelse:\n    r = 2\nreturn r  # what it costs\n",
     "r = log(n)\nif r is None:\n    r = log(m)\nreturn r\n",

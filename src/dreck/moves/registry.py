@@ -12,7 +12,7 @@ import importlib
 import re
 import textwrap
 from abc import ABC, abstractmethod
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any, ClassVar, TypeAlias, TypeVar
@@ -42,6 +42,7 @@ MODULES = (
     "flatten.regroup",
     "flatten.hoist_common",
     "flatten.return_early",
+    "flatten.finish_at_once",
     "clear_away.drop_else",
     "flatten.guard_clause",
     "flatten.join_conditions",
@@ -191,6 +192,10 @@ class Move(AnyMove):
             A site with the new block, a refusal with its reason, or None if the statement
             is nothing for this move.
         """
+
+    def ways(self, place: Place, index: int, around: Around) -> Iterable[Match]:
+        """All that can be done at one statement; a move with one way only needs :meth:`match`."""
+        return (self.match(place, index, around),)
 
     def refuse(self, reason: str, node: cst.CSTNode) -> Refused:
         """A refusal for one of the declared reasons."""

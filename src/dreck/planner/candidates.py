@@ -99,15 +99,20 @@ def candidates(
         for place in everywhere:
             for index in range(len(place.statements)):
                 try:
-                    found = move.match(place, index, around)
-                    text = place.replaced(found.block).code if isinstance(found, Site) else ""
+                    ways = [
+                        (found, place.replaced(found.block).code if isinstance(found, Site) else "")
+                        for found in move.ways(place, index, around)
+                    ]
                 except Exception as error:  # whatever a move does, the run goes on
                     yield Broken(name, lines.of(place.statements[index]), repr(error))
                     continue
-                if isinstance(found, Site):
-                    yield Candidate(name, lines.of(found.node), found.why, region.with_text(text))
-                elif isinstance(found, Refused):
-                    yield LeftAlone(lines.of(found.node), name, move.REFUSALS[found.reason].because)
+                for found, text in ways:
+                    if isinstance(found, Site):
+                        made = region.with_text(text)
+                        yield Candidate(name, lines.of(found.node), found.why, made)
+                    elif isinstance(found, Refused):
+                        because = move.REFUSALS[found.reason].because
+                        yield LeftAlone(lines.of(found.node), name, because)
 
 
 def _readable(region: Region) -> cst.Module:

@@ -1,14 +1,12 @@
 """One function while steps are taken in it.
 
-A step is taken if it makes the function's *burden* smaller, a tuple of measures in a fixed order
-of weight. Where no step does, a *climb* is tried: a step that may make things worse for a moment,
-with the steps that it makes possible, as long as the end is lower than the start. The order has no
-endless descent and no state is entered twice, so every run ends; the limit on steps stands behind
-that.
+The search goes down in cost (see ``taste``), over states that the judge lets pass; with
+``only``, what was asked for is taken wherever it applies.
 """
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, replace
 from pathlib import Path
@@ -17,16 +15,14 @@ from ..judge.face.compare import Known, Proved, compare
 from ..judge.face.verdict import SubjectVerdict, Verdict
 from ..judge.versions.version import Version
 from ..judge.face.judge import proved
-from ..moves.registry import all_moves
 from ..source.regions import Region
 from ..surveying.measures import measure
 from .candidates import Broken, Candidate, LeftAlone, UnreadableFunction, candidates
+from .order import OPENINGS, turn_of
 from .results import Step, Untangled
+from .search import Edge, Limits, Search
 from .settings import Settings
-
-# Steps of one climb, and climbs tried from one state.
-_STEPS_OF_A_CLIMB = 8
-_CLIMBS = 6
+from .taste import LINE_PRICE, STEP_PRICE, cost_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,7 +57,10 @@ class FunctionWork:
         self.left_alone: list[LeftAlone] = []
         self.broken: list[Broken] = []
         self._seen: set[str] = {region.text}
-        self._refused: set[str] = set()  # texts that the judge did not let pass
+        self._made: dict[tuple[str, str], Candidate] = {}
+        self._verdicts: dict[tuple[str, str], Step] = {}
+        self._regions: dict[str, Region] = {}
+        self._search: Search[Region] = Search(self._ahead, self._edge_holds, Limits())
 
     def run(self) -> Untangled:
         """Take steps until none is left that pays."""
@@ -87,17 +86,22 @@ class FunctionWork:
         if self.setting.line is not None and self.steps:
             return False  # one place was asked for
         self.left_alone = []
-        passed: list[Candidate] = []
-        return self._one_step(passed) or (not self.settings.only and self._climb(passed))
+        if self.settings.only:
+            return self._asked_for()
+        way = self._search.way_down(self.region, self.region.text, _cost(self.region))
+        for edge in way[: self.settings.most_steps - len(self.steps)]:
+            self._enter(self._verdicts[self.region.text, edge.key], self._regions[edge.key])
+        return bool(way)
 
-    def _look(self) -> Iterator[Candidate]:
-        """The candidates from here; what is left alone here is noted on the way."""
-        for each in self._candidates(self.region):
+    def _look(self, region: Region) -> Iterator[Candidate]:
+        """The candidates from a state; what is left alone in the present one is noted on the way."""
+        for each in self._candidates(region):
             if isinstance(each, LeftAlone):
-                self.left_alone.append(each)
+                if region is self.region:
+                    self.left_alone.append(each)
             elif isinstance(each, Broken):
                 self.broken.append(each)
-            elif each.region.text not in self._refused and each.region.text not in self._seen:
+            else:
                 yield each
 
     def _candidates(self, region: Region) -> Iterator[Candidate | LeftAlone | Broken]:
@@ -115,78 +119,40 @@ class FunctionWork:
         except UnreadableFunction as error:
             yield LeftAlone(region.first, "", str(error))
 
-    def _one_step(self, passed: list[Candidate]) -> bool:
-        """Take the first candidate that pays, or that was asked for, and that passes the judge;
-        keep the others.
-        """
-        burden = measure(self.region.tree()).burden
-        for candidate in self._look():
-            passed.append(candidate)
-            if (self.settings.only or _burden(candidate.region) < burden) and self._takes(
-                candidate
-            ):
+    def _asked_for(self) -> bool:
+        """Take the first candidate that passes the judge, whatever it costs."""
+        for each in self._look(self.region):
+            if each.region.text in self._seen:
+                continue
+            self._seen.add(each.region.text)
+            if self._holds(self.region, each):
+                self._enter(self._verdicts[self.region.text, each.region.text], each.region)
                 return True
         return False
 
-    def _takes(self, candidate: Candidate) -> bool:
-        step = self._judged(self.region, candidate)
+    def _ahead(self, region: Region) -> Iterator[Edge[Region]]:
+        """The steps from a state, with what their ends cost."""
+        for each in self._look(region):
+            self._made[region.text, each.region.text] = each
+            price, turn = _price(region, each), turn_of(each.move)
+            cost, opening = _cost(each.region), each.move in OPENINGS
+            yield Edge(each.region, each.region.text, cost, price, turn, opening)
+
+    def _edge_holds(self, before: Region, edge: Edge[Region]) -> bool:
+        return self._holds(before, self._made[before.text, edge.key])
+
+    def _holds(self, before: Region, candidate: Candidate) -> bool:
+        step = self._judged(before, candidate)
         if not step.verdict.holds:
-            self._refused.add(candidate.region.text)
             self.taken_back.append(step)
             return False
-        self._enter([step], candidate.region)
+        self._verdicts[before.text, candidate.region.text] = step
+        self._regions[candidate.region.text] = candidate.region
         return True
 
-    def _enter(self, steps: list[Step], region: Region) -> None:
-        self.steps += steps
+    def _enter(self, step: Step, region: Region) -> None:
+        self.steps.append(step)
         self.region = region
-        self._seen.add(region.text)
-
-    def _climb(self, found: list[Candidate]) -> bool:
-        """Take a step that pays only with what it makes possible, if one is found."""
-        moves = all_moves()
-        starts = [c for c in found if c.move in moves and moves[c.move].climbs]
-        room = self.settings.most_steps - len(self.steps)
-        for start in starts[:_CLIMBS]:
-            way = self._way_down(start)
-            if not way or len(way) > room:
-                continue
-            steps: list[Step] = []
-            before = self.region
-            for candidate in way:
-                steps.append(self._judged(before, candidate))
-                if not steps[-1].verdict.holds:
-                    self._refused.add(candidate.region.text)
-                    self.taken_back.append(steps[-1])
-                    break
-                before = candidate.region
-            else:
-                self._enter(steps, before)
-                return True
-        return False
-
-    def _way_down(self, start: Candidate) -> list[Candidate]:
-        """The steps from a climb's first to where the function is better than now; none if it never
-        is.
-        """
-        goal = measure(self.region.tree()).burden
-        way = [start]
-        for _ in range(_STEPS_OF_A_CLIMB):
-            here = way[-1].region
-            burden = _burden(here)
-            if burden < goal:
-                return way
-            passed = {c.region.text for c in way} | self._seen | self._refused
-            ahead = (
-                c
-                for c in self._candidates(here)
-                if isinstance(c, Candidate) and c.region.text not in passed
-            )
-            following = next((c for c in ahead if _burden(c.region) < burden), None)
-            if following is None:
-                return []
-            way.append(following)
-        return []
 
     def _judged(self, before: Region, found: Candidate) -> Step:
         verdict = self._verdict(before, found.region)
@@ -231,11 +197,17 @@ class FunctionWork:
         return before.diff(after, self.setting.path.as_posix())
 
 
-def _burden(region: Region) -> tuple[int, ...]:
-    """The burden of a region's function; text that does not parse counts as an improvement, so that
-    the judge reports it.
+def _cost(region: Region) -> float:
+    """What a region's function costs; text that does not parse costs nothing, so that the judge
+    reports it.
     """
     try:
-        return measure(region.tree()).burden
+        return cost_of(region.tree()).total
     except SyntaxError:
-        return ()
+        return 0.0
+
+
+def _price(before: Region, candidate: Candidate) -> float:
+    """What a step costs by itself: nothing is changed for next to nothing."""
+    old, new = (Counter(r.text.splitlines()) for r in (before, candidate.region))
+    return STEP_PRICE + LINE_PRICE * sum((new - old).values())

@@ -6,12 +6,13 @@ all arms before it leave; so control reaches what stands behind the if in the sa
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 import libcst as cst
 
 from ..blocks import (
     LEAST_WORK,
     Run,
-    is_exception,
     joined,
     leaves,
     realigned,
@@ -61,38 +62,57 @@ class DropElse(Move):
         ),
     )
     REFUSALS = {
-        "parallel-arms": Refusal(
-            "the arms stand side by side and read as alternatives; an else less would hide that",
-            "def toll(kind):\n    if kind == 'barge':\n        return 3\n    elif kind == 'skiff':\n        return 1\n"
-            "    else:\n        return 2\n",
+        "finally-behind": Refusal(
+            "what stands behind it would only be run after the finally",
+            """
+            def read(gauge):
+                try:
+                    level = gauge.read()
+                except OSError:
+                    return None
+                else:
+                    gauge.note(level)
+                finally:
+                    gauge.close()
+            """,
         ),
     }
 
     def match(self, place: Place, index: int, around: Around) -> Match:
-        """Look for an if that leaves and has an else."""
-        node = place.statements[index]
-        if not isinstance(node, cst.If) or node.orelse is None or not leaves(node.body):
-            return NOT_MINE
-        if isinstance(node.orelse, cst.If):
-            return self._chain(place, index, node, node.orelse)
-        if weight(node.orelse.body) == 0 or is_exception(node.orelse.body, node.body):
-            return NOT_MINE  # an else that does nothing is for drop-noop, one that leaves early for guard-clause
-        return self._without(place, index, node, node.orelse, node.with_changes(orelse=None))
+        """The first way to do it."""
+        return next(iter(self.ways(place, index, around)), NOT_MINE)
 
-    def _chain(self, place: Place, index: int, node: cst.If, rest: cst.If) -> Match:
+    def ways(self, place: Place, index: int, around: Around) -> Iterator[Match]:
+        """Look for an if that leaves and has an else, or a try whose handlers all leave."""
+        node = place.statements[index]
+        if isinstance(node, cst.Try):
+            yield self._protected(place, index, node)
+        if not isinstance(node, cst.If) or node.orelse is None or not leaves(node.body):
+            return
         last = _last_arm(node)
-        if isinstance(last, cst.Else) and _others_leave(node):
-            if weight(last.body) >= LEAST_WORK:
-                return self._without(place, index, node, last, _cut(node))
-            return self.refuse("parallel-arms", node)
-        if not isinstance(rest.orelse, cst.Else) or not is_exception(rest.orelse.body, rest.body):
+        if isinstance(last, cst.Else) and _others_leave(node) and weight(last.body):
+            yield self._without(place, index, node, last, _cut(node))
+        if isinstance(node.orelse, cst.If):
+            why = f"The {_how(node)} leaves, so the elif can start a line of its own."
+            plain = realigned(node.orelse, -2)
+            parts: list[Run] = [
+                ([*place.statements[:index], node.with_changes(orelse=None)], []),
+                ([plain, *place.statements[index + 1 :]], []),
+            ]
+            yield Site(node, why, joined(place.block, parts))
+
+    def _protected(self, place: Place, index: int, node: cst.Try) -> Match:
+        """The else of a try whose handlers all leave is what comes behind it."""
+        if node.orelse is None or not all(leaves(h.body) for h in node.handlers):
             return NOT_MINE
-        why = f"The {_how(node)} leaves, so the elif can start a line of its own."
-        plain = realigned(rest, -2)
-        parts: list[Run] = [
-            ([*place.statements[:index], node.with_changes(orelse=None)], []),
-            ([plain, *place.statements[index + 1 :]], []),
-        ]
+        if node.finalbody is not None:
+            return self.refuse("finally-behind", node)
+        body, footer = unwrapped(node.orelse.body)
+        body = with_lead(body, node.orelse.leading_lines)
+        head = [*place.statements[:index], node.with_changes(orelse=None)]
+        rest = list(place.statements[index + 1 :])
+        parts: list[Run] = [(head, []), (body, footer), (rest, [])]
+        why = "Every handler leaves, so the else is simply what comes next."
         return Site(node, why, joined(place.block, parts))
 
     def _without(self, place: Place, index: int, node: cst.If, arm: cst.Else, head: cst.If) -> Site:

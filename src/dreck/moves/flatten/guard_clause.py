@@ -8,34 +8,28 @@ copy of the one exit that stands behind the if.
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 import libcst as cst
 
-from ...logic.assigned import assigned_names
-from ...logic.conditions import atoms, chained, over_lines
+from ...logic.conditions import over_lines
 from ..blocks import (
-    LEAST_WORK,
-    MOST_IN_GUARD,
     Run,
+    all_arms_leave,
     code,
     comments_in,
-    has_compound,
-    is_guard,
     joined,
     leaves,
+    realigned,
     spaced_test,
     unwrapped,
     weight,
     with_lead,
 )
 from ..places import Ending, Place
-from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Refused, Site, move
+from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
-# From this many statements on, an arm is the main work even where a guard needs an exit of its own.
-_MAIN_WORK = 6
-# Conditions that fit in one if.
-_JOINED = 3
 # An exit of more characters than this is not copied.
 _COPIED = 60
 
@@ -109,144 +103,75 @@ class GuardClause(Move):
         ),
     )
     REFUSALS = {
-        "short-body": Refusal(
-            "the body is short enough to read inside its if",
-            "def note(boat):\n    if boat.late:\n        boat.warn()\n        boat.log()\n",
-        ),
-        "parallel-checks": Refusal(
-            "it is one of several ifs side by side; turning only the last one round would hide that",
-            "def note(boat):\n    if boat.late:\n        boat.warn()\n    if boat.wide:\n        boat.tow()\n"
-            "        boat.log()\n        boat.stamp()\n",
-        ),
-        "arms-alike": Refusal(
-            "both arms are of about the same weight; neither is the exception",
-            "def pass_lock(boat):\n    if boat.upstream:\n        boat.raise_()\n        boat.wait()\n        boat.leave()\n"
-            "    else:\n        boat.lower()\n        boat.wait()\n        boat.leave()\n",
-        ),
-        "already-exceptional": Refusal(
-            "the arm is itself the exceptional way out",
-            "def note(boat):\n    boat.log()\n    if boat.late:\n        text = boat.describe()\n        boat.warn(text)\n"
-            "        raise Late(text)\n",
-        ),
-        "inside-an-arm": Refusal(
-            "it stands in one arm of a larger choice; leaving from there would hide how the arms belong together",
-            "def pass_lock(boat):\n    match boat.side:\n        case 1:\n            if boat.heavy:\n                boat.wait()\n"
-            "                boat.tow()\n                boat.leave()\n        case 2:\n            boat.lower()\n",
-        ),
-        "optional-step": Refusal(
-            "it is an optional step behind other work, not the main work",
-            "def note(boat):\n    boat.log()\n    boat.stamp()\n    boat.greet()\n    if boat.late:\n        boat.warn()\n"
-            "        boat.tow()\n        boat.charge()\n",
-        ),
-        "exit-needs-work": Refusal(
-            "the exit behind the if uses what the arm computes",
-            "def toll(boat):\n    total = 0\n    if boat.pays:\n        total += boat.length\n        total += boat.cargo\n"
-            "        total += boat.draught\n    return total\n",
+        "work-behind": Refusal(
+            "work that stands behind the if has to run either way",
+            "def note(boat):\n    if boat.late:\n        boat.warn()\n        boat.tow()\n        boat.charge()\n"
+            "    boat.log()\n    boat.stamp()\n",
         ),
     }
 
     def match(self, place: Place, index: int, around: Around) -> Match:
-        """Look for an if whose arms are the main work and an exception to it."""
+        """The first way to do it."""
+        return next(iter(self.ways(place, index, around)), NOT_MINE)
+
+    def ways(self, place: Place, index: int, around: Around) -> Iterator[Match]:
+        """Look for an if whose one arm can leave at once, so that the other follows unindented."""
         node = place.statements[index]
-        if not isinstance(node, cst.If) or isinstance(node.orelse, cst.If):
-            return NOT_MINE
+        if not isinstance(node, cst.If):
+            return
         way_out = _way_out(place, index, around)
         if node.orelse is None:
-            found = self._wrapper(place, index, node, way_out, around)
-        else:
-            found = self._two_arms(place, node, node.orelse, way_out)
-        return _site(place, index, node, found, around) if isinstance(found, _Plan) else found
+            yield from self._wrapper(place, index, node, way_out, around)
+            return
+        plans = _first_arm(node, node.orelse, way_out)
+        if isinstance(node.orelse, cst.Else):
+            plans = [*plans, *_second_arm(node, node.orelse, way_out)]
+        for plan in sorted(plans, key=lambda p: weight(p.guard)):
+            yield _site(place, index, node, plan, around)
 
     def _wrapper(
         self, place: Place, index: int, node: cst.If, way_out: _WayOut | None, around: Around
-    ) -> _Plan | Refused | None:
-        if way_out is None or weight(node.body) < 2:
-            return NOT_MINE
-        reason = _why_not_wrapper(place, index, node, way_out, around)
-        if reason is not None:
-            return self.refuse(reason, node)
+    ) -> Iterator[Match]:
+        if weight(node.body) < 2:
+            return
+        if way_out is None:
+            if place.ending is not Ending.GOES_ON and not leaves(node.body):
+                yield self.refuse("work-behind", node)
+            return
         drop = way_out.behind and leaves(node.body)
-        return _Plan(cst.IndentedBlock([way_out.statement]), node.body, True, drop, None)
-
-    def _two_arms(
-        self, place: Place, node: cst.If, other: cst.Else, way_out: _WayOut | None
-    ) -> _Plan | Refused | None:
-        first, second = weight(node.body), weight(other.body)
-        negate = second < first or (second == first and not leaves(node.body))
-        short, long = (other.body, node.body) if negate else (node.body, other.body)
-        if not negate and leaves(short):
-            return NOT_MINE  # drop-else does that without touching the condition
-        light, heavy = min(first, second), max(first, second)
-        if not (leaves(short) or way_out) or heavy < LEAST_WORK:
-            return NOT_MINE
-        if light > MOST_IN_GUARD or has_compound(short) or light * 2 > heavy:
-            return self.refuse("arms-alike", node)
-        if leaves(short):
-            return _Plan(short, long, negate, False, other)
-        assert way_out is not None
-        if place.in_arm:
-            return self.refuse("inside-an-arm", node)
-        if heavy < _MAIN_WORK or light > 2:
-            return self.refuse("arms-alike", node)
-        if way_out.value and way_out.value in assigned_names(short) | assigned_names(long):
-            return self.refuse("exit-needs-work", node)
-        return _Plan(_with_exit(short, way_out.statement), long, negate, False, other)
+        guard = cst.IndentedBlock([way_out.statement])
+        yield _site(place, index, node, _Plan(guard, node.body, True, drop, None), around)
 
 
-def _why_not_wrapper(
-    place: Place, index: int, node: cst.If, way_out: _WayOut, around: Around
-) -> str | None:
-    """The reason to leave a wrapping if alone, or None."""
-    size = weight(node.body)
-    turned = (
-        0 if isinstance(node.test, cst.UnaryOperation) else sum(1 for _ in atoms(node.test)) - 1
+def _first_arm(node: cst.If, rest: cst.If | cst.Else, way_out: _WayOut | None) -> list[_Plan]:
+    """The first arm leaves at once where it does not do so by itself; drop-else does the other."""
+    if leaves(node.body) or way_out is None or weight(node.body) == 0:
+        return []
+    work = rest.body if isinstance(rest, cst.Else) else cst.IndentedBlock([realigned(rest, -2)])
+    drop = way_out.behind and (
+        leaves(rest.body) if isinstance(rest, cst.Else) else all_arms_leave(rest)
     )
-    # turning several conditions round has to pay
-    if size < LEAST_WORK + turned or _could_be_joined(place, node, around):
-        return "short-body"
-    if _ends_in_raise(node.body):
-        return "already-exceptional"
-    if place.in_arm:
-        return "inside-an-arm"
-    if way_out.value and way_out.value in assigned_names(node.body):
-        return "exit-needs-work"
-    if index and _is_parallel(place.statements[index - 1]):
-        return "parallel-checks"
-    before = sum(weight(s) for s in place.statements[:index] if not is_guard(s))
-    if size <= before or (place.in_protection and size < _MAIN_WORK):
-        return "optional-step"
-    return None
+    other = rest if isinstance(rest, cst.Else) else None
+    return [_Plan(_with_exit(node.body, way_out.statement), work, False, drop, other)]
 
 
-def _could_be_joined(place: Place, node: cst.If, around: Around) -> bool:
-    """Whether there are only ifs around a few statements, which read better as one condition."""
-    tests = [node.test]
-    while (
-        isinstance(node.body, cst.IndentedBlock)
-        and len(node.body.body) == 1
-        and isinstance(node.body.body[0], cst.If)
-    ):
-        node = node.body.body[0]
-        tests.append(node.test)
-        if node.orelse is not None:
-            return False
-    joined_test = chained(tests, cst.And)
-    few = sum(1 for _ in atoms(joined_test)) <= _JOINED
-    return weight(node.body) < LEAST_WORK and few and around.fits(place, f"if {code(joined_test)}:")
-
-
-def _ends_in_raise(suite: cst.BaseSuite) -> bool:
-    last = suite.body[-1]
-    small = last.body[-1] if isinstance(last, cst.SimpleStatementLine) else last
-    return isinstance(small, cst.Raise)
+def _second_arm(node: cst.If, other: cst.Else, way_out: _WayOut | None) -> list[_Plan]:
+    """The second arm leaves at once, under the opposite of the condition."""
+    if weight(other.body) == 0:
+        return []
+    if leaves(other.body):
+        return [_Plan(other.body, node.body, True, False, other)]
+    if way_out is None:
+        return []
+    drop = way_out.behind and leaves(node.body)
+    return [_Plan(_with_exit(other.body, way_out.statement), node.body, True, drop, other)]
 
 
 @dataclass(frozen=True, slots=True)
 class _WayOut:
-    """How to leave early from behind an if: the statement, and the name it hands out, if any."""
+    """How to leave early from behind an if: the statement, and whether it stands there already."""
 
     statement: cst.SimpleStatementLine
-    value: str
     behind: bool
 
 
@@ -271,7 +196,7 @@ def _way_out(place: Place, index: int, around: Around) -> _WayOut | None:
             Ending.CONTINUE: cst.Continue(),
         }
         small = exits.get(place.ending)
-        return None if small is None else _WayOut(cst.SimpleStatementLine([small]), "", False)
+        return None if small is None else _WayOut(cst.SimpleStatementLine([small]), False)
     line = rest[0]
     if len(rest) > 1 or not isinstance(line, cst.SimpleStatementLine) or len(line.body) != 1:
         return None
@@ -282,30 +207,9 @@ def _way_out(place: Place, index: int, around: Around) -> _WayOut | None:
     ):
         return None
     small = line.body[0]
-    if isinstance(small, cst.Return):
-        simple = small.value is None or isinstance(
-            small.value, cst.Name | cst.SimpleString | cst.Integer | cst.Float
-        )
-        value = small.value.value if isinstance(small.value, cst.Name) else ""
-        return (
-            _WayOut(line.with_changes(leading_lines=[]), value, True)
-            if simple or _is_number(small.value)
-            else None
-        )
-    if isinstance(small, cst.Break | cst.Continue | cst.Raise):
-        return _WayOut(line.with_changes(leading_lines=[]), "", True)
+    if isinstance(small, cst.Return | cst.Break | cst.Continue | cst.Raise):
+        return _WayOut(line.with_changes(leading_lines=[]), True)
     return None
-
-
-def _is_number(node: cst.BaseExpression | None) -> bool:
-    return isinstance(node, cst.UnaryOperation) and isinstance(
-        node.expression, cst.Integer | cst.Float
-    )
-
-
-def _is_parallel(node: cst.BaseStatement) -> bool:
-    """An if without else that goes on afterwards: a sibling, not a guard."""
-    return isinstance(node, cst.If) and node.orelse is None and not leaves(node.body)
 
 
 def _with_exit(suite: cst.BaseSuite, exit_line: cst.SimpleStatementLine) -> cst.IndentedBlock:

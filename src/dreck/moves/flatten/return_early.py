@@ -6,17 +6,18 @@ same one. Where an arm leaves the name alone, it returns what the name held befo
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Iterator
 
 import libcst as cst
 
-from ...logic.assigned import assigned_names
+from ...logic.assigned import assigned_names, assignment_counts
 from ...logic.conditions import constant
 from ...logic.walk import has_comments, names_in
-from ..arms import arms_of, single
-from ..blocks import comments_in, lead_of, leaves, statements_leave
-from ..places import Place
+from ..arms import single
+from ..blocks import comments_in, lead_of
+from ..places import Place, function_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
+from ..ways_out import Returns, constant_at, put
 
 
 @move
@@ -27,7 +28,6 @@ class ReturnEarly(Move):
     summary = "Return a result where it is set, without a variable for it."
     safe_because = "Nothing happens between setting the name and returning it."
     since = "0.1"
-    climbs = True
     EXAMPLES = (
         Example(
             "a default and arms",
@@ -142,10 +142,10 @@ class ReturnEarly(Move):
         "not-at-the-end": Refusal(
             "the result is worked on in the arms rather than chosen by them",
             """
-            def toll(boat):
+            def toll(boats):
                 fee = 0
-                if boat.kind == "tug":
-                    fee += 180
+                for boat in boats:
+                    fee = fee + boat.length
                 return fee
             """,
         ),
@@ -165,275 +165,198 @@ class ReturnEarly(Move):
     }
 
     def match(self, place: Place, index: int, around: Around) -> Match:
-        """Look for a compound statement followed by the return of a name that it sets."""
+        """The first way to do it."""
+        return next(iter(self.ways(place, index, around)), NOT_MINE)
+
+    def ways(self, place: Place, index: int, around: Around) -> Iterator[Match]:
+        """Look for a compound statement followed by the return of names that it sets, or for the
+        return of a name that still holds its constant.
+        """
         node = place.statements[index]
-        if index + 1 >= len(place.statements) or not isinstance(
-            node, cst.If | cst.Try | cst.Match | cst.For
-        ):
-            return NOT_MINE
+        small = single(node)
+        if isinstance(small, cst.Return) and small.value is not None:
+            yield from self._constant(place, index, small.value)
+            yield from self._in_line(place, index, small.value, around)
+            return
+        if index + 1 >= len(place.statements) or not isinstance(node, _COMPOUND):
+            return
         last = place.statements[index + 1]
         small = single(last)
-        if (
-            not isinstance(small, cst.Return)
-            or not isinstance(small.value, cst.Name)
-            or has_comments(last)
-        ):
-            return NOT_MINE
-        result = small.value.value
-        if result not in assigned_names(node):
-            return NOT_MINE
-        if result in around.shared:
-            return self.refuse("name-is-shared", node)
-        default = _default(place, index, result)
-        if default is None and isinstance(node, cst.If) and node.orelse is None:
-            return NOT_MINE  # a value that is made anew under one condition
-        work = _Returns(result, cst.Name(result) if default is None else default)
-        new = work.through(node)
-        if isinstance(node, cst.For) and not work.done:
-            return NOT_MINE  # an accumulator
-        if new is None or work.done <= work.worked:
-            return self.refuse("not-at-the-end", node)
-        return self._site(place, index, work, new)
+        if not isinstance(small, cst.Return) or small.value is None or has_comments(last):
+            return
+        results = _results(small.value) & assigned_names(node)
+        if not results:
+            return
+        if results & around.shared:
+            yield self.refuse("name-is-shared", node)
+            return
+        found = [self._returned(place, index, small.value, results, bold) for bold in (False, True)]
+        sites: list[Match] = [s for s in found if s is not None]
+        yield from sites or [self.refuse("not-at-the-end", node)]
 
-    def _site(self, place: Place, index: int, work: _Returns, new: cst.BaseStatement) -> Site:
-        head = list(place.statements[:index])
-        rest: list[cst.BaseStatement] = []
-        if not statements_leave([new]) and not _always_leaves(new):
-            rest = [place.statements[index + 1].with_changes(body=[cst.Return(work.default)])]
-        if not isinstance(work.default, cst.Name) or work.default.value != work.result:
-            if work.result not in names_in(new) or not _reads_default(work.result, new):
-                head, new = _without_default(head, new)
-        body = [*head, new, *rest, *place.statements[index + 2 :]]
-        why = f"`{work.result}` is only carried to the return; each way can return at once."
-        return Site(place.statements[index], why, place.block.with_changes(body=body))
+    @staticmethod
+    def _constant(place: Place, index: int, value: cst.BaseExpression) -> Iterator[Site]:
+        names = _results(value)
+        values = {n: v for n in names if (v := constant_at(place, index, n)) is not None}
+        if values:
+            line = place.statements[index]
+            new = line.with_changes(body=[cst.Return(put(value, values))])
+            known = " and ".join(f"`{n}`" for n in sorted(values))
+            verb = "hold their constants" if len(values) > 1 else "holds its constant"
+            yield Site(line, f"{known} still {verb} here.", place.exchanged(index, new))
+
+    @staticmethod
+    def _in_line(
+        place: Place, index: int, value: cst.BaseExpression, around: Around
+    ) -> Iterator[Site]:
+        """What is set right before is handed out at once, where the name is one of several ways'."""
+        counts = assignment_counts(function_of(place))
+        results = frozenset(n for n in _results(value) - around.shared if counts[n] > 1)
+        head = place.statements[:index]
+        if not results or not head:
+            return
+        for bold in (False, True):
+            work = Returns(value, results, bold=bold)
+            kept, held, waiting = work.settled(head, {})
+            if len(kept) < len(head):
+                line = place.statements[index]
+                lead = [*waiting, *lead_of(line)]
+                last = work.line(held).with_changes(leading_lines=lead)
+                names = " and ".join(f"`{n}`" for n in sorted(held))
+                verb = "are" if len(held) > 1 else "is"
+                body = [*kept, last, *place.statements[index + 1 :]]
+                why = f"{names} {verb} handed out as soon as set."
+                yield Site(line, why, place.block.with_changes(body=body))
+
+    def _returned(
+        self,
+        place: Place,
+        index: int,
+        value: cst.BaseExpression,
+        results: frozenset[str],
+        bold: bool,
+    ) -> Site | None:
+        node = place.statements[index]
+        defaults = _defaults(place, index, results)
+        if not defaults and isinstance(node, cst.If) and node.orelse is None:
+            return None  # a value that is made anew under one condition
+        while True:
+            work = Returns(value, results, bold=bold)
+            new = work.statement(node, defaults)
+            if new is None:
+                return None
+            needed = {n for n in defaults if any(_reads_default(n, s) for s in new)}
+            if not needed:
+                break
+            defaults = {n: v for n, v in defaults.items() if n not in needed}
+        if work.gained + len(defaults) <= 0:
+            return None
+        head, first = _without_defaults(list(place.statements[:index]), set(defaults), new[0])
+        body = [*head, first, *new[1:], *place.statements[index + 2 :]]
+        names = " and ".join(f"`{n}`" for n in sorted(results))
+        verb = "are" if len(results) > 1 else "is"
+        why = f"{names} {verb} only carried to the return; each way can return at once."
+        return Site(node, why, place.block.with_changes(body=body))
 
 
-def _default(place: Place, index: int, result: str) -> cst.BaseExpression | None:
-    """The constant that the statement before gives the result."""
-    small = single(place.statements[index - 1]) if index else None
-    if (
-        not isinstance(small, cst.Assign)
-        or len(small.targets) != 1
-        or constant(small.value) is None
-    ):
-        return None
-    target = small.targets[0].target
-    return small.value if isinstance(target, cst.Name) and target.value == result else None
+_COMPOUND = (cst.If, cst.Try, cst.With, cst.Match, cst.For, cst.While)
 
 
-def _reads_default(result: str, node: cst.BaseStatement) -> bool:
-    """Whether an arm may read the result before it sets it."""
-    suites = [a.body for a in arms_of(node)] if isinstance(node, cst.If) else [node]
-    if isinstance(node, cst.If) and any(
-        a.test is not None and result in names_in(a.test) for a in arms_of(node)
-    ):
-        return True
-    return any(result in names_in(s) and not _sets_first(result, s) for s in suites)
+def _results(value: cst.BaseExpression) -> frozenset[str]:
+    """The names that a returned value hands out."""
+    if isinstance(value, cst.Name):
+        return frozenset({value.value})
+    if isinstance(value, cst.Tuple):
+        found = [_results(e.value) for e in value.elements]
+        return frozenset().union(*found)
+    return frozenset()
 
 
-def _sets_first(result: str, suite: cst.CSTNode) -> bool:
-    """Whether the first statement of a suite that mentions the result gives it a value of its
-    own.
-    """
-    for statement in suite.body if isinstance(suite, cst.IndentedBlock) else ():
+def _defaults(place: Place, index: int, results: frozenset[str]) -> dict[str, cst.BaseExpression]:
+    """The constants that statements before give the results, where nothing reads them before."""
+    found: dict[str, cst.BaseExpression] = {}
+    for number, statement in enumerate(place.statements[:index]):
         small = single(statement)
-        if result in names_in(statement):
-            return isinstance(small, cst.Assign) and result not in names_in(small.value)
-    return False
+        name = _target(small)
+        if name in results:
+            assert isinstance(small, cst.Assign)
+            between = place.statements[number + 1 : index]
+            if constant(small.value) is not None and not any(name in names_in(s) for s in between):
+                found[name] = small.value
+    return found
 
 
-def _without_default(
-    head: list[cst.BaseStatement], new: cst.BaseStatement
-) -> tuple[list[cst.BaseStatement], cst.BaseStatement]:
-    """The statements without the one that set the default; its comments and blank lines stay."""
-    gone = head[-1]
-    behind = gone.trailing_whitespace.comment if isinstance(gone, cst.SimpleStatementLine) else None
-    lead = [
-        *lead_of(gone),
-        *([cst.EmptyLine(comment=behind)] if behind else []),
-        *comments_in(lead_of(new)),
-    ]
-    return head[:-1], new.with_changes(leading_lines=lead)
+def _target(small: cst.CSTNode | None) -> str:
+    """The one name that a statement gives a value, or an empty text."""
+    if not isinstance(small, cst.Assign) or len(small.targets) != 1:
+        return ""
+    target = small.targets[0].target
+    return target.value if isinstance(target, cst.Name) else ""
 
 
-@dataclass(slots=True)
-class _Returns:
-    """Puts returns in place of the last assignments of a statement."""
+def _reads_default(result: str, node: cst.CSTNode) -> bool:
+    """Whether some code may read a name before it sets it."""
+    return _Reads(result).may_read(node)
 
-    result: str
-    default: cst.BaseExpression
-    done: int = 0
-    worked: int = 0  # arms that work on the result before they hand it out
 
-    def through(self, node: cst.BaseStatement) -> cst.BaseStatement | None:
-        """The statement with returns at its ends, or None if the result is worked on inside."""
-        if isinstance(node, cst.For):
-            return self._search(node)
+class _Reads:
+    """Whether a name may be read before it is set; on the safe side."""
+
+    def __init__(self, name: str) -> None:
+        self.name = name
+
+    def may_read(self, node: cst.CSTNode) -> bool:
+        """Whether a statement or suite may read the name before it sets it."""
+        if self.name not in names_in(node):
+            return False
+        if isinstance(node, cst.IndentedBlock):
+            return self._block(node)
         if isinstance(node, cst.If):
-            return self._if(node)
+            rest = node.orelse is not None and self.may_read(node.orelse)
+            return self.name in names_in(node.test) or self.may_read(node.body) or rest
+        if isinstance(node, cst.Else | cst.With):
+            return self.may_read(node.body)
         if isinstance(node, cst.Try):
-            return self._try(node)
-        assert isinstance(node, cst.Match)
-        cases = [(case, self.suite(case.body, falls=True)) for case in node.cases]
-        if any(body is None for _, body in cases):
-            return None
-        return node.with_changes(cases=[case.with_changes(body=body) for case, body in cases])
+            parts = [node.body, *node.handlers, node.orelse, node.finalbody]
+            return any(p is not None and self.may_read(p) for p in parts)
+        if isinstance(node, cst.ExceptHandler | cst.Finally):
+            return self.may_read(node.body)
+        return True
 
-    def _if(self, node: cst.If) -> cst.If | None:
-        falls = node.orelse is None
-        body = self.suite(node.body, falls=False)
-        if body is None:
-            return None
-        if falls:
-            return node.with_changes(body=body)
-        if isinstance(node.orelse, cst.If):
-            rest: cst.If | cst.Else | None = self._if(node.orelse)
-        else:
-            assert isinstance(node.orelse, cst.Else)
-            other = self.suite(node.orelse.body, falls=False)
-            rest = None if other is None else node.orelse.with_changes(body=other)
-        return None if rest is None else node.with_changes(body=body, orelse=rest)
-
-    def _try(self, node: cst.Try) -> cst.Try | None:
-        if node.finalbody is not None and self.result in names_in(node.finalbody):
-            return None
-        body: cst.BaseSuite | None = node.body
-        other = node.orelse
-        if other is None:
-            body = self.suite(node.body, falls=True)
-        else:
-            last = self.suite(other.body, falls=True)
-            other = None if last is None else other.with_changes(body=last)
-            body = None if last is None else body
-        handlers = [(h, self.suite(h.body, falls=True)) for h in node.handlers]
-        if body is None or any(h is None for _, h in handlers):
-            return None
-        return node.with_changes(
-            body=body, orelse=other, handlers=[h.with_changes(body=b) for h, b in handlers]
-        )
-
-    def _search(self, node: cst.For) -> cst.For | None:
-        """A loop that sets the result and breaks."""
-        if node.orelse is not None:
-            return None
-        breaks = _Breaks(self)
-        new = node.body.visit(breaks)
-        if (
-            breaks.failed
-            or not isinstance(new, cst.BaseSuite)
-            or self.result in assigned_names(new)
-        ):
-            return None
-        return node.with_changes(body=new)
-
-    def suite(self, suite: cst.BaseSuite, *, falls: bool) -> cst.BaseSuite | None:
-        """A suite that returns the result at its end; ``falls`` lets it go on where it sets
-        none.
-        """
-        if leaves(suite):
-            return suite
-        if isinstance(suite, cst.SimpleStatementSuite):
-            value = self.value(suite.body[-1])
-            if value is None:
-                return suite if falls and self.result not in assigned_names(suite) else None
-            return suite.with_changes(body=[*suite.body[:-1], cst.Return(value)])
-        assert isinstance(suite, cst.IndentedBlock)
-        *head, last = suite.body
-        if any(self.result in assigned_names(s) for s in head):
-            return self._with_work(suite)
-        ended = self._last(last)
-        if ended is None:
-            if self.result in assigned_names(suite):
-                return self._with_work(suite)
-            if falls:
-                return suite
-            ended = [last, cst.SimpleStatementLine([cst.Return(self.default)])]
-            if isinstance(last, cst.SimpleStatementLine) and all(
-                isinstance(s, cst.Pass) for s in last.body
-            ):
-                ended = [last.with_changes(body=[cst.Return(self.default)])]
-        return suite.with_changes(body=[*head, *ended])
-
-    def _with_work(self, suite: cst.IndentedBlock) -> cst.IndentedBlock:
-        """An arm that works on the result, and then hands it out."""
-        self.worked += 1
-        line = cst.SimpleStatementLine([cst.Return(cst.Name(self.result))])
-        return suite.with_changes(body=[*suite.body, line])
-
-    def _last(self, last: cst.BaseStatement) -> list[cst.BaseStatement] | None:
-        if isinstance(last, cst.SimpleStatementLine):
-            value = self.value(last.body[-1])
-            return (
-                None
-                if value is None
-                else [last.with_changes(body=[*last.body[:-1], cst.Return(value)])]
-            )
-        if not isinstance(last, cst.If | cst.Try | cst.Match) or self.result not in assigned_names(
-            last
-        ):
-            return None
-        new = self.through(last)
-        if new is None:
-            return None
-        if statements_leave([new]) or _always_leaves(new):
-            return [new]
-        return [new, cst.SimpleStatementLine([cst.Return(self.default)])]
-
-    def value(self, small: cst.CSTNode) -> cst.BaseExpression | None:
-        """What a statement gives the result, if that is all it does."""
-        if not isinstance(small, cst.Assign) or len(small.targets) != 1:
-            return None
-        target = small.targets[0].target
-        if not isinstance(target, cst.Name) or target.value != self.result:
-            return None
-        self.done += 1
-        return small.value
-
-
-class _Breaks(cst.CSTTransformer):
-    """Turns ``result = x; break`` at the end of a block of a loop into ``return x``."""
-
-    def __init__(self, work: _Returns) -> None:
-        super().__init__()
-        self.work, self.failed = work, False
-
-    def visit_For(self, node: cst.For) -> bool:
-        self.failed = self.failed or self.work.result in assigned_names(node)
+    def _block(self, node: cst.IndentedBlock) -> bool:
+        for statement in node.body:
+            small = single(statement)
+            if _target(small) == self.name:
+                assert isinstance(small, cst.Assign)
+                return self.name in names_in(small.value)
+            if self.may_read(statement):
+                return True
         return False
 
-    def visit_While(self, node: cst.While) -> bool:
-        self.failed = self.failed or self.work.result in assigned_names(node)
-        return False
 
-    def visit_FunctionDef(self, node: cst.FunctionDef) -> bool:
-        return False
-
-    def leave_IndentedBlock(
-        self, original_node: cst.IndentedBlock, updated_node: cst.IndentedBlock
-    ) -> cst.IndentedBlock:
-        if len(updated_node.body) < 2 or not isinstance(single(updated_node.body[-1]), cst.Break):
-            return updated_node
-        *head, setting, leaving = updated_node.body
-        value = self.work.value(single(setting) or setting)
-        if value is None or has_comments(leaving):
-            return updated_node
-        assert isinstance(setting, cst.SimpleStatementLine)
-        return updated_node.with_changes(
-            body=[*head, setting.with_changes(body=[cst.Return(value)])]
-        )
+def _without_defaults(
+    head: list[cst.BaseStatement], names: set[str], new: cst.BaseStatement
+) -> tuple[list[cst.BaseStatement], cst.BaseStatement]:
+    """The statements without those that set the defaults; their comments and blank lines stay."""
+    kept: list[cst.BaseStatement] = []
+    waiting: list[cst.EmptyLine] = []
+    for statement in head:
+        if _target(single(statement)) in names:
+            behind = getattr(statement, "trailing_whitespace", None)
+            comment = None if behind is None else behind.comment
+            lead = lead_of(statement) if not waiting else comments_in(lead_of(statement))
+            waiting += [*lead, *([cst.EmptyLine(comment=comment)] if comment else [])]
+            continue
+        kept.append(_led(statement, waiting))
+        waiting = []
+    return kept, _led(new, waiting)
 
 
-def _always_leaves(node: cst.BaseStatement) -> bool:
-    """Whether a try leaves in all its ways, or a match has a case for all."""
-    if isinstance(node, cst.Try):
-        main = node.orelse.body if node.orelse is not None else node.body
-        return leaves(main) and all(leaves(h.body) for h in node.handlers)
-    if isinstance(node, cst.Match):
-        last = node.cases[-1]
-        open_end = (
-            last.guard is None
-            and isinstance(last.pattern, cst.MatchAs)
-            and last.pattern.pattern is None
-        )
-        return open_end and all(leaves(c.body) for c in node.cases)
-    return False
+def _led(statement: cst.BaseStatement, lead: list[cst.EmptyLine]) -> cst.BaseStatement:
+    """A statement with more lines above it, and one blank line at most among them."""
+    if not lead:
+        return statement
+    own = lead_of(statement)
+    if lead[0].comment is None and own and own[0].comment is None:
+        own = own[1:]
+    return statement.with_changes(leading_lines=[*lead, *own])

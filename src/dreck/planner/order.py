@@ -1,0 +1,17 @@
+"""The order in which a person takes steps: what is in the way goes first, names come last."""
+
+from __future__ import annotations
+
+# Moves in turns; within a turn the step that brings most is taken first.
+_TURNS: tuple[tuple[str, ...], ...] = (
+    ("drop-noop", "drop-unreachable", "drop-unused", "simplify-condition", "merge-arms"),
+    ("use-condition", "finish-at-once", "return-early", "one-chain-per-kind"),
+    ("guard-clause", "drop-else", "chain-branches", "hoist-common", "regroup", "one-expression"),
+)
+# Moves that decide on the shape of the whole.
+OPENINGS = frozenset({"return-early", "finish-at-once", "one-chain-per-kind", "flip-branches"})
+
+
+def turn_of(move: str) -> int:
+    """The turn of a move: 0 comes first."""
+    return next((n for n, moves in enumerate(_TURNS) if move in moves), len(_TURNS))

@@ -1,0 +1,72 @@
+"""finish-at-once: the traps that its examples do not show."""
+
+from __future__ import annotations
+
+import textwrap
+from pathlib import Path
+
+import pytest
+
+import dreck
+
+from .harness import check, look
+
+LOOPS = [
+    (
+        "r = False\nfor x in a:\n    if not r:\n        if x:\n            log(x)\n            r = True\nreturn r\n",
+        "for x in a:\n    if x:\n        log(x)\n        return True\nreturn False\n",
+    ),
+    (
+        "r = 0\nwhile r == 0:\n    if log(n):\n        r = 2\nlog(1)\nreturn n\n",
+        "while True:\n    if log(n):\n        log(1)\n        return n\nlog(1)\nreturn n\n",
+    ),
+]
+CASES = [
+    (
+        "r = True\nif a:\n    # no\n    r = False\nif r:\n    log(1)\nreturn n\n",
+        "if a:\n    # no\n    return n\nlog(1)\nreturn n\n",
+    ),
+]
+STAYS = [
+    # what is done afterwards is too much
+    "r = 0\nif a:\n    r = 1\n" + "log(1)\n" * 6 + "return r\n",
+    # another round still does something
+    "r = 0\nfor x in a:\n    log(x)\n    if x:\n        r = 1\nreturn r\n",
+    # somebody else may read it
+    "global r\nr = 0\nif a:\n    r = 1\nreturn r\n",
+    # a finally comes in between
+    "r = 0\ntry:\n    if a:\n        r = 1\nfinally:\n    log(1)\nreturn r\n",
+    # it is no constant
+    "r = 0\nif a:\n    r = n\nreturn r\n",
+]
+
+
+@pytest.mark.parametrize(("before", "after"), CASES)
+def test_what_changes(before: str, after: str) -> None:
+    """What the flag leads to is done where it is set."""
+    check("finish-at-once", before, after)
+
+
+@pytest.mark.parametrize(("before", "after"), LOOPS)
+def test_loops(before: str, after: str) -> None:
+    """A flag that ends a loop is left for an exit; that is for trials to decide."""
+    head = "def f(a, n, log):\n"
+    text = head + textwrap.indent(before, "    ")
+    assert look("finish-at-once", text).sites[0].whole == head + textwrap.indent(after, "    ")
+
+
+@pytest.mark.parametrize("body", STAYS)
+def test_what_stays(body: str) -> None:
+    """A flag whose end is long, or is not told here, stays."""
+    check("finish-at-once", body, "")
+
+
+def test_a_loop_that_a_flag_ends(tmp_path: Path) -> None:
+    """Where much is done behind the loop, the flag becomes a break; trials decide."""
+    head = "def work_off(queue: list[int], book: list[str]):\n"
+    tail = "".join(f"    book.append('{w}')\n" for w in ("close", "sign", "report", "dark", "lock"))
+    loop = "    while going:\n        boat = queue.pop()\n        if boat < 3:\n            book.append('low')\n            going = False\n"
+    path = tmp_path / "canal.py"
+    path.write_text(f"{head}    going = True\n{loop}{tail}")
+    (found,) = dreck.untangle(path).functions
+    assert "+            break" in found.diff and found.verdict.verdict.value == "tested"
