@@ -51,6 +51,8 @@ def untangle(
     until: Mapping[str, int] | None = None,
     names: Mapping[str, str] | None = None,
     naming_command: Sequence[str] = (),
+    reach: str = "beside",
+    take: Sequence[int] = (),
     tick: Callable[[Untangled], None] | None = None,
 ) -> Untangling:
     """Simplify functions step by step; every step is judged, nothing is written.
@@ -67,6 +69,10 @@ def untangle(
         names: the names to give, by the line of a step (as text) or by the name proposed.
         naming_command: a program with its arguments that proposes names, see
             ``dreck.naming.command``.
+        reach: how far steps go by themselves: ``inside`` the function, ``beside`` it (helpers,
+            constants, tables, methods on classes of the same file) or ``across`` (new classes,
+            changed signatures, other files). What lies beyond is offered.
+        take: offers to be taken too, by the numbers that a run without them gives.
         tick: called with the result of every finished function.
 
     Returns:
@@ -74,9 +80,10 @@ def untangle(
 
     Raises:
         TargetError: a target names nothing.
-        SettingError: there is no target, ``max_steps`` is negative, or there is no such move or
-            measure.
+        SettingError: there is no target, ``max_steps`` is negative, or there is no such move,
+            measure or reach.
     """
+    from .moves.reach import Reach
     from .judge.trials.runner import ProcessRunner
     from .judge.face.judge import Judge
     from .naming.command import asking
@@ -88,8 +95,18 @@ def untangle(
         raise SettingError("nothing to untangle: give a file, folder or FILE.py::function")
     judge = Judge(strict, ProcessRunner() if run else None)
     namer = asking(naming_command) if naming_command else None
+    if reach not in [r.value for r in Reach]:
+        raise SettingError(f"there is no reach {reach!r}: give inside, beside or across")
     settings = Settings(
-        judge, max_steps, tuple(only), tuple(skip), dict(until or {}), dict(names or {}), namer
+        judge,
+        max_steps,
+        tuple(only),
+        tuple(skip),
+        dict(until or {}),
+        dict(names or {}),
+        namer,
+        Reach(reach),
+        frozenset(take),
     )
     found = [t for text in targets for t in targets_of(os.fspath(text))]
     return untangle_targets(found, settings, tick or (lambda _: None))

@@ -259,9 +259,9 @@ def test_the_demo(tmp_path: Path, dreck_command) -> None:
     assert done.status == 0, done.err
     for words in (
         "Office.admit",
-        "10 steps in 1 of 1 function",
+        "8 steps in 1 of 1 function",
         "proved-under  Office.admit",
-        "differs  is_too_deep",
+        "differs  has_passage_at_night",
         "67 passed",
     ):
         assert words in done.out, words

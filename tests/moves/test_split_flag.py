@@ -134,7 +134,7 @@ def test_a_literal_that_picks(test: str, passed: str, becomes: str) -> None:
     text = f"def pay(n, kind):\n    if {test}:\n        return n\n    return 2 * n\n\n\ndef ask(day):\n    return pay(3, {passed})\n"
     sites = look("split-flag", text).sites
     assert bool(sites) is bool(becomes)
-    for site in sites:
+    for site in sites[:1]:  # the second leaves the callers alone
         assert f"    return {becomes}\n" in site.whole and verdict(text, site.whole).value in (
             "proved",
             "proved-under",

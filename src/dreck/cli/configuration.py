@@ -1,7 +1,7 @@
 """Defaults from ``[tool.dreck]`` in the nearest pyproject.toml.
 
 The keys are the long options without their dashes: ``strict``, ``no-run``, ``max-steps``, ``only``,
-``skip``, ``until`` (a table of measures), ``brief``; and ``naming.command``, a list with a program
+``skip``, ``until`` (a table of measures), ``reach``, ``brief``; and ``naming.command``, a list with a program
 and
 its arguments that proposes names. What is given on the command line goes before.
 """
@@ -24,6 +24,7 @@ _KINDS: dict[str, type | tuple[type, ...]] = {
     "skip": list,
     "until": dict,
     "naming": dict,
+    "reach": str,
 }
 # Options that are not called like their keys.
 _OPTIONS = {"naming": "naming_command"}
@@ -80,6 +81,7 @@ def _words(key: str) -> str:
         bool: "true or false",
         int: "a number",
         list: "a list of moves",
+        str: "inside, beside or across",
         dict: "a table like {nesting = 2}",
     }
     if key == "naming":

@@ -120,7 +120,7 @@ def show_untangling(found: Untangling, written: list[Path], *, brief: bool) -> N
     out = console()
     alone = len(found.functions) == 1
     for function in found.functions:
-        if function.changed or function.taken_back or alone:
+        if function.changed or function.taken_back or function.offers or alone:
             show_function(out, function, brief=brief)
     _closing_line(out, found, written)
 
@@ -128,7 +128,7 @@ def show_untangling(found: Untangling, written: list[Path], *, brief: bool) -> N
 def show_function(out: Console, function: Untangled, *, brief: bool) -> None:
     """One function: steps, whole change, measures, what was left alone."""
     out.rule(Text(f" {function.target} ", style="bold"), align="left", style="dim")
-    if not function.changed:
+    if not function.changed and not function.offers:
         out.print(f"Nothing to do here, because {_why_nothing(function)}.")
     for number, step in enumerate(function.steps, 1):
         _show_step(out, number, step, brief=brief)
@@ -161,10 +161,28 @@ def show_function(out: Console, function: Untangled, *, brief: bool) -> None:
         )
         if function.before != function.after:  # a step may be about a whole class
             _show_measures(out, function.before, function.after)
+    _show_offers(out, function)
     for place in function.left_alone:
         move = f" ({place.move})" if place.move else ""
         out.print(Text(f"left alone: line {place.line}{move}, {place.why}", style="dim"))
     out.print()
+
+
+def _show_offers(out: Console, function: Untangled) -> None:
+    """What could be done too: what it would bring, its verdict, and the words that take it."""
+    for offer in function.offers:
+        head = Text.assemble(
+            ("on offer  ", "magenta"),
+            (offer.move, "bold"),
+            f"  line {offer.line}  ",
+            verdict_text(offer.verdict.verdict),
+            (f"  --take {offer.number}", "bold magenta"),
+        )
+        out.print(head)
+        worth = f"cost {-offer.gain:+.1f}" if offer.gain > 0 else "costs about as much as now"
+        out.print(Padding(Text(offer.why), (0, 0, 0, 2)))
+        note = f"{worth}; not taken by itself: it {offer.held_back}"
+        out.print(Padding(Text(note, style="dim"), (0, 0, 0, 2)))
 
 
 def _show_step(out: Console, number: int, step: Step, *, brief: bool) -> None:

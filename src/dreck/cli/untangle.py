@@ -51,6 +51,14 @@ if TYPE_CHECKING:
     help="Give this name; also PROPOSED=NAME.",
 )
 @click.option("--naming-command", hidden=True, multiple=True)
+@click.option(
+    "--reach",
+    default="beside",
+    show_default=True,
+    type=click.Choice(["inside", "beside", "across"]),
+    help="How far steps go by themselves; what lies beyond is offered.",
+)
+@click.option("--take", multiple=True, metavar="N[,N]", help="Take these offers too.")
 @click.option("--brief", is_flag=True, help="One line for each step, without diffs.")
 @click.option("--json", "as_json", is_flag=True, help="Print the results as JSON.")
 @click.pass_context
@@ -66,6 +74,8 @@ def untangle(
     until: tuple[str, ...],
     names: tuple[str, ...],
     naming_command: tuple[str, ...],
+    reach: str,
+    take: tuple[str, ...],
     brief: bool,
     as_json: bool,
 ) -> None:
@@ -91,6 +101,8 @@ def untangle(
             until=_measures(until),
             names=_names(names),
             naming_command=naming_command,
+            reach=reach,
+            take=_numbers(take),
             tick=tick,
         )
     written = found.write() if write else []
@@ -119,6 +131,14 @@ def _unused(names: dict[str, str], found: Untangling) -> list[str]:
 def _listed(given: tuple[str, ...]) -> list[str]:
     """The names in options that may be given several times, each with commas."""
     return [name.strip() for text in given for name in text.split(",") if name.strip()]
+
+
+def _numbers(given: tuple[str, ...]) -> list[int]:
+    """``2`` and ``2,3``."""
+    for text in _listed(given):
+        if not text.isdecimal():
+            raise SettingError(f"--take {text}: give the number of an offer, as in --take 2")
+    return [int(text) for text in _listed(given)]
 
 
 def _names(given: tuple[str, ...]) -> dict[str, str]:

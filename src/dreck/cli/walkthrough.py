@@ -70,8 +70,8 @@ def _example(out: Console) -> None:
 
     _headline(
         out,
-        "4. And a slip of the hand: >= instead of > at the sill",
-        f"dreck vouch {path} slip.py --subject is_too_deep",
+        "4. And a slip of the hand: <= instead of < at eight in the evening",
+        f"dreck vouch {path} slip.py --subject has_passage_at_night",
     )
     _show_slip(path)
 
@@ -81,11 +81,9 @@ def _example(out: Console) -> None:
 def _show_slip(path: Path) -> None:
     """A typical mistake, made on purpose, and what the judge says to it."""
     slip = path.with_name("slip.py")
-    slip.write_text(
-        path.read_text().replace("vessel.draught > level - SILL", "vessel.draught >= level - SILL")
-    )
+    slip.write_text(path.read_text().replace("return hour < 20 or", "return hour <= 20 or"))
     try:
-        show_vouching(api.vouch(path, slip, "is_too_deep"), str(path), "slip.py")
+        show_vouching(api.vouch(path, slip, "has_passage_at_night"), str(path), "slip.py")
     finally:
         slip.unlink()
 

@@ -25,6 +25,7 @@ from ..naming.proposals import Proposal
 from ..outline import Function
 from .module_view import ModuleView
 from .places import Place
+from .reach import Reach
 from .wishes import Wishes
 
 _NAME = re.compile(r"[a-z]+(-[a-z]+)*")
@@ -45,6 +46,7 @@ MODULES = (
     "flatten.finish_at_once",
     "clear_away.drop_else",
     "flatten.guard_clause",
+    "structure.filter_pipeline",
     "flatten.join_conditions",
     "flatten.merge_guards",
     "clear_away.inline_once",
@@ -166,13 +168,12 @@ def _dedented(text: str) -> str:
 class AnyMove(ABC):
     """One kind of rewriting: what all moves declare. Subclasses are stateless.
 
-    ``on_request`` moves are the reverse of others, or a matter of taste: people ask for them by
-    name, the planner does not take them by itself. ``climbs`` says that a step may make the
-    function worse for a moment, because it makes others possible.
+    ``on_request`` moves are the reverse of others: people ask for them by name, the planner does
+    not take them by itself. ``reach`` is how far a step goes beyond its function.
     """
 
     on_request: ClassVar[bool] = False
-    climbs: ClassVar[bool] = False
+    reach: ClassVar[Reach] = Reach.INSIDE
     name: ClassVar[str]
     summary: ClassVar[str]
     safe_because: ClassVar[str]
@@ -237,9 +238,12 @@ class ModuleRefused:
 class ModuleMove(AnyMove):
     """A move that starts from one function and may change the rest of its module.
 
-    ``instead`` says what to do where the judge does not let it pass.
+    ``instead`` says what to do where the judge does not let it pass. ``unnamed`` is the refusal
+    that a name from a person would help.
     """
 
+    reach: ClassVar[Reach] = Reach.BESIDE
+    unnamed: ClassVar[str] = ""
     instead: ClassVar[str] = ""
 
     @abstractmethod
@@ -319,6 +323,7 @@ class Described:
     Attributes:
         name, family, summary, safe_because, since: as the move declares them.
         on_request: whether it is only taken when asked for by name.
+        reach: how far a step goes: inside, beside or across.
         examples: code before and after.
         refusals: the reasons for leaving a place alone, by their keys.
     """
@@ -329,6 +334,7 @@ class Described:
     safe_because: str
     since: str
     on_request: bool
+    reach: str
     examples: tuple[Example, ...]
     refusals: Mapping[str, str]
 
@@ -336,7 +342,15 @@ class Described:
         """The description as plain data."""
         plain = {
             name: getattr(self, name)
-            for name in ("name", "family", "summary", "safe_because", "since", "on_request")
+            for name in (
+                "name",
+                "family",
+                "summary",
+                "safe_because",
+                "since",
+                "on_request",
+                "reach",
+            )
         }
         examples = [
             {"title": e.title, "before": e.before, "after": e.after, "verdict": e.verdict}
@@ -354,6 +368,7 @@ def described(move: AnyMove) -> Described:
         move.safe_because,
         move.since,
         move.on_request,
+        move.reach.value,
         move.EXAMPLES,
         {key: r.because for key, r in move.REFUSALS.items()},
     )

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import replace
 from pathlib import Path
 
@@ -12,14 +12,20 @@ from ..judge.face.verdict import SubjectVerdict, Verdict
 from ..judge.versions.version import Version
 from ..judge.face.judge import Judge
 from ..moves.module_view import ModuleView
+from ..moves.reach import Reach
 from ..moves.registry import ModuleMove, ModuleRefused, ModuleSite
 from ..moves.wishes import Wishes
 from ..source.diffs import unified
 from ..surveying.measures import measure
 from .candidates import Broken, LeftAlone
 from .project import Project
-from .results import Step, Untangled
+from .results import Offer, Step, Untangled
 from .settings import Settings
+from .taste import LINE_PRICE, REACH_PRICES, STEP_PRICE, cost_of_module
+
+# What costs a little more than what is there is still offered; and so many offers of one function.
+_HARDLY = -2.0
+_OFFERS = 4
 
 
 class ModuleWork:
@@ -77,7 +83,24 @@ class ModuleWork:
         self._steps: list[Step] = []
         self._taken_back: list[Step] = []
         self._left: list[LeftAlone] = []
-        wishes = Wishes(
+        self._offered: list[tuple[float, Reach, str, list[ModuleSite]]] = []
+        offers: tuple[Offer, ...] = ()
+        wishes = self._wishes(line)
+        pending = [name]
+        while pending and len(done.steps) + len(self._steps) < self.settings.most_steps:
+            if self.settings.is_enough(measure(self.version.functions[name].node)):
+                break
+            added = self._one_step(pending[0], replace(wishes, fresh=frozenset(self.added)))
+            if added is None:
+                offers += self._offers(pending.pop(0))
+            elif line is not None:
+                break  # one place was asked for
+            else:
+                pending += added
+        return replace(self._result(done, name, baseline), offers=offers)
+
+    def _wishes(self, line: int | None) -> Wishes:
+        return Wishes(
             self.settings.names,
             line,
             bool(self.settings.only),
@@ -85,18 +108,6 @@ class ModuleWork:
             self.settings.namer,
             self.settings.judge.strict,
         )
-        pending = [name]
-        while pending and len(done.steps) + len(self._steps) < self.settings.most_steps:
-            if self.settings.is_enough(measure(self.version.functions[name].node)):
-                break
-            added = self._one_step(pending[0], replace(wishes, fresh=frozenset(self.added)))
-            if added is None:
-                pending.pop(0)
-            elif line is not None:
-                break  # one place was asked for
-            else:
-                pending += added
-        return self._result(done, name, baseline)
 
     def _result(self, done: Untangled, name: str, baseline: str) -> Untangled:
         changed = {s.line for s in self._steps}
@@ -116,33 +127,112 @@ class ModuleWork:
         )
 
     def _one_step(self, name: str, wishes: Wishes) -> list[str] | None:
-        """Take the first step that passes the judge: the names of its new functions; None if there
-        is none.
+        """Take the step that brings most and passes the judge: the names of its new functions; None
+        if there is none. What is not taken is kept as an offer.
         """
-        view = self.view
+        self._offered = []
+        found: list[tuple[float, int, str, list[ModuleSite]]] = []
         for move_name, move in self.moves.items():
-            sites: dict[int, list[ModuleSite]] = {}
-            try:
-                for site in move.look(view, view.functions[name], wishes):
-                    if isinstance(site, ModuleRefused):
-                        self._left.append(
-                            LeftAlone(site.line, move_name, move.REFUSALS[site.reason].because)
-                        )
-                    else:
-                        sites.setdefault(site.line, []).append(site)
-            except DreckError:
-                raise
-            except Exception as error:  # whatever a move does, the run goes on
-                self.broken.append(Broken(move_name, view.functions[name].node.lineno, repr(error)))
-            for ways in sites.values():
-                kept = [
-                    w for w in ways if w.text not in self._refused and not self._loses_comment(w)
-                ]
-                if ways and not kept and not any(w.text in self._refused for w in ways):
-                    self._left.append(LeftAlone(ways[0].line, move_name, "a comment would be lost"))
-                added = self._first_way(move_name, name, kept)
+            for ways in self._sites(move_name, move, name, wishes):
+                gain = self._gain(move, ways[0])
+                found.append((gain, len(found), move_name, ways))
+        for gain, _, move_name, ways in sorted(found, key=lambda f: (-f[0], f[1])):
+            reach = self._reach(self.moves[move_name], ways[0])
+            pays = gain > 0 and self.settings.reach.covers(reach)
+            if self.settings.only or pays:
+                added = self._first_way(move_name, name, ways)
                 if added is not None:
                     return added
+            elif gain > _HARDLY:
+                self._offered.append((gain, reach, move_name, ways))
+        return None
+
+    def _sites(
+        self, move_name: str, move: ModuleMove, name: str, wishes: Wishes
+    ) -> Iterator[list[ModuleSite]]:
+        """The places of one move that start from a function, each with its ways."""
+        view = self.view
+        sites: dict[int, list[ModuleSite]] = {}
+        try:
+            for site in move.look(view, view.functions[name], wishes):
+                if isinstance(site, ModuleRefused):
+                    because = move.REFUSALS[site.reason].because
+                    self._left.append(LeftAlone(site.line, move_name, because))
+                else:
+                    sites.setdefault(site.line, []).append(site)
+        except DreckError:
+            raise
+        except Exception as error:  # whatever a move does, the run goes on
+            self.broken.append(Broken(move_name, view.functions[name].node.lineno, repr(error)))
+        for ways in sites.values():
+            kept = [w for w in ways if w.text not in self._refused and not self._loses_comment(w)]
+            if kept:
+                yield kept
+            elif not any(w.text in self._refused for w in ways):
+                self._left.append(LeftAlone(ways[0].line, move_name, "a comment would be lost"))
+
+    @staticmethod
+    def _reach(move: ModuleMove, way: ModuleSite) -> Reach:
+        return Reach.ACROSS if way.others else move.reach
+
+    def _gain(self, move: ModuleMove, way: ModuleSite) -> float:
+        """What a step brings, less what it costs by itself; text that does not parse brings all, so
+        that the judge reports it.
+        """
+        pairs = [(self.text, way.text), *((self.project.text(p), t) for p, t in way.others.items())]
+        try:
+            less = sum(cost_of_module(a).total - cost_of_module(b).total for a, b in pairs)
+        except SyntaxError:
+            return 100.0
+        lines = sum(
+            sum((Counter(b.splitlines()) - Counter(a.splitlines())).values()) for a, b in pairs
+        )
+        price = STEP_PRICE + LINE_PRICE * lines + REACH_PRICES[self._reach(move, way).value]
+        return less - price
+
+    def _offers(self, name: str) -> tuple[Offer, ...]:
+        """What was not taken from a function, the best first, with the verdict it would get."""
+        found: list[Offer] = []
+        taken: set[str] = set()
+        for gain, reach, move_name, ways in self._offered:
+            if ways[0].text in taken or len(found) == _OFFERS:
+                continue
+            taken.add(ways[0].text)
+            way, verdict = self._best(name, ways)
+            label = f"{self.path.as_posix()}::{name}"
+            found.append(Offer(0, label, move_name, way.line, way.why, gain, reach, verdict))
+        return tuple(found)
+
+    def _best(self, name: str, ways: list[ModuleSite]) -> tuple[ModuleSite, SubjectVerdict]:
+        """The first of several ways that is proved, else the first."""
+        judge = self.settings.judge.without_trials()
+        verdicts = []
+        for way in ways:
+            verdicts.append(self._verdict(name, way, judge))
+            if verdicts[-1].holds:
+                return way, verdicts[-1]
+        return ways[0], verdicts[0]
+
+    def take(self, done: Untangled, name: str, offer: Offer) -> Untangled | None:
+        """Take an offer after all: the function with one step more; None if it is not there any
+        more.
+        """
+        self._steps, self._taken_back, self._left = [], [], []
+        wishes = self._wishes(None)
+        before = self.text
+        for ways in self._sites(offer.move, self.moves[offer.move], name, wishes):
+            if not any(w.why == offer.why for w in ways):
+                continue
+            if self._first_way(offer.move, name, ways, asked=True) is None:
+                return replace(done, taken_back=(*done.taken_back, *self._taken_back))
+            after = self.version.functions.get(name)
+            return replace(
+                done,
+                steps=(*done.steps, *self._steps),
+                verdict=done.verdict if done.steps else self._steps[0].verdict,
+                after=measure(after.node) if after is not None else done.after,
+                diff=done.diff + unified(before, self.text, self.path.as_posix()),
+            )
         return None
 
     def _loses_comment(self, way: ModuleSite) -> bool:
@@ -157,7 +247,9 @@ class ModuleWork:
             - sum((after for _, after in counts), Counter())
         )
 
-    def _first_way(self, move: str, name: str, ways: list[ModuleSite]) -> list[str] | None:
+    def _first_way(
+        self, move: str, name: str, ways: list[ModuleSite], *, asked: bool = False
+    ) -> list[str] | None:
         """Take the first of several ways at one place that is proved.
 
         Where none is, and a person asked for the move, the first goes to the trials.
@@ -171,7 +263,7 @@ class ModuleWork:
         way, verdict = ways[len(verdicts) - 1], verdicts[-1]
         if not verdict.holds:
             self._refused |= {w.text for w in ways}
-            if not self.settings.only:
+            if not self.settings.only and not asked:
                 return None  # a name is not worth the doubt that trials leave
             way, verdict = ways[0], self._verdict(name, ways[0], judge)
             if not verdict.holds and self.moves[move].instead:

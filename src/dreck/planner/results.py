@@ -7,6 +7,7 @@ from pathlib import Path
 from typing import Any
 
 from ..judge.face.verdict import SubjectVerdict, Verdict
+from ..moves.reach import Reach
 from ..naming.proposals import Proposal
 from ..source.diffs import unified
 from ..source.files import SourceFile, replace_together
@@ -51,6 +52,50 @@ class Step:
 
 
 @dataclass(frozen=True, slots=True)
+class Offer:
+    """A step that could be taken and was not: it goes too far, hardly pays, or lacks a name.
+
+    Attributes:
+        number: what takes it, as in ``--take 2``, counted from 1 over a whole run.
+        target: the function it starts from.
+        move: its name.
+        line: where it applies, in the file as the run leaves it.
+        why: one sentence.
+        gain: by how much it would make the cost smaller, its own price taken off.
+        reach: how far it goes.
+        verdict: what the judge says of it without trials.
+    """
+
+    number: int
+    target: str
+    move: str
+    line: int
+    why: str
+    gain: float
+    reach: Reach
+    verdict: SubjectVerdict
+
+    @property
+    def held_back(self) -> str:
+        """Why it was not taken, in a few words."""
+        return "hardly pays" if self.gain <= 0 else f"reaches {self.reach.value}"
+
+    def to_dict(self) -> dict[str, Any]:
+        """The offer as plain data."""
+        return {
+            "number": self.number,
+            "target": self.target,
+            "move": self.move,
+            "line": self.line,
+            "why": self.why,
+            "gain": round(self.gain, 2),
+            "reach": self.reach.value,
+            "held_back": self.held_back,
+            "verdict": self.verdict.to_dict(),
+        }
+
+
+@dataclass(frozen=True, slots=True)
 class Untangled:
     """What became of one function.
 
@@ -63,6 +108,7 @@ class Untangled:
         before, after: its measures.
         left_alone: places that look like tangles and were not touched, with reasons.
         diff: the unified diff of the whole function.
+        offers: steps that could be taken and were not.
     """
 
     target: str
@@ -74,6 +120,7 @@ class Untangled:
     after: Measures
     left_alone: tuple[LeftAlone, ...]
     diff: str
+    offers: tuple[Offer, ...] = ()
 
     @property
     def changed(self) -> bool:
@@ -92,7 +139,8 @@ class Untangled:
             "taken_back": [s.to_dict() for s in self.taken_back],
             "verdict": self.verdict.to_dict(),
             "measures": {"before": self.before.to_dict(), "after": self.after.to_dict()},
-            "left_alone": [{"line": p.line, "why": p.why} for p in self.left_alone],
+            "left_alone": [{"line": p.line, "move": p.move, "why": p.why} for p in self.left_alone],
+            "offers": [o.to_dict() for o in self.offers],
         }
 
 

@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 
 from ..errors import SettingError
 from ..judge.face.judge import Judge
+from ..moves.reach import Reach
 from ..moves.registry import AnyMove, all_moves, named
 from ..naming.proposals import Named, Proposal
 from ..naming.words import is_usable
@@ -27,6 +28,8 @@ class Settings:
         until: measures and values; a function that has come down to all of them is done.
         names: names that a person wants, by the line of the step or by the name proposed.
         namer: proposes further names; nothing if None.
+        reach: how far steps go by themselves; what lies beyond is offered.
+        take: offers to be taken, by their numbers.
     """
 
     judge: Judge = field(default_factory=Judge)
@@ -36,6 +39,8 @@ class Settings:
     until: Mapping[str, int] = field(default_factory=dict)
     names: Mapping[str, str] = field(default_factory=dict)
     namer: Callable[[Named], list[Proposal]] | None = None
+    reach: Reach = Reach.BESIDE
+    take: frozenset[int] = frozenset()
 
     def __post_init__(self) -> None:
         if self.most_steps < 0:
@@ -54,6 +59,9 @@ class Settings:
                 )
             if value < 0:
                 raise SettingError(f"until {name} is {value!r}: give 0 or more")
+        for number in self.take:
+            if number < 1:
+                raise SettingError(f"take is {number!r}: give the number of an offer, from 1")
 
     @property
     def moves(self) -> Mapping[str, AnyMove]:

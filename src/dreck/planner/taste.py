@@ -7,9 +7,11 @@ own. The terms and why they weigh what they weigh are told in ``docs/measures.md
 from __future__ import annotations
 
 import ast
+import textwrap
 from collections import Counter, defaultdict
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
+from functools import lru_cache
 from types import MappingProxyType
 
 FunctionNode = ast.FunctionDef | ast.AsyncFunctionDef
@@ -76,7 +78,7 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
         "nested choices": Weight(
             2.0, "conditional expressions inside others", "nothing shows which else is whose"
         ),
-        "operands": Weight(0.55, "operands of a condition beyond the first", _MEMORY),
+        "operands": Weight(0.65, "operands of a condition beyond the first", _MEMORY),
         "crowds": Weight(0.7, "operands of a condition beyond the third", _MEMORY),
         "mixtures": Weight(
             0.7, "changes between `and` and `or` in a condition", "precedence has to be known"
@@ -146,6 +148,14 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
         "broken runs": Weight(
             0.5, "`break` from a loop inside of a loop", "which one is left has to be worked out"
         ),
+        "helpers": Weight(
+            0.2,
+            "functions beside the one at hand",
+            "a helper is visited, cheaply if its name tells",
+        ),
+        "parameters": Weight(0.12, "parameters", _MEMORY),
+        "classes": Weight(1.5, "classes", "one more thing to know"),
+        "rows": Weight(0.2, "rows and values of tables and constants", "each has to be read"),
         "kinds": Weight(
             0.4,
             "tests of one subject for a kind, from the third on",
@@ -159,6 +169,8 @@ GUARD = 4
 # What a step costs by itself, and each line that it writes: nothing is changed for next to nothing.
 STEP_PRICE = 0.2
 LINE_PRICE = 0.02
+# What it costs to go beyond the function: more places change, and more people notice.
+REACH_PRICES = {"inside": 0.0, "beside": 0.1, "across": 2.0}
 
 
 @dataclass(slots=True)
@@ -198,6 +210,63 @@ def cost_of(function: FunctionNode) -> Cost:
     return Cost(walk.counts)
 
 
+def cost_of_module(text: str) -> Cost:
+    """What a whole module costs its reader: its functions, and the tables and classes beside them.
+
+    Args:
+        text: its source.
+
+    Raises:
+        SyntaxError: it does not parse.
+    """
+    found: Counter[str] = Counter()
+    lines = text.splitlines()
+    for node in _definitions(ast.parse(text).body):
+        if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+            # A line that starts deeper is read as if it stood at the left edge.
+            found.update(_cost_of_lines("\n".join(lines[node.lineno - 1 : node.end_lineno])))
+            found["helpers"] += 1
+            found["parameters"] += len(node.args.args) + len(node.args.kwonlyargs)
+        elif isinstance(node, ast.ClassDef):
+            found["classes"] += 1
+        else:
+            found["rows"] += _rows(node)
+            found["text"] += sum(isinstance(n, ast.expr) for n in ast.walk(node))
+    return Cost(found)
+
+
+@lru_cache(maxsize=4096)
+def _cost_of_lines(lines: str) -> Mapping[str, float]:
+    tree = ast.parse(textwrap.dedent(lines) if not lines[:1].isspace() else f"if 1:\n{lines}")
+    node: ast.AST = tree.body[0]
+    while not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+        assert isinstance(node, ast.If)
+        node = node.body[0]
+    return cost_of(node).counts
+
+
+def _definitions(body: Sequence[ast.stmt]) -> Iterator[ast.stmt]:
+    """Functions, classes and constants of a module, those inside of classes too."""
+    for node in body:
+        if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.Assign | ast.AnnAssign):
+            yield node
+        elif isinstance(node, ast.ClassDef):
+            yield node
+            yield from _definitions(node.body)
+        elif isinstance(node, ast.If | ast.Try):
+            yield from _definitions(node.body)
+
+
+def _rows(node: ast.stmt) -> int:
+    """The rows of a table, the members of a sequence; 1 for a single value."""
+    value = getattr(node, "value", None)
+    if isinstance(value, ast.Dict):
+        return len(value.keys) + 1
+    if isinstance(value, ast.List | ast.Tuple | ast.Set):
+        return len(value.elts) + 1
+    return 1
+
+
 class _Walk:
     """One pass over a function."""
 
@@ -218,6 +287,8 @@ class _Walk:
             self._ends.add(ast.dump(last))
         self.block(body, 0.0, looped=0, whole=True)
         self._ends = outer
+        if len(body) == 1 and isinstance(body[0], ast.Return) and _is_condition(body[0].value):
+            self.counts["statements"] -= 0.7  # a predicate: its name is read in its place
         size = self.counts["statements"] - before
         self.counts["page"] += max(0, size - PAGE)
 
@@ -447,6 +518,12 @@ def arms_of(node: ast.If) -> Iterator[tuple[ast.expr | None, list[ast.stmt]]]:
 
 def _dumped(text: str) -> str:
     return ast.dump(ast.parse(text).body[0])
+
+
+def _is_condition(node: ast.expr | None) -> bool:
+    if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
+        return True
+    return isinstance(node, ast.BoolOp | ast.Compare)
 
 
 def _is_plain_exit(node: ast.stmt) -> bool:

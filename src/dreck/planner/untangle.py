@@ -55,7 +55,49 @@ def untangle_targets(
         problems += dict.fromkeys(
             s.verdict.problem for f in found for s in f.taken_back if s.verdict.problem
         )
+    functions = _numbered(functions)
+    for number in sorted(settings.take):
+        functions, problem = _with_offer(functions, number, settings, project)
+        problems += problem
     return Untangling(tuple(functions), tuple(project.changes), tuple(problems))
+
+
+def _numbered(functions: list[Untangled]) -> list[Untangled]:
+    """The offers of all functions, counted from 1; what is offered twice is kept once."""
+    number = 0
+    seen: set[tuple[str, int, str]] = set()
+    found = []
+    for function in functions:
+        offers = []
+        for offer in function.offers:
+            key = (offer.move, offer.line, offer.why)
+            if key not in seen:
+                seen.add(key)
+                number += 1
+                offers.append(replace(offer, number=number))
+        found.append(replace(function, offers=tuple(offers)))
+    return found
+
+
+def _with_offer(
+    functions: list[Untangled], number: int, settings: Settings, project: Project
+) -> tuple[list[Untangled], list[str]]:
+    """The functions with one offer taken, and what is wrong with it."""
+    for position, function in enumerate(functions):
+        offer = next((o for o in function.offers if o.number == number), None)
+        if offer is None:
+            continue
+        text, _, name = offer.target.partition("::")
+        path = Path(text)
+        width = line_width(split_lines(project.text(path)))
+        work = ModuleWork(path, project, width, settings, None)
+        taken = work.take(function, name, offer)
+        if taken is None:
+            return functions, [f"--take {number}: the offer is not there any more"]
+        left = tuple(o for o in taken.offers if o.number != number)
+        functions[position] = replace(taken, offers=left)
+        return functions, []
+    return functions, [f"--take {number}: there is no such offer; each is listed with its number"]
 
 
 def _by_file(targets: Iterable[Target]) -> dict[Path, list[Target]]:

@@ -51,8 +51,6 @@ _NOT_ALONE = (
 class ArmFunctions(ModuleMove):
     """Put each arm into a function."""
 
-    on_request = True
-    climbs = True
     name = "arm-functions"
     summary = (
         "Long arms of a chain become functions, all called alike; lookup-table can then hold them."

@@ -17,6 +17,7 @@ from ...outline import Function, functions_of
 from ...source.edits import Edit, edited
 from ..imports import is_free, is_imported, with_import
 from ..module_view import ModuleView, own_nodes
+from ..reach import Reach
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes
 
@@ -27,7 +28,7 @@ _LEAST_CLASSES = 2
 class CommonBase(ModuleMove):
     """Give classes an abstract base class."""
 
-    on_request = True
+    reach = Reach.ACROSS
     name = "common-base"
     summary = (
         "Classes that are asked for together get an abstract base class, which stands for them."

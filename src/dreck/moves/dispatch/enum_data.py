@@ -38,7 +38,6 @@ class EnumData(ModuleMove):
         "The subject is a member, every member has a row, and the members' own values stay."
     )
     since = "0.1"
-    on_request = True
     instead = "lookup-table keeps the data beside the function"
     EXAMPLES = (
         Example(

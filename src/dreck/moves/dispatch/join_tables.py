@@ -52,7 +52,6 @@ class _Table:
 class JoinTables(ModuleMove):
     """Bring what is known of a kind together."""
 
-    on_request = True
     name = "join-tables"
     summary = "Tables with the same keys become one table of rows with named fields."
     safe_because = (

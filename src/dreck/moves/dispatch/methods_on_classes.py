@@ -52,7 +52,6 @@ _MOST_REPEATED = 3
 class MethodsOnClasses(ModuleMove):
     """Put the arms of a switch on classes into the classes."""
 
-    on_request = True
     name = "methods-on-classes"
     summary = "A chain of isinstance tests becomes a method on each class, and a call."
     safe_because = "Each class gets its own arm; the arm for all other objects stays where it was."

@@ -18,6 +18,7 @@ from ...outline import Function, FunctionNode
 from ...source.edits import Edit, edited
 from ..alike import visible_locals
 from ..module_view import ModuleView, own_nodes
+from ..reach import Reach
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes
 
@@ -28,7 +29,7 @@ _PLAIN = frozenset({"staticmethod", "classmethod"})
 class ParameterizeTable(ModuleMove):
     """Let callers pass another table."""
 
-    on_request = True
+    reach = Reach.ACROSS
     name = "parameterize-table"
     summary = "A table that a function reads becomes a keyword argument, the table its default."
     safe_because = "Nobody can have passed the argument before, and its default is the table."

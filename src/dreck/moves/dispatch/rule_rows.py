@@ -32,7 +32,6 @@ _SHAPES = (ast.Expr, ast.AugAssign, ast.If, ast.Assign)
 class RuleRows(ModuleMove):
     """Put what statements differ in into rows."""
 
-    on_request = True
     name = "rule-rows"
     summary = "Statements of one shape become rows of constants and a loop; a new rule is a row."
     safe_because = (

@@ -35,7 +35,6 @@ _ABOVE = {"bool": ("int",), "datetime": ("date",)}
 class SingleDispatch(ModuleMove):
     """Give each class a body of its own, where the classes cannot be changed."""
 
-    on_request = True
     name = "single-dispatch"
     summary = "A chain of isinstance tests on foreign classes becomes a function with a body for each class."
     safe_because = "The class of an object picks the arm that the chain picked; all other objects get the rest."

@@ -14,18 +14,21 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from pathlib import Path
 
+import libcst as cst
+
+from ...logic.along import nothing_known
 from ...logic.bindings import assigned_in, parameters
+from ...logic.specialise import specialised
 from ...naming.words import is_state, words_of
 from ...outline import Function, FunctionNode
 from ...source.edits import Edit, edited
+from ...source.regions import region_of
 from ..alike import visible_locals
 from ..imports import also_importing, imports_of
 from ..module_view import ModuleView, own_nodes
+from ..places import function_in
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes
-
-# Lines that the two functions may both have.
-_MOST_SHARED = 4
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,6 +41,7 @@ class Flag:
         test: the if that asks for it.
         negated: whether that asks for the opposite.
         literal: the value that it is compared with; None if it is asked for its truth.
+        often: whether it is asked for in several places.
     """
 
     name: str
@@ -45,6 +49,7 @@ class Flag:
     test: ast.If
     negated: bool
     literal: ast.Constant | None = None
+    often: bool = False
 
     def answer(self, value: ast.expr | None) -> bool | None:
         """What a value answers: True for the literal or a true flag; None if it cannot be told from
@@ -65,7 +70,6 @@ class Flag:
 class SplitFlag(ModuleMove):
     """Make two functions of one that a flag divides."""
 
-    on_request = True
     name = "split-flag"
     summary = "A parameter that only picks a branch becomes two functions; callers with a literal move over."
     safe_because = (
@@ -172,20 +176,6 @@ class SplitFlag(ModuleMove):
                     yield 2
             """,
         ),
-        "much-shared": Refusal(
-            "most of it is the same either way, and would stand there twice; a target with a line takes it all the same",
-            """
-            def statement(boat, plain: bool):
-                pence = boat.tons * 3
-                if boat.crew > 4:
-                    pence += 20
-                if boat.empty:
-                    pence -= 10
-                if plain:
-                    return pence
-                return str(pence) + " d"
-            """,
-        ),
         "name-taken": Refusal(
             "a name of the two would be one that means something already; --name PROPOSED=NAME gives another",
             """
@@ -219,15 +209,14 @@ class SplitFlag(ModuleMove):
         ):
             yield self.leave("suspends", line)
             return
-        if wishes.line is None and _shared_lines(function, flag) > _MOST_SHARED:
-            yield self.leave("much-shared", line)
-            return
         proposed = _names(function.node.name, flag, listed="__all__" in view.top_names)
         names = [wishes.wanted(-1, [p]) or p for p in proposed]
         if set(names) & (view.words - set(wishes.names.values())) or names[0] == names[1]:
             yield self.leave("name-taken", line)
             return
         yield _site(view, function, flag, (names[0], names[1]), wishes)
+        # Where a call cannot be followed to its new function, it stays what it was.
+        yield _site(view, function, flag, (names[0], names[1]), wishes, callers=False)
 
 
 def _flag_of(view: ModuleView, function: Function) -> Flag | None:
@@ -272,11 +261,16 @@ def _flag_of(view: ModuleView, function: Function) -> Flag | None:
             if isinstance(n, ast.Name) and n.id == parameter.arg
         ]
         if (
-            len(uses) != 1
+            not uses
             or not (annotated or value is not None)
             or (default is not None and value is None)
             or parameter.arg in assigned_in(node)
         ):
+            continue
+        if len(uses) > 1:
+            first = _asked_often(node, parameter.arg, uses)
+            if first is not None:
+                return Flag(parameter.arg, value, first, negated=False, often=True)
             continue
         for statement in node.body:
             if isinstance(statement, ast.If):
@@ -291,6 +285,46 @@ def _flag_of(view: ModuleView, function: Function) -> Flag | None:
                 if asked is uses[0]:
                     return Flag(parameter.arg, value, statement, negated)
     return None
+
+
+def _asked_often(node: FunctionNode, name: str, uses: list[ast.Name]) -> ast.If | None:
+    """The first if that asks for a flag, where all that is done with the flag is to ask for it."""
+    asking = [n for s in node.body for n in ast.walk(s) if isinstance(n, ast.If | ast.IfExp)]
+    asked = {id(part) for n in asking for part in _operands(n.test)}
+    ifs = [n for n in asking if isinstance(n, ast.If)]
+    if not ifs or not all(id(u) in asked for u in uses):
+        return None
+    return next((n for n in ifs if any(p in uses for p in _operands(n.test))), None)
+
+
+def _operands(test: ast.expr) -> Iterator[ast.expr]:
+    """The smallest conditions of a condition."""
+    if isinstance(test, ast.BoolOp):
+        for value in test.values:
+            yield from _operands(value)
+    elif isinstance(test, ast.UnaryOp) and isinstance(test.op, ast.Not):
+        yield from _operands(test.operand)
+    else:
+        yield test
+
+
+def _specialised(view: ModuleView, function: Function, flag: Flag, value: bool) -> list[str]:
+    """The lines of a function's body where a flag is known."""
+    region = region_of(view.text, function, view.indent)
+    node = function_in(region.parse())
+    known = nothing_known(node).learning(cst.Name(flag.name), value)
+    assert isinstance(node.body, cst.IndentedBlock)
+    body = list(node.body.body)
+    has_doc = ast.get_docstring(function.node, clean=False) is not None
+    left = specialised(body[has_doc:], known)
+    indent = view.indentation(function.node.body[0].lineno)
+    if not left:
+        return [f"{indent}return None"]
+    text = cst.Module([]).code_for_node(node.body.with_changes(body=left))
+    lines = [line for line in text.splitlines() if line.strip() or line == ""]
+    while lines and not lines[0].strip():
+        lines.pop(0)
+    return [line.rstrip() for line in lines]
 
 
 def _compared(node: FunctionNode, name: str) -> tuple[ast.If, bool, ast.Constant] | None:
@@ -316,23 +350,6 @@ def _compared(node: FunctionNode, name: str) -> tuple[ast.If, bool, ast.Constant
     return None
 
 
-def _shared_lines(function: Function, flag: Flag) -> int:
-    """The lines that both functions would have: before the test, and behind it where an arm goes
-    on.
-    """
-    body = function.node.body
-    at = body.index(flag.test)
-    is_doc = (
-        isinstance(body[0], ast.Expr)
-        and isinstance(body[0].value, ast.Constant)
-        and isinstance(body[0].value.value, str)
-    )
-    arms = (flag.test.body, flag.test.orelse)
-    goes_on = all(not arm or not isinstance(arm[-1], ast.Return | ast.Raise) for arm in arms)
-    shared = [*body[is_doc:at], *(body[at + 1 :] if goes_on else [])]
-    return sum((s.end_lineno or s.lineno) - s.lineno + 1 for s in shared)
-
-
 def _names(function: str, flag: Flag, *, listed: bool) -> tuple[str, str]:
     """What the two functions are called; where a file lists what others may use, they are its
     own.
@@ -350,7 +367,13 @@ def _names(function: str, flag: Flag, *, listed: bool) -> tuple[str, str]:
 
 
 def _site(
-    view: ModuleView, function: Function, flag: Flag, names: tuple[str, str], wishes: Wishes
+    view: ModuleView,
+    function: Function,
+    flag: Flag,
+    names: tuple[str, str],
+    wishes: Wishes,
+    *,
+    callers: bool = True,
 ) -> ModuleSite:
     node = function.node
     indent = view.indentation(node.body[0].lineno)
@@ -381,20 +404,26 @@ def _site(
             "",
             "",
             f"def {name}({_signature(view, function, flag.name)}){returns}:",
-            *_branch(view, node.body[has_doc:], flag, holds is not flag.negated),
+            *(
+                _specialised(view, function, flag, holds)
+                if flag.often
+                else _branch(view, node.body[has_doc:], flag, holds is not flag.negated)
+            ),
         ]
     edits = [Edit(start, end, line_end.join(lines) + line_end)]
     touched = [function.name]
-    for caller, call, value in _literal_calls(view, function, flag, wishes):
+    calls = _literal_calls(view, function, flag, wishes) if callers else ()
+    for caller, call, value in calls:
         edits.append(_moved(view, call, flag, function, names[0] if value else names[1]))
         touched.append(caller)
-    others = dict(_elsewhere(view, function, flag, names, wishes))
+    others = dict(_elsewhere(view, function, flag, names, wishes) if callers else ())
     moved = (
         f" Callers in {', '.join(p.as_posix() for p in others)} move over too." if others else ""
     )
     why = (
         f"`{flag.name}` only picks a branch; `{names[0]}` and `{names[1]}` are those. "
-        f"{node.name} stays for callers that pass a variable, and for other modules.{moved}"
+        f"{node.name} stays for {'callers that pass a variable' if callers else 'all callers'}"
+        f"{', and for other modules' if callers else ''}.{moved}"
     )
     return ModuleSite(
         flag.test.lineno,

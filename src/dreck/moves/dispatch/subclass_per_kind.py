@@ -26,6 +26,7 @@ from ..chains import Chain, chains_of
 from ..class_chains import CANNOT_MOVE, is_private, moved_lines
 from ..imports import also_importing, imports_of
 from ..module_view import ModuleView
+from ..reach import Reach
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes
 
@@ -57,7 +58,7 @@ class _Plan:
 class SubclassPerKind(ModuleMove):
     """Turn the kinds of a class into classes."""
 
-    on_request = True
+    reach = Reach.ACROSS
     name = "subclass-per-kind"
     summary = "A class that switches on its own kind gets a subclass for each kind, and a factory that picks."
     safe_because = "The kind is set once; each subclass has the arms of its kind, and the factory makes all objects."

@@ -21,7 +21,6 @@ class FlipBranches(Move):
     summary = "Turn a negative condition with an else positive; the arms change places."
     safe_because = "The same check leads to the same statements."
     since = "0.1"
-    climbs = True
     EXAMPLES = (
         Example(
             "so that the inner choice can join the chain",

@@ -40,7 +40,6 @@ class OneChainPerKind(Move):
     summary = "Bring scattered tests of one subject into one chain with an arm for each kind."
     safe_because = "Each arm is the block for that kind, with only those tests left out whose answer is certain."
     since = "0.1"
-    climbs = True
     EXAMPLES = (
         Example(
             "three kinds, tested all over",

@@ -167,6 +167,7 @@ class ExtractPredicate(ModuleMove):
             "proved-under",
         ),
     )
+    unnamed = "no-name"
     REFUSALS = {
         "no-name": Refusal(
             "nothing beside the condition says what it means; --name LINE=NAME gives it a name",

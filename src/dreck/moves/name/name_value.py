@@ -52,6 +52,7 @@ class NameValue(ModuleMove):
             """,
         ),
     )
+    unnamed = "no-name"
     REFUSALS = {
         "no-name": Refusal(
             "nothing says what it is; give it a name with --name LINE=NAME",

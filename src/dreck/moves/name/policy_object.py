@@ -21,6 +21,7 @@ from ..alike import decisions_in
 from ..decisions import Decision, comments_of_operand
 from ..module_view import ModuleView
 from ..predicates import Predicate, predicate_of
+from ..reach import Reach
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes
 from ..writing import replacing, returning, squeezed, with_parentheses
@@ -32,7 +33,7 @@ _LEAST_OPERANDS = 3
 class PolicyObject(ModuleMove):
     """Give a condition a class of its own."""
 
-    on_request = True
+    reach = Reach.ACROSS
     name = "policy-object"
     summary = "A condition of three operands or more becomes a class with one method for each."
     safe_because = "The object keeps the values that the condition had, and is asked at once, in the same order."

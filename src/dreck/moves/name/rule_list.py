@@ -29,7 +29,6 @@ _CANNOT_MOVE = (ast.Await, ast.Yield, ast.YieldFrom, ast.NamedExpr)
 class RuleList(ModuleMove):
     """Put the conditions of a filter into a list."""
 
-    on_request = True
     name = "rule-list"
     summary = "The conditions of a filter become rules in a list, asked with all or any."
     safe_because = "all and any ask in order and stop as early as `and` and `or` do."

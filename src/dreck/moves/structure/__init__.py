@@ -1,0 +1,1 @@
+"""Blocks and loops that become functions and expressions."""
