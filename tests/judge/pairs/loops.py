@@ -629,3 +629,182 @@ def late(boats, x: int):
     found = [limit for boat in boats]
     limit = 3
     return found
+
+
+#: a question to all that is answered early -> proved-under no-effect
+def any_late(boats):
+    late = False
+    for boat in boats:
+        if boat.hour > 20:
+            late = True
+    return late
+#: becomes
+def any_late(boats):
+    return any(boat.hour > 20 for boat in boats)
+
+
+#: a question to some of some -> proved-under no-effect
+def leaks(rounds):
+    leak = False
+    for each in rounds:
+        for remark in each.remarks:
+            if 'leak' in remark.lower():
+                leak = True
+    return leak
+#: becomes
+def leaks(rounds):
+    return any('leak' in remark.lower() for each in rounds for remark in each.remarks)
+
+
+#: all of them fit -> proved-under no-effect
+def all_read(visits):
+    read = True
+    for visit in visits:
+        if visit.value is None:
+            read = False
+    return read
+#: becomes
+def all_read(visits):
+    return all(visit.value is not None for visit in visits)
+
+
+#: the question itself does something -> differs
+def any_late(boats: list[list[int]]):
+    late = False
+    for boat in boats:
+        if boat.pop() > 20:
+            late = True
+    return late
+#: becomes
+def any_late(boats: list[list[int]]):
+    return any(boat.pop() > 20 for boat in boats)
+
+
+#: a property of the module counts how often it is asked -> unproved
+class Boat:
+    @property
+    def late(self):
+        self.asked += 1
+        return self.hour > 20
+
+
+def any_late(boats):
+    late = False
+    for boat in boats:
+        if boat.late:
+            late = True
+    return late
+#: becomes
+class Boat:
+    @property
+    def late(self):
+        self.asked += 1
+        return self.hour > 20
+
+
+def any_late(boats):
+    return any(boat.late for boat in boats)
+
+
+#: a class of the module notices comparisons -> unproved
+class Hour:
+    def __eq__(self, other):
+        self.asked = True
+        return True
+
+
+def any_late(boats):
+    late = False
+    for boat in boats:
+        if boat.hour == 20:
+            late = True
+    return late
+#: becomes
+class Hour:
+    def __eq__(self, other):
+        self.asked = True
+        return True
+
+
+def any_late(boats):
+    return any(boat.hour == 20 for boat in boats)
+
+
+#: what is gone through is used up, and others go on with it -> unproved
+from collections.abc import Iterator
+
+
+def any_late(boats: Iterator[int]):
+    late = False
+    for boat in boats:
+        if boat > 20:
+            late = True
+    return late
+#: becomes
+from collections.abc import Iterator
+
+
+def any_late(boats: Iterator[int]):
+    return any(boat > 20 for boat in boats)
+
+
+#: going on runs a generator of the module -> unproved
+def arriving(lock):
+    for boat in lock.boats:
+        lock.open(boat)
+        yield boat
+
+
+def any_late(lock):
+    boats = arriving(lock)
+    late = False
+    for boat in boats:
+        if boat.late:
+            late = True
+    return late
+#: becomes
+def arriving(lock):
+    for boat in lock.boats:
+        lock.open(boat)
+        yield boat
+
+
+def any_late(lock):
+    boats = arriving(lock)
+    return any(boat.late for boat in boats)
+
+
+#: a row may be missing -> differs
+def any_late(boats, tolls):
+    late = False
+    for boat in boats:
+        if tolls[boat] > 20:
+            late = True
+    return late
+#: becomes
+def any_late(boats, tolls):
+    return any(tolls[boat] > 20 for boat in boats)
+
+
+#: the other answer -> differs
+def any_late(boats):
+    late = False
+    for boat in boats:
+        if boat.hour > 20:
+            late = True
+    return late
+#: becomes
+def any_late(boats):
+    return any(boat.hour >= 20 for boat in boats)
+
+
+#: any for all -> differs
+def any_late(boats: list[int]):
+    late = False
+    for boat in boats:
+        if boat > 20:
+            late = True
+    return late
+#: becomes
+def any_late(boats: list[int]):
+    return all(boat > 20 for boat in boats)

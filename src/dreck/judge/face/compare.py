@@ -17,6 +17,7 @@ from ..world.loading import names_around, names_for
 from ..ir.graph import Graph
 from ..lowering.functions import lower
 from ..lowering.expressions import CannotLower
+from ..unfolding.quiet_questions import goes_through_plain
 from ..walk.prove import Proved, Unproved, prove
 from ..world.scope import FunctionNode
 
@@ -162,6 +163,18 @@ def _builds_differently(before: FunctionNode, after: FunctionNode) -> bool:
     return counts[0] != counts[1]
 
 
+def _asks_differently(before: FunctionNode, after: FunctionNode) -> bool:
+    """Whether `any` or `all` on one side may stand against a loop that goes on to its end."""
+    counts = [
+        sum(
+            isinstance(n, ast.Call) and isinstance(n.func, ast.Name) and n.func.id in ("any", "all")
+            for n in ast.walk(f)
+        )
+        for f in (before, after)
+    ]
+    return counts[0] != counts[1] and goes_through_plain(before) and goes_through_plain(after)
+
+
 def _attempt(
     before: FunctionNode,
     after: FunctionNode,
@@ -186,6 +199,7 @@ _WAYS: tuple[
     (_matches_differently, lambda context: replace(context, patterns_apart=True)),
     (_builds_differently, lambda context: replace(context, apart=True)),
     (_calls_differently, lambda context: replace(context, bound=True)),
+    (_asks_differently, lambda context: replace(context, to_the_end=True)),
     (_goes_through_rows, lambda context: replace(context, rows_apart=True)),
     (_builds_differently, lambda context: replace(context, apart=True, rows_apart=True)),
 )

@@ -12,6 +12,7 @@ from ..world.constants import is_constant
 from ..world.calls import bind_arguments
 from ..lowering.expressions import CannotLower, Where, in_words
 from .lookups import LookupLowering
+from .quiet_questions import asks_quietly
 from ..world.rows import constant_term
 from ..world.scope import FunctionNode
 from ..values.terms import FALSE, TRUE, Term, const
@@ -41,23 +42,46 @@ class GeneratorLowering(LookupLowering):
             and self.own_name(asked) in self.rule_lists
         ):
             return self._all_rules(node, generator, out, after, where, every=name == "all")
+        parts = [generator.elt, *_asked_inside(generator), *(g.iter for g in generator.generators)]
+        to_the_end = name in _LOOPS and asks_quietly(parts, self.context.names)
         if name == "next":
             given = node.args[1]
             ended: Node = Put(line, out, constant_term(given), after)
         elif name == "sum":
             return self._sum(node, generator, out, after, where)
         else:
-            ended = Put(line, out, FALSE if name == "any" else TRUE, after)
+            start = FALSE if name == "any" else TRUE
+            ended = (
+                after if to_the_end and self.context.to_the_end else Put(line, out, start, after)
+            )
 
         def element(again: Node) -> Node:
             if name == "next":
                 return self.value(generator.elt, out, after, where)
-            decided = Put(line, out, TRUE if name == "any" else FALSE, after)
+            goes_on = to_the_end and self.context.to_the_end
+            decided = Put(line, out, TRUE if name == "any" else FALSE, again if goes_on else after)
             yes, no = (decided, again) if name == "any" else (again, decided)
             return self.condition(generator.elt, yes, no, where)
 
         entry = self._generated(generator, 0, element, ended, where)
-        return self._not_stopping(node, [generator.elt, *_asked_inside(generator)], entry, where)
+        if to_the_end and self.context.to_the_end:
+            entry = Put(line, out, start, entry)
+        inside = [generator.elt, *_asked_inside(generator)]
+        entry = self._not_stopping(node, inside, entry, where)
+        if to_the_end and self.context.to_the_end:
+            entry = self._asked_further(node, parts, entry, where)
+        return entry
+
+    def _asked_further(
+        self, node: ast.Call, parts: list[ast.expr], entry: Node, where: Where
+    ) -> Node:
+        """Assume that going on to the end, once the answer is known, does nothing."""
+        for part in parts:
+            about = ast.unparse(part)
+            breaks = f"a later element for which `{about}` raises or acts, or an iterator that is used up"
+            detail = (AssumptionKind.NO_EFFECT, about, breaks)
+            entry = self.do("assume", node, (), (), entry, where, detail)
+        return entry
 
     def _not_stopping(
         self, node: ast.Call, parts: list[ast.expr], entry: Node, where: Where

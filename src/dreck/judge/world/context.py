@@ -95,6 +95,7 @@ class Context:
             class, what they take, and which parameter is the kind.
         rows_apart: whether loops over constant rows are lowered as one round after the other.
         lets_through: whether what is raised inside a `with` is taken to leave it.
+        to_the_end: whether `any` and `all` are lowered as loops that go on when they know the answer.
     """
 
     names: Names = Names()
@@ -117,6 +118,7 @@ class Context:
     factories: Mapping[str, tuple[str, ast.arguments, str]] = field(default_factory=dict)
     rows_apart: bool = False
     lets_through: bool = False
+    to_the_end: bool = False
     nested: Mapping[str, ast.Dict] = field(default_factory=dict)
     constants: Mapping[str, ast.expr] = field(default_factory=dict)
     records: Mapping[str, RecordClass] = field(default_factory=dict)
