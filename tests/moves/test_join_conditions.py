@@ -34,7 +34,6 @@ STAYS = [
     "if a:\n    if b:\n        log(1)\nelse:\n    log(2)\n",
     "if a:\n    if b:\n        log(1)\nelif c:\n    log(2)\n",
     "if a:\n    log(1)\n    if b:\n        log(2)\n",
-    "if a and b:\n    if c and n:\n        log(1)\n",
     "if a:\n    if b:\n        log(1)\n    elif c:\n        log(2)\n",
     "while a:\n    if b:\n        log(1)\n        break\n",
 ]

@@ -95,3 +95,29 @@ def test_what_changes(before: str, after: str) -> None:
 def test_what_stays(body: str) -> None:
     """Where the signs may matter, they stay."""
     check("simplify-condition", body, "")
+
+
+LIKELY = [
+    # what is likely is taken where it is proved, and only there
+    ("if n >= a.low and n <= a.high:\n    log(1)\n", "if a.low <= n <= a.high:\n    log(1)\n"),
+    ("return not n < m\n", "return n >= m\n"),
+]
+UNLIKELY = [
+    "if a == True:\n    log(1)\n",
+    "if a.late() == True:\n    log(1)\n",
+    "return a == True\n",
+    "if log(1) == LATE or log(1) == EARLY:\n    log(2)\n",
+    "if log(n) >= 2 and log(n) <= 3:\n    log(1)\n",
+]
+
+
+@pytest.mark.parametrize(("before", "after"), LIKELY)
+def test_what_is_proved(before: str, after: str) -> None:
+    """Signs that only a declaration or an assumption makes superfluous."""
+    check("simplify-condition", before, after)
+
+
+@pytest.mark.parametrize("body", UNLIKELY)
+def test_what_is_not_proved(body: str) -> None:
+    """What would have to be guessed stays."""
+    check("simplify-condition", body, "")

@@ -8,7 +8,8 @@ from dataclasses import dataclass
 
 import libcst as cst
 
-from .assigned import assigned_names
+from .assigned import assigned_names, assignment_counts, shared_names
+from .walk import walk
 
 _ORDERED = frozenset({"int", "str", "bool", "bytes"})
 # Built-in functions that hand out a bool whatever they are given.
@@ -22,7 +23,7 @@ class Knowledge:
 
     Attributes:
         ordered: parameters annotated ``int``, ``str``, ``bool`` or ``bytes`` and never assigned.
-        bools: those annotated ``bool``.
+        bools: those annotated ``bool``, and local names that hold nothing else.
     """
 
     ordered: frozenset[str] = frozenset()
@@ -85,10 +86,28 @@ def knowledge_of(function: cst.FunctionDef) -> Knowledge:
         and isinstance(p.annotation.annotation, cst.Name)
         and p.annotation.annotation.value in _ORDERED
     }
-    if not annotated:
+    bools = _bool_locals(function)
+    if not annotated and not bools:
         return Knowledge()
     steady = annotated.keys() - assigned_names(function.body)
-    return Knowledge(frozenset(steady), frozenset(n for n in steady if annotated[n] == "bool"))
+    plain = frozenset(n for n in steady if annotated[n] == "bool")
+    return Knowledge(frozenset(steady), plain | bools)
+
+
+def _bool_locals(function: cst.FunctionDef) -> frozenset[str]:
+    """Local names that are only ever given True, False and what is surely one of them."""
+    given: dict[str, list[cst.BaseExpression | None]] = {}
+    for node in walk(function.body):
+        if isinstance(node, cst.Assign):
+            for target in node.targets:
+                if isinstance(target.target, cst.Name):
+                    given.setdefault(target.target.value, []).append(node.value)
+    sure = Knowledge()
+    found = {n for n, vs in given.items() if all(v and sure.is_bool(v, strict=True) for v in vs)}
+    counts = assignment_counts(function)
+    parameters = {p.name.value for p in walk(function.params) if isinstance(p, cst.Param)}
+    alone = {n for n in found if counts[n] == len(given[n])}
+    return frozenset(alone) - shared_names(function) - parameters
 
 
 @functools.lru_cache(maxsize=64)

@@ -121,6 +121,8 @@ class Known:
         literal = constant(condition)
         if literal is not None:
             return bool(literal[0])
+        if _is_of_length(condition):
+            return True
         if isinstance(condition, cst.BooleanOperation):
             first, second = self.decide(condition.left), self.decide(condition.right)
             strong = isinstance(condition.operator, cst.Or)
@@ -189,6 +191,19 @@ def _given(node: cst.CSTNode) -> cst.BaseExpression | None:
 
 
 _UNKNOWN = object()
+
+
+def _is_of_length(node: cst.BaseExpression) -> bool:
+    """Whether a condition says that a length is 0 or more."""
+    if not isinstance(node, cst.Comparison) or len(node.comparisons) != 1:
+        return False
+    target = node.comparisons[0]
+    call = core(node.left)
+    if not isinstance(call, cst.Call) or not isinstance(call.func, cst.Name):
+        return False
+    if call.func.value != "len" or len(call.args) != 1:
+        return False
+    return isinstance(target.operator, cst.GreaterThanEqual) and constant(target.comparator) == (0,)
 
 
 def is_quiet(node: cst.CSTNode) -> bool:

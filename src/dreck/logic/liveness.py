@@ -77,23 +77,23 @@ class _Liveness:
             inside = replace(ends, raised=ends.raised | live)
             inner = self.suite(node.body, live, inside)
             bound = [i.asname for i in node.items if i.asname is not None]
-            used = frozenset().union(*(names_in(i) for i in node.items), *map(names_in, bound))
+            used = frozenset().union(*(free_names(i) for i in node.items), *map(free_names, bound))
             return inner | used | live
         if isinstance(node, cst.Match):
-            found = live | names_in(node.subject)
+            found = live | free_names(node.subject)
             for case in node.cases:
-                guard = names_in(case.guard) if case.guard is not None else _NONE
-                found |= self.suite(case.body, live, ends) | names_in(case.pattern) | guard
+                guard = free_names(case.guard) if case.guard is not None else _NONE
+                found |= self.suite(case.body, live, ends) | free_names(case.pattern) | guard
             return found
         if isinstance(node, cst.BaseSmallStatement):
             return self._small(node, live, ends)
-        return live | names_in(node)
+        return live | free_names(node)
 
     def _small(self, node: cst.CSTNode, live: _Names, ends: _Ends) -> _Names:
         if isinstance(node, cst.Return):
-            return ends.returned | ends.raised | names_in(node)
+            return ends.returned | ends.raised | free_names(node)
         if isinstance(node, cst.Raise):
-            return ends.raised | names_in(node)
+            return ends.raised | free_names(node)
         if isinstance(node, cst.Break):
             return ends.broken
         if isinstance(node, cst.Continue):
@@ -102,12 +102,12 @@ class _Liveness:
             plain = [t.target for t in node.targets]
             set_now = {t.value for t in plain if isinstance(t, cst.Name)}
             others = [t for t in plain if not isinstance(t, cst.Name)]
-            used = names_in(node.value).union(*map(names_in, others))
+            used = free_names(node.value).union(*map(free_names, others))
             return (live - set_now) | used | ends.raised
-        return live | names_in(node) | ends.raised
+        return live | free_names(node) | ends.raised
 
     def _if(self, node: cst.If, live: _Names, ends: _Ends) -> _Names:
-        found = self.suite(node.body, live, ends) | names_in(node.test)
+        found = self.suite(node.body, live, ends) | free_names(node.test)
         if node.orelse is None:
             return found | live
         if isinstance(node.orelse, cst.If):
@@ -118,11 +118,14 @@ class _Liveness:
     def _loop(self, node: cst.For | cst.While, live: _Names, ends: _Ends) -> _Names:
         over = live if node.orelse is None else self.suite(node.orelse.body, live, ends)
         head = node.iter if isinstance(node, cst.For) else node.test
-        used = names_in(head) | (names_in(node.target) if isinstance(node, cst.For) else _NONE)
+        bound = _bound(node.target) if isinstance(node, cst.For) else _NONE
+        used = free_names(head)
+        if isinstance(node, cst.For):
+            used |= free_names(node.target) - bound
         entry = over | used
         while True:
             inside = replace(ends, broken=live, continued=entry)
-            new = entry | self.suite(node.body, entry, inside)
+            new = entry | (self.suite(node.body, entry, inside) - bound)
             if new == entry:
                 return entry
             entry = new
@@ -130,7 +133,7 @@ class _Liveness:
     def _try(self, node: cst.Try, live: _Names, ends: _Ends) -> _Names:
         if node.finalbody is not None:
             # However the block is left, the finally runs first.
-            used = names_in(node.finalbody)
+            used = free_names(node.finalbody)
             outside = ends.broken | ends.continued | ends.returned | ends.raised
             live = self.suite(node.finalbody.body, live | outside, ends) | used
             ends = _Ends(
@@ -138,10 +141,53 @@ class _Liveness:
             )
         handled = ends.raised
         for handler in node.handlers:
-            kind = names_in(handler.type) if handler.type is not None else _NONE
+            kind = free_names(handler.type) if handler.type is not None else _NONE
             handled |= self.suite(handler.body, live, ends) | kind
         last = live if node.orelse is None else self.suite(node.orelse.body, live, ends)
         return self.suite(node.body, last, replace(ends, raised=ends.raised | handled)) | handled
+
+
+def free_names(node: cst.CSTNode) -> _Names:
+    """The names that code may read, those apart that its comprehensions bind for themselves."""
+    if isinstance(node, cst.BaseComp):
+        return _free_in(node)
+    inner = [c for c in node.children if _has_comprehension(c)]
+    if not inner:
+        return frozenset(names_in(node))
+    found: set[str] = set(names_in(node)) if not node.children else set()
+    for child in node.children:
+        found |= free_names(child)
+    return frozenset(found)
+
+
+def _has_comprehension(node: cst.CSTNode) -> bool:
+    return any(isinstance(n, cst.BaseComp) for n in walk(node))
+
+
+def _free_in(node: cst.BaseComp) -> _Names:
+    """The first iterable is evaluated outside; everything else sees the targets."""
+    parts = [node.key, node.value] if isinstance(node, cst.DictComp) else [node.elt]  # type: ignore[attr-defined]
+    inside = frozenset().union(*(free_names(p) for p in parts))
+    bound = _NONE
+    clause: cst.CompFor | None = node.for_in
+    first = free_names(node.for_in.iter)
+    while clause is not None:
+        bound |= _bound(clause.target)
+        inside |= free_names(clause.target) - _bound(clause.target)
+        inside |= frozenset().union(*(free_names(i.test) for i in clause.ifs), _NONE)
+        if clause is not node.for_in:
+            inside |= free_names(clause.iter)
+        clause = clause.inner_for_in
+    return (inside - bound) | first
+
+
+def _bound(target: cst.BaseExpression) -> _Names:
+    """The plain names that the target of a loop sets."""
+    if isinstance(target, cst.Name):
+        return frozenset({target.value})
+    if isinstance(target, cst.Tuple | cst.List):
+        return frozenset().union(*(_bound(e.value) for e in target.elements))
+    return _NONE
 
 
 def is_dead(function: cst.FunctionDef, statement: cst.CSTNode, name: str) -> bool:

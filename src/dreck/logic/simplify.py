@@ -34,10 +34,12 @@ class Simplify:
     Attributes:
         negation: how a condition is turned round.
         known: what holds at this place.
+        bold: whether to take what is most likely, for the judge to decide on.
     """
 
     negation: Negation
     known: Known = field(default_factory=Known)
+    bold: bool = False
 
     def of(self, condition: cst.BaseExpression) -> cst.BaseExpression | None:
         """A shorter condition with the same truth, or None if there is none."""
@@ -70,14 +72,15 @@ class Simplify:
     def _inside(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
         """An operand that can be said shorter."""
         if isinstance(node, cst.BooleanOperation):
-            left = Simplify(self.negation).of(node.left)
-            right = None if left is not None else Simplify(self.negation).of(node.right)
+            inside = Simplify(self.negation, bold=self.bold)
+            left = inside.of(node.left)
+            right = None if left is not None else inside.of(node.right)
             if left is None and right is None:
                 return None
             parts = [node.left if left is None else left, node.right if right is None else right]
             return _kept(node, _rejoined(node, parts, _kind(node)))
         if isinstance(node, cst.UnaryOperation) and isinstance(node.operator, cst.Not):
-            inner = Simplify(self.negation).of(node.expression)
+            inner = Simplify(self.negation, bold=self.bold).of(node.expression)
             return None if inner is None else self.negation.of(inner)
         return None
 
@@ -114,7 +117,8 @@ class Simplify:
         if isinstance(inner, cst.Comparison):
             # Whoever wrote `not a < b` may have thought of NaN; one sign less is not worth the
             # doubt.
-            turned = Negation(self.negation.knowledge, _is_order(inner)).of(inner)
+            strict = self.negation.strict or (_is_order(inner) and not self.bold)
+            turned = Negation(self.negation.knowledge, strict).of(inner)
             return None if isinstance(turned, cst.UnaryOperation) else turned
         if isinstance(inner, cst.BooleanOperation):
             turned = bare(self.negation.of(node.expression))
@@ -132,11 +136,10 @@ class Simplify:
         target = node.comparisons[0]
         value = constant(target.comparator)
         knowledge = self.negation.knowledge
-        if (
-            value is None
-            or not isinstance(value[0], bool)
-            or not knowledge.is_bool(core(node.left), strict=self.negation.strict)
-        ):
+        if value is None or not isinstance(value[0], bool):
+            return None
+        likely = self.bold and isinstance(core(node.left), cst.Attribute | cst.Call | cst.Name)
+        if not likely and not knowledge.is_bool(core(node.left), strict=self.negation.strict):
             return None
         if not isinstance(target.operator, cst.Equal | cst.NotEqual | cst.Is | cst.IsNot):
             return None
@@ -164,14 +167,15 @@ class Simplify:
             return None
         parts = list(operands(core(node), cst.And))
         for number in range(len(parts) - 1):
-            chain = _chain(parts[number], parts[number + 1])
+            chain = _chain(parts[number], parts[number + 1], bold=self.bold)
             if chain is not None:
                 return _kept(node, chained([*parts[:number], chain, *parts[number + 2 :]], cst.And))
         return None
 
     def _members(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
         """``x == 1 or x == 2``: one of several constants, none of several constants."""
-        return self._merged(node, _as_member, _membership)
+        take = _as_likely_member if self.bold else _as_member
+        return self._merged(node, take, _membership)
 
     def _types(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
         """``isinstance(x, A) or isinstance(x, B)``."""
@@ -233,7 +237,9 @@ def _signs(node: cst.BaseExpression) -> int:
     return sum(isinstance(n, cst.Not) for n in walk(node))
 
 
-def _chain(first: cst.BaseExpression, second: cst.BaseExpression) -> cst.Comparison | None:
+def _chain(
+    first: cst.BaseExpression, second: cst.BaseExpression, *, bold: bool = False
+) -> cst.Comparison | None:
     """``a <= x < b`` of two comparisons that share a plain name in the middle."""
     one, two = core(first), core(second)
     if not isinstance(one, cst.Comparison) or not isinstance(two, cst.Comparison):
@@ -248,7 +254,7 @@ def _chain(first: cst.BaseExpression, second: cst.BaseExpression) -> cst.Compari
         if (
             isinstance(middle, cst.Name)
             and squeezed(middle) == squeezed(right.left)
-            and _may_stand_first(left.left, one)
+            and (bold or _may_stand_first(left.left, one))
         ):
             return left.with_changes(
                 comparisons=[left.comparisons[0], right.comparisons[0]], lpar=[], rpar=[]
@@ -274,8 +280,21 @@ def _upward(node: cst.Comparison, other: cst.Comparison) -> cst.Comparison | Non
     return cst.Comparison(bare(target.comparator), [turned])
 
 
-def _as_member(
+def _as_likely_member(
     node: cst.BaseExpression, positive: bool
+) -> tuple[cst.BaseExpression, list[cst.BaseExpression]] | None:
+    """As below, with names in capitals and members of enums taken for constants."""
+    return _as_member(node, positive, bold=True)
+
+
+def _is_named_constant(node: cst.BaseExpression) -> bool:
+    if isinstance(node, cst.Attribute):
+        return isinstance(node.value, cst.Name) and node.attr.value.isupper()
+    return isinstance(node, cst.Name) and node.value.isupper()
+
+
+def _as_member(
+    node: cst.BaseExpression, positive: bool, *, bold: bool = False
 ) -> tuple[cst.BaseExpression, list[cst.BaseExpression]] | None:
     node = core(node)
     if (
@@ -289,9 +308,15 @@ def _as_member(
         target.comparator, cst.Tuple
     ):
         elements = elements_of(target.comparator)
+        if elements is None and bold:
+            listed = [e.value for e in target.comparator.elements]
+            named = all(_is_named_constant(v) or constant(v) is not None for v in listed)
+            elements = listed if listed and named else None
         return None if elements is None else (node.left, elements)
     if not isinstance(target.operator, cst.Equal if positive else cst.NotEqual):
         return None
+    if bold and _is_named_constant(target.comparator):
+        return node.left, [target.comparator]
     value = constant(target.comparator)
     return None if value is None or value[0] is None else (node.left, [target.comparator])
 

@@ -90,6 +90,7 @@ class Around:
         shared: local names that nested functions see too.
         indent: one level of indentation in this file.
         enums: plain enumerations of the module, with their members.
+        written: lines that steps of this run have written, without their indentation.
     """
 
     negation: Negation
@@ -99,6 +100,7 @@ class Around:
     shared: frozenset[str] = frozenset()
     indent: str = "    "
     enums: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
+    written: frozenset[str] = frozenset()
 
     def fits(self, place: Place, line: str) -> bool:
         """Whether a line of code is short enough to stand in a place."""
@@ -113,11 +115,14 @@ class Site:
         node: the statement it is about, for the line number.
         why: one sentence for the person who reads the step.
         block: the new block.
+        tentative: whether it is right only where the judge can prove it, so that a refusal is no
+            news.
     """
 
     node: cst.CSTNode
     why: str
     block: cst.IndentedBlock
+    tentative: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -21,12 +21,16 @@ from ..source.regions import Region
 
 @dataclass(frozen=True, slots=True)
 class Candidate:
-    """A move that applies: the new text of the region, the line (in the file), and why."""
+    """A move that applies: the new text of the region, the line (in the file), and why.
+
+    A tentative one is only taken where it is proved, and not reported where it is not.
+    """
 
     move: str
     line: int
     why: str
     region: Region
+    tentative: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,6 +70,7 @@ def candidates(
     width: int = 88,
     moves: Mapping[str, AnyMove] | None = None,
     enums: Mapping[str, tuple[str, ...]] | None = None,
+    written: frozenset[str] = frozenset(),
 ) -> Iterator[Candidate | LeftAlone | Broken]:
     """Every site and every refusal in a function: moves in their order, outer blocks first.
 
@@ -76,6 +81,7 @@ def candidates(
         width: characters that a line of new code may have.
         moves: the moves to look for; all if None.
         enums: plain enumerations of the module, with their members.
+        written: lines that steps of this run have written, without their indentation.
 
     Raises:
         UnreadableFunction: the function's text cannot be taken apart without loss.
@@ -91,6 +97,7 @@ def candidates(
         shared_names(function),
         region.indent,
         enums or {},
+        written,
     )
     lines = _Lines(module, region)
     everywhere = list(places(module))
@@ -109,7 +116,8 @@ def candidates(
                 for found, text in ways:
                     if isinstance(found, Site):
                         made = region.with_text(text)
-                        yield Candidate(name, lines.of(found.node), found.why, made)
+                        line = lines.of(found.node)
+                        yield Candidate(name, line, found.why, made, found.tentative)
                     elif isinstance(found, Refused):
                         because = move.REFUSALS[found.reason].because
                         yield LeftAlone(lines.of(found.node), name, because)

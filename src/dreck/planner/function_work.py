@@ -57,6 +57,7 @@ class FunctionWork:
         self.left_alone: list[LeftAlone] = []
         self.broken: list[Broken] = []
         self._seen: set[str] = {region.text}
+        self._original = _lines(region)
         self._made: dict[tuple[str, str], Candidate] = {}
         self._verdicts: dict[tuple[str, str], Step] = {}
         self._regions: dict[str, Region] = {}
@@ -114,6 +115,7 @@ class FunctionWork:
                 width=self.setting.width,
                 moves=self.settings.moves,
                 enums=self.setting.enums,
+                written=_lines(region) - self._original,
             )
             yield from (c for c in found if self.setting.line in (None, c.line))
         except UnreadableFunction as error:
@@ -144,7 +146,8 @@ class FunctionWork:
     def _holds(self, before: Region, candidate: Candidate) -> bool:
         step = self._judged(before, candidate)
         if not step.verdict.holds:
-            self.taken_back.append(step)
+            if not candidate.tentative:
+                self.taken_back.append(step)
             return False
         self._verdicts[before.text, candidate.region.text] = step
         self._regions[candidate.region.text] = candidate.region
@@ -155,12 +158,12 @@ class FunctionWork:
         self.region = region
 
     def _judged(self, before: Region, found: Candidate) -> Step:
-        verdict = self._verdict(before, found.region)
+        verdict = self._verdict(before, found.region, run=not found.tentative)
         return Step(found.move, found.line, found.why, self._diff(before, found.region), verdict)
 
-    def _verdict(self, before: Region, after: Region) -> SubjectVerdict:
+    def _verdict(self, before: Region, after: Region, *, run: bool) -> SubjectVerdict:
         """Proof on the two functions alone; trials need the whole file."""
-        judge = self.settings.judge
+        judge = self.settings.judge if run else self.settings.judge.without_trials()
         try:
             found = compare(before.tree(), after.tree(), self.names, strict=judge.strict)
         except SyntaxError as error:
@@ -205,6 +208,10 @@ def _cost(region: Region) -> float:
         return cost_of(region.tree()).total
     except SyntaxError:
         return 0.0
+
+
+def _lines(region: Region) -> frozenset[str]:
+    return frozenset(line.strip() for line in region.text.splitlines())
 
 
 def _price(before: Region, candidate: Candidate) -> float:

@@ -376,6 +376,7 @@ class _Walk:
         for index, (test, body) in enumerate(arms):
             if test is not None:
                 count["decisions"] += 1
+                count["statements"] += 0.4 if index else 0.0
                 self.condition(test)
             elif not is_empty(body):
                 count["else"] += 1

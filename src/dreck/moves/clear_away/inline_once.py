@@ -109,7 +109,9 @@ class InlineOnce(Move):
         new = _with_value(following, target.value, small.value)
         if new is None or getattr(line, "trailing_whitespace").comment:
             return NOT_MINE
-        if not _EMPTY_NAMES.fullmatch(target.value):
+        # A name that only a step of this run has left over says nothing that was wanted.
+        made_here = _first_line(line) in around.written
+        if not _EMPTY_NAMES.fullmatch(target.value) and not made_here:
             return self.refuse("name-explains", line)
         if isinstance(new, cst.If) and len(text_of(small.value)) > _LONGEST:
             return self.refuse("too-long", line)
@@ -117,6 +119,10 @@ class InlineOnce(Move):
         return Site(
             line, why, place.exchanged(index, *with_lead([new], lead_of(line)), until=index + 2)
         )
+
+
+def _first_line(line: cst.BaseStatement) -> str:
+    return code(line.with_changes(leading_lines=[])).splitlines()[0].strip()
 
 
 def _short(value: cst.BaseExpression) -> str:

@@ -6,11 +6,14 @@ leaves out only what was asked before or is known to have no effect.
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 import libcst as cst
 
 from ...logic.along import known_at
 from ...logic.simplify import Simplify
 from ...logic.walk import has_comments
+from ..arms import single
 from ..blocks import code, spaced_test
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
@@ -130,21 +133,31 @@ class SimplifyCondition(Move):
     }
 
     def match(self, place: Place, index: int, around: Around) -> Match:
-        """Look for a condition of an if, elif or while that can be said shorter."""
+        """The first way to do it."""
+        return next((w for w in self.ways(place, index, around) if w is not None), NOT_MINE)
+
+    def ways(self, place: Place, index: int, around: Around) -> Iterator[Match]:
+        """Look for a condition of an if, elif or while, or a value, that can be said shorter."""
         node = place.statements[index]
-        if isinstance(node, cst.While):
-            return self._looked_at(place, index, node, Simplify(around.negation))
-        if not isinstance(node, cst.If):
-            return NOT_MINE
+        for bold in (False, True):
+            if isinstance(node, cst.SimpleStatementLine):
+                yield self._value(place, index, node, around, bold)
+            elif isinstance(node, cst.While):
+                simplify = Simplify(around.negation, bold=bold)
+                yield self._looked_at(place, index, node, simplify)
+            elif isinstance(node, cst.If):
+                yield from self._chain(place, index, node, around, bold)
+
+    def _chain(
+        self, place: Place, index: int, node: cst.If, around: Around, bold: bool
+    ) -> Iterator[Match]:
         known = known_at(place.trail, place.statements, index)
         arm: cst.If | cst.Else | None = node
         while isinstance(arm, cst.If):
-            found = self._looked_at(place, index, arm, Simplify(around.negation, known))
-            if found is not None:
-                return found
+            simplify = Simplify(around.negation, known, bold)
+            yield self._looked_at(place, index, arm, simplify)
             known = known.learning(arm.test, False)
             arm = arm.orelse
-        return NOT_MINE
 
     def _looked_at(
         self, place: Place, index: int, arm: cst.If | cst.While, simplify: Simplify
@@ -153,7 +166,7 @@ class SimplifyCondition(Move):
         if short is None:
             return NOT_MINE
         if has_comments(arm.test):
-            return self.refuse("comment-inside", arm)
+            return NOT_MINE if simplify.bold else self.refuse("comment-inside", arm)
         if isinstance(arm, cst.If):
             new: cst.CSTNode = spaced_test(arm, short)
         else:
@@ -166,4 +179,31 @@ class SimplifyCondition(Move):
         changed = new if statement is arm else statement.deep_replace(arm, new)
         assert isinstance(changed, cst.BaseStatement)
         why = f"`{code(short)}` says the same with fewer signs."
-        return Site(arm, why, place.exchanged(index, changed))
+        return Site(arm, why, place.exchanged(index, changed), tentative=simplify.bold)
+
+    def _value(
+        self,
+        place: Place,
+        index: int,
+        line: cst.SimpleStatementLine,
+        around: Around,
+        bold: bool,
+    ) -> Match:
+        """A value that is True or False before and after."""
+        small = single(line)
+        if not isinstance(small, cst.Return | cst.Assign) or small.value is None:
+            return NOT_MINE
+        value = small.value
+        knowledge = around.negation.knowledge
+        if not isinstance(value, cst.UnaryOperation | cst.BooleanOperation | cst.Comparison):
+            return NOT_MINE
+        short = Simplify(around.negation, bold=bold).of(value)
+        if short is None or not knowledge.is_bool(value):
+            return NOT_MINE
+        if not bold and not knowledge.is_bool(short, strict=True):
+            return NOT_MINE
+        if has_comments(value):
+            return NOT_MINE if bold else self.refuse("comment-inside", line)
+        new = line.with_changes(body=[small.with_changes(value=short)])
+        why = f"`{code(short)}` says the same with fewer signs."
+        return Site(line, why, place.exchanged(index, new), tentative=True)

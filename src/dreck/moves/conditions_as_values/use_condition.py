@@ -6,9 +6,11 @@ condition is not known to be True or False itself, ``bool(...)`` asks for its tr
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 import libcst as cst
 
-from ...logic.conditions import bare, core, over_lines, same
+from ...logic.conditions import bare, chained, constant, core, over_lines, same
 from ...logic.walk import has_comments, names_in, walk
 from ..arms import meaning, only_statement, single
 from ..blocks import code, spaced_lead
@@ -120,6 +122,59 @@ class UseCondition(Move):
         ),
     }
 
+    def ways(self, place: Place, index: int, around: Around) -> Iterator[Match]:
+        """An if whose arms say True and False, one that says so in one arm, or a choice of both."""
+        yield self.match(place, index, around)
+        node = place.statements[index]
+        if isinstance(node, cst.If) and node.orelse is None:
+            yield self._one_says(place, index, node, around)
+        elif isinstance(node, cst.SimpleStatementLine):
+            yield self._choice(place, index, node, around)
+
+    def _one_says(self, place: Place, index: int, node: cst.If, around: Around) -> Match:
+        """``if a: return True`` before ``return b``, which is no row of such checks."""
+        if index + 2 != len(place.statements):
+            return NOT_MINE
+        first, second = single(_line(node.body)), single(place.statements[index + 1])
+        if not isinstance(first, cst.Return) or not isinstance(second, cst.Return):
+            return NOT_MINE
+        said = constant(first.value) if first.value is not None else None
+        if said is None or not isinstance(said[0], bool) or second.value is None:
+            return NOT_MINE
+        knowledge = around.negation.knowledge
+        if constant(second.value) is not None or not knowledge.is_bool(core(second.value)):
+            return NOT_MINE
+        if index and _says(place.statements[index - 1], said[0]):
+            return NOT_MINE
+        if has_comments(node.body) or has_comments(place.statements[index + 1]):
+            return self.refuse("comment-inside", node)
+        test = node.test if said[0] else around.negation.of(node.test)
+        if not knowledge.is_bool(core(test)):
+            return NOT_MINE
+        value = chained([test, second.value], cst.Or if said[0] else cst.And)
+        line = cst.SimpleStatementLine([cst.Return(value)])
+        if not around.fits(place, code(line)) and isinstance(value, cst.BooleanOperation):
+            line = cst.SimpleStatementLine([cst.Return(over_lines(value, around.indent))])
+        new = spaced_lead(line, node, node)
+        why = f"`{code(test)}` and what follows are one condition."
+        return Site(node, why, place.exchanged(index, new, until=index + 2), tentative=True)
+
+    @staticmethod
+    def _choice(place: Place, index: int, line: cst.SimpleStatementLine, around: Around) -> Match:
+        """``True if a else False`` as a value."""
+        small = single(line)
+        value = getattr(small, "value", None)
+        if not isinstance(small, cst.Return | cst.Assign) or not isinstance(value, cst.IfExp):
+            return NOT_MINE
+        yes, no = constant(value.body), constant(value.orelse)
+        if yes is None or no is None or {yes[0], no[0]} != {True, False}:
+            return NOT_MINE
+        if not isinstance(yes[0], bool) or not isinstance(no[0], bool) or has_comments(value):
+            return NOT_MINE
+        new = line.with_changes(body=[small.with_changes(value=_value(value.test, yes[0], around))])
+        why = f"`{code(value.test)}` says that itself."
+        return Site(line, why, place.exchanged(index, new))
+
     def match(self, place: Place, index: int, around: Around) -> Match:
         """Look for an if whose arms say True and False."""
         node = place.statements[index]
@@ -197,6 +252,15 @@ class UseCondition(Move):
             f"Both ways only say whether `{code(node.test)}` holds; the condition says that itself."
         )
         return Site(node, why, place.exchanged(start, new, until=end))
+
+
+def _says(node: cst.BaseStatement, truth: bool) -> bool:
+    """Whether a statement is a check that returns a truth."""
+    if not isinstance(node, cst.If) or node.orelse is not None:
+        return False
+    small = single(_line(node.body))
+    said = constant(small.value) if isinstance(small, cst.Return) and small.value else None
+    return said is not None and said[0] is truth
 
 
 def _line(suite: cst.BaseSuite) -> cst.CSTNode:

@@ -9,15 +9,12 @@ from __future__ import annotations
 
 import libcst as cst
 
-from ...logic.conditions import atoms, chained
+from ...logic.conditions import chained
 from ...logic.walk import has_comments
 from ..arms import only_line, same_code
 from ..blocks import code, comments_in, header_comment, spaced_test
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
-
-# A joined condition of more atoms than this is worse than a level.
-_MOST_ATOMS = 3
 
 
 @move
@@ -92,11 +89,11 @@ class JoinConditions(Move):
     )
     REFUSALS = {
         "too-long": Refusal(
-            "the joined condition would ask too much at once",
+            "the joined condition would be too long for its line",
             """
             def note(boat, log):
-                if boat.late or boat.early:
-                    if boat.wide and boat.heavy:
+                if boat.late_at_the_upper_lock or boat.early_at_the_upper_lock:
+                    if boat.wide_at_the_bow and boat.heavy:
                         log.tow(boat)
                 log.flush()
             """,
@@ -119,7 +116,7 @@ class JoinConditions(Move):
         if not isinstance(inner, cst.If) or not _same_else(last, inner):
             return NOT_MINE
         test = chained([last.test, inner.test], cst.And)
-        if sum(1 for _ in atoms(test)) > _MOST_ATOMS or not around.fits(place, f"if {code(test)}:"):
+        if not around.fits(place, f"if {code(test)}:"):
             return self.refuse("too-long", inner)
         new = _replaced(node, last, _joined(last, inner, test))
         why = "Nothing happens between the two checks; together they are one condition."

@@ -6,19 +6,17 @@ hold, and either one leads to the same statements.
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 import libcst as cst
 
-from ...logic.conditions import atoms, chained
+from ...logic.conditions import chained
+from ...logic.known import atom_of
 from ...logic.walk import has_comments
 from ..arms import Arm, arms_of, chain_of, same_code
 from ..blocks import code
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
-
-# A joined condition of more atoms is worse than two arms.
-_MOST_ATOMS = 3
-# Chains with more kinds of arms are tables in the making; merging two of many would hide that.
-_MOST_ARMS = 5
 
 
 @move
@@ -68,12 +66,12 @@ class MergeArms(Move):
             """,
         ),
         "too-long": Refusal(
-            "the joined condition would ask too much at once",
+            "the joined condition would be too long for its line",
             """
             def rate(boat):
-                if boat.known and boat.paid:
+                if boat.known_to_the_keeper_at_the_upper_lock and boat.paid:
                     fee = 1
-                elif boat.late and boat.first:
+                elif boat.late_at_the_upper_lock and boat.first:
                     fee = 1
                 else:
                     fee = 2
@@ -83,28 +81,55 @@ class MergeArms(Move):
     }
 
     def match(self, place: Place, index: int, around: Around) -> Match:
-        """Look for two neighbouring arms with the same statements."""
+        """The first way to do it."""
+        return next(iter(self.ways(place, index, around)), NOT_MINE)
+
+    def ways(self, place: Place, index: int, around: Around) -> Iterator[Match]:
+        """Look for two arms with the same statements: neighbours, or with other kinds between."""
         node = place.statements[index]
         if not isinstance(node, cst.If) or node.orelse is None:
-            return NOT_MINE
+            return
         arms = arms_of(node)
-        for number, (first, second) in enumerate(zip(arms, arms[1:], strict=False)):
-            if first.test is None or second.test is None or not same_code(first.body, second.body):
-                continue
-            if len(arms) > _MOST_ARMS:
-                return NOT_MINE
-            if (
-                has_comments(first.body)
-                or has_comments(second.body)
-                or any(e.comment for e in second.node.leading_lines)
-            ):
-                return self.refuse("comment-inside", second.node)
-            test = chained([first.test, second.test], cst.Or)
-            if sum(1 for _ in atoms(test)) > _MOST_ATOMS or not around.fits(
-                place, f"elif {code(test)}:"
-            ):
-                return self.refuse("too-long", second.node)
-            merged = [*arms[:number], Arm(test, first.body, first.node), *arms[number + 2 :]]
-            why = "Both arms do the same; one condition says when."
-            return Site(second.node, why, place.exchanged(index, chain_of(merged)))
-        return NOT_MINE
+        for number, first in enumerate(arms):
+            for later in range(number + 1, len(arms)):
+                second = arms[later]
+                if first.test is None or second.test is None:
+                    continue
+                apart = later > number + 1
+                if apart and not _about_one_subject(arms[number : later + 1]):
+                    break
+                if not same_code(first.body, second.body):
+                    continue
+                yield self._merged(place, index, arms, number, later, around)
+                break
+
+    def _merged(
+        self, place: Place, index: int, arms: list[Arm], number: int, later: int, around: Around
+    ) -> Match:
+        first, second = arms[number], arms[later]
+        assert first.test is not None and second.test is not None
+        if (
+            has_comments(first.body)
+            or has_comments(second.body)
+            or any(e.comment for e in second.node.leading_lines)
+        ):
+            return self.refuse("comment-inside", second.node)
+        test = chained([first.test, second.test], cst.Or)
+        if not around.fits(place, f"elif {code(test)}:"):
+            return self.refuse("too-long", second.node)
+        rest = [a for i, a in enumerate(arms) if i not in (number, later)]
+        merged = [*rest[:number], Arm(test, first.body, first.node), *rest[number:]]
+        why = "Both arms do the same; one condition says when."
+        block = place.exchanged(index, chain_of(merged))
+        return Site(second.node, why, block, tentative=later > number + 1)
+
+
+def _about_one_subject(arms: list[Arm]) -> bool:
+    """Whether some arms ask one subject for kinds, so that their order does not matter."""
+    subjects = set()
+    for arm in arms:
+        atom, positive = atom_of(arm.test) if arm.test is not None else (("", "", ""), False)
+        if atom[0] not in ("==", "in", "is") or not positive:
+            return False
+        subjects.add(atom[1])
+    return len(subjects) == 1

@@ -15,9 +15,6 @@ from ..blocks import code, comments_in, is_guard, spaced_test
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
-# A merged condition of more atoms than this is worse than two guards.
-_MOST_ATOMS = 3
-
 
 @move
 class MergeGuards(Move):
@@ -73,12 +70,12 @@ class MergeGuards(Move):
             """,
         ),
         "too-long": Refusal(
-            "the merged condition would ask too much at once",
+            "the merged condition would be too long for its line",
             """
             def rate(level, low, high):
-                if level < low or level < 0:
+                if level < low - THE_SILL_OF_THE_UPPER_LOCK or level < 0:
                     return 0
-                if level > high or level > 900:
+                if level > high + THE_SILL_OF_THE_UPPER_LOCK:
                     return 0
                 return level
             """,
@@ -103,7 +100,7 @@ class MergeGuards(Move):
         if not _ask_alike(first, second):
             return self.refuse("other-meaning", second)
         test = chained([first.test, second.test], cst.Or)
-        if sum(1 for _ in atoms(test)) > _MOST_ATOMS or not around.fits(place, f"if {code(test)}:"):
+        if not around.fits(place, f"if {code(test)}:"):
             return self.refuse("too-long", second)
         new = spaced_test(first, test)
         return Site(

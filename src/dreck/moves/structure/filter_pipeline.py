@@ -81,7 +81,7 @@ class FilterPipeline(Move):
             """
             def is_taken(berths, name):
                 for berth in berths:
-                    if berth.boat_that_lies_there_for_the_night is name and berth.has_been_paid_for_in_full:
+                    if berth.boat_that_lies_there_for_the_night is name and berth.has_been_paid_for_in_full_at_the_office:
                         return True
                 return False
             """,
@@ -105,13 +105,16 @@ class FilterPipeline(Move):
             return NOT_MINE
         if has_comments(node.body):
             return self.refuse("comment-inside", node)
-        if not around.fits(place, code(found.line)):
-            return self.refuse("too-long", node)
+        shown = found.line
+        if not around.fits(place, code(shown)):
+            shown = _over_lines(shown, around.indent)
+            if not all(around.fits(place, line) for line in code(shown).splitlines()):
+                return self.refuse("too-long", node)
         first = place.statements[found.start]
         lead = [*lead_of(first)]
         if found.start < index:
             lead += comments_in(lead_of(node))
-        line = found.line.with_changes(leading_lines=lead)
+        line = shown.with_changes(leading_lines=lead)
         block = place.exchanged(found.start, line, until=found.stop)
         return Site(node, found.why, block)
 
@@ -348,6 +351,42 @@ def _operand(value: cst.BaseExpression) -> cst.BaseExpression:
 def _called(name: str, value: cst.BaseExpression, clauses: cst.CompFor) -> cst.BaseExpression:
     generator = cst.GeneratorExp(_operand(value), clauses, lpar=[], rpar=[])
     return cst.Call(cst.Name(name), [cst.Arg(generator)])
+
+
+def _over_lines(line: cst.SimpleStatementLine, indent: str) -> cst.SimpleStatementLine:
+    """The line with what is worked out and each of its clauses on lines of their own."""
+    small = line.body[0]
+    value = getattr(small, "value", None)
+    inner = value.args[0].value if isinstance(value, cst.Call) else value
+    assert isinstance(inner, cst.BaseSimpleComp | cst.DictComp)
+    step = cst.ParenthesizedWhitespace(indent=True, last_line=cst.SimpleWhitespace(indent))
+    back = cst.ParenthesizedWhitespace(indent=True)
+    broken = inner.with_changes(for_in=_broken(inner.for_in, step))
+    if isinstance(value, cst.Call):
+        arg = value.args[0].with_changes(value=broken, whitespace_after_arg=back)
+        return line.with_deep_changes(
+            small, value=value.with_changes(args=[arg], whitespace_before_args=step)
+        )
+    ends = {"lbracket": inner.lbracket} if isinstance(inner, cst.ListComp) else {"lbrace": inner.lbrace}  # type: ignore[union-attr]
+    ((first, mark),) = ends.items()
+    last = first.replace("l", "r", 1)
+    opened = broken.with_changes(
+        **{
+            first: mark.with_changes(whitespace_after=step),
+            last: getattr(inner, last).with_changes(whitespace_before=back),
+        }
+    )
+    return line.with_deep_changes(small, value=opened)
+
+
+def _broken(clause: cst.CompFor, step: cst.ParenthesizedWhitespace) -> cst.CompFor:
+    """A clause of a comprehension, its conditions and those behind it on lines of their own."""
+    inner = clause.inner_for_in
+    return clause.with_changes(
+        whitespace_before=step,
+        ifs=[i.with_changes(whitespace_before=step) for i in clause.ifs],
+        inner_for_in=None if inner is None else _broken(inner, step),
+    )
 
 
 def _assigned(name: str, value: cst.BaseExpression) -> cst.SimpleStatementLine:
