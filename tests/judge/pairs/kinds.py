@@ -652,3 +652,113 @@ def bill(boat, nights: int):
     else:
         pence = 60
     return pence * nights
+
+
+#: an arm moves up past another kind -> proved-under plain-equality+stable-read+no-effect+plain-truth
+def route(can, yard):
+    if can.kind == 'tug':
+        yard.north(can)
+    elif can.kind == 'barge':
+        yard.south(can)
+    elif can.kind == 'sail':
+        yard.north(can)
+    else:
+        raise LookupError(can)
+#: becomes
+def route(can, yard):
+    if can.kind == 'tug' or can.kind == 'sail':
+        yard.north(can)
+    elif can.kind == 'barge':
+        yard.south(can)
+    else:
+        raise LookupError(can)
+
+
+#: an arm moves up past the same kind -> differs
+def route(can, yard):
+    if can.kind == 'tug':
+        yard.north(can)
+    elif can.kind == 'sail':
+        yard.south(can)
+    elif can.kind == 'sail':
+        yard.north(can)
+    else:
+        raise LookupError(can)
+#: becomes
+def route(can, yard):
+    if can.kind == 'tug' or can.kind == 'sail':
+        yard.north(can)
+    elif can.kind == 'sail':
+        yard.south(can)
+    else:
+        raise LookupError(can)
+
+
+#: an arm moves up past a question of another kind -> differs
+def route(can, yard):
+    if can.kind == 'tug':
+        yard.north(can)
+    elif can.size > 3:
+        yard.south(can)
+    elif can.kind == 'sail':
+        yard.north(can)
+    else:
+        raise LookupError(can)
+#: becomes
+def route(can, yard):
+    if can.kind == 'tug' or can.kind == 'sail':
+        yard.north(can)
+    elif can.size > 3:
+        yard.south(can)
+    else:
+        raise LookupError(can)
+
+
+#: an arm moves up past what may be equal -> unproved
+def route(can, yard):
+    if can.kind == 'tug':
+        yard.north(can)
+    elif can.kind == 1:
+        yard.south(can)
+    elif can.kind == True:
+        yard.north(can)
+    else:
+        raise LookupError(can)
+#: becomes
+def route(can, yard):
+    if can.kind == 'tug' or can.kind == True:
+        yard.north(can)
+    elif can.kind == 1:
+        yard.south(can)
+    else:
+        raise LookupError(can)
+
+
+#: an arm moves up, and a class of the module is equal to all -> unproved
+class Kind:
+    def __eq__(self, other):
+        return True
+
+
+def route(can, yard):
+    if can.kind == 'tug':
+        yard.north(can)
+    elif can.kind == 'barge':
+        yard.south(can)
+    elif can.kind == 'sail':
+        yard.north(can)
+    else:
+        raise LookupError(can)
+#: becomes
+class Kind:
+    def __eq__(self, other):
+        return True
+
+
+def route(can, yard):
+    if can.kind == 'tug' or can.kind == 'sail':
+        yard.north(can)
+    elif can.kind == 'barge':
+        yard.south(can)
+    else:
+        raise LookupError(can)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from .events import AGAIN, MAY_NOT_RAISE, QUIET, READS, opposite_comparison, result_kinds
-from ..ir.graph import Do, Leave, Node
+from ..ir.graph import Do, Leave, Node, Test
 from ..values.facts import Fact
 from .states import Enough, Parted, Path, Side, State, Used, flat, operand_term
 from ..values.terms import (
@@ -241,6 +241,47 @@ class Matching(Walker):
             side.node = node.next
             return answer[1] | {(step, True)}
         return None
+
+    def _excluded(self, atom: Term, value: bool, state: State) -> Used | None:
+        """What excludes an answer: it would make a value equal to two constants at once."""
+        if self.strict:
+            return None
+        for step in state.facts.steps("compare"):
+            if step[2] not in ("==", "!=") or value != (step[2] == "=="):
+                continue
+            asked, other = step[3][1:]
+            if not is_const(other):
+                continue
+            if not self._is_answered_by(step, atom, state):
+                continue
+            for another in state.facts.steps("compare"):
+                if another[2] not in ("==", "!="):
+                    continue
+                same, constant = another[3][1:]
+                if same != asked:
+                    continue
+                if not is_const(constant) or not _are_apart(constant, other):
+                    continue
+                answer = self._answered_before(another, state)
+                if answer is None or answer[0] != (another[2] == "=="):
+                    continue
+                source = next(
+                    (s.node.source for s in state.sides if isinstance(s.node, Test)), None
+                )
+                breaks = f"a value equal both to {other[2]!r} and to {constant[2]!r}"
+                types = self._types([asked, other])
+                if source is None or not self.ledger.plain_equality(source, types, breaks):
+                    return None
+                return answer[1] | {(step, True), (another, True)}
+        return None
+
+    def _is_answered_by(self, step: Term, atom: Term, state: State) -> bool:
+        """Whether a question is what a comparison turned out to be."""
+        result = step[4][1]
+        if result == atom:
+            return True
+        truth = state.facts.seen("truth", None, ("operands", result))
+        return truth is not None and truth[4][1] == atom
 
     def _another_kind(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
         """One side asks whether a value equals one more constant of the kind it was just compared

@@ -245,6 +245,10 @@ class _Walk(Rounds):
         atom = question[1] if question[0] == "not" else question
         used: set[Fact] = set()
         for value in (True, False):
+            excluded = self._excluded(atom, value, state)
+            if excluded is not None:
+                used |= excluded
+                continue
             branch = state.copy(state.facts.adding(atom, value))
             if self.paths is not None:
                 branch.asked += (self._answered(question, value, state),)
