@@ -14,6 +14,7 @@ import pytest
 
 import dreck
 from dreck.report.catalogue import catalogue
+from dreck.report.weights import weights_table, with_weights
 
 ROOT = Path(__file__).parents[1]
 README = (ROOT / "README.md").read_text(encoding="utf-8")
@@ -45,6 +46,12 @@ def test_the_readme_example(tmp_path: Path) -> None:
     assert [s.verdict.verdict.value for f in found.functions for s in f.steps] == ["proved"] * 3
     found.write()
     assert path.read_text() == readme_block("example: after")
+
+
+def test_the_weights_are_current() -> None:
+    """Run docs/regenerate.py when this fails."""
+    page = (ROOT / "docs" / "measures.md").read_text(encoding="utf-8")
+    assert page == with_weights(page) and weights_table() in page
 
 
 def test_the_catalogue_is_current() -> None:

@@ -22,7 +22,6 @@ from .folding import folded
 if TYPE_CHECKING:
     from ..judge.face.explain import DecisionTable
     from ..planner.results import Step, Untangled, Untangling
-    from ..surveying.measures import Measures
     from ..surveying.tree import Survey
 
 _STYLES = {
@@ -57,6 +56,8 @@ _MEASURES = {
 _MARKS = {"+": "bright_green", "-": "bright_red", " ": "", "<": "cyan", ">": "cyan", "@": "dim"}
 # Names shown besides the one that was given.
 _NAMES = 3
+# Terms of the cost shown beside it.
+_TERMS = 4
 # Lines of one kind shown for a check that missed something.
 _SHOWN = 4
 # Columns for the questions of a decision table.
@@ -160,7 +161,7 @@ def show_function(out: Console, function: Untangled, *, brief: bool) -> None:
             )
         )
         if function.before != function.after:  # a step may be about a whole class
-            _show_measures(out, function.before, function.after)
+            _show_measures(out, function)
     _show_offers(out, function)
     for place in function.left_alone:
         move = f" ({place.move})" if place.move else ""
@@ -237,11 +238,17 @@ def show_diff(out: Console, diff: str) -> None:
     out.print()
 
 
-def _show_measures(out: Console, before: Measures, after: Measures) -> None:
+def _show_measures(out: Console, function: Untangled) -> None:
     table = Table(box=None, pad_edge=False, padding=(0, 2, 0, 0), header_style="dim")
     for name, justify in (("", "left"), ("before", "right"), ("after", "right"), ("", "left")):
         table.add_column(name, justify=justify)  # type: ignore[arg-type]
-    old, new = before.to_dict(), after.to_dict()
+    old, new = function.before.to_dict(), function.after.to_dict()
+    costs = (function.cost_before.total, function.cost_after.total)
+    cheaper = "green" if costs[1] < costs[0] else ("yellow" if costs[1] > costs[0] else "")
+    less = _saved(function)
+    table.add_row(
+        "cost", f"{costs[0]:.0f}", Text(f"{costs[1]:.0f}", style=cheaper), Text(less, style="dim")
+    )
     for name, meaning in _MEASURES.items():
         style = "green" if new[name] < old[name] else ("yellow" if new[name] > old[name] else "")
         table.add_row(
@@ -251,6 +258,15 @@ def _show_measures(out: Console, before: Measures, after: Measures) -> None:
             Text(meaning, style="dim"),
         )
     out.print(table)
+
+
+def _saved(function: Untangled) -> str:
+    """The terms of the cost that changed most."""
+    old, new = function.cost_before.terms, function.cost_after.terms
+    changed = {t: new.get(t, 0) - old.get(t, 0) for t in {*old, *new}}
+    most = sorted(changed.items(), key=lambda item: (-abs(item[1]), item[0]))[:_TERMS]
+    shown = ", ".join(f"{name} {by:+.1f}" for name, by in most if abs(by) >= 0.05)
+    return f"what it asks of its reader: {shown}" if shown else "what it asks of its reader"
 
 
 def _why_nothing(function: Untangled) -> str:

@@ -79,6 +79,8 @@ class FunctionWork:
             measure(self.region.tree()),
             tuple(dict.fromkeys(self.left_alone)),
             self._diff(first, self.region),
+            cost_before=cost_of(first.tree()),
+            cost_after=cost_of(self.region.tree()),
         )
 
     def _goes_on(self) -> bool:

@@ -21,7 +21,7 @@ from .candidates import Broken, LeftAlone
 from .project import Project
 from .results import Offer, Step, Untangled
 from .settings import Settings
-from .taste import LINE_PRICE, REACH_PRICES, STEP_PRICE, cost_of_module
+from .taste import LINE_PRICE, REACH_PRICES, STEP_PRICE, cost_of, cost_of_module
 
 # What costs a little more than what is there is still offered; and so many offers of one function.
 _HARDLY = -2.0
@@ -123,6 +123,7 @@ class ModuleWork:
             steps=steps,
             verdict=self._verdict_of_all(steps, name, baseline),
             after=measure(self.version.functions[name].node),
+            cost_after=cost_of(self.version.functions[name].node),
             diff=unified(baseline, self.text, self.path.as_posix()),
         )
 

@@ -13,6 +13,7 @@ from ..source.diffs import unified
 from ..source.files import SourceFile, replace_together
 from ..surveying.measures import Measures
 from .candidates import LeftAlone
+from .taste import Cost
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,6 +107,7 @@ class Untangled:
         taken_back: steps that the judge did not let pass.
         verdict: of the function as a whole, before against after.
         before, after: its measures.
+        cost_before, cost_after: what it costs its reader, term by term.
         left_alone: places that look like tangles and were not touched, with reasons.
         diff: the unified diff of the whole function.
         offers: steps that could be taken and were not.
@@ -121,6 +123,8 @@ class Untangled:
     left_alone: tuple[LeftAlone, ...]
     diff: str
     offers: tuple[Offer, ...] = ()
+    cost_before: Cost = Cost()
+    cost_after: Cost = Cost()
 
     @property
     def changed(self) -> bool:
@@ -139,6 +143,7 @@ class Untangled:
             "taken_back": [s.to_dict() for s in self.taken_back],
             "verdict": self.verdict.to_dict(),
             "measures": {"before": self.before.to_dict(), "after": self.after.to_dict()},
+            "cost": {"before": self.cost_before.to_dict(), "after": self.cost_after.to_dict()},
             "left_alone": [{"line": p.line, "move": p.move, "why": p.why} for p in self.left_alone],
             "offers": [o.to_dict() for o in self.offers],
         }

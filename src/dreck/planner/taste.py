@@ -13,6 +13,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import lru_cache
 from types import MappingProxyType
+from typing import Any
 
 FunctionNode = ast.FunctionDef | ast.AsyncFunctionDef
 
@@ -100,7 +101,7 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
         ),
         "else": Weight(0.35, "plain elses", "their condition is the opposite of all above"),
         "needless else": Weight(
-            0.8,
+            1.1,
             "else and elif behind an arm that leaves",
             "they look like alternatives where there is only a rest",
         ),
@@ -173,7 +174,7 @@ LINE_PRICE = 0.02
 REACH_PRICES = {"inside": 0.0, "beside": 0.1, "across": 2.0}
 
 
-@dataclass(slots=True)
+@dataclass(frozen=True, slots=True)
 class Cost:
     """The cost of some code, term by term.
 
@@ -187,6 +188,10 @@ class Cost:
     def total(self) -> float:
         """The sum over all terms."""
         return round(sum(WEIGHTS[name].points * n for name, n in self.counts.items()), 6)
+
+    def to_dict(self) -> dict[str, Any]:
+        """The cost as plain data: its sum and what each term adds."""
+        return {"total": round(self.total, 2), "terms": self.terms}
 
     @property
     def terms(self) -> dict[str, float]:
@@ -203,7 +208,7 @@ def cost_of(function: FunctionNode) -> Cost:
 
     >>> chain = ast.parse("def f(a):\\n if a:\\n  return 1\\n else:\\n  return 2").body[0]
     >>> cost_of(chain).terms["needless else"]
-    0.8
+    1.1
     """
     walk = _Walk()
     walk.function(function)
