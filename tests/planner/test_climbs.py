@@ -34,9 +34,9 @@ def quote(boat, passages, winter):
         return 0
     if not boat.active:
         return 0
-    if passages > 0:
-        return boat.length * 2 if winter else boat.length * 3
-    return 0
+    if passages <= 0:
+        return 0
+    return boat.length * 2 if winter else boat.length * 3
 """,
     ),
     "handlers far below, in async code": (

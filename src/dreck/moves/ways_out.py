@@ -14,9 +14,11 @@ from ..logic.assigned import assigned_names
 from ..logic.conditions import constant
 from ..logic.walk import has_comments, names_in
 from .arms import single
-from .blocks import comments_in, lead_of, leaves
+from .blocks import code, comments_in, lead_of, leaves
 from .places import Place
 
+# A value of more characters stands better under its name than among others.
+_SHORT = 16
 Values = Mapping[str, cst.BaseExpression]
 
 
@@ -233,12 +235,20 @@ class Returns:
         if constant(value) is not None:
             return True
         used = names_in(value)
+        if isinstance(self.value, cst.Tuple) and len(code(value)) > _SHORT:
+            return False  # its name says which part of what is handed out it is
+        if code(self.value).count(name) > 1 or any(name in names_in(v) for v in self._others(rest)):
+            return False  # it would be made twice
         if self.bold and not any(used & assigned_names(s) for s in rest):
             return True
         simple = [_assignment(s) for s in rest]
         return all(
             n in self.results and v is not None and constant(v) is not None for n, v in simple
         )
+
+    @staticmethod
+    def _others(rest: Sequence[cst.BaseStatement]) -> list[cst.BaseExpression]:
+        return [v for _, v in map(_assignment, rest) if v is not None]
 
     @staticmethod
     def _led(statement: cst.BaseStatement, waiting: Sequence[cst.EmptyLine]) -> cst.BaseStatement:

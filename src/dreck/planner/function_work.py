@@ -18,11 +18,11 @@ from ..judge.face.judge import proved
 from ..source.regions import Region
 from ..surveying.measures import measure
 from .candidates import Broken, Candidate, LeftAlone, UnreadableFunction, candidates
-from .order import OPENINGS, turn_of
+from .order import OPENINGS, TRIFLES, turn_of
 from .results import Step, Untangled
 from .search import Edge, Limits, Search
 from .settings import Settings
-from .taste import LINE_PRICE, STEP_PRICE, cost_of
+from .taste import LEAST_GAIN, LEAST_OF_TRIFLES, LINE_PRICE, STEP_PRICE, cost_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,6 +68,8 @@ class FunctionWork:
         first = self.region
         while len(self.steps) < self.settings.most_steps and self._goes_on():
             pass
+        if self._hardly_pays(first):
+            self.steps, self.region = [], first
         label = f"{self.setting.path.as_posix()}::{self.name}"
         return Untangled(
             label,
@@ -82,6 +84,15 @@ class FunctionWork:
             cost_before=cost_of(first.tree()),
             cost_after=cost_of(self.region.tree()),
         )
+
+    def _hardly_pays(self, first: Region) -> bool:
+        """Whether all steps together bring next to nothing, and nobody asked for them."""
+        wanted = self.settings.only or self.setting.line is not None
+        if wanted or not self.steps:
+            return False
+        trifles = all(s.move in TRIFLES for s in self.steps)
+        least = LEAST_OF_TRIFLES if trifles else LEAST_GAIN
+        return _cost(first) - _cost(self.region) < least
 
     def _goes_on(self) -> bool:
         if self.settings.is_enough(measure(self.region.tree())):

@@ -11,6 +11,11 @@ _TURNS: tuple[tuple[str, ...], ...] = (
 # Moves that decide on the shape of the whole.
 OPENINGS = frozenset({"return-early", "finish-at-once", "one-chain-per-kind", "flip-branches"})
 
+# Moves that change next to nothing by themselves.
+TRIFLES = frozenset(
+    {"drop-noop", "drop-unused", "inline-once", "simplify-condition", "one-expression", "drop-else"}
+)
+
 
 def turn_of(move: str) -> int:
     """The turn of a move: 0 comes first."""

@@ -142,9 +142,14 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
             "it looks like a case of its own, and is the common end",
         ),
         "hidden arms": Weight(
-            1.4,
-            "the same, behind more than three statements",
+            0.6,
+            "statements before such an exit, from the third on",
             "the work of one arm and the work of the next are alternatives, and do not look it",
+        ),
+        "late checks": Weight(
+            1.3,
+            "checks that only leave, behind more work than they guard",
+            "what follows is an optional last step, and looks like the main work",
         ),
         "broken runs": Weight(
             0.5, "`break` from a loop inside of a loop", "which one is left has to be worked out"
@@ -170,6 +175,9 @@ GUARD = 4
 # What a step costs by itself, and each line that it writes: nothing is changed for next to nothing.
 STEP_PRICE = 0.2
 LINE_PRICE = 0.02
+# A function that would only be better by this much is left as it is; more where only trifles change.
+LEAST_GAIN = 0.4
+LEAST_OF_TRIFLES = 1.5
 # What it costs to go beyond the function: more places change, and more people notice.
 REACH_PRICES = {"inside": 0.0, "beside": 0.1, "across": 2.0}
 
@@ -206,7 +214,7 @@ def cost_of(function: FunctionNode) -> Cost:
     Args:
         function: its tree, as parsed from source text.
 
-    >>> chain = ast.parse("def f(a):\\n if a:\\n  return 1\\n else:\\n  return 2").body[0]
+    >>> chain = ast.parse("def f(a):\\n if a:\\n  return 1\\n else:\\n  a.go()\\n  return 2").body[0]
     >>> cost_of(chain).terms["needless else"]
     1.1
     """
@@ -308,13 +316,17 @@ class _Walk:
         *,
         whole: bool = False,
     ) -> None:
-        guards = 0
+        guards = work = 0
         sizes = [size_of([s]) for s in body]
         for index, statement in enumerate(body):
             if isinstance(statement, ast.If) and not statement.orelse:
                 self._alone(statement, sum(sizes[index + 1 :]), depth - guard, looped)
             else:
                 self.statement(statement, depth, looped, guard)
+            self.counts["late checks"] += _is_bare_check(statement) and work > sum(
+                sizes[index + 1 :]
+            )
+            work += 0 if _is_guard(statement) else sizes[index]
             after_row = guards > 1 or (guards and _is_guard(body[index - 1]))
             self.counts["broken rows"] += bool(after_row) and _is_choice_of_two(statement)
             guards += _is_guard(statement)
@@ -333,7 +345,7 @@ class _Walk:
         """An exit behind work that says what the end says anyway."""
         if len(body) > 1 and ast.dump(body[-1]) in self._ends:
             self.counts["copied ends"] += 1
-            self.counts["hidden arms"] += size_of(body) > GUARD
+            self.counts["hidden arms"] += max(0, size_of(body) - 3)
 
     def statement(
         self, node: ast.stmt, depth: float, looped: int, guard: bool, *, small: bool = False
@@ -387,7 +399,8 @@ class _Walk:
                 count["else"] += 1
                 count["distance"] += above
             if index and left:
-                count["needless else"] += 1
+                pair = len(arms) == 2 and test is None and size_of(body) == above == 1
+                count["needless else"] += 0.2 if pair else 1
             count["empty arms"] += is_empty(body)
             self.block(body, depth + 1, looped, small)
             left = left and leaves(body)
@@ -540,6 +553,14 @@ def _is_plain_exit(node: ast.stmt) -> bool:
 
 def _is_guard(node: ast.stmt | None) -> bool:
     return isinstance(node, ast.If) and not node.orelse and leaves(node.body)
+
+
+def _is_bare_check(node: ast.stmt) -> bool:
+    """A check that does nothing but leave, as falling off the end would."""
+    if not _is_guard(node) or len(node.body) > 1:  # type: ignore[attr-defined]
+        return False
+    only = node.body[0]  # type: ignore[attr-defined]
+    return isinstance(only, ast.Continue) or (isinstance(only, ast.Return) and only.value is None)
 
 
 def _is_choice_of_two(node: ast.stmt) -> bool:

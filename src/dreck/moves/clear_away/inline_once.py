@@ -9,12 +9,16 @@ import re
 
 import libcst as cst
 
+from ...logic.assigned import assigned_names, assignment_counts
 from ...logic.conditions import core, in_parentheses, text_of
-from ...logic.walk import has_comments, name_counts, names_in
+from ...logic.known import is_quiet
+from ...logic.liveness import is_dead
+from ...logic.walk import has_comments, name_counts, names_in, walk
 from ..arms import single
-from ..blocks import code, spaced_test, with_lead, lead_of
+from ..blocks import code, comments_in, lead_of, spaced_test, with_lead
 from ..places import Place, function_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
+from ..ways_out import Put
 
 # Names that say nothing which the expression does not say.
 _EMPTY_NAMES = re.compile(
@@ -100,12 +104,10 @@ class InlineOnce(Move):
         ):
             return NOT_MINE
         target = small.targets[0].target
-        if (
-            not isinstance(target, cst.Name)
-            or target.value in around.shared
-            or _uses(place, target.value) != 2
-        ):
+        if not isinstance(target, cst.Name) or target.value in around.shared:
             return NOT_MINE
+        if _uses(place, target.value) != 2:
+            return self._carried(place, index, target.value, small.value, around)
         new = _with_value(following, target.value, small.value)
         if new is None or getattr(line, "trailing_whitespace").comment:
             return NOT_MINE
@@ -119,6 +121,39 @@ class InlineOnce(Move):
         return Site(
             line, why, place.exchanged(index, *with_lead([new], lead_of(line)), until=index + 2)
         )
+
+    def _carried(
+        self, place: Place, index: int, name: str, value: cst.BaseExpression, around: Around
+    ) -> Match:
+        """A name that is set on several ways, each time only for the next statement."""
+        line, following = place.statements[index], place.statements[index + 1]
+        function = function_of(place)
+        if assignment_counts(function)[name] < 2 or not isinstance(
+            following, cst.SimpleStatementLine
+        ):
+            return NOT_MINE
+        if (
+            _mentions(following, name) != 1
+            or not is_dead(function, following, name)
+            or has_comments(line)
+        ):
+            return NOT_MINE
+        if name in assigned_names(following) or isinstance(value, cst.Yield | cst.Await):
+            return NOT_MINE
+        new = following.visit(Put({name: value}))
+        assert isinstance(new, cst.SimpleStatementLine)
+        if not around.fits(place, code(new)) or "\n" in code(new):
+            return NOT_MINE
+        why = f"`{name}` is only carried to the next line."
+        lead = [*lead_of(line), *comments_in(lead_of(following))]
+        new = new.with_changes(leading_lines=lead)
+        block = place.exchanged(index, new, until=index + 2)
+        return Site(line, why, block, tentative=not is_quiet(value))
+
+
+def _mentions(node: cst.CSTNode, name: str) -> int:
+    """How often a statement reads a name."""
+    return sum(isinstance(n, cst.Name) and n.value == name for n in walk(node))
 
 
 def _first_line(line: cst.BaseStatement) -> str:

@@ -16,7 +16,7 @@ from ...logic.assigned import assigned_names
 from ...logic.conditions import constant
 from ...logic.known import Known
 from ...logic.specialise import reduced, specialised
-from ...logic.walk import names_in
+from ...logic.walk import names_in, walk
 from ..arms import single
 from ..blocks import lead_of
 from ..onward import Frame, Loop, Rest, frames_inside, frames_of, onward, to_the_loop
@@ -93,6 +93,8 @@ class FinishAtOnce(Move):
         rest = place.statements[index + 1 :]
         if not any(flag in assigned_names(s) for s in rest if _is_compound(s)):
             return
+        if not isinstance(constant(first)[0], bool) and not _is_asked(flag, rest):  # type: ignore[index]
+            return
         known = nothing_known(function_of(place))
         found: list[Match] = []
         for leaves_loop in (False, True):
@@ -112,6 +114,16 @@ class FinishAtOnce(Move):
             block = place.block.with_changes(body=[*head, *new])
             found.append(Site(place.statements[index], why, block))
         yield from found or [self.refuse("long-rest", place.statements[index])]
+
+
+def _is_asked(flag: str, statements: Sequence[cst.BaseStatement]) -> bool:
+    """Whether some condition asks for a name."""
+    return any(
+        flag in names_in(node.test)
+        for s in statements
+        for node in walk(s)
+        if isinstance(node, cst.If | cst.While | cst.IfExp)
+    )
 
 
 class _Finish:

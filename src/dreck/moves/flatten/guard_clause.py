@@ -9,7 +9,7 @@ copy of the one exit that stands behind the if.
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import libcst as cst
 
@@ -230,6 +230,10 @@ def _site(place: Place, index: int, node: cst.If, plan: _Plan, around: Around) -
         lead += comments_in(plan.other.leading_lines) if plan.other else []
     elif plan.other is not None:
         work = with_lead(work, plan.other.leading_lines)
+    if plan.negate and plan.other is None:
+        # A comment beside the condition is about the condition, which stands here still.
+        work, footer = unwrapped(_without_header(plan.work))
+        plan = replace(plan, guard=_with_header(plan.guard, plan.work))
     guard = spaced_test(node, test).with_changes(body=plan.guard, orelse=None, leading_lines=lead)
     if around.blank_after_guard and not isinstance(work[0], cst.If):
         work = _set_off(work)
@@ -254,6 +258,20 @@ def _set_off(work: list[cst.BaseStatement]) -> list[cst.BaseStatement]:
     if lead and lead[0].comment is None:
         return work
     return [first.with_changes(leading_lines=[cst.EmptyLine(indent=False), *lead]), *work[1:]]
+
+
+def _without_header(suite: cst.BaseSuite) -> cst.BaseSuite:
+    """A block without the comment behind its colon."""
+    if not isinstance(suite, cst.IndentedBlock) or suite.header.comment is None:
+        return suite
+    return suite.with_changes(header=cst.TrailingWhitespace())
+
+
+def _with_header(guard: cst.BaseSuite, suite: cst.BaseSuite) -> cst.BaseSuite:
+    """A block with the comment that stood behind the colon of another."""
+    if not isinstance(suite, cst.IndentedBlock) or suite.header.comment is None:
+        return guard
+    return guard.with_changes(header=suite.header)
 
 
 def _exit_word(suite: cst.BaseSuite) -> str:

@@ -96,7 +96,7 @@ class MergeArms(Move):
                 if first.test is None or second.test is None:
                     continue
                 apart = later > number + 1
-                if apart and not _about_one_subject(arms[number : later + 1]):
+                if apart and not _about_one_subject(arms[number + 1 : later + 1]):
                     break
                 if not same_code(first.body, second.body):
                     continue
