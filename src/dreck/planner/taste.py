@@ -92,7 +92,7 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
         ),
         "negative signs": Weight(0.1, "`!=`, `is not`, `not in`", "as for negations, but one sign"),
         "negated groups": Weight(
-            0.6,
+            0.4,
             "`not` around an `and` or an `or`",
             "each part has to be turned round by the reader",
         ),
