@@ -18,6 +18,7 @@ if TYPE_CHECKING:
     from .judge.face.verdict import Vouching
     from .moves.registry import Described
     from .judge.versions.version import Version
+    from .planner.asking import Ask
     from .planner.results import Untangled, Untangling
     from .renaming.rename import Renaming
     from .surveying.tree import Survey
@@ -53,6 +54,7 @@ def untangle(
     naming_command: Sequence[str] = (),
     reach: str = "beside",
     take: Sequence[int] = (),
+    ask: Ask | None = None,
     tick: Callable[[Untangled], None] | None = None,
 ) -> Untangling:
     """Simplify functions step by step; every step is judged, nothing is written.
@@ -73,6 +75,8 @@ def untangle(
             constants, tables, methods on classes of the same file) or ``across`` (new classes,
             changed signatures, other files). What lies beyond is offered.
         take: offers to be taken too, by the numbers that a run without them gives.
+        ask: called with each step before it is taken, see ``dreck.planner.asking``; what is on
+            offer is asked for too.
         tick: called with the result of every finished function.
 
     Returns:
@@ -87,6 +91,7 @@ def untangle(
     from .judge.trials.runner import ProcessRunner
     from .judge.face.judge import Judge
     from .naming.command import asking
+    from .planner.asking import Asking
     from .planner.settings import Settings
     from .planner.untangle import untangle_targets
     from .source.targets import targets_of
@@ -107,6 +112,7 @@ def untangle(
         namer,
         Reach(reach),
         frozenset(take),
+        None if ask is None else Asking(ask),
     )
     found = [t for text in targets for t in targets_of(os.fspath(text))]
     return untangle_targets(found, settings, tick or (lambda _: None))

@@ -116,11 +116,15 @@ def show_survey(survey: Survey, top: int) -> None:
         out.print(f"Next: [bold]dreck untangle {worst.target}[/bold]", soft_wrap=True)
 
 
-def show_untangling(found: Untangling, written: list[Path], *, brief: bool) -> None:
-    """Every changed function with its steps, then a closing line."""
+def show_untangling(
+    found: Untangling, written: list[Path], *, brief: bool, asked: bool = False
+) -> None:
+    """Every changed function with its steps, then a closing line; where a person was asked about
+    each step, only that.
+    """
     out = console()
     alone = len(found.functions) == 1
-    for function in found.functions:
+    for function in () if asked else found.functions:
         if function.changed or function.taken_back or function.offers or alone:
             show_function(out, function, brief=brief)
     _closing_line(out, found, written)
@@ -132,7 +136,7 @@ def show_function(out: Console, function: Untangled, *, brief: bool) -> None:
     if not function.changed and not function.offers:
         out.print(f"Nothing to do here, because {_why_nothing(function)}.")
     for number, step in enumerate(function.steps, 1):
-        _show_step(out, number, step, brief=brief)
+        show_step(out, number, step, brief=brief)
     for step in function.taken_back:
         out.print(
             f"taken back: [bold]{step.move}[/bold] at line {step.line}, ",
@@ -186,7 +190,8 @@ def _show_offers(out: Console, function: Untangled) -> None:
         out.print(Padding(Text(note, style="dim"), (0, 0, 0, 2)))
 
 
-def _show_step(out: Console, number: int, step: Step, *, brief: bool) -> None:
+def show_step(out: Console, number: int, step: Step, *, brief: bool) -> None:
+    """A step: its move and line, its reason, what its proof rests on, other names, its diff."""
     head = Text.assemble(
         (f"step {number}  ", "dim"),
         (step.move, "bold"),

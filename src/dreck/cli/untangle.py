@@ -59,6 +59,7 @@ if TYPE_CHECKING:
     help="How far steps go by themselves; what lies beyond is offered.",
 )
 @click.option("--take", multiple=True, metavar="N[,N]", help="Take these offers too.")
+@click.option("--ask", is_flag=True, help="Ask at each step: take it, leave it, or stop here.")
 @click.option("--brief", is_flag=True, help="One line for each step, without diffs.")
 @click.option("--json", "as_json", is_flag=True, help="Print the results as JSON.")
 @click.pass_context
@@ -76,6 +77,7 @@ def untangle(
     naming_command: tuple[str, ...],
     reach: str,
     take: tuple[str, ...],
+    ask: bool,
     brief: bool,
     as_json: bool,
 ) -> None:
@@ -88,9 +90,14 @@ def untangle(
     on that line. Defaults may stand under [tool.dreck] in
     pyproject.toml.
     """
+    from .ask import Terminal
     from .show import progress, show_untangling
 
-    with progress(enabled=not as_json and sys.stderr.isatty()) as tick:
+    if ask and not (sys.stdin.isatty() and sys.stdout.isatty()):
+        raise SettingError("--ask needs a terminal: leave it out, or give --only and --take")
+    if ask and as_json:
+        raise SettingError("--ask and --json do not go together: give one of them")
+    with progress(enabled=not as_json and not ask and sys.stderr.isatty()) as tick:
         found = api.untangle(
             *targets,
             strict=strict,
@@ -103,13 +110,16 @@ def untangle(
             naming_command=naming_command,
             reach=reach,
             take=_numbers(take),
+            ask=Terminal() if ask else None,
             tick=tick,
         )
+    if ask and found.changes and not write:
+        write = click.confirm("Write what was taken?")
     written = found.write() if write else []
     if as_json:
         click.echo(json.dumps(found.to_dict(), indent=2))
     else:
-        show_untangling(found, written, brief=brief)
+        show_untangling(found, written, brief=brief, asked=ask)
     problems = [*found.problems, *_unused(_names(names), found)]
     for problem in problems:
         complain(problem)

@@ -17,12 +17,16 @@ from ..judge.versions.version import Version
 from ..judge.face.judge import proved
 from ..source.regions import Region
 from ..surveying.measures import measure
+from .asking import Answer, Question
 from .candidates import Broken, Candidate, LeftAlone, UnreadableFunction, candidates
 from .order import OPENINGS, TRIFLES, turn_of
 from .results import Step, Untangled
 from .search import Edge, Limits, Search
 from .settings import Settings
 from .taste import LEAST_GAIN, LEAST_OF_TRIFLES, LINE_PRICE, STEP_PRICE, cost_of
+
+# Other steps that are listed where a person asks what else is possible.
+_OTHERS = 8
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,7 +91,7 @@ class FunctionWork:
 
     def _hardly_pays(self, first: Region) -> bool:
         """Whether all steps together bring next to nothing, and nobody asked for them."""
-        wanted = self.settings.only or self.setting.line is not None
+        wanted = self.settings.only or self.setting.line is not None or self.settings.asking
         if wanted or not self.steps:
             return False
         trifles = all(s.move in TRIFLES for s in self.steps)
@@ -104,8 +108,33 @@ class FunctionWork:
             return self._asked_for()
         way = self._search.way_down(self.region, self.region.text, _cost(self.region))
         for edge in way[: self.settings.most_steps - len(self.steps)]:
-            self._enter(self._verdicts[self.region.text, edge.key], self._regions[edge.key])
-        return bool(way)
+            step = self._verdicts[self.region.text, edge.key]
+            if not self._is_wanted(step, edge):
+                self._search.entered.add(edge.key)
+                break
+            self._enter(step, self._regions[edge.key])
+        asking = self.settings.asking
+        return bool(way) and not (asking is not None and asking.stopped)
+
+    def _is_wanted(self, step: Step, edge: Edge[Region]) -> bool:
+        """Whether a step is to be taken; where somebody wants to be asked, they are."""
+        if self.settings.asking is None:
+            return True
+        others = [
+            f"{made.move}  line {made.line}  cost {e.cost - _cost(self.region):+.1f}: {made.why}"
+            for e in sorted(
+                self._search.ahead(self.region, self.region.text), key=lambda e: e.total
+            )
+            if e.key != edge.key and (made := self._made[self.region.text, e.key])
+        ]
+        question = Question(
+            f"{self.setting.path.as_posix()}::{self.name}",
+            step,
+            cost_of(self.region.tree()),
+            cost_of(edge.after.tree()),
+            tuple(others[:_OTHERS]),
+        )
+        return self.settings.asking(question).answer is Answer.TAKE
 
     def _look(self, region: Region) -> Iterator[Candidate]:
         """The candidates from a state; what is left alone in the present one is noted on the way."""

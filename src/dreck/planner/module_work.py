@@ -17,6 +17,7 @@ from ..moves.registry import ModuleMove, ModuleRefused, ModuleSite
 from ..moves.wishes import Wishes
 from ..source.diffs import unified
 from ..surveying.measures import measure
+from .asking import Answer, Question
 from .candidates import Broken, LeftAlone
 from .project import Project
 from .results import Offer, Step, Untangled
@@ -55,6 +56,7 @@ class ModuleWork:
         self.broken: list[Broken] = []
         self.added: set[str] = set()
         self._refused: set[str] = set()
+        self._wished: dict[str, str] = {}
 
     def _state(self, text: str) -> Version:
         """The file with a text, and the names in it that only this work has made."""
@@ -87,10 +89,16 @@ class ModuleWork:
         offers: tuple[Offer, ...] = ()
         wishes = self._wishes(line)
         pending = [name]
-        while pending and len(done.steps) + len(self._steps) < self.settings.most_steps:
+        while (
+            pending
+            and not self._stopped
+            and len(done.steps) + len(self._steps) < self.settings.most_steps
+        ):
             if self.settings.is_enough(measure(self.version.functions[name].node)):
                 break
-            added = self._one_step(pending[0], replace(wishes, fresh=frozenset(self.added)))
+            names = {**self.settings.names, **self._wished}
+            asked = replace(wishes, names=names, fresh=frozenset(self.added))
+            added = self._one_step(pending[0], asked)
             if added is None:
                 offers += self._offers(pending.pop(0))
             elif line is not None:
@@ -101,7 +109,7 @@ class ModuleWork:
 
     def _wishes(self, line: int | None) -> Wishes:
         return Wishes(
-            self.settings.names,
+            {**self.settings.names, **self._wished},
             line,
             bool(self.settings.only),
             self.functions,
@@ -140,7 +148,9 @@ class ModuleWork:
         for gain, _, move_name, ways in sorted(found, key=lambda f: (-f[0], f[1])):
             reach = self._reach(self.moves[move_name], ways[0])
             pays = gain > 0 and self.settings.reach.covers(reach)
-            if self.settings.only or pays:
+            if self._stopped:
+                return None
+            if self.settings.only or pays or (self.settings.asking and gain > _HARDLY):
                 added = self._first_way(move_name, name, ways)
                 if added is not None:
                     return added
@@ -273,12 +283,41 @@ class ModuleWork:
         if not verdict.holds:
             self._taken_back.append(step)
             return None
+        if not asked and not self._is_wanted(step, way, name):
+            # A name that is wanted is looked for again; what is left is not proposed again.
+            self._refused.add(way.text)
+            return [] if self._wished.get(str(way.line)) else None
         self._steps.append(step)
         self.added |= set(way.added)
         self.version = self._state(way.text)
         self.project.texts.update({**way.others, self.path: way.text})
         self.view = self._view(way.text)
         return list(way.added)
+
+    @property
+    def _stopped(self) -> bool:
+        return self.settings.asking is not None and self.settings.asking.stopped
+
+    def _is_wanted(self, step: Step, way: ModuleSite, name: str) -> bool:
+        """Whether a step is to be taken; where somebody wants to be asked, they are."""
+        if self.settings.asking is None:
+            return True
+        move = self.moves[step.move]
+        gain, reach = self._gain(move, way), self._reach(move, way)
+        far = "" if self.settings.reach.covers(reach) else f"reaches {reach.value}"
+        question = Question(
+            f"{self.path.as_posix()}::{name}",
+            step,
+            cost_of_module(self.text),
+            cost_of_module(way.text),
+            tuple(f"{p.name}: {p.reason}" for p in way.names[1:]),
+            far or ("hardly pays" if gain <= 0 else ""),
+        )
+        reply = self.settings.asking(question)
+        self._wished.pop(str(way.line), None)
+        if reply.name:
+            self._wished[str(way.line)] = reply.name
+        return reply.answer is Answer.TAKE
 
     def _diff(self, way: ModuleSite) -> str:
         """The diff of a step, over all files that it changes."""

@@ -12,6 +12,7 @@ from ..moves.registry import AnyMove, all_moves, named
 from ..naming.proposals import Named, Proposal
 from ..naming.words import is_usable
 from ..surveying.measures import MEASURES, Measures
+from .asking import Asking
 
 MOST_STEPS = 100
 
@@ -30,6 +31,7 @@ class Settings:
         namer: proposes further names; nothing if None.
         reach: how far steps go by themselves; what lies beyond is offered.
         take: offers to be taken, by their numbers.
+        asking: a person who is asked at each step; nobody if None.
     """
 
     judge: Judge = field(default_factory=Judge)
@@ -41,6 +43,7 @@ class Settings:
     namer: Callable[[Named], list[Proposal]] | None = None
     reach: Reach = Reach.BESIDE
     take: frozenset[int] = frozenset()
+    asking: Asking | None = None
 
     def __post_init__(self) -> None:
         if self.most_steps < 0:

@@ -42,6 +42,8 @@ def untangle_targets(
     project = Project()
     problems: list[str] = []
     for path, wanted in _by_file(targets).items():
+        if settings.asking is not None and settings.asking.stopped:
+            break
         try:
             found, failed = _file(path, wanted, settings, tick, project)
         except DreckError as error:
