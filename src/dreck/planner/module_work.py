@@ -27,6 +27,8 @@ from .taste import LINE_PRICE, REACH_PRICES, STEP_PRICE, cost_of, cost_of_module
 # What costs a little more than what is there is still offered; and so many offers of one function.
 _HARDLY = -2.0
 _OFFERS = 4
+# Ways of an offer that are judged.
+_WAYS = 2
 
 
 class ModuleWork:
@@ -218,7 +220,7 @@ class ModuleWork:
         """The first of several ways that is proved, else the first."""
         judge = self.settings.judge.without_trials()
         verdicts = []
-        for way in ways:
+        for way in ways[:_WAYS]:
             verdicts.append(self._verdict(name, way, judge))
             if verdicts[-1].holds:
                 return way, verdicts[-1]

@@ -85,11 +85,37 @@ def is_plain_kind(node: ast.ClassDef, tree: ast.Module) -> bool:
     return all(is_plain_kind(owner, tree) for owner in bases)
 
 
+@lru_cache(CACHED)
+def _classes_by_name(tree: ast.Module) -> dict[str, list[ast.ClassDef]]:
+    """All classes of a module, at any depth, by their names."""
+    found: dict[str, list[ast.ClassDef]] = {}
+    for node in nodes_of(tree):
+        if isinstance(node, ast.ClassDef):
+            found.setdefault(node.name, []).append(node)
+    return found
+
+
+@lru_cache(CACHED)
+def _derived_by_base(tree: ast.Module) -> dict[str, list[ast.ClassDef]]:
+    """The classes of a module that name a base, by the name of that."""
+    found: dict[str, list[ast.ClassDef]] = {}
+    for classes in _classes_by_name(tree).values():
+        for node in classes:
+            for name in _base_names(node):
+                found.setdefault(name, []).append(node)
+    return found
+
+
+def _base_names(node: ast.ClassDef) -> set[str]:
+    names = [b.value if isinstance(b, ast.Subscript) else b for b in node.bases]
+    return {n.id for n in names if isinstance(n, ast.Name)}
+
+
 def _bases_of(node: ast.ClassDef, tree: ast.Module) -> Iterator[ast.ClassDef]:
     """The classes of the module that a class is derived from at once."""
-    names = [b.value if isinstance(b, ast.Subscript) else b for b in node.bases]
-    wanted = {n.id for n in names if isinstance(n, ast.Name)}
-    yield from (c for c in nodes_of(tree) if isinstance(c, ast.ClassDef) and c.name in wanted)
+    known = _classes_by_name(tree)
+    found = [c for name in _base_names(node) for c in known.get(name, ())]
+    yield from sorted(found, key=lambda c: c.lineno)
 
 
 def related_classes(node: ast.ClassDef, tree: ast.Module) -> list[ast.ClassDef]:
@@ -97,9 +123,9 @@ def related_classes(node: ast.ClassDef, tree: ast.Module) -> list[ast.ClassDef]:
     above, below = [node], [node]
     for each in above:
         above += [b for b in _bases_of(each, tree) if b not in above]
-    every = [c for c in nodes_of(tree) if isinstance(c, ast.ClassDef)]
+    derived = _derived_by_base(tree)
     for each in below:
-        below += [c for c in every if c not in below and each in _bases_of(c, tree)]
+        below += [c for c in derived.get(each.name, ()) if c not in below]
     return list({id(c): c for c in (*above, *below)}.values())
 
 
