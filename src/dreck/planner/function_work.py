@@ -19,12 +19,14 @@ from ..source.regions import Region
 from ..surveying.measures import measure
 from .asking import Answer, Question
 from .candidates import Broken, Candidate, LeftAlone, UnreadableFunction, candidates
-from .order import OPENINGS, TRIFLES, turn_of
-from .results import Step, Untangled
+from .order import OPENINGS, TRIFLES, UNEXPECTED, turn_of
+from .results import Step, Untangled, told
 from .search import Edge, Limits, Search
 from .settings import Settings
 from .taste import LEAST_GAIN, LEAST_OF_TRIFLES, LINE_PRICE, STEP_PRICE, cost_of
 
+# From this nesting on, a function that stays as it is has a reason.
+_DEEP = 3
 # Other steps that are listed where a person asks what else is possible.
 _OTHERS = 8
 
@@ -83,11 +85,19 @@ class FunctionWork:
             self._verdict_of_all(first),
             measure(first.tree()),
             measure(self.region.tree()),
-            tuple(dict.fromkeys(self.left_alone)),
+            told(self._reasons(), asked=bool(self.settings.only)),
             self._diff(first, self.region),
             cost_before=cost_of(first.tree()),
             cost_after=cost_of(self.region.tree()),
         )
+
+    def _reasons(self) -> list[LeftAlone]:
+        """Why places were left alone; of a deep function that stays as it is there is always one."""
+        expected = [r for r in self.left_alone if r.move not in UNEXPECTED]
+        if self.steps or expected or measure(self.region.tree()).nesting < _DEEP:
+            return self.left_alone
+        why = "none of the changes that Dreck knows would make its levels easier to read"
+        return [LeftAlone(self.region.first, "", why)]
 
     def _hardly_pays(self, first: Region) -> bool:
         """Whether all steps together bring next to nothing, and nobody asked for them."""

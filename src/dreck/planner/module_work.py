@@ -20,7 +20,7 @@ from ..surveying.measures import measure
 from .asking import Answer, Question
 from .candidates import Broken, LeftAlone
 from .project import Project
-from .results import Offer, Step, Untangled
+from .results import Offer, Step, Untangled, told
 from .settings import Settings
 from .taste import LINE_PRICE, REACH_PRICES, STEP_PRICE, cost_of, cost_of_module
 
@@ -121,9 +121,8 @@ class ModuleWork:
 
     def _result(self, done: Untangled, name: str, baseline: str) -> Untangled:
         changed = {s.line for s in self._steps}
-        left = tuple(
-            p for p in dict.fromkeys([*done.left_alone, *self._left]) if p.line not in changed
-        )
+        every = [p for p in [*done.left_alone, *self._left] if p.line not in changed]
+        left = told(every, asked=bool(self.settings.only))
         done = replace(done, left_alone=left, taken_back=(*done.taken_back, *self._taken_back))
         if not self._steps:
             return done

@@ -16,6 +16,14 @@ TRIFLES = frozenset(
     {"drop-noop", "drop-unused", "inline-once", "simplify-condition", "one-expression", "drop-else"}
 )
 
+# Moves that a reader does not expect at a place: why they do not apply is only said where they were
+# asked for.
+UNEXPECTED = frozenset(
+    {"policy-object", "rule-list", "join-tables", "parameterize-table", "common-base", "rule-rows"}
+    | {"arm-functions", "align-arms", "name-value", "name-condition", "inline-once"}
+    | {"finish-at-once", "push-down", "swap-nesting", "hoist-common"}
+)
+
 
 def turn_of(move: str) -> int:
     """The turn of a move: 0 comes first."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
@@ -13,6 +14,7 @@ from ..source.diffs import unified
 from ..source.files import SourceFile, replace_together
 from ..surveying.measures import Measures
 from .candidates import LeftAlone
+from .order import UNEXPECTED
 from .taste import Cost
 
 
@@ -50,6 +52,22 @@ class Step:
             "verdict": verdict,
         }
         return {**plain, "names": [p.to_dict() for p in self.names]} if self.names else plain
+
+
+def told(left: Iterable[LeftAlone], *, asked: bool) -> tuple[LeftAlone, ...]:
+    """The reasons worth telling: one for each line, about a change that a reader would expect.
+
+    Args:
+        left: all that was left alone.
+        asked: whether the moves were asked for, so that each has something to say.
+    """
+    if asked:
+        return tuple(dict.fromkeys(left))
+    found: dict[int, LeftAlone] = {}
+    for each in left:
+        if each.move not in UNEXPECTED:
+            found.setdefault(each.line, each)
+    return tuple(found.values())
 
 
 @dataclass(frozen=True, slots=True)

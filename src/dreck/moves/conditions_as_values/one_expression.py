@@ -219,7 +219,7 @@ class OneExpression(Move):
         if not around.fits(place, code(line)):
             return self.refuse("long-values", node)
         new = spaced_lead(line, place.statements[start], node)
-        why = f"Whether `{code(test)}` only picks one of two values; that is one statement."
+        why = f"`{code(test)}` only picks between two values; one line can say that."
         return Site(node, why, place.exchanged(start, new, until=end))
 
 

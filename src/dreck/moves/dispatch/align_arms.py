@@ -140,7 +140,7 @@ class AlignArms(ModuleMove):
     )
     REFUSALS = {
         "no-table": Refusal(
-            "written alike, the arms would only be longer: they make no table",
+            "the arms can be written alike, but still make no table",
             """
             def water(kind: str, chambers: int):
                 if kind == "single":

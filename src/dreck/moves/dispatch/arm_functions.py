@@ -169,7 +169,7 @@ class ArmFunctions(ModuleMove):
             """,
         ),
         "name-taken": Refusal(
-            "the name of a function means something already; --name PROPOSED=NAME gives another",
+            "a name that a new function would get is taken; --name PROPOSED=NAME gives another",
             """
             def enter(kind: str, boat):
                 if kind == "barge":

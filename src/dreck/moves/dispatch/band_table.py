@@ -268,7 +268,7 @@ class BandTable(ModuleMove):
             """,
         ),
         "name-taken": Refusal(
-            "a name of the tables would be one that means something already",
+            "a name that the tables would get is taken",
             """
             BANDS = ()
 

@@ -127,7 +127,7 @@ class CommonBase(ModuleMove):
             """,
         ),
         "name-taken": Refusal(
-            "the name of the base class means something already; --name LINE=NAME gives another",
+            "the name that the base class would get is taken; --name LINE=NAME gives another",
             """
             def fee(barge):
                 if isinstance(barge, (Barge, Tug)):

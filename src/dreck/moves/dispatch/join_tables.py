@@ -186,7 +186,7 @@ class JoinTables(ModuleMove):
             """,
         ),
         "name-taken": Refusal(
-            "a name of the new table or of its rows means something already; --name LINE=NAME gives the table another",
+            "a name that the new table or its rows would get is taken; --name LINE=NAME gives the table another",
             """
             def fare(kind: str):
                 return _FARE_BY_KIND[kind] + _WASH_BY_KIND[kind]

@@ -454,7 +454,7 @@ class LookupTable(ModuleMove):
             """,
         ),
         "name-taken": Refusal(
-            "the name of the table would be one that means something already; --name LINE=NAME gives another",
+            "the name that the table would get is taken; --name LINE=NAME gives another",
             """
             def fare(kind: str):
                 if kind == "barge":
@@ -580,7 +580,7 @@ class _Plan:
             ),
         )
         rows = sum(len(a.keys) for a in self.chain.arms)
-        why = f"`{name}` holds what the arms differ in, a row for each of {rows} keys; another kind is a row, not an arm.{self._unreached()}{self._others()}"
+        why = f"`{name}` holds what the arms differ in, a row for each of {rows} keys; a new kind needs only a row.{self._unreached()}{self._others()}"
         return ModuleSite(
             line, why, edited(self.view.text, edits), (self.function.name,), names=names
         )

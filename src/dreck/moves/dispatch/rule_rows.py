@@ -119,7 +119,7 @@ class RuleRows(ModuleMove):
     )
     REFUSALS = {
         "name-taken": Refusal(
-            "the name of the rows means something already; --name LINE=NAME gives another",
+            "the name that the rows would get is taken; --name LINE=NAME gives another",
             """
             def open_up(lock):
                 lock.check("upper gates")

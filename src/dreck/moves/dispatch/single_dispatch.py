@@ -147,7 +147,7 @@ class SingleDispatch(ModuleMove):
             """,
         ),
         "name-taken": Refusal(
-            "the name of a new function means something already; --name LINE=NAME gives another",
+            "the name that a new function would get is taken; --name LINE=NAME gives another",
             """
             def shown(value):
                 if isinstance(value, int):

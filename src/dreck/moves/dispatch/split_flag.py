@@ -177,7 +177,7 @@ class SplitFlag(ModuleMove):
             """,
         ),
         "name-taken": Refusal(
-            "a name of the two would be one that means something already; --name PROPOSED=NAME gives another",
+            "a name that one of the two functions would get is taken; --name PROPOSED=NAME gives another",
             """
             def statement(name, plain: bool):
                 if plain:

@@ -215,7 +215,7 @@ class SubclassPerKind(ModuleMove):
             """,
         ),
         "name-taken": Refusal(
-            "a name of the new classes, of their table or of the factory means something already",
+            "a name that the new classes, their table or the factory would get is taken",
             """
             class Lock:
                 def __init__(self, kind):

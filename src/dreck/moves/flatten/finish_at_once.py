@@ -64,7 +64,7 @@ class FinishAtOnce(Move):
     )
     REFUSALS = {
         "long-rest": Refusal(
-            "too much is still done where the flag is set",
+            "too much is still to be done where the flag is set",
             """
             def admit(boat, desk):
                 late = False

@@ -86,7 +86,7 @@ class PolicyObject(ModuleMove):
     )
     REFUSALS = {
         "speaks-of-self": Refusal(
-            "it speaks of the object itself; extract-predicate gives it a method there",
+            "it is about the object itself, where a method is the better place (extract-predicate)",
             """
             class Lock:
                 def admit(self, boat):
