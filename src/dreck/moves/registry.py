@@ -20,6 +20,7 @@ from typing import Any, ClassVar, TypeAlias, TypeVar
 import libcst as cst
 
 from ..errors import SettingError
+from ..logic.conditions import over_lines
 from ..logic.negate import Negation
 from ..naming.proposals import Proposal
 from ..outline import Function
@@ -78,6 +79,10 @@ MODULES = (
 )
 
 
+def _code(node: cst.CSTNode) -> str:
+    return cst.Module([]).code_for_node(node).strip()
+
+
 @dataclass(frozen=True, slots=True)
 class Around:
     """What a move may know beyond the block it looks at.
@@ -105,6 +110,18 @@ class Around:
     def fits(self, place: Place, line: str) -> bool:
         """Whether a line of code is short enough to stand in a place."""
         return len(self.indent.expandtabs(4)) * place.level + len(line) <= self.width
+
+    def fitted(
+        self, place: Place, word: str, test: cst.BaseExpression
+    ) -> cst.BaseExpression | None:
+        """A condition behind ``if`` or ``elif``, over several lines where one is too short for it;
+        None where no line of it fits.
+        """
+        if self.fits(place, f"{word} {_code(test)}:"):
+            return test
+        broken = over_lines(test, self.indent)
+        lines = _code(broken).splitlines()
+        return broken if len(lines) > 1 and all(self.fits(place, line) for line in lines) else None
 
 
 @dataclass(frozen=True, slots=True)

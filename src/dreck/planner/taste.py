@@ -343,7 +343,9 @@ class _Walk:
 
     def _copied(self, body: Sequence[ast.stmt]) -> None:
         """An exit behind work that says what the end says anyway."""
-        if len(body) > 1 and ast.dump(body[-1]) in self._ends:
+        last = body[-1] if body else None
+        named = isinstance(last, ast.Return) and isinstance(last.value, ast.Name)
+        if last is not None and (len(body) > 1 or named) and ast.dump(last) in self._ends:
             self.counts["copied ends"] += 1
             self.counts["hidden arms"] += max(0, size_of(body) - 3)
 

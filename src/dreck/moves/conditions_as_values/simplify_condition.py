@@ -11,6 +11,7 @@ from collections.abc import Iterator
 import libcst as cst
 
 from ...logic.along import known_at
+from ...logic.conditions import core, spans_lines
 from ...logic.simplify import Simplify
 from ...logic.walk import has_comments
 from ..arms import single
@@ -144,7 +145,7 @@ class SimplifyCondition(Move):
                 yield self._value(place, index, node, around, bold)
             elif isinstance(node, cst.While):
                 simplify = Simplify(around.negation, bold=bold)
-                yield self._looked_at(place, index, node, simplify)
+                yield self._looked_at(place, index, node, simplify, around)
             elif isinstance(node, cst.If):
                 yield from self._chain(place, index, node, around, bold)
 
@@ -155,16 +156,23 @@ class SimplifyCondition(Move):
         arm: cst.If | cst.Else | None = node
         while isinstance(arm, cst.If):
             simplify = Simplify(around.negation, known, bold)
-            yield self._looked_at(place, index, arm, simplify)
+            yield self._looked_at(place, index, arm, simplify, around)
             known = known.learning(arm.test, False)
             arm = arm.orelse
 
     def _looked_at(
-        self, place: Place, index: int, arm: cst.If | cst.While, simplify: Simplify
+        self,
+        place: Place,
+        index: int,
+        arm: cst.If | cst.While,
+        simplify: Simplify,
+        around: Around,
     ) -> Match:
         short = simplify.of(arm.test)
         if short is None:
             return NOT_MINE
+        if spans_lines(arm.test) and not spans_lines(core(short)):
+            short = around.fitted(place, "while", core(short)) or short
         if has_comments(arm.test):
             return NOT_MINE if simplify.bold else self.refuse("comment-inside", arm)
         if isinstance(arm, cst.If):

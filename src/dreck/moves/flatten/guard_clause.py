@@ -227,7 +227,12 @@ def _site(place: Place, index: int, node: cst.If, plan: _Plan, around: Around) -
     lead = list(node.leading_lines)
     work, footer = unwrapped(plan.work)
     if plan.negate:
-        lead += comments_in(plan.other.leading_lines) if plan.other else []
+        theirs = comments_in(plan.other.leading_lines) if plan.other else []
+        if theirs:
+            # Each arm has a comment of its own: each goes where its arm goes.
+            work = with_lead(work, comments_in(lead))
+            lead = [line for line in lead if line.comment is None]
+        lead += theirs
     elif plan.other is not None:
         work = with_lead(work, plan.other.leading_lines)
     if plan.negate and plan.other is None:

@@ -92,7 +92,7 @@ class JoinConditions(Move):
             "the joined condition would be too long for its line",
             """
             def note(boat, log):
-                if boat.late_at_the_upper_lock or boat.early_at_the_upper_lock:
+                if boat.late or boat.known_to_the_keeper_at_the_upper_lock_and_to_the_keeper_at_the_lower_lock_and_to_all_others:
                     if boat.wide_at_the_bow and boat.heavy:
                         log.tow(boat)
                 log.flush()
@@ -116,9 +116,10 @@ class JoinConditions(Move):
         if not isinstance(inner, cst.If) or not _same_else(last, inner):
             return NOT_MINE
         test = chained([last.test, inner.test], cst.And)
-        if not around.fits(place, f"if {code(test)}:"):
+        fitted = around.fitted(place, "if", test)
+        if fitted is None:
             return self.refuse("too-long", inner)
-        new = _replaced(node, last, _joined(last, inner, test))
+        new = _replaced(node, last, _joined(last, inner, fitted))
         why = "Nothing happens between the two checks; together they are one condition."
         return Site(inner, why, place.exchanged(index, new))
 

@@ -69,7 +69,7 @@ class MergeArms(Move):
             "the joined condition would be too long for its line",
             """
             def rate(boat):
-                if boat.known_to_the_keeper_at_the_upper_lock and boat.paid:
+                if boat.known_to_the_keeper_at_the_upper_lock_and_to_the_keeper_at_the_lower_lock_and_to_all_others and boat.paid:
                     fee = 1
                 elif boat.late_at_the_upper_lock and boat.first:
                     fee = 1
@@ -115,10 +115,11 @@ class MergeArms(Move):
         ):
             return self.refuse("comment-inside", second.node)
         test = chained([first.test, second.test], cst.Or)
-        if not around.fits(place, f"elif {code(test)}:"):
+        fitted = around.fitted(place, "elif", test)
+        if fitted is None:
             return self.refuse("too-long", second.node)
         rest = [a for i, a in enumerate(arms) if i not in (number, later)]
-        merged = [*rest[:number], Arm(test, first.body, first.node), *rest[number:]]
+        merged = [*rest[:number], Arm(fitted, first.body, first.node), *rest[number:]]
         why = "Both arms do the same; one condition says when."
         block = place.exchanged(index, chain_of(merged))
         return Site(second.node, why, block, tentative=later > number + 1)

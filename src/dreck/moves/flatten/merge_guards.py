@@ -73,9 +73,9 @@ class MergeGuards(Move):
             "the merged condition would be too long for its line",
             """
             def rate(level, low, high):
-                if level < low - THE_SILL_OF_THE_UPPER_LOCK or level < 0:
+                if level < low - THE_SILL_OF_THE_UPPER_LOCK_IN_THE_DRIEST_SUMMER_SINCE_THE_CANAL_WAS_DUG or level < 0:
                     return 0
-                if level > high + THE_SILL_OF_THE_UPPER_LOCK:
+                if level > high + THE_SILL_OF_THE_UPPER_LOCK_IN_THE_DRIEST_SUMMER_SINCE_THE_CANAL_WAS_DUG:
                     return 0
                 return level
             """,
@@ -100,9 +100,10 @@ class MergeGuards(Move):
         if not _ask_alike(first, second):
             return self.refuse("other-meaning", second)
         test = chained([first.test, second.test], cst.Or)
-        if not around.fits(place, f"if {code(test)}:"):
+        fitted = around.fitted(place, "if", test)
+        if fitted is None:
             return self.refuse("too-long", second)
-        new = spaced_test(first, test)
+        new = spaced_test(first, fitted)
         return Site(
             second,
             "Both checks ask alike and leave alike.",

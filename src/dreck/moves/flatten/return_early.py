@@ -226,7 +226,7 @@ class ReturnEarly(Move):
                 verb = "are" if len(held) > 1 else "is"
                 body = [*kept, last, *place.statements[index + 1 :]]
                 why = f"{names} {verb} handed out as soon as set."
-                yield Site(line, why, place.block.with_changes(body=body))
+                yield Site(line, why, place.block.with_changes(body=body), tentative=bold)
 
     def _returned(
         self,
@@ -256,7 +256,7 @@ class ReturnEarly(Move):
         names = " and ".join(f"`{n}`" for n in sorted(results))
         verb = "are" if len(results) > 1 else "is"
         why = f"{names} {verb} only carried to the return; each way can return at once."
-        return Site(node, why, place.block.with_changes(body=body))
+        return Site(node, why, place.block.with_changes(body=body), tentative=bold)
 
 
 _COMPOUND = (cst.If, cst.Try, cst.With, cst.Match, cst.For, cst.While)
