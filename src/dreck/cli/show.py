@@ -175,6 +175,8 @@ def show_function(out: Console, function: Untangled, *, brief: bool) -> None:
 
 def _show_offers(out: Console, function: Untangled) -> None:
     """What could be done too: what it would bring, its verdict, and the words that take it."""
+    if function.offers:
+        out.print()
     for offer in function.offers:
         head = Text.assemble(
             ("on offer  ", "magenta"),
