@@ -28,11 +28,13 @@ def show_moves(found: list[Described]) -> None:
         table = Table(box=None, show_header=False, pad_edge=False, padding=(0, 2, 0, 0))
         table.add_column(min_width=_NAME_WIDTH)
         for move in members:
-            mark = Text(" (on request)", style="dim") if move.on_request else Text("")
+            said = "on request" if move.on_request else move.reach
+            mark = Text("" if said == "inside" else f" ({said})", style="dim")
             table.add_row(Text(move.name, style="cyan"), Text(move.summary) + mark)
         out.print(Padding(table, (0, 0, 1, 2)))
     out.print(
-        "[bold]dreck moves NAME[/bold] explains one. Moves on request are taken only with --only.",
+        "[bold]dreck moves NAME[/bold] explains one. Moves on request are taken only with --only;"
+        " beside and across say how far a step goes, see --reach.",
         soft_wrap=True,
     )
 

@@ -154,6 +154,11 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
         "broken runs": Weight(
             0.5, "`break` from a loop inside of a loop", "which one is left has to be worked out"
         ),
+        "scattered": Weight(
+            0.5,
+            "chains that ask for a kind which another chain asks for too",
+            "what is done for one kind has to be put together from several places",
+        ),
         "helpers": Weight(
             0.2,
             "functions beside the one at hand",
@@ -287,6 +292,7 @@ class _Walk:
         self.counts: defaultdict[str, float] = defaultdict(float)
         self._seen: Counter[str] = Counter()
         self._tests: Counter[str] = Counter()
+        self._asked: Counter[str] = Counter()
         self._ends = {_dumped("return"), _dumped("continue")}
 
     def function(self, node: FunctionNode) -> None:
@@ -521,6 +527,9 @@ class _Walk:
         subjects = Counter(s for s in map(_subject, tests) if s)
         for number in subjects.values():
             self.counts["kinds"] += max(0, number - 2)
+        for subject in {s for t in tests for s in _subjects(t)}:
+            self._asked[subject] += 1
+            self.counts["scattered"] += self._asked[subject] > 1
 
 
 def arms_of(node: ast.If) -> Iterator[tuple[ast.expr | None, list[ast.stmt]]]:
@@ -629,11 +638,25 @@ def _is_true(node: ast.expr) -> bool:
     return isinstance(node, ast.Constant) and bool(node.value)
 
 
-def _subject(test: ast.expr) -> str | None:
+def _subjects(test: ast.expr) -> Iterator[str]:
+    """What the parts of a condition ask for a kind, or for its opposite."""
+    if isinstance(test, ast.BoolOp):
+        for value in test.values:
+            yield from _subjects(value)
+    elif isinstance(test, ast.UnaryOp) and isinstance(test.op, ast.Not):
+        yield from _subjects(test.operand)
+    else:
+        found = _subject(test, opposite=True)
+        if found is not None:
+            yield found
+
+
+def _subject(test: ast.expr, *, opposite: bool = False) -> str | None:
     """What a test for a kind asks about: ``x == K``, ``x in (K, L)``, ``isinstance(x, K)``."""
     if isinstance(test, ast.Compare) and len(test.ops) == 1:
         other = test.comparators[0]
-        if isinstance(test.ops[0], ast.Eq | ast.Is | ast.In) and _is_kind(other):
+        signs = (ast.Eq, ast.Is, ast.In, *((ast.NotEq, ast.IsNot, ast.NotIn) if opposite else ()))
+        if isinstance(test.ops[0], signs) and _is_kind(other):
             return ast.dump(test.left)
     if isinstance(test, ast.Call) and isinstance(test.func, ast.Name) and test.args:
         return ast.dump(test.args[0]) if test.func.id == "isinstance" else None
