@@ -56,6 +56,16 @@ BETTER = [
         "ok = True\nif a:\n    log(1)\n    ok = False\nif ok:\n    log(b)\nreturn ok",
     ),
     (
+        "a negation in an elif, as anywhere",
+        "if a:\n    log(1)\nelif b:\n    log(2)",
+        "if a:\n    log(1)\nelif not b:\n    log(2)",
+    ),
+    (
+        "one kind asked for in two places",
+        "if a == 'tug':\n    log(1)\n    log(2)\nb.go()",
+        "if a == 'tug':\n    log(1)\nb.go()\nif a == 'tug':\n    log(2)",
+    ),
+    (
         "a choice inside a choice",
         "if a:\n    return 1\nreturn 2 if b else 3",
         "return 1 if a else 2 if b else 3",

@@ -9,7 +9,7 @@ from __future__ import annotations
 import ast
 import textwrap
 from collections import Counter, defaultdict
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import lru_cache
 from types import MappingProxyType
@@ -372,7 +372,7 @@ class _Walk:
         count["open"] += depth
         count["deep"] += max(0.0, depth - 2) ** 1.5
         self._repeats(node)
-        self._expressions(node)
+        self._expressions(_own_expressions(node))
         if isinstance(node, ast.If):
             self._chain(node, depth, looped, small)
         elif isinstance(node, ast.Match):
@@ -401,7 +401,9 @@ class _Walk:
         for index, (test, body) in enumerate(arms):
             if test is not None:
                 count["decisions"] += 1
-                count["statements"] += 0.4 if index else 0.0
+                if index:
+                    count["statements"] += 0.4
+                    self._expressions([test])
                 self.condition(test)
             elif not is_empty(body):
                 count["else"] += 1
@@ -463,10 +465,10 @@ class _Walk:
         self.counts["crowds"] += max(0, operands - 3)
         self.counts["repeated tests"] += self._again(self._tests, test, 3)
 
-    def _expressions(self, node: ast.stmt) -> None:
-        """Count what stands in the expressions of one statement, its blocks apart."""
+    def _expressions(self, found: Iterable[ast.AST]) -> None:
+        """Count what stands in some expressions."""
         count = self.counts
-        pending: list[tuple[ast.AST, bool]] = [(e, False) for e in _own_expressions(node)]
+        pending: list[tuple[ast.AST, bool]] = [(e, False) for e in found]
         while pending:
             each, chosen = pending.pop()
             if not isinstance(each, ast.expr_context | ast.operator | ast.boolop | ast.cmpop):
