@@ -143,7 +143,7 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
         ),
         "hidden arms": Weight(
             0.6,
-            "statements before such an exit, from the third on",
+            "statements before such an exit, from the third on; two more inside an arm of a choice",
             "the work of one arm and the work of the next are alternatives, and do not look it",
         ),
         "late checks": Weight(
@@ -293,6 +293,7 @@ class _Walk:
         self._seen: Counter[str] = Counter()
         self._tests: Counter[str] = Counter()
         self._asked: Counter[str] = Counter()
+        self._alternatives = 0  # arms of larger choices around, inside the innermost loop
         self._ends = {_dumped("return"), _dumped("continue")}
 
     def function(self, node: FunctionNode) -> None:
@@ -353,7 +354,7 @@ class _Walk:
         named = isinstance(last, ast.Return) and isinstance(last.value, ast.Name)
         if last is not None and (len(body) > 1 or named) and ast.dump(last) in self._ends:
             self.counts["copied ends"] += 1
-            self.counts["hidden arms"] += max(0, size_of(body) - 3)
+            self.counts["hidden arms"] += max(0, size_of(body) - 3) + 2 * bool(self._alternatives)
 
     def statement(
         self, node: ast.stmt, depth: float, looped: int, guard: bool, *, small: bool = False
@@ -412,7 +413,9 @@ class _Walk:
                 pair = len(arms) == 2 and test is None and size_of(body) == above == 1
                 count["needless else"] += 0.2 if pair else 1
             count["empty arms"] += is_empty(body)
+            self._alternatives += len(arms) > 1
             self.block(body, depth + 1, looped, small)
+            self._alternatives -= len(arms) > 1
             left = left and leaves(body)
             above += size_of(body)
         self._kinds([t for t, _ in arms if t is not None])
@@ -429,7 +432,9 @@ class _Walk:
         if isinstance(node, ast.While) and not _is_true(node.test):
             self.counts["decisions"] += 1
             self.condition(node.test)
+        around, self._alternatives = self._alternatives, 0
         self.block(node.body, depth + 0.5, looped + 1)
+        self._alternatives = around
         if node.orelse:
             self.counts["else"] += 2  # few know when it is run
             self.block(node.orelse, depth, looped)
