@@ -808,3 +808,173 @@ def any_late(boats: list[int]):
 #: becomes
 def any_late(boats: list[int]):
     return all(boat > 20 for boat in boats)
+
+
+#: a method of the module that is called like one of texts -> unproved
+class Boat:
+    def __init__(self):
+        self.asked = 0
+
+    def upper(self):
+        self.asked += 1
+        return True
+
+
+def any_late(boats):
+    late = False
+    for boat in boats:
+        if boat.upper():
+            late = True
+    return late
+#: becomes
+class Boat:
+    def __init__(self):
+        self.asked = 0
+
+    def upper(self):
+        self.asked += 1
+        return True
+
+
+def any_late(boats):
+    return any(boat.upper() for boat in boats)
+
+
+#: a class of the module that counts how often it is a text -> unproved
+class Boat:
+    def __init__(self):
+        self.asked = 0
+
+    def __add__(self, other):
+        self.asked += 1
+        return 2
+
+
+def any_late(boats):
+    late = False
+    for boat in boats:
+        if boat + 1 == 2:
+            late = True
+    return late
+#: becomes
+class Boat:
+    def __init__(self):
+        self.asked = 0
+
+    def __add__(self, other):
+        self.asked += 1
+        return 2
+
+
+def any_late(boats):
+    return any(boat + 1 == 2 for boat in boats)
+
+
+#: a number that a later element is divided by -> differs
+def any_late(boats: list[int]):
+    late = False
+    for boat in boats:
+        if 10 // boat > 3:
+            late = True
+    return late
+#: becomes
+def any_late(boats: list[int]):
+    return any(10 // boat > 3 for boat in boats)
+
+
+#: an order of what is declared to be missing at times -> unproved
+def any_late(boats: list[int | None]):
+    late = False
+    for boat in boats:
+        if boat > 3:
+            late = True
+    return late
+#: becomes
+def any_late(boats: list[int | None]):
+    return any(boat > 3 for boat in boats)
+
+
+#: rows that the module keeps as an iterator -> unproved
+ROWS = iter([1, 5, 2])
+
+
+def any_late():
+    late = False
+    for boat in ROWS:
+        if boat > 3:
+            late = True
+    return late
+#: becomes
+ROWS = iter([1, 5, 2])
+
+
+def any_late():
+    return any(boat > 3 for boat in ROWS)
+
+
+#: rows that the module keeps as a list -> proved-under no-effect
+ROWS = []
+
+
+def any_late():
+    late = False
+    for boat in ROWS:
+        if boat.hour > 3:
+            late = True
+    return late
+#: becomes
+ROWS = []
+
+
+def any_late():
+    return any(boat.hour > 3 for boat in ROWS)
+
+
+#: rows of the object that are an open file -> unproved
+class Log:
+    def __init__(self, path):
+        self.rows = open(path)
+
+    def is_red(self):
+        red = False
+        for row in self.rows:
+            if row.startswith('red'):
+                red = True
+        return red
+#: becomes
+class Log:
+    def __init__(self, path):
+        self.rows = open(path)
+
+    def is_red(self):
+        return any(row.startswith('red') for row in self.rows)
+
+
+#: a loop that leaves its last element at the object -> unproved
+def any_late(desk, boats):
+    late = False
+    for desk.boat in boats:
+        if desk.boat.hour > 20:
+            late = True
+    return late
+#: becomes
+def any_late(desk, boats):
+    return any(desk.boat.hour > 20 for desk.boat in boats)
+
+
+#: what may be an iterator, as declared -> unproved
+from collections.abc import Iterable
+
+
+def any_late(boats: Iterable[int]):
+    late = False
+    for boat in boats:
+        if boat > 3:
+            late = True
+    return late
+#: becomes
+from collections.abc import Iterable
+
+
+def any_late(boats: Iterable[int]):
+    return any(boat > 3 for boat in boats)

@@ -440,3 +440,27 @@ def log_in(manager, book, boat):
     with manager:
         return True
     return False
+
+
+#: a manager that the module gives a name of its own -> differs
+import contextlib
+
+quiet = getattr(contextlib, 'sup' + 'press')
+
+
+def log_in(book: dict, boat: str):
+    noted = False
+    with quiet(KeyError):
+        noted = True
+        book[boat]
+    return noted
+#: becomes
+import contextlib
+
+quiet = getattr(contextlib, 'sup' + 'press')
+
+
+def log_in(book: dict, boat: str):
+    with quiet(KeyError):
+        book[boat]
+        return True

@@ -103,7 +103,10 @@ def compare_with(
     found = _attempt(before, after, names, contexts, strict)
     if isinstance(found, Proved):
         return found, contexts
+    plain = goes_through_plain(before, names) and goes_through_plain(after, names)
     for fits, change in _WAYS:
+        if fits is _asks_differently and not plain:
+            continue
         other = change(contexts[0]), change(contexts[1])
         if other != contexts and fits(before, after):
             second = _attempt(before, after, names, other, strict)
@@ -172,7 +175,7 @@ def _asks_differently(before: FunctionNode, after: FunctionNode) -> bool:
         )
         for f in (before, after)
     ]
-    return counts[0] != counts[1] and goes_through_plain(before) and goes_through_plain(after)
+    return counts[0] != counts[1]
 
 
 def _attempt(

@@ -29,7 +29,31 @@ def may_let_through(before: FunctionNode, after: FunctionNode, names: Names) -> 
     """
     if names.swallowing or names.star or _counts_on_it(before) or _counts_on_it(after):
         return False
+    managers = [*protections(before), *protections(after)]
+    made_here = {n for tree in names.declared.trees for n in _made_by(tree)}
+    if any(_root(m) in made_here for m in managers):
+        return False
     return bool(protections(before)) and bool(protections(after))
+
+
+def _made_by(tree: ast.Module) -> set[str]:
+    """Names that a module itself gives a value at its top level, or defines."""
+    found: set[str] = set()
+    for node in tree.body:
+        if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
+            found.add(node.name)
+        elif isinstance(node, ast.Assign | ast.AnnAssign):
+            targets = node.targets if isinstance(node, ast.Assign) else [node.target]
+            found |= {n.id for t in targets for n in ast.walk(t) if isinstance(n, ast.Name)}
+    return found
+
+
+def _root(manager: ast.expr) -> str:
+    """The name that a manager is reached by."""
+    node: ast.expr = manager
+    while isinstance(node, ast.Call | ast.Attribute | ast.Subscript):
+        node = node.func if isinstance(node, ast.Call) else node.value
+    return node.id if isinstance(node, ast.Name) else ""
 
 
 def _counts_on_it(function: FunctionNode) -> bool:

@@ -3,88 +3,83 @@
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 
 from ..world.around import Names
 from ..world.scope import FunctionNode
 
-_FUNCTIONS = frozenset({"len", "isinstance", "abs", "str", "bool", "enumerate", "zip"})
+_FUNCTIONS = frozenset({"len", "isinstance", "enumerate", "zip"})
 _METHODS = frozenset(
     {"lower", "upper", "strip", "casefold", "startswith", "endswith", "isdigit", "isalpha"}
-    | {"items", "keys", "values", "get", "isspace", "isupper", "islower"}
+    | {"items", "keys", "values", "isspace", "isupper", "islower"}
 )
-# Methods by which a class of the module takes part in questions.
-_HOOKS = frozenset(
-    {"__eq__", "__ne__", "__lt__", "__le__", "__gt__", "__ge__", "__bool__", "__len__", "__iter__"}
-    | {"__contains__", "__getattr__", "__getattribute__", "__next__", "__hash__", "__add__"}
-    | {"__sub__", "__mul__", "__mod__"}
+# Special methods that take no part in questions; all others of the module might notice them.
+_SILENT = frozenset(
+    {"__init__", "__post_init__", "__repr__", "__enter__", "__exit__", "__aenter__", "__aexit__"}
+    | {"__call__", "__del__", "__copy__", "__deepcopy__", "__reduce__", "__getstate__"}
+    | {"__setstate__", "__main__"}
 )
 _PLAIN = (
-    ast.Name, ast.Constant, ast.Compare, ast.BoolOp, ast.UnaryOp, ast.BinOp, ast.Tuple, ast.List,
-    ast.expr_context, ast.operator, ast.boolop, ast.unaryop, ast.cmpop,
+    ast.Name, ast.Constant, ast.Compare, ast.BoolOp, ast.UnaryOp, ast.Tuple, ast.List,
+    ast.expr_context, ast.boolop, ast.unaryop, ast.cmpop, ast.Add, ast.Sub, ast.Mult,
 )  # fmt: skip
-
-
-def asks_quietly(parts: Iterable[ast.expr], names: Names) -> bool:
-    """Whether some expressions only read, compare and call what is known to do nothing.
-
-    What the module itself defines may act: its properties, and classes that take comparison,
-    truth or attribute access into their own hands. A name looked up in a container by ``[]`` may
-    be made there.
-    """
-    if names.star or _has_hooks(names):
-        return False
-    return all(_is_quiet(node, names) for part in parts for node in ast.walk(part))
-
-
+# Comparisons that no value can make raise, unless a class says so.
+_CALM = (ast.Eq, ast.NotEq, ast.Is, ast.IsNot)
 # What is declared one of these is used up by going through it, which others may notice.
-_USED_UP = frozenset(
-    {"Iterator", "Generator", "AsyncIterator", "AsyncGenerator", "IO", "TextIO", "BinaryIO"}
-)
+_USED_UP = ("Iterator", "Generator", "IO", "Reader", "reader", "map", "filter", "zip")
 _COLLECTIONS = frozenset({"list", "tuple", "set", "frozenset", "dict", "sorted", "range"})
 _DISPLAYS = (
     ast.List, ast.Tuple, ast.Set, ast.Dict, ast.ListComp, ast.SetComp, ast.DictComp, ast.Constant
 )  # fmt: skip
 
 
-def goes_through_plain(function: FunctionNode) -> bool:
-    """Whether all that a function goes through may be a plain collection: no parameter is declared
-    an iterator, and what it makes itself to go through is a collection for sure.
+def asks_quietly(parts: Iterable[ast.expr], names: Names) -> bool:
+    """Whether some expressions only read, compare and call what is known to do nothing.
+
+    What the module itself defines may act: its properties, methods called like those of texts and
+    mappings, and classes that take comparison, truth, arithmetic or attribute access into their
+    own hands. What may be made or raise by plain values is out: looking up by ``[]``, division,
+    and order, arithmetic and methods where something is declared to be missing at times.
     """
-    arguments = function.args
-    every = (*arguments.posonlyargs, *arguments.args, *arguments.kwonlyargs)
-    hints = [n for a in every if a.annotation is not None for n in ast.walk(a.annotation)]
-    words = {getattr(n, "id", getattr(n, "attr", getattr(n, "value", ""))) for n in hints}
-    if any(isinstance(w, str) and any(u in w for u in _USED_UP) for w in words):
+    nodes = [node for part in parts for node in ast.walk(part)]
+    if names.star or not all(_is_quiet(node, names) for node in nodes):
         return False
-    made = {
-        t.id
-        for n in ast.walk(function)
-        if isinstance(n, ast.Assign | ast.AnnAssign | ast.NamedExpr | ast.withitem)
-        for t in _names_set(n)
-        if not _is_collection(getattr(n, "value", None))
+    trees = names.declared.trees
+    defined = {
+        n.name
+        for t in trees
+        for n in ast.walk(t)
+        if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef)
     }
-    gone_through = [
-        n.iter for n in ast.walk(function) if isinstance(n, ast.For | ast.comprehension)
-    ]
-    used = {m.id for i in gone_through for m in ast.walk(i) if isinstance(m, ast.Name)}
-    return not used & made
+    called = {n.func.attr for n in nodes if _is_method_call(n)}  # type: ignore[attr-defined]
+    special = {n for n in defined if n.startswith("__") and n.endswith("__")}
+    if special - _SILENT or called & defined:
+        return False
+    return not (any(map(_may_raise, nodes)) and any(_may_be_missing(h) for h in _hints(trees)))
 
 
-def _names_set(node: ast.AST) -> list[ast.Name]:
-    if isinstance(node, ast.withitem):
-        targets = [node.optional_vars] if node.optional_vars is not None else []
-    elif isinstance(node, ast.Assign):
-        targets = list(node.targets)
-    else:
-        targets = [node.target]  # type: ignore[attr-defined]
-    return [n for t in targets for n in ast.walk(t) if isinstance(n, ast.Name)]
+def goes_through_plain(function: FunctionNode, names: Names) -> bool:
+    """Whether all that a function goes through may be a plain collection.
 
-
-def _is_collection(value: ast.AST | None) -> bool:
-    if isinstance(value, ast.Call):
-        return isinstance(value.func, ast.Name) and value.func.id in _COLLECTIONS
-    return isinstance(value, _DISPLAYS)
+    Nothing around may be declared an iterator; names and attributes that the module itself gives a
+    value are given collections, or what somebody handed in; and loops set plain names.
+    """
+    trees = (*names.declared.trees, function)
+    if any(_is_used_up(hint) for hint in _hints(trees)):
+        return False
+    loops = [n for n in ast.walk(function) if isinstance(n, ast.For | ast.comprehension)]
+    if any(isinstance(m, ast.Attribute | ast.Subscript) for n in loops for m in ast.walk(n.target)):
+        return False
+    used = [m for n in loops for m in ast.walk(n.iter)]
+    wanted = {m.id for m in used if isinstance(m, ast.Name)}
+    wanted |= {m.attr for m in used if isinstance(m, ast.Attribute)}
+    given = [pair for tree in trees for pair in _given(tree) if pair[0] in wanted]
+    parameters = [a for t in trees for n in ast.walk(t) for a in _parameters(n)]
+    loose = {a.arg for a in parameters if a.annotation is not None and _is_loose(a.annotation)}
+    if wanted & loose:
+        return False
+    handed_in = {a.arg for a in parameters} - loose
+    return all(_is_collection(value, handed_in) for _, value in given)
 
 
 def _is_quiet(node: ast.AST, names: Names) -> bool:
@@ -93,15 +88,95 @@ def _is_quiet(node: ast.AST, names: Names) -> bool:
             return False
         if isinstance(node.func, ast.Name):
             return node.func.id in _FUNCTIONS and names.is_builtin(node.func.id)
-        return isinstance(node.func, ast.Attribute) and node.func.attr in _METHODS
+        return _is_method_call(node) and node.func.attr in _METHODS  # type: ignore[attr-defined]
     if isinstance(node, ast.Attribute):
         return names.is_steady(node.attr)
+    if isinstance(node, ast.BinOp):
+        return isinstance(node.op, ast.Add | ast.Sub | ast.Mult)
     return isinstance(node, _PLAIN)
 
 
-def _has_hooks(names: Names) -> bool:
-    return any(
-        isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef) and n.name in _HOOKS
-        for tree in names.declared.trees
-        for n in ast.walk(tree)
-    )
+def _is_method_call(node: ast.AST) -> bool:
+    return isinstance(node, ast.Call) and isinstance(node.func, ast.Attribute)
+
+
+def _may_raise(node: ast.AST) -> bool:
+    """Whether a plain value that is missing or of another type could make a question raise."""
+    if isinstance(node, ast.Compare):
+        return not all(isinstance(o, _CALM) for o in node.ops)
+    return isinstance(node, ast.BinOp) or _is_method_call(node)
+
+
+def _hints(trees: Iterable[ast.AST]) -> Iterator[ast.expr]:
+    """All annotations in some code."""
+    for tree in trees:
+        for node in ast.walk(tree):
+            if isinstance(node, ast.AnnAssign):
+                yield node.annotation
+            for argument in _parameters(node):
+                if argument.annotation is not None:
+                    yield argument.annotation
+
+
+def _parameters(node: ast.AST) -> list[ast.arg]:
+    if not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.Lambda):
+        return []
+    arguments = node.args
+    every = [*arguments.posonlyargs, *arguments.args, *arguments.kwonlyargs]
+    return [*every, *(a for a in (arguments.vararg, arguments.kwarg) if a is not None)]
+
+
+def _words(hint: ast.expr) -> Iterator[str]:
+    for node in ast.walk(hint):
+        if isinstance(node, ast.Name):
+            yield node.id
+        elif isinstance(node, ast.Attribute):
+            yield node.attr
+        elif isinstance(node, ast.Constant):
+            yield str(node.value)
+
+
+def _may_be_missing(hint: ast.expr) -> bool:
+    union = any(isinstance(n, ast.BinOp) for n in ast.walk(hint))
+    return union or any(w in ("None", "Optional", "Union") or "|" in w for w in _words(hint))
+
+
+def _is_used_up(hint: ast.expr) -> bool:
+    return any(used in word for word in _words(hint) for used in _USED_UP)
+
+
+def _is_loose(hint: ast.expr) -> bool:
+    """Whether an annotation takes whatever can be gone through, an iterator among others."""
+    return any("Iterable" in word for word in _words(hint))
+
+
+def _given(tree: ast.AST) -> Iterator[tuple[str, ast.expr | None]]:
+    """Names and attributes that some code gives a value, each with the value."""
+    for node in ast.walk(tree):
+        targets: list[ast.expr] = []
+        if isinstance(node, ast.Assign):
+            targets = node.targets
+        elif isinstance(node, ast.AnnAssign | ast.AugAssign | ast.NamedExpr):
+            targets = [node.target]
+        elif isinstance(node, ast.withitem) and node.optional_vars is not None:
+            targets = [node.optional_vars]
+        value = getattr(node, "value", None)
+        for target in targets:
+            for part in ast.walk(target):
+                plain = value if part is target else None
+                if isinstance(part, ast.Name) and isinstance(part.ctx, ast.Store):
+                    if not (isinstance(node, ast.AnnAssign) and value is None):
+                        yield part.id, plain
+                elif isinstance(part, ast.Attribute) and isinstance(part.ctx, ast.Store):
+                    if not (isinstance(node, ast.AnnAssign) and value is None):
+                        yield part.attr, plain
+
+
+def _is_collection(value: ast.AST | None, handed_in: set[str]) -> bool:
+    if isinstance(value, ast.Call):
+        name = value.func.id if isinstance(value.func, ast.Name) else ""
+        # A field of a dataclass says what it is by its annotation.
+        return name in _COLLECTIONS or name == "field"
+    if isinstance(value, ast.Name):
+        return value.id in handed_in
+    return isinstance(value, _DISPLAYS)

@@ -94,9 +94,9 @@ class FilterPipeline(Move):
         if not isinstance(node, cst.For) or node.orelse is not None or node.asynchronous:
             return NOT_MINE
         loop = _heart_of(node, around)
-        if loop is None or loop.targets & live_after(function_of(place)).get(
-            id(node), loop.targets
-        ):
+        if loop is None or not all(_is_plain(f.target) for f, _ in loop.clauses):
+            return NOT_MINE
+        if loop.targets & live_after(function_of(place)).get(id(node), loop.targets):
             return NOT_MINE
         found = _answered(place, index, loop, around) or _gathered(place, index, loop)
         if found is None or any(
@@ -187,6 +187,13 @@ def _heart_of(node: cst.For, around: Around) -> _Loop | None:
     clauses.append((current, tuple(tests)))
     plain = all(isinstance(s, cst.SimpleStatementLine) for s in body)
     return _Loop(tuple(clauses), tuple(body)) if plain else None
+
+
+def _is_plain(target: cst.BaseExpression) -> bool:
+    """Whether a loop sets nothing but names."""
+    if isinstance(target, cst.Tuple | cst.List):
+        return all(_is_plain(e.value) for e in target.elements)
+    return isinstance(target, cst.Name)
 
 
 def _goes_on(node: cst.If) -> bool:
