@@ -25,6 +25,9 @@ from .search import Edge, Limits, Search
 from .settings import Settings
 from .taste import LEAST_GAIN, LEAST_OF_TRIFLES, LINE_PRICE, STEP_PRICE, cost_of
 
+# So many steps that trials did not let pass; after that only proofs count in a function, since
+# what cannot be tried once can hardly be tried at all.
+_TRIED = 2
 # From this nesting on, a function that stays as it is has a reason.
 _DEEP = 3
 # Other steps that are listed where a person asks what else is possible.
@@ -64,6 +67,7 @@ class FunctionWork:
         self.broken: list[Broken] = []
         self._seen: set[str] = {region.text}
         self._original = _lines(region)
+        self._in_vain = 0
         self._made: dict[tuple[str, str], Candidate] = {}
         self._verdicts: dict[tuple[str, str], Step] = {}
         self._regions: dict[str, Region] = {}
@@ -198,8 +202,9 @@ class FunctionWork:
     def _holds(self, before: Region, candidate: Candidate) -> bool:
         step = self._judged(before, candidate)
         if not step.verdict.holds:
-            if not candidate.tentative:
+            if not candidate.tentative and (self._in_vain < _TRIED or self.settings.only):
                 self.taken_back.append(step)
+                self._in_vain += 1
             return False
         self._verdicts[before.text, candidate.region.text] = step
         self._regions[candidate.region.text] = candidate.region
@@ -210,7 +215,8 @@ class FunctionWork:
         self.region = region
 
     def _judged(self, before: Region, found: Candidate) -> Step:
-        verdict = self._verdict(before, found.region, run=not found.tentative)
+        run = not found.tentative and (self._in_vain < _TRIED or bool(self.settings.only))
+        verdict = self._verdict(before, found.region, run=run)
         return Step(found.move, found.line, found.why, self._diff(before, found.region), verdict)
 
     def _verdict(self, before: Region, after: Region, *, run: bool) -> SubjectVerdict:
