@@ -10,7 +10,8 @@ import pytest
 from hypothesis import given, strategies as st
 
 import dreck
-from dreck.planner.taste import WEIGHTS, cost_of, cost_of_module
+from dreck.planner.taste import cost_of, cost_of_module
+from dreck.planner.weights import WEIGHTS
 
 # (what it is about, the better body, the worse body)
 BETTER = [

@@ -22,7 +22,8 @@ from .candidates import Broken, LeftAlone
 from .project import Project
 from .results import Offer, Step, Untangled, told
 from .settings import Settings
-from .taste import LINE_PRICE, REACH_PRICES, STEP_PRICE, cost_of, cost_of_module
+from .taste import cost_of, cost_of_module
+from .weights import LINE_PRICE, REACH_PRICES, STEP_PRICE
 
 # What costs a little more than what is there is still offered; and so many offers of one function.
 _HARDLY = -2.0

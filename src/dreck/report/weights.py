@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ..planner.taste import WEIGHTS
+from ..planner.weights import WEIGHTS
 
 HEAD = "<!-- weights: written by docs/regenerate.py -->"
 TAIL = "<!-- end of weights -->"

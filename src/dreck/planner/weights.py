@@ -1,0 +1,173 @@
+"""The weights of the cost: one table, each term with its reason and, where there is one, its source.
+
+The terms are told in ``docs/measures.md``, whose table is written from this one.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from types import MappingProxyType
+
+
+@dataclass(frozen=True, slots=True)
+class Weight:
+    """What one occurrence of something costs, and why.
+
+    Attributes:
+        points: the cost of one; a plain statement at the left edge is 1.
+        what: what is counted.
+        why: the reason, with its source where there is one.
+    """
+
+    points: float
+    what: str
+    why: str
+
+
+_MEMORY = (
+    "a reader holds about four things at once (N. Cowan, The magical number 4 in short-term"
+    " memory, Behavioral and Brain Sciences 24, 2001)"
+)
+_PATHS = (
+    "every decision is one more path to follow and to test (T. J. McCabe, A Complexity Measure,"
+    " IEEE Transactions on Software Engineering SE-2, 1976)"
+)
+
+WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
+    {
+        "statements": Weight(1.0, "statements", "each has to be read"),
+        "page": Weight(
+            0.4,
+            "statements of a function beyond a page of 30",
+            "what is out of sight has to be remembered",
+        ),
+        "text": Weight(0.04, "names, operators and values", "long lines take longer to read"),
+        "open": Weight(
+            0.5, "conditions open around a statement, added up over all statements", _MEMORY
+        ),
+        "deep": Weight(
+            0.25,
+            "conditions open around a statement beyond the second, the further the more",
+            _MEMORY,
+        ),
+        "guarded": Weight(
+            0.15,
+            "statements of a guard clause, in place of *open*",
+            "a check that leaves at once can be forgotten when it is read",
+        ),
+        "distance": Weight(
+            0.12,
+            "statements between a condition and what happens if it does not hold",
+            "the condition has to be remembered, or looked up again",
+        ),
+        "decisions": Weight(0.8, "ifs, elifs, cases, loops on a condition", _PATHS),
+        "choices": Weight(1.3, "conditional expressions", _PATHS),
+        "nested choices": Weight(
+            2.0, "conditional expressions inside others", "nothing shows which else is whose"
+        ),
+        "operands": Weight(0.65, "operands of a condition beyond the first", _MEMORY),
+        "crowds": Weight(0.7, "operands of a condition beyond the third", _MEMORY),
+        "mixtures": Weight(
+            0.7, "changes between `and` and `or` in a condition", "precedence has to be known"
+        ),
+        "negations": Weight(
+            0.45,
+            "`not`",
+            "a negated sentence takes longer to verify (P. C. Wason, Response to affirmative and"
+            " negative binary statements, British Journal of Psychology 52, 1961)",
+        ),
+        "negative signs": Weight(0.1, "`!=`, `is not`, `not in`", "as for negations, but one sign"),
+        "negated groups": Weight(
+            0.4,
+            "`not` around an `and` or an `or`",
+            "each part has to be turned round by the reader",
+        ),
+        "said truths": Weight(
+            0.9, "comparisons with True or False, and choices between the two", "it says nothing"
+        ),
+        "else": Weight(0.35, "plain elses", "their condition is the opposite of all above"),
+        "needless else": Weight(
+            1.1,
+            "else and elif behind an arm that leaves",
+            "they look like alternatives where there is only a rest",
+        ),
+        "broken rows": Weight(
+            1.5,
+            "choices of two right behind a guard clause",
+            "a row of checks ends in something that looks like one and is none",
+        ),
+        "empty arms": Weight(1.0, "arms that do nothing", "there is nothing to read there"),
+        "repeats": Weight(
+            0.8, "statements that stand there once more", "whoever changes one must find the others"
+        ),
+        "repeated tests": Weight(
+            0.5, "conditions asked once more", "whoever changes one must find the others"
+        ),
+        "names": Weight(0.2, "local names", _MEMORY),
+        "carried": Weight(
+            0.5,
+            "assignments of a local name beyond its first, outside of loops that count with it",
+            "which value it holds depends on the way taken",
+        ),
+        "flags": Weight(
+            1.6,
+            "local names that only hold constants, and are asked for",
+            "a flag tells later what was known before",
+        ),
+        "jumps": Weight(
+            0.7,
+            "`continue` and `break`",
+            "the reader has to look for where control goes on",
+        ),
+        "bare returns": Weight(
+            0.8, "`return` without a value", "as for jumps, and it hands out None without saying so"
+        ),
+        "copied ends": Weight(
+            0.9,
+            "exits behind work that say what the end of the function or loop says anyway",
+            "it looks like a case of its own, and is the common end",
+        ),
+        "hidden arms": Weight(
+            0.6,
+            "statements before such an exit, from the third on; two more inside an arm of a choice",
+            "the work of one arm and the work of the next are alternatives, and do not look it",
+        ),
+        "late checks": Weight(
+            1.3,
+            "checks that only leave, behind more work than they guard",
+            "what follows is an optional last step, and looks like the main work",
+        ),
+        "broken runs": Weight(
+            0.5, "`break` from a loop inside of a loop", "which one is left has to be worked out"
+        ),
+        "scattered": Weight(
+            0.5,
+            "chains that ask for a kind which another chain asks for too",
+            "what is done for one kind has to be put together from several places",
+        ),
+        "helpers": Weight(
+            0.2,
+            "functions beside the one at hand",
+            "a helper is visited, cheaply if its name tells",
+        ),
+        "parameters": Weight(0.12, "parameters", _MEMORY),
+        "classes": Weight(1.5, "classes", "one more thing to know"),
+        "rows": Weight(0.2, "rows and values of tables and constants", "each has to be read"),
+        "kinds": Weight(
+            0.4,
+            "tests of one subject for a kind, from the third on",
+            "the function must know all kinds by name, and the next kind changes it",
+        ),
+    }
+)
+PAGE = 30
+# A guard clause holds this many statements at most.
+GUARD = 4
+# What a step costs by itself, and each line that it writes: nothing is changed for next to nothing.
+STEP_PRICE = 0.2
+LINE_PRICE = 0.02
+# A function that would only be better by this much is left as it is; more where only trifles change.
+LEAST_GAIN = 0.4
+LEAST_OF_TRIFLES = 1.5
+# What it costs to go beyond the function: more places change, and more people notice.
+REACH_PRICES = {"inside": 0.0, "beside": 0.1, "across": 2.0}
