@@ -14,6 +14,8 @@ from typing import Any
 from dreck.judge.trials.answers import Answers
 from dreck.judge.trials.checking import Check
 from dreck.judge.trials.loading import load, subject_in
+from dreck.judge.trials.recipes import Side
+from dreck.judge.trials.trying import Tried
 
 ROUNDS = 7
 QUICK = (
@@ -43,6 +45,13 @@ def by_hand(functions: list[Any], inputs: list[tuple[Any, ...]]) -> int:
     return differences
 
 
+def _arguments(tried: Tried, side: Side) -> tuple[object, ...]:
+    """What a trial passed."""
+    if tried.case is None:
+        return tried.arguments
+    return tuple(r.build(side, Answers({})) for r in tried.case.recipes)
+
+
 def measured(text: str) -> tuple[int, float, float]:
     """Inputs tried, microseconds of a trial, and of a round of the hand-written loop."""
     request = {
@@ -65,11 +74,7 @@ def measured(text: str) -> tuple[int, float, float]:
     assert check.trials() is None
     trials = time.perf_counter() - started
     side = load(text, "before.py", "timed")
-    columns = check.parameters.recipes
-    inputs = [
-        tuple(c[i].build(side, Answers({})) for c, i in zip(columns, t.row, strict=True))
-        for t in check.inputs
-    ]
+    inputs = [_arguments(t, side) for t in check.pair.tried]
     functions = [subject_in(load(text, "before.py", "timed"), "f").function for _ in range(2)]
     started = time.perf_counter()
     assert by_hand(functions, inputs) == 0

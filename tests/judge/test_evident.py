@@ -12,6 +12,8 @@ import pytest
 import dreck
 from dreck import Verdict
 from dreck.judge.trials.evident import evident
+from dreck.judge.trials.growing import Grower
+from dreck.judge.trials.pool import Pool
 from dreck.judge.trials.shapes import Reader
 
 # What a function does with its parameter, and what every value drawn for it must look like.
@@ -32,7 +34,7 @@ def test_values_fit_their_use(use: str) -> None:
     """Every value is of the kind that the code takes, and the same ones are drawn on every run."""
     tree = ast.parse(f"def f(boat):\n    return {use}\n")
     shape = Reader(tree).parameters(tree.body[0])["boat"]
-    drawn = [[r.text for r in evident(shape, "boat", {})] for _ in range(2)]
+    drawn = [[r.text for r in evident(shape, "boat", Grower(Pool(), {}, "f"))] for _ in range(2)]
     assert drawn[0] == drawn[1] and len(drawn[0]) > 2
     assert all(KINDS[use] in text and "Probe" not in text for text in drawn[0]), drawn[0][:5]
 

@@ -341,7 +341,7 @@ def strong(boat: Boat) -> bool:
     return boat.power > 2 and boat.kind == "tug"
 
 
-#: an attribute that objects of a derived class lack -> unproved
+#: an attribute that objects of a derived class lack -> differs
 class Boat:
     def __init__(self, kind: str, power: int):
         self.kind = kind

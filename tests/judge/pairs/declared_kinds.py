@@ -34,7 +34,7 @@ def lower(a: Set[str], b: Set[str]) -> bool:
     return not a >= b
 
 
-#: keys are only partly ordered -> unproved
+#: keys are only partly ordered -> differs
 def lower(a: dict[str, int], b: dict[str, int]) -> bool:
     return a.keys() <= b.keys()
 #: becomes

@@ -907,7 +907,7 @@ class Upper(Lock):
         return False
 
 
-#: a property that acts is asked once less -> unproved
+#: a property that acts is asked once less -> differs
 class Lock:
     def __init__(self):
         self.count = 0

@@ -882,7 +882,7 @@ def any_late(boats: list[int]):
     return any(10 // boat > 3 for boat in boats)
 
 
-#: an order of what is declared to be missing at times -> unproved
+#: an order of what is declared to be missing at times -> differs
 def any_late(boats: list[int | None]):
     late = False
     for boat in boats:

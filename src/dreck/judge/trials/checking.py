@@ -8,11 +8,9 @@ from __future__ import annotations
 import ast
 import inspect
 import math
-import re
 import time
 from collections import deque
-from collections.abc import Iterator
-from dataclasses import dataclass
+from collections.abc import Callable, Iterable, Iterator
 from itertools import islice
 from typing import Any, TypeAlias
 
@@ -23,25 +21,45 @@ from ..walk.prove import Proved
 from ..world.loading import names_around, names_for
 from . import quick
 from .answers import RAISES, Answers
+from .cases import Callee, Case, Version
 from .clock import TooLong
+from .corpus import Corpus, Growing, Grown, in_a_row
+from .growing import Grower
 from .instrument import MARK, Branch, Seen, fitted
-from .loading import CannotCall, CannotLoad, Subject, load, subject_in
-from .observe import Observation, observe
-from .plan import Parameters, Row, neighbours, own_row, parameters_of, random_rows, shapes_of
-from .recipes import Recipe, Side, joined, library_names
-from .recorded import in_words, recorded_row
+from .loading import CannotCall, CannotLoad, Subject, load
+from .observe import Observation
+from .plan import (
+    Parameters,
+    Row,
+    Shapes,
+    neighbours,
+    own_row,
+    parameters_of,
+    random_rows,
+    shapes_of,
+)
+from .pool import pool_of
+from .recipes import Recipe, Side
+from .recorded import recorded_row
 from .suggest import handled_errors, suggestions, with_callees
+from .trying import Difference, Pair, Tried
 
-# Inputs tried at most, and seconds spent on them.
-MOST_TRIALS = 2_500
-TRIAL_SECONDS = 6.0
+# Inputs tried at most: those listed, those grown, those drawn with what stand-ins were compared with,
+# and calls in a row. The seconds for each only end what is slow: what is tried must not depend on how
+# busy the machine is.
+MOST_LISTED, LISTED_SECONDS = 1_000, 5.0
+MOST_GROWN, GROWN_SECONDS = 2_000, 6.0
+MOST_LEARNT, LEARNT_SECONDS = 800, 3.0
+MOST_IN_A_ROW, IN_A_ROW_SECONDS = 400, 4.0
+# Grown inputs in a row that go nowhere new, after which it is enough.
+ENOUGH = 600
 # Planted faults tried at most, and seconds spent on all of them.
 MOST_FAULTS = 60
 FAULT_SECONDS = 6.0
-# Values kept of what stand-ins of one name were compared with.
-_MOST_LEARNT = 24
 # Simpler inputs tried while shrinking one that shows a difference.
-MOST_SHRINKS = 200
+MOST_SHRINKS = 300
+# Other methods that are called before the one in question.
+MOST_OTHERS = 6
 
 
 # Stands in a column of values for what has to be built anew for each call.
@@ -53,19 +71,6 @@ class BadInputs(Exception):
     """The user's generator of inputs does not work."""
 
 
-@dataclass(slots=True)
-class Tried:
-    """An input that showed no difference, and what the old version did with it.
-
-    ``quickly`` is set if the quick way was enough; else ``seen`` is.
-    """
-
-    row: Any  # the arguments if tried quickly, else the recipes
-    answers: dict[str, int]
-    seen: Observation | None
-    quickly: quick.Outcome | None
-
-
 class Check:
     """One request: two versions of one subject."""
 
@@ -74,30 +79,31 @@ class Check:
         self.name: str = request["subject"]
         self.texts = (request["before"]["text"], request["after"]["text"])
         self.paths = (request["before"]["path"], request["after"]["path"])
-        self.sides = tuple(
-            self._load(text, path) for text, path in zip(self.texts, self.paths, strict=True)
-        )
-        self.subjects = tuple(subject_in(side, self.name) for side in self.sides)
+        sides = [self._load(t, p) for t, p in zip(self.texts, self.paths, strict=True)]
+        self.versions = (Version(sides[0]), Version(sides[1]))
+        self.subjects = tuple(v.subject(self.name) for v in self.versions)
         nodes = [_node(text, self.name) for text in self.texts]
-        modules = [ast.parse(text) for text in self.texts]
-        self.suggested = suggestions(
-            *nodes, *with_callees(self.subjects[0].function, request["roots"]), modules=modules
-        )
+        self.modules = [ast.parse(text) for text in self.texts]
+        around = with_callees(self.subjects[0].function, request["roots"])
+        self.suggested = suggestions(*nodes, *around, modules=self.modules)
         self.suggested[RAISES] = handled_errors(*nodes)
-        self.shapes = shapes_of(modules, self.name)
-        self.parameters: Parameters = self._parameters()
-        self.learnt: dict[str, set[Any]] = {}  # what stand-ins were compared with, by name
-        self.assumed: dict[str, Any] | None = None  # a difference that only a stand-in shows
-        self.inputs: list[Tried] = []
-        self.recorded = 0
+        self.grower = Grower(pool_of([*nodes, *around], self.modules), self.suggested, self.name)
+        self.shapes = shapes_of(self.modules, self.name)
         self.guide = _Guide(self)
-        sides = zip(self.sides, self.texts, strict=True)
-        self._quick = all(quick.keeps_no_state(side, text) for side, text in sides)
+        self.pair = Pair(self.versions, self.guide.versions, self.suggested)
+        self.callee = self._callee(self.name, self.shapes)
+        self.recorded = 0
+        self._quick = all(
+            quick.keeps_no_state(v.side, t) for v, t in zip(self.versions, self.texts, strict=True)
+        )
         self._values = self._plain_values()
 
-    def _parameters(self) -> Parameters:
-        request, subjects = self.request, self.subjects
-        return parameters_of(subjects[0], self.suggested, request["aim"], subjects[1], self.shapes)
+    def _callee(self, name: str, shapes: Shapes) -> Callee:
+        """What is called, with the recipes for its parameters."""
+        old, new = (v.subject(name) for v in self.versions)
+        aim = self.request["aim"] if name == self.name else {}
+        parameters = parameters_of(old, self.suggested, aim, new, shapes, self.grower)
+        return Callee(name, old.suffix, parameters)
 
     def _load(self, source: str | ast.Module, path: str, **extra: Any) -> Side:
         return load(source, path, self.request["module"], **extra)
@@ -105,73 +111,166 @@ class Check:
     def run(self) -> dict[str, Any]:
         """All trials, then coverage and planted faults; or the difference found."""
         difference = self.trials()
+        count = len(self.pair.tried)
         if difference is not None:
-            return {"outcome": "differs", "count": len(self.inputs) + 1, **difference}
-        if not self.inputs:
+            return {"outcome": "differs", "count": count + 1, **difference}
+        if not self.pair.tried:
             return {"outcome": "nothing tried", "why": "no input could be built for its parameters"}
         before, after = (self.guide.coverage(i) for i in range(2))
-        arrived = [v[2].arrived for v in self.guide.versions]
         return {
             "outcome": "same",
-            "count": len(self.inputs),
-            "arrived": arrived,
+            "count": count,
+            "arrived": [s.arrived for s in self.guide.seen],
             "recorded": self.recorded,
             "before": before,
             "after": after,
-            "assumed": self.assumed,
+            "assumed": self.pair.assumed,
             **self._faults(),
         }
 
-    def _observe(self, which: int, row: tuple[Recipe, ...], answers: Answers) -> Observation:
-        return _observed(self.subjects[which], self.sides[which], row, self.parameters, answers)
-
     def trials(self) -> dict[str, Any] | None:
         """Try inputs, those first that resemble one which went where none went before."""
-        if not all(self.parameters.recipes):
+        if not all(self.callee.parameters.recipes):
             return None
         found = self._own_inputs() or self._recorded_calls()
-        start = time.monotonic()
-        if found is None:
-            found = self._searched(MOST_TRIALS * 3 // 5, start + TRIAL_SECONDS / 2)
+        found = found or self._searched(MOST_LISTED, LISTED_SECONDS)
+        found = found or self._grown()
         if found is None and self._learns():
-            found = self._searched(MOST_TRIALS, start + TRIAL_SECONDS)
-        return found
+            found = self._searched(MOST_LEARNT, LEARNT_SECONDS)
+        return found or self._in_a_row()
 
-    def _searched(self, most: int, end: float) -> dict[str, Any] | None:
-        """Try inputs until so many were tried, or until that time."""
-        choices = _Choices(self.parameters)
+    def _searched(self, most: int, seconds: float) -> dict[str, Any] | None:
+        """Try what is listed for the parameters, until so many were tried, or so long."""
+        choices = _Choices(self.callee.parameters)
+        most += len(self.pair.tried)
+        end = time.monotonic() + seconds
         found = None
-        while found is None and len(self.inputs) < most and time.monotonic() < end:
-            slow = self._quick_run(choices) if self._quick else next(choices, None)
+        while found is None and len(self.pair.tried) < most and time.monotonic() < end:
+            slow = self._quick_run(choices, most) if self._quick else next(choices, None)
             if slow is None:
                 return None
             found = self._slow_trial(slow, choices)
         return found
 
+    def _grown(self) -> dict[str, Any] | None:
+        """Try inputs grown from what is declared and evident, and variations of those that went
+        where none went before.
+        """
+        self.corpus = Corpus(Growing.of(self.grower, self.subjects[0], self.callee, self.shapes))
+        fresh = _Fresh(self.corpus, time.monotonic() + GROWN_SECONDS)
+        while True:
+            first = next(fresh, None)
+            grown = self._quick_grown(first, fresh) if self._quick else first
+            if grown is None:
+                return None
+            case, answers = grown.case(), self.pair.answers()
+            found = self._attempt(case, answers)
+            if found is not None:
+                return self._simplest(grown, found)
+            if self.guide.is_new(answers) and not case.stands:
+                fresh.keep(grown)
+
+    def _quick_grown(self, grown: Grown | None, fresh: _Fresh) -> Grown | None:
+        """Try plain inputs one after the other; return the first that needs the slow way."""
+        before, after = self.guide.functions
+        kinds = set(self.callee.parameters.kinds)
+        is_plain = inspect.Parameter.KEYWORD_ONLY not in kinds
+        try:
+            with quick.lane() as output:
+                while grown is not None and is_plain:
+                    row = [t.recipe for t in grown.calls[0][1]]
+                    if not all(r.is_plain for r in row):
+                        return grown
+                    arguments = tuple([r.value for r in row])
+                    self.guide.start()
+                    outcome = quick.outcome(before, arguments)
+                    if (
+                        outcome is None
+                        or outcome != quick.outcome(after, arguments)
+                        or output.tell()
+                    ):
+                        return grown
+                    self.pair.tried.append(Tried(None, arguments, {}, None, outcome))
+                    if self.guide.grew():
+                        fresh.keep(grown)
+                    grown = next(fresh, None)
+        except TooLong:
+            return grown
+        return grown
+
+    def _attempt(self, case: Case, answers: Answers) -> Difference | None:
+        self.guide.start()
+        return self.pair.attempt(case, answers)
+
+    def _simplest(self, grown: Grown, found: Difference) -> dict[str, Any]:
+        best = self.pair.shrunk(found, lambda shows: grown.simplify(shows, MOST_SHRINKS))
+        return self.pair.described(best)
+
+    def _in_a_row(self) -> dict[str, Any] | None:
+        """Try calls one after the other, where one could leave something for the next."""
+        keeps = not self._quick or self.subjects[0].takes == "self" or _keeps(self.subjects)
+        if not keeps:
+            return None
+        growing = self.corpus.growing
+        others = [g for n in self._unchanged_methods() if (g := self._other(n)) is not None]
+        end = time.monotonic() + IN_A_ROW_SECONDS
+        for _ in range(MOST_IN_A_ROW):
+            if time.monotonic() > end:
+                break
+            grown = in_a_row(growing, others, self.corpus)
+            found = self._attempt(grown.case(), self.pair.answers())
+            if found is not None:
+                return self._simplest(grown, found)
+        return None
+
+    def _unchanged_methods(self) -> list[str]:
+        """Methods beside the one in question that are the same in both versions."""
+        owner = self.name.rpartition(".")[0]
+        if not owner:
+            return []
+        texts = [
+            {f.name: ast.dump(f.node) for f in functions_of(m) if f.name.startswith(f"{owner}.")}
+            for m in self.modules
+        ]
+        same = [n for n, t in texts[0].items() if texts[1].get(n) == t and n != self.name]
+        return [n for n in same if not n.rpartition(".")[2].startswith("__")][:MOST_OTHERS]
+
+    def _other(self, name: str) -> Growing | None:
+        try:
+            subject = self.versions[0].subject(name)
+            shapes = shapes_of(self.modules, name)
+            callee = self._callee(name, shapes)
+        except (CannotCall, StopIteration, ValueError, TypeError):
+            return None
+        if subject.takes != self.subjects[0].takes or not all(callee.parameters.recipes):
+            return None
+        return Growing.of(self.grower, subject, callee, shapes)
+
     def _learns(self) -> bool:
         """Draw plain values anew, with what stand-ins were compared with: the value that a bound was
         worked out to be stands in no text.
         """
-        if not self.learnt:
+        if not self.pair.learnt:
             return False
-        for name, values in self.learnt.items():
+        for name, values in self.pair.learnt.items():
             known = self.suggested.setdefault(name, [])
             near = [n for v in sorted(values, key=repr) for n in _near(v)]
             known += [
                 v for v in near if not any(v is k or (type(v) is type(k) and v == k) for k in known)
             ]
-        self.parameters = self._parameters()
+        self.callee = self._callee(self.name, self.shapes)
         self._values = self._plain_values()
         return True
 
     def _plain_values(self) -> list[list[Any]]:
-        recipes = self.parameters.recipes
+        recipes = self.callee.parameters.recipes
         return [[r.value if r.is_plain else _NOT_PLAIN for r in c] for c in recipes]
 
-    def _quick_run(self, choices: _Choices) -> _Choice | None:
+    def _quick_run(self, choices: _Choices, most: int) -> _Choice | None:
         """Try plain inputs one after the other; return the first that needs the slow way."""
         before, after = self.guide.functions
         run = quick.outcome
+        tried = self.pair.tried
         choice: _Choice | None = None
         try:
             with quick.lane() as output:
@@ -182,22 +281,42 @@ class Check:
                     outcome = run(before, arguments)
                     if outcome is None or outcome != run(after, arguments) or output.tell():
                         return choice
-                    self.inputs.append(Tried(arguments, {}, None, outcome))
+                    tried.append(Tried(None, arguments, {}, None, outcome))
                     if self.guide.grew():
                         choices.vary(choice[0], {})
-                    if len(self.inputs) >= MOST_TRIALS:
+                    if len(tried) >= most:
                         return None
         except TooLong:
             return choice
         return None
 
     def _slow_trial(self, choice: _Choice, choices: _Choices) -> dict[str, Any] | None:
-        row = self._row(choice[0])
-        answers = Answers(self.suggested, choice[1])
-        found = self._try(row, answers)
-        if found is None and self.guide.is_new(row, answers):
+        case = self._case(choice[0])
+        answers = self.pair.answers(choice[1])
+        found = self._attempt(case, answers)
+        if found is not None:
+            best = self.pair.shrunk(found, lambda shows: self._simplify(case, shows))
+            return self.pair.described(best)
+        if self.guide.is_new(answers):
             choices.vary(choice[0], answers.given(), answers.alternatives())
-        return found
+        return None
+
+    def _case(self, choice: Row) -> Case:
+        row = tuple(c[i] for c, i in zip(self.callee.parameters.recipes, choice, strict=True))
+        return Case(((self.callee, row),))
+
+    def _simplify(self, case: Case, shows: Callable[[Case], bool]) -> None:
+        """Try simpler arguments of those listed, one place after the other."""
+        row, budget = case.calls[0][1], MOST_SHRINKS
+        for position, recipes in enumerate(self.callee.parameters.recipes):
+            for simpler in sorted((r for r in recipes if not r.stands), key=_plainness):
+                budget -= 1
+                if _plainness(simpler) >= _plainness(row[position]) or budget < 0:
+                    break
+                trial = (*row[:position], simpler, *row[position + 1 :])
+                if shows(Case(((self.callee, trial),))):
+                    row = trial
+                    break
 
     def _own_inputs(self) -> dict[str, Any] | None:
         """Try what the user's own generator yields; each side gets objects of its own."""
@@ -206,151 +325,51 @@ class Check:
         names: dict[str, Any] = {}
         try:
             exec(compile(self.request["inputs"], "<inputs>", "exec"), names)
-            count = sum(
-                1 for _ in islice(names["inputs"](self.sides[0].module, self.name), MOST_TRIALS)
-            )
+            made = names["inputs"](self.versions[0].side.module, self.name)
+            count = sum(1 for _ in islice(made, MOST_LISTED))
         except Exception as error:
             raise BadInputs(
                 f"the file with inputs fails: {type(error).__name__}: {error}"
             ) from error
-        for number in range(count):
-            row = own_row(names["inputs"], self.name, number, len(self.parameters.names))
-            answers = Answers(self.suggested)
-            found = self._try(row, answers)
-            if found is not None:
-                return found
-            self.guide.is_new(row, answers)
-        return None
+        length = len(self.callee.parameters.names)
+        rows = (own_row(names["inputs"], self.name, n, length) for n in range(count))
+        return next((f for row in rows if (f := self._given(row)) is not None), None)
 
     def _recorded_calls(self) -> dict[str, Any] | None:
         """Try the calls that the project's tests made."""
-        given = [k is not inspect.Parameter.VAR_POSITIONAL for k in self.parameters.kinds]
+        kinds = self.callee.parameters.kinds
+        given = [k is not inspect.Parameter.VAR_POSITIONAL for k in kinds]
+        side = self.versions[0].side
         for number, call in enumerate(self.request["calls"]):
             try:
-                row = recorded_row(call, number, self.request["call_modules"], given, self.sides[0])
+                row = recorded_row(call, number, self.request["call_modules"], given, side)
             except Exception:
                 continue  # its classes cannot be found here
-            answers = Answers(self.suggested)
-            found = self._try(row, answers)
+            found = self._given(row)
             if found is not None:
                 return found
-            self.guide.is_new(row, answers)
             self.recorded += 1
         return None
 
-    def _row(self, choice: Row) -> tuple[Recipe, ...]:
-        return tuple(c[i] for c, i in zip(self.parameters.recipes, choice, strict=True))
-
-    def _try(self, row: tuple[Recipe, ...], answers: Answers) -> dict[str, Any] | None:
-        try:
-            before = self._observe(0, row, answers)
-        except Exception:
-            return None  # the input itself could not be built
-        self._note_comparisons(answers)
-        if not self._parted(before, row, answers):
-            if before.ended and not before.is_beyond:
-                self.inputs.append(Tried(row, answers.given(), before, None))
-            return None
-        again = self._observe(0, row, Answers(self.suggested, answers.given()))
-        if not again.same_as(before) or not self._parted(
-            again, row, Answers(self.suggested, answers.given())
-        ):
-            return None  # the old version differs from itself: no evidence about a change
-        stands = joined(row)
-        if not stands:
-            return self._shrunk(row, answers, before)
-        if self.assumed is None:
-            self.assumed = {"stands": stands, **self._described(row, answers.given())}
+    def _given(self, row: tuple[Recipe, ...]) -> dict[str, Any] | None:
+        """Try an input that somebody gave."""
+        case, answers = Case(((self.callee, row),)), self.pair.answers()
+        found = self._attempt(case, answers)
+        if found is not None:
+            best = self.pair.shrunk(found, lambda shows: self._simplify(case, shows))
+            return self.pair.described(best)
+        self.guide.is_new(answers)
         return None
 
-    def _note_comparisons(self, answers: Answers) -> None:
-        """Keep what stand-ins were compared with."""
-        for question in answers.given():
-            asked, _, value = question.partition(" against ")
-            name = re.sub(r"[#\d()\[\]]+$", "", asked).rpartition(".")[2]
-            if value and name.isidentifier() and len(self.learnt.get(name, ())) < _MOST_LEARNT:
-                try:
-                    self.learnt.setdefault(name, set()).add(ast.literal_eval(value))
-                except (ValueError, SyntaxError, TypeError, MemoryError):
-                    continue  # compared with something that is no constant
-
-    def _parted(self, before: Observation, row: tuple[Recipe, ...], answers: Answers) -> bool:
-        second = answers.restart()
-        after = self._observe(1, row, second)
-        answers.adopt(second)
-        # Time and depth do not count: what took the old version too long says nothing of the new one.
-        if not before.ended or before.is_beyond or after.is_beyond:
-            return False
-        return not before.same_as(after)
-
-    def _shrunk(
-        self, row: tuple[Recipe, ...], answers: Answers, first: Observation
-    ) -> dict[str, Any]:
-        """The same difference with simpler arguments, as far as quickly found."""
-        best, given, budget = row, answers.given(), MOST_SHRINKS
-        for position, recipes in enumerate(self.parameters.recipes):
-            for simpler in sorted((r for r in recipes if not r.stands), key=_plainness):
-                budget -= 1
-                if _plainness(simpler) >= _plainness(best[position]) or budget < 0:
-                    break
-                trial = (*best[:position], simpler, *best[position + 1 :])
-                asked = Answers(self.suggested, given)
-                if self._still_parts(trial, asked, first):
-                    best, given = trial, asked.given()
-                    break
-        return self._described(best, given)
-
-    def _still_parts(self, row: tuple[Recipe, ...], asked: Answers, first: Observation) -> bool:
-        """Whether a simpler input shows a difference, and the old version still ends the same
-        way.
-        """
-        try:
-            before = self._observe(0, row, asked)
-            ends_alike: bool = before.essence[0] == first.essence[0]
-            return ends_alike and self._parted(before, row, asked)
-        except Exception:
-            return False
-
-    def _described(self, row: tuple[Recipe, ...], given: dict[str, int]) -> dict[str, Any]:
-        first = Answers(self.suggested, given)
-        before = self._observe(0, row, first)
-        second = first.restart()
-        after = self._observe(1, row, second)
-        by_position, by_name = self.parameters.passed(row)
-        arguments = [r.text for r in by_position if r.text] + [
-            f"{n}={r.text}" for n, r in by_name.items()
-        ]
-        return {
-            "arguments": arguments,
-            "library": library_names(" ".join(arguments)),
-            "answers": {**first.given(), **second.given()},
-            "said": {**self._said_of(row), **second.said(), **first.said()},
-            "suggestions": self._suggested_in({**first.given(), **second.given()}),
-            "suffix": self.subjects[0].suffix,
-            "before": before.text,
-            "after": after.text,
-        }
-
-    def _said_of(self, row: tuple[Recipe, ...]) -> dict[str, str]:
-        """What recorded arguments are that cannot be written out."""
-        recorded = [r for r in row if r.text.startswith("recorded[")]
-        return {r.text: in_words(r.build(self.sides[0], Answers(self.suggested))) for r in recorded}
-
-    def _suggested_in(self, questions: dict[str, int]) -> dict[str, list[str]]:
-        """The suggested values that some question was about, as Python text."""
-        words = {word for q in questions for word in re.findall(r"\w+", q)}
-        shown = {k: [repr(v) for v in vs] for k, vs in self.suggested.items() if k in words}
-        return {**shown, RAISES: [e.__name__ for e in self.suggested[RAISES]]}
-
-    def fitted(self, which: int) -> tuple[Subject, Side, Seen, list[Branch]]:
+    def fitted(self, which: int) -> tuple[Version, Seen, list[Branch]]:
         """One version whose subject notes its branches, and when it comes to where the versions
         part.
         """
         tree, branches, is_own = fitted(self.texts[which], self.name, self.request["parted"][which])
         seen = Seen()
         seen.arrived = not is_own
-        side = self._load(tree, self.paths[which], **{MARK: seen})
-        return subject_in(side, self.name), side, seen, branches
+        version = Version(self._load(tree, self.paths[which], **{MARK: seen}))
+        return version, seen, branches
 
     def _faults(self) -> dict[str, Any]:
         end = time.monotonic() + FAULT_SECONDS
@@ -379,26 +398,25 @@ class Check:
 
     def _catches(self, tree: ast.Module) -> bool:
         try:
-            side = self._load(tree, self.paths[1])
-            subject = subject_in(side, self.name)
+            version = Version(self._load(tree, self.paths[1]))
+            version.subject(self.name)
         except (CannotLoad, CannotCall):
             return True
-        return any(self._tells_apart(subject, side, tried) for tried in self.inputs)
+        return any(self._tells_apart(version, tried) for tried in self.pair.tried)
 
-    def _tells_apart(self, subject: Subject, side: Side, tried: Tried) -> bool:
+    def _tells_apart(self, version: Version, tried: Tried) -> bool:
         """Whether an input shows that a version is not the old one."""
-        if tried.quickly is not None:
+        if tried.quickly is not None or tried.case is None:
+            function = version.subject(self.name).function
             try:
                 with quick.lane() as output:
                     return (
-                        quick.outcome(subject.function, tried.row) != tried.quickly
+                        quick.outcome(function, tried.arguments) != tried.quickly
                         or output.tell() > 0
                     )
             except TooLong:
                 return True
-        found = _quietly(
-            subject, side, tried.row, self.parameters, Answers(self.suggested, tried.answers)
-        )
+        found = _quietly(version, tried.case, self.pair.answers(tried.answers))
         return found is None or tried.seen is None or not found.same_as(tried.seen)
 
 
@@ -450,55 +468,90 @@ class _Choices:
 class _Guide:
     """Both versions fitted with counters: tells whether an input went where none went before.
 
-    That is a new branch of either version, or a new question to a probe: in a callee, going
-    one check further shows in what it asks.
+    That is a new branch of either version, two branches that never followed each other, or a new
+    question to a probe: in a callee, going one check further shows in what it asks.
     """
 
     def __init__(self, check: Check) -> None:
-        self.check = check
-        self.versions = [check.fitted(which) for which in range(2)]
-        self.functions = tuple(v[0].function for v in self.versions)
-        self._seen = tuple(v[2] for v in self.versions)
+        fitted = [check.fitted(which) for which in range(2)]
+        self.versions = (fitted[0][0], fitted[1][0])
+        self.functions = tuple(v.subject(check.name).function for v in self.versions)
+        self.seen = tuple(seen for _, seen, _ in fitted)
+        self.branches = tuple(branches for _, _, branches in fitted)
         self.asked: set[str] = set()
         self._known = -1
 
     def grew(self) -> bool:
         """Whether branches were taken since the last call that were never taken before."""
-        before, after = self._seen
-        known = len(before.numbers) + len(after.numbers) + before.arrived + after.arrived
+        known = sum(len(s.numbers) + len(s.pairs) + s.arrived for s in self.seen)
         grew, self._known = known > self._known, known
         return grew
 
-    def is_new(self, row: tuple[Recipe, ...], answers: Answers) -> bool:
-        """Run an input on the fitted versions."""
+    def start(self) -> None:
+        """A new input is tried."""
+        for seen in self.seen:
+            seen.start()
+
+    def is_new(self, answers: Answers) -> bool:
+        """Whether the last input went where none went before."""
         asked = set(answers.given())
         new_question = not asked <= self.asked
         self.asked |= asked
-        for subject, side, _, _ in self.versions:
-            again = Answers(self.check.suggested, answers.given())
-            _quietly(subject, side, row, self.check.parameters, again)
         return self.grew() or new_question
 
     def coverage(self, which: int) -> dict[str, Any]:
         """The branches of one version that the inputs took."""
-        _, _, seen, branches = self.versions[which]
+        seen, branches = self.seen[which], self.branches[which]
         missed = [str(b) for i, b in enumerate(branches) if i not in seen.numbers]
         return {"reached": len(branches) - len(missed), "total": len(branches), "missed": missed}
 
 
-def _observed(
-    subject: Subject, side: Side, row: tuple[Recipe, ...], parameters: Parameters, answers: Answers
-) -> Observation:
-    return observe(subject.function, side, *parameters.passed(row), answers)
+class _Fresh:
+    """Grown inputs that were not tried before, as long as it is worth it."""
+
+    def __init__(self, corpus: Corpus, end: float) -> None:
+        self._corpus, self._end = corpus, end
+        self._left = MOST_GROWN if corpus.growing.callee.parameters.names else 0
+        self._idle = 0
+        self._texts: set[str] = set()
+
+    def __iter__(self) -> _Fresh:
+        return self
+
+    def __next__(self) -> Grown:
+        while self._left > 0 and self._idle <= ENOUGH and time.monotonic() < self._end:
+            self._left -= 1
+            self._idle += 1
+            grown = self._corpus.next()
+            text = grown.case().text
+            if text not in self._texts:
+                self._texts.add(text)
+                return grown
+        raise StopIteration
+
+    def keep(self, grown: Grown) -> None:
+        """An input went where none went before, so that it is worth going on."""
+        self._corpus.keep(grown)
+        self._idle = 0
 
 
-def _quietly(
-    subject: Subject, side: Side, row: tuple[Recipe, ...], parameters: Parameters, answers: Answers
-) -> Observation | None:
+def _quietly(version: Version, case: Case, answers: Answers) -> Observation | None:
     try:
-        return _observed(subject, side, row, parameters, answers)
+        return case.observed(version, answers)
     except Exception:
         return None
+
+
+def _keeps(subjects: Iterable[Subject]) -> bool:
+    """Whether a function itself may keep something from one call to the next."""
+    for subject in subjects:
+        function = subject.function
+        if not inspect.isfunction(function) or function.__closure__:
+            return True
+        defaults = (*(function.__defaults__ or ()), *(function.__kwdefaults__ or {}).values())
+        if any(isinstance(d, list | dict | set) for d in defaults):
+            return True
+    return False
 
 
 def _near(value: Any) -> list[Any]:

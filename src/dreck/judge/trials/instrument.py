@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import ast
 from dataclasses import dataclass
+from itertools import islice
 from typing import Any
 
 from ...outline import functions_of
@@ -64,15 +65,32 @@ def _mark_line(body: list[ast.stmt], line: int) -> bool:
 
 
 class Seen:
-    """The counters: what the fitted tree calls by the name in ``MARK``."""
+    """The counters: what the fitted tree calls by the name in ``MARK``.
+
+    Attributes:
+        numbers: the branches taken.
+        pairs: branches taken one right after the other in one call.
+        arrived: whether the line in question was reached.
+    """
 
     def __init__(self) -> None:
         self.numbers: set[int] = set()
+        self.pairs: set[tuple[int, int]] = set()
         self.arrived = False
+        self._last = -1
+
+    def start(self) -> None:
+        """A new call begins."""
+        self._last = -1
+
+    def _take(self, number: int) -> None:
+        self.numbers.add(number)
+        self.pairs.add((self._last, number))
+        self._last = number
 
     def __call__(self, first: int, value: Any) -> bool:
         truth = bool(value)
-        self.numbers.add(first if truth else first + 1)
+        self._take(first if truth else first + 1)
         return truth
 
     def arrive(self) -> None:
@@ -81,14 +99,16 @@ class Seen:
 
     def loop(self, first: int, values: Any) -> Any:
         """Iterate, noting whether there was an item and whether the end was reached."""
-        for value in values:
-            self.numbers.add(first)
+        rest = iter(values)
+        for value in islice(rest, 2):  # the third time is like the second
+            self._take(first)
             yield value
-        self.numbers.add(first + 1)
+        yield from rest
+        self._take(first + 1)
 
     def case(self, number: int) -> bool:
         """A guard that notes that a case was taken."""
-        self.numbers.add(number)
+        self._take(number)
         return True
 
 

@@ -1,12 +1,13 @@
-"""One call of one version, and everything about it that the contract counts."""
+"""Calls of one version, and everything about them that the contract counts."""
 
 from __future__ import annotations
 
 import contextlib
 import inspect
 import io
-from collections.abc import Callable
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
+from functools import partial
 from typing import Any
 
 from . import records
@@ -14,6 +15,7 @@ from .answers import Answers
 from .clock import TooLong, time_limit
 from .picture import picture
 from .recipes import Recipe, Side
+from .sharing import shared
 
 # Seconds one call may take before it counts as one that never ends.
 CALL_SECONDS = 1.0
@@ -22,61 +24,142 @@ MOST_ITEMS = 200
 
 
 @dataclass(frozen=True, slots=True)
-class Observation:
-    """What one call did: everything that must be equal, and a short text for people."""
+class Call:
+    """One call: a function, and recipes for its arguments.
 
+    Attributes:
+        function: of one version.
+        by_position, by_name: the arguments.
+        labels: names of those by position.
+    """
+
+    function: Callable[..., Any]
+    by_position: list[Recipe]
+    by_name: dict[str, Recipe]
+    labels: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Observation:
+    """What some calls did: everything that must be equal, and texts for people.
+
+    Attributes:
+        ends: how each ended, "returned", "raised" or "did not end".
+        essence: all else that must be equal.
+        text: what the last one did.
+        besides: expressions for what is not seen in that, with their values as text.
+        same: pairs of expressions that are the same object.
+    """
+
+    ends: tuple[str, ...]
     essence: Any
     text: str
+    besides: Mapping[str, str]
+    same: frozenset[tuple[str, str]]
 
     def same_as(self, other: Observation) -> bool:
-        """Whether two calls did the same, as far as the contract counts it."""
-        return bool(self.essence == other.essence)
+        """Whether the calls did the same, as far as the contract counts it."""
+        return bool(
+            self.ends == other.ends and self.essence == other.essence and self.same == other.same
+        )
 
     @property
     def is_beyond(self) -> bool:
         """Whether a call went beyond what the contract counts: too deep for the stack."""
-        return bool(self.essence[:2] == ("raised", ("RecursionError",)))
+        return ("RecursionError",) in self.essence[0]
 
     @property
     def ended(self) -> bool:
-        """Whether a call ended within its time."""
-        return bool(self.essence[0] != "did not end")
+        """Whether all calls ended within their time."""
+        return "did not end" not in self.ends
+
+    def apart(self, other: Observation) -> str:
+        """An expression that shows a difference which the outcomes themselves do not; else ""."""
+        if self.text != other.text:
+            return ""
+        told = [e for e, text in self.besides.items() if other.besides.get(e) != text]
+        pairs = [f"{one} is {two}" for one, two in sorted(self.same ^ other.same)]
+        return next(iter((*told, *pairs)), "")
+
+    def value_of(self, expression: str) -> str:
+        """What such an expression is, as text."""
+        one, _, two = expression.partition(" is ")
+        return self.besides.get(expression) or str((one, two) in self.same)
+
+
+# Stands for the same object that the first call was given in this place.
+HELD = Recipe("", lambda side, answers: None)
 
 
 def observe(
-    function: Callable[..., Any],
-    side: Side,
-    by_position: list[Recipe],
-    by_name: dict[str, Recipe],
-    answers: Answers,
+    calls: Sequence[Call], side: Side, answers: Answers, *, in_words: bool = False
 ) -> Observation:
-    """Call a function with freshly built arguments and take down what happens."""
-    positional = [r.build(side, answers) for r in by_position]
-    named = {n: r.build(side, answers) for n, r in by_name.items()}
+    """Make some calls with freshly built arguments, one after the other, and take down what
+    happens; ``in_words`` also what the arguments are afterwards.
+    """
+    built: list[tuple[list[Any], dict[str, Any]]] = []
+    for call in calls:
+        positional = [
+            built[0][0][i] if r is HELD else r.build(side, answers)
+            for i, r in enumerate(call.by_position)
+        ]
+        built.append((positional, {n: r.build(side, answers) for n, r in call.by_name.items()}))
     side.refresh()
     answers.paint = picture
     records.note = lambda *entry: answers.log.append((*entry, tuple(map(picture, entry[2:]))))
     output = io.StringIO()
+    outcomes: list[_Outcome] = []
     with contextlib.redirect_stdout(output), contextlib.redirect_stderr(output):
-        kind, value, text = _outcome(lambda: function(*positional, **named))
+        for call, (positional, named) in zip(calls, built, strict=True):
+            outcomes.append(_outcome(partial(call.function, *positional, **named)))
+            if outcomes[-1].end == "did not end":
+                break
     log = [(*map(picture, entry[:-1]), entry[-1]) for entry in answers.log]
-    after = [picture(a) for a in (*positional, *named.values())]
-    essence = (kind, value, tuple(log), output.getvalue(), tuple(after))
-    return Observation(essence, _described(text, log, output.getvalue()))
+    names = _names(calls, built)
+    after = tuple(map(picture, names.values()))
+    pictures = tuple(o.picture for o in outcomes)
+    results = {f"result{n or ''}": o.value for n, o in enumerate(outcomes)}
+    return Observation(
+        tuple(o.end for o in outcomes),
+        (pictures, tuple(log), output.getvalue(), after),
+        _described(outcomes[-1].text, log, output.getvalue()),
+        {n: _short(v) for n, v in names.items()} if in_words else {},
+        shared({**names, **results}),
+    )
 
 
-def _outcome(call: Callable[[], Any]) -> tuple[str, Any, str]:
+def _names(
+    calls: Sequence[Call], built: Sequence[tuple[list[Any], dict[str, Any]]]
+) -> dict[str, Any]:
+    """All arguments under names of their own."""
+    found: dict[str, Any] = {}
+    for number, (call, (positional, named)) in enumerate(zip(calls, built, strict=True)):
+        labelled = zip(call.labels, call.by_position, positional, strict=False)
+        fresh = {label: v for label, r, v in labelled if r is not HELD}
+        found |= {f"{n}{number or ''}": v for n, v in {**fresh, **named}.items()}
+    return found
+
+
+@dataclass(frozen=True, slots=True)
+class _Outcome:
+    end: str
+    picture: Any
+    text: str
+    value: Any = None
+
+
+def _outcome(call: Callable[[], Any]) -> _Outcome:
     try:
         with time_limit(CALL_SECONDS):
             value = _driven(call())
-            return "returned", picture(value), f"returns {_short(value)}"
+            return _Outcome("returned", picture(value), f"returns {_short(value)}", value)
     except TooLong:
-        return "did not end", None, f"does not end within {CALL_SECONDS:g} s"
+        return _Outcome("did not end", None, f"does not end within {CALL_SECONDS:g} s")
     except RecursionError:
-        return "raised", ("RecursionError",), "raises RecursionError"
+        return _Outcome("raised", ("RecursionError",), "raises RecursionError")
     except BaseException as error:  # SystemExit and the like are outcomes too
         shown = ", ".join(_short(a) for a in error.args)
-        return "raised", picture(error), f"raises {type(error).__name__}({shown})"
+        return _Outcome("raised", picture(error), f"raises {type(error).__name__}({shown})")
 
 
 def _driven(value: Any) -> Any:

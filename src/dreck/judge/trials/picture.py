@@ -43,6 +43,8 @@ class _Painter:
             return ("probe", repr(value))
         if depth > DEEPEST:
             return ("deep", type(value).__qualname__)
+        if isinstance(value, tuple | frozenset) and type(value).__module__ == "builtins":
+            return self._compound(value, depth + 1)  # nobody can tell it from an equal one
         if id(value) in self._seen:
             return ("again", self._seen[id(value)])
         self._seen[id(value)] = len(self._seen)

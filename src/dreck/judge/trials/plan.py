@@ -16,6 +16,7 @@ from .loading import Subject, derived_of, selves
 from ...outline import functions_of
 from .answers import Answers
 from .evident import evident, fitting
+from .growing import Grower
 from .shapes import Reader, Shape
 from .recipes import OMITTED, Recipe, Side, by_keys, from_hint, hollow, instances, literal, unknown
 from .suggest import Suggestions
@@ -98,7 +99,8 @@ def parameters_of(
     suggested: Suggestions,
     aim: Mapping[str, Any],
     other: Subject,
-    shapes: Shapes | None = None,
+    shapes: Shapes,
+    grower: Grower,
 ) -> Parameters:
     """Recipes for every parameter, from its hint, what it is compared with, or probes.
 
@@ -109,10 +111,10 @@ def parameters_of(
         other: the function of the new version; a name of its own may be passed to ``**`` of the old
             one.
         shapes: what the code does with values that nothing is declared of.
+        grower: draws texts and numbers.
     """
-    shapes = shapes or Shapes()
     signature = inspect.signature(subject.function)
-    hints = _hints(subject.function)
+    hints = hints_of(subject.function)
     recipes: list[tuple[Recipe, ...]] = []
     filled: list[inspect.Parameter] = []
     first: list[int] = []
@@ -128,18 +130,18 @@ def parameters_of(
             first += [0 for _ in names]
             continue
         if position == 0 and subject.takes:
-            known = {n: evident(s, n, suggested) for n, s in shapes.constructor.items()}
+            known = {n: evident(s, n, grower) for n, s in shapes.constructor.items()}
             found = selves(subject, suggested, {n: v for n, v in known.items() if v})
         elif parameter.name in hints:
             found = from_hint(hints[parameter.name], parameter.name, suggested)
         else:
             shape = shapes.parameters.get(parameter.name)
             every = list(shapes.parameters.values())
-            drawn = evident(shape, parameter.name, suggested, every) if shape is not None else []
+            drawn = evident(shape, parameter.name, grower, every) if shape is not None else []
             asked = shapes.evident.get(parameter.name)
             guessed = fitting(_guessed(parameter, suggested), asked)
             fields = shape.attributes if shape is not None else {}
-            known = {n: evident(s, n, suggested)[:_MOST_FIELDS] for n, s in fields.items()}
+            known = {n: evident(s, n, grower)[:_MOST_FIELDS] for n, s in fields.items()}
             kinds = _of_kinds(subject, other, suggested, known)
             found = [*kinds, *drawn, *guessed]
         if parameter.name in aim:
@@ -194,7 +196,8 @@ def _kinds_in(subject: Subject) -> list[type]:
     return list(dict.fromkeys([*own, *(d for c in own for d in derived_of(c))]))
 
 
-def _hints(function: Any) -> dict[str, Any]:
+def hints_of(function: Any) -> dict[str, Any]:
+    """The evaluated annotations of a function; none if one of them cannot be evaluated."""
     try:
         return typing.get_type_hints(function)
     except Exception:  # a hint may name what is only imported for type checkers

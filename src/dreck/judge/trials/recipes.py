@@ -71,7 +71,7 @@ class Recipe:
 
     A plain one is a constant of an immutable built-in type, with its value at hand. ``stands`` says
     why a difference that it shows is none: it stands in for any value ("plain-value"), or is of
-    another kind than the code evidently takes ("as-used").
+    another kind than the code evidently takes ("as-used"). ``parts`` are the items of a sequence.
     """
 
     text: str
@@ -79,6 +79,7 @@ class Recipe:
     is_plain: bool = False
     value: Any = None
     stands: str = ""
+    parts: tuple[Recipe, ...] = ()
 
     def standing(self, stands: str) -> Recipe:
         """The same value, which a difference may not rest on."""
@@ -282,6 +283,7 @@ def sequence(items: Sequence[Recipe], make: Callable[[Any], Any] = list) -> Reci
         text,
         lambda side, answers: make([r.build(side, answers) for r in items]),
         stands=joined(items),
+        parts=tuple(items),
     )
 
 
@@ -345,7 +347,7 @@ def _functions(
     arguments: tuple[Any, ...], name: str, suggested: Suggested, depth: int
 ) -> list[Recipe]:
     """Functions that note their calls and give back what they are declared to."""
-    from .evident import recorder
+    from .doubles import recorder
 
     gives = arguments[-1] if arguments else typing.Any
     found = from_hint(gives, name, suggested, depth + 1)[:MOST_ALTERNATIVES]
@@ -354,7 +356,7 @@ def _functions(
 
 def _of_protocol(cls: type, suggested: Suggested, depth: int) -> list[Recipe]:
     """Records with the methods and attributes that a protocol asks for."""
-    from .evident import record, recorder
+    from .doubles import record, recorder
 
     try:
         fields = {n: h for n, h in typing.get_type_hints(cls).items() if not n.startswith("_")}
@@ -413,11 +415,11 @@ def _typed_dicts(cls: type, suggested: Suggested, depth: int) -> list[Recipe]:
 
 def _member(cls: type, member: str) -> Recipe:
     return Recipe(
-        f"{cls.__qualname__}.{member}", lambda side, answers: getattr(_class_on(side, cls), member)
+        f"{cls.__qualname__}.{member}", lambda side, answers: getattr(class_on(side, cls), member)
     )
 
 
-def _class_on(side: Side, cls: type) -> Any:
+def class_on(side: Side, cls: type) -> Any:
     """The class of that name in one version; classes of other modules are shared."""
     if cls.__module__ != side.module.__name__:
         return cls
@@ -463,7 +465,7 @@ def instances(
         for n in names
     ]
     rows = [*_varied(parts), *_at_random(parts)] if told else _varied(parts)
-    return [_constructed(cls, names, row) for row in rows]
+    return [constructed(cls, names, row) for row in rows]
 
 
 def _at_random(parts: Sequence[Sequence[Recipe]]) -> list[list[Recipe]]:
@@ -472,21 +474,20 @@ def _at_random(parts: Sequence[Sequence[Recipe]]) -> list[list[Recipe]]:
     return [[chance.choice(p) for p in parts] for _ in range(_MIXED)] if all(parts) else []
 
 
-def _constructed(cls: type, names: Sequence[str], row: Sequence[Recipe]) -> Recipe:
-    text = (
-        f"{cls.__qualname__}({', '.join(f'{n}={r.text}' for n, r in zip(names, row, strict=True))})"
-    )
+def constructed(cls: type, names: Sequence[str], row: Sequence[Recipe]) -> Recipe:
+    """An object made by its class from arguments of these names; those omitted are left out."""
+    given = {n: r for n, r in zip(names, row, strict=True) if r is not OMITTED}
+    text = f"{cls.__qualname__}({', '.join(f'{n}={r.text}' for n, r in given.items())})"
 
     def build(side: Side, answers: Answers) -> Any:
-        arguments = {n: r.build(side, answers) for n, r in zip(names, row, strict=True)}
-        return _class_on(side, cls)(**arguments)
+        return class_on(side, cls)(**{n: r.build(side, answers) for n, r in given.items()})
 
-    return Recipe(text, build, stands=joined(row))
+    return Recipe(text, build, stands=joined(given.values()))
 
 
 def the_class(cls: type) -> Recipe:
     """The class itself, which a class method gets without being told."""
-    return Recipe("", lambda side, answers: _class_on(side, cls))
+    return Recipe("", lambda side, answers: class_on(side, cls))
 
 
 def _varied(parts: Sequence[Sequence[Recipe]]) -> list[list[Recipe]]:
@@ -505,7 +506,7 @@ def hollow(cls: type) -> Recipe:
     """An object of a class whose constructor is not run: missing attributes are probes."""
     return Recipe(
         f"Probe(class_={cls.__qualname__})",
-        lambda side, a: hollow_object(_class_on(side, cls), a),
+        lambda side, a: hollow_object(class_on(side, cls), a),
         stands="plain-value",
     )
 

@@ -11,11 +11,12 @@ from .records import source_of_doubles
 from .runner import Request
 
 _PLAIN = '''"""Shows where two versions of {subject} part."""
+import ast
 import importlib.util
 import sys
 
 sys.path[:0] = {roots!r}
-CALL = {call!r}
+LINES = {lines!r}
 
 
 def load(path):
@@ -25,14 +26,22 @@ def load(path):
     spec.loader.exec_module(module)
     return module
 
+
+def is_assignment(line):
+    return isinstance(ast.parse(line).body[0], ast.Assign)
+
 {recorder}{texts}
 for which, path in (("before", {before}), ("after", {after})):
     module = load(path)
     names = {{**vars(module), "nan": float("nan"), "inf": float("inf"){library}{recorded}}}
-{given}{probes}    try:
-        print(which, "returns", repr(eval(CALL, names)))
-    except BaseException as error:
-        print(which, "raises", repr(error))
+{given}{probes}    for line in LINES:
+        try:
+            if is_assignment(line):
+                exec(line, names)
+            else:
+                print(which, "returns", repr(eval(line, names)))
+        except BaseException as error:
+            print(which, "raises", repr(error))
 '''
 _NOTE = """
 
@@ -56,7 +65,9 @@ _WIDTH = 100
 
 
 def call_text(subject: str, found: dict[str, Any]) -> str:
-    """The call that shows the difference, as Python text."""
+    """The call that shows the difference, as Python text; several lines in one."""
+    if found["lines"]:
+        return "; ".join(found["lines"])
     arguments: list[str] = list(found["arguments"])
     name = subject.partition("#")[0] + str(found["suffix"])
     return f"{name}({', '.join(arguments)})"
@@ -91,7 +102,7 @@ def script_of(request: Request, found: dict[str, Any]) -> str:
         after=places[1],
         probes=_PROBES if with_probes else "",
         recorder=_doubles(call),
-        call=call,
+        lines=found["lines"] or [call],
     )
     return (
         program.replace("import sys\n", f"import sys\n{_stand_ins(found)}", 1)

@@ -1,0 +1,168 @@
+"""The search for inputs: grown anew, or changed from those that went where none went before."""
+
+from __future__ import annotations
+
+import inspect
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from typing import Any
+
+from .cases import Callee, Case
+from .evident import Drawer
+from .growing import Grower
+from .loading import Subject, derived_of
+from .mutating import Mutator, Trees, first_that
+from .observe import HELD
+from .plan import Shapes, hints_of
+from .recipes import OMITTED
+from .trees import Tree
+
+# Inputs kept to be changed.
+_MOST_KEPT = 200
+# How often a value without declaration is drawn from what is known of it in other ways.
+_OTHERWISE = 0.3
+
+
+@dataclass(frozen=True, slots=True)
+class Growing:
+    """How the parameters of one function are grown.
+
+    Attributes:
+        grower: draws the values.
+        subject: the function.
+        callee: how it is called; its recipes stand in where nothing is declared.
+        shapes: what the code does with values that nothing is declared of.
+    """
+
+    grower: Grower
+    subject: Subject
+    callee: Callee
+    shapes: Shapes
+    hints: Mapping[str, Any] = field(default_factory=dict)
+
+    @classmethod
+    def of(cls, grower: Grower, subject: Subject, callee: Callee, shapes: Shapes) -> Growing:
+        """How a function's parameters are grown."""
+        return cls(grower, subject, callee, shapes, hints_of(subject.function))
+
+    def row(self) -> Trees:
+        """New values for all parameters."""
+        return tuple([self.parameter(i) for i in range(len(self.callee.parameters.names))])
+
+    def parameter(self, position: int) -> Tree:
+        """A new value for one parameter."""
+        is_optional = OMITTED in self.callee.parameters.recipes[position]
+        if is_optional and self.grower.chance.random() < 0.3:
+            return Tree(OMITTED, "omitted", lambda: self.parameter(position))
+        return replace(self._given(position), is_optional=is_optional)
+
+    def _given(self, position: int) -> Tree:
+        parameters, chance = self.callee.parameters, self.grower.chance
+        column, name = parameters.recipes[position], parameters.names[position]
+        many = (inspect.Parameter.VAR_POSITIONAL, inspect.Parameter.VAR_KEYWORD)
+        if position == 0 and self.subject.takes:
+            found = self._object()
+            if found is not None:
+                return found
+        elif name in self.hints and parameters.kinds[position] not in many:
+            return self.grower.value(self.hints[name], name)
+        shape = self.shapes.parameters.get(name)
+        if shape is not None and shape.is_told() and chance.random() > _OTHERWISE:
+            return Drawer(self.grower, list(self.shapes.parameters.values())).value(shape, name)
+        return self.grower.one_of([r for r in column if r is not OMITTED], name)
+
+    def _object(self) -> Tree | None:
+        """The object whose method it is."""
+        owner = self.subject.owner
+        if owner is None or self.subject.takes != "self":
+            return None
+        made = [c for c in (owner, *derived_of(owner)) if not inspect.isabstract(c)]
+        drawer = Drawer(self.grower)
+        told = {n: s for n, s in self.shapes.constructor.items() if s.is_told()}
+
+        def drawn(name: str) -> Callable[[], Tree]:
+            return lambda: drawer.value(told[name], name)
+
+        known = {n: drawn(n) for n in told}
+        return self.grower.object_of(made, known) if made else None
+
+
+@dataclass(frozen=True, slots=True)
+class Grown:
+    """Calls in a row whose arguments were grown."""
+
+    calls: tuple[tuple[Growing, Trees], ...]
+
+    def case(self) -> Case:
+        """What is tried."""
+        return Case(tuple((g.callee, tuple([t.recipe for t in row])) for g, row in self.calls))
+
+    def without(self, number: int) -> Grown:
+        """The same with one call less."""
+        first, *rest = self.calls
+        if number:
+            return Grown((*self.calls[:number], *self.calls[number + 1 :]))
+        (growing, row), *others = rest
+        taken = tuple([first[1][i] if t.recipe is HELD else t for i, t in enumerate(row)])
+        return Grown(((growing, taken), *others))
+
+    def simplify(self, shows: Callable[[Case], bool], budget: int) -> None:
+        """Try simpler calls, as far as they still show something."""
+        best: Grown = self
+        for number in reversed(range(len(best.calls) - 1)):
+            fewer = best.without(number)
+            if shows(fewer.case()):
+                best = fewer
+        for number in range(len(best.calls)):
+            growing, row = best.calls[number]
+
+            def with_row(trial: Trees, which: int = number) -> Grown:
+                calls = best.calls
+                return Grown((*calls[:which], (calls[which][0], trial), *calls[which + 1 :]))
+
+            best = with_row(first_that(row, lambda t: shows(with_row(t).case()), budget))
+
+
+class Corpus:
+    """Inputs worth changing."""
+
+    def __init__(self, growing: Growing) -> None:
+        self.growing = growing
+        self.mutator = Mutator(growing.grower)
+        self.kept: list[Trees] = []
+
+    def next(self) -> Grown:
+        """The next input to try."""
+        chance = self.growing.grower.chance
+        if self.kept and chance.random() < 0.6:
+            recent = self.kept[-8:] if chance.random() < 0.5 else self.kept
+            return Grown(((self.growing, self.mutator.changed(chance.choice(recent))),))
+        return Grown(((self.growing, self.growing.row()),))
+
+    def keep(self, grown: Grown) -> None:
+        """An input went where none went before."""
+        self.kept = [*self.kept[-_MOST_KEPT:], grown.calls[-1][1]]
+
+
+def in_a_row(growing: Growing, others: Sequence[Growing], corpus: Corpus) -> Grown:
+    """Two or three calls, the last one of the function, mostly on the same objects."""
+    chance = growing.grower.chance
+    count = chance.choice((1, 1, 2))
+    before = [chance.choice([growing, growing, *others]) for _ in range(count)]
+    calls: list[tuple[Growing, Trees]] = []
+    for each in (*before, growing):
+        known = corpus.kept if each is growing else []
+        row = chance.choice(known) if known and chance.random() < 0.5 else each.row()
+        if calls and growing.subject.takes == "self":
+            row = (_held(row[0]), *row[1:])
+        if calls and each is growing and calls[0][0] is growing and chance.random() < 0.4:
+            again = chance.random() < 0.5  # the very objects, or others like them
+            row = tuple([_held(t) for t in row]) if again else (*row[:1], *calls[0][1][1:])
+            if not again and growing.subject.takes != "self":
+                row = calls[0][1]
+        calls.append((each, row))
+    return Grown(tuple(calls))
+
+
+def _held(tree: Tree) -> Tree:
+    return Tree(HELD, "held", lambda: _held(tree)) if tree.recipe is not OMITTED else tree

@@ -1,0 +1,282 @@
+"""Values grown from what is declared, down to elements and fields, and from what the code asks."""
+
+from __future__ import annotations
+
+import collections.abc
+import dataclasses
+import datetime
+import decimal
+import enum
+import fractions
+import inspect
+import random
+import types
+import typing
+from collections.abc import Callable, Mapping, Sequence
+from typing import Any
+
+from .loading import derived_of
+from .numbers import Numbers
+from .pool import Pool
+from .recipes import (
+    OMITTED,
+    Recipe,
+    Suggested,
+    constructed,
+    from_hint,
+    literal,
+    mapping,
+    sequence,
+)
+from .texts import Texts
+from .trees import Tree, compound
+
+SEED = 20260103
+# Levels of values in values; below them the smallest is taken.
+_DEEPEST = 5
+_LENGTHS = (0, 1, 1, 2, 2, 3, 3, 4, 6)
+_LISTS = (
+    list,
+    collections.abc.Sequence,
+    collections.abc.Iterable,
+    collections.abc.Collection,
+    collections.abc.MutableSequence,
+)
+_ITERATORS = (collections.abc.Iterator, collections.abc.Generator)
+_SETS = (set, frozenset, collections.abc.Set, collections.abc.MutableSet)
+_MAPPINGS = (dict, collections.abc.Mapping, collections.abc.MutableMapping)
+_ANYTHING: tuple[Any, ...] = (None, int, str, float, bool, list[int], list[str], dict[str, int])
+
+
+class Grower:
+    """Grows values, the same ones on every run.
+
+    Args:
+        pool: what the code speaks of.
+        suggested: constants that the code compares values of some names with.
+        name: what is grown for; part of the seed.
+    """
+
+    def __init__(self, pool: Pool, suggested: Suggested, name: str) -> None:
+        self.pool, self.suggested = pool, suggested
+        self.chance = random.Random(f"{SEED} {name}")
+        self.texts = Texts(pool, self.chance)
+        self.numbers = Numbers(pool, self.chance)
+        self._dates: list[datetime.date] = []
+
+    def one_of(self, recipes: Sequence[Recipe], name: str) -> Tree:
+        """One of some values; rarely one that stands in for others."""
+        plain = [r for r in recipes if not r.stands] or list(recipes)
+        found = plain if self.chance.random() < 0.95 else list(recipes)
+        return Tree(self.chance.choice(found), f"one of {name}", lambda: self.one_of(recipes, name))
+
+    def value(self, hint: Any, name: str, depth: int = 0) -> Tree:
+        """A value that is what it is declared to be.
+
+        Args:
+            hint: the evaluated annotation.
+            name: the parameter, field or key it is for.
+            depth: levels of compound values around this one.
+        """
+        origin, arguments = typing.get_origin(hint), typing.get_args(hint)
+        if origin in (typing.Annotated, typing.Final, typing.ClassVar):
+            return self.value(arguments[0], name, depth)
+        if isinstance(hint, typing.NewType):
+            return self.value(hint.__supertype__, name, depth)
+        if origin in (typing.Union, types.UnionType):
+            return self._either(arguments, name, depth)
+        if hint is typing.Any or hint is object:
+            return self.value(self.chance.choice(_ANYTHING), name, depth)
+        draw = self._constants(hint, name)
+        if draw is not None:
+            return self._leaf(draw, repr(hint))
+        if origin is typing.Literal:
+            return self._leaf(lambda: self.chance.choice(arguments), repr(hint))
+        made = self._container(origin or hint, arguments, name, depth)
+        if made is None and isinstance(hint, type):
+            made = self._of_class(hint, name, depth)
+        return made or self.one_of(from_hint(hint, name, self.suggested, depth), name)
+
+    def _leaf(self, draw: Callable[[], Any], kind: str) -> Tree:
+        return Tree(literal(draw()), kind, lambda: self._leaf(draw, kind))
+
+    def _near(self, name: str, kinds: tuple[type, ...]) -> list[Any]:
+        return [v for v in self.suggested.get(name, ()) if type(v) in kinds]
+
+    def _constants(self, hint: Any, name: str) -> Callable[[], Any] | None:
+        """What draws constants of a type."""
+        numbers, chance = self.numbers, self.chance
+        near = self._near(name, (int, float))
+        texts = self._near(name, (str,))
+        draws: dict[Any, Callable[[], Any]] = {
+            None: lambda: None,
+            type(None): lambda: None,
+            bool: lambda: chance.random() < 0.5,
+            int: lambda: numbers.whole(near),
+            float: lambda: numbers.fraction(near),
+            str: lambda: self.texts.draw(texts),
+            bytes: lambda: self.texts.draw(texts).encode("utf-8", "replace"),
+            decimal.Decimal: lambda: decimal.Decimal(int(numbers.whole(near))) / 2,
+            fractions.Fraction: lambda: fractions.Fraction(int(numbers.whole(near)), 2),
+            datetime.date: self._day,
+            datetime.datetime: numbers.moment,
+            datetime.time: numbers.time,
+            datetime.timedelta: numbers.span,
+        }
+        try:
+            return draws.get(hint)
+        except TypeError:  # a hint may be a list of types
+            return None
+
+    def _day(self) -> datetime.date:
+        """A date, mostly near the last one drawn."""
+        made = self.numbers.day(self._dates[-1:] if self.chance.random() < 0.7 else ())
+        self._dates = [made]
+        return made
+
+    def _either(self, arguments: Sequence[Any], name: str, depth: int) -> Tree:
+        ends = [a for a in arguments if a in (None, type(None))]
+        found = ends if ends and depth >= _DEEPEST else list(arguments)
+        made = self.value(self.chance.choice(found), name, depth)
+        kind = " | ".join(map(repr, arguments))
+        again = lambda: self._either(arguments, name, depth)  # noqa: E731
+        return dataclasses.replace(made, kind=kind, again=again)
+
+    def _container(
+        self, origin: Any, arguments: tuple[Any, ...], name: str, depth: int
+    ) -> Tree | None:
+        def again() -> Tree:
+            made = self._container(origin, arguments, name, depth)
+            assert made is not None
+            return made
+
+        kind = f"{origin!r}{list(arguments)!r}"
+        if origin is tuple and arguments and arguments[-1] is not Ellipsis:
+            parts = [self.value(a, name, depth + 1) for a in arguments]
+            return compound(kind, parts, lambda rs: sequence(rs, tuple), again)
+        if origin in _MAPPINGS:
+            return self._mapping(kind, arguments, name, depth, again)
+        makes: dict[Any, Callable[[Any], Any]] = {tuple: tuple, frozenset: frozenset}
+        makes |= {s: set for s in _SETS if s is not frozenset}
+        makes |= {s: list for s in _LISTS} | {s: iter for s in _ITERATORS}
+        make = makes.get(origin) if isinstance(origin, collections.abc.Hashable) else None
+        if make is None:
+            return None
+        element = arguments[0] if arguments else self.chance.choice((int, str))
+
+        def one() -> Tree:
+            return self.value(element, name, depth + 1)
+
+        parts = [one() for _ in range(self._length(depth))]
+        if len(parts) > 1 and self.chance.random() < 0.3:
+            parts[-1] = self.chance.choice(parts[:-1])  # two alike
+        return compound(kind, parts, lambda rs: sequence(rs, make), again, one)
+
+    def _length(self, depth: int) -> int:
+        if depth >= _DEEPEST:
+            return 0
+        if self.pool.counts and depth == 0 and self.chance.random() < 0.2:
+            return self.chance.choice(self.pool.counts) + self.chance.choice((0, 0, 1))
+        return self.chance.choice(_LENGTHS[: len(_LENGTHS) - 2 * depth] or _LENGTHS[:2])
+
+    def _mapping(
+        self,
+        kind: str,
+        arguments: tuple[Any, ...],
+        name: str,
+        depth: int,
+        again: Callable[[], Tree],
+    ) -> Tree:
+        keys, values = arguments if len(arguments) == 2 else (str, typing.Any)
+        known = [n for n in self.pool.asked if n.isidentifier()] if keys is str else []
+
+        def one() -> Tree:
+            word = self.chance.choice(known) if known and self.chance.random() < 0.7 else ""
+            key = self._leaf(lambda: word, "key") if word else self.value(keys, name, depth + 1)
+            parts = (key, self.value(values, word or name, depth + 1))
+            return compound("pair", parts, lambda rs: sequence(rs, tuple), one)
+
+        pairs = [one() for _ in range(self._length(depth))]
+        return compound(kind, pairs, lambda rs: mapping([pair_of(r) for r in rs]), again, one)
+
+    def _of_class(self, cls: type, name: str, depth: int) -> Tree | None:
+        """An object made by its constructor; None if it takes what is not declared."""
+        if issubclass(cls, enum.Enum):
+            members = from_hint(cls, name, self.suggested)
+            return self.one_of(members, cls.__qualname__) if members else None
+        if typing.is_typeddict(cls):
+            return self._typed_dict(cls, depth)
+        is_ours = cls.__module__.partition(".")[0] not in ("builtins", "typing", "abc")
+        if not is_ours or getattr(cls, "_is_protocol", False):
+            return None
+        concrete = [c for c in (cls, *derived_of(cls)) if not inspect.isabstract(c)]
+        return self.object_of(concrete, {}, depth) if concrete else None
+
+    def object_of(
+        self, classes: Sequence[type], known: Mapping[str, Callable[[], Tree]], depth: int = 0
+    ) -> Tree | None:
+        """An object of one of some classes; None if none can be made.
+
+        Args:
+            classes: the classes.
+            known: what draws parameters that nothing is declared of.
+            depth: levels of compound values around this one.
+        """
+        cls = self.chance.choice(classes) if self.chance.random() < 0.3 else classes[0]
+        asked = arguments_of(cls)
+        if asked is None:
+            return None
+        hints, names, optional = asked
+
+        def argument(name: str) -> Tree:
+            if name in optional and (depth >= _DEEPEST - 1 or self.chance.random() < 0.25):
+                return Tree(OMITTED, "omitted", lambda: argument(name))
+            if name in hints:
+                made = self.value(hints[name], name, depth + 1)
+            else:
+                made = known[name]() if name in known else self.value(Any, name, depth + 1)
+            return dataclasses.replace(made, is_optional=name in optional)
+
+        return compound(
+            f"one of {classes[0].__qualname__}",
+            [argument(n) for n in names],
+            lambda rs: constructed(cls, names, rs),
+            lambda: self.object_of(classes, known, depth) or self.value(None, ""),
+        )
+
+    def _typed_dict(self, cls: type, depth: int) -> Tree:
+        hints = typing.get_type_hints(cls)
+        required = getattr(cls, "__required_keys__", frozenset(hints))
+        given = [n for n in hints if n in required or self.chance.random() < 0.6]
+        return compound(
+            cls.__qualname__,
+            [self.value(hints[n], n, depth + 1) for n in given],
+            lambda rs: mapping([(literal(n), r) for n, r in zip(given, rs, strict=True)]),
+            lambda: self._typed_dict(cls, depth),
+        )
+
+
+def pair_of(recipe: Recipe) -> tuple[Recipe, Recipe]:
+    """Key and value of a pair that was built as a tuple."""
+    key, value = recipe.parts
+    return key, value
+
+
+def arguments_of(cls: type) -> tuple[dict[str, Any], list[str], set[str]] | None:
+    """What the constructor of a class takes: hints, names, and which may be left out; None if that
+    cannot be told.
+    """
+    try:
+        signature = inspect.signature(cls)
+        own = dataclasses.is_dataclass(cls) or hasattr(cls, "_fields")
+        source = cls if own else getattr(cls, "__init__")
+        hints = typing.get_type_hints(source)
+    except (TypeError, ValueError, NameError, AttributeError):
+        return None
+    taken = [
+        p
+        for p in signature.parameters.values()
+        if p.kind in (p.POSITIONAL_OR_KEYWORD, p.KEYWORD_ONLY)
+    ]
+    optional = {p.name for p in taken if p.default is not p.empty}
+    return hints, [p.name for p in taken], optional

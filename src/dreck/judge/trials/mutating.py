@@ -1,0 +1,160 @@
+"""Inputs a little different from others, and simpler ones."""
+
+from __future__ import annotations
+
+import datetime
+import random
+from collections.abc import Iterator, Sequence
+from typing import Any, TypeAlias
+
+from .growing import Grower
+from .recipes import OMITTED
+from .trees import Path, Tree, places, replaced
+
+Trees: TypeAlias = tuple[Tree, ...]
+# Changes made to one input at once.
+_CHANGES = (1, 1, 1, 2, 2, 3)
+_DEEPEST_COPY = 6
+
+
+class Mutator:
+    """Changes inputs, the same way on every run."""
+
+    def __init__(self, grower: Grower) -> None:
+        self.grower, self.chance = grower, grower.chance
+
+    def changed(self, row: Trees) -> Trees:
+        """An input that differs from another in a few places."""
+        for _ in range(self.chance.choice(_CHANGES)):
+            row = self._changed_once(row)
+        return row
+
+    def _changed_once(self, row: Trees) -> Trees:
+        if not row:
+            return row
+        position = self.chance.randrange(len(row))
+        every = list(places(row[position]))
+        path, tree = self.chance.choice(every)
+        new = self._other(tree, row, path)
+        return (*row[:position], replaced(row[position], path, new), *row[position + 1 :])
+
+    def _other(self, tree: Tree, row: Trees, path: Path) -> Tree:
+        chance = self.chance
+        kind = chance.random()
+        if kind < 0.2:
+            like = [
+                t
+                for r in row
+                for p, t in places(r)
+                if t.kind == tree.kind and t is not tree and len(p) < _DEEPEST_COPY
+            ]
+            if like:
+                return self._near(chance.choice(like)) if kind < 0.1 else chance.choice(like)
+        if tree.more is not None and kind < 0.8:
+            return self._resized(tree)
+        if kind < 0.7:
+            return self._near(tree)
+        return tree.again()
+
+    def _resized(self, tree: Tree) -> Tree:
+        """More, fewer or exchanged parts."""
+        chance, parts = self.chance, list(tree.parts)
+        assert tree.more is not None
+        kind = chance.random()
+        if not parts or kind < 0.35:
+            parts.insert(chance.randrange(len(parts) + 1), tree.more())
+        elif kind < 0.55:
+            del parts[chance.randrange(len(parts))]
+        elif kind < 0.75:
+            parts.insert(chance.randrange(len(parts) + 1), chance.choice(parts))
+        else:
+            one, other = chance.randrange(len(parts)), chance.randrange(len(parts))
+            parts[one], parts[other] = parts[other], parts[one]
+        return tree.with_parts(parts)
+
+    def _near(self, tree: Tree) -> Tree:
+        """A value next to a constant."""
+        value = tree.recipe.value
+        if tree.parts or tree.recipe is OMITTED:
+            return tree.again()
+        if type(value) in (int, float):
+            return tree.with_value(value + self.chance.choice((1, -1)))
+        if type(value) is str:
+            return tree.with_value(self.grower.texts.changed(value))
+        if type(value) is bool:
+            return tree.with_value(not value)
+        if type(value) is datetime.date:
+            try:
+                days = datetime.timedelta(days=self.grower.numbers.distance())
+                return tree.with_value(value + days)
+            except OverflowError:
+                return tree
+        return tree.again()
+
+
+def simpler(tree: Tree) -> Iterator[Tree]:
+    """Simpler values in place of one, the simplest first."""
+    yield from _simpler_here(tree)
+    for number, part in enumerate(tree.parts):
+        for new in simpler(part):
+            yield tree.with_parts([*tree.parts[:number], new, *tree.parts[number + 1 :]])
+
+
+def _simpler_here(tree: Tree) -> Iterator[Tree]:
+    if tree.is_optional:
+        yield Tree(OMITTED, "omitted", tree.again, is_optional=True)
+    inside = [t for p, t in places(tree) if p and t.kind == tree.kind]
+    yield from sorted(inside, key=lambda t: len(t.recipe.text))
+    if tree.more is not None and tree.parts:
+        yield tree.with_parts([])
+        if len(tree.parts) > 2:
+            yield tree.with_parts(tree.parts[: len(tree.parts) // 2])
+        for number in range(len(tree.parts)):
+            yield tree.with_parts([*tree.parts[:number], *tree.parts[number + 1 :]])
+    value = tree.recipe.value
+    if not tree.parts:
+        yield from (tree.with_value(v) for v in _simpler_values(value))
+
+
+def _simpler_values(value: Any) -> Iterator[Any]:
+    if type(value) is int:
+        yield from (v for v in (0, 1, 2, abs(value), value // 2) if _is_simpler(v, value))
+    elif type(value) is float and value == value:
+        whole = round(value) if abs(value) < 1e15 else 0
+        yield from (float(v) for v in (0, 1, whole) if float(v) != value)
+    elif type(value) is str and value:
+        yield ""
+        if len(value) > 3:
+            yield from (value[: len(value) // 2], value[len(value) // 2 :])
+        if len(value) <= 40:
+            yield from (value[:i] + value[i + 1 :] for i in range(len(value)))
+
+
+def _is_simpler(one: int, other: int) -> bool:
+    return (abs(one), one < 0) < (abs(other), other < 0)
+
+
+def first_that(row: Trees, shows: Any, budget: int, keep: Sequence[Tree] = ()) -> Trees:
+    """The simplest input found that still shows something, by trying simpler parts one at a time.
+
+    Args:
+        row: an input that shows it.
+        shows: tells whether an input does.
+        budget: how many inputs are tried at most.
+        keep: parts of the input that stay as they are.
+    """
+    progress = True
+    while progress and budget > 0:
+        progress = False
+        for position, tree in enumerate(row):
+            if any(tree is k for k in keep):
+                continue
+            for new in simpler(tree):
+                budget -= 1
+                if budget < 0:
+                    return row
+                trial = (*row[:position], new, *row[position + 1 :])
+                if shows(trial):
+                    row, progress = trial, True
+                    break
+    return row

@@ -1,0 +1,149 @@
+"""What the code itself speaks of: its numbers, texts, separators and patterns."""
+
+from __future__ import annotations
+
+import ast
+import re
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
+
+# Texts longer than this are messages, not something a value is held against.
+_LONGEST = 40
+# Numbers beyond this are not tried as lengths or counts.
+_MOST_OF_ANYTHING = 12
+# Methods of texts whose arguments say what is looked for in them.
+_ASKING = frozenset(
+    {
+        *("startswith", "endswith", "removeprefix", "removesuffix", "strip", "lstrip", "rstrip"),
+        *("find", "rfind", "index", "rindex", "count", "replace"),
+    }
+)
+_SPLITTING = frozenset({"split", "rsplit", "partition", "rpartition", "join"})
+# Functions of the module ``re`` whose first argument is a pattern.
+_MATCHING = frozenset(
+    {"match", "fullmatch", "search", "compile", "findall", "finditer", "split", "sub", "subn"}
+)
+
+
+@dataclass(frozen=True, slots=True)
+class Pool:
+    """The constants of some functions, in the order in which they stand there.
+
+    Attributes:
+        numbers: all of them.
+        asked: texts that values are compared with, searched for or split at, and keys.
+        said: other short texts.
+        separators: what texts are split at or joined with.
+        patterns: regular expressions.
+        counts: small numbers, for lengths.
+    """
+
+    numbers: tuple[int | float, ...] = ()
+    asked: tuple[str, ...] = ()
+    said: tuple[str, ...] = ()
+    separators: tuple[str, ...] = ()
+    patterns: tuple[str, ...] = ()
+    counts: tuple[int, ...] = ()
+
+
+def pool_of(functions: Iterable[ast.AST], modules: Iterable[ast.Module]) -> Pool:
+    """Read the constants of functions, and of what they name in their modules."""
+    functions = list(functions)
+    named = {n.id for f in functions for n in ast.walk(f) if isinstance(n, ast.Name)}
+    beside = [s for m in modules for s in m.body if _sets_one_of(s, named)]
+    read = _Reader()
+    for node in [*functions, *beside]:
+        read.all_of(node)
+    numbers = tuple(dict.fromkeys(read.numbers))
+    counts = (int(n) for n in numbers if n == int(n) and 0 <= n <= _MOST_OF_ANYTHING)
+    asked = dict.fromkeys(read.asked)
+    separators = [t for t in (*read.separators, *asked) if t and not re.search(r"\w", t)]
+    return Pool(
+        numbers,
+        tuple(asked),
+        tuple(t for t in dict.fromkeys(read.said) if t not in asked),
+        tuple(dict.fromkeys(separators)),
+        tuple(dict.fromkeys(read.patterns)),
+        tuple(dict.fromkeys(counts)),
+    )
+
+
+def _sets_one_of(statement: ast.stmt, names: set[str]) -> bool:
+    target = (
+        statement.targets[0]
+        if isinstance(statement, ast.Assign)
+        else statement.target if isinstance(statement, ast.AnnAssign) else None
+    )
+    return isinstance(target, ast.Name) and target.id in names
+
+
+class _Reader:
+    def __init__(self) -> None:
+        self.numbers: list[int | float] = []
+        self.asked: list[str] = []
+        self.said: list[str] = []
+        self.separators: list[str] = []
+        self.patterns: list[str] = []
+
+    def all_of(self, root: ast.AST) -> None:
+        """Take down the constants below a node."""
+        documents = set(_documentation(root))
+        for node in ast.walk(root):
+            if isinstance(node, ast.Compare):
+                self._asks(_texts(node))
+            elif isinstance(node, ast.Call):
+                self._call(node)
+            elif isinstance(node, ast.Subscript | ast.MatchValue):
+                inner = node.slice if isinstance(node, ast.Subscript) else node.value
+                self._asks(_texts(inner))
+            elif isinstance(node, ast.Dict):
+                self._asks(t for k in node.keys if k is not None for t in _texts(k))
+            elif isinstance(node, ast.Constant) and id(node) not in documents:
+                self._constant(node.value)
+
+    def _asks(self, texts: Iterable[str]) -> None:
+        self.asked += [t for t in texts if len(t) <= _LONGEST]
+
+    def _constant(self, value: object) -> None:
+        if isinstance(value, int | float) and not isinstance(value, bool):
+            self.numbers.append(value)
+        elif isinstance(value, str) and len(value) <= _LONGEST:
+            self.said.append(value)
+        elif isinstance(value, bytes) and len(value) <= _LONGEST:
+            self._asks([value.decode("latin-1")])
+
+    def _call(self, call: ast.Call) -> None:
+        if not isinstance(call.func, ast.Attribute):
+            return
+        name, owner = call.func.attr, call.func.value
+        if isinstance(owner, ast.Name) and owner.id == "re" and name in _MATCHING and call.args:
+            self.patterns += [t for t in _texts(call.args[0]) if _is_pattern(t)]
+        elif name in _SPLITTING:
+            texts = [t for a in call.args for t in _texts(a)]
+            texts += _texts(owner) if name == "join" and isinstance(owner, ast.Constant) else []
+            texts += [" "] if name == "split" and not texts else []
+            self.separators += texts
+            self._asks(texts)
+        elif name in _ASKING:
+            self._asks(t for a in call.args for t in _texts(a))
+
+
+def _texts(node: ast.AST) -> Iterator[str]:
+    for part in ast.walk(node):
+        if isinstance(part, ast.Constant) and isinstance(part.value, str):
+            yield part.value
+
+
+def _documentation(root: ast.AST) -> Iterator[int]:
+    """The constants that stand alone as statements."""
+    for node in ast.walk(root):
+        if isinstance(node, ast.Expr) and isinstance(node.value, ast.Constant):
+            yield id(node.value)
+
+
+def _is_pattern(text: str) -> bool:
+    try:
+        re.compile(text)
+    except (re.error, RecursionError, OverflowError):
+        return False
+    return True

@@ -1,0 +1,228 @@
+"""Pairs whose difference only a search finds, and others in which there is none to find."""
+
+#: a letter case forgotten in a text that ends alike -> differs
+def is_plan(name: str) -> bool:
+    return name.lower().endswith((".plan", ".chart"))
+#: becomes
+def is_plan(name: str) -> bool:
+    return name.endswith((".plan", ".chart"))
+
+
+#: a prefix that is one letter shorter -> differs
+def kind(line: str) -> str:
+    if line.startswith("LOW:"):
+        return "low water"
+    return "other"
+#: becomes
+def kind(line: str) -> str:
+    if line.startswith("LOW"):
+        return "low water"
+    return "other"
+
+
+#: what is masked, in another order -> differs
+def masked(text: str) -> str:
+    return text.replace("%", "%%").replace("|", "%|")
+#: becomes
+def masked(text: str) -> str:
+    return text.replace("|", "%|").replace("%", "%%")
+
+
+#: a bound on one of several numbers in a text -> differs
+def is_lock_code(code: str) -> bool:
+    parts = code.split("/")
+    if len(parts) != 3:
+        return False
+    return all(p.isdigit() and int(p) <= 64 for p in parts)
+#: becomes
+def is_lock_code(code: str) -> bool:
+    parts = code.split("/")
+    if len(parts) != 3:
+        return False
+    return all(p.isdigit() and int(p) < 64 for p in parts)
+
+
+#: the last separator in place of the first -> differs
+def permit(text: str) -> tuple[str, str]:
+    name, _, rest = text.partition("=")
+    return name.strip(), rest.strip()
+#: becomes
+def permit(text: str) -> tuple[str, str]:
+    name, _, rest = text.rpartition("=")
+    return name.strip(), rest.strip()
+
+
+#: a pattern that lets more through -> differs
+import re
+def number(text: str) -> str | None:
+    found = re.match(r"([BT])(\d{4})$", text)
+    return found.group(2) if found else None
+#: becomes
+import re
+def number(text: str) -> str | None:
+    found = re.match(r"([BT])(\d{4,})$", text)
+    return found.group(2) if found else None
+
+
+#: patterns that let the same through -> same
+import re
+def number(text: str) -> bool:
+    return re.fullmatch(r"[BT]\d{4}", text, re.ASCII) is not None
+#: becomes
+import re
+def number(text: str) -> bool:
+    return re.fullmatch(r"(?:B|T)[0-9]{4}", text, re.ASCII) is not None
+
+
+#: a day more between two dates -> differs
+from datetime import date
+def fee(due: date, paid: date) -> int:
+    late = (paid - due).days
+    if late > 14:
+        return 20
+    return 5 if late > 0 else 0
+#: becomes
+from datetime import date
+def fee(due: date, paid: date) -> int:
+    late = (paid - due).days
+    if late >= 14:
+        return 20
+    return 5 if late > 0 else 0
+
+
+#: one side of a tree -> differs
+from __future__ import annotations
+from dataclasses import dataclass
+@dataclass
+class Reach:
+    locks: int
+    upper: Reach | None = None
+    lower: Reach | None = None
+def locks(reach: Reach | None) -> int:
+    if reach is None:
+        return 0
+    return reach.locks + locks(reach.upper) + locks(reach.lower)
+#: becomes
+from __future__ import annotations
+from dataclasses import dataclass
+@dataclass
+class Reach:
+    locks: int
+    upper: Reach | None = None
+    lower: Reach | None = None
+def locks(reach: Reach | None) -> int:
+    if reach is None:
+        return 0
+    if reach.upper is None:
+        return reach.locks + locks(reach.lower)
+    return reach.locks + locks(reach.upper)
+
+
+#: runs of equal things against all of them -> differs
+def runs(kinds: list[str]) -> list[tuple[str, int]]:
+    found: list[tuple[str, int]] = []
+    for kind in kinds:
+        if found and found[-1][0] == kind:
+            found[-1] = (kind, found[-1][1] + 1)
+        else:
+            found.append((kind, 1))
+    return found
+#: becomes
+def runs(kinds: list[str]) -> list[tuple[str, int]]:
+    found: dict[str, int] = {}
+    for kind in kinds:
+        found[kind] = found.get(kind, 0) + 1
+    return list(found.items())
+
+
+#: the list itself in place of a copy -> differs
+def queue(boats: list[str]) -> list[str]:
+    waiting = list(boats)
+    return waiting
+#: becomes
+def queue(boats: list[str]) -> list[str]:
+    return boats
+
+
+#: a copy made another way -> same
+def queue(boats: list[str]) -> list[str]:
+    waiting = list(boats)
+    return waiting
+#: becomes
+def queue(boats: list[str]) -> list[str]:
+    return [*boats]
+
+
+#: tuples of which nobody can tell whether they are the same -> same
+def pair(boats: tuple[str, ...]) -> tuple[tuple[str, ...], list[str]]:
+    both = (boats, boats)
+    return both, list(boats)
+#: becomes
+def pair(boats: tuple[str, ...]) -> tuple[tuple[str, ...], list[str]]:
+    both = (boats, tuple(list(boats)))
+    return both, [*boats]
+
+
+#: a list that all calls share -> differs
+def note(boat: str, to: list[str] | None = None) -> list[str]:
+    if to is None:
+        to = []
+    to.append(boat)
+    return to
+#: becomes
+NOTED: list[str] = []
+def note(boat: str, to: list[str] | None = None) -> list[str]:
+    if to is None:
+        to = NOTED
+    to.append(boat)
+    return to
+
+
+#: state that is built by calls -> differs
+class Chamber:
+    def __init__(self, size: int) -> None:
+        self.size = size
+        self.boats: list[str] = []
+    def enter(self, boat: str) -> bool:
+        if len(self.boats) >= self.size:
+            return False
+        self.boats.append(boat)
+        return True
+    def leave(self) -> str | None:
+        if not self.boats:
+            return None
+        return self.boats.pop(0)
+#: becomes
+class Chamber:
+    def __init__(self, size: int) -> None:
+        self.size = size
+        self.boats: list[str] = []
+    def enter(self, boat: str) -> bool:
+        if len(self.boats) >= self.size:
+            return False
+        self.boats.append(boat)
+        return True
+    def leave(self) -> str | None:
+        if not self.boats:
+            return None
+        return self.boats.pop()
+
+
+#: a cache that keeps nothing wrong -> same
+class Table:
+    def __init__(self) -> None:
+        self.known: dict[int, int] = {}
+    def toll(self, length: int) -> int:
+        if length not in self.known:
+            self.known[length] = length * 3
+        return self.known[length]
+#: becomes
+class Table:
+    def __init__(self) -> None:
+        self.known: dict[int, int] = {}
+    def toll(self, length: int) -> int:
+        if length in self.known:
+            return self.known[length]
+        found = length * 3
+        self.known[length] = found
+        return found
