@@ -146,7 +146,7 @@ def drain(lock):
         lock.drop()
 
 
-#: the condition moves to the end of the loop -> unproved
+#: the condition moves to the end of the loop -> differs
 def drain(lock):
     while lock.open:
         lock.drop()
@@ -680,7 +680,7 @@ def any_late(boats: list[list[int]]):
     return any(boat.pop() > 20 for boat in boats)
 
 
-#: a property of the module counts how often it is asked -> unproved
+#: a property of the module counts how often it is asked -> differs
 class Boat:
     @property
     def late(self):

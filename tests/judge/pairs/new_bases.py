@@ -134,7 +134,7 @@ class Raft(Vessel):
         return 1
 
 
-#: one of them lacks what it promises -> undecided
+#: one of them lacks what it promises -> undecided plain-value
 class Barge:
     def fee(self, nights: int):
         return 240 * nights

@@ -57,7 +57,7 @@ def berth(mark, other):
     return Berth
 
 
-#: the argument of a decorator is another one -> unproved
+#: the argument of a decorator is another one -> differs
 def berth(mark, a: int, b: int):
     n = a
     @mark(n)

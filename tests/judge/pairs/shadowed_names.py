@@ -12,7 +12,7 @@ def deep(n: int):
     return any(rule(n) for rule in rules)
 
 
-#: next is a parameter -> unproved
+#: next is a parameter -> differs
 def find(boats, next, a, b):
     return next((x for x in boats if x == a), None)
 #: becomes

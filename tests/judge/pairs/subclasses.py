@@ -328,7 +328,7 @@ def build(name):
     return Lock(name, "single", 1)
 
 
-#: the kind may change later -> differs
+#: the kind may change later -> unproved
 class Lock:
     def __init__(self, name, kind: str, chambers: int):
         self.name = name

@@ -285,7 +285,7 @@ def _from_trials(request: Request, found: dict[str, Any], unproved: str) -> Subj
             for question, answer in found["said"].items()
             if answer != ELSE
         )
-        call, script = call_text(request.subject, found), script_of(request, found)
+        call, script = call_text(found), script_of(request, found)
         shown = Counterexample(call, where, found["before"], found["after"], script)
         why = f"one input shows a difference; the proof stopped where {unproved}"
         return SubjectVerdict(request.subject, Verdict.DIFFERS, why, counterexample=shown)
@@ -323,7 +323,7 @@ def _assumed(subject: str, found: dict[str, Any]) -> Assumption:
     where = [
         f"{question} is {answer}" for question, answer in found["said"].items() if answer != ELSE
     ]
-    call = call_text(subject, found)
+    call = call_text(found)
     breaks = f"{call}{' where ' + ', '.join(where) if where else ''}: before it {found['before']}, after it {found['after']}"
     return Assumption(AssumptionKind(found["stands"]), subject, breaks)
 

@@ -21,13 +21,16 @@ from ..walk.prove import Proved
 from ..world.loading import names_around, names_for
 from . import quick
 from .answers import RAISES, Answers
-from .cases import Callee, Case, Version
+from .cases import Callee, Case, Version, made_by_kind
 from .clock import TooLong
 from .corpus import Corpus, Growing, Grown, in_a_row
+from .evident import Drawer
 from .growing import Grower
 from .instrument import MARK, Branch, Seen, fitted
+from .kinds import ProjectKinds
 from .loading import CannotCall, CannotLoad, Subject, load
 from .observe import Observation
+from .picture import NAMES
 from .plan import (
     Parameters,
     Row,
@@ -42,6 +45,7 @@ from .pool import pool_of
 from .recipes import Recipe, Side
 from .recorded import recorded_row
 from .suggest import handled_errors, suggestions, with_callees
+from .shapes import Shape
 from .trying import Difference, Pair, Tried
 
 # Inputs tried at most: those listed, those grown, those drawn with what stand-ins were compared with,
@@ -81,14 +85,19 @@ class Check:
         self.paths = (request["before"]["path"], request["after"]["path"])
         sides = [self._load(t, p) for t, p in zip(self.texts, self.paths, strict=True)]
         self.versions = (Version(sides[0]), Version(sides[1]))
+        self.modules = [ast.parse(text) for text in self.texts]
+        made_by_kind(*self.versions, self.modules)
         self.subjects = tuple(v.subject(self.name) for v in self.versions)
         nodes = [_node(text, self.name) for text in self.texts]
-        self.modules = [ast.parse(text) for text in self.texts]
         around = with_callees(self.subjects[0].function, request["roots"])
         self.suggested = suggestions(*nodes, *around, modules=self.modules)
         self.suggested[RAISES] = handled_errors(*nodes)
         self.grower = Grower(pool_of([*nodes, *around], self.modules), self.suggested, self.name)
         self.shapes = shapes_of(self.modules, self.name)
+        self.kinds = ProjectKinds(self.modules, sides[0].module)
+        drawer = Drawer(self.grower, (), self.kinds)
+        nobody = Shape()
+        self.grower.known = lambda cls: drawer.arguments(cls, nobody)
         self.guide = _Guide(self)
         self.pair = Pair(self.versions, self.guide.versions, self.suggested)
         self.callee = self._callee(self.name, self.shapes)
@@ -102,8 +111,13 @@ class Check:
         """What is called, with the recipes for its parameters."""
         old, new = (v.subject(name) for v in self.versions)
         aim = self.request["aim"] if name == self.name else {}
-        parameters = parameters_of(old, self.suggested, aim, new, shapes, self.grower)
-        return Callee(name, old.suffix, parameters)
+        parameters = parameters_of(old, self.suggested, aim, new, shapes, self.grower, self.kinds)
+        is_bound = (
+            old.takes == "self"
+            and old.owner is not None
+            and any(k.__qualname__ == old.owner.__qualname__ for k in NAMES.values())
+        )
+        return Callee(name, old.suffix, parameters, is_bound)
 
     def _load(self, source: str | ast.Module, path: str, **extra: Any) -> Side:
         return load(source, path, self.request["module"], **extra)
@@ -156,7 +170,9 @@ class Check:
         """Try inputs grown from what is declared and evident, and variations of those that went
         where none went before.
         """
-        self.corpus = Corpus(Growing.of(self.grower, self.subjects[0], self.callee, self.shapes))
+        self.corpus = Corpus(
+            Growing.of(self.grower, self.subjects[0], self.callee, self.shapes, self.kinds)
+        )
         fresh = _Fresh(self.corpus, time.monotonic() + GROWN_SECONDS)
         while True:
             first = next(fresh, None)
@@ -212,7 +228,7 @@ class Check:
         if not keeps:
             return None
         growing = self.corpus.growing
-        others = [g for n in self._unchanged_methods() if (g := self._other(n)) is not None]
+        others = [g for n in self._other_methods() if (g := self._other(n)) is not None]
         end = time.monotonic() + IN_A_ROW_SECONDS
         for _ in range(MOST_IN_A_ROW):
             if time.monotonic() > end:
@@ -223,17 +239,26 @@ class Check:
                 return self._simplest(grown, found)
         return None
 
-    def _unchanged_methods(self) -> list[str]:
-        """Methods beside the one in question that are the same in both versions."""
+    def _other_methods(self) -> list[str]:
+        """Methods beside the one in question that both versions have, those first that are the same
+        in both.
+        """
         owner = self.name.rpartition(".")[0]
         if not owner:
             return []
-        texts = [
-            {f.name: ast.dump(f.node) for f in functions_of(m) if f.name.startswith(f"{owner}.")}
+        old, new = (
+            {f.name: f.node for f in functions_of(m) if f.name.rpartition(".")[0] == owner}
             for m in self.modules
+        )
+        found = [
+            n
+            for n, node in old.items()
+            if n != self.name
+            and not n.rpartition(".")[2].startswith("__")
+            and n in new
+            and ast.dump(_arguments(node)) == ast.dump(_arguments(new[n]))
         ]
-        same = [n for n, t in texts[0].items() if texts[1].get(n) == t and n != self.name]
-        return [n for n in same if not n.rpartition(".")[2].startswith("__")][:MOST_OTHERS]
+        return sorted(found, key=lambda n: ast.dump(old[n]) != ast.dump(new[n]))[:MOST_OTHERS]
 
     def _other(self, name: str) -> Growing | None:
         try:
@@ -244,7 +269,7 @@ class Check:
             return None
         if subject.takes != self.subjects[0].takes or not all(callee.parameters.recipes):
             return None
-        return Growing.of(self.grower, subject, callee, shapes)
+        return Growing.of(self.grower, subject, callee, shapes, self.kinds)
 
     def _learns(self) -> bool:
         """Draw plain values anew, with what stand-ins were compared with: the value that a bound was
@@ -399,6 +424,7 @@ class Check:
     def _catches(self, tree: ast.Module) -> bool:
         try:
             version = Version(self._load(tree, self.paths[1]))
+            made_by_kind(self.versions[0], version, self.modules)
             version.subject(self.name)
         except (CannotLoad, CannotCall):
             return True
@@ -475,6 +501,7 @@ class _Guide:
     def __init__(self, check: Check) -> None:
         fitted = [check.fitted(which) for which in range(2)]
         self.versions = (fitted[0][0], fitted[1][0])
+        made_by_kind(*self.versions, check.modules)
         self.functions = tuple(v.subject(check.name).function for v in self.versions)
         self.seen = tuple(seen for _, seen, _ in fitted)
         self.branches = tuple(branches for _, _, branches in fitted)
@@ -562,6 +589,12 @@ def _near(value: Any) -> list[Any]:
 def _plainness(recipe: Recipe) -> tuple[bool, bool, int]:
     """What is simpler to read: no probe, then shorter."""
     return ("Probe(" in recipe.text, recipe.text == "", len(recipe.text))
+
+
+def _arguments(node: ast.AST) -> ast.arguments:
+    """The parameters of a function."""
+    assert isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef)
+    return node.args
 
 
 def _node(text: str, name: str) -> ast.AST:

@@ -10,6 +10,7 @@ from typing import Any
 from .cases import Callee, Case
 from .evident import Drawer
 from .growing import Grower
+from .kinds import ProjectKinds
 from .loading import Subject, derived_of
 from .mutating import Mutator, Trees, first_that
 from .observe import HELD
@@ -32,18 +33,22 @@ class Growing:
         subject: the function.
         callee: how it is called; its recipes stand in where nothing is declared.
         shapes: what the code does with values that nothing is declared of.
+        kinds: the project's classes.
     """
 
     grower: Grower
     subject: Subject
     callee: Callee
     shapes: Shapes
+    kinds: ProjectKinds
     hints: Mapping[str, Any] = field(default_factory=dict)
 
     @classmethod
-    def of(cls, grower: Grower, subject: Subject, callee: Callee, shapes: Shapes) -> Growing:
+    def of(
+        cls, grower: Grower, subject: Subject, callee: Callee, shapes: Shapes, kinds: ProjectKinds
+    ) -> Growing:
         """How a function's parameters are grown."""
-        return cls(grower, subject, callee, shapes, hints_of(subject.function))
+        return cls(grower, subject, callee, shapes, kinds, hints_of(subject.function))
 
     def row(self) -> Trees:
         """New values for all parameters."""
@@ -61,14 +66,13 @@ class Growing:
         column, name = parameters.recipes[position], parameters.names[position]
         many = (inspect.Parameter.VAR_POSITIONAL, inspect.Parameter.VAR_KEYWORD)
         if position == 0 and self.subject.takes:
-            found = self._object()
-            if found is not None:
-                return found
-        elif name in self.hints and parameters.kinds[position] not in many:
+            return self._object() or self.grower.one_of(column, name)
+        if name in self.hints and parameters.kinds[position] not in many:
             return self.grower.value(self.hints[name], name)
         shape = self.shapes.parameters.get(name)
         if shape is not None and shape.is_told() and chance.random() > _OTHERWISE:
-            return Drawer(self.grower, list(self.shapes.parameters.values())).value(shape, name)
+            others = list(self.shapes.parameters.values())
+            return Drawer(self.grower, others, self.kinds).value(shape, name)
         return self.grower.one_of([r for r in column if r is not OMITTED], name)
 
     def _object(self) -> Tree | None:
@@ -77,8 +81,8 @@ class Growing:
         if owner is None or self.subject.takes != "self":
             return None
         made = [c for c in (owner, *derived_of(owner)) if not inspect.isabstract(c)]
-        drawer = Drawer(self.grower)
-        told = {n: s for n, s in self.shapes.constructor.items() if s.is_told()}
+        drawer = Drawer(self.grower, (), self.kinds)
+        told = self.shapes.constructor
 
         def drawn(name: str) -> Callable[[], Tree]:
             return lambda: drawer.value(told[name], name)

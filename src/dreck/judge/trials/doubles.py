@@ -24,6 +24,7 @@ def recorder(
     gives: Recipe,
     raises: type[Exception] | None = None,
     sets: dict[str, Recipe] | None = None,
+    awaited: bool = False,
 ) -> Recipe:
     """A function that notes its calls."""
     changes = sets or {}
@@ -34,9 +35,11 @@ def recorder(
         [f"sets={mapping([(literal(n), r) for n, r in changes.items()]).text}"] if changes else []
     )
 
+    parts += ["awaited=True"] if awaited else []
+
     def build(side: Side, answers: Answers) -> Any:
         given = {n: r.build(side, answers) for n, r in changes.items()}
-        return Recorder(name, gives.build(side, answers), raises, given)
+        return Recorder(name, gives.build(side, answers), raises, given, awaited)
 
     return Recipe(f"Recorder({', '.join(parts)})", build, stands=joined([gives, *changes.values()]))
 

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from dataclasses import replace
+from functools import partial
 from typing import Any
 
 from .answers import RAISES
 from .doubles import manager, record, recorder
 from .growing import Grower, pair_of
+from .kinds import ProjectKinds
 from .recipes import Recipe, literal, mapping, sequence
 from .shapes import Shape
 from .trees import Tree, compound
@@ -18,10 +20,17 @@ MOST_VALUES = 150
 _DEEPEST = 4
 _FRACTIONS = (1.5, 0.25)
 _TEXTS = ("", "a", "b", "Abc", "a b", "7", " a ")
+_CLASSES = (object, dict, ValueError)
 _OPAQUE = (1, "a", 0, "b", 2)
 
 
-def evident(shape: Shape, name: str, grower: Grower, others: Sequence[Shape] = ()) -> list[Recipe]:
+def evident(
+    shape: Shape,
+    name: str,
+    grower: Grower,
+    others: Sequence[Shape] = (),
+    kinds: ProjectKinds | None = None,
+) -> list[Recipe]:
     """Values that fit what the code does with a parameter; none if it does not tell.
 
     Args:
@@ -29,10 +38,11 @@ def evident(shape: Shape, name: str, grower: Grower, others: Sequence[Shape] = (
         name: what it is called, by which constants are suggested.
         grower: draws texts and numbers.
         others: what is done with the other parameters, which a function that is one may change.
+        kinds: the project's classes.
     """
     if not shape.is_told():
         return []
-    drawer = Drawer(grower, others)
+    drawer = Drawer(grower, others, kinds)
     drawn = (drawer.value(shape, name).recipe for _ in range(2 * MOST_VALUES))
     return list({r.text: r for r in drawn}.values())[:MOST_VALUES]
 
@@ -43,9 +53,13 @@ class Drawer:
     Args:
         grower: draws texts and numbers.
         others: what is done with the other parameters, which a function that is one may change.
+        kinds: the project's classes.
     """
 
-    def __init__(self, grower: Grower, others: Sequence[Shape] = ()) -> None:
+    def __init__(
+        self, grower: Grower, others: Sequence[Shape] = (), kinds: ProjectKinds | None = None
+    ) -> None:
+        self.kinds = kinds
         self.grower, self.chance, self.suggested = grower, grower.chance, grower.suggested
         # Attributes that functions may change on the records they are given.
         self.around: dict[str, Shape] = {}
@@ -69,6 +83,10 @@ class Drawer:
             return self._mapping(shape, depth)
         if shape.result is not None:
             return self._recorder(shape.result, name, self.around, depth)
+        if "class" in shape.wants:
+            cls = self.chance.choice(_CLASSES)
+            found = Recipe(cls.__name__, lambda side, answers: cls)
+            return Tree(found, "", lambda: self._leaf(None))
         if "entered" in shape.wants:
             swallows = self.chance.random() < 0.5
             given = self.value(shape.one(), name, depth + 1)
@@ -90,6 +108,25 @@ class Drawer:
         return compound("", parts, join, lambda: self._leaf(None))
 
     def _record(self, shape: Shape, depth: int) -> Tree:
+        """An object of one of the project's classes that have what is asked for; else a record."""
+        fitting = self.kinds.fitting(shape) if self.kinds is not None else []
+        if not fitting:
+            return self._double(shape, depth)
+        made = self._object(self.chance.choice(fitting), shape, depth)
+        if made is not None and self.chance.random() < 0.9:
+            return made
+        other = self._double(shape, depth)
+        return replace(other, recipe=other.recipe.standing("as-used"), parts=(), join=None)
+
+    def _object(self, cls: type, shape: Shape, depth: int) -> Tree | None:
+        return self.grower.object_of([cls], self.arguments(cls, shape, depth), depth)
+
+    def arguments(self, cls: type, shape: Shape, depth: int = 0) -> dict[str, Callable[[], Tree]]:
+        """What draws the arguments of a constructor that nothing is declared of."""
+        told = self.kinds.arguments(cls, shape) if self.kinds is not None else {}
+        return {n: partial(self.value, s, n, depth + 1) for n, s in told.items()}
+
+    def _double(self, shape: Shape, depth: int) -> Tree:
         own = {n: s for n, s in shape.attributes.items() if n not in shape.methods}
         fields = {n: self.value(s, n, depth + 1) for n, s in own.items()}
         calls = {n: self._recorder(s, n, own, depth) for n, s in shape.methods.items()}
@@ -102,23 +139,36 @@ class Drawer:
         handles, sometimes it changes what the code asks for.
         """
         errors = self.suggested.get(RAISES, ())
-        if errors and self.chance.random() < 0.4:
-            raised = recorder(name, literal(None), raises=self.chance.choice(errors))
+        if errors and gives.may_raise and self.chance.random() < 0.4:
+            error = self.chance.choice(errors)
+            raised = recorder(name, literal(None), raises=error, awaited="awaited" in gives.wants)
             again = lambda: self._recorder(gives, name, around, depth)  # noqa: E731
             return Tree(raised, "", again)
         plain = [n for n, s in around.items() if not (s.attributes or s.methods or s.result)]
         given = self.value(gives, name, depth + 1)
+        awaited = "awaited" in gives.wants
         if not plain or self.chance.random() < 0.5:
-            return self._made([given], lambda rs: recorder(name, rs[0]))
+            return self._made([given], lambda rs: recorder(name, rs[0], awaited=awaited))
         changed = self.chance.choice(plain)
         parts = [given, self.value(around[changed], changed, depth + 1)]
-        return self._made(parts, lambda rs: recorder(name, rs[0], sets={changed: rs[1]}))
+        return self._made(parts, lambda rs: recorder(name, rs[0], None, {changed: rs[1]}, awaited))
 
     def _mapping(self, shape: Shape, depth: int) -> Tree:
-        kept = {k: s for k, s in shape.keys.items() if self.chance.random() < 0.85}
+        """A record with the keys that are asked for; of those it cannot do without, one is missing
+        only where that shows an assumption.
+        """
+        chance, needed = self.chance, [k for k in shape.keys if k not in shape.may_lack]
+        missing = chance.choice(needed) if needed and chance.random() < 0.05 else None
+        kept = {
+            k: s
+            for k, s in shape.keys.items()
+            if k != missing and (k in needed or chance.random() < 0.85)
+        }
+        stands = "as-used" if missing is not None else ""
         parts = [self.value(s, str(k), depth + 1) for k, s in kept.items()]
         keys = [literal(k) for k in kept]
-        return self._made(parts, lambda rs: mapping(list(zip(keys, rs, strict=True))))
+        join = lambda rs: mapping(list(zip(keys, rs, strict=True))).standing(stands)  # noqa: E731
+        return self._made(parts, join)
 
     def _table(self, shape: Shape, name: str, depth: int) -> Tree:
         def one() -> Tree:

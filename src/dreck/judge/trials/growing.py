@@ -27,6 +27,7 @@ from .recipes import (
     literal,
     mapping,
     sequence,
+    with_fields,
 )
 from .texts import Texts
 from .trees import Tree, compound
@@ -62,6 +63,8 @@ class Grower:
         self.chance = random.Random(f"{SEED} {name}")
         self.texts = Texts(pool, self.chance)
         self.numbers = Numbers(pool, self.chance)
+        # What draws arguments that nothing is declared of, for each class.
+        self.known: Callable[[type], Mapping[str, Callable[[], Tree]]] = lambda cls: {}
         self._dates: list[datetime.date] = []
 
     def one_of(self, recipes: Sequence[Recipe], name: str) -> Tree:
@@ -227,6 +230,7 @@ class Grower:
         if asked is None:
             return None
         hints, names, optional = asked
+        known = {**self.known(cls), **known}
 
         def argument(name: str) -> Tree:
             if name in optional and (depth >= _DEEPEST - 1 or self.chance.random() < 0.25):
@@ -237,10 +241,20 @@ class Grower:
                 made = known[name]() if name in known else self.value(Any, name, depth + 1)
             return dataclasses.replace(made, is_optional=name in optional)
 
+        # What the code asks for and the class does not set is set by whoever makes the object.
+        outside = [n for n in known if n not in names and not hasattr(cls, n)]
+        if getattr(cls, "__init__") is not object.__init__:
+            outside = []
+
+        def made(recipes: Sequence[Recipe]) -> Recipe:
+            own, others = recipes[: len(names)], recipes[len(names) :]
+            fields = dict(zip(outside, others, strict=True))
+            return with_fields(constructed(cls, names, own), fields)
+
         return compound(
             f"one of {classes[0].__qualname__}",
-            [argument(n) for n in names],
-            lambda rs: constructed(cls, names, rs),
+            [argument(n) for n in names] + [known[n]() for n in outside],
+            made,
             lambda: self.object_of(classes, known, depth) or self.value(None, ""),
         )
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import contextlib
+import dis
 import inspect
 import io
 from collections.abc import Callable, Mapping, Sequence
@@ -15,12 +16,16 @@ from .answers import Answers
 from .clock import TooLong, time_limit
 from .picture import picture
 from .recipes import Recipe, Side
-from .sharing import shared
+from .sharing import parts_of, shared
 
 # Seconds one call may take before it counts as one that never ends.
 CALL_SECONDS = 1.0
+_RAISE = dis.opmap["RAISE_VARARGS"]
+_PLAIN = (int, float, str, bytes, list, tuple, dict, set)
 # Items taken from a generator, and steps of a coroutine.
 MOST_ITEMS = 200
+# Parts of arguments that are spelt out.
+_MOST_SPELT = 300
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,6 +54,9 @@ class Observation:
         text: what the last one did.
         besides: expressions for what is not seen in that, with their values as text.
         same: pairs of expressions that are the same object.
+        misfits: whether a value could not be what was asked of it: an operation, no statement of the
+            code, raised a TypeError or AttributeError that nobody handled.
+        lacks: whether it was an attribute that a constant or a built-in container does not have.
     """
 
     ends: tuple[str, ...]
@@ -56,6 +64,8 @@ class Observation:
     text: str
     besides: Mapping[str, str]
     same: frozenset[tuple[str, str]]
+    misfits: bool
+    lacks: bool
 
     def same_as(self, other: Observation) -> bool:
         """Whether the calls did the same, as far as the contract counts it."""
@@ -123,8 +133,10 @@ def observe(
         tuple(o.end for o in outcomes),
         (pictures, tuple(log), output.getvalue(), after),
         _described(outcomes[-1].text, log, output.getvalue()),
-        {n: _short(v) for n, v in names.items()} if in_words else {},
+        _spelt(names) if in_words else {},
         shared({**names, **results}),
+        any(o.misfits for o in outcomes),
+        any(o.lacks for o in outcomes),
     )
 
 
@@ -146,6 +158,8 @@ class _Outcome:
     picture: Any
     text: str
     value: Any = None
+    misfits: bool = False
+    lacks: bool = False
 
 
 def _outcome(call: Callable[[], Any]) -> _Outcome:
@@ -159,7 +173,20 @@ def _outcome(call: Callable[[], Any]) -> _Outcome:
         return _Outcome("raised", ("RecursionError",), "raises RecursionError")
     except BaseException as error:  # SystemExit and the like are outcomes too
         shown = ", ".join(_short(a) for a in error.args)
-        return _Outcome("raised", picture(error), f"raises {type(error).__name__}({shown})")
+        text = f"raises {type(error).__name__}({shown})"
+        misfits = _misfits(error)
+        lacks = misfits and isinstance(getattr(error, "obj", None), _PLAIN)
+        return _Outcome("raised", picture(error), text, None, misfits, lacks)
+
+
+def _misfits(error: BaseException) -> bool:
+    """Whether an operation raised it because a value is of another kind, not a statement."""
+    if type(error) not in (TypeError, AttributeError):
+        return False
+    place = error.__traceback__
+    while place is not None and place.tb_next is not None:
+        place = place.tb_next
+    return place is None or place.tb_frame.f_code.co_code[place.tb_lasti] != _RAISE
 
 
 def _driven(value: Any) -> Any:
@@ -219,18 +246,46 @@ def _async_generated(generator: Any) -> list[Any]:
     return items
 
 
+def _spelt(values: Mapping[str, object]) -> dict[str, str]:
+    """Values as text, with their parts where they are objects that do not show what they hold."""
+    found: dict[str, str] = {}
+    pending = list(values.items())
+    while pending and len(found) < _MOST_SPELT:
+        where, value = pending.pop(0)
+        text = _short(value)
+        if " object at 0x" not in text:
+            found[where] = text
+        if not isinstance(value, int | float | str | bytes | None):
+            pending += [(f"{where}{step}", part) for step, part in parts_of(value)]
+    return found
+
+
 def _described(outcome: str, log: list[Any], output: str) -> str:
     parts = [outcome]
     if log:
-        calls = [
-            f"{entry[0][1]} {entry[1][1]}" if len(entry) > 1 else str(entry[0]) for entry in log
-        ]
+        calls = [_effect(entry) for entry in log]
         parts.append(
             f"after {len(log)} effect{'s' if len(log) > 1 else ''} ({'; '.join(calls[:4])}{'; ...' if len(calls) > 4 else ''})"
         )
     if output:
         parts.append(f"and prints {_short(output)}")
     return " ".join(parts)
+
+
+def _effect(entry: Any) -> str:
+    """One effect in a few words: a call with its arguments, as far as they are plain."""
+    if len(entry) < 2:
+        return str(entry[0])
+    name, what = entry[0][1], entry[1][1]
+    if what != "call" or len(entry) < 4 or entry[2][0] != "builtins.tuple":
+        return f"{name} {what}"
+    given = [_plain(a) for a in entry[2][1]]
+    return f"{name}({', '.join(given)})"
+
+
+def _plain(picture: Any) -> str:
+    is_plain = picture[0] in ("int", "str", "bool", "NoneType", "float")
+    return (picture[1] if picture[0] == "float" else repr(picture[1])) if is_plain else "..."
 
 
 def _short(value: Any) -> str:

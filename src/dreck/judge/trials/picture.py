@@ -17,6 +17,10 @@ from .answers import Probe
 # Nesting below this depth, and items beyond this number, are not looked at.
 DEEPEST = 12
 MOST_ITEMS = 2_000
+# Classes that only one version has, each with the base it stands for there.
+NAMES: dict[type, type] = {}
+# For names of such bases the attributes that only one version keeps in their objects.
+GONE: dict[str, frozenset[str]] = {}
 
 
 def picture(value: object) -> Any:
@@ -53,7 +57,13 @@ class _Painter:
 
     def _compound(self, value: Any, depth: int) -> Any:
         kind = type(value)
-        name = f"{kind.__module__}.{kind.__qualname__}"
+        known = NAMES.get(kind, kind)
+        name = f"{kind.__module__}.{known.__qualname__}"
+        if isinstance(value, type) and "<locals>" in value.__qualname__:
+            bases = tuple(self.paint(b, depth) for b in value.__bases__)
+            own = {n: v for n, v in vars(value).items() if not n.startswith("__")}
+            held = tuple((n, self.paint(v, depth)) for n, v in own.items())
+            return ("class", value.__qualname__, bases, held)
         if isinstance(value, type | types.FunctionType | types.BuiltinFunctionType):
             return ("named", value.__module__, value.__qualname__)
         if isinstance(value, types.MethodType):
@@ -88,11 +98,12 @@ class _Painter:
             for slot in (slots,) if isinstance(slots, str) else slots:
                 if slot not in ("__dict__", "__weakref__") and hasattr(value, slot):
                     state[slot] = getattr(value, slot)
+        gone = GONE.get(NAMES.get(type(value), type(value)).__qualname__, frozenset())
         if state:
             return tuple(
                 (k, self.paint(v, depth))
                 for k, v in sorted(state.items())
-                if not k.startswith("_answers_")
+                if not k.startswith("_answers_") and k not in gone
             )
         text = repr(value)
         return "" if " at 0x" in text else text

@@ -16,7 +16,8 @@ from .loading import Subject, derived_of, selves
 from ...outline import functions_of
 from .answers import Answers
 from .evident import evident, fitting
-from .growing import Grower
+from .growing import Grower, arguments_of
+from .kinds import ProjectKinds
 from .shapes import Reader, Shape
 from .recipes import OMITTED, Recipe, Side, by_keys, from_hint, hollow, instances, literal, unknown
 from .suggest import Suggestions
@@ -68,14 +69,19 @@ def shapes_of(trees: Iterable[ast.Module], name: str) -> Shapes:
 
 @dataclass(frozen=True, slots=True)
 class Parameters:
-    """The parameters to fill: for each its recipes, its name and how it is passed; and the row to
-    begin with.
+    """The parameters to fill.
+
+    Attributes:
+        recipes, names, kinds: of each what it is filled with, its name and how it is passed.
+        aimed: the row to begin with.
+        declared: of each whether the code says what it is.
     """
 
     recipes: tuple[tuple[Recipe, ...], ...]
     names: tuple[str, ...]
     kinds: tuple[inspect._ParameterKind, ...]
     aimed: Row
+    declared: tuple[bool, ...]
 
     def passed(self, row: Sequence[Recipe]) -> tuple[list[Recipe], dict[str, Recipe]]:
         """What of a row is passed by position, and what by name."""
@@ -101,6 +107,7 @@ def parameters_of(
     other: Subject,
     shapes: Shapes,
     grower: Grower,
+    kinds: ProjectKinds,
 ) -> Parameters:
     """Recipes for every parameter, from its hint, what it is compared with, or probes.
 
@@ -112,6 +119,7 @@ def parameters_of(
             one.
         shapes: what the code does with values that nothing is declared of.
         grower: draws texts and numbers.
+        kinds: the project's classes.
     """
     signature = inspect.signature(subject.function)
     hints = hints_of(subject.function)
@@ -130,20 +138,22 @@ def parameters_of(
             first += [0 for _ in names]
             continue
         if position == 0 and subject.takes:
-            known = {n: evident(s, n, grower) for n, s in shapes.constructor.items()}
+            known = {n: evident(s, n, grower, (), kinds) for n, s in shapes.constructor.items()}
             found = selves(subject, suggested, {n: v for n, v in known.items() if v})
         elif parameter.name in hints:
             found = from_hint(hints[parameter.name], parameter.name, suggested)
         else:
             shape = shapes.parameters.get(parameter.name)
             every = list(shapes.parameters.values())
-            drawn = evident(shape, parameter.name, grower, every) if shape is not None else []
+            drawn = (
+                evident(shape, parameter.name, grower, every, kinds) if shape is not None else []
+            )
             asked = shapes.evident.get(parameter.name)
             guessed = fitting(_guessed(parameter, suggested), asked)
             fields = shape.attributes if shape is not None else {}
-            known = {n: evident(s, n, grower)[:_MOST_FIELDS] for n, s in fields.items()}
-            kinds = _of_kinds(subject, other, suggested, known)
-            found = [*kinds, *drawn, *guessed]
+            known = {n: evident(s, n, grower, (), kinds)[:_MOST_FIELDS] for n, s in fields.items()}
+            mentioned = _of_kinds(subject, other, suggested, known)
+            found = [*mentioned, *drawn, *guessed]
         if parameter.name in aim:
             found = [*found, literal(aim[parameter.name])]
             first.append(len(found) - 1)
@@ -155,7 +165,28 @@ def parameters_of(
         recipes.append((*found, OMITTED) if optional else tuple(found))
         filled.append(parameter)
     return Parameters(
-        tuple(recipes), tuple(p.name for p in filled), tuple(p.kind for p in filled), tuple(first)
+        tuple(recipes),
+        tuple(p.name for p in filled),
+        tuple(p.kind for p in filled),
+        tuple(first),
+        tuple(_is_declared(p, i, subject, hints) for i, p in enumerate(filled)),
+    )
+
+
+def _is_declared(
+    parameter: inspect.Parameter, position: int, subject: Subject, hints: Mapping[str, Any]
+) -> bool:
+    """Whether the code says what a parameter is; of an object, also what it is made from."""
+    if position == 0 and subject.takes == "self" and subject.owner is not None:
+        asked = arguments_of(subject.owner)
+        return asked is not None and all(n in asked[0] for n in asked[1])
+    if parameter.name not in hints:
+        return bool(subject.takes and position == 0)
+    hint = hints[parameter.name]
+    classes = [c for c in (hint, *typing.get_args(hint)) if isinstance(c, type)]
+    own = [c for c in classes if c.__module__ == subject.function.__module__]
+    return all(
+        n in hints for hints, names, _ in filter(None, map(arguments_of, own)) for n in names
     )
 
 

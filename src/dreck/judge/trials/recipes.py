@@ -19,6 +19,8 @@ from collections.abc import Callable, Iterable, Mapping, Sequence
 from typing import Any, TypeAlias
 
 from .answers import Answers, Probe
+from .by_kind import CLOSED
+from .records import given
 
 Suggested: TypeAlias = Mapping[str, Sequence[Any]]
 Build: TypeAlias = Callable[["Side", Answers], Any]
@@ -35,11 +37,14 @@ _KEPT_ITEMS = 1_000
 
 @dataclasses.dataclass(frozen=True, slots=True)
 class Side:
-    """One loaded version: its module, and what its global names held after loading."""
+    """One loaded version: its module, what its global names held after loading, and what makes
+    objects of some classes in place of the class.
+    """
 
     module: types.ModuleType
     state: dict[str, Any] = dataclasses.field(default_factory=dict)
     contents: dict[str, Any] = dataclasses.field(default_factory=dict)
+    makers: dict[str, Callable[..., Any]] = dataclasses.field(default_factory=dict)
 
     def keep_state(self) -> None:
         """Remember the module's global names, and what its small containers hold."""
@@ -82,7 +87,7 @@ class Recipe:
     parts: tuple[Recipe, ...] = ()
 
     def standing(self, stands: str) -> Recipe:
-        """The same value, which a difference may not rest on."""
+        """The same value, which a difference may not rest on, if that says why."""
         return dataclasses.replace(self, stands=self.stands or stands)
 
 
@@ -480,9 +485,24 @@ def constructed(cls: type, names: Sequence[str], row: Sequence[Recipe]) -> Recip
     text = f"{cls.__qualname__}({', '.join(f'{n}={r.text}' for n, r in given.items())})"
 
     def build(side: Side, answers: Answers) -> Any:
-        return class_on(side, cls)(**{n: r.build(side, answers) for n, r in given.items()})
+        values = {n: r.build(side, answers) for n, r in given.items()}
+        return side.makers.get(cls.__qualname__, class_on(side, cls))(**values)
 
-    return Recipe(text, build, stands=joined(given.values()))
+    stands = "closed-kinds" if cls.__qualname__ in CLOSED else ""
+    return Recipe(text, build, stands=joined(given.values()) or stands)
+
+
+def with_fields(made: Recipe, fields: Mapping[str, Recipe]) -> Recipe:
+    """An object whose attributes of these names are set from outside after it was made."""
+    if not fields:
+        return made
+    text = f"given({made.text}, {', '.join(f'{n}={r.text}' for n, r in fields.items())})"
+
+    def build(side: Side, answers: Answers) -> Any:
+        values = {n: r.build(side, answers) for n, r in fields.items()}
+        return given(made.build(side, answers), **values)
+
+    return Recipe(text, build, stands=joined([made, *fields.values()]))
 
 
 def the_class(cls: type) -> Recipe:

@@ -33,20 +33,35 @@ class Record(SimpleNamespace):
 
 
 class Recorder:
-    """A function that notes its calls, gives back the same value each time, or raises, and may set
-    attributes of its owner and of the records it is given.
+    """A function that notes its calls, what it is to go through included, gives back the same value each time, or raises, and may set
+    attributes of its owner and of the records it is given. An awaited one does so when awaited.
     """
 
-    def __init__(self, name: str, gives: Any = None, raises: Any = None, sets: Any = None) -> None:
+    def __init__(
+        self,
+        name: str,
+        gives: Any = None,
+        raises: Any = None,
+        sets: Any = None,
+        awaited: bool = False,
+    ) -> None:
         self.name, self.gives, self.raises, self.sets = name, gives, raises, sets or {}
+        self.awaited = awaited
         self.owner: Any = None
 
     def __call__(self, *args: Any, **kwargs: Any) -> Any:
+        args = tuple(list(a) if inspect.isgenerator(a) else a for a in args)
         note(self.name, "call", args, kwargs)
         for each in (self.owner, *args, *kwargs.values()):
             for attribute, value in self.sets.items():
                 if isinstance(each, Record) and hasattr(each, attribute):
                     setattr(each, attribute, value)
+        return self._later() if self.awaited else self._outcome()
+
+    async def _later(self) -> Any:
+        return self._outcome()
+
+    def _outcome(self) -> Any:
         if self.raises is not None:
             raise self.raises(self.name)
         return self.gives
@@ -71,6 +86,13 @@ class Manager:
 
     def __repr__(self) -> str:
         return f"Manager({self.name!r})"
+
+
+def given(owner: Any, **fields: Any) -> Any:
+    """An object with attributes that are set from outside."""
+    for name, value in fields.items():
+        setattr(owner, name, value)
+    return owner
 
 
 # -- end of doubles

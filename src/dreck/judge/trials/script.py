@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import inspect
 import pprint
 import re
 from pathlib import Path
 from typing import Any
 
+from .by_kind import maker
 from .records import source_of_doubles
 from .runner import Request
 
@@ -34,7 +36,7 @@ def is_assignment(line):
 for which, path in (("before", {before}), ("after", {after})):
     module = load(path)
     names = {{**vars(module), "nan": float("nan"), "inf": float("inf"){library}{recorded}}}
-{given}{probes}    for line in LINES:
+{given}{probes}{by_kind}    for line in LINES:
         try:
             if is_assignment(line):
                 exec(line, names)
@@ -64,18 +66,20 @@ SUGGESTIONS = {suggestions}
 _WIDTH = 100
 
 
-def call_text(subject: str, found: dict[str, Any]) -> str:
-    """The call that shows the difference, as Python text; several lines in one."""
-    if found["lines"]:
-        return "; ".join(found["lines"])
-    arguments: list[str] = list(found["arguments"])
-    name = subject.partition("#")[0] + str(found["suffix"])
-    return f"{name}({', '.join(arguments)})"
+_BY_KIND = """    if which == "after":
+        # Where the old version makes the class itself, the new one makes the kind's own.
+        names[{base!r}] = maker(module.{base}, module.{table}, {asked!r})
+"""
+
+
+def call_text(found: dict[str, Any]) -> str:
+    """The calls that show the difference, as Python text; several lines in one."""
+    return "; ".join(found["lines"])
 
 
 def script_of(request: Request, found: dict[str, Any]) -> str:
     """The program; versions that are no files yet are written to temporary ones."""
-    call = call_text(request.subject, found)
+    call = call_text(found)
     with_probes = "Probe(" in call
     places, texts = [], []
     for which, path, text in zip(("BEFORE", "AFTER"), request.paths, request.texts, strict=True):
@@ -96,13 +100,20 @@ def script_of(request: Request, found: dict[str, Any]) -> str:
         given=given,
         library=library,
         recorded=(
-            ', "Record": Record, "Recorder": Recorder, "Manager": Manager' if _doubles(call) else ""
+            ', "Record": Record, "Recorder": Recorder, "Manager": Manager, "given": given'
+            if _doubles(call)
+            else ""
         ),
         before=places[0],
         after=places[1],
         probes=_PROBES if with_probes else "",
-        recorder=_doubles(call),
-        lines=found["lines"] or [call],
+        recorder=_doubles(call) + _made_by_kind(found, call),
+        lines=found["lines"],
+        by_kind="".join(
+            _BY_KIND.format(base=b, table=t[0], asked=t[1:])
+            for b, t in found["by_kind"].items()
+            if re.search(rf"\b{b}\(", call)
+        ),
     )
     return (
         program.replace("import sys\n", f"import sys\n{_stand_ins(found)}", 1)
@@ -111,11 +122,22 @@ def script_of(request: Request, found: dict[str, Any]) -> str:
     )
 
 
+def _made_by_kind(found: dict[str, Any], call: str) -> str:
+    if not any(re.search(rf"\b{b}\(", call) for b in found["by_kind"]):
+        return ""
+    return (
+        f"\n\n{inspect.getsource(maker)}".replace("-> Callable[..., Any]", "")
+        .replace(": Mapping[Any, type]", "")
+        .replace(": Any", "")
+        .replace(" -> Any", "")
+    )
+
+
 def _doubles(call: str) -> str:
     """The plain doubles that a call uses, as Python text."""
-    if not re.search(r"\b(Record|Recorder|Manager)\(", call):
+    if not re.search(r"\b(Record|Recorder|Manager|given)\(", call):
         return ""
-    head = "\nfrom types import SimpleNamespace\nfrom typing import Any\n"
+    head = "\nimport inspect\nfrom types import SimpleNamespace\nfrom typing import Any\n"
     return f"{head}{_NOTE}\n{source_of_doubles()}\n"
 
 

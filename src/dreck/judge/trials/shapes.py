@@ -37,9 +37,11 @@ class Shape:
         element: what is done with its elements, if it is gone through.
         result: what is done with what it gives back, if it is called itself.
         compared: constants that it is compared with.
-        wants: "number", "fraction", "text", "list", "mapping", "set", "sized", "entered" as far as
-            operators, statements and methods say.
+        wants: "number", "fraction", "text", "list", "mapping", "set", "sized", "entered", "class",
+            "awaited" as far as operators, statements and methods say.
         may_be_none: whether the code asks for None.
+        may_lack: keys that the code can do without.
+        may_raise: whether it is called where the code handles what is raised.
     """
 
     attributes: dict[str, Shape] = field(default_factory=dict)
@@ -51,6 +53,8 @@ class Shape:
     compared: list[Any] = field(default_factory=list)
     wants: set[str] = field(default_factory=set)
     may_be_none: bool = False
+    may_lack: set[Any] = field(default_factory=set)
+    may_raise: bool = False
 
     def is_told(self) -> bool:
         """Whether anything is known of the value but that it may be None."""
@@ -73,6 +77,7 @@ class Reader:
         self.classes = {n.name: n for n in tree.body if isinstance(n, ast.ClassDef)}
         self.fields: dict[str, Shape] = {}  # of the object whose method is read
         self.owner: ast.ClassDef | None = None
+        self.protected = 0  # statements around that handle what is raised
         self._inside: list[str] = []
 
     def method_of(self, owner: str) -> None:
@@ -144,6 +149,7 @@ class _Body:
 
     def __init__(self, reader: Reader, names: dict[str, Shape]) -> None:
         self.reader, self.names = reader, names
+        self.inner: dict[str, ast.arguments] = {}  # local functions
 
     def block(self, body: list[ast.stmt]) -> None:
         """All statements of a block."""
@@ -152,12 +158,17 @@ class _Body:
 
     def _statement(self, node: ast.stmt) -> None:
         if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
+            self._head(node)
+            if not isinstance(node, ast.ClassDef):
+                self.inner[node.name] = node.args
             return
         if isinstance(node, ast.For | ast.AsyncFor):
             self._loop(node.target, node.iter)
         elif isinstance(node, ast.Assign):
             found = self.shape(node.value)
             for target in node.targets:
+                if isinstance(node.value, ast.Lambda) and isinstance(target, ast.Name):
+                    self.inner[target.id] = node.value.args
                 self._bind(target, found)
         elif isinstance(node, ast.AugAssign):
             self._arithmetic(node.op, node.target, node.value)
@@ -165,13 +176,23 @@ class _Body:
             self._match(node)
         elif isinstance(node, ast.With | ast.AsyncWith):
             self._with(node)
+        protected = node.body if isinstance(node, ast.Try | ast.With | ast.AsyncWith) else []
         for child in ast.iter_child_nodes(node):
             if isinstance(child, ast.stmt):
+                self.reader.protected += child in protected
                 self._statement(child)
+                self.reader.protected -= child in protected
             elif isinstance(child, ast.expr):
                 self.shape(child)
             else:
                 self._others(child)
+
+    def _head(self, node: ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef) -> None:
+        """What decorates is called, and a base is a class."""
+        for found in filter(None, map(self.shape, node.decorator_list)):
+            found.result = found.result or Shape()
+        for found in filter(None, map(self.shape, getattr(node, "bases", []))):
+            found.wants.add("class")
 
     def _others(self, node: ast.AST) -> None:
         for child in ast.iter_child_nodes(node):
@@ -267,16 +288,35 @@ class _Body:
         given = [self.shape(a) for a in node.args if not isinstance(a, ast.Starred)]
         names = {k.arg: self.shape(k.value) for k in node.keywords if k.arg}
         self.reader.called(node, given, names)
+        self._spread(node)
         if isinstance(node.func, ast.Attribute):
             owner = self.shape_without(node.func.value)
             return None if owner is None else self._method(owner, node, given)
         if isinstance(node.func, ast.Name) and node.func.id in self.names:
             called = self.names[node.func.id]
             called.result = called.result or Shape()
+            called.result.may_raise |= self.reader.protected > 0
             return called.result
         if isinstance(node.func, ast.Name) and given and given[0] is not None:
             self._builtin(node.func.id, given[0], node)
         return None
+
+    def _spread(self, node: ast.Call) -> None:
+        """What ``*`` and ``**`` hand over has as many parts as the function takes, or its names."""
+        inner = self.inner.get(node.func.id) if isinstance(node.func, ast.Name) else None
+        taken = [a.arg for a in (*inner.posonlyargs, *inner.args)] if inner is not None else []
+        for argument in node.args:
+            found = self.shape(argument.value) if isinstance(argument, ast.Starred) else None
+            if found is not None:
+                found.wants.add("list")
+                while len(found.parts) < len(taken):
+                    found.parts.append(Shape(wants={"number"}))
+        for keyword in node.keywords:
+            found = self.shape(keyword.value) if keyword.arg is None else None
+            if found is not None:
+                found.wants.add("mapping")
+                for name in taken:
+                    found.keys.setdefault(name, Shape(wants={"number"}))
 
     def shape_without(self, node: ast.expr) -> Shape | None:
         """The shape of what a method is called on."""
@@ -291,6 +331,7 @@ class _Body:
             if self.reader.owner is not None:  # what the object holds is a function
                 held = owner.attributes.setdefault(name, Shape())
                 held.result = held.result or Shape()
+                held.result.may_raise |= self.reader.protected > 0
                 return held.result
         constants = [a.value for a in node.args if isinstance(a, ast.Constant)]
         if name in _OF_TEXTS and not (name == "format" and owner.attributes):
@@ -300,11 +341,16 @@ class _Body:
         if name in _OF_MAPPINGS:
             owner.wants.add("mapping")
             is_key = name == "get" and constants and isinstance(constants[0], str)
-            return owner.keys.setdefault(constants[0], Shape()) if is_key else owner.one()
+            if not is_key:
+                return owner.one()
+            owner.may_lack.add(constants[0])
+            return owner.keys.setdefault(constants[0], Shape())
         if name in _OF_LISTS | _OF_SETS:
             owner.wants.add("list" if name in _OF_LISTS else "set")
             return owner.one() if name == "pop" else None
-        return owner.methods.setdefault(name, Shape())
+        made = owner.methods.setdefault(name, Shape())
+        made.may_raise |= self.reader.protected > 0
+        return made
 
     @staticmethod
     def _builtin(name: str, first: Shape, node: ast.Call) -> None:
@@ -334,6 +380,7 @@ class _Body:
             is_container = isinstance(op, ast.In | ast.NotIn) and other is left[0]
             if is_container:
                 mine.one().compared += constants
+                mine.may_lack |= {c for c in constants if isinstance(c, str)}
                 mine.wants |= {"text"} if mine.wants & {"text"} else {"list"}
             elif None in constants:
                 mine.may_be_none = True
@@ -352,7 +399,7 @@ class _Body:
             if found is None or (isinstance(op, ast.Mod) and texts[0]):
                 continue
             if any(texts):
-                found.wants.add("text")
+                found.wants.add("number" if isinstance(op, ast.Mult) else "text")
             elif isinstance(op, _NUMERIC) or (
                 isinstance(op, ast.Add) and _is_number((right, left)[i])
             ):
@@ -374,6 +421,12 @@ class _Body:
 
     def _lambda(self, node: ast.Lambda) -> None:
         """What a lambda does with its own parameters is nobody's business here."""
+
+    def _await(self, node: ast.Await) -> Shape | None:
+        found = self.shape(node.value)
+        if found is not None:
+            found.wants.add("awaited")
+        return found
 
     def _namedexpr(self, node: ast.NamedExpr) -> Shape | None:
         found = self.shape(node.value)

@@ -41,11 +41,12 @@ def shared(values: Mapping[str, object]) -> frozenset[tuple[str, str]]:
             first[id(value)] = where
         kept.append(value)
         if depth < _DEEPEST:
-            pending += [(f"{where}{step}", part, depth + 1) for step, part in _parts(value)]
+            pending += [(f"{where}{step}", part, depth + 1) for step, part in parts_of(value)]
     return frozenset(found)
 
 
-def _parts(value: Any) -> Iterator[tuple[str, Any]]:
+def parts_of(value: Any) -> Iterator[tuple[str, Any]]:
+    """What a value is made of: how each part is written behind it, and the part."""
     if type(value) is dict:
         plain = [(k, v) for k, v in value.items() if type(k) in (str, int, bool, tuple)]
         yield from ((f"[{k!r}]", v) for k, v in plain)

@@ -78,11 +78,15 @@ class Pair:
     def attempt(self, case: Case, answers: Answers) -> Difference | None:
         """Try an input; the difference it shows, if that counts."""
         try:
-            before = case.observed(self.watched[0], answers)
+            return self._attempt(case, answers)
         except Exception:
             return None  # the input itself could not be built
+
+    def _attempt(self, case: Case, answers: Answers) -> Difference | None:
+        before = case.observed(self.watched[0], answers)
         self._note_comparisons(answers)
-        if not self._parted(before, case, answers, self.watched[1]):
+        after = self._parted(before, case, answers, self.watched[1])
+        if after is None:
             if before.ended and not before.is_beyond:
                 self.tried.append(Tried(case, (), answers.given(), before, None))
             return None
@@ -90,7 +94,10 @@ class Pair:
         again = case.observed(self.versions[0], unwatched)
         if not again.same_as(before) or not self._parted(again, case, unwatched, self.versions[1]):
             return None  # the old version differs from itself: no evidence about a change
-        found = Difference(case, answers.given(), before, case.stands)
+        # What the old version cannot do anything with shows what is evident of it.
+        misfits = (before.misfits or after.lacks) and case.is_guessed
+        guessed = "as-used" if misfits else ""
+        found = Difference(case, answers.given(), before, case.stands or guessed)
         if not found.stands:
             return found
         if self.assumed is None:
@@ -108,26 +115,31 @@ class Pair:
                 except (ValueError, SyntaxError, TypeError, MemoryError):
                     continue  # compared with something that is no constant
 
-    def _parted(self, before: Observation, case: Case, answers: Answers, version: Version) -> bool:
-        """Whether a new version does something else."""
+    def _parted(
+        self, before: Observation, case: Case, answers: Answers, version: Version
+    ) -> Observation | None:
+        """What a new version does, if it is something else."""
         second = answers.restart()
         after = case.observed(version, second)
         answers.adopt(second)
         # Time and depth do not count: what took the old version too long says nothing of the new one.
         if not before.ended or before.is_beyond or after.is_beyond:
-            return False
-        return not before.same_as(after)
+            return None
+        return None if before.same_as(after) else after
 
     def still_parts(self, found: Difference, case: Case) -> Difference | None:
         """The difference that another input shows, if the old version still ends the same way."""
         answers = self.answers(found.given)
         try:
             before = case.observed(self.versions[0], answers)
-            ends_alike = before.ends[-1] == found.first.ends[-1] and not case.stands
-            parts = ends_alike and self._parted(before, case, answers, self.versions[1])
+            after = self._parted(before, case, answers, self.versions[1])
         except Exception:
             return None
-        return Difference(case, answers.given(), found.first, "") if parts else None
+        if after is None or before.ends[-1] != found.first.ends[-1] or case.stands:
+            return None
+        if (before.misfits or after.lacks) and case.is_guessed:
+            return None
+        return Difference(case, answers.given(), found.first, "")
 
     def shrunk(
         self, found: Difference, simpler: Callable[[Callable[[Case], bool]], None]
@@ -158,18 +170,16 @@ class Pair:
         after = case.observed(self.versions[1], second, in_words=True)
         apart = before.apart(after)
         lines = case.lines(apart) if apart or len(case.calls) > 1 else []
-        arguments = case.arguments()
         texts = (before.text, after.text)
         if apart:
             texts = (before.value_of(apart), after.value_of(apart))
         return {
-            "arguments": arguments,
-            "lines": lines,
-            "library": library_names(" ".join(lines or arguments)),
+            "lines": lines or [case.call_text()],
+            "by_kind": self.versions[1].by_kind,
+            "library": library_names(" ".join(lines or [case.call_text()])),
             "answers": {**first.given(), **second.given()},
             "said": {**self._said_of(case), **second.said(), **first.said()},
             "suggestions": self._suggested_in({**first.given(), **second.given()}),
-            "suffix": case.calls[-1][0].suffix,
             "before": texts[0] if not apart else f"then `{apart}` is {texts[0]}",
             "after": texts[1] if not apart else f"then `{apart}` is {texts[1]}",
         }
