@@ -142,7 +142,7 @@ def admit(boat, permits):
     return permit.day
 
 
-#: a look-up moves above the first check -> differs
+#: a look-up moves above the first check -> unproved
 def admit(boat, permits):
     if boat:
         permit = permits.get(boat)

@@ -226,3 +226,19 @@ class Table:
         found = length * 3
         self.known[length] = found
         return found
+
+
+#: an attribute that no object has -> differs
+def names(boats):
+    return [boat.name for boat in boats if boat.late]
+#: becomes
+def names(boats):
+    return [boat.nmae for boat in boats if boat.late]
+
+
+#: parts that are no parts -> differs
+def lengths(rows):
+    return [length for _, length in rows]
+#: becomes
+def lengths(rows):
+    return [length for _, (length,) in rows]

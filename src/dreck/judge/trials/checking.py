@@ -55,6 +55,10 @@ MOST_LISTED, LISTED_SECONDS = 1_000, 5.0
 MOST_GROWN, GROWN_SECONDS = 2_000, 6.0
 MOST_LEARNT, LEARNT_SECONDS = 800, 3.0
 MOST_IN_A_ROW, IN_A_ROW_SECONDS = 400, 4.0
+# Seconds for all trials together; measuring the inputs comes after that.
+MOST_SECONDS = 14.0
+# One in so many inputs is often.
+OFTEN = 3
 # Grown inputs in a row that go nowhere new, after which it is enough.
 ENOUGH = 600
 # Planted faults tried at most, and seconds spent on all of them.
@@ -102,6 +106,7 @@ class Check:
         self.pair = Pair(self.versions, self.guide.versions, self.suggested)
         self.callee = self._callee(self.name, self.shapes)
         self.recorded = 0
+        self._end = time.monotonic() + MOST_SECONDS
         self._quick = all(
             quick.keeps_no_state(v.side, t) for v, t in zip(self.versions, self.texts, strict=True)
         )
@@ -151,13 +156,26 @@ class Check:
         found = found or self._grown()
         if found is None and self._learns():
             found = self._searched(MOST_LEARNT, LEARNT_SECONDS)
-        return found or self._in_a_row()
+        return found or self._in_a_row() or self._often_lacking()
+
+    def _often_lacking(self) -> dict[str, Any] | None:
+        """The difference that only the new version fails, if it does so for much of what the old one
+        takes: then it is not the values that are wrong.
+        """
+        lacking, first = self.pair.lacking, self.pair.first_lacking
+        if first is None or lacking * OFTEN < len(self.pair.tried):
+            return None
+        return self.pair.described(Difference(first.case, first.given, first.first, ""))
+
+    def _within(self, seconds: float) -> float:
+        """When a part of the trials ends."""
+        return min(time.monotonic() + seconds, self._end)
 
     def _searched(self, most: int, seconds: float) -> dict[str, Any] | None:
         """Try what is listed for the parameters, until so many were tried, or so long."""
         choices = _Choices(self.callee.parameters)
         most += len(self.pair.tried)
-        end = time.monotonic() + seconds
+        end = self._within(seconds)
         found = None
         while found is None and len(self.pair.tried) < most and time.monotonic() < end:
             slow = self._quick_run(choices, most) if self._quick else next(choices, None)
@@ -173,7 +191,7 @@ class Check:
         self.corpus = Corpus(
             Growing.of(self.grower, self.subjects[0], self.callee, self.shapes, self.kinds)
         )
-        fresh = _Fresh(self.corpus, time.monotonic() + GROWN_SECONDS)
+        fresh = _Fresh(self.corpus, self._within(GROWN_SECONDS))
         while True:
             first = next(fresh, None)
             grown = self._quick_grown(first, fresh) if self._quick else first
@@ -229,15 +247,22 @@ class Check:
             return None
         growing = self.corpus.growing
         others = [g for n in self._other_methods() if (g := self._other(n)) is not None]
-        end = time.monotonic() + IN_A_ROW_SECONDS
+        end = self._within(IN_A_ROW_SECONDS)
         for _ in range(MOST_IN_A_ROW):
             if time.monotonic() > end:
                 break
             grown = in_a_row(growing, others, self.corpus)
             found = self._attempt(grown.case(), self.pair.answers())
-            if found is not None:
+            if found is not None and not self._parts_before(grown, found):
                 return self._simplest(grown, found)
         return None
+
+    def _parts_before(self, grown: Grown, found: Difference) -> bool:
+        """Whether another function, called before, is what differs."""
+        calls = grown.case().calls[:-1]
+        if all(callee is self.callee for callee, _ in calls):
+            return False
+        return self.pair.still_parts(found, Case(calls)) is not None
 
     def _other_methods(self) -> list[str]:
         """Methods beside the one in question that both versions have, those first that are the same

@@ -79,6 +79,10 @@ class Drawer:
             return self._leaf(self.chance.choice(_OPAQUE))
         if shape.attributes or shape.methods:
             return self._record(shape, depth)
+        if shape.changes and self.chance.random() < 0.2:  # something that is told, and may refuse
+            told = [self._recorder(s, n, {}, depth) for n, s in shape.changes.items()]
+            names = list(shape.changes)
+            return self._made(told, lambda rs: record(dict(zip(names, rs, strict=True))))
         if shape.keys:
             return self._mapping(shape, depth)
         if shape.result is not None:

@@ -50,7 +50,7 @@ class ProjectKinds:
         return self._arguments[key]
 
     def _read(self, cls: type, shape: Shape) -> dict[str, Shape]:
-        found: dict[str, Shape] = {}
+        found: dict[str, Shape] = dict(shape.attributes)
         for tree in self._trees:
             reader = Reader(tree)
             if cls.__name__ not in reader.classes:

@@ -21,9 +21,13 @@ from .sharing import parts_of, shared
 # Seconds one call may take before it counts as one that never ends.
 CALL_SECONDS = 1.0
 _RAISE = dis.opmap["RAISE_VARARGS"]
+_FAILURES = (TypeError, AttributeError, LookupError, ValueError)
+_OTHERWISE_BUILT = ("values to unpack", "indices must be", "not iterable", "not subscriptable")
 _PLAIN = (int, float, str, bytes, list, tuple, dict, set)
 # Items taken from a generator, and steps of a coroutine.
 MOST_ITEMS = 200
+# Effects of one call.
+_MOST_EFFECTS = 1_000
 # Parts of arguments that are spelt out.
 _MOST_SPELT = 300
 
@@ -56,7 +60,9 @@ class Observation:
         same: pairs of expressions that are the same object.
         misfits: whether a value could not be what was asked of it: an operation, no statement of the
             code, raised a TypeError or AttributeError that nobody handled.
-        lacks: whether it was an attribute that a constant or a built-in container does not have.
+        lacks: whether a constant or a built-in container does not have or do what was asked of it.
+        fails: whether an operation raised any error that says that a value is not what was expected.
+        unhashable: whether something was looked up that cannot be.
     """
 
     ends: tuple[str, ...]
@@ -66,6 +72,8 @@ class Observation:
     same: frozenset[tuple[str, str]]
     misfits: bool
     lacks: bool
+    fails: bool
+    unhashable: bool
 
     def same_as(self, other: Observation) -> bool:
         """Whether the calls did the same, as far as the contract counts it."""
@@ -116,7 +124,7 @@ def observe(
         built.append((positional, {n: r.build(side, answers) for n, r in call.by_name.items()}))
     side.refresh()
     answers.paint = picture
-    records.note = lambda *entry: answers.log.append((*entry, tuple(map(picture, entry[2:]))))
+    records.note = partial(_note, answers)
     output = io.StringIO()
     outcomes: list[_Outcome] = []
     with contextlib.redirect_stdout(output), contextlib.redirect_stderr(output):
@@ -137,7 +145,16 @@ def observe(
         shared({**names, **results}),
         any(o.misfits for o in outcomes),
         any(o.lacks for o in outcomes),
+        any(o.fails for o in outcomes),
+        any(o.misfits and "unhashable type" in o.text for o in outcomes),
     )
+
+
+def _note(answers: Answers, *entry: Any) -> None:
+    """Take down an effect; a call that has very many does not end."""
+    if len(answers.log) >= _MOST_EFFECTS:
+        raise TooLong
+    answers.log.append((*entry, tuple(map(picture, entry[2:]))))
 
 
 def _names(
@@ -160,6 +177,7 @@ class _Outcome:
     value: Any = None
     misfits: bool = False
     lacks: bool = False
+    fails: bool = False
 
 
 def _outcome(call: Callable[[], Any]) -> _Outcome:
@@ -174,15 +192,15 @@ def _outcome(call: Callable[[], Any]) -> _Outcome:
     except BaseException as error:  # SystemExit and the like are outcomes too
         shown = ", ".join(_short(a) for a in error.args)
         text = f"raises {type(error).__name__}({shown})"
-        misfits = _misfits(error)
+        fails = isinstance(error, _FAILURES) and _is_by_operation(error)
+        misfits = fails and isinstance(error, TypeError | AttributeError)
         lacks = misfits and isinstance(getattr(error, "obj", None), _PLAIN)
-        return _Outcome("raised", picture(error), text, None, misfits, lacks)
+        lacks |= fails and any(words in str(error) for words in _OTHERWISE_BUILT)
+        return _Outcome("raised", picture(error), text, None, misfits, lacks, fails)
 
 
-def _misfits(error: BaseException) -> bool:
-    """Whether an operation raised it because a value is of another kind, not a statement."""
-    if type(error) not in (TypeError, AttributeError):
-        return False
+def _is_by_operation(error: BaseException) -> bool:
+    """Whether no statement of the code raised it."""
     place = error.__traceback__
     while place is not None and place.tb_next is not None:
         place = place.tb_next

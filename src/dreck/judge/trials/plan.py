@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+import collections.abc
 import enum
 import inspect
 import itertools
@@ -183,11 +184,21 @@ def _is_declared(
     if parameter.name not in hints:
         return bool(subject.takes and position == 0)
     hint = hints[parameter.name]
-    classes = [c for c in (hint, *typing.get_args(hint)) if isinstance(c, type)]
-    own = [c for c in classes if c.__module__ == subject.function.__module__]
-    return all(
-        n in hints for hints, names, _ in filter(None, map(arguments_of, own)) for n in names
-    )
+    every = [hint, *typing.get_args(hint)]
+    own = [c for c in every if getattr(c, "__module__", "") == subject.function.__module__]
+    for cls in (c for c in own if isinstance(c, type)):
+        taken, names, _ = arguments_of(cls) or ({}, [], set())
+        if any(n not in taken or _is_loose(taken[n]) for n in names):
+            return False
+    return not any(map(_is_loose, every))
+
+
+def _is_loose(hint: Any) -> bool:
+    """Whether an annotation leaves open what is in a container, or what it is at all."""
+    if hint in (typing.Any, object, list, dict, tuple, set, collections.abc.Callable):
+        return True
+    arguments = [a for a in typing.get_args(hint) if not isinstance(a, list)]
+    return any(a is typing.Any or a is object for a in arguments)
 
 
 def _of_kinds(

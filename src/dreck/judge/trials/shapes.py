@@ -40,6 +40,7 @@ class Shape:
         wants: "number", "fraction", "text", "list", "mapping", "set", "sized", "entered", "class",
             "awaited" as far as operators, statements and methods say.
         may_be_none: whether the code asks for None.
+        changes: methods of lists and sets that are called on it, with what comes back.
         may_lack: keys that the code can do without.
         may_raise: whether it is called where the code handles what is raised.
     """
@@ -53,6 +54,7 @@ class Shape:
     compared: list[Any] = field(default_factory=list)
     wants: set[str] = field(default_factory=set)
     may_be_none: bool = False
+    changes: dict[str, Shape] = field(default_factory=dict)
     may_lack: set[Any] = field(default_factory=set)
     may_raise: bool = False
 
@@ -347,6 +349,7 @@ class _Body:
             return owner.keys.setdefault(constants[0], Shape())
         if name in _OF_LISTS | _OF_SETS:
             owner.wants.add("list" if name in _OF_LISTS else "set")
+            owner.changes.setdefault(name, Shape()).may_raise |= self.reader.protected > 0
             return owner.one() if name == "pop" else None
         made = owner.methods.setdefault(name, Shape())
         made.may_raise |= self.reader.protected > 0

@@ -62,6 +62,8 @@ class Pair:
         tried: inputs that showed no difference.
         learnt: what stand-ins were compared with, by name.
         assumed: the first difference that does not count.
+        lacking: of those that do not count since only the new version fails, how many there were,
+            and the first.
     """
 
     versions: tuple[Version, Version]
@@ -70,6 +72,8 @@ class Pair:
     tried: list[Tried] = field(default_factory=list)
     learnt: dict[str, set[Any]] = field(default_factory=dict)
     assumed: dict[str, Any] | None = None
+    lacking: int = 0
+    first_lacking: Difference | None = None
 
     def answers(self, given: Mapping[str, int] | None = None) -> Answers:
         """What stand-ins answer."""
@@ -94,12 +98,13 @@ class Pair:
         again = case.observed(self.versions[0], unwatched)
         if not again.same_as(before) or not self._parted(again, case, unwatched, self.versions[1]):
             return None  # the old version differs from itself: no evidence about a change
-        # What the old version cannot do anything with shows what is evident of it.
-        misfits = (before.misfits or after.lacks) and case.is_guessed
-        guessed = "as-used" if misfits else ""
-        found = Difference(case, answers.given(), before, case.stands or guessed)
+        stands = case.stands or _shows(before, after, case)
+        found = Difference(case, answers.given(), before, stands)
         if not found.stands:
             return found
+        if after.fails and not before.fails and not case.stands:
+            self.lacking += 1
+            self.first_lacking = self.first_lacking or found
         if self.assumed is None:
             self.assumed = {"stands": found.stands, **self.described(found)}
         return None
@@ -137,7 +142,7 @@ class Pair:
             return None
         if after is None or before.ends[-1] != found.first.ends[-1] or case.stands:
             return None
-        if (before.misfits or after.lacks) and case.is_guessed:
+        if _shows(before, after, case):
             return None
         return Difference(case, answers.given(), found.first, "")
 
@@ -195,3 +200,16 @@ class Pair:
         words = {word for q in questions for word in re.findall(r"\w+", q)}
         shown = {k: [repr(v) for v in vs] for k, vs in self.suggested.items() if k in words}
         return {**shown, RAISES: [e.__name__ for e in self.suggested[RAISES]]}
+
+
+def _shows(before: Observation, after: Observation, case: Case) -> str:
+    """What a difference shows of a value of which little is declared, if it is no difference.
+
+    What the old version cannot do anything with, or neither can, shows what is evident of it; what
+    only cannot be looked up, that it is ``hashable``.
+    """
+    if not case.is_guessed:
+        return ""
+    if before.misfits or after.lacks or (before.fails and after.fails):
+        return "as-used"
+    return "hashable" if after.unhashable else ""
