@@ -14,7 +14,7 @@ def route(f):
 def toll(n: str): return n
 
 
-#: the class that a dispatching function is registered for is its annotation -> unproved
+#: the class that a dispatching function is registered for is its annotation -> differs
 from functools import singledispatch
 @singledispatch
 def show(x): return "other"
@@ -28,7 +28,7 @@ def show(x): return "other"
 def _(x: bool): return "int"
 
 
-#: the module asks for type hints -> unproved
+#: the module asks for type hints -> differs
 from typing import get_type_hints
 def toll(n: int): return n
 def hints(): return get_type_hints(toll)

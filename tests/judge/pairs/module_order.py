@@ -48,7 +48,7 @@ def toll(clock=now): return clock()
 def now(): return 1
 
 
-#: registered functions change places -> unproved
+#: registered functions change places -> differs
 BELLS = []
 def bell(f):
     BELLS.append(f)
@@ -104,7 +104,7 @@ class Lock:
     def fill(self): return 1
 
 
-#: a constant of a class goes and is still asked for -> unproved-this-way
+#: a constant of a class goes and is still asked for -> differs-this-way
 class Lock:
     gates = 2
 def left(lock: Lock, broken: int):
@@ -116,7 +116,7 @@ def left(lock: Lock, broken: int):
     return lock.gates - broken
 
 
-#: a constant moves to another class -> unproved
+#: a constant moves to another class -> differs
 class Lock:
     gates = 2
 class Weir:
@@ -215,7 +215,7 @@ class Lock:
     def toll(self): return 3
 
 
-#: annotations that call something change places -> unproved
+#: annotations that call something change places -> differs
 SEEN = []
 def note(word):
     SEEN.append(word)

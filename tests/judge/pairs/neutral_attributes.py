@@ -220,7 +220,7 @@ def crew(boat):
     return None
 
 
-#: the module handles that there is none -> undecided
+#: the module handles that there is none -> differs
 class A:
     def __init__(self):
         self.p = 3

@@ -134,7 +134,7 @@ class Raft(Vessel):
         return 1
 
 
-#: one of them lacks what it promises -> undecided plain-value
+#: one of them lacks what it promises -> differs
 class Barge:
     def fee(self, nights: int):
         return 240 * nights
@@ -424,7 +424,7 @@ def is_root(v):
     return type(v).__bases__ == (object,)
 
 
-#: the module makes a class with a metaclass of its own -> undecided
+#: the module makes a class with a metaclass of its own -> differs
 class A:
     def fee(self):
         return 1

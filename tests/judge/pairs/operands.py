@@ -116,7 +116,7 @@ def gauge(a):
     return read
 
 
-#: a local function called with a dict -> unproved
+#: a local function called with a dict -> differs
 def toll(given, rate: int):
     def total(count, each):
         return count * each * rate

@@ -132,7 +132,7 @@ def show(value):
     return _shown(value)
 
 
-#: registered after it is used -> undecided
+#: registered after it is used -> differs
 def show(value: str):
     if isinstance(value, str):
         return 2

@@ -30,7 +30,7 @@ from ..world.quiet import looks_at_classes, looks_at_itself, made_up_names
 from ..world.scope import scope_of
 from ..world.loading import defined_in_time, names_inside
 from ..trials.answers import ELSE
-from ..trials.runner import ProcessRunner, Request, Runner
+from ..trials.runner import STATE, ProcessRunner, Request, Runner
 from ..trials.script import call_text, script_of
 from .verdict import (
     Assumption,
@@ -107,6 +107,11 @@ class Judge:
             verdicts.append(SubjectVerdict(MODULE, Verdict.UNDECIDED, why))
         if found.frame or any(v.why == _OUT_OF_TIME for v in verdicts):
             verdicts += self._loaded(before, after)
+        is_known = any(v.verdict is Verdict.DIFFERS for v in verdicts)
+        open_ = {v.subject for v in verdicts if v.verdict is Verdict.UNDECIDED and not v.trials}
+        lost = set(vanished(before, after)[0]) - set(before.functions)
+        if self.runner is not None and not is_known and (open_ or lost):
+            verdicts += self._around(before, after, set(wanted) - open_, subject)
         apart = {f"{owner.name}." for s in splits.values() for _, owner in s.kinds}
         own = [n for n in (*found.added, *found.removed) if n.rpartition(".")[0] + "." not in apart]
         verdicts += [
@@ -239,6 +244,31 @@ class Judge:
         )
         return [SubjectVerdict(MODULE, Verdict.DIFFERS, why, counterexample=shown)]
 
+    def _around(
+        self, before: Version, after: Version, compared: set[str], subject: str | None
+    ) -> list[SubjectVerdict]:
+        """What differs though no function of that name does: what the modules hold when they are
+        imported, and functions that did not change themselves; or only the one asked about.
+        """
+        assert self.runner is not None
+        nested = {n for n in before.functions if n.count(".") > 1 or "#" in n}
+        names = [n for n in before.functions if n in after.functions and n not in nested]
+        public = [
+            n for n in names if n not in compared and not n.rpartition(".")[2].startswith("_")
+        ]
+        for name in public[:_MOST_AROUND] if subject is None else {subject} & set(public):
+            request = _request(before, after, name, {}, (0, 0))
+            found = self.runner.run(request)
+            if found["outcome"] == "differs":
+                shown = _from_trials(request, found, "")
+                return [replace(shown, why="one input shows a difference; code around it changed")]
+        request = _request(before, after, STATE, {}, (0, 0))
+        found = self.runner.run(request)
+        if found["outcome"] == "differs":
+            why = "what the module holds when it is imported differs"
+            return [replace(_from_trials(request, found, ""), subject=MODULE, why=why)]
+        return []
+
     def _tried(
         self, before: Version, after: Version, name: str, unproved: Unproved
     ) -> SubjectVerdict:
@@ -255,6 +285,8 @@ class Judge:
 
 # A function that no module has: asking for it only imports both versions.
 _NOTHING = "<nothing>"
+# Functions that did not change themselves and are tried where code around them did.
+_MOST_AROUND = 10
 
 
 def _request(

@@ -64,6 +64,9 @@ class _Painter:
             own = {n: v for n, v in vars(value).items() if not n.startswith("__")}
             held = tuple((n, self.paint(v, depth)) for n, v in own.items())
             return ("class", value.__qualname__, bases, held)
+        if isinstance(value, types.FunctionType) and "<locals>" in value.__qualname__:
+            declared = self.paint(dict(value.__annotations__), depth)
+            return ("function", value.__qualname__, declared, self.paint(value.__defaults__, depth))
         if isinstance(value, type | types.FunctionType | types.BuiltinFunctionType):
             return ("named", value.__module__, value.__qualname__)
         if isinstance(value, types.MethodType):

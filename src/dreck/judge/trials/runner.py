@@ -17,6 +17,8 @@ from .recorded import RecordedCalls
 
 # Seconds of wall-clock time for one check: loading both versions, trials, coverage, faults.
 WALL_SECONDS = 30.0
+# In place of a function's name: only compare what the modules hold when they are imported.
+STATE = "<state>"
 _CHILD = Path(__file__).with_name("child.py")
 _KEPT_ENVIRONMENT = ("PATH", "LANG", "LC_ALL", "TZ")
 
