@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import collections.abc
 import dataclasses
 import datetime
 import decimal
@@ -19,6 +18,11 @@ from .loading import derived_of
 from .numbers import Numbers
 from .pool import Pool
 from .recipes import (
+    ITERATORS,
+    LISTS,
+    MAPPINGS,
+    SETS,
+    maker_of,
     OMITTED,
     Recipe,
     Suggested,
@@ -36,16 +40,6 @@ SEED = 20260103
 # Levels of values in values; below them the smallest is taken.
 _DEEPEST = 5
 _LENGTHS = (0, 1, 1, 2, 2, 3, 3, 4, 6)
-_LISTS = (
-    list,
-    collections.abc.Sequence,
-    collections.abc.Iterable,
-    collections.abc.Collection,
-    collections.abc.MutableSequence,
-)
-_ITERATORS = (collections.abc.Iterator, collections.abc.Generator)
-_SETS = (set, frozenset, collections.abc.Set, collections.abc.MutableSet)
-_MAPPINGS = (dict, collections.abc.Mapping, collections.abc.MutableMapping)
 _ANYTHING: tuple[Any, ...] = (None, int, str, float, bool, list[int], list[str], dict[str, int])
 
 
@@ -71,7 +65,8 @@ class Grower:
         """One of some values; rarely one that stands in for others."""
         plain = [r for r in recipes if not r.stands] or list(recipes)
         found = plain if self.chance.random() < 0.95 else list(recipes)
-        return Tree(self.chance.choice(found), f"one of {name}", lambda: self.one_of(recipes, name))
+        again = lambda: self.one_of(recipes, name)  # noqa: E731
+        return Tree(self.chance.choice(found), f"one of {name}", again, is_free=False)
 
     def value(self, hint: Any, name: str, depth: int = 0) -> Tree:
         """A value that is what it is declared to be.
@@ -94,7 +89,7 @@ class Grower:
         if draw is not None:
             return self._leaf(draw, repr(hint))
         if origin is typing.Literal:
-            return self._leaf(lambda: self.chance.choice(arguments), repr(hint))
+            return self.one_of([literal(a) for a in arguments], repr(hint))
         made = self._container(origin or hint, arguments, name, depth)
         if made is None and isinstance(hint, type):
             made = self._of_class(hint, name, depth)
@@ -157,14 +152,11 @@ class Grower:
         if origin is tuple and arguments and arguments[-1] is not Ellipsis:
             parts = [self.value(a, name, depth + 1) for a in arguments]
             return compound(kind, parts, lambda rs: sequence(rs, tuple), again)
-        if origin in _MAPPINGS:
+        if origin in MAPPINGS:
             return self._mapping(kind, arguments, name, depth, again)
-        makes: dict[Any, Callable[[Any], Any]] = {tuple: tuple, frozenset: frozenset}
-        makes |= {s: set for s in _SETS if s is not frozenset}
-        makes |= {s: list for s in _LISTS} | {s: iter for s in _ITERATORS}
-        make = makes.get(origin) if isinstance(origin, collections.abc.Hashable) else None
-        if make is None:
+        if origin not in (tuple, *LISTS, *SETS, *ITERATORS):
             return None
+        make = maker_of(origin)
         element = arguments[0] if arguments else self.chance.choice((int, str))
 
         def one() -> Tree:

@@ -75,7 +75,7 @@ class Mutator:
     def _near(self, tree: Tree) -> Tree:
         """A value next to a constant."""
         value = tree.recipe.value
-        if tree.parts or tree.recipe is OMITTED:
+        if tree.parts or tree.recipe is OMITTED or not tree.is_free:
             return tree.again()
         if type(value) in (int, float):
             return tree.with_value(value + self.chance.choice((1, -1)))
@@ -112,7 +112,7 @@ def _simpler_here(tree: Tree) -> Iterator[Tree]:
         for number in range(len(tree.parts)):
             yield tree.with_parts([*tree.parts[:number], *tree.parts[number + 1 :]])
     value = tree.recipe.value
-    if not tree.parts:
+    if not tree.parts and tree.is_free:
         yield from (tree.with_value(v) for v in _simpler_values(value))
 
 

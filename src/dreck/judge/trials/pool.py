@@ -61,7 +61,7 @@ def pool_of(functions: Iterable[ast.AST], modules: Iterable[ast.Module]) -> Pool
     return Pool(
         numbers,
         tuple(asked),
-        tuple(t for t in dict.fromkeys(read.said) if t not in asked),
+        tuple(t for t in dict.fromkeys(read.said) if t not in asked and t not in read.patterns),
         tuple(dict.fromkeys(separators)),
         tuple(dict.fromkeys(read.patterns)),
         tuple(dict.fromkeys(counts)),

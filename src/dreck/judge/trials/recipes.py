@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import collections.abc
+import copy
 import dataclasses
 import datetime
 import decimal
@@ -20,6 +21,7 @@ from typing import Any, TypeAlias
 
 from .answers import Answers, Probe
 from .by_kind import CLOSED
+from .drawing import drawn
 from .records import given
 
 Suggested: TypeAlias = Mapping[str, Sequence[Any]]
@@ -147,16 +149,16 @@ _LIBRARY = {
         for t in (decimal.Decimal, fractions.Fraction, pathlib.PosixPath, pathlib.WindowsPath)
     },
 }
-_LISTS = (
+LISTS = (
     list,
     collections.abc.Sequence,
     collections.abc.Iterable,
     collections.abc.Collection,
     collections.abc.MutableSequence,
-    collections.abc.Iterator,
 )
-_MAPPINGS = (dict, collections.abc.Mapping, collections.abc.MutableMapping)
-_SETS = (set, frozenset, collections.abc.Set, collections.abc.MutableSet)
+ITERATORS = (collections.abc.Iterator, collections.abc.Generator)
+MAPPINGS = (dict, collections.abc.Mapping, collections.abc.MutableMapping)
+SETS = (set, frozenset, collections.abc.Set, collections.abc.MutableSet)
 
 
 def unknown(name: str) -> list[Recipe]:
@@ -235,28 +237,9 @@ def _is_from_library(kind: Any) -> bool:
 
 def _drawn(hint: Any) -> list[Recipe]:
     """Values of a type drawn by hypothesis, the same ones on every run; none if it knows no way."""
-    import copy
-
-    import hypothesis
     from hypothesis import strategies
 
-    found: list[Any] = []
-    quietly = hypothesis.settings(
-        max_examples=MOST_ALTERNATIVES,
-        database=None,
-        deadline=None,
-        derandomize=True,
-        phases=[hypothesis.Phase.generate],
-        suppress_health_check=list(hypothesis.HealthCheck),
-    )
-
-    def keep(value: Any) -> None:
-        found.append(value)
-
-    try:
-        quietly(hypothesis.given(strategies.from_type(hint))(keep))()
-    except Exception:
-        return []
+    found = drawn(strategies.from_type(hint), MOST_ALTERNATIVES)
     _LIBRARY.update({type(v).__name__: type(v).__module__ for v in found})
     shown = {repr(v): v for v in found}
 
@@ -302,6 +285,13 @@ def mapping(pairs: Sequence[tuple[Recipe, Recipe]]) -> Recipe:
     )
 
 
+def maker_of(origin: Any) -> Callable[[Any], Any]:
+    """What makes a container of a kind out of a list of its items."""
+    if origin in (tuple, frozenset):
+        return tuple if origin is tuple else frozenset
+    return iter if origin in ITERATORS else set if origin in SETS else list
+
+
 def _container(
     origin: Any, arguments: tuple[Any, ...], name: str, suggested: Suggested, depth: int
 ) -> list[Recipe] | None:
@@ -320,8 +310,8 @@ def _container(
             ]
         parts = [items(i) for i in range(len(arguments))]
         return [sequence(row, tuple) for row in _varied(parts)]
-    if origin in _LISTS or origin in _SETS:
-        make = list if origin in _LISTS else (frozenset if origin is frozenset else set)
+    if origin in (*LISTS, *SETS, *ITERATORS):
+        make = maker_of(origin)
         one = items()
         chance = random.Random(len(one))  # the same on every run
         twice = [sequence([one[0], one[-1], one[0]], make)] if one else []
@@ -333,7 +323,7 @@ def _container(
             *twice,
             sequence(one[2::-1], make),
         ]
-    if origin in _MAPPINGS:
+    if origin in MAPPINGS:
         keys, values = items(), items(1)
         asked = by_keys(name, suggested) if not arguments or arguments[0] is str else []
         pairs = [mapping([(keys[0], v)]) for v in values]

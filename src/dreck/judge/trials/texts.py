@@ -6,6 +6,7 @@ import functools
 import random
 from collections.abc import Sequence
 
+from .drawing import drawn
 from .pool import Pool
 
 _SAMPLES = ("", "a", "A", "Abc", "a b", "0", "7", "x", "aa", "aba", "b", "é", "ß", "\n", " a ")
@@ -103,26 +104,8 @@ class Texts:
 @functools.cache
 def drawn_from(pattern: str) -> tuple[str, ...]:
     """Texts in which a regular expression finds something; ("",) if none can be drawn."""
-    import hypothesis
     from hypothesis import strategies
 
-    found: dict[str, None] = {}
-    quietly = hypothesis.settings(
-        max_examples=_FROM_PATTERN,
-        database=None,
-        deadline=None,
-        derandomize=True,
-        phases=[hypothesis.Phase.generate],
-        suppress_health_check=list(hypothesis.HealthCheck),
-    )
     plain = strategies.characters(min_codepoint=32, max_codepoint=126)
-
-    def keep(text: str) -> None:
-        found[text] = None
-
-    try:
-        drawn = strategies.from_regex(pattern, fullmatch=True, alphabet=plain)
-        quietly(hypothesis.given(drawn)(keep))()
-    except Exception:  # it asks for characters beyond the plain ones, or for what nothing fits
-        pass
-    return tuple(found) or ("",)
+    fitting = strategies.from_regex(pattern, fullmatch=True, alphabet=plain)
+    return tuple(dict.fromkeys(drawn(fitting, _FROM_PATTERN))) or ("",)

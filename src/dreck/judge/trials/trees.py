@@ -23,6 +23,7 @@ class Tree:
         join: makes the recipe from those of the parts.
         more: draws one part more, if there may be more or fewer.
         is_optional: whether it may be left out where it stands.
+        is_free: whether any constant of the type may take its place, not only some.
     """
 
     recipe: Recipe
@@ -32,6 +33,7 @@ class Tree:
     join: Callable[[Sequence[Recipe]], Recipe] | None = None
     more: Callable[[], Tree] | None = None
     is_optional: bool = False
+    is_free: bool = True
 
     def with_parts(self, parts: Sequence[Tree]) -> Tree:
         """The same value made of other parts."""

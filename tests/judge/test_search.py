@@ -1,0 +1,140 @@
+"""Inputs are grown, changed and shrunk: always what is declared, always the same ones."""
+
+from __future__ import annotations
+
+import ast
+import datetime
+import re
+import types
+from collections.abc import Mapping, Sequence
+from typing import Any, Literal, Optional, get_args, get_origin
+
+import pytest
+
+from dreck.judge.trials.answers import Answers
+from dreck.judge.trials.growing import Grower
+from dreck.judge.trials.mutating import Mutator, first_that
+from dreck.judge.trials.picture import picture
+from dreck.judge.trials.pool import Pool, pool_of
+from dreck.judge.trials.recipes import Side
+from dreck.judge.trials.sharing import shared
+from dreck.judge.trials.trees import Tree
+
+CODE = """
+LIMITS = (95, 120)
+def admit(text, level):
+    if text.startswith("permit:") and level - 7 > LIMITS[0]:
+        return re.match(r"[BT]\\d{3}$", text.split("/")[1])
+    return f"no way for {text}"
+"""
+TREE = ast.parse(CODE)
+POOL = pool_of([TREE.body[1]], [TREE])
+SIDE = Side(types.ModuleType("grown"))
+HINTS = [
+    int,
+    float,
+    str,
+    bytes,
+    bool,
+    datetime.date,
+    datetime.timedelta,
+    Optional[int],
+    Literal["up", "down"],
+    list[int],
+    Sequence[str],
+    tuple[int, str],
+    tuple[int, ...],
+    set[str],
+    frozenset[int],
+    dict[str, int],
+    Mapping[str, list[int]],
+    list[dict[str, Optional[int]]],
+]
+
+
+def built(tree: Tree) -> Any:
+    """The value of a tree."""
+    return tree.recipe.build(SIDE, Answers({}))
+
+
+def fits(value: Any, hint: Any) -> bool:
+    """Whether a value is what a hint says, elements included."""
+    origin, arguments = get_origin(hint), get_args(hint)
+    if origin is Literal:
+        return value in arguments
+    if type(None) in arguments:
+        return value is None or fits(value, arguments[0])
+    if origin is tuple and arguments[-1] is not ...:
+        return len(value) == len(arguments) and all(map(fits, value, arguments))
+    if isinstance(value, dict):
+        pairs = [(k, arguments[0]) for k in value] + [(v, arguments[1]) for v in value.values()]
+        return issubclass(dict, origin) and all(fits(*p) for p in pairs)
+    if origin is not None:
+        return isinstance(value, origin) and all(fits(v, arguments[0]) for v in value)
+    return isinstance(value, hint) or (hint is float and isinstance(value, int))
+
+
+def test_the_pool_holds_what_the_code_speaks_of() -> None:
+    """Numbers, also those of the tables it names; texts that are looked for apart from messages."""
+    assert POOL.numbers == (7, 0, 1, 95, 120)
+    assert set(POOL.asked) == {"permit:", "/"} and POOL.said == ("no way for ",)
+    assert POOL.separators == ("/",) and POOL.patterns == (r"[BT]\d{3}$",)
+
+
+@pytest.mark.parametrize("hint", HINTS, ids=str)
+def test_values_are_what_is_declared_however_changed(hint: Any) -> None:
+    """Grown, changed and shrunk values honour the declaration, and are the same on every run."""
+    runs = []
+    for _ in range(2):
+        grower = Grower(POOL, {"level": [300]}, "f")
+        mutator = Mutator(grower)
+        rows = [(grower.value(hint, "level"),) for _ in range(60)]
+        rows += [mutator.changed(row) for row in rows]
+        small = [first_that(row, lambda trial: True, 50) for row in rows[:20]]
+        values = [built(row[0]) for row in (*rows, *small)]
+        assert all(fits(v, hint) for v in values), [v for v in values if not fits(v, hint)]
+        runs.append([picture(v) for v in values])
+    assert runs[0] == runs[1] and len({repr(p) for p in runs[0]}) > 1
+
+
+def test_texts_come_near_what_is_asked_of_them() -> None:
+    """Texts that a pattern matches, texts with the parts that are split, texts that begin right."""
+    grower = Grower(POOL, {}, "f")
+    texts = [built(grower.value(str, "text")) for _ in range(400)]
+    assert any(re.match(POOL.patterns[0], t) for t in texts)
+    assert any(t.count("/") == 2 for t in texts)
+    assert any(t.startswith("permit:") for t in texts)
+    assert any(t.lower().startswith("permit:") and not t.startswith("permit:") for t in texts)
+
+
+@pytest.mark.parametrize(
+    ("shows", "expected"),
+    [
+        (lambda v: len(v) >= 2, [0, 0]),
+        (lambda v: 7 in v, [7]),
+        (lambda v: sum(v) < 0, [-1]),
+        (lambda v: len(set(v)) < len(v), [0, 0]),
+    ],
+)
+def test_a_difference_is_made_small(shows: Any, expected: list[int]) -> None:
+    """What is left over is as small as what shows it allows."""
+    grower = Grower(Pool((7,)), {}, "f")
+    rows = [(grower.value(list[int], "levels"),) for _ in range(200)]
+    found = next(row for row in rows if len(built(row[0])) > 2 and shows(built(row[0])))
+    assert built(first_that(found, lambda row: shows(built(row[0])), 500)[0]) == expected
+
+
+BOATS = ["Heron"]
+SAME = [
+    ({"boats": BOATS, "result": BOATS}, {("result", "boats")}),
+    ({"boats": BOATS, "result": list(BOATS)}, set()),
+    ({"boats": BOATS, "result": {"all": BOATS}}, {("result['all']", "boats")}),
+    ({"boats": ("a",), "result": ("a",)}, set()),
+    ({"a": types.SimpleNamespace(of=BOATS), "b": [BOATS]}, {("b[0]", "a.of")}),
+]
+
+
+@pytest.mark.parametrize(("values", "expected"), SAME)
+def test_objects_that_are_the_same(values: dict[str, Any], expected: set[tuple[str, str]]) -> None:
+    """Lists, dicts and objects met twice are told by expressions; what cannot change is not."""
+    assert shared(values) == expected
