@@ -74,7 +74,7 @@ def test_links_lead_somewhere() -> None:
     ("name", "words"),
     [
         ("guard_the_lock", "nesting 3 -> 1, proved"),
-        ("vouch_for_a_rewrite", "toll(120, False): before returns 150, after returns 60"),
+        ("vouch_for_a_rewrite", "Queue.leave(self)\n  before returns '', after returns 'x'"),
         ("one_place_at_a_time", "regroup at line 6: proved"),
         ("name_the_closure_rule", "A policy of its own: proved"),
         ("switches_to_tables", "the project's own tests: 67 passed"),
