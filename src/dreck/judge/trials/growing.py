@@ -39,6 +39,8 @@ from .trees import Tree, compound
 SEED = 20260103
 # Levels of values in values; below them the smallest is taken.
 _DEEPEST = 5
+# Values tried in place of one that is shown, where only some will do.
+_SIMPLEST = 4
 _LENGTHS = (0, 1, 1, 2, 2, 3, 3, 4, 6)
 _ANYTHING: tuple[Any, ...] = (None, int, str, float, bool, list[int], list[str], dict[str, int])
 
@@ -66,7 +68,9 @@ class Grower:
         plain = [r for r in recipes if not r.stands] or list(recipes)
         found = plain if self.chance.random() < 0.95 else list(recipes)
         again = lambda: self.one_of(recipes, name)  # noqa: E731
-        return Tree(self.chance.choice(found), f"one of {name}", again, is_free=False)
+        simplest = tuple(sorted(plain, key=lambda r: len(r.text))[:_SIMPLEST])
+        made = self.chance.choice(found)
+        return Tree(made, f"one of {name}", again, is_free=False, instead=simplest)
 
     def value(self, hint: Any, name: str, depth: int = 0) -> Tree:
         """A value that is what it is declared to be.

@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime
 import random
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 from typing import Any, TypeAlias
 
 from .growing import Grower
@@ -111,6 +112,9 @@ def _simpler_here(tree: Tree) -> Iterator[Tree]:
             yield tree.with_parts(tree.parts[: len(tree.parts) // 2])
         for number in range(len(tree.parts)):
             yield tree.with_parts([*tree.parts[:number], *tree.parts[number + 1 :]])
+    for other in tree.instead:
+        if len(other.text) < len(tree.recipe.text):
+            yield replace(tree, recipe=other)
     value = tree.recipe.value
     if not tree.parts and tree.is_free:
         yield from (tree.with_value(v) for v in _simpler_values(value))

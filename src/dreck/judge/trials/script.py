@@ -13,12 +13,11 @@ from .records import source_of_doubles
 from .runner import Request
 
 _PLAIN = '''"""Shows where two versions of {subject} part."""
-import ast
 import importlib.util
 import sys
 
 sys.path[:0] = {roots!r}
-LINES = {lines!r}
+{first}CALL = {call!r}
 
 
 def load(path):
@@ -28,23 +27,21 @@ def load(path):
     spec.loader.exec_module(module)
     return module
 
-
-def is_assignment(line):
-    return isinstance(ast.parse(line).body[0], ast.Assign)
-
 {recorder}{texts}
 for which, path in (("before", {before}), ("after", {after})):
     module = load(path)
     names = {{**vars(module), "nan": float("nan"), "inf": float("inf"){library}{recorded}}}
-{given}{probes}{by_kind}    for line in LINES:
-        try:
-            if is_assignment(line):
-                exec(line, names)
-            else:
-                print(which, "returns", repr(eval(line, names)))
-        except BaseException as error:
-            print(which, "raises", repr(error))
+{given}{probes}{by_kind}{running}    try:
+        print(which, "returns", repr(eval(CALL, names)))
+    except BaseException as error:
+        print(which, "raises", repr(error))
 '''
+_FIRST = """    for line in FIRST:
+        try:
+            exec(line, names)
+        except Exception as error:
+            print(which, "raises", repr(error))
+"""
 _NOTE = """
 
 def note(name, what, *with_what):
@@ -108,7 +105,9 @@ def script_of(request: Request, found: dict[str, Any]) -> str:
         after=places[1],
         probes=_PROBES if with_probes else "",
         recorder=_doubles(call) + _made_by_kind(found, call),
-        lines=found["lines"],
+        first=f"FIRST = {found['lines'][:-1]!r}\n" if found["lines"][:-1] else "",
+        call=found["lines"][-1],
+        running=_FIRST if found["lines"][:-1] else "",
         by_kind="".join(
             _BY_KIND.format(base=b, table=t[0], asked=t[1:])
             for b, t in found["by_kind"].items()

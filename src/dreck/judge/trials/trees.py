@@ -24,6 +24,7 @@ class Tree:
         more: draws one part more, if there may be more or fewer.
         is_optional: whether it may be left out where it stands.
         is_free: whether any constant of the type may take its place, not only some.
+        instead: the simplest of these, where it is not.
     """
 
     recipe: Recipe
@@ -34,6 +35,7 @@ class Tree:
     more: Callable[[], Tree] | None = None
     is_optional: bool = False
     is_free: bool = True
+    instead: tuple[Recipe, ...] = ()
 
     def with_parts(self, parts: Sequence[Tree]) -> Tree:
         """The same value made of other parts."""
