@@ -253,16 +253,16 @@ class Check:
                 break
             grown = in_a_row(growing, others, self.corpus)
             found = self._attempt(grown.case(), self.pair.answers())
-            if found is not None and not self._parts_before(grown, found):
+            if found is not None and not self._parts_before(grown):
                 return self._simplest(grown, found)
         return None
 
-    def _parts_before(self, grown: Grown, found: Difference) -> bool:
+    def _parts_before(self, grown: Grown) -> bool:
         """Whether another function, called before, is what differs."""
         calls = grown.case().calls[:-1]
         if all(callee is self.callee for callee, _ in calls):
             return False
-        return self.pair.still_parts(found, Case(calls)) is not None
+        return self.pair.attempt(Case(calls), self.pair.answers()) is not None
 
     def _other_methods(self) -> list[str]:
         """Methods beside the one in question that both versions have, those first that are the same
