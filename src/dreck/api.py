@@ -98,7 +98,8 @@ def untangle(
 
     if not targets:
         raise SettingError("nothing to untangle: give a file, folder or FILE.py::function")
-    judge = Judge(strict, ProcessRunner() if run else None)
+    # A step whose frame is not proved does not stand, whatever trials around it would show.
+    judge = Judge(strict, ProcessRunner() if run else None, looks_around=False)
     namer = asking(naming_command) if naming_command else None
     if reach not in [r.value for r in Reach]:
         raise SettingError(f"there is no reach {reach!r}: give inside, beside or across")

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import re
+import subprocess
+import sys
 from collections import Counter
 from pathlib import Path
 
@@ -58,6 +61,31 @@ def test_a_mistake_is_never_proved(pair: Pair, tmp_path: Path) -> None:
     turned = Pair(pair.name, pair.verdict, pair.kind, pair.after, pair.before)
     for either in (pair, turned)[: 1 if pair.verdict.endswith("this-way") else 2]:
         assert vouched(either, tmp_path, run=False).verdict is Verdict.UNDECIDED
+
+
+SEEN_AGAIN = ("searched", "subclasses", "module_order", "annotations", "containers")
+SHOWN = [p for p in MISTAKES if p.verdict in DIFFERS and p.name.partition(":")[0] in SEEN_AGAIN]
+
+
+@pytest.mark.parametrize("pair", SHOWN, ids=lambda p: p.name)
+def test_the_program_shows_the_difference_again(pair: Pair, tmp_path: Path) -> None:
+    """What the program prints of the two versions is not the same, whatever addresses it holds."""
+    shown = [s.counterexample for s in vouched(pair, tmp_path).subjects if s.counterexample]
+    for each in shown:
+        (tmp_path / "show.py").write_text(each.script, encoding="utf-8")
+        command = [sys.executable, "show.py"]
+        done = subprocess.run(command, cwd=tmp_path, capture_output=True, text=True, timeout=60)
+        said = re.sub(r" at 0x[0-9a-f]+|\bbefore\.|\bafter\.", "", done.stdout)
+        blocks: dict[str, list[str]] = {"before": [], "after": []}
+        waiting: list[str] = []  # calls of doubles stand before the line that tells the outcome
+        for line in said.splitlines():
+            which, _, rest = line.partition(" ")
+            waiting.append(rest if which in blocks else line)
+            if which in blocks:
+                blocks[which] += waiting
+                waiting = []
+        is_import = "runpy" in each.script
+        assert is_import or (all(blocks.values()) and blocks["before"] != blocks["after"]), done
 
 
 def test_the_pairs_are_worth_their_name() -> None:

@@ -242,3 +242,120 @@ def lengths(rows):
 #: becomes
 def lengths(rows):
     return [length for _, (length,) in rows]
+
+
+#: a frozen row and its copy -> same
+from dataclasses import dataclass, replace
+@dataclass(frozen=True)
+class Permit:
+    name: str
+    day: int
+def latest(p: Permit) -> Permit:
+    return p
+#: becomes
+from dataclasses import dataclass, replace
+@dataclass(frozen=True)
+class Permit:
+    name: str
+    day: int
+def latest(p: Permit) -> Permit:
+    return replace(p)
+
+
+#: a day and an equal one -> same
+from datetime import date, timedelta
+def due(d: date) -> date:
+    return d
+#: becomes
+from datetime import date, timedelta
+def due(d: date) -> date:
+    return d + timedelta(0)
+
+
+#: another error for what is empty -> differs
+def first(levels):
+    return [n for n in levels if n is not None][0]
+#: becomes
+def first(levels):
+    return next(iter({n: 1 for n in levels if n is not None}.keys() or [][0:1] or (int("x"),)))
+
+
+#: an attribute is lost where a subclass is new -> differs
+class Lock:
+    def __init__(self, name: str, level: int) -> None:
+        self.name = name
+        self.level = level
+def build(name: str, level: int) -> Lock:
+    made = Lock
+    return made(name, level)
+#: becomes
+class Lock:
+    def __init__(self, name: str, level: int) -> None:
+        self.name = name
+class Weir(Lock):
+    pass
+def build(name: str, level: int) -> Lock:
+    made = Lock
+    return made(name, level + 0)
+
+
+#: one of the kinds made by a table has another number -> differs
+class Lock:
+    def __init__(self, name: str, kind: str) -> None:
+        self.name = name
+        self.kind = kind
+    def minutes(self) -> int:
+        if self.kind == "single":
+            return 12
+        if self.kind == "stairs":
+            return 30
+        return 15
+def build(name: str, kind: str) -> Lock:
+    return Lock(name, kind)
+#: becomes
+class Lock:
+    def __init__(self, name: str, kind: str) -> None:
+        self.name = name
+        self.kind = kind
+    def minutes(self) -> int:
+        return 15
+class Single(Lock):
+    def minutes(self) -> int:
+        return 12
+class Stairs(Lock):
+    def minutes(self) -> int:
+        return 31
+LOCKS = {"single": Single, "stairs": Stairs}
+def build(name: str, kind: str) -> Lock:
+    return LOCKS.get(kind, Lock)(name, kind)
+
+
+#: what an object holds that comes back -> differs
+class Boat:
+    def __init__(self, name: str) -> None:
+        self.name = name
+        self.late = False
+def enter(name: str) -> Boat:
+    boat = Boat(name)
+    boat.late = name.endswith("!")
+    return boat
+#: becomes
+class Boat:
+    def __init__(self, name: str) -> None:
+        self.name = name
+        self.late = False
+def enter(name: str) -> Boat:
+    boat = Boat(name)
+    return boat
+
+
+#: an inner function gets annotations -> same
+def counter(step: int):
+    def nxt(n):
+        return n + step
+    return nxt
+#: becomes
+def counter(step: int):
+    def nxt(n: int) -> int:
+        return n + step
+    return nxt

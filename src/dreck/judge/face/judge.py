@@ -60,10 +60,12 @@ class Judge:
     Attributes:
         strict: allow no assumption.
         runner: carries out trials; None never runs anything.
+        looks_around: also try functions that did not change where code outside functions did.
     """
 
     strict: bool = False
     runner: Runner | None = ProcessRunner()
+    looks_around: bool = True
 
     def without_trials(self) -> Judge:
         """The same judge, which proves and runs nothing."""
@@ -110,7 +112,7 @@ class Judge:
         is_known = any(v.verdict is Verdict.DIFFERS for v in verdicts)
         open_ = {v.subject for v in verdicts if v.verdict is Verdict.UNDECIDED and not v.trials}
         lost = set(vanished(before, after)[0]) - set(before.functions)
-        if self.runner is not None and not is_known and (open_ or lost):
+        if self.looks_around and self.runner is not None and not is_known and (open_ or lost):
             verdicts += self._around(before, after, set(wanted) - open_, subject)
         apart = {f"{owner.name}." for s in splits.values() for _, owner in s.kinds}
         own = [n for n in (*found.added, *found.removed) if n.rpartition(".")[0] + "." not in apart]

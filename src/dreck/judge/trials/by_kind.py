@@ -62,6 +62,17 @@ def is_made_directly(tree: ast.Module, name: str) -> bool:
     return any(isinstance(c, ast.Name) and c.id == name for c in calls)
 
 
+def asks_its_kind(tree: ast.Module, name: str) -> int:
+    """How often methods of a class compare an attribute of their object with a text or member."""
+    found = 0
+    for cls in (c for c in tree.body if isinstance(c, ast.ClassDef) and c.name == name):
+        for node in ast.walk(cls):
+            asked = [node.left] if isinstance(node, ast.Compare) else []
+            asked = [node.subject] if isinstance(node, ast.Match) else asked
+            found += any(isinstance(a, ast.Attribute) and _is_name(a.value, "self") for a in asked)
+    return found
+
+
 def set_in(tree: ast.Module, classes: Collection[str]) -> set[str]:
     """The attributes that methods of some classes set on their object."""
     return {

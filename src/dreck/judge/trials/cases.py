@@ -10,7 +10,16 @@ from functools import partial
 from typing import Any, TypeAlias
 
 from .answers import Answers
-from .by_kind import CLOSED, asked_by, is_made_directly, maker, new_subclasses, set_in, tables_of
+from .by_kind import (
+    CLOSED,
+    asked_by,
+    asks_its_kind,
+    is_made_directly,
+    maker,
+    new_subclasses,
+    set_in,
+    tables_of,
+)
 from .loading import Subject, subject_in
 from .observe import HELD, Call, Observation, observe
 from .picture import GONE, NAMES
@@ -50,20 +59,24 @@ def made_by_kind(old: Version, new: Version, trees: Sequence[ast.Module]) -> Non
     """
     module = new.side.module
     subclasses = new_subclasses(old.side.module, module)
-    NAMES.update(subclasses)
     for base in dict.fromkeys(subclasses.values()):
         name = base.__qualname__
-        family = {name, *(c.__qualname__ for c, b in subclasses.items() if b is base)}
-        GONE[name] = frozenset(set_in(trees[0], family) ^ set_in(trees[1], family))
+        table = next(tables_of(module, base), "")
         if is_made_directly(trees[1], name):
             continue
-        table = next(tables_of(module, base), "")
-        if table:
-            asked = asked_by(trees[1], table)
-            new.side.makers[name] = maker(base, vars(module)[table], asked)
-            new.by_kind[name] = (table, *asked)
-        else:
+        asks, asked_before = (asks_its_kind(t, name) for t in reversed(trees))
+        if asks >= asked_before:
+            continue  # the class did not give up asking for its kind
+        if not table:
             CLOSED.add(name)
+            continue
+        asked = asked_by(trees[1], table)
+        new.side.makers[name] = maker(base, vars(module)[table], asked)
+        new.by_kind[name] = (table, *asked)
+        kinds = [c for c, b in subclasses.items() if b is base]
+        NAMES.update(dict.fromkeys(kinds, base))
+        family = {name, *(c.__qualname__ for c in kinds)}
+        GONE[name] = frozenset(set_in(trees[0], family) ^ set_in(trees[1], family))
 
 
 @dataclass(frozen=True, slots=True)

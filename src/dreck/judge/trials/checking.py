@@ -10,7 +10,7 @@ import inspect
 import math
 import time
 from collections import deque
-from collections.abc import Callable, Iterable, Iterator
+from collections.abc import Callable, Iterable, Iterator, Sequence
 from itertools import islice
 from typing import Any, TypeAlias
 
@@ -30,7 +30,7 @@ from .instrument import MARK, Branch, Seen, fitted
 from .kinds import ProjectKinds
 from .loading import CannotCall, CannotLoad, Subject, load
 from .observe import Observation
-from .picture import NAMES
+from .picture import ANNOTATED, NAMES, STOOD
 from .plan import (
     Parameters,
     Row,
@@ -90,6 +90,7 @@ class Check:
         sides = [self._load(t, p) for t, p in zip(self.texts, self.paths, strict=True)]
         self.versions = (Version(sides[0]), Version(sides[1]))
         self.modules = [ast.parse(text) for text in self.texts]
+        ANNOTATED.update(_annotated(self.modules))
         made_by_kind(*self.versions, self.modules)
         self.subjects = tuple(v.subject(self.name) for v in self.versions)
         nodes = [_node(text, self.name) for text in self.texts]
@@ -143,7 +144,7 @@ class Check:
             "recorded": self.recorded,
             "before": before,
             "after": after,
-            "assumed": self.pair.assumed,
+            "assumed": self.pair.assumed or _closed(),
             **self._faults(),
         }
 
@@ -585,6 +586,31 @@ class _Fresh:
         """An input went where none went before, so that it is worth going on."""
         self._corpus.keep(grown)
         self._idle = 0
+
+
+def _closed() -> dict[str, Any] | None:
+    """What rests on nobody asking for the class of what is made by kind."""
+    for kind, base in STOOD.items():
+        texts = {"before": f"is {base.__name__!r}", "after": f"is {kind.__name__!r}"}
+        return {"stands": "closed-kinds", "lines": ["type(made).__name__"], "said": {}, **texts}
+    return None
+
+
+def _annotated(modules: Sequence[ast.Module]) -> dict[str, frozenset[str]]:
+    """For each function the names that all modules annotate in it."""
+    found: list[dict[str, frozenset[str]]] = []
+    for module in modules:
+        found.append({f.name: frozenset(_annotations(f.node)) for f in functions_of(module)})
+    return {n: names & found[1].get(n, frozenset()) for n, names in found[0].items()}
+
+
+def _annotations(node: ast.AST) -> Iterator[str]:
+    arguments = _arguments(node)
+    every = [*arguments.posonlyargs, *arguments.args, *arguments.kwonlyargs]
+    every += [a for a in (arguments.vararg, arguments.kwarg) if a is not None]
+    yield from (a.arg for a in every if a.annotation is not None)
+    if getattr(node, "returns", None) is not None:
+        yield "return"
 
 
 def _quietly(version: Version, case: Case, answers: Answers) -> Observation | None:

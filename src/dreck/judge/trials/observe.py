@@ -6,6 +6,7 @@ import contextlib
 import dis
 import inspect
 import io
+import re
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import partial
@@ -62,6 +63,7 @@ class Observation:
             code, raised a TypeError or AttributeError that nobody handled.
         lacks: whether a constant or a built-in container does not have or do what was asked of it.
         fails: whether an operation raised any error that says that a value is not what was expected.
+        misses: whether an operation missed a key.
         unhashable: whether something was looked up that cannot be.
     """
 
@@ -73,6 +75,7 @@ class Observation:
     misfits: bool
     lacks: bool
     fails: bool
+    misses: bool
     unhashable: bool
 
     def same_as(self, other: Observation) -> bool:
@@ -101,8 +104,10 @@ class Observation:
 
     def value_of(self, expression: str) -> str:
         """What such an expression is, as text."""
-        one, _, two = expression.partition(" is ")
-        return self.besides.get(expression) or str((one, two) in self.same)
+        if expression in self.besides:
+            return self.besides[expression]
+        one, asks, two = expression.partition(" is ")
+        return str((one, two) in self.same) if asks else "not there"
 
 
 # Stands for the same object that the first call was given in this place.
@@ -141,11 +146,12 @@ def observe(
         tuple(o.end for o in outcomes),
         (pictures, tuple(log), output.getvalue(), after),
         _described(outcomes[-1].text, log, output.getvalue()),
-        _spelt(names) if in_words else {},
+        _spelt({**names, **results}) if in_words else {},
         shared({**names, **results}),
         any(o.misfits for o in outcomes),
         any(o.lacks for o in outcomes),
         any(o.fails for o in outcomes),
+        any(o.fails and o.text.startswith("raises KeyError(") for o in outcomes),
         any(o.misfits and "unhashable type" in o.text for o in outcomes),
     )
 
@@ -271,7 +277,7 @@ def _spelt(values: Mapping[str, object]) -> dict[str, str]:
     while pending and len(found) < _MOST_SPELT:
         where, value = pending.pop(0)
         text = _short(value)
-        if " object at 0x" not in text:
+        if not text.startswith("<"):
             found[where] = text
         if not isinstance(value, int | float | str | bytes | None):
             pending += [(f"{where}{step}", part) for step, part in parts_of(value)]
@@ -311,4 +317,5 @@ def _short(value: Any) -> str:
         text = repr(value)
     except Exception as error:
         return f"<{type(value).__name__} whose repr raises {type(error).__name__}>"
+    text = re.sub(r" at 0x[0-9a-f]+", "", text)  # where it lies says nothing
     return text if len(text) <= 120 else text[:117] + "..."

@@ -21,6 +21,10 @@ MOST_ITEMS = 2_000
 NAMES: dict[type, type] = {}
 # For names of such bases the attributes that only one version keeps in their objects.
 GONE: dict[str, frozenset[str]] = {}
+# The classes that stood for their base in a picture.
+STOOD: dict[type, type] = {}
+# For local functions, told by the functions around them, the names that both versions annotate.
+ANNOTATED: dict[str, frozenset[str]] = {}
 
 
 def picture(value: object) -> Any:
@@ -58,6 +62,8 @@ class _Painter:
     def _compound(self, value: Any, depth: int) -> Any:
         kind = type(value)
         known = NAMES.get(kind, kind)
+        if known is not kind:
+            STOOD[kind] = known
         name = f"{kind.__module__}.{known.__qualname__}"
         if isinstance(value, type) and "<locals>" in value.__qualname__:
             bases = tuple(self.paint(b, depth) for b in value.__bases__)
@@ -65,7 +71,9 @@ class _Painter:
             held = tuple((n, self.paint(v, depth)) for n, v in own.items())
             return ("class", value.__qualname__, bases, held)
         if isinstance(value, types.FunctionType) and "<locals>" in value.__qualname__:
-            declared = self.paint(dict(value.__annotations__), depth)
+            both = ANNOTATED.get(value.__qualname__.replace(".<locals>", ""), frozenset())
+            told = {n: v for n, v in value.__annotations__.items() if n in both}
+            declared = self.paint(told, depth)
             return ("function", value.__qualname__, declared, self.paint(value.__defaults__, depth))
         if isinstance(value, type | types.FunctionType | types.BuiltinFunctionType):
             return ("named", value.__module__, value.__qualname__)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import ast
 import inspect
 import pprint
 import re
@@ -122,14 +123,16 @@ def script_of(request: Request, found: dict[str, Any]) -> str:
 
 
 def _made_by_kind(found: dict[str, Any], call: str) -> str:
+    """What makes objects by kind, without its annotations, if the call makes such."""
     if not any(re.search(rf"\b{b}\(", call) for b in found["by_kind"]):
         return ""
-    return (
-        f"\n\n{inspect.getsource(maker)}".replace("-> Callable[..., Any]", "")
-        .replace(": Mapping[Any, type]", "")
-        .replace(": Any", "")
-        .replace(" -> Any", "")
-    )
+    tree = ast.parse(inspect.getsource(maker))
+    for node in ast.walk(tree):
+        if isinstance(node, ast.FunctionDef):
+            node.returns = None
+        elif isinstance(node, ast.arg):
+            node.annotation = None
+    return f"\n\n{ast.unparse(tree)}\n\n"
 
 
 def _doubles(call: str) -> str:

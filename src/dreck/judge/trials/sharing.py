@@ -31,9 +31,9 @@ def shared(values: Mapping[str, object]) -> frozenset[tuple[str, str]]:
     pending = [(name, value, 0) for name, value in values.items()]
     while pending and len(kept) < _MOST:
         where, value, depth = pending.pop(0)
-        if isinstance(value, _ALIKE):
+        if isinstance(value, _ALIKE) or (_is_value(value) and not isinstance(value, tuple)):
             continue
-        is_fixed = isinstance(value, tuple | frozenset)
+        is_fixed = isinstance(value, tuple)
         if id(value) in first and not is_fixed:
             found.add((where, first[id(value)]))
             continue
@@ -43,6 +43,12 @@ def shared(values: Mapping[str, object]) -> frozenset[tuple[str, str]]:
         if depth < _DEEPEST:
             pending += [(f"{where}{step}", part, depth + 1) for step, part in parts_of(value)]
     return frozenset(found)
+
+
+def _is_value(value: object) -> bool:
+    """Whether objects of this class are told by what they hold, such as dates and frozen rows."""
+    cls = type(value)
+    return cls.__eq__ is not object.__eq__ and cls.__hash__ not in (None, object.__hash__)
 
 
 def parts_of(value: Any) -> Iterator[tuple[str, Any]]:

@@ -205,11 +205,14 @@ class Pair:
 def _shows(before: Observation, after: Observation, case: Case) -> str:
     """What a difference shows of a value of which little is declared, if it is no difference.
 
-    What the old version cannot do anything with, or neither can, shows what is evident of it; what
-    only cannot be looked up, that it is ``hashable``.
+    What the old version cannot do anything with shows what is evident of it, or what neither can,
+    where the new one fails by its kind or both miss a key; what only cannot be looked up shows that
+    it is ``hashable``.
     """
     if not case.is_guessed:
         return ""
-    if before.misfits or after.lacks or (before.fails and after.fails):
+    if before.misfits or after.lacks:
+        return "as-used"
+    if before.fails and (after.misfits or (before.misses and after.misses)):
         return "as-used"
     return "hashable" if after.unhashable else ""
