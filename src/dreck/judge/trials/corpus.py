@@ -9,7 +9,7 @@ from typing import Any
 
 from .cases import Callee, Case
 from .evident import Drawer
-from .growing import Grower
+from .growing import Grower, kinds_of_defaults
 from .kinds import ProjectKinds
 from .loading import Subject, derived_of
 from .mutating import Mutator, Trees, first_that
@@ -42,13 +42,16 @@ class Growing:
     shapes: Shapes
     kinds: ProjectKinds
     hints: Mapping[str, Any] = field(default_factory=dict)
+    defaults: Mapping[str, type] = field(default_factory=dict)
 
     @classmethod
     def of(
         cls, grower: Grower, subject: Subject, callee: Callee, shapes: Shapes, kinds: ProjectKinds
     ) -> Growing:
         """How a function's parameters are grown."""
-        return cls(grower, subject, callee, shapes, kinds, hints_of(subject.function))
+        function = subject.function
+        defaults = kinds_of_defaults(function)
+        return cls(grower, subject, callee, shapes, kinds, hints_of(function), defaults)
 
     def row(self) -> Trees:
         """New values for all parameters."""
@@ -69,6 +72,8 @@ class Growing:
             return self._object() or self.grower.one_of(column, name)
         if name in self.hints and parameters.kinds[position] not in many:
             return self.grower.value(self.hints[name], name)
+        if name in self.defaults and chance.random() < _OTHERWISE:
+            return self.grower.value(self.defaults[name], name)
         shape = self.shapes.parameters.get(name)
         if shape is not None and shape.is_told() and chance.random() > _OTHERWISE:
             others = list(self.shapes.parameters.values())

@@ -41,6 +41,8 @@ SEED = 20260103
 _DEEPEST = 5
 # Values tried in place of one that is shown, where only some will do.
 _SIMPLEST = 4
+# How often a value is of the kind of its default, where more is known of it.
+_BY_DEFAULT = 0.5
 _LENGTHS = (0, 1, 1, 2, 2, 3, 3, 4, 6)
 _ANYTHING: tuple[Any, ...] = (None, int, str, float, bool, list[int], list[str], dict[str, int])
 
@@ -227,12 +229,15 @@ class Grower:
             return None
         hints, names, optional = asked
         known = {**self.known(cls), **known}
+        defaults = kinds_of_defaults(cls)
 
         def argument(name: str) -> Tree:
             if name in optional and (depth >= _DEEPEST - 1 or self.chance.random() < 0.25):
                 return Tree(OMITTED, "omitted", lambda: argument(name))
             if name in hints:
                 made = self.value(hints[name], name, depth + 1)
+            elif name in defaults and (name not in known or self.chance.random() < _BY_DEFAULT):
+                made = self.value(defaults[name], name, depth + 1)
             else:
                 made = known[name]() if name in known else self.value(Any, name, depth + 1)
             return dataclasses.replace(made, is_optional=name in optional)
@@ -270,6 +275,16 @@ def pair_of(recipe: Recipe) -> tuple[Recipe, Recipe]:
     """Key and value of a pair that was built as a tuple."""
     key, value = recipe.parts
     return key, value
+
+
+def kinds_of_defaults(function: Callable[..., Any]) -> dict[str, type]:
+    """For each parameter the type of its default, where that is a constant that says something."""
+    try:
+        parameters = inspect.signature(function).parameters
+    except (TypeError, ValueError):
+        return {}
+    kinds = {n: type(p.default) for n, p in parameters.items()}
+    return {n: k for n, k in kinds.items() if k in (bool, int, float, str)}
 
 
 def arguments_of(cls: type) -> tuple[dict[str, Any], list[str], set[str]] | None:

@@ -17,7 +17,8 @@ _DEEPEST = 3
 _OF_TEXTS = frozenset(
     "strip lstrip rstrip split rsplit splitlines lower upper title capitalize startswith endswith "
     "isdigit isalpha isspace join replace partition rpartition zfill ljust rjust encode format "
-    "casefold isupper islower isalnum isnumeric removeprefix removesuffix".split()
+    "casefold isupper islower isalnum isnumeric removeprefix removesuffix rfind rindex swapcase "
+    "expandtabs isdecimal isidentifier isprintable isascii".split()
 )
 _OF_MAPPINGS = frozenset({"get", "items", "keys", "values", "setdefault"})
 _OF_LISTS = frozenset({"append", "extend", "insert", "sort", "reverse", "index", "pop", "remove"})

@@ -16,6 +16,8 @@ _BLANKS = (" ", "  ", "\t", "\n")
 _FROM_PATTERN = 30
 # Parts of one text at most, before what is done to it.
 _MOST_PARTS = 5
+# Pieces of one text that is not split.
+_PARTS = (1, 1, 2, 3, 4, 6)
 
 
 class Texts:
@@ -41,7 +43,7 @@ class Texts:
         elif kind < 0.75:
             made = chance.choice(_SAMPLES)
         else:
-            made = "".join(self._part(near) for _ in range(chance.choice((1, 1, 2, 3))))
+            made = "".join(self._part(near) for _ in range(chance.choice(_PARTS)))
         return self.changed(made) if chance.random() < 0.35 else made
 
     def _separated(self) -> str:
