@@ -5,18 +5,20 @@ takes them apart step by step, :func:`vouch` compares two versions of a module, 
 shows
 the proof as a decision table. :func:`rename` gives something another name, :func:`catalogue`
 describes the moves, and :func:`align` lays the arms of a chain side by side. Nothing is written to
-disk unless the ``write`` of a result is called.
+disk unless the ``write`` of a result is called; :func:`written` lists the steps that were, and
+:func:`undo` takes them back.
 """
 
 from __future__ import annotations
 
 from typing import TYPE_CHECKING, Any
 
-from .api import align, catalogue, explain, rename, survey, untangle, vouch
+from .api import align, catalogue, explain, mend, rename, survey, undo, untangle, vouch, written
 from .errors import DreckError, RunError, SettingError, SourceError, TargetError, WriteError
 
 if TYPE_CHECKING:
     from .aligning.tables import Alignment, Alignments, ArmRow
+    from .journal.entries import Entry
     from .judge.face.explain import DecisionTable
     from .judge.face.verdict import (
         Assumption,
@@ -47,6 +49,7 @@ _HOMES = {
     "Counterexample": "judge.face.verdict",
     "DecisionTable": "judge.face.explain",
     "Described": "moves.registry",
+    "Entry": "journal.entries",
     "Example": "moves.registry",
     "LeftAlone": "planner.candidates",
     "Proposal": "naming.proposals",
@@ -73,6 +76,7 @@ __all__ = [
     "DecisionTable",
     "Described",
     "DreckError",
+    "Entry",
     "Example",
     "LeftAlone",
     "Measures",
@@ -95,10 +99,13 @@ __all__ = [
     "align",
     "catalogue",
     "explain",
+    "mend",
     "rename",
     "survey",
+    "undo",
     "untangle",
     "vouch",
+    "written",
 ]
 
 

@@ -14,6 +14,8 @@ from .errors import SettingError, TargetError
 
 if TYPE_CHECKING:
     from .aligning.tables import Alignments
+    from .journal.entries import Entry
+    from .journal.store import Store
     from .judge.face.explain import DecisionTable
     from .judge.face.verdict import Vouching
     from .moves.registry import Described
@@ -117,6 +119,82 @@ def untangle(
     )
     found = [t for text in targets for t in targets_of(os.fspath(text))]
     return untangle_targets(found, settings, tick or (lambda _: None))
+
+
+def written(project: StrPath = ".") -> list[Entry]:
+    """The steps that were written in a project, the oldest first, those taken back included.
+
+    Args:
+        project: its folder, or a file or folder in it.
+
+    Raises:
+        WriteError: the journal cannot be read.
+    """
+    from .journal.entries import read
+
+    return read(_store_of(project)).entries
+
+
+def undo(count: int = 1, project: StrPath = ".") -> list[Entry]:
+    """Take back the last steps that were written, in all their files; return them, last first.
+
+    Args:
+        count: how many.
+        project: its folder, or a file or folder in it.
+
+    Raises:
+        WriteError: there are not so many, or a file was edited since; nothing is changed then.
+    """
+    from .journal.writing import take_back
+
+    return take_back(_store_of(project), count)
+
+
+def mend(project: StrPath = ".") -> list[str]:
+    """Put right what a killed run left half written; return a line about it, or none.
+
+    Args:
+        project: its folder, or a file or folder in it.
+
+    Raises:
+        WriteError: a file cannot be put back.
+    """
+    from .journal.writing import mended
+
+    store = _store_of(project)
+    if not store.exists:
+        return []
+    with store.locked():
+        return [note for note in [mended(store)] if note]
+
+
+def check_clean(*targets: StrPath) -> None:
+    """See that files to be committed stand in git, and those named have no changes of their own;
+    of a folder only those that change must have none, which is seen when they are written.
+
+    Raises:
+        TargetError: a target names nothing.
+        SettingError: there is no git repository.
+        WriteError: a file has changes that are not committed, or is not tracked.
+    """
+    from .journal.commits import check_clean as checked
+    from .journal.git import Repository
+    from .source.targets import targets_of
+
+    for text in [os.fspath(t) for t in targets]:
+        if Path(text).is_dir():
+            Repository.around(Path(text))
+        else:
+            checked([t.path for t in targets_of(text)])
+
+
+def _store_of(project: StrPath) -> Store:
+    from .journal.store import Store
+    from .source.project import project_folder
+
+    path = Path(project)
+    # Of a folder it is the project that a file in it would belong to.
+    return Store(project_folder(path / "any.py" if path.is_dir() else path))
 
 
 def rename(target: str, new: str, project: StrPath = ".", *, everywhere: bool = False) -> Renaming:

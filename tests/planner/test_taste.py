@@ -7,7 +7,7 @@ import textwrap
 from pathlib import Path
 
 import pytest
-from hypothesis import given, strategies as st
+from hypothesis import given, settings, strategies as st
 
 import dreck
 from dreck.planner.taste import cost_of, cost_of_module
@@ -117,6 +117,7 @@ def test_good_code_is_left_alone(body: str, tmp_path: Path) -> None:
     assert not dreck.untangle(path, run=False).changes
 
 
+@settings(deadline=None)
 @given(st.lists(st.sampled_from(["a.open()", "log(b)", "x = 1", "log(a, b)"]), min_size=1))
 def test_more_of_the_same_never_costs_less(lines: list[str]) -> None:
     """Every statement costs something, and a condition around it costs more."""

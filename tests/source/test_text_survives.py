@@ -139,7 +139,7 @@ def test_permissions_and_links_stay(tmp_path: Path) -> None:
     dreck.untangle(link, run=False).write()
     assert link.is_symlink() and real.read_text() == WANTED
     assert stat.S_IMODE(real.stat().st_mode) == 0o750
-    assert sorted(p.name for p in tmp_path.iterdir()) == ["link.py", "real.py"]
+    assert sorted(p.name for p in tmp_path.iterdir()) == [".dreck", "link.py", "real.py"]
 
 
 def test_a_failed_write_leaves_the_old_file(
@@ -156,4 +156,4 @@ def test_a_failed_write_leaves_the_old_file(
     monkeypatch.setattr(os, "replace", refuse)
     with pytest.raises(dreck.WriteError, match="cannot be written .No space left"):
         found.write()
-    assert path.read_text() == BASE and [p.name for p in tmp_path.iterdir()] == ["canal.py"]
+    assert path.read_text() == BASE and [p.name for p in tmp_path.glob("*.py*")] == ["canal.py"]

@@ -8,6 +8,7 @@ from .. import __version__
 from .align import align
 from .demo import demo
 from .exits import OneLineErrors
+from .journal import journal, undo
 from .moves import moves
 from .rename import rename
 from .survey import survey
@@ -29,5 +30,5 @@ def dreck() -> None:
     """
 
 
-for _command in (align, demo, moves, rename, survey, untangle, vouch):
+for _command in (align, demo, journal, moves, rename, survey, undo, untangle, vouch):
     dreck.add_command(_command)

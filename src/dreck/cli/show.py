@@ -117,7 +117,12 @@ def show_survey(survey: Survey, top: int) -> None:
 
 
 def show_untangling(
-    found: Untangling, written: list[Path], *, brief: bool, asked: bool = False
+    found: Untangling,
+    written: list[Path],
+    *,
+    brief: bool,
+    asked: bool = False,
+    committed: bool = False,
 ) -> None:
     """Every changed function with its steps, then a closing line; where a person was asked about
     each step, only that.
@@ -127,7 +132,7 @@ def show_untangling(
     for function in () if asked else found.functions:
         if function.changed or function.taken_back or function.offers or alone:
             show_function(out, function, brief=brief)
-    _closing_line(out, found, written)
+    _closing_line(out, found, written, committed=committed)
 
 
 def show_function(out: Console, function: Untangled, *, brief: bool) -> None:
@@ -288,7 +293,7 @@ def _why_nothing(function: Untangled) -> str:
     return "no move that Dreck has so far makes it simpler"
 
 
-def _closing_line(out: Console, found: Untangling, written: list[Path]) -> None:
+def _closing_line(out: Console, found: Untangling, written: list[Path], *, committed: bool) -> None:
     steps = [s for f in found.functions for s in f.steps]
     changed = sum(f.changed for f in found.functions)
     kinds = Counter(s.verdict.verdict for s in steps)
@@ -302,6 +307,8 @@ def _closing_line(out: Console, found: Untangling, written: list[Path]) -> None:
     out.print(line + (f": {shares}." if shares else "."))
     if written:
         out.print(f"Written: {', '.join(map(str, written))}", soft_wrap=True)
+        commits = f"{_count(len(steps), 'commit')}; " if committed else ""
+        out.print(f"{commits}dreck undo [N] takes steps back.", style="dim")
     elif found.changes:
         out.print("Nothing was written; --write does that.")
 

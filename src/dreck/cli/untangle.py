@@ -21,6 +21,7 @@ if TYPE_CHECKING:
 @click.option(
     "--write", is_flag=True, help="Write the result to the files; without it nothing is written."
 )
+@click.option("--commit", is_flag=True, help="Write each step and commit it with git.")
 @click.option("--strict", is_flag=True, help="Allow no assumption in a proof.")
 @click.option("--no-run", is_flag=True, help="Prove only; never run the code.")
 @click.option(
@@ -67,6 +68,7 @@ def untangle(
     ctx: click.Context,
     targets: tuple[str, ...],
     write: bool,
+    commit: bool,
     strict: bool,
     no_run: bool,
     max_steps: int,
@@ -97,6 +99,11 @@ def untangle(
         raise SettingError("--ask needs a terminal: leave it out, or give --only and --take")
     if ask and as_json:
         raise SettingError("--ask and --json do not go together: give one of them")
+    if write or commit:
+        for note in api.mend(targets[0].partition("::")[0]):
+            complain(note)
+    if commit:
+        api.check_clean(*targets)
     with progress(enabled=not as_json and not ask and sys.stderr.isatty()) as tick:
         found = api.untangle(
             *targets,
@@ -113,13 +120,13 @@ def untangle(
             ask=Terminal() if ask else None,
             tick=tick,
         )
-    if ask and found.changes and not write:
+    if ask and found.changes and not (write or commit):
         write = click.confirm("Write what was taken?")
-    written = found.write() if write else []
+    written = found.write(commit=commit) if write or commit else []
     if as_json:
         click.echo(json.dumps(found.to_dict(), indent=2))
     else:
-        show_untangling(found, written, brief=brief, asked=ask)
+        show_untangling(found, written, brief=brief, asked=ask, committed=commit)
     problems = [*found.problems, *_unused(_names(names), found)]
     for problem in problems:
         complain(problem)

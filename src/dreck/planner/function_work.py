@@ -212,7 +212,7 @@ class FunctionWork:
         return True
 
     def _enter(self, step: Step, region: Region) -> None:
-        self.steps.append(step)
+        self.steps.append(replace(step, texts={self.setting.path: region.whole}))
         self.region = region
 
     def _judged(self, before: Region, found: Candidate) -> Step:

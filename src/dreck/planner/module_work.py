@@ -281,7 +281,8 @@ class ModuleWork:
             way, verdict = ways[0], self._verdict(name, ways[0], judge)
             if not verdict.holds and self.moves[move].instead:
                 verdict = replace(verdict, why=f"{verdict.why}; {self.moves[move].instead}")
-        step = Step(move, way.line, way.why, self._diff(way), verdict, way.names)
+        texts = {**way.others, self.path: way.text}
+        step = Step(move, way.line, way.why, self._diff(way), verdict, way.names, texts)
         if not verdict.holds:
             self._taken_back.append(step)
             return None
@@ -292,7 +293,7 @@ class ModuleWork:
         self._steps.append(step)
         self.added |= set(way.added)
         self.version = self._state(way.text)
-        self.project.texts.update({**way.others, self.path: way.text})
+        self.project.texts.update(texts)
         self.view = self._view(way.text)
         return list(way.added)
 

@@ -8,11 +8,9 @@ from pathlib import Path
 
 from ..errors import DreckError
 from ..source.files import SourceFile
+from ..source.project import marked_folder
 from ..source.targets import python_files
 from .results import FileChange
-
-# Files that a project's folder has.
-_MARKS = ("pyproject.toml", "setup.py", "setup.cfg", ".git")
 
 
 class Project:
@@ -78,7 +76,7 @@ class Project:
 
 def _files_of_project(path: Path) -> list[Path]:
     """The Python files of the project that a file belongs to."""
-    marked = next((p for p in path.parents if any((p / m).exists() for m in _MARKS)), None)
+    marked = marked_folder(path)
     if marked is not None:
         return list(python_files(marked))
     folder = path.parent

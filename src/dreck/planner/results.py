@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
-from dataclasses import dataclass
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any
 
@@ -11,7 +11,12 @@ from ..judge.face.verdict import SubjectVerdict, Verdict
 from ..moves.reach import Reach
 from ..naming.proposals import Proposal
 from ..source.diffs import unified
-from ..source.files import SourceFile, replace_together
+from ..journal.commits import commit_steps
+from ..journal.entries import Done
+from ..journal.store import Store
+from ..journal.writing import write_steps
+from ..source.files import SourceFile
+from ..source.project import project_folder
 from ..surveying.measures import Measures
 from .candidates import LeftAlone
 from .order import UNEXPECTED
@@ -29,6 +34,7 @@ class Step:
         diff: the unified diff of the step.
         verdict: what the judge says of it.
         names: the names that could be given, the one taken first; empty if the step gives none.
+        texts: the files that it changed, as they were after it.
     """
 
     move: str
@@ -37,6 +43,7 @@ class Step:
     diff: str
     verdict: SubjectVerdict
     names: tuple[Proposal, ...] = ()
+    texts: Mapping[Path, str] = field(default_factory=dict, compare=False)
 
     def __repr__(self) -> str:
         return f"<{self.move} at line {self.line}: {self.verdict.verdict.value}>"
@@ -188,26 +195,61 @@ class Untangling:
         functions: one result for each function looked at.
         changes: the files that would change; :meth:`write` changes them.
         problems: one line for each file or target that could not be worked on.
+        history: the steps in the order in which they were taken, each with its function.
     """
 
     functions: tuple[Untangled, ...]
     changes: tuple[FileChange, ...]
     problems: tuple[str, ...] = ()
+    history: tuple[tuple[str, Step], ...] = ()
 
     @property
     def verdict(self) -> Verdict:
         """The weakest verdict of the functions that changed."""
         return Verdict.weakest(f.verdict.verdict for f in self.functions if f.changed)
 
-    def write(self) -> list[Path]:
+    def write(self, *, commit: bool = False) -> list[Path]:
         """Replace the changed files, all of them or none; return their paths.
+
+        The journal of the project gets a line for each step, so that it can be taken back.
+
+        Args:
+            commit: write one step after the other, each as a commit of git.
 
         Raises:
             WriteError: a file changed since it was read, or cannot be written; nothing is changed
-                then.
+                then. With ``commit``, also that a file has changes of its own, or that a hook
+                refuses: the steps before that stand.
+            SettingError: with ``commit``, that there is no git repository.
         """
-        replace_together([(c.source, c.text) for c in self.changes])
-        return [c.source.path for c in self.changes]
+        if not self.changes:
+            return []
+        sources = [c.source for c in self.changes]
+        steps = [s for s in self._done() if s.texts]
+        store = Store(project_folder(sources[0].path))
+        if commit:
+            commit_steps(store, sources, steps)
+        else:
+            write_steps(store, [(c.source, c.text) for c in self.changes], steps)
+        return [s.path for s in sources]
+
+    def _done(self) -> list[Done]:
+        """The steps in order, as the journal notes them; files that end as they began are left
+        out.
+        """
+        sources = {c.source.path: c.source for c in self.changes}
+        return [
+            Done(
+                target,
+                step.move,
+                step.line,
+                step.why,
+                step.verdict.verdict.value,
+                [f"{a.kind.value}: {a.about}" for a in step.verdict.assumptions],
+                {p: sources[p].encoded(t) for p, t in step.texts.items() if p in sources},
+            )
+            for target, step in self.history
+        ]
 
     def __repr__(self) -> str:
         changed = sum(f.changed for f in self.functions)

@@ -22,7 +22,7 @@ from .candidates import Broken, line_width, sets_guards_off
 from .function_work import FunctionWork, Setting
 from .module_work import ModuleWork
 from .project import Project
-from .results import Untangled, Untangling
+from .results import Step, Untangled, Untangling
 from .settings import Settings
 
 
@@ -41,11 +41,12 @@ def untangle_targets(
     functions: list[Untangled] = []
     project = Project()
     problems: list[str] = []
+    history: list[tuple[str, Step]] = []
     for path, wanted in _by_file(targets).items():
         if settings.asking is not None and settings.asking.stopped:
             break
         try:
-            found, failed = _file(path, wanted, settings, tick, project)
+            found, failed, taken = _file(path, wanted, settings, tick, project)
         except DreckError as error:
             problems.append(str(error))
             continue
@@ -54,14 +55,23 @@ def untangle_targets(
             continue
         functions += found
         problems += failed
+        history += taken
         problems += dict.fromkeys(
             s.verdict.problem for f in found for s in f.taken_back if s.verdict.problem
         )
     functions = _numbered(functions)
     for number in sorted(settings.take):
-        functions, problem = _with_offer(functions, number, settings, project)
+        before = functions
+        functions, problem = _with_offer(list(functions), number, settings, project)
         problems += problem
-    return Untangling(tuple(functions), tuple(project.changes), tuple(problems))
+        history += _added(before, functions)
+    return Untangling(tuple(functions), tuple(project.changes), tuple(problems), tuple(history))
+
+
+def _added(before: Iterable[Untangled], after: Iterable[Untangled]) -> list[tuple[str, Step]]:
+    """The steps that functions have more than they had."""
+    known = {f.target: len(f.steps) for f in before}
+    return [(f.target, s) for f in after for s in f.steps[known.get(f.target, 0) :]]
 
 
 def _numbered(functions: list[Untangled]) -> list[Untangled]:
@@ -115,7 +125,8 @@ def _file(
     settings: Settings,
     tick: Callable[[Untangled], None],
     project: Project,
-) -> tuple[list[Untangled], list[str]]:
+) -> tuple[list[Untangled], list[str], list[tuple[str, Step]]]:
+    """What became of one file: its functions, what went wrong, and the steps in their order."""
     text = project.text(path)
     tree = parse(text, str(path))
     names = {f.name: target.line for target in wanted for f in target.functions(tree)}
@@ -130,12 +141,14 @@ def _file(
         work.check_frame(text)
     kept = dict(project.texts)
     project.texts[path] = work.text
+    inside = list(results.values())
     try:
         results = work.module(results, names, None if whole else frozenset(names), project)
     except DreckError:
         project.texts.update(kept)
         raise
-    return [results[n] for n in names], work.problems
+    history = [*_added((), inside), *_added(inside, [results[n] for n in names])]
+    return [results[n] for n in names], work.problems, history
 
 
 class _FileWork:

@@ -19,7 +19,11 @@ from ..naming.words import is_usable
 from ..outline import functions_of
 from ..planner.results import FileChange
 from ..source.edits import Edit, edited
-from ..source.files import SourceFile, replace_together
+from ..journal.entries import Done
+from ..journal.store import Store
+from ..journal.writing import write_steps
+from ..source.files import SourceFile
+from ..source.project import project_folder
 from .uses import ProjectFile, Uses, uses_of_local, uses_of_method, uses_of_module_name
 
 # Files with one of these may find names by their text.
@@ -55,7 +59,18 @@ class Renaming:
             WriteError: a file changed since it was read, or cannot be written; nothing is changed
                 then.
         """
-        replace_together([(c.source, c.text) for c in self.changes])
+        if not self.changes:
+            return []
+        texts = {c.source.path: c.source.encoded(c.text) for c in self.changes}
+        why = f"{self.target} is called {self.new} now."
+        assumed = [f"{a.kind.value}: {a.about}" for a in self.verdict.assumptions]
+        verdict = self.verdict.verdict.value
+        first = self.changes[0]
+        lines = zip(first.source.text.splitlines(), first.text.splitlines(), strict=False)
+        line = next((n for n, (a, b) in enumerate(lines, 1) if a != b), 1)
+        step = Done(self.target, "rename", line, why, verdict, assumed, texts)
+        changes = [(c.source, c.text) for c in self.changes]
+        write_steps(Store(project_folder(changes[0][0].path)), changes, [step])
         return [c.source.path for c in self.changes]
 
     def __repr__(self) -> str:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+import contextlib
 import io
 import os
 import stat
@@ -68,7 +69,7 @@ class SourceFile:
         """
         raw = self.check(text)
         try:
-            _replace_bytes(Path(os.path.realpath(self.path)), raw)
+            replace_bytes(Path(os.path.realpath(self.path)), raw)
         except OSError as error:
             raise WriteError(
                 f"{self.path}: cannot be written ({error.strerror or error})"
@@ -80,7 +81,7 @@ class SourceFile:
         Raises:
             WriteError: the file changed since it was read, or its encoding has no such text.
         """
-        raw = self._encode(text)
+        raw = self.encoded(text)
         try:
             same = Path(os.path.realpath(self.path)).read_bytes() == self.raw
         except OSError as error:
@@ -93,7 +94,12 @@ class SourceFile:
             )
         return raw
 
-    def _encode(self, text: str) -> bytes:
+    def encoded(self, text: str) -> bytes:
+        """The bytes of a text in the file's encoding.
+
+        Raises:
+            WriteError: the encoding has no such text.
+        """
         try:
             return text.encode(self.encoding)
         except UnicodeEncodeError as error:
@@ -116,23 +122,30 @@ def replace_together(changes: Sequence[tuple[SourceFile, str]]) -> None:
         for source, text in changes:
             source.replace(text)
             done.append(source)
-    except WriteError:
+    except BaseException:  # an interrupt, too, leaves all of them or none
         for source in done:
-            _replace_bytes(Path(os.path.realpath(source.path)), source.raw)
+            replace_bytes(Path(os.path.realpath(source.path)), source.raw)
         raise
 
 
-def _replace_bytes(path: Path, raw: bytes) -> None:
+def replace_bytes(path: Path, raw: bytes) -> None:
+    """Give a file these bytes, whole or not at all; what stands beside it for a moment is hidden.
+
+    Raises:
+        OSError: the system refuses.
+    """
     handle, name = tempfile.mkstemp(prefix=f".{path.name}.", dir=path.parent)
     try:
         with os.fdopen(handle, "wb") as stream:
             stream.write(raw)
             stream.flush()
             os.fsync(stream.fileno())
-        os.chmod(name, stat.S_IMODE(path.stat().st_mode))
+        if path.exists():
+            os.chmod(name, stat.S_IMODE(path.stat().st_mode))
         os.replace(name, path)
     except BaseException:
-        os.unlink(name)
+        with contextlib.suppress(FileNotFoundError):
+            os.unlink(name)
         raise
 
 
