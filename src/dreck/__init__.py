@@ -4,7 +4,7 @@ These calls do the work: :func:`survey` finds the most tangled functions, :func:
 takes them apart step by step, :func:`vouch` compares two versions of a module, :func:`explain`
 shows
 the proof as a decision table. :func:`rename` gives something another name, :func:`catalogue`
-describes the moves, and :func:`align` lays the arms of a chain side by side. Nothing is written to
+describes the moves, :func:`held_by_tests` says how well tests hold a function, and :func:`align` lays the arms of a chain side by side. Nothing is written to
 disk unless the ``write`` of a result is called; :func:`written` lists the steps that were, and
 :func:`undo` takes them back.
 """
@@ -13,7 +13,19 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING, Any
 
-from .api import align, catalogue, explain, mend, rename, survey, undo, untangle, vouch, written
+from .api import (
+    align,
+    catalogue,
+    explain,
+    held_by_tests,
+    mend,
+    rename,
+    survey,
+    undo,
+    untangle,
+    vouch,
+    written,
+)
 from .errors import DreckError, RunError, SettingError, SourceError, TargetError, WriteError
 
 if TYPE_CHECKING:
@@ -30,6 +42,7 @@ if TYPE_CHECKING:
         Vouching,
     )
     from .moves.registry import Described, Example
+    from .net.looking import Held, HeldFunction
     from .naming.proposals import Proposal
     from .planner.candidates import LeftAlone
     from .planner.results import Step, Untangled, Untangling
@@ -50,6 +63,8 @@ _HOMES = {
     "DecisionTable": "judge.face.explain",
     "Described": "moves.registry",
     "Entry": "journal.entries",
+    "Held": "net.looking",
+    "HeldFunction": "net.looking",
     "Example": "moves.registry",
     "LeftAlone": "planner.candidates",
     "Proposal": "naming.proposals",
@@ -78,6 +93,8 @@ __all__ = [
     "DreckError",
     "Entry",
     "Example",
+    "Held",
+    "HeldFunction",
     "LeftAlone",
     "Measures",
     "Proposal",
@@ -99,6 +116,7 @@ __all__ = [
     "align",
     "catalogue",
     "explain",
+    "held_by_tests",
     "mend",
     "rename",
     "survey",

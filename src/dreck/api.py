@@ -5,8 +5,10 @@ The heavy parts are imported inside the functions, so that ``import dreck`` stay
 
 from __future__ import annotations
 
+import contextlib
 import os
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from dataclasses import replace
 from pathlib import Path
 from typing import TYPE_CHECKING, TypeAlias
 
@@ -19,6 +21,8 @@ if TYPE_CHECKING:
     from .judge.face.explain import DecisionTable
     from .judge.face.verdict import Vouching
     from .moves.registry import Described
+    from .net.looking import Held
+    from .net.net import Net
     from .judge.versions.version import Version
     from .planner.asking import Ask
     from .planner.results import Untangled, Untangling
@@ -57,6 +61,7 @@ def untangle(
     reach: str = "beside",
     take: Sequence[int] = (),
     ask: Ask | None = None,
+    tests: str = "",
     tick: Callable[[Untangled], None] | None = None,
 ) -> Untangling:
     """Simplify functions step by step; every step is judged, nothing is written.
@@ -79,6 +84,10 @@ def untangle(
         take: offers to be taken too, by the numbers that a run without them gives.
         ask: called with each step before it is taken, see ``dreck.planner.asking``; what is on
             offer is asked for too.
+        tests: a command that runs the project's tests, such as ``python -m pytest``, by the
+            project's interpreter and in a copy of the project: all of them before the first step
+            and after the last, and after each step those that reach what changed. A step at which
+            they are red is taken back. Nothing runs if empty.
         tick: called with the result of every finished function.
 
     Returns:
@@ -88,6 +97,7 @@ def untangle(
         TargetError: a target names nothing.
         SettingError: there is no target, ``max_steps`` is negative, or there is no such move,
             measure or reach.
+        RunError: the tests cannot be run, or fail before anything changed.
     """
     from .moves.reach import Reach
     from .judge.trials.runner import ProcessRunner
@@ -118,7 +128,57 @@ def untangle(
         None if ask is None else Asking(ask),
     )
     found = [t for text in targets for t in targets_of(os.fspath(text))]
-    return untangle_targets(found, settings, tick or (lambda _: None))
+    with _net_under(tests, [t.path for t in found]) as net:
+        if net is not None:
+            net.spread()
+        return untangle_targets(found, replace(settings, net=net), tick or (lambda _: None))
+
+
+@contextlib.contextmanager
+def _net_under(tests: str, paths: Sequence[Path]) -> Iterator[Net | None]:
+    """The tests of the project that files belong to; None without a command."""
+    from .net.command import TestCommand
+    from .net.net import Net, files_in
+    from .source.project import project_folder
+
+    if not tests or not paths:
+        yield None
+        return
+    project = project_folder(paths[0])
+    with Net(TestCommand.of(tests, project), project, files_in(project)) as net:
+        yield net
+
+
+def held_by_tests(
+    *targets: StrPath,
+    tests: str = "python -m pytest",
+    faults: bool = True,
+    tick: Callable[[str], None] | None = None,
+) -> Held:
+    """How well the project's tests hold functions: which reach them, which branches none takes,
+    and how many planted faults they catch.
+
+    Args:
+        targets: as for :func:`survey`, at least one.
+        tests: the command that runs the tests, as for :func:`untangle`.
+        faults: also plant faults, one at a time in a copy of the project, and run the tests that
+            reach the function.
+        tick: called with each function's name before it is looked at.
+
+    Raises:
+        TargetError: a target names nothing.
+        SettingError: there is no target.
+        RunError: the tests cannot be run, or fail as things are.
+    """
+    from .net.looking import look
+    from .source.targets import targets_of
+
+    if not targets:
+        raise SettingError("nothing to look at: give a file, folder or FILE.py::function")
+    found = [t for text in targets for t in targets_of(os.fspath(text))]
+    with _net_under(tests, [t.path for t in found]) as spread:
+        assert spread is not None
+        return look(found, spread, faults=faults, tick=tick or (lambda _: None))
 
 
 def written(project: StrPath = ".") -> list[Entry]:

@@ -10,6 +10,7 @@ from .demo import demo
 from .exits import OneLineErrors
 from .journal import journal, undo
 from .moves import moves
+from .net import net
 from .rename import rename
 from .survey import survey
 from .untangle import untangle
@@ -30,5 +31,5 @@ def dreck() -> None:
     """
 
 
-for _command in (align, demo, journal, moves, rename, survey, undo, untangle, vouch):
+for _command in (align, demo, journal, moves, net, rename, survey, undo, untangle, vouch):
     dreck.add_command(_command)

@@ -1,7 +1,8 @@
 """Defaults from ``[tool.dreck]`` in the nearest pyproject.toml.
 
 The keys are the long options without their dashes: ``strict``, ``no-run``, ``max-steps``, ``only``,
-``skip``, ``until`` (a table of measures), ``reach``, ``brief``; and ``naming.command``, a list with a program
+``skip``, ``until`` (a table of measures), ``reach``, ``brief``, ``tests`` (true, or the command that
+runs them); and ``naming.command``, a list with a program
 and
 its arguments that proposes names. What is given on the command line goes before.
 """
@@ -25,11 +26,12 @@ _KINDS: dict[str, type | tuple[type, ...]] = {
     "until": dict,
     "naming": dict,
     "reach": str,
+    "tests": (bool, str),
 }
 # Options that are not called like their keys.
 _OPTIONS = {"naming": "naming_command"}
 # Which commands know which keys.
-_COMMANDS = {"untangle": tuple(_KINDS), "vouch": ("strict", "no-run")}
+_COMMANDS = {"untangle": tuple(_KINDS), "vouch": ("strict", "no-run"), "net": ("tests",)}
 
 
 def defaults() -> dict[str, dict[str, Any]]:
@@ -41,12 +43,16 @@ def defaults() -> dict[str, dict[str, Any]]:
     path = _nearest(Path.cwd())
     found = {} if path is None else _read(path)
     values = {key: _as_option(key, value) for key, value in found.items()}
-    return {
+    options = {
         command: {
             _OPTIONS.get(key, key.replace("-", "_")): values[key] for key in keys if key in values
         }
         for command, keys in _COMMANDS.items()
     }
+    for known in options.values():
+        if isinstance(known.get("tests"), str):  # a command, and that it is to run
+            known["test_command"], known["tests"] = known["tests"], True
+    return options
 
 
 def _nearest(folder: Path) -> Path | None:
@@ -86,6 +92,8 @@ def _words(key: str) -> str:
     }
     if key == "naming":
         return 'a table like {command = ["python", "names.py"]}'
+    if key == "tests":
+        return 'true, false or a command, as in "python -m pytest"'
     return kinds[_KINDS[key]]  # type: ignore[index]
 
 

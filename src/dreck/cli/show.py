@@ -138,6 +138,7 @@ def show_untangling(
 def show_function(out: Console, function: Untangled, *, brief: bool) -> None:
     """One function: steps, whole change, measures, what was left alone."""
     out.rule(Text(f" {function.target} ", style="bold"), align="left", style="dim")
+    _show_net(out, function)
     if not function.changed and not function.offers:
         out.print(f"Nothing to do here, because {_why_nothing(function)}.")
     for number, step in enumerate(function.steps, 1):
@@ -149,7 +150,9 @@ def show_function(out: Console, function: Untangled, *, brief: bool) -> None:
             sep="",
         )
         out.print(Padding(Text(step.verdict.why), (0, 0, 0, 2)))
-        if (shown := step.verdict.counterexample) is not None:
+        if step.tests is not None and step.tests.reds:
+            _show_reds(out, step, brief=brief)
+        elif (shown := step.verdict.counterexample) is not None:
             out.print(
                 Padding(
                     Text(
@@ -178,6 +181,47 @@ def show_function(out: Console, function: Untangled, *, brief: bool) -> None:
     out.print()
 
 
+def _show_net(out: Console, function: Untangled) -> None:
+    """How well the project's tests hold a function, before anything is said of it."""
+    if function.reached_by is None:
+        return
+    if not function.reached_by:
+        out.print(Text("net: no test runs it; only the judge holds it", style="yellow"))
+        return
+    tests = _count(function.reached_by, "test")
+    if not function.untaken:
+        out.print(Text(f"net: {tests}, which take every branch", style="dim"))
+        return
+    more = f" (and {len(function.untaken) - 1} more)" if len(function.untaken) > 1 else ""
+    out.print(
+        Text.assemble(
+            (f"net: {tests}; none takes ", "dim"), (f"{function.untaken[0]}{more}", "yellow")
+        )
+    )
+
+
+def _show_reds(out: Console, step: Step, *, brief: bool) -> None:
+    """The tests that a step turned red, and its diff beside them."""
+    assert step.tests is not None
+    for red in step.tests.reds[:_SHOWN]:
+        text = Text.assemble(("red  ", "bold red"), red.test)
+        out.print(Padding(text, (0, 0, 0, 2)))
+        out.print(Padding(Text(red.reason, style="red"), (0, 0, 0, 7)))
+    if not brief:
+        show_diff(out, step.diff)
+
+
+def _tests_of(step: Step) -> Text:
+    """What the tests said of a step that stands."""
+    if step.tests is None:
+        return Text("")
+    if step.tests.idle:
+        return Text("")
+    if not step.tests.count:
+        return Text("  no test reaches it", style="yellow")
+    return Text(f"  {_count(step.tests.count, 'test')} green", style="green")
+
+
 def _show_offers(out: Console, function: Untangled) -> None:
     """What could be done too: what it would bring, its verdict, and the words that take it."""
     if function.offers:
@@ -204,6 +248,7 @@ def show_step(out: Console, number: int, step: Step, *, brief: bool) -> None:
         (step.move, "bold"),
         f"  line {step.line}  ",
         verdict_text(step.verdict.verdict),
+        _tests_of(step),
     )
     out.print(head)
     out.print(Padding(Text(step.why), (0, 0, 0, 2)))
@@ -305,6 +350,8 @@ def _closing_line(out: Console, found: Untangling, written: list[Path], *, commi
         f"{_count(len(steps), 'step')} in {changed} of {_count(len(found.functions), 'function')}"
     )
     out.print(line + (f": {shares}." if shares else "."))
+    if found.tests is not None and found.tests.count:
+        out.print(f"All {_count(found.tests.count, 'test')} ran at the end: green.")
     if written:
         out.print(f"Written: {', '.join(map(str, written))}", soft_wrap=True)
         commits = f"{_count(len(steps), 'commit')}; " if committed else ""

@@ -61,6 +61,18 @@ if TYPE_CHECKING:
 )
 @click.option("--take", multiple=True, metavar="N[,N]", help="Take these offers too.")
 @click.option("--ask", is_flag=True, help="Ask at each step: take it, leave it, or stop here.")
+@click.option(
+    "--tests/--no-tests",
+    default=False,
+    help="Run the project's tests after each step; a step at which they are red is taken back.",
+)
+@click.option(
+    "--test-command",
+    default="python -m pytest",
+    show_default=True,
+    metavar="COMMAND",
+    help="What runs the tests.",
+)
 @click.option("--brief", is_flag=True, help="One line for each step, without diffs.")
 @click.option("--json", "as_json", is_flag=True, help="Print the results as JSON.")
 @click.pass_context
@@ -80,6 +92,8 @@ def untangle(
     reach: str,
     take: tuple[str, ...],
     ask: bool,
+    tests: bool,
+    test_command: str,
     brief: bool,
     as_json: bool,
 ) -> None:
@@ -118,6 +132,7 @@ def untangle(
             reach=reach,
             take=_numbers(take),
             ask=Terminal() if ask else None,
+            tests=test_command if tests else "",
             tick=tick,
         )
     if ask and found.changes and not (write or commit):

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import contextlib
-import importlib.util
 import os
 import subprocess
 import sys
@@ -89,9 +88,6 @@ def _show_slip(path: Path) -> None:
 
 
 def _run_tests(out: Console) -> None:
-    if importlib.util.find_spec("pytest") is None:
-        out.print("\nThe project's own tests were not run: pytest is not installed.")
-        return
     _headline(out, "5. The project's own tests", "python -m pytest")
     environment = {**os.environ, "PYTHONDONTWRITEBYTECODE": "1"}
     command = [sys.executable, "-m", "pytest", "-q", "-p", "no:cacheprovider"]

@@ -31,6 +31,8 @@ from .weights import LEAST_GAIN, LEAST_OF_TRIFLES, LINE_PRICE, STEP_PRICE
 _TRIED = 2
 # From this nesting on, a function that stays as it is has a reason.
 _DEEP = 3
+# So many steps in a row at which tests were red; then somebody has to look at the function.
+MOST_REDS = 3
 # Other steps that are listed where a person asks what else is possible.
 _OTHERS = 8
 
@@ -69,6 +71,7 @@ class FunctionWork:
         self._seen: set[str] = {region.text}
         self._original = _lines(region)
         self._in_vain = 0
+        self._reds = 0
         self._made: dict[tuple[str, str], Candidate] = {}
         self._verdicts: dict[tuple[str, str], Step] = {}
         self._regions: dict[str, Region] = {}
@@ -118,16 +121,20 @@ class FunctionWork:
             return False
         if self.setting.line is not None and self.steps:
             return False  # one place was asked for
+        if self._reds == MOST_REDS:
+            return False
         self.left_alone = []
         if self.settings.only:
             return self._asked_for()
         way = self._search.way_down(self.region, self.region.text, _cost(self.region))
         for edge in way[: self.settings.most_steps - len(self.steps)]:
             step = self._verdicts[self.region.text, edge.key]
-            if not self._is_wanted(step, edge):
+            found = self._regions[edge.key]
+            tested = self._tested(step, found) if self._is_wanted(step, edge) else None
+            if tested is None:
                 self._search.entered.add(edge.key)
                 break
-            self._enter(step, self._regions[edge.key])
+            self._enter(tested, found)
         asking = self.settings.asking
         return bool(way) and not (asking is not None and asking.stopped)
 
@@ -184,10 +191,28 @@ class FunctionWork:
             if each.region.text in self._seen:
                 continue
             self._seen.add(each.region.text)
+            if self._reds == MOST_REDS:
+                return False
             if self._holds(self.region, each):
-                self._enter(self._verdicts[self.region.text, each.region.text], each.region)
-                return True
+                step = self._verdicts[self.region.text, each.region.text]
+                tested = self._tested(step, each.region)
+                if tested is not None:
+                    self._enter(tested, each.region)
+                    return True
         return False
+
+    def _tested(self, step: Step, region: Region) -> Step | None:
+        """A step with what the project's tests say of it; None if they are red."""
+        if self.settings.net is None:
+            return step
+        checked = self.settings.net.check({self.setting.path: region.whole})
+        step = replace(step, tests=checked)
+        if checked.green:
+            self._reds = 0
+            return step
+        self._reds += 1
+        self.taken_back.append(step)
+        return None
 
     def _ahead(self, region: Region) -> Iterator[Edge[Region]]:
         """The steps from a state, with what their ends cost."""

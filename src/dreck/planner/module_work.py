@@ -19,6 +19,7 @@ from ..source.diffs import unified
 from ..surveying.measures import measure
 from .asking import Answer, Question
 from .candidates import Broken, LeftAlone
+from .function_work import MOST_REDS
 from .project import Project
 from .results import Offer, Step, Untangled, told
 from .settings import Settings
@@ -88,6 +89,7 @@ class ModuleWork:
         self._steps: list[Step] = []
         self._taken_back: list[Step] = []
         self._left: list[LeftAlone] = []
+        self._reds = 0
         self._offered: list[tuple[float, Reach, str, list[ModuleSite]]] = []
         offers: tuple[Offer, ...] = ()
         wishes = self._wishes(line)
@@ -95,6 +97,7 @@ class ModuleWork:
         while (
             pending
             and not self._stopped
+            and self._reds < MOST_REDS
             and len(done.steps) + len(self._steps) < self.settings.most_steps
         ):
             if self.settings.is_enough(measure(self.version.functions[name].node)):
@@ -231,6 +234,7 @@ class ModuleWork:
         more.
         """
         self._steps, self._taken_back, self._left = [], [], []
+        self._reds = 0
         wishes = self._wishes(None)
         before = self.text
         for ways in self._sites(offer.move, self.moves[offer.move], name, wishes):
@@ -290,6 +294,14 @@ class ModuleWork:
             # A name that is wanted is looked for again; what is left is not proposed again.
             self._refused.add(way.text)
             return [] if self._wished.get(str(way.line)) else None
+        if self.settings.net is not None:
+            step = replace(step, tests=self.settings.net.check(texts))
+            if step.tests is not None and not step.tests.green:
+                self._refused |= {w.text for w in ways}
+                self._reds += 1
+                self._taken_back.append(step)
+                return None
+            self._reds = 0
         self._steps.append(step)
         self.added |= set(way.added)
         self.version = self._state(way.text)

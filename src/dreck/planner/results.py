@@ -15,6 +15,7 @@ from ..journal.commits import commit_steps
 from ..journal.entries import Done
 from ..journal.store import Store
 from ..journal.writing import write_steps
+from ..net.net import Checked
 from ..source.files import SourceFile
 from ..source.project import project_folder
 from ..surveying.measures import Measures
@@ -35,6 +36,7 @@ class Step:
         verdict: what the judge says of it.
         names: the names that could be given, the one taken first; empty if the step gives none.
         texts: the files that it changed, as they were after it.
+        tests: what the project's tests said of it; None where they did not run.
     """
 
     move: str
@@ -44,6 +46,7 @@ class Step:
     verdict: SubjectVerdict
     names: tuple[Proposal, ...] = ()
     texts: Mapping[Path, str] = field(default_factory=dict, compare=False)
+    tests: Checked | None = None
 
     def __repr__(self) -> str:
         return f"<{self.move} at line {self.line}: {self.verdict.verdict.value}>"
@@ -51,14 +54,18 @@ class Step:
     def to_dict(self) -> dict[str, Any]:
         """The step as plain data."""
         verdict = self.verdict.to_dict()
-        plain = {
+        plain: dict[str, Any] = {
             "move": self.move,
             "line": self.line,
             "why": self.why,
             "diff": self.diff,
             "verdict": verdict,
         }
-        return {**plain, "names": [p.to_dict() for p in self.names]} if self.names else plain
+        if self.names:
+            plain["names"] = [p.to_dict() for p in self.names]
+        if self.tests is not None:
+            plain["tests"] = self.tests.to_dict()
+        return plain
 
 
 def told(left: Iterable[LeftAlone], *, asked: bool) -> tuple[LeftAlone, ...]:
@@ -136,6 +143,8 @@ class Untangled:
         left_alone: places that look like tangles and were not touched, with reasons.
         diff: the unified diff of the whole function.
         offers: steps that could be taken and were not.
+        reached_by: how many of the project's tests run it; None where they did not run.
+        untaken: its branches that no test takes, in words.
     """
 
     target: str
@@ -150,6 +159,8 @@ class Untangled:
     offers: tuple[Offer, ...] = ()
     cost_before: Cost = Cost()
     cost_after: Cost = Cost()
+    reached_by: int | None = None
+    untaken: tuple[str, ...] = ()
 
     @property
     def changed(self) -> bool:
@@ -162,8 +173,10 @@ class Untangled:
 
     def to_dict(self) -> dict[str, Any]:
         """The result as plain data."""
+        net = {"reached_by": self.reached_by, "untaken": list(self.untaken)}
         return {
             "target": self.target,
+            **({} if self.reached_by is None else {"net": net}),
             "steps": [s.to_dict() for s in self.steps],
             "taken_back": [s.to_dict() for s in self.taken_back],
             "verdict": self.verdict.to_dict(),
@@ -196,12 +209,14 @@ class Untangling:
         changes: the files that would change; :meth:`write` changes them.
         problems: one line for each file or target that could not be worked on.
         history: the steps in the order in which they were taken, each with its function.
+        tests: what all of the project's tests said in the end; None where they did not run.
     """
 
     functions: tuple[Untangled, ...]
     changes: tuple[FileChange, ...]
     problems: tuple[str, ...] = ()
     history: tuple[tuple[str, Step], ...] = ()
+    tests: Checked | None = None
 
     @property
     def verdict(self) -> Verdict:
@@ -261,4 +276,5 @@ class Untangling:
             "schema": "dreck/untangling/1",
             "targets": [f.to_dict() for f in self.functions],
             "problems": list(self.problems),
+            **({} if self.tests is None else {"tests": self.tests.to_dict()}),
         }

@@ -11,6 +11,7 @@ from ..moves.reach import Reach
 from ..moves.registry import AnyMove, all_moves, named
 from ..naming.proposals import Named, Proposal
 from ..naming.words import is_usable
+from ..net.net import Net
 from ..surveying.measures import MEASURES, Measures
 from .asking import Asking
 
@@ -32,6 +33,7 @@ class Settings:
         reach: how far steps go by themselves; what lies beyond is offered.
         take: offers to be taken, by their numbers.
         asking: a person who is asked at each step; nobody if None.
+        net: the project's tests, which run after each step; nothing if None.
     """
 
     judge: Judge = field(default_factory=Judge)
@@ -44,6 +46,7 @@ class Settings:
     reach: Reach = Reach.BESIDE
     take: frozenset[int] = frozenset()
     asking: Asking | None = None
+    net: Net | None = None
 
     def __post_init__(self) -> None:
         if self.most_steps < 0:

@@ -7,13 +7,14 @@ from collections.abc import Callable, Iterable, Mapping
 from dataclasses import replace
 from pathlib import Path
 
-from ..errors import DreckError
+from ..errors import DreckError, RunError
 from ..judge.face.broken import broken
 from ..judge.face.compare import surroundings_of
 from ..judge.versions.differences import differences
 from ..judge.versions.version import Version
 from ..moves.enum_members import plain_enums
 from ..outline import functions_of
+from ..net.net import Net
 from ..source.files import parse
 from ..source.lines import split_lines
 from ..source.regions import indent_of, region_of
@@ -21,6 +22,7 @@ from ..source.targets import Target
 from .candidates import Broken, line_width, sets_guards_off
 from .function_work import FunctionWork, Setting
 from .module_work import ModuleWork
+from .netted import held
 from .project import Project
 from .results import Step, Untangled, Untangling
 from .settings import Settings
@@ -45,8 +47,13 @@ def untangle_targets(
     for path, wanted in _by_file(targets).items():
         if settings.asking is not None and settings.asking.stopped:
             break
+        if settings.net is not None:
+            settings.net.settle({c.source.path: c.text for c in project.changes})
         try:
             found, failed, taken = _file(path, wanted, settings, tick, project)
+            found = [_with_net(f, settings.net) for f in found]
+        except RunError:
+            raise
         except DreckError as error:
             problems.append(str(error))
             continue
@@ -65,7 +72,17 @@ def untangle_targets(
         functions, problem = _with_offer(list(functions), number, settings, project)
         problems += problem
         history += _added(before, functions)
-    return Untangling(tuple(functions), tuple(project.changes), tuple(problems), tuple(history))
+    made = Untangling(tuple(functions), tuple(project.changes), tuple(problems), tuple(history))
+    return made if settings.net is None else held(made, settings.net)
+
+
+def _with_net(function: Untangled, net: Net | None) -> Untangled:
+    """A function with how well the project's tests hold it."""
+    if net is None or net.reach is None:
+        return function
+    text, _, name = function.target.partition("::")
+    untaken = tuple(map(str, net.reach.untaken(Path(text), name)))
+    return replace(function, reached_by=len(net.reach.of(Path(text), name)), untaken=untaken)
 
 
 def _added(before: Iterable[Untangled], after: Iterable[Untangled]) -> list[tuple[str, Step]]:
