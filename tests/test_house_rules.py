@@ -25,7 +25,8 @@ MAY_USE = {
     "journal": {"source"},
     "planner": {"source", "surveying", "logic", "moves", "judge", "naming", "journal", "net"},
     "net": {"source", "judge"},
-    "report": {"judge", "planner", "surveying", "moves"},
+    "comparing": {"source", "judge", "journal"},
+    "report": {"judge", "planner", "surveying", "moves", "comparing"},
     "demo": set(),
     "cli": {
         "source",
@@ -39,11 +40,13 @@ MAY_USE = {
         "aligning",
         "journal",
         "net",
+        "comparing",
         "api",
         "__init__",
     },
     "renaming": {"journal", "source", "judge", "planner", "naming", "logic"},
     "api": {
+        "comparing",
         "journal",
         "net",
         "source",
@@ -56,6 +59,7 @@ MAY_USE = {
         "aligning",
     },
     "__init__": {
+        "comparing",
         "journal",
         "net",
         "api",
@@ -68,6 +72,7 @@ MAY_USE = {
         "aligning",
     },
     "__main__": {"cli"},
+    "pytest_plugin": {"api", "comparing", "judge", "journal", "report"},
     "errors": set(),
     "outline": set(),
 }

@@ -1,7 +1,8 @@
 """Dreck simplifies tangled conditional logic in small steps and shows that nothing changed.
 
 These calls do the work: :func:`survey` finds the most tangled functions, :func:`untangle`
-takes them apart step by step, :func:`vouch` compares two versions of a module, :func:`explain`
+takes them apart step by step, :func:`vouch` compares two versions of a module, :func:`vouch_since` two
+revisions of a project, :func:`explain`
 shows
 the proof as a decision table. :func:`rename` gives something another name, :func:`catalogue`
 describes the moves, :func:`held_by_tests` says how well tests hold a function, and :func:`align` lays the arms of a chain side by side. Nothing is written to
@@ -24,12 +25,14 @@ from .api import (
     undo,
     untangle,
     vouch,
+    vouch_since,
     written,
 )
 from .errors import DreckError, RunError, SettingError, SourceError, TargetError, WriteError
 
 if TYPE_CHECKING:
     from .aligning.tables import Alignment, Alignments, ArmRow
+    from .comparing.since import Compared, Since
     from .journal.entries import Entry
     from .judge.face.explain import DecisionTable
     from .judge.face.verdict import (
@@ -63,6 +66,8 @@ _HOMES = {
     "DecisionTable": "judge.face.explain",
     "Described": "moves.registry",
     "Entry": "journal.entries",
+    "Compared": "comparing.since",
+    "Since": "comparing.since",
     "Held": "net.looking",
     "HeldFunction": "net.looking",
     "Example": "moves.registry",
@@ -87,6 +92,7 @@ __all__ = [
     "ArmRow",
     "Assumption",
     "AssumptionKind",
+    "Compared",
     "Counterexample",
     "DecisionTable",
     "Described",
@@ -101,6 +107,7 @@ __all__ = [
     "Renaming",
     "RunError",
     "SettingError",
+    "Since",
     "SourceError",
     "Step",
     "SubjectVerdict",
@@ -123,6 +130,7 @@ __all__ = [
     "undo",
     "untangle",
     "vouch",
+    "vouch_since",
     "written",
 ]
 

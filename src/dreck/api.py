@@ -16,6 +16,7 @@ from .errors import SettingError, TargetError
 
 if TYPE_CHECKING:
     from .aligning.tables import Alignments
+    from .comparing.since import Since
     from .journal.entries import Entry
     from .journal.store import Store
     from .judge.face.explain import DecisionTable
@@ -389,6 +390,35 @@ def vouch(
     )
     judge = Judge(strict, ProcessRunner(inputs=own, recorded=calls) if run else None)
     return judge.vouch(*versions, _plain_name(subject))
+
+
+def vouch_since(
+    revisions: str,
+    *paths: StrPath,
+    strict: bool = False,
+    run: bool = True,
+    tick: Callable[[str], None] | None = None,
+) -> Since:
+    """Compare every function that changed between two revisions of a git repository.
+
+    Args:
+        revisions: ``REV`` for the working tree against where it parted from there, or
+            ``REV1..REV2``.
+        paths: only these files and folders; all that changed if there is none.
+        strict: allow no assumption in a proof.
+        run: run both versions in a child process where a proof does not reach.
+        tick: called with each file's name before it is compared.
+
+    Raises:
+        SettingError: there is no repository, or no such revision.
+        RunError: git does not do as it is told.
+    """
+    from .comparing.since import since
+    from .judge.face.judge import Judge
+    from .judge.trials.runner import ProcessRunner
+
+    judge = Judge(strict, ProcessRunner() if run else None)
+    return since(revisions, [Path(p) for p in paths], judge, tick or (lambda _: None))
 
 
 def _versions(before: StrPath, after: StrPath) -> tuple[Version, Version]:

@@ -8,15 +8,25 @@ import shlex
 import click
 
 from .. import api
+from ..errors import SettingError
 from ..judge.face.verdict import Verdict
 from .exits import Exit, complain
+from .since import vouch_since
 
 _STATUS = {Verdict.DIFFERS: Exit.DIFFERS, Verdict.UNDECIDED: Exit.UNDECIDED}
 
 
 @click.command()
-@click.argument("before", metavar="BEFORE.py")
-@click.argument("after", metavar="AFTER.py")
+@click.argument("paths", nargs=-1, metavar="BEFORE.py AFTER.py")
+@click.option(
+    "--since",
+    "revisions",
+    metavar="REV",
+    help="Compare all that changed in git since this revision, or REV1..REV2; then the arguments are files and folders.",
+)
+@click.option("--junit", metavar="FILE", help="With --since: write JUnit XML.")
+@click.option("--sarif", metavar="FILE", help="With --since: write SARIF 2.1.0.")
+@click.option("--markdown", metavar="FILE", help="With --since: write Markdown.")
 @click.option(
     "--subject",
     metavar="NAME",
@@ -52,8 +62,11 @@ _STATUS = {Verdict.DIFFERS: Exit.DIFFERS, Verdict.UNDECIDED: Exit.UNDECIDED}
 @click.pass_context
 def vouch(
     ctx: click.Context,
-    before: str,
-    after: str,
+    paths: tuple[str, ...],
+    revisions: str | None,
+    junit: str | None,
+    sarif: str | None,
+    markdown: str | None,
     subject: str | None,
     strict: bool,
     no_run: bool,
@@ -67,8 +80,20 @@ def vouch(
 
     Without --subject every function whose code differs is compared. The answer is proved,
     proved-under (with assumptions), tested, differs (with an input that was really run) or
-    undecided (with what stopped it).
+    undecided (with what stopped it). With --since REV all functions are compared that changed in
+    git since then, for a branch that is meant to change nothing; - in place of FILE prints.
     """
+    files = {"junit": junit, "sarif": sarif, "markdown": markdown}
+    if revisions is not None:
+        _only_with_files(subject, script, inputs, tests, explain)
+        vouch_since(
+            ctx, revisions, paths, strict=strict, run=not no_run, as_json=as_json, files=files
+        )
+    if any(files.values()):
+        raise SettingError("--junit, --sarif and --markdown go with --since REV: give it too")
+    if len(paths) != 2:
+        raise SettingError("give the two versions, BEFORE.py AFTER.py, or --since REV")
+    before, after = paths
     found = api.vouch(
         before,
         after,
@@ -93,6 +118,13 @@ def vouch(
         complain(problem)
     status = _STATUS.get(found.verdict, Exit.DONE)
     ctx.exit(Exit.WRONG_USE if found.problems and status is Exit.UNDECIDED else status)
+
+
+def _only_with_files(*given: str | None) -> None:
+    if any(given):
+        raise SettingError(
+            "--subject, --script, --inputs, --calls-of and --explain compare two files: leave them out with --since"
+        )
 
 
 def _write_script(path: str, found: object) -> None:

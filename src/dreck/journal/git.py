@@ -94,6 +94,10 @@ class Repository:
             ["rev-parse", "--quiet", "--verify", "--end-of-options", f"{revision}^{{commit}}"]
         ).returncode
 
+    def commit_of(self, revision: str) -> str:
+        """The full name of a revision's commit."""
+        return self._out(["rev-parse", "--end-of-options", f"{revision}^{{commit}}"]).split()[-1]
+
     def parting(self, first: str, second: str) -> str:
         """Where two revisions part: what git calls their merge base; the first if they never met."""
         done = self._run(["merge-base", first, second])

@@ -14,6 +14,7 @@ from ..errors import RunError
 from ..judge.versions.differences import differences
 from ..judge.versions.version import Version
 from ..source.files import SourceFile, parse
+from ..source.project import is_test
 from ..source.targets import python_files
 from .command import TestCommand
 from .copy import ProjectCopy
@@ -240,11 +241,4 @@ def _patience(seconds: float) -> float:
 
 def files_in(project: Path) -> list[Path]:
     """The Python files of a project that are no tests."""
-    return [p for p in python_files(project) if not _is_test(p.relative_to(project))]
-
-
-def _is_test(path: Path) -> bool:
-    folders = {"tests", "test"}.intersection(path.parts[:-1])
-    return (
-        bool(folders) or path.name.startswith(("test_", "conftest")) or path.stem.endswith("_test")
-    )
+    return [p for p in python_files(project) if not is_test(p.relative_to(project))]

@@ -43,6 +43,15 @@ class SourceFile:
             raw = path.read_bytes()
         except OSError as error:
             raise SourceError(f"{path}: cannot be read ({error.strerror or error})") from error
+        return cls.of(path, raw)
+
+    @classmethod
+    def of(cls, path: Path, raw: bytes) -> SourceFile:
+        """Decode the bytes of a file.
+
+        Raises:
+            SourceError: they are binary or not in their declared encoding.
+        """
         if b"\0" in raw:
             raise SourceError(f"{path}: not Python source (it holds NUL bytes)")
         try:

@@ -25,3 +25,9 @@ def project_folder(path: Path) -> Path:
     while (folder / "__init__.py").exists() and folder != folder.parent:
         folder = folder.parent
     return folder
+
+
+def is_test(path: Path) -> bool:
+    """Whether a file, by its path from the project's folder, holds tests."""
+    in_tests = not {"tests", "test"}.isdisjoint(path.parts[:-1])
+    return in_tests or path.name.startswith(("test_", "conftest")) or path.stem.endswith("_test")

@@ -160,17 +160,23 @@ class Judge:
         """Compare several modules of a project that change together; each may use the others' new
         functions.
         """
-        modules = [module_name(before.path)[0] for before, _ in pairs]
-        sides = [{m: pair[i] for m, pair in zip(modules, pairs, strict=True)} for i in range(2)]
-        found = []
-        for module, (before, after) in zip(modules, pairs, strict=True):
-            others = [{m: v for m, v in side.items() if m != module} for side in sides]
-            found.append(
-                self.vouch(replace(before, others=others[0]), replace(after, others=others[1]))
-            )
+        found = [self.vouch_beside(pair, [p for p in pairs if p is not pair]) for pair in pairs]
         return Vouching(
             tuple(s for v in found for s in v.subjects), tuple(n for v in found for n in v.notes)
         )
+
+    def vouch_beside(
+        self, pair: tuple[Version, Version], beside: Sequence[tuple[Version, Version]]
+    ) -> Vouching:
+        """Compare one module, while others of its project change too.
+
+        Args:
+            pair: the module.
+            beside: the others; it may use their new functions.
+        """
+        before, after = pair
+        others = [{module_name(b.path)[0]: (b, a)[i] for b, a in beside} for i in range(2)]
+        return self.vouch(replace(before, others=others[0]), replace(after, others=others[1]))
 
     @staticmethod
     def _check_subject(subject: str, before: Version, after: Version) -> None:

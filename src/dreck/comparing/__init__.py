@@ -1,0 +1,1 @@
+"""Comparing revisions of a project: every function that changed, judged."""

@@ -1,0 +1,72 @@
+"""Verdicts as Markdown, to be put under a pull request (GitHub Flavored Markdown tables)."""
+
+from __future__ import annotations
+
+from collections import Counter
+
+from ..comparing.since import Compared, Since
+from ..judge.face.verdict import Verdict
+from .junit import evidence_of
+
+_MEANS = {
+    Verdict.PROVED: "Every function that changed is **proved** to behave as before.",
+    Verdict.PROVED_UNDER: "Every function that changed is proved to behave as before, under the assumptions listed.",
+    Verdict.TESTED: "No difference was found; not everything is proved.",
+    Verdict.UNDECIDED: "Some of what changed **could not be decided**.",
+    Verdict.DIFFERS: "Some functions **behave differently**.",
+}
+
+
+def markdown_of(found: Since) -> str:
+    """The verdicts as one document: a sentence, a table, the evidence, and what else changed."""
+    lines = [f"### Does it still behave the same? {_cell(found.revisions)}", ""]
+    if not found.functions:
+        lines += ["No function changed that both revisions have.", ""]
+    else:
+        kinds = Counter(f.verdict.verdict for f in found.functions)
+        counts = ", ".join(f"{kinds[v]} {v.value}" for v in Verdict if kinds[v])
+        lines += [f"{_MEANS[found.verdict]} ({counts})", "", "| verdict | function | why |"]
+        lines += ["| --- | --- | --- |"]
+        lines += [_row(f) for f in found.functions]
+        lines.append("")
+        for function in found.functions:
+            lines += _evidence(function)
+    for label, names in (
+        ("Moved or renamed", [f"{m.file}::{m.name}: {m.words}" for m in found.moved]),
+        ("Added", list(found.added)),
+        ("Removed", list(found.removed)),
+        ("Tests that changed, not compared", list(found.tests)),
+        ("Not readable", list(found.problems)),
+    ):
+        if names:
+            lines += [f"{label}:", "", *(f"- {_code(n)}" for n in names), ""]
+    return "\n".join(lines)
+
+
+def _row(function: Compared) -> str:
+    verdict = function.verdict
+    bad = verdict.verdict in (Verdict.DIFFERS, Verdict.UNDECIDED)
+    word = f"**{verdict.verdict.value}**" if bad else verdict.verdict.value
+    place = f"{_code(function.verdict.subject)} ({_cell(function.file)}:{function.line})"
+    return f"| {word} | {place} | {_cell(verdict.why)} |"
+
+
+def _evidence(function: Compared) -> list[str]:
+    text = evidence_of(function)
+    if not text:
+        return []
+    fence = "```" if "```" not in text else "~~~~"
+    head = f"<details><summary>{_cell(function.target)}: {function.verdict.verdict.value}</summary>"
+    return [head, "", f"{fence}text", text, fence, "", "</details>", ""]
+
+
+def _cell(text: str) -> str:
+    """Text in a cell of a table: no markup, no line ends, no bars."""
+    for mark in "\\`*_[]<>|":
+        text = text.replace(mark, f"&#{ord(mark)};")
+    return " ".join(text.split())
+
+
+def _code(text: str) -> str:
+    """Text as code, also where it has backquotes and bars."""
+    return f"<code>{_cell(text)}</code>"
