@@ -5,7 +5,8 @@ takes them apart step by step, :func:`vouch` compares two versions of a module, 
 revisions of a project, :func:`explain`
 shows
 the proof as a decision table. :func:`rename` gives something another name, :func:`catalogue`
-describes the moves, :func:`held_by_tests` says how well tests hold a function, and :func:`align` lays the arms of a chain side by side. Nothing is written to
+describes the moves, :func:`held_by_tests` says how well tests hold a
+function, :func:`pin` writes tests of what it does now, and :func:`align` lays the arms of a chain side by side. Nothing is written to
 disk unless the ``write`` of a result is called; :func:`written` lists the steps that were, and
 :func:`undo` takes them back.
 """
@@ -20,6 +21,8 @@ from .api import (
     explain,
     held_by_tests,
     mend,
+    pin,
+    recorded,
     rename,
     survey,
     undo,
@@ -46,6 +49,8 @@ if TYPE_CHECKING:
     )
     from .moves.registry import Described, Example
     from .net.looking import Held, HeldFunction
+    from .net.pins import Pinned, Pins
+    from .net.recording import Recording
     from .naming.proposals import Proposal
     from .planner.candidates import LeftAlone
     from .planner.results import Step, Untangled, Untangling
@@ -70,6 +75,9 @@ _HOMES = {
     "Since": "comparing.since",
     "Held": "net.looking",
     "HeldFunction": "net.looking",
+    "Pinned": "net.pins",
+    "Pins": "net.pins",
+    "Recording": "net.recording",
     "Example": "moves.registry",
     "LeftAlone": "planner.candidates",
     "Proposal": "naming.proposals",
@@ -103,7 +111,10 @@ __all__ = [
     "HeldFunction",
     "LeftAlone",
     "Measures",
+    "Pinned",
+    "Pins",
     "Proposal",
+    "Recording",
     "Renaming",
     "RunError",
     "SettingError",
@@ -125,6 +136,8 @@ __all__ = [
     "explain",
     "held_by_tests",
     "mend",
+    "pin",
+    "recorded",
     "rename",
     "survey",
     "undo",

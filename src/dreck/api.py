@@ -24,6 +24,8 @@ if TYPE_CHECKING:
     from .moves.registry import Described
     from .net.looking import Held
     from .net.net import Net
+    from .net.pins import Pins
+    from .net.recording import Recording
     from .judge.versions.version import Version
     from .planner.asking import Ask
     from .planner.results import Untangled, Untangling
@@ -369,7 +371,8 @@ def vouch(
         strict: allow no assumption in a proof.
         run: run both versions in a child process where a proof does not reach.
         inputs: a file with a function ``inputs(module, subject)`` that yields tuples of arguments
-            (for a method the object first); they are tried before all others.
+            (for a method the object first), or one of recorded calls, whose name ends in
+            ``.jsonl``; they are tried before all others.
         tests: what pytest is to run, as on its command line; the calls that these tests make of the
             functions in both files are tried next.
 
@@ -382,14 +385,95 @@ def vouch(
     from .judge.trials.runner import ProcessRunner
     from .judge.face.judge import Judge
 
-    versions, own = _versions(before, after), _text_of(inputs)
-    calls = (
-        record_calls(tests, [v.path for v in versions], Path.cwd())
-        if tests and run
-        else RecordedCalls()
-    )
+    from .net.recording import Recording
+
+    is_recorded = inputs is not None and os.fspath(inputs).endswith(".jsonl")
+    versions, own = _versions(before, after), "" if is_recorded else _text_of(inputs)
+    calls = RecordedCalls()
+    if is_recorded and inputs is not None:
+        kept = Recording.read(Path(inputs))
+        calls = RecordedCalls(
+            {**kept.of(versions[1].path), **kept.of(versions[0].path)}, kept.modules
+        )
+    elif tests and run:
+        calls = record_calls(tests, [v.path for v in versions], Path.cwd())
     judge = Judge(strict, ProcessRunner(inputs=own, recorded=calls) if run else None)
     return judge.vouch(*versions, _plain_name(subject))
+
+
+def pin(
+    *targets: StrPath,
+    calls: StrPath | None = None,
+    record: str = "",
+    tests: str = "python -m pytest",
+    out: StrPath | None = None,
+    tick: Callable[[str], None] | None = None,
+) -> Pins:
+    """Choose characterisation tests for functions of one file, and try them out; nothing is written.
+
+    Args:
+        targets: as for :func:`untangle`, in one file.
+        calls: a file of recorded calls, see :func:`recorded`; they go before inputs that are
+            searched.
+        record: a command to be run first, whose calls of the functions are recorded.
+        tests: the command that runs the project's tests; it must be pytest.
+        out: where the file will stand; in the project's folder ``tests`` if None.
+        tick: called with each function before it is looked at.
+
+    Returns:
+        The tests as text, with what they cover; call their ``write()``.
+
+    Raises:
+        TargetError: a target names nothing.
+        SettingError: there is no target, or they are in several files.
+        RunError: the tests cannot be run.
+    """
+    from .net.command import TestCommand
+    from .net.pins import pin as pinned
+    from .net.recording import Recording
+    from .source.project import project_folder
+    from .source.targets import targets_of
+
+    found = [t for text in targets for t in targets_of(os.fspath(text))]
+    if not found:
+        raise SettingError("nothing to pin: give a file or FILE.py::function")
+    project = project_folder(found[0].path)
+    kept = Recording.read(Path(calls)) if calls is not None else Recording(())
+    if record:
+        kept = Recording((*kept.lines, *recorded(*targets, command=record).lines))
+    command = TestCommand.of(tests, project)
+    place = None if out is None else Path(out)
+    return pinned(found, project, command, kept, place, tick or (lambda _: None))
+
+
+def recorded(*targets: StrPath, command: str) -> Recording:
+    """Run a command and keep the calls that it makes of functions.
+
+    Args:
+        targets: as for :func:`untangle`.
+        command: as typed at a shell, such as ``python -m pytest`` or ``python -m app``.
+
+    Returns:
+        The calls; their ``write()`` makes a file of JSON lines of them, for :func:`pin` and
+        :func:`vouch`.
+
+    Raises:
+        TargetError: a target names nothing.
+        RunError: the command cannot be run.
+    """
+    from .net.recording import record
+    from .source.files import SourceFile
+    from .source.project import project_folder
+    from .source.targets import targets_of
+
+    wanted: dict[Path, list[str]] = {}
+    for target in (t for text in targets for t in targets_of(os.fspath(text))):
+        functions = target.functions(SourceFile.read(target.path).parse())
+        is_all = target.name is None and target.line is None
+        wanted.setdefault(target.path, []).extend([] if is_all else [f.name for f in functions])
+    if not wanted:
+        raise SettingError("nothing to record: give a file, folder or FILE.py::function")
+    return record(command, wanted, project_folder(next(iter(wanted))))
 
 
 def vouch_since(

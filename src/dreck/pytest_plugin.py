@@ -24,6 +24,11 @@ def pytest_addoption(parser: pytest.Parser) -> None:
         help="make a test of every function that changed in git since REV, or in REV1..REV2: it passes if it still behaves the same",
     )
     group.addoption(
+        "--accept-pins",
+        action="store_true",
+        help="take the large results that pins compare with to be what comes now",
+    )
+    group.addoption(
         "--vouch-undecided",
         choices=("fail", "skip"),
         default="fail",

@@ -52,16 +52,14 @@ def project(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
 
 
 def test_recorded_calls_are_tried_first(project: Path) -> None:
-    """The objects of the tests are built again for both versions, and shown in words."""
+    """The objects of the tests are built again for both versions, and written as they are made."""
     (project / "new.py").write_text(
         LOCKS.replace("return boat.name", 'return boat.name + "!"'), encoding="utf-8"
     )
     found = dreck.vouch("locks.py", "new.py", tests=["test_locks.py"])
     shown = found.subjects[0].counterexample
-    assert shown is not None and shown.call == "due(recorded[0][0], {'ababab': 4})"
-    assert shown.where == (
-        "recorded[0][0] is Boat with name='ab', tons=3, marks={'serial': 'ababab'}",
-    )
+    assert shown is not None
+    assert shown.call == "due(Boat(name='ab', tons=3), {'ababab': 4})" and shown.where == ()
     assert run(shown.script) == ["before returns 'ab'", "after returns 'ab!'"]
 
 

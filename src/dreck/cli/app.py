@@ -11,6 +11,7 @@ from .exits import OneLineErrors
 from .journal import journal, undo
 from .moves import moves
 from .net import net
+from .pin import pin
 from .rename import rename
 from .survey import survey
 from .untangle import untangle
@@ -31,5 +32,5 @@ def dreck() -> None:
     """
 
 
-for _command in (align, demo, journal, moves, net, rename, survey, undo, untangle, vouch):
+for _command in (align, demo, journal, moves, net, pin, rename, survey, undo, untangle, vouch):
     dreck.add_command(_command)

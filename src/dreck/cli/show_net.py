@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
+from pathlib import Path
 from typing import TYPE_CHECKING
 
 from rich.console import Console
@@ -16,6 +17,7 @@ from .show import console
 
 if TYPE_CHECKING:
     from ..net.looking import Held, HeldFunction
+    from ..net.pins import Pins
 
 # Lines of one function that are shown.
 _SHOWN = 6
@@ -91,3 +93,43 @@ def _lacks(out: Console, function: HeldFunction) -> None:
         out.print(Padding(Text(line, style="yellow"), (0, 0, 0, 2)))
     if len(lines) > _SHOWN:
         out.print(Padding(f"{len(lines) - _SHOWN} more (see --json)", (0, 0, 0, 2)))
+
+
+def show_pins(found: Pins, written: Sequence[Path]) -> None:
+    """The tests, if they were not written, and what they cover."""
+    out = console()
+    if not written and any(f.cases for f in found.functions):
+        print(found.text, end="")
+        for name, text in found.approved.items():
+            print(f"\n# {name}, beside it:\n{text}", end="")
+        out.print()
+    table = Table(box=None, pad_edge=False, padding=(0, 2, 0, 0), header_style="dim")
+    for name in ("cases", "branches\ntaken", "faults\ncaught"):
+        table.add_column(name, justify="right")
+    table.add_column("\nfunction", overflow="fold")
+    for function in found.functions:
+        table.add_row(
+            str(function.cases),
+            _share(function.reached, function.branches),
+            _share(function.caught, function.planted),
+            function.target,
+        )
+    err = Console(stderr=True, highlight=False) if not written else out
+    err.print(table)
+    for function in found.functions:
+        for line in (
+            [f"not pinned, since {function.why_none}"] if function.why_none else function.missed
+        ):
+            name = function.target.partition("::")[2]
+            note = line if function.why_none else f"not reached: {line}"
+            err.print(Text(f"{name}: {note}", style="yellow"))
+    left = f"; {found.left_out} left out that did not come out alike" if found.left_out else ""
+    err.print(f"Green at once, and in {found.orders} orders drawn at random{left}.")
+    if written:
+        out.print(f"Written: {', '.join(map(str, written))}", soft_wrap=True)
+
+
+def _share(part: int, whole: int) -> Text:
+    if not whole:
+        return Text("-", style="dim")
+    return Text(f"{part} of {whole}", style="green" if part == whole else "yellow")

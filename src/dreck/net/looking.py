@@ -100,7 +100,7 @@ def look(targets: Iterable[Target], net: Net, *, faults: bool, tick: Callable[[s
             tests = tuple(reach.of(target.path, function.name))
             untaken = tuple(reach.untaken(target.path, function.name))
             wanted = faults and tests
-            planted = list(_planted(target.path, source.text, function.name)) if wanted else []
+            planted = list(planted_in(target.path, source.text, function.name)) if wanted else []
             found.append((HeldFunction(name, tests, untaken), target.path, planted))
     tick("planted faults")
     held = _with_faults(found, net) if faults else [function for function, _, _ in found]
@@ -128,8 +128,8 @@ def _with_faults(
     return held
 
 
-def _planted(path: Path, text: str, name: str) -> Iterator[Fault]:
-    """Faults, without those that are proved to change nothing."""
+def planted_in(path: Path, text: str, name: str) -> Iterator[Fault]:
+    """Faults of one function, without those that are proved to change nothing."""
     judge = Judge(True, None)
     original = Version(path, text)
     for fault in planted_faults(text, name)[:MOST_FAULTS]:

@@ -99,6 +99,7 @@ class Runner:
         *,
         stop: bool = False,
         files: Sequence[Path] = (),
+        only: Path | None = None,
     ) -> Ran:
         """Run tests and wait for them; children are gone afterwards, also when interrupted.
 
@@ -106,13 +107,14 @@ class Runner:
             tests: only these; all if None.
             stop: end after the first that fails.
             files: files of the project of which is told which test runs which function.
+            only: run only what is in this file, of the copy.
 
         Raises:
             RunError: they cannot be run.
         """
         if not self.command.is_pytest:
             return self._by_status()
-        answer = self._answer(tests, stop=stop, files=files)
+        answer = self._answer(tests, stop=stop, files=files, only=only)
         self._check_strays(answer["strays"])
         return _ran(answer, {os.path.realpath(self.copy.place(f)): str(f.resolve()) for f in files})
 
@@ -124,6 +126,7 @@ class Runner:
         files: Sequence[Path] = (),
         versions: Sequence[Mapping[str, Any]] | None = None,
         seconds: float = 0,
+        only: Path | None = None,
     ) -> dict[str, Any]:
         """What the plugin says of a run of pytest."""
         with tempfile.TemporaryDirectory(prefix="dreck-watch-") as scratch:
@@ -134,6 +137,7 @@ class Runner:
                 "tests": None if tests is None else sorted(tests),
                 "original": str(self.copy.project),
                 "stop": stop,
+                "only": None if only is None else str(only),
                 "versions": versions,
                 "seconds": seconds,
                 "coverage": self._coverage(scratch, files) if files else None,
@@ -166,6 +170,27 @@ class Runner:
             for path, text, tests in versions
         ]
         answer = self._answer(None, stop=True, versions=asked, seconds=seconds)
+        return [bool(red) for red in answer["reds"]]
+
+    def reds_in(
+        self, runs: Sequence[tuple[Path, str, int]], only: Path, seconds: float
+    ) -> list[bool]:
+        """Whether the tests of one file of the copy are red in some runs.
+
+        Args:
+            runs: for each a file of the project, what it holds then, and a seed for the order of
+                the tests; 0 for the order of the file.
+            only: the file of tests.
+            seconds: after which a run that does not end counts as red.
+
+        Raises:
+            RunError: they cannot be run.
+        """
+        asked = [
+            {"path": str(self.copy.place(path)), "text": text, "tests": None, "seed": seed}
+            for path, text, seed in runs
+        ]
+        answer = self._answer(None, stop=True, versions=asked, seconds=seconds, only=only)
         return [bool(red) for red in answer["reds"]]
 
     def _coverage(self, scratch: str, files: Sequence[Path]) -> dict[str, Any]:

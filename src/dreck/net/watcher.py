@@ -6,8 +6,10 @@ under another name, imports nothing of ours, and is told by the environment what
 
 from __future__ import annotations
 
+import gc
 import json
 import os
+import random
 import signal
 import sys
 import time
@@ -17,9 +19,11 @@ from typing import Any
 #   out        the file that the answer is written to
 #   tests      only these tests, by their node ids; all if null
 #   original   the project's folder: modules imported from there are told
+#   only       null, or a file whose tests are the only ones that run
 #   stop       end after the first failure
-#   versions   null, or for each run another {"path", "text", "tests"}: a file, what it holds then,
-#              and what is run; each in a process forked for it. Only which were red is told
+#   versions   null, or for each run another {"path", "text", "tests", "seed"}: a file, what it
+#              holds then, what is run, and a seed if in an order drawn at random; each in a process
+#              forked for it. Only which were red is told
 #   seconds    after which one of these runs is taken to be red
 #   coverage   null, or {"data": file, "at": folder with the package coverage, "files": for each
 #              file the functions in it, as [name, first line, last line]}
@@ -53,6 +57,8 @@ class _Watcher:
     def pytest_collection_modifyitems(self, config: Any, items: list[Any]) -> None:
         """Leave out what is not wanted."""
         wanted = self.wishes["tests"]
+        if self.wishes.get("seed"):
+            random.Random(self.wishes["seed"]).shuffle(items)
         if wanted is None:
             return
         names = set(wanted)
@@ -98,6 +104,8 @@ class _Watcher:
             answer["reached"], answer["missed"] = self._covered()
         with open(self.wishes["out"], "w", encoding="utf-8") as stream:
             json.dump(answer, stream)
+        if self.wishes.get("forked"):
+            os._exit(0)  # nobody reads what pytest would say
 
     def _strays(self) -> list[str]:
         """Files of modules that came from the project's own folder and not from the copy."""
@@ -154,24 +162,43 @@ pytest_cmdline_main.pytest_impl = {"tryfirst": True}  # type: ignore[attr-define
 def _in_forks(config: Any) -> int | None:
     """Run the tests with each version of a file; a fork goes on as pytest does."""
     _warm(config)
+    gc.freeze()  # so that no fork goes through all that there is already
     reds = []
-    for number, version in enumerate(_wishes["versions"]):
-        with open(version["path"], "rb") as stream:
+    for path, text, group in _groups(_wishes["versions"]):
+        with open(path, "rb") as stream:
             kept = stream.read()
-        with open(version["path"], "w", encoding="utf-8", newline="") as stream:
-            stream.write(version["text"])
-        child = os.fork()
-        if not child:
-            os.setpgid(0, 0)
-            _wishes["out"] += f".{number}"
-            _wishes["tests"] = version["tests"]
-            return None
-        reds.append(_is_red(child, f'{_wishes["out"]}.{number}'))
-        with open(version["path"], "wb") as stream:
+        with open(path, "w", encoding="utf-8", newline="") as stream:
+            stream.write(text)
+        children = []
+        for number, version in group:
+            child = os.fork()
+            if not child:
+                os.setpgid(0, 0)
+                _wishes["out"] += f".{number}"
+                _wishes["tests"] = version["tests"]
+                _wishes["seed"] = version.get("seed", 0)
+                _wishes["forked"] = True
+                return None
+            children.append((child, f'{_wishes["out"]}.{number}'))
+        end = time.monotonic() + _wishes["seconds"]
+        reds += [_is_red(child, out, end) for child, out in children]
+        with open(path, "wb") as stream:
             stream.write(kept)
     with open(_wishes["out"], "w", encoding="utf-8") as stream:
         json.dump({"outcomes": {}, "texts": {}, "strays": [], "reds": reds}, stream)
     return 0
+
+
+def _groups(versions: list[dict[str, Any]]) -> list[tuple[str, str, list[tuple[int, Any]]]]:
+    """Runs in a row with the same text, as many together as there are processors."""
+    found: list[tuple[str, str, list[tuple[int, Any]]]] = []
+    for number, version in enumerate(versions):
+        key = (version["path"], version["text"])
+        if found and found[-1][:2] == key and len(found[-1][2]) < (os.cpu_count() or 1):
+            found[-1][2].append((number, version))
+        else:
+            found.append((*key, [(number, version)]))
+    return found
 
 
 def _warm(config: Any) -> None:
@@ -183,9 +210,8 @@ def _warm(config: Any) -> None:
             pass
 
 
-def _is_red(child: int, out: str) -> bool:
-    """Wait for a fork; whether a test failed in it, or it did not end."""
-    end = time.monotonic() + _wishes["seconds"]
+def _is_red(child: int, out: str, end: float) -> bool:
+    """Wait for a fork until some time; whether a test failed in it, or it did not end."""
     while time.monotonic() < end:
         done, _ = os.waitpid(child, os.WNOHANG)
         if done:
@@ -213,4 +239,6 @@ def pytest_configure(config: Any) -> None:
     if wishes["tests"] is not None:
         files = dict.fromkeys(t.partition("::")[0] for t in wishes["tests"])
         config.args = [os.path.join(str(config.rootpath), f) for f in files]
+    if wishes["only"] is not None:
+        config.args = [wishes["only"]]
     config.pluginmanager.register(_Watcher(wishes), "dreck-watcher")

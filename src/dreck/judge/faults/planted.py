@@ -143,8 +143,17 @@ def _connective(node: ast.BoolOp) -> Iterator[tuple[str, Callable[[], None]]]:
 
         def drop(i: int = i) -> None:
             del node.values[i]
+            if len(node.values) == 1:
+                _become(node, node.values[0])
 
         yield f"line {node.lineno}: `{_short(operand)}` dropped from `{_short(node)}`", drop
+
+
+def _become(node: ast.expr, other: ast.expr) -> None:
+    """A node is another one from now on: `and` of a single operand is none."""
+    node.__class__ = other.__class__
+    node.__dict__.clear()
+    node.__dict__.update(other.__dict__)
 
 
 def _condition(node: ast.If | ast.While | ast.IfExp) -> Iterator[tuple[str, Callable[[], None]]]:

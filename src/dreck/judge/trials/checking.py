@@ -46,6 +46,7 @@ from .recipes import Recipe, Side
 from .recorded import recorded_row
 from .suggest import handled_errors, suggestions, with_callees
 from .shapes import Shape
+from .steady import unsteady, with_noon
 from .trying import Difference, Pair, Tried
 
 # Inputs tried at most: those listed, those grown, those drawn with what stand-ins were compared with,
@@ -87,7 +88,7 @@ class Check:
         self.name: str = request["subject"]
         self.texts = (request["before"]["text"], request["after"]["text"])
         self.paths = (request["before"]["path"], request["after"]["path"])
-        sides = [self._load(t, p) for t, p in zip(self.texts, self.paths, strict=True)]
+        sides = [self.load(t, p) for t, p in zip(self.texts, self.paths, strict=True)]
         self.versions = (Version(sides[0]), Version(sides[1]))
         self.modules = [ast.parse(text) for text in self.texts]
         ANNOTATED.update(_annotated(self.modules))
@@ -97,7 +98,10 @@ class Check:
         around = with_callees(self.subjects[0].function, request["roots"])
         self.suggested = suggestions(*nodes, *around, modules=self.modules)
         self.suggested[RAISES] = handled_errors(*nodes)
-        self.grower = Grower(pool_of([*nodes, *around], self.modules), self.suggested, self.name)
+        pool = pool_of([*nodes, *around], self.modules)
+        if request.get("sampling") and "clock" in unsteady(self.modules):
+            pool = with_noon(pool)
+        self.grower = Grower(pool, self.suggested, self.name)
         self.shapes = shapes_of(self.modules, self.name)
         self.kinds = ProjectKinds(self.modules, sides[0].module)
         drawer = Drawer(self.grower, (), self.kinds)
@@ -112,6 +116,7 @@ class Check:
             quick.keeps_no_state(v.side, t) for v, t in zip(self.versions, self.texts, strict=True)
         )
         self._values = self._plain_values()
+        self.is_quick_allowed = True
 
     def _callee(self, name: str, shapes: Shapes) -> Callee:
         """What is called, with the recipes for its parameters."""
@@ -125,7 +130,8 @@ class Check:
         )
         return Callee(name, old.suffix, parameters, is_bound)
 
-    def _load(self, source: str | ast.Module, path: str, **extra: Any) -> Side:
+    def load(self, source: str | ast.Module, path: str, **extra: Any) -> Side:
+        """A version of the module."""
         return load(source, path, self.request["module"], **extra)
 
     def run(self) -> dict[str, Any]:
@@ -179,7 +185,11 @@ class Check:
         end = self._within(seconds)
         found = None
         while found is None and len(self.pair.tried) < most and time.monotonic() < end:
-            slow = self._quick_run(choices, most) if self._quick else next(choices, None)
+            slow = (
+                self._quick_run(choices, most)
+                if self._quick and self.is_quick_allowed
+                else next(choices, None)
+            )
             if slow is None:
                 return None
             found = self._slow_trial(slow, choices)
@@ -212,7 +222,7 @@ class Check:
         is_plain = inspect.Parameter.KEYWORD_ONLY not in kinds
         try:
             with quick.lane() as output:
-                while grown is not None and is_plain:
+                while grown is not None and is_plain and self.is_quick_allowed:
                     row = [t.recipe for t in grown.calls[0][1]]
                     if not all(r.is_plain for r in row):
                         return grown
@@ -419,7 +429,7 @@ class Check:
         tree, branches, is_own = fitted(self.texts[which], self.name, self.request["parted"][which])
         seen = Seen()
         seen.arrived = not is_own
-        version = Version(self._load(tree, self.paths[which], **{MARK: seen}))
+        version = Version(self.load(tree, self.paths[which], **{MARK: seen}))
         return version, seen, branches
 
     def _faults(self) -> dict[str, Any]:
@@ -449,7 +459,7 @@ class Check:
 
     def _catches(self, tree: ast.Module) -> bool:
         try:
-            version = Version(self._load(tree, self.paths[1]))
+            version = Version(self.load(tree, self.paths[1]))
             made_by_kind(self.versions[0], version, self.modules)
             version.subject(self.name)
         except (CannotLoad, CannotCall):

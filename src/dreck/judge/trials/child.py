@@ -23,12 +23,15 @@ from dreck.judge.trials.clock import skip_sleeping
 from dreck.judge.trials.fence import raise_fence, set_limits
 from dreck.judge.trials.loading import CannotCall, CannotLoad
 from dreck.judge.trials.runner import STATE
+from dreck.judge.trials.sampling import sampled
 from dreck.judge.trials.state import compared
 
 
 def answer(request: dict[str, Any]) -> dict[str, Any]:
     """Carry out one request."""
     try:
+        if request.get("sampling"):
+            return sampled(request)
         return compared(request) if request["subject"] == STATE else Check(request).run()
     except BadInputs as error:
         return {"outcome": "cannot load", "why": str(error)}

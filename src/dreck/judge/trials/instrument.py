@@ -79,6 +79,11 @@ class Seen:
         self.arrived = False
         self._last = -1
 
+    @property
+    def last(self) -> int:
+        """The branch taken last in the call at hand; -1 if there is none."""
+        return self._last
+
     def start(self) -> None:
         """A new call begins."""
         self._last = -1

@@ -110,6 +110,8 @@ class Observation:
         return str((one, two) in self.same) if asks else "not there"
 
 
+# What is done before each observation.
+AT_START: list[Callable[[], None]] = []
 # Stands for the same object that the first call was given in this place.
 HELD = Recipe("", lambda side, answers: None)
 
@@ -120,6 +122,8 @@ def observe(
     """Make some calls with freshly built arguments, one after the other, and take down what
     happens; ``in_words`` also what the arguments are afterwards.
     """
+    for prepare in AT_START:
+        prepare()
     built: list[tuple[list[Any], dict[str, Any]]] = []
     for call in calls:
         positional = [
@@ -134,11 +138,11 @@ def observe(
     outcomes: list[_Outcome] = []
     with contextlib.redirect_stdout(output), contextlib.redirect_stderr(output):
         for call, (positional, named) in zip(calls, built, strict=True):
-            outcomes.append(_outcome(partial(call.function, *positional, **named)))
+            outcomes.append(outcome_of(partial(call.function, *positional, **named)))
             if outcomes[-1].end == "did not end":
                 break
     log = [(*map(picture, entry[:-1]), entry[-1]) for entry in answers.log]
-    names = _names(calls, built)
+    names = names_of(calls, built)
     after = tuple(map(picture, names.values()))
     pictures = tuple(o.picture for o in outcomes)
     results = {f"result{n or ''}": o.value for n, o in enumerate(outcomes)}
@@ -163,7 +167,7 @@ def _note(answers: Answers, *entry: Any) -> None:
     answers.log.append((*entry, tuple(map(picture, entry[2:]))))
 
 
-def _names(
+def names_of(
     calls: Sequence[Call], built: Sequence[tuple[list[Any], dict[str, Any]]]
 ) -> dict[str, Any]:
     """All arguments under names of their own."""
@@ -184,9 +188,11 @@ class _Outcome:
     misfits: bool = False
     lacks: bool = False
     fails: bool = False
+    error: BaseException | None = None
 
 
-def _outcome(call: Callable[[], Any]) -> _Outcome:
+def outcome_of(call: Callable[[], Any]) -> _Outcome:
+    """How one call ends."""
     try:
         with time_limit(CALL_SECONDS):
             value = _driven(call())
@@ -202,7 +208,7 @@ def _outcome(call: Callable[[], Any]) -> _Outcome:
         misfits = fails and isinstance(error, TypeError | AttributeError)
         lacks = misfits and isinstance(getattr(error, "obj", None), _PLAIN)
         lacks |= fails and any(words in str(error) for words in _OTHERWISE_BUILT)
-        return _Outcome("raised", picture(error), text, None, misfits, lacks, fails)
+        return _Outcome("raised", picture(error), text, None, misfits, lacks, fails, error)
 
 
 def _is_by_operation(error: BaseException) -> bool:

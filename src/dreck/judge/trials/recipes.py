@@ -216,6 +216,11 @@ def from_hint(hint: Any, name: str, suggested: Suggested, depth: int = 0) -> lis
     return unknown(name)
 
 
+def note_homes(homes: Mapping[str, str]) -> None:
+    """Keep where names are from that texts of recipes use; of a module an empty text."""
+    _LIBRARY.update(homes)
+
+
 def library_names(text: str) -> dict[str, str]:
     """For each name of the standard library in the text of recipes its module; of a module, an
     empty text.

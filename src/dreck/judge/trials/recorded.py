@@ -6,6 +6,7 @@ from __future__ import annotations
 
 import ast
 import base64
+import importlib
 import io
 import json
 import os
@@ -19,11 +20,16 @@ from pathlib import Path
 from typing import Any
 
 from ...errors import RunError
-from .recipes import OMITTED, Recipe, Side
+from .recipes import OMITTED, Recipe, Side, note_homes
 from .recorder import WISHES
+from .picture import picture
+from .records import given
+from .spelling import Speller
 
 # Longer arguments are not written out.
 _LONGEST = 500
+# Nor is what their constructors are given.
+_LONGEST_MADE = 1_500
 _PLUGIN = "dreck.judge.trials.recorder"
 
 
@@ -107,8 +113,28 @@ def _argument(call: str, number: int, position: int, modules: Sequence[str], sid
     def build(side: Side, answers: object) -> Any:
         return _Reader(base64.b64decode(call), side, modules).load()[position]
 
-    text = repr(build(side, None))
-    return Recipe(text if _is_literal(text) else f"recorded[{number}][{position}]", build)
+    value = build(side, None)
+    text = repr(value)
+    if not _is_literal(text):
+        text = _as_made(value, side) or f"recorded[{number}][{position}]"
+    return Recipe(text, build)
+
+
+def _as_made(value: object, side: Side) -> str:
+    """The text that makes an object as its class's constructor does; empty if there is none."""
+    names = vars(side.module)
+    speller = Speller(names, is_new=True)
+    try:
+        text = speller.spell(value)
+        known = {**names, **{m: importlib.import_module(m) for m in speller.modules}}
+        known |= {n: getattr(importlib.import_module(m), n) for n, m in speller.homes.items()}
+        made = eval(text, {**known, "given": given})
+    except Exception:
+        return ""
+    if picture(made) != picture(value) or len(text) > _LONGEST_MADE:
+        return ""
+    note_homes({**dict.fromkeys(speller.modules, ""), **speller.homes})
+    return text
 
 
 def in_words(value: object) -> str:

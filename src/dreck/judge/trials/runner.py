@@ -35,6 +35,7 @@ class Request:
         subject: the qualified name of the function.
         aim: values of some parameters that lead to where a proof stopped.
         parted: the lines where it stopped, in each version.
+        sampling: whether inputs worth keeping are wanted, of a version against itself.
     """
 
     paths: tuple[str, str]
@@ -44,6 +45,7 @@ class Request:
     subject: str
     aim: Mapping[str, int | float | str | bool | None] = field(default_factory=dict)
     parted: tuple[int, int] = (0, 0)
+    sampling: bool = False
 
     def to_dict(self, scratch: str) -> dict[str, Any]:
         """The request as the child reads it."""
@@ -57,6 +59,7 @@ class Request:
             "aim": dict(self.aim),
             "parted": list(self.parted),
             "scratch": scratch,
+            "sampling": self.sampling,
         }
 
 

@@ -1,0 +1,214 @@
+"""Values as Python text that makes them again."""
+
+from __future__ import annotations
+
+import collections
+import datetime
+import decimal
+import enum
+import fractions
+import inspect
+import math
+import pathlib
+import sys
+import types
+import uuid
+from collections.abc import Callable, Iterator, Mapping
+from typing import Any
+
+# Characters of one value's text, and levels of values in values.
+LONGEST = 4_000
+_DEEPEST = 8
+# Values of these types are written as their repr, with the module in front.
+_BY_REPR = (
+    *(decimal.Decimal, fractions.Fraction, uuid.UUID, range),
+    *(datetime.date, datetime.time, datetime.timedelta, datetime.timezone),
+)
+
+
+class Unspeakable(Exception):
+    """A value that no text makes again."""
+
+
+class Speller:
+    """Writes values down.
+
+    Args:
+        names: what the module under examination binds: classes and members are called by it.
+        is_new: whether it is enough that the text makes an object with the same attributes; else
+            it must make one that is equal.
+
+    Attributes:
+        used: names of the module that the texts need.
+        modules: modules of the standard library that the texts need.
+        homes: names of other modules that they need, with these modules.
+    """
+
+    def __init__(self, names: Mapping[str, Any], *, is_new: bool = False) -> None:
+        self._names, self._is_new = names, is_new
+        self.used: set[str] = set()
+        self.modules: set[str] = set()
+        self.homes: dict[str, str] = {}
+
+    def spell(self, value: object) -> str:
+        """The text of a value.
+
+        Raises:
+            Unspeakable: there is none, or it is too long.
+        """
+        text = self._spelt(value, 0)
+        if len(text) > LONGEST:
+            raise Unspeakable("too long")
+        return text
+
+    def _spelt(self, value: Any, depth: int) -> str:
+        kind = type(value)
+        if depth > _DEEPEST:
+            raise Unspeakable("too deep")
+        if value is None or kind in (bool, int, str, bytes, complex) or value is ...:
+            return repr(value)
+        if kind is float:
+            return repr(value) if math.isfinite(value) else f'float("{value!r}")'
+        if kind in (list, tuple, set, frozenset, dict, collections.deque):
+            return self._container(value, depth)
+        if isinstance(value, enum.Enum):
+            return self._member(value)
+        if isinstance(value, type):
+            return self._class(value)
+        if isinstance(value, _BY_REPR):
+            return self._library(value)
+        if isinstance(value, pathlib.PurePath):
+            self.modules.add("pathlib")
+            return f"pathlib.{kind.__name__}({str(value)!r})"
+        if isinstance(value, types.SimpleNamespace) and kind is types.SimpleNamespace:
+            self.modules.add("types")
+            return f"types.SimpleNamespace({self._named(vars(value), depth)})"
+        return self._object(value, depth)
+
+    def _container(self, value: Any, depth: int) -> str:
+        kind = type(value)
+        if kind is dict:
+            pairs = [
+                f"{self._spelt(k, depth + 1)}: {self._spelt(v, depth + 1)}"
+                for k, v in value.items()
+            ]
+            return f"{{{', '.join(pairs)}}}"
+        items = [self._spelt(v, depth + 1) for v in value]
+        if kind in (set, frozenset):
+            items.sort()
+            inside = f"{{{', '.join(items)}}}" if items else ""
+            return f"{kind.__name__}({inside})" if kind is frozenset or not items else inside
+        if kind is tuple:
+            return f"({', '.join(items)}{',' if len(items) == 1 else ''})"
+        if kind is collections.deque:
+            self.modules.add("collections")
+            return f"collections.deque([{', '.join(items)}])"
+        return f"[{', '.join(items)}]"
+
+    def _member(self, value: enum.Enum) -> str:
+        if not isinstance(value.name, str) or "|" in value.name:
+            raise Unspeakable("a combination of flags")
+        return f"{self._class(type(value))}.{value.name}"
+
+    def _class(self, cls: type) -> str:
+        if cls.__module__ == "builtins":
+            return cls.__qualname__
+        outer = cls.__qualname__.partition(".")[0]
+        if _reached(self._names, cls):
+            self.used.add(outer)
+        elif outer not in self._names and _reached(vars(sys.modules[cls.__module__]), cls):
+            self.homes[outer] = cls.__module__
+        else:
+            raise Unspeakable(f"{cls.__qualname__} is not at hand")
+        return str(cls.__qualname__)
+
+    def _library(self, value: Any) -> str:
+        text = repr(value)
+        home = type(value).__module__
+        if type(value) is range:
+            return text
+        if not text.startswith(f"{home}."):
+            text = f"{home}.{text}"
+        self.modules.add(home)
+        return text
+
+    def _object(self, value: Any, depth: int) -> str:
+        """An object of a class that says what its constructor takes, if that makes an equal one."""
+        cls = type(value)
+        if self._is_new and type(getattr(value, "__dict__", None)) is dict:
+            return self._made(value, cls, depth)
+        if "__eq__" not in _defined(cls):
+            raise Unspeakable(f"a {cls.__name__} is equal only to itself")
+        fields = getattr(cls, "__dataclass_fields__", None) or getattr(cls, "_fields", None)
+        if fields is None:
+            raise Unspeakable(f"a {cls.__name__} does not tell its parts")
+        given = {n: getattr(value, n) for n in fields if _is_given(fields, n)}
+        return f"{self._class(cls)}({self._named(given, depth)})"
+
+    def _made(self, value: Any, cls: type, depth: int) -> str:
+        """An object whose constructor takes what it holds under the same names."""
+        try:
+            parameters = inspect.signature(cls).parameters.values()
+        except (TypeError, ValueError) as error:
+            raise Unspeakable(f"nobody knows what {cls.__name__} takes") from error
+        held = vars(value)
+        needed = [p for p in parameters if p.kind not in (p.VAR_POSITIONAL, p.VAR_KEYWORD)]
+        missing = [p.name for p in needed if p.name not in held and p.default is p.empty]
+        if missing or any(p.kind is p.POSITIONAL_ONLY for p in needed):
+            raise Unspeakable(f"a {cls.__name__} does not hold its {missing}")
+        given = {
+            p.name: held[p.name] for p in needed if p.name in held and held[p.name] is not p.default
+        }
+        made = f"{self._class(cls)}({self._named(given, depth)})"
+        names = {p.name for p in needed}
+        more = {n: v for n, v in held.items() if n not in names}
+        fresh = cls(**given)
+        more = {n: v for n, v in more.items() if not _is_alike(getattr(fresh, n, more), v)}
+        return f"given({made}, {self._named(more, depth)})" if more else made
+
+    def _named(self, values: Mapping[str, Any], depth: int) -> str:
+        return ", ".join(f"{n}={self._spelt(v, depth + 1)}" for n, v in values.items())
+
+
+def _is_alike(one: object, two: object) -> bool:
+    return type(one) is type(two) and repr(one) == repr(two)
+
+
+def _reached(names: Mapping[str, Any], cls: type) -> bool:
+    """Whether names lead to a class by its qualified name."""
+    outer, *inner = cls.__qualname__.split(".")
+    found: Any = names.get(outer)
+    for part in inner:
+        found = getattr(found, part, None)
+    return found is cls
+
+
+def _defined(cls: type) -> set[str]:
+    return {n for c in cls.__mro__ if c is not object for n in vars(c)}
+
+
+def _is_given(fields: Any, name: str) -> bool:
+    return not isinstance(fields, dict) or fields[name].init
+
+
+def spelt_parts(
+    values: Mapping[str, Any],
+    speller: Speller,
+    parts_of: Callable[[Any], Iterator[tuple[str, Any]]],
+    most: int,
+) -> dict[str, str]:
+    """For each value its text or, where there is none, those of its parts, by the expressions that
+    reach them.
+    """
+    found: dict[str, str] = {}
+    pending = [(where, value, 0) for where, value in values.items()]
+    seen: set[int] = set()
+    while pending and len(found) < most:
+        where, value, depth = pending.pop(0)
+        try:
+            found[where] = speller.spell(value)
+        except (Unspeakable, RecursionError):
+            if id(value) not in seen and depth < _DEEPEST:
+                seen.add(id(value))
+                pending += [(f"{where}{s}", part, depth + 1) for s, part in parts_of(value)]
+    return found

@@ -1,0 +1,212 @@
+"""Keeps calls of some functions while any Python program runs.
+
+It is put into the program's interpreter, which need not have Dreck, as its ``sitecustomize``; it
+imports nothing of ours, and is told by the environment what is wanted. The functions are wrapped
+when their module is imported, so that nothing else becomes slower. Of many calls a fair sample is
+kept: each is as likely as any other (J. Vitter, "Random Sampling with a Reservoir", ACM
+Transactions on Mathematical Software 11(1), 1985). Arguments are pickled before the call, and what
+came of it afterwards.
+"""
+
+from __future__ import annotations
+
+import atexit
+import base64
+import functools
+import importlib.abc
+import importlib.machinery
+import importlib.util
+import inspect
+import json
+import os
+import pickle
+import random
+import sys
+import threading
+from types import ModuleType
+from typing import Any
+
+# The environment variable with the name of a file that says what is wanted, as JSON:
+#   out        the folder that every process writes a file to
+#   files      for each file the qualified names of the functions wanted; all if empty
+#   most       calls of one function that are kept
+#   bytes      of one pickled call, at most
+WISHES = "DRECK_TAPE"
+
+
+class _Tape:
+    def __init__(self, wishes: dict[str, Any]) -> None:
+        self.wishes = wishes
+        self.files = {os.path.realpath(f): names for f, names in wishes["files"].items()}
+        self.calls: dict[tuple[str, str, str], list[dict[str, Any]]] = {}
+        self.seen: dict[tuple[str, str, str], int] = {}
+        self.dice = random.Random(0)
+        self.busy = threading.local()
+
+    def wrap_all(self, module: ModuleType, file: str) -> None:
+        """Wrap the functions that a module defines."""
+        wanted = self.files[file]
+        for name, value in list(vars(module).items()):
+            if inspect.isfunction(value) and value.__module__ == module.__name__:
+                if not wanted or value.__qualname__ in wanted:
+                    setattr(module, name, self.wrapped(value, file))
+            elif inspect.isclass(value) and value.__module__ == module.__name__:
+                self.wrap_class(value, file, wanted)
+
+    def wrap_class(self, cls: type, file: str, wanted: list[str]) -> None:
+        """Wrap the methods of a class, and of the classes in it."""
+        for name, value in list(vars(cls).items()):
+            plain = getattr(value, "__func__", value)
+            if not inspect.isfunction(plain):
+                continue
+            if name.startswith("__") or (wanted and plain.__qualname__ not in wanted):
+                continue
+            made: Any = self.wrapped(plain, file)
+            if isinstance(value, staticmethod | classmethod):
+                made = type(value)(made)
+            setattr(cls, name, made)
+
+    def wrapped(self, function: Any, file: str) -> Any:
+        """A function that keeps some of its calls."""
+        key = (file, function.__module__, function.__qualname__)
+        try:
+            signature = inspect.signature(function)
+        except (TypeError, ValueError):
+            return function
+        kinds = {p.kind for p in signature.parameters.values()}
+        if inspect.Parameter.VAR_POSITIONAL in kinds or inspect.isgeneratorfunction(function):
+            return function
+        most = self.wishes["most"]
+
+        @functools.wraps(function)
+        def tape(*args: Any, **kwargs: Any) -> Any:
+            count = self.seen[key] = self.seen.get(key, 0) + 1
+            place = count - 1 if count <= most else self.dice.randrange(count)
+            if place >= most or getattr(self.busy, "now", False):
+                return function(*args, **kwargs)
+            return self.kept(key, place, signature, function, args, kwargs)
+
+        return tape
+
+    def kept(
+        self, key: Any, place: int, signature: Any, function: Any, args: Any, kwargs: Any
+    ) -> Any:
+        """Make a call, and keep it."""
+        self.busy.now = True  # an object's own pickling is no call worth keeping
+        call: dict[str, Any] | None = None
+        try:
+            bound = signature.bind(*args, **kwargs)
+            bound.apply_defaults()
+            raw = pickle.dumps(tuple(bound.arguments.values()))
+            if len(raw) <= self.wishes["bytes"]:
+                call = {"call": base64.b64encode(raw).decode()}
+        except Exception:  # whatever pickling raises: this call is not kept
+            pass
+        finally:
+            self.busy.now = False
+        try:
+            result = function(*args, **kwargs)
+        except BaseException as error:
+            if call is not None:
+                self.put(key, place, {**call, "outcome": f"raises {type(error).__name__}"})
+            raise
+        if call is not None:
+            self.put(key, place, {**call, "outcome": f"returns {_short(result)}"})
+        return result
+
+    def put(self, key: Any, place: int, call: dict[str, Any]) -> None:
+        """Keep a call, in the place of another one where there are enough."""
+        kept = self.calls.setdefault(key, [])
+        if place < len(kept):
+            kept[place] = call
+        else:
+            kept.append(call)
+
+    def write(self) -> None:
+        """Write all that was kept, a line each."""
+        path = os.path.join(self.wishes["out"], f"{os.getpid()}.jsonl")
+        with open(path, "w", encoding="utf-8") as stream:
+            for (file, module, function), calls in self.calls.items():
+                for call in calls:
+                    head = {"file": file, "module": module, "function": function}
+                    seen = self.seen[file, module, function]
+                    stream.write(json.dumps({**head, **call, "of": seen}) + "\n")
+
+
+class _Finder(importlib.abc.MetaPathFinder):
+    """Finds modules as all others do, and has the tape wrap what it finds."""
+
+    def __init__(self, tape: _Tape) -> None:
+        self.tape = tape
+        self.asked: set[str] = set()
+
+    def find_spec(self, name: str, path: Any = None, target: Any = None) -> Any:
+        """Where a module comes from."""
+        if name in self.asked:
+            return None
+        self.asked.add(name)
+        try:
+            spec = importlib.util.find_spec(name) if path is None else _spec_in(name, path)
+        except (ImportError, ValueError, AttributeError):
+            return None
+        finally:
+            self.asked.discard(name)
+        if spec is None or not spec.origin or spec.loader is None:
+            return None
+        file = os.path.realpath(spec.origin)
+        if file in self.tape.files and hasattr(spec.loader, "exec_module"):
+            self.wrap(spec.loader, file)
+            return spec
+        return None
+
+    def wrap(self, loader: Any, file: str) -> None:
+        """Have a loader wrap the functions of the module that it runs."""
+        run = loader.exec_module
+
+        def exec_module(module: ModuleType) -> None:
+            run(module)
+            self.tape.wrap_all(module, file)
+
+        loader.exec_module = exec_module
+
+
+def _spec_in(name: str, path: Any) -> Any:
+    for finder in sys.meta_path:
+        if not isinstance(finder, _Finder):
+            spec = finder.find_spec(name, path)
+            if spec is not None:
+                return spec
+    return None
+
+
+def _short(value: object) -> str:
+    try:
+        text = repr(value)
+    except Exception:
+        return f"a {type(value).__name__}"
+    return text if len(text) <= 200 else f"{text[:197]}..."
+
+
+def _begin() -> None:
+    path = os.environ.get(WISHES, "")
+    if not path:
+        return
+    with open(path, encoding="utf-8") as stream:
+        wishes = json.load(stream)
+    tape = _Tape(wishes)
+    sys.meta_path.insert(0, _Finder(tape))
+    atexit.register(tape.write)
+
+
+def _next_sitecustomize() -> None:
+    """Run the sitecustomize that this one stands before."""
+    here = os.path.dirname(os.path.abspath(__file__))
+    others = [p for p in sys.path if os.path.abspath(p or ".") != here]
+    spec = importlib.machinery.PathFinder.find_spec("sitecustomize", others)
+    if spec is not None and spec.loader is not None:
+        spec.loader.exec_module(importlib.util.module_from_spec(spec))
+
+
+if __name__ == "sitecustomize":
+    _begin()
+    _next_sitecustomize()
