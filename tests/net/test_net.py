@@ -3,7 +3,11 @@
 from __future__ import annotations
 
 import json
+import os
+import signal
+import subprocess
 import sys
+import time
 from pathlib import Path
 
 import pytest
@@ -238,3 +242,28 @@ def test_no_pytest(project: Path, monkeypatch: pytest.MonkeyPatch) -> None:
     monkeypatch.setenv("VIRTUAL_ENV", str(bare))
     with pytest.raises(RunError, match="has no pytest"):
         dreck.untangle("canal/gate.py", tests="python -m pytest")
+
+
+@pytest.mark.parametrize("number", [signal.SIGINT, signal.SIGTERM])
+@pytest.mark.parametrize("arguments", [("untangle", "--tests", "--write"), ("net",)])
+def test_interrupts(number: int, arguments: tuple[str, ...], project: Path) -> None:
+    """Stopped in the middle of a run of tests: one line, files whole, no process left."""
+    mark = project / "started"
+    more_tests(
+        project,
+        f"\n\ndef test_slow():\n    import os, pathlib, time\n\n"
+        f"    pathlib.Path({str(mark)!r}).write_text(str(os.getpid()))\n    time.sleep(60)\n",
+    )
+    command = [sys.executable, "-m", "dreck", *arguments, "canal/gate.py"]
+    process = subprocess.Popen(command, stderr=subprocess.PIPE, text=True)
+    end = time.monotonic() + 30
+    while not (mark.exists() and mark.read_text()) and time.monotonic() < end:
+        time.sleep(0.05)
+    process.send_signal(number)
+    _, said = process.communicate(timeout=20)
+    assert process.returncode == 130 and "stopped; every file is whole" in said, said
+    assert (project / "canal" / "gate.py").read_text() == GATE
+    with pytest.raises(ProcessLookupError):
+        for _ in range(100):
+            os.kill(int(mark.read_text()), 0)
+            time.sleep(0.05)

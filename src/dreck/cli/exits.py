@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import contextlib
+import signal
 import sys
 from enum import IntEnum
 from typing import Any
@@ -19,6 +21,7 @@ class Exit(IntEnum):
     DIFFERS = 1
     WRONG_USE = 2
     UNDECIDED = 3
+    STOPPED = 130  # as shells tell of an interrupt: 128 and the number of SIGINT
 
 
 class OneLineErrors(click.Group):
@@ -26,12 +29,22 @@ class OneLineErrors(click.Group):
 
     def invoke(self, ctx: click.Context) -> Any:
         """Run the command."""
+        with contextlib.suppress(ValueError):  # outside of the main thread nobody is told
+            signal.signal(signal.SIGTERM, _interrupted)
         try:
             ctx.default_map = defaults()
             return super().invoke(ctx)
+        except KeyboardInterrupt:
+            complain("stopped; every file is whole, as it was or as the journal says")
+            ctx.exit(Exit.STOPPED)
         except DreckError as error:
             complain(str(error))
             ctx.exit(Exit.WRONG_USE)
+
+
+def _interrupted(number: int, frame: object) -> None:
+    """Being told to end is like being interrupted: what runs is ended, what is kept is whole."""
+    raise KeyboardInterrupt
 
 
 def complain(line: str) -> None:

@@ -14,7 +14,7 @@ from pathlib import Path
 from typing import Any
 
 from ..errors import SettingError, WriteError
-from ..judge.face.samples import Sample, Samples, samples
+from ..judge.face.samples import Sample, Samples, samples, stop_sampling
 from ..judge.versions.version import Version
 from ..source.files import SourceFile, replace_bytes
 from ..source.targets import Target
@@ -149,7 +149,12 @@ def pin(
 
     # Each waits for a process of its own.
     with ThreadPoolExecutor(os.cpu_count()) as pool:
-        found = list(pool.map(sampled, [n for n in own if not n.endswith("__init__")]))
+        try:
+            found = list(pool.map(sampled, [n for n in own if not n.endswith("__init__")]))
+        except BaseException:
+            pool.shutdown(wait=False, cancel_futures=True)
+            stop_sampling()
+            raise
     tick("the pins themselves")
     name = f"test_pins_{path.stem}.py"
     place = out or (project / "tests" if (project / "tests").is_dir() else project) / name

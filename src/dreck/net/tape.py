@@ -3,9 +3,10 @@
 It is put into the program's interpreter, which need not have Dreck, as its ``sitecustomize``; it
 imports nothing of ours, and is told by the environment what is wanted. The functions are wrapped
 when their module is imported, so that nothing else becomes slower. Of many calls a fair sample is
-kept: each is as likely as any other (J. Vitter, "Random Sampling with a Reservoir", ACM
-Transactions on Mathematical Software 11(1), 1985). Arguments are pickled before the call, and what
-came of it afterwards.
+kept: each is as likely as any other, and those that are not kept cost next to nothing (K.-H. Li,
+"Reservoir-Sampling Algorithms of Time Complexity O(n(1 + log(N/n)))", ACM Transactions on
+Mathematical Software 20(4), 1994, algorithm L). Arguments are pickled before the call, and what
+came of it is told in words.
 """
 
 from __future__ import annotations
@@ -18,6 +19,7 @@ import importlib.machinery
 import importlib.util
 import inspect
 import json
+import math
 import os
 import pickle
 import random
@@ -34,12 +36,36 @@ from typing import Any
 WISHES = "DRECK_TAPE"
 
 
+class _Turns:
+    """Which calls of a function are kept: the first ones, then ever fewer."""
+
+    def __init__(self, most: int, dice: random.Random) -> None:
+        self.most, self.dice = most, dice
+        self.count, self.next = 0, 1
+        self._weight = math.exp(math.log(dice.random()) / most)
+
+    def place(self) -> int:
+        """The place of the call at hand, and when the next one is kept."""
+        if self.count <= self.most:
+            place = self.count - 1
+            self.next = self.count + 1
+            if self.count == self.most:
+                self._skip()
+            return place
+        self._weight *= math.exp(math.log(self.dice.random()) / self.most)
+        self._skip()
+        return self.dice.randrange(self.most)
+
+    def _skip(self) -> None:
+        self.next = self.count + 1 + int(math.log(self.dice.random()) / math.log1p(-self._weight))
+
+
 class _Tape:
     def __init__(self, wishes: dict[str, Any]) -> None:
         self.wishes = wishes
         self.files = {os.path.realpath(f): names for f, names in wishes["files"].items()}
         self.calls: dict[tuple[str, str, str], list[dict[str, Any]]] = {}
-        self.seen: dict[tuple[str, str, str], int] = {}
+        self.turns: dict[tuple[str, str, str], _Turns] = {}
         self.dice = random.Random(0)
         self.busy = threading.local()
 
@@ -76,15 +102,14 @@ class _Tape:
         kinds = {p.kind for p in signature.parameters.values()}
         if inspect.Parameter.VAR_POSITIONAL in kinds or inspect.isgeneratorfunction(function):
             return function
-        most = self.wishes["most"]
+        turns = self.turns[key] = _Turns(self.wishes["most"], self.dice)
 
         @functools.wraps(function)
         def tape(*args: Any, **kwargs: Any) -> Any:
-            count = self.seen[key] = self.seen.get(key, 0) + 1
-            place = count - 1 if count <= most else self.dice.randrange(count)
-            if place >= most or getattr(self.busy, "now", False):
+            turns.count += 1
+            if turns.count < turns.next or getattr(self.busy, "now", False):
                 return function(*args, **kwargs)
-            return self.kept(key, place, signature, function, args, kwargs)
+            return self.kept(key, turns.place(), signature, function, args, kwargs)
 
         return tape
 
@@ -129,7 +154,7 @@ class _Tape:
             for (file, module, function), calls in self.calls.items():
                 for call in calls:
                     head = {"file": file, "module": module, "function": function}
-                    seen = self.seen[file, module, function]
+                    seen = self.turns[file, module, function].count
                     stream.write(json.dumps({**head, **call, "of": seen}) + "\n")
 
 

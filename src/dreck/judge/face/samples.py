@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from ..trials.recorded import RecordedCalls
-from ..trials.runner import ProcessRunner, Request
+from ..trials.runner import ProcessRunner, Request, end_all
 from ..versions.version import Version, module_name
 
 
@@ -115,6 +115,11 @@ def samples(
         tuple(found["modules"]),
         tuple(found["unsteady"]),
     )
+
+
+def stop_sampling() -> None:
+    """End what is being sampled in other threads."""
+    end_all()
 
 
 def _sample(told: Mapping[str, Any], *, is_async: bool) -> Sample:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import json
 import os
 import signal
@@ -63,6 +64,10 @@ class Request:
         }
 
 
+# Those that run now.
+_running: set[subprocess.Popen[bytes]] = set()
+
+
 class Runner(Protocol):
     """Anything that carries out requests: the real process, or a stand-in."""
 
@@ -98,6 +103,7 @@ class ProcessRunner:
                 env=environment,
                 start_new_session=True,
             )
+            _running.add(process)
             try:
                 own = {
                     "inputs": self.inputs,
@@ -113,7 +119,17 @@ class ProcessRunner:
                 }
             finally:
                 _end(process)
+                _running.discard(process)
         return {**_read(process.returncode, out, err), **own}
+
+
+def end_all() -> None:
+    """End all trial processes at once, as when somebody interrupts the work; those who wait for
+    them find that nothing was tried.
+    """
+    for process in list(_running):
+        with contextlib.suppress(ProcessLookupError, PermissionError):
+            os.killpg(process.pid, signal.SIGKILL)
 
 
 def _end(process: subprocess.Popen[bytes]) -> None:
