@@ -310,3 +310,19 @@ def _run(code: str) -> dict[str, Any]:
     names: dict[str, Any] = {}
     exec(code, names)
     return names
+
+
+def test_a_module_that_its_package_imports(tmp_path: Path) -> None:
+    """Where a package and its module import each other, the package comes first, as for everybody."""
+    files = {
+        "canal/__init__.py": "from canal.gates import Gate\n",
+        "canal/gates/__init__.py": "from canal.gates.gate import Gate\n",
+        "canal/gates/gate.py": "from canal import gates\n\n\nclass Gate:\n"
+        "    def fill(self, a: int):\n        if a > 1:\n            return 'high'\n        return gates.__name__\n",
+    }
+    for name, text in files.items():
+        (tmp_path / name).parent.mkdir(parents=True, exist_ok=True)
+        (tmp_path / name).write_text(text)
+    (tmp_path / "new.py").write_text(files["canal/gates/gate.py"].replace("a > 1", "a >= 1"))
+    found = dreck.vouch(tmp_path / "canal/gates/gate.py", tmp_path / "new.py")
+    assert found.verdict is Verdict.DIFFERS, found.subjects

@@ -70,7 +70,7 @@ def show_net(found: Held) -> None:
 
 
 def _caught(function: HeldFunction) -> Text:
-    if function.planted is None or function.caught is None:
+    if not function.planted or function.caught is None:
         return Text("-", style="dim")
     all_of_them = function.caught == function.planted
     return Text(

@@ -51,8 +51,10 @@ class Repository:
             raise SettingError(
                 f"git cannot be run ({error.strerror or error}); install it"
             ) from error
-        if done.returncode:
+        if done.returncode and b"not a git repository" in done.stderr:
             raise SettingError(f"{folder}: stands in no git repository; make one with git init")
+        if done.returncode:
+            raise SettingError(f"{folder}: git does not work there ({_words(done)})")
         return cls(Path(os.fsdecode(done.stdout.rstrip(b"\n"))))
 
     def unclean(self, paths: Iterable[Path]) -> list[str]:
@@ -181,7 +183,12 @@ class Repository:
 def _git(
     folder: Path, arguments: Sequence[str], given: str = ""
 ) -> subprocess.CompletedProcess[bytes]:
-    environment = {**os.environ, "GIT_OPTIONAL_LOCKS": "0", "GIT_LITERAL_PATHSPECS": "1"}
+    environment = {
+        **os.environ,
+        "LC_MESSAGES": "C",
+        "GIT_OPTIONAL_LOCKS": "0",
+        "GIT_LITERAL_PATHSPECS": "1",
+    }
     return subprocess.run(
         ["git", "-c", "core.quotePath=false", *arguments],
         cwd=folder,

@@ -65,8 +65,14 @@ _PARTS = {
 }
 
 
+_PLAIN_RECORD = '''class Record(SimpleNamespace):
+    """An object with just these attributes."""'''
+
+
 def source_of(body: str) -> str:
     """The doubles that a text uses."""
     wanted = [text for word, text in _PARTS.items() if word in body]
+    if "Record(" in body and "Recorder(" not in body:
+        wanted[0] = _PLAIN_RECORD
     has_calls = any(word in body for word in ("Recorder(", "Manager("))
     return "\n\n\n".join([*([_CALLS] if has_calls else []), *wanted])

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import ast
 import contextlib
+import importlib
 import inspect
 import io
 import sys
@@ -60,7 +61,7 @@ def load(source: str | ast.Module, path: str, name: str, **extra: Any) -> Side:
         code: CodeType = compile(source, path, "exec", dont_inherit=True)
         with contextlib.redirect_stdout(io.StringIO()), contextlib.redirect_stderr(io.StringIO()):
             with time_limit(LOAD_SECONDS):
-                exec(code, module.__dict__)
+                _run(code, module)
     except TooLong as error:
         raise CannotLoad(f"importing {path} did not end within {LOAD_SECONDS:g} s") from error
     except BaseException as error:
@@ -68,6 +69,24 @@ def load(source: str | ast.Module, path: str, name: str, **extra: Any) -> Side:
     side = Side(module)
     side.keep_state()
     return side
+
+
+def _run(code: CodeType, module: types.ModuleType) -> None:
+    """Run a module's code. Where it and its package import each other, it has to be the package that
+    is imported first, as it is for everybody else.
+    """
+    kept = dict(vars(module))
+    try:
+        exec(code, vars(module))
+    except ImportError:
+        if not module.__package__:
+            raise
+        del sys.modules[module.__name__]
+        importlib.import_module(module.__package__)
+        sys.modules[module.__name__] = module
+        vars(module).clear()
+        vars(module).update(kept)
+        exec(code, vars(module))
 
 
 def subject_in(side: Side, name: str) -> Subject:

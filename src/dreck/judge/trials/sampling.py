@@ -297,6 +297,8 @@ class Sampling:
             return "plain"
         branch = self.check.guide.branches[0][each.last]
         words = {"true": "", "false": "not ", "has items": "some ", "ends": "end of "}
+        if branch.outcome == "false" and branch.condition.startswith("not "):
+            return branch.condition.removeprefix("not ")
         return f"{words.get(branch.outcome, '')}{branch.condition}"
 
 
