@@ -28,7 +28,8 @@ def dreck() -> None:
 
     A TARGET is FILE.py, FILE.py::Class.method, FILE.py:LINE or a folder.
 
-    Exit status: 0 same or done, 1 differs, 2 wrong use or unreadable input, 3 undecided.
+    Exit status: 0 same or done, 1 differs, 2 wrong use or unreadable input, 3 undecided,
+    130 stopped.
     """
 
 
