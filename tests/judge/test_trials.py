@@ -287,6 +287,16 @@ def test_weak_trials_do_not_count(tmp_path: Path) -> None:
     assert found.trials and len(found.trials.branches_after.missed) == 5
 
 
+def test_nothing_to_measure_by_does_not_count(tmp_path: Path) -> None:
+    """A version without a decision has no fault to plant; the old one's branches must be reached."""
+    head = "import hashlib\ndef f(n: int):\n"
+    never = "hashlib.sha256(str(n).encode()).hexdigest() == 'never'"
+    (tmp_path / "before.py").write_text(f"{head}    if {never}:\n        return 1\n    return n\n")
+    (tmp_path / "after.py").write_text(f"{head}    return n\n")
+    (found,) = dreck.vouch(tmp_path / "before.py", tmp_path / "after.py").subjects
+    assert found.verdict is Verdict.UNDECIDED and "no fault could be planted" in found.why
+
+
 KINDS = {
     "@classmethod\n    def f(cls, n: int):": "Lock.f(3)",
     "@staticmethod\n    def f(n: int):": "Lock.f(3)",

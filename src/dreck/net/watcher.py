@@ -12,6 +12,7 @@ import os
 import random
 import signal
 import sys
+import threading
 import time
 from typing import Any
 
@@ -148,11 +149,27 @@ def _asked() -> dict[str, Any]:
 _wishes = _asked()
 
 
+def _end_with_parent() -> None:
+    """End this process and all that it started when the one that started it is gone: killed, it
+    cannot say so.
+    """
+    parent = os.getppid()
+
+    def watch() -> None:
+        while os.getppid() == parent:
+            time.sleep(0.5)
+        os.killpg(os.getpgid(0), signal.SIGKILL)
+
+    threading.Thread(target=watch, daemon=True).start()
+
+
 def pytest_cmdline_main(config: Any) -> int | None:
     """Tests run in this process, so that they can be watched; or in forks of it."""
     for name, value in (("numprocesses", None), ("dist", "no"), ("tx", [])):
         if hasattr(config.option, name):
             setattr(config.option, name, value)
+    if _wishes:
+        _end_with_parent()
     return _in_forks(config) if _wishes.get("versions") is not None else None
 
 
@@ -178,6 +195,7 @@ def _in_forks(config: Any) -> int | None:
                 _wishes["tests"] = version["tests"]
                 _wishes["seed"] = version.get("seed", 0)
                 _wishes["forked"] = True
+                _end_with_parent()
                 return None
             children.append((child, f'{_wishes["out"]}.{number}'))
         end = time.monotonic() + _wishes["seconds"]

@@ -359,3 +359,42 @@ def counter(step: int):
     def nxt(n: int) -> int:
         return n + step
     return nxt
+
+
+#: a path of nothing but separators keeps them -> differs
+import os
+def head(p):
+    p = os.fspath(p)
+    i = p.rfind("/") + 1
+    first = p[:i]
+    if first and first != "/" * len(first):
+        first = first.rstrip("/")
+    return first
+#: becomes
+import os
+def head(p):
+    p = os.fspath(p)
+    i = p.rfind("/") + 1
+    return p[:i].rstrip("/")
+
+
+#: a search by halves in a list of anything goes left of what is equal -> differs
+def place(levels, level, low=0):
+    high = len(levels)
+    while low < high:
+        middle = (low + high) // 2
+        if level < levels[middle]:
+            high = middle
+        else:
+            low = middle + 1
+    return low
+#: becomes
+def place(levels, level, low=0):
+    high = len(levels)
+    while low < high:
+        middle = (low + high) // 2
+        if level <= levels[middle]:
+            high = middle
+        else:
+            low = middle + 1
+    return low

@@ -399,6 +399,9 @@ def _weighed(subject: str, trials: Trials) -> SubjectVerdict:
     if trials.faults_planted and trials.faults_caught * 2 < trials.faults_planted:
         why = f"{trials.count} trials caught only {trials.faults_caught} of {trials.faults_planted} planted faults"
         return SubjectVerdict(subject, Verdict.UNDECIDED, why, trials=trials)
+    if not trials.faults_planted and reached.reached < reached.total:
+        why = f"{trials.count} trials reached {reached.reached} of {reached.total} branches, and no fault could be planted to measure them"
+        return SubjectVerdict(subject, Verdict.UNDECIDED, why, trials=trials)
     why = (
         f"no difference in {trials.count} trials{_recorded(trials)}, which reach {reached.reached} of {reached.total} branches "
         f"and catch {trials.faults_caught} of {trials.faults_planted} planted faults"

@@ -8,6 +8,7 @@ module, and the methods of its class; locals and loops are followed.
 from __future__ import annotations
 
 import ast
+import re
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from typing import Any
@@ -20,6 +21,8 @@ _OF_TEXTS = frozenset(
     "casefold isupper islower isalnum isnumeric removeprefix removesuffix rfind rindex swapcase "
     "expandtabs isdecimal isidentifier isprintable isascii".split()
 )
+# Hands back the very path, where it is text.
+_PATH_ITSELF = re.compile(r"os\.fspath")
 _OF_MAPPINGS = frozenset({"get", "items", "keys", "values", "setdefault"})
 _OF_LISTS = frozenset({"append", "extend", "insert", "sort", "reverse", "index", "pop", "remove"})
 _OF_SETS = frozenset({"add", "discard", "union", "intersection", "difference"})
@@ -151,6 +154,7 @@ class _Body:
     """One function's body, read from above to below."""
 
     def __init__(self, reader: Reader, names: dict[str, Shape]) -> None:
+        self.counts: set[str] = set()
         self.reader, self.names = reader, names
         self.inner: dict[str, ast.arguments] = {}  # local functions
 
@@ -170,6 +174,7 @@ class _Body:
         elif isinstance(node, ast.Assign):
             found = self.shape(node.value)
             for target in node.targets:
+                self._count(target, node.value)
                 if isinstance(node.value, ast.Lambda) and isinstance(target, ast.Name):
                     self.inner[target.id] = node.value.args
                 self._bind(target, found)
@@ -225,6 +230,8 @@ class _Body:
         found = self.shape(source)
         if isinstance(source, ast.Call):
             called = ast.unparse(source.func)
+            if called == "range" and isinstance(target, ast.Name):
+                self.counts.add(target.id)
             if called == "enumerate" and source.args:
                 inner = self.shape(source.args[0])
                 if inner is not None and isinstance(target, ast.Tuple) and len(target.elts) == 2:
@@ -242,6 +249,18 @@ class _Body:
         if found is not None:
             found.wants.add("list")
             self._bind(target, found.one())
+
+    def _count(self, target: ast.expr, value: ast.expr) -> None:
+        """Names that can only be whole numbers: places in a list."""
+        if isinstance(target, ast.Name):
+            halves = isinstance(value, ast.BinOp) and isinstance(
+                value.op, ast.FloorDiv | ast.RShift
+            )
+            length = isinstance(value, ast.Call) and ast.unparse(value.func) == "len"
+            if halves or length:
+                self.counts.add(target.id)
+            else:
+                self.counts.discard(target.id)
 
     def _bind(self, target: ast.expr, found: Shape | None) -> None:
         if isinstance(target, ast.Name):
@@ -284,6 +303,7 @@ class _Body:
         if isinstance(node.slice, ast.Constant) and isinstance(node.slice.value, str):
             return owner.keys.setdefault(node.slice.value, Shape())
         is_number = isinstance(node.slice, ast.Constant | ast.UnaryOp | ast.BinOp)
+        is_number |= isinstance(node.slice, ast.Name) and node.slice.id in self.counts
         owner.wants.add("list" if is_number else "keyed")
         return owner.one()
 
@@ -292,6 +312,11 @@ class _Body:
         names = {k.arg: self.shape(k.value) for k in node.keywords if k.arg}
         self.reader.called(node, given, names)
         self._spread(node)
+        if _is_of_paths(node.func):
+            for each in given:
+                if each is not None:
+                    each.wants.add("text")
+            return given[0] if given and _PATH_ITSELF.fullmatch(ast.unparse(node.func)) else None
         if isinstance(node.func, ast.Attribute):
             owner = self.shape_without(node.func.value)
             return None if owner is None else self._method(owner, node, given)
@@ -445,6 +470,16 @@ class _Body:
         self.shape(node.test)
         first, second = self.shape(node.body), self.shape(node.orelse)
         return first or second
+
+
+def _is_of_paths(function: ast.expr) -> bool:
+    """Whether a function takes paths, as text."""
+    if not isinstance(function, ast.Attribute):
+        return False
+    text = ast.unparse(function)
+    return text.startswith(("os.path.", "posixpath.", "ntpath.")) or bool(
+        _PATH_ITSELF.fullmatch(text)
+    )
 
 
 def _names_in(owner: ast.ClassDef) -> set[str]:
