@@ -8,6 +8,7 @@ import signal
 import subprocess
 import sys
 import time
+from functools import partial
 from pathlib import Path
 
 import pytest
@@ -255,12 +256,17 @@ def test_interrupts(number: int, arguments: tuple[str, ...], project: Path) -> N
         f"    pathlib.Path({str(mark)!r}).write_text(str(os.getpid()))\n    time.sleep(60)\n",
     )
     command = [sys.executable, "-m", "dreck", *arguments, "canal/gate.py"]
-    process = subprocess.Popen(command, stderr=subprocess.PIPE, text=True)
-    end = time.monotonic() + 30
-    while not (mark.exists() and mark.read_text()) and time.monotonic() < end:
-        time.sleep(0.05)
-    process.send_signal(number)
-    _, said = process.communicate(timeout=20)
+    # Who is started in the background may be told to ignore an interrupt; a terminal does not.
+    heeds = partial(signal.signal, signal.SIGINT, signal.SIG_DFL)
+    with subprocess.Popen(command, stderr=subprocess.PIPE, text=True, preexec_fn=heeds) as process:
+        end = time.monotonic() + 30
+        while not (mark.exists() and mark.read_text()) and time.monotonic() < end:
+            time.sleep(0.05)
+        process.send_signal(number)
+        try:
+            _, said = process.communicate(timeout=20)
+        finally:
+            process.kill()
     if number == signal.SIGKILL:
         assert process.returncode == -signal.SIGKILL
     else:

@@ -31,7 +31,12 @@ _KINDS: dict[str, type | tuple[type, ...]] = {
 # Options that are not called like their keys.
 _OPTIONS = {"naming": "naming_command"}
 # Which commands know which keys.
-_COMMANDS = {"untangle": tuple(_KINDS), "vouch": ("strict", "no-run"), "net": ("tests",)}
+_COMMANDS = {
+    "untangle": tuple(_KINDS),
+    "vouch": ("strict", "no-run"),
+    "net": ("tests",),
+    "pin": ("tests",),
+}
 
 
 def defaults() -> dict[str, dict[str, Any]]:

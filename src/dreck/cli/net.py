@@ -8,18 +8,13 @@ import sys
 import click
 
 from .. import api
+from .options import test_command as test_command_option
 from .exits import Exit
 
 
 @click.command()
 @click.argument("targets", nargs=-1, required=True, metavar="TARGET...")
-@click.option(
-    "--test-command",
-    default="python -m pytest",
-    show_default=True,
-    metavar="COMMAND",
-    help="What runs the tests.",
-)
+@test_command_option
 @click.option("--no-faults", is_flag=True, help="Plant no faults: quicker, and tells less.")
 @click.option("--json", "as_json", is_flag=True, help="Print the results as JSON.")
 @click.pass_context

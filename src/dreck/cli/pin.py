@@ -10,6 +10,7 @@ import click
 
 from .. import api
 from ..errors import SettingError, WriteError
+from .options import test_command as test_command_option
 from .exits import Exit, complain
 
 
@@ -30,13 +31,7 @@ from .exits import Exit, complain
     metavar="FILE.jsonl",
     help="With --while: write the calls to this file, and no pins.",
 )
-@click.option(
-    "--test-command",
-    default="python -m pytest",
-    show_default=True,
-    metavar="COMMAND",
-    help="What runs the tests.",
-)
+@test_command_option
 @click.option("--json", "as_json", is_flag=True, help="Print the results as JSON.")
 @click.pass_context
 def pin(

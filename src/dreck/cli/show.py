@@ -15,7 +15,7 @@ from rich.syntax import Syntax
 from rich.table import Table
 from rich.text import Text
 
-from ..judge.face.verdict import SubjectVerdict, Verdict, Vouching
+from ..judge.face.verdict import Counterexample, SubjectVerdict, Verdict, Vouching
 
 from .folding import folded
 
@@ -460,17 +460,22 @@ def _show_some(out: Console, label: str, lines: tuple[str, ...]) -> None:
         )
 
 
+def show_input(out: Console, shown: Counterexample) -> None:
+    """An input that shows a difference, and what each version does with it."""
+    table = Table(box=None, show_header=False, padding=(0, 1, 0, 2))
+    table.add_row("call", Text(shown.call, style="bold"))
+    for line in shown.where:
+        table.add_row("where", Text(line))
+    table.add_row("before", Text(shown.before))
+    table.add_row("after", Text(shown.after, style="red"))
+    out.print(table)
+
+
 def _show_counterexample(out: Console, subject: SubjectVerdict) -> None:
     shown = subject.counterexample
     if shown is None:
         return
-    table = Table(box=None, show_header=False, padding=(0, 1, 0, 2))
-    table.add_row("call", Text(shown.call, style="bold"))
-    for line in shown.where:
-        table.add_row("where", line)
-    table.add_row("before", shown.before)
-    table.add_row("after", Text(shown.after, style="red"))
-    out.print(table)
+    show_input(out, shown)
     # A program with stand-ins or doubles is long: their classes stand in it.
     if any(f"{name}(" in shown.call for name in ("Probe", "Record", "Recorder", "Manager")):
         out.print(

@@ -14,7 +14,7 @@ from rich.table import Table
 from rich.text import Text
 
 from ..judge.face.verdict import Verdict
-from .show import console, show_assumptions, verdict_text
+from .show import console, show_assumptions, show_input, verdict_text
 
 if TYPE_CHECKING:
     from ..comparing.since import Compared, Since
@@ -71,15 +71,8 @@ def _evidence(out: Console, function: Compared) -> None:
     out.print(Text.assemble(verdict_text(verdict.verdict), "  ", (function.target, "bold")))
     out.print(Padding(Text(verdict.why), (0, 0, 0, 2)))
     show_assumptions(out, verdict)
-    shown = verdict.counterexample
-    if shown is not None:
-        grid = Table(box=None, show_header=False, padding=(0, 1, 0, 2))
-        grid.add_row("call", Text(shown.call, style="bold"))
-        for line in shown.where:
-            grid.add_row("where", line)
-        grid.add_row("before", shown.before)
-        grid.add_row("after", Text(shown.after, style="red"))
-        out.print(grid)
+    if verdict.counterexample is not None:
+        show_input(out, verdict.counterexample)
     if verdict.helps:
         out.print(Padding(Text.assemble(("would help  ", "dim"), verdict.helps), (0, 0, 0, 2)))
 

@@ -10,6 +10,7 @@ import click
 
 from .. import api
 from ..errors import SettingError
+from .options import test_command as test_command_option
 from .exits import Exit, complain
 
 if TYPE_CHECKING:
@@ -66,13 +67,7 @@ if TYPE_CHECKING:
     default=False,
     help="Run the project's tests after each step; a step at which they are red is taken back.",
 )
-@click.option(
-    "--test-command",
-    default="python -m pytest",
-    show_default=True,
-    metavar="COMMAND",
-    help="What runs the tests.",
-)
+@test_command_option
 @click.option("--brief", is_flag=True, help="One line for each step, without diffs.")
 @click.option("--json", "as_json", is_flag=True, help="Print the results as JSON.")
 @click.pass_context

@@ -54,12 +54,7 @@ class TestCommand:
             SettingError: there is no command in the text.
             RunError: the interpreter cannot be run, or has no pytest.
         """
-        try:
-            words = shlex.split(text)
-        except ValueError as error:
-            raise SettingError(f"tests {text!r}: cannot be read ({error})") from error
-        if not words:
-            raise SettingError("tests: the command is empty; give one, as in python -m pytest")
+        words = words_of(text, "tests")
         python = python or interpreter_of(project)
         is_pytest = "pytest" in words[:3] or words[0].endswith("/pytest")
         if is_pytest:
@@ -77,6 +72,21 @@ class TestCommand:
     def __str__(self) -> str:
         first = "python" if self.words[0] == self.python else self.words[0]
         return shlex.join([first, *self.words[1:]])
+
+
+def words_of(text: str, option: str) -> list[str]:
+    """A command as typed at a shell, as words.
+
+    Raises:
+        SettingError: there is none in the text.
+    """
+    try:
+        words = shlex.split(text)
+    except ValueError as error:
+        raise SettingError(f"{option} {text!r}: cannot be read ({error})") from error
+    if not words:
+        raise SettingError(f"{option}: the command is empty; give one, as in python -m pytest")
+    return words
 
 
 def interpreter_of(project: Path) -> str:

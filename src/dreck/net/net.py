@@ -19,7 +19,8 @@ from ..source.targets import python_files
 from .command import TestCommand
 from .copy import ProjectCopy
 from .reach import Reach, key_of, remember, remembered
-from .running import Ran, Red, Runner, TooSlow
+from .process import TooSlow
+from .running import Ran, Red, Runner
 
 # Seconds that a run of tests has, at least, and how many times longer it may take than it did.
 _LEAST_SECONDS, _TIMES = 10.0, 5.0

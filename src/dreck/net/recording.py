@@ -9,10 +9,7 @@ from __future__ import annotations
 
 import json
 import os
-import shlex
 import shutil
-import signal
-import subprocess
 import tempfile
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
@@ -21,8 +18,8 @@ from typing import Any
 
 from ..errors import RunError, SettingError
 from . import tape
-from .command import interpreter_of
-from .running import end_group
+from .command import interpreter_of, words_of
+from .process import run_to_end
 
 # Calls of one function that are kept, and bytes of one.
 MOST_CALLS = 300
@@ -90,12 +87,7 @@ def record(command: str, wanted: Mapping[Path, Sequence[str]], project: Path) ->
         SettingError: there is no command.
         RunError: it cannot be run, or fails without one call of these functions.
     """
-    try:
-        words = shlex.split(command)
-    except ValueError as error:
-        raise SettingError(f"--while {command!r}: cannot be read ({error})") from error
-    if not words:
-        raise SettingError("--while: the command is empty; give one, as in python -m pytest")
+    words = words_of(command, "--while")
     python = interpreter_of(project)
     if words[0] in ("python", "python3"):
         words[0] = python
@@ -125,26 +117,9 @@ def _run(words: list[str], scratch: str, asked: Path) -> tuple[int, str]:
         tape.WISHES: str(asked),
         "PYTHONPATH": os.pathsep.join(p for p in paths if p),
     }
-    try:
-        process = subprocess.Popen(
-            words,
-            env=environment,
-            stdin=subprocess.DEVNULL,
-            stdout=subprocess.PIPE,
-            stderr=subprocess.STDOUT,
-            start_new_session=True,
-        )
-    except OSError as error:
-        raise RunError(f"{words[0]}: cannot be run ({error.strerror or error})") from error
-    try:
-        said, _ = process.communicate()
-    except KeyboardInterrupt:
-        os.killpg(process.pid, signal.SIGINT)  # what was recorded so far is written
-        raise
-    finally:
-        end_group(process)
-    last = said.decode(errors="replace").strip().splitlines()[-1:] or ["it said nothing"]
-    return process.returncode, last[0]
+    status, said = run_to_end(words, environment)
+    last = said.strip().splitlines()[-1:] or ["it said nothing"]
+    return status, last[0]
 
 
 def _lines(paths: Iterable[Path]) -> Iterable[Mapping[str, Any]]:

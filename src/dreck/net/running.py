@@ -6,8 +6,6 @@ import importlib.util
 import json
 import os
 import shutil
-import signal
-import subprocess
 import tempfile
 from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field
@@ -20,6 +18,7 @@ from ..source.files import SourceFile
 from . import watcher
 from .command import TestCommand
 from .copy import ProjectCopy
+from .process import run_to_end
 
 # What the copied plugin is called, so that it cannot be taken for a module of the project.
 _PLUGIN = "dreck_test_watcher"
@@ -70,10 +69,6 @@ class Ran:
     outcomes: Mapping[str, str] = field(default_factory=dict)
     reached: Mapping[str, Mapping[str, Sequence[str]]] = field(default_factory=dict)
     missed: Mapping[str, Sequence[tuple[int, int]]] = field(default_factory=dict)
-
-
-class TooSlow(RunError):
-    """Tests did not end in the time that they have."""
 
 
 class Runner:
@@ -225,34 +220,7 @@ class Runner:
         paths = [*before, *self.copy.import_paths(self.command.paths)]
         around = {**os.environ, **environment, "PYTHONDONTWRITEBYTECODE": "1"}
         around["PYTHONPATH"] = os.pathsep.join(paths)
-        try:
-            process = subprocess.Popen(
-                words,
-                cwd=self.folder,
-                env=around,
-                stdin=subprocess.DEVNULL,
-                stdout=subprocess.PIPE,
-                stderr=subprocess.STDOUT,
-                start_new_session=True,
-            )
-        except OSError as error:
-            raise RunError(f"{words[0]}: cannot be run ({error.strerror or error})") from error
-        try:
-            said, _ = process.communicate(timeout=self.seconds)
-        except subprocess.TimeoutExpired as error:
-            raise TooSlow(f"{self.command}: did not end within {self.seconds:.0f} s") from error
-        finally:
-            end_group(process)
-        return process.returncode, said.decode(errors="replace")
-
-
-def end_group(process: subprocess.Popen[bytes]) -> None:
-    """End a process that was started in a session of its own, and all it started."""
-    try:
-        os.killpg(process.pid, signal.SIGKILL)
-    except (ProcessLookupError, PermissionError):
-        pass
-    process.wait()
+        return run_to_end(words, around, self.folder, self.seconds)
 
 
 def _spans(path: Path) -> list[tuple[str, int, int]]:
