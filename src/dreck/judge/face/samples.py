@@ -11,6 +11,9 @@ from ..trials.recorded import RecordedCalls
 from ..trials.runner import ProcessRunner, Request, end_all
 from ..versions.version import Version, module_name
 
+# Seconds for one function, on a machine that is busy too.
+_SECONDS = 90.0
+
 
 @dataclass(frozen=True, slots=True)
 class Sample:
@@ -98,7 +101,7 @@ def samples(
     is_async = isinstance(version.functions[function].node, ast.AsyncFunctionDef)
     path, text = str(version.path), version.text
     request = Request((path, path), (text, text), module, (root,), function, sampling=True)
-    runner = ProcessRunner(recorded=RecordedCalls({function: list(calls)}, list(modules)))
+    runner = ProcessRunner(_SECONDS, recorded=RecordedCalls({function: list(calls)}, list(modules)))
     found = runner.run(request)
     if found["outcome"] != "sampled":
         return Samples(function, module, why_none=found.get("why", "it differs from itself"))

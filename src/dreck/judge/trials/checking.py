@@ -56,6 +56,8 @@ MOST_LISTED, LISTED_SECONDS = 1_000, 5.0
 MOST_GROWN, GROWN_SECONDS = 2_000, 6.0
 MOST_LEARNT, LEARNT_SECONDS = 800, 3.0
 MOST_IN_A_ROW, IN_A_ROW_SECONDS = 400, 4.0
+# Seconds for calls that were recorded.
+RECORDED_SECONDS = 5.0
 # Seconds for all trials together; measuring the inputs comes after that.
 MOST_SECONDS = 14.0
 # One in so many inputs is often.
@@ -133,6 +135,10 @@ class Check:
     def load(self, source: str | ast.Module, path: str, **extra: Any) -> Side:
         """A version of the module."""
         return load(source, path, self.request["module"], **extra)
+
+    def end_in(self, seconds: float) -> None:
+        """Have all trials end in so many seconds from now."""
+        self._end = time.monotonic() + seconds
 
     def run(self) -> dict[str, Any]:
         """All trials, then coverage and planted faults; or the difference found."""
@@ -401,7 +407,10 @@ class Check:
         kinds = self.callee.parameters.kinds
         given = [k is not inspect.Parameter.VAR_POSITIONAL for k in kinds]
         side = self.versions[0].side
+        end = self._within(RECORDED_SECONDS)
         for number, call in enumerate(self.request["calls"]):
+            if time.monotonic() > end:
+                break
             try:
                 row = recorded_row(call, number, self.request["call_modules"], given, side)
             except Exception:
