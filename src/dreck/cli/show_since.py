@@ -55,10 +55,11 @@ def show_since(found: Since) -> None:
     _named(out, "added", found.added)
     _named(out, "removed", found.removed)
     _named(out, "tests that changed, not compared", found.tests)
+    _named(out, "no Python, not compared", found.others)
     kinds = Counter(f.verdict.verdict for f in found.functions)
     shares = ", ".join(f"{kinds[v]} {v.value}" for v in Verdict if kinds[v])
     count = len(found.functions)
-    changed = f"{count} function{'' if count == 1 else 's'} changed between {found.revisions}"
+    changed = f"{count} change{'' if count == 1 else 's'} between {found.revisions}"
     out.print(f"{changed}{': ' + shares if shares else ''}.")
 
 

@@ -4,8 +4,10 @@ from __future__ import annotations
 
 import ast
 import builtins
+import symtable
 from collections.abc import Sequence
 from dataclasses import dataclass
+from pathlib import Path
 
 from ..judge.versions.version import Version
 from ..outline import FunctionNode
@@ -87,13 +89,8 @@ def _is_moved(place: Place, name: str, to: Place, to_name: str) -> bool:
         return False
     if place.file == to.file:
         return True
-    if owner:
-        return False  # a method is what its class makes of it
-    return all(
-        (bound := _binding(place.before.tree, used)) is not None
-        and bound == _binding(to.after.tree, used)
-        for used in _used(old)
-    )
+    # A method is what its class makes of it.
+    return not owner and all(_means_the_same(n, place, to) for n in _free(old) - {name})
 
 
 def _shape(node: FunctionNode, name: str) -> str:
@@ -107,37 +104,83 @@ def _shape(node: FunctionNode, name: str) -> str:
     )
 
 
-def _used(node: FunctionNode) -> set[str]:
-    """Names that a function reads and does not bind itself, without its own and built-in ones."""
-    own = {a.arg for a in ast.walk(node) if isinstance(a, ast.arg)}
-    names = [n for n in ast.walk(node) if isinstance(n, ast.Name)]
-    own |= {n.id for n in names if isinstance(n.ctx, ast.Store)} | {node.name}
-    loaded = {n.id for n in names if isinstance(n.ctx, ast.Load)}
-    return {n for n in loaded - own if not hasattr(builtins, n)}
+def _free(node: ast.stmt) -> set[str]:
+    """Names of the module that a statement, or what is nested in it, reads."""
+    top = symtable.symtable(ast.unparse(node), "moved", "exec")
+    found = {s.get_name() for s in top.get_symbols() if s.is_referenced()}
+    pending = list(top.get_children())
+    while pending:
+        table = pending.pop()
+        found |= {s.get_name() for s in table.get_symbols() if s.is_global()}
+        pending += table.get_children()
+    return found
 
 
-def _binding(tree: ast.Module, name: str) -> str | None:
-    """How a module binds a name: the one statement that does, as text; None if that is not told."""
-    found = []
-    for statement in tree.body:
-        if isinstance(statement, ast.Import):
-            found += [
-                f"import {a.name} as {name}"
-                for a in statement.names
-                if (a.asname or a.name.partition(".")[0]) == name
-            ]
-        elif isinstance(statement, ast.ImportFrom):
-            module = "." * statement.level + (statement.module or "")
-            found += [
-                f"from {module} import {a.name}"
-                for a in statement.names
-                if (a.asname or a.name) == name
-            ]
+def _means_the_same(name: str, place: Place, to: Place, seen: frozenset[str] = frozenset()) -> bool:
+    """Whether a name is the same thing in the old module and in the new one: imported alike, a
+    constant, a function whose own names are the same, or a built-in. A list or a class of the same
+    text is another one.
+    """
+    assert place.before is not None and to.after is not None
+    old, new = _bindings(place.before.tree, name), _bindings(to.after.tree, name)
+    if not old and not new:
+        return hasattr(builtins, name)
+    if len(old) != 1 or len(new) != 1 or ast.dump(old[0]) != ast.dump(new[0]):
+        return False
+    (binding,) = old
+    if isinstance(binding, ast.Import):
+        return True
+    if isinstance(binding, ast.ImportFrom):
+        return not binding.level or Path(place.file).parent == Path(to.file).parent
+    if isinstance(binding, ast.FunctionDef | ast.AsyncFunctionDef):
+        inner = _free(binding) - seen - {name}
+        return all(_means_the_same(n, place, to, seen | {name}) for n in inner)
+    return isinstance(binding, ast.Assign) and _is_constant(binding.value)
+
+
+def _is_constant(node: ast.expr) -> bool:
+    if isinstance(node, ast.Tuple):
+        return all(map(_is_constant, node.elts))
+    if isinstance(node, ast.UnaryOp):
+        return isinstance(node.operand, ast.Constant)
+    return isinstance(node, ast.Constant)
+
+
+def _bindings(tree: ast.Module, name: str) -> list[ast.stmt]:
+    """All statements that may bind a name of a module, imports with this one name only."""
+    found: list[ast.stmt] = []
+    pending = list(tree.body)
+    for node in ast.walk(tree):
+        if isinstance(node, ast.Global) and name in node.names:
+            found.append(node)
+    while pending:
+        statement = pending.pop()
+        if isinstance(statement, ast.Import | ast.ImportFrom):
+            found += _imports(statement, name)
         elif isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
-            found += [ast.dump(statement)] if statement.name == name else []
-        elif any(
-            isinstance(n, ast.Name) and n.id == name and isinstance(n.ctx, ast.Store)
-            for n in ast.walk(statement)
-        ):
-            found += [ast.dump(statement)]
-    return found[0] if len(found) == 1 else None
+            found += [statement] if statement.name == name else []
+        else:
+            inner = [
+                n for n in ast.walk(statement) if isinstance(n, ast.stmt) and n is not statement
+            ]
+            stored = [n for n in ast.walk(statement) if isinstance(n, ast.Name)]
+            binds = any(n.id == name and not isinstance(n.ctx, ast.Load) for n in stored)
+            # What stands under a condition, or is tried, may bind it or not.
+            binds |= bool(inner) and any(_bindings(ast.Module([i], []), name) for i in inner)
+            found += [statement] if binds else []
+    return found
+
+
+def _imports(statement: ast.Import | ast.ImportFrom, name: str) -> list[ast.stmt]:
+    found: list[ast.stmt] = []
+    for alias in statement.names:
+        called = alias.asname or (
+            alias.name if isinstance(statement, ast.ImportFrom) else alias.name.partition(".")[0]
+        )
+        if isinstance(statement, ast.ImportFrom) and (called == name or called == "*"):
+            found.append(ast.ImportFrom(statement.module, [alias], statement.level))
+            if called == "*":  # nobody knows what that brings
+                found.append(statement)
+        elif called == name:
+            found.append(ast.Import([alias]))
+    return found

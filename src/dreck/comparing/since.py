@@ -54,6 +54,7 @@ class Since:
         added, removed: functions that only one revision has, by their addresses.
         moved: functions that are found elsewhere, unchanged.
         tests: files of tests that changed; they are not compared.
+        others: files that are no Python and changed; they are not compared either.
         problems: one line for each file that could not be read.
     """
 
@@ -64,6 +65,7 @@ class Since:
     removed: tuple[str, ...] = ()
     moved: tuple[Moved, ...] = ()
     tests: tuple[str, ...] = ()
+    others: tuple[str, ...] = ()
     problems: tuple[str, ...] = field(default=())
 
     @property
@@ -93,6 +95,7 @@ class Since:
                 for m in self.moved
             ],
             "tests": list(self.tests),
+            "others": list(self.others),
             "problems": list(self.problems),
         }
 
@@ -119,11 +122,13 @@ def since(
     repository = Repository.around(paths[0] if paths else Path.cwd())
     before, after, label = _revisions(repository, revisions)
     changed = repository.changed(before, after or None, paths)
-    tests = [c.after or c.before or "" for c in changed if _is_test(c)]
-    changed = [c for c in changed if not _is_test(c)]
+    others = [c.name for c in changed if not c.name.endswith(".py")]
+    code = [c for c in changed if c.name.endswith(".py")]
+    tests = [c.name for c in code if is_test(Path(c.name))]
+    code = [c for c in code if not is_test(Path(c.name))]
     with _tree(repository, after) as tree:
-        places, problems = _places(repository, before, changed, tree)
-        functions = _compared(places, judge, tick)
+        places, problems = _places(repository, before, code, tree)
+        functions = [*_compared(places, judge, tick), *_gone(code)]
     found = moved(places)
     functions = _with_moves(functions, found)
     gone = {(m.file, m.name) for m in found}
@@ -136,6 +141,7 @@ def since(
         tuple(_only(places, gone, new=False)),
         tuple(found),
         tuple(tests),
+        tuple(others),
         tuple(problems),
     )
 
@@ -177,7 +183,7 @@ def _places(
     """The changed files in both versions, and a line for each that cannot be read."""
     places, problems = [], []
     for each in changed:
-        file = each.after or each.before or ""
+        file = each.name
         path = tree / file
         try:
             old = each.before and SourceFile.of(
@@ -205,6 +211,21 @@ def _compared(places: Sequence[Place], judge: Judge, tick: Callable[[str], None]
         vouched = judge.vouch_beside((before, after), beside)
         found += [Compared(file, _line(after, s.subject), s) for s in _in_order(vouched, after)]
     return found
+
+
+def _gone(changed: Sequence[Changed]) -> Iterator[Compared]:
+    """Modules that are not where they were: who imports them by that name would notice, unless the
+    name is private.
+    """
+    for each in changed:
+        if each.before is None or each.before == each.after:
+            continue
+        stem = Path(each.before).stem
+        if stem.startswith("_") and not stem.startswith("__"):
+            continue
+        what = "is gone" if each.after is None else f"was {each.before}"
+        why = f"the module {what}; whoever imports it by that name would notice"
+        yield Compared(each.name, 1, SubjectVerdict(MODULE, Verdict.UNDECIDED, why))
 
 
 def _in_order(vouched: Vouching, after: Version) -> list[SubjectVerdict]:
@@ -240,7 +261,3 @@ def _only(places: Sequence[Place], known: set[tuple[str, str]], *, new: bool) ->
             f"{place.file}::{n}" for n in names if n not in others and (place.file, n) not in known
         ]
     return found
-
-
-def _is_test(changed: Changed) -> bool:
-    return is_test(Path(changed.after or changed.before or ""))

@@ -16,7 +16,7 @@ _SHOWN = 3
 
 @dataclass(frozen=True, slots=True)
 class Changed:
-    """A Python file that two revisions do not have alike.
+    """A file that two revisions do not have alike.
 
     Attributes:
         before, after: its path in each, from the repository's folder; None where it is not there.
@@ -24,6 +24,11 @@ class Changed:
 
     before: str | None
     after: str | None
+
+    @property
+    def name(self) -> str:
+        """Its path, in the later revision if it is there."""
+        return self.after or self.before or ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,7 +111,7 @@ class Repository:
         return os.fsdecode(done.stdout).strip() or first
 
     def changed(self, before: str, after: str | None, paths: Sequence[Path] = ()) -> list[Changed]:
-        """The Python files that differ, renamed ones as git follows them.
+        """The files that differ, renamed ones as git follows them.
 
         Args:
             before: a revision.
@@ -128,7 +133,7 @@ class Repository:
         if after is None:
             listed = self._out(["ls-files", "--others", "--exclude-standard", "-z", "--", *names])
             found += [Changed(None, name) for name in listed.split("\0")[:-1]]
-        return [c for c in found if (c.after or c.before or "").endswith(".py")]
+        return found
 
     def show(self, revision: str, name: str) -> bytes:
         """What a file held at a revision.

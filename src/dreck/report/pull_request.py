@@ -36,6 +36,7 @@ def markdown_of(found: Since) -> str:
         ("Added", list(found.added)),
         ("Removed", list(found.removed)),
         ("Tests that changed, not compared", list(found.tests)),
+        ("No Python, not compared", list(found.others)),
         ("Not readable", list(found.problems)),
     ):
         if names:

@@ -13,6 +13,7 @@ from .compare import compare
 from ..world.context import Context, context_of
 from ..world.declared import Declarations
 from ..world.classes import acting_attributes, plain_classes
+from ..world.inherited import has_of_its_own
 from ..world.foreign import with_foreign
 from ..world.splits import SplitClass, split_classes_of
 from ..world.dispatchers import dispatching_nodes
@@ -115,7 +116,9 @@ class Judge:
         if self.looks_around and self.runner is not None and not is_known and (open_ or lost):
             verdicts += self._around(before, after, set(wanted) - open_, subject)
         apart = {f"{owner.name}." for s in splits.values() for _, owner in s.kinds}
-        own = [n for n in (*found.added, *found.removed) if n.rpartition(".")[0] + "." not in apart]
+        public, private = vanished(before, after)
+        lonely = [n for n in (*found.added, *found.removed) if n not in public]
+        own = [n for n in lonely if n.rpartition(".")[0] + "." not in apart]
         verdicts += [
             v for n in own if (v := _lonely(n, before, after, strict=self.strict)) is not None
         ]
@@ -127,7 +130,6 @@ class Judge:
             for a, kinds in neutral_data_of(after.tree, before.tree).items()
             for c, _ in kinds
         ]
-        public, private = vanished(before, after)
         gone = list(dict.fromkeys([*found.removed, *private]))
         verdicts += _seen_by_itself(found.added, gone, before, after)
         told = {v.subject for v in verdicts}
@@ -567,6 +569,10 @@ def _lonely(name: str, before: Version, after: Version, *, strict: bool) -> Subj
     if owner and has.inherits(owner) and not of_enum:
         breaks = f"a base class of {owner} that has a {last} of its own"
         assumption = Assumption(AssumptionKind.NOT_OVERRIDDEN, name, breaks)
+        base = has_of_its_own(owner, last, lacks)
+        if base:
+            why = f"only one version has it, and the base class {base} has a {last} of its own"
+            return SubjectVerdict(name, Verdict.UNDECIDED, why)
         why = "a method that only one version has"
         if strict:
             return SubjectVerdict(name, Verdict.UNDECIDED, f"{why}; no assumption is allowed")
