@@ -168,6 +168,29 @@ def test_no_net(more: str, command: str, words: str, project: Path, dreck_in_pro
     assert (project / "canal" / "gate.py").read_text() == GATE
 
 
+def test_what_fails_by_itself_hides_nothing(project: Path, dreck_in_process) -> None:
+    """A test that fails with and without a step does not count, is told, and stands in nobody's way."""
+    count = project.parent / f"{project.name}-count"
+    path = project / "tests" / "test_gate.py"
+    later = f"""import pathlib
+
+
+def test_aged():
+    admit("Heron", "open")
+    count = pathlib.Path({str(count)!r})
+    is_first = not count.exists()
+    count.write_text("")
+    assert is_first
+"""
+    path.write_text(
+        TESTS.replace("import pytest\n", "import pytest\n", 1) + "\n\n" + later + READS_ITSELF
+    )
+    done = dreck_in_process("untangle", "canal/gate.py::admit", "--tests", "--write")
+    assert "red  tests/test_gate.py::test_text" in done.out, done.out + done.err
+    assert "not counted: tests/test_gate.py::test_aged fails now and then" in done.out
+    assert "else:" in (project / "canal" / "gate.py").read_text()
+
+
 def test_another_command_by_its_status(project: Path, dreck_in_process) -> None:
     """A command that is not pytest says by its exit status how it went."""
     check = project / "check.py"

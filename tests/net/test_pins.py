@@ -193,6 +193,26 @@ def test_recorded_calls_go_first(tmp_path: Path, dreck_in_process) -> None:
     assert shown.status == 1 and "Lock(name='Ellerbeck Top'" in shown.out
 
 
+def test_coroutines_stay_coroutines_while_they_are_recorded(tmp_path: Path) -> None:
+    """Any program, coroutines and things that are no text included; what comes of a call is told."""
+    (tmp_path / "gate.py").write_text(
+        "async def rise(level):\n    if level > 2:\n        raise ValueError(level)\n    return level + 1\n\n\n"
+        "def parts(gate):\n    return [gate]\n"
+    )
+    (tmp_path / "app.py").write_text(
+        "import asyncio, inspect\nfrom gate import rise, parts\nassert inspect.iscoroutinefunction(rise)\n"
+        "assert asyncio.run(rise(1)) == 2\nparts(1)\nparts(lambda: 1)\nasyncio.run(rise(3))\n"
+    )
+    found = dreck.recorded("gate.py", command="python app.py")
+    told = [(line["function"], line["outcome"]) for line in found.lines]
+    assert told == [
+        ("rise", "returns 2"),
+        ("rise", "raises ValueError"),
+        ("parts", "returns a list"),
+    ]
+    assert [line["of"] for line in found.lines] == [2, 2, 2]
+
+
 @pytest.mark.parametrize(
     ("arguments", "words", "status"),
     [

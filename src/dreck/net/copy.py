@@ -5,7 +5,7 @@ from __future__ import annotations
 import os
 import shutil
 import tempfile
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from pathlib import Path
 
 from ..errors import RunError
@@ -97,6 +97,15 @@ class ProjectCopy:
             if whole.is_relative_to(self.project) and "site-packages" not in whole.parts:
                 found.append(self.folder / whole.relative_to(self.project))
         return list(dict.fromkeys(str(f) for f in found if f.is_dir()))
+
+
+def files_of(project: Path) -> Iterator[Path]:
+    """All files that a copy of a project has, in a fixed order."""
+    for place, folders, files in os.walk(project):
+        left_out = _ignored(place, [*folders, *files])
+        folders[:] = sorted(f for f in folders if f not in left_out)
+        paths = (Path(place, f) for f in sorted(files) if f not in left_out)
+        yield from (p for p in paths if p.is_file())
 
 
 def _ignored(folder: str, names: list[str]) -> set[str]:

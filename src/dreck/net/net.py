@@ -35,12 +35,14 @@ class Checked:
         reds: those that fail and did not before.
         chosen: whether only those ran that reach what changed.
         idle: whether nothing that runs changed, so that there was nothing to test.
+        uncounted: tests that fail with the step and without it, which do not count.
     """
 
     count: int
     reds: tuple[Red, ...] = ()
     chosen: bool = True
     idle: bool = False
+    uncounted: tuple[str, ...] = ()
 
     @property
     def green(self) -> bool:
@@ -50,7 +52,8 @@ class Checked:
     def to_dict(self) -> dict[str, Any]:
         """As plain data."""
         reds = [{"test": r.test, "reason": r.reason} for r in self.reds]
-        return {"count": self.count, "chosen": self.chosen, "reds": reds}
+        plain = {"count": self.count, "chosen": self.chosen, "reds": reds}
+        return {**plain, "uncounted": list(self.uncounted)}
 
 
 class Net:
@@ -144,22 +147,21 @@ class Net:
             idle = self._is_idle(texts)
             self._held.update(texts)
             return Checked(0, idle=idle)
-        try:
-            ran = self._run({**self._held, **texts}, wanted)
-        except TooSlow as error:
-            return Checked(len(wanted or ()), (Red(str(self.command), str(error)),))
+        ran = self._run({**self._held, **texts}, wanted)
         reds = self._new_reds(ran)
         if not reds:
             self._held.update(texts)
-        count = len(ran.outcomes) if self.command.is_pytest else 1
-        return Checked(count, reds, wanted is not None)
+        return self._checked(ran, reds, chosen=wanted is not None)
 
     def check_all(self, texts: Mapping[Path, str]) -> Checked:
         """Run all tests with these texts."""
         self._held = {}
-        ran = self._run(texts, None, stop=False)
-        reds = self._new_reds(ran)
-        return Checked(len(ran.outcomes) if self.command.is_pytest else 1, reds, False)
+        ran = self._run(texts, None)
+        return self._checked(ran, self._new_reds(ran), chosen=False)
+
+    def _checked(self, ran: Ran, reds: tuple[Red, ...], *, chosen: bool) -> Checked:
+        count = len(ran.outcomes) if self.command.is_pytest else 1
+        return Checked(count, reds, chosen, uncounted=tuple(sorted(self.flaky)))
 
     def reds_with(self, versions: Sequence[tuple[Path, str, Sequence[str]]]) -> list[bool]:
         """Whether tests are red with each of some versions.
@@ -177,26 +179,32 @@ class Net:
 
     def fails(self, texts: Mapping[Path, str], tests: Sequence[str]) -> bool:
         """Whether some of these tests fail with these texts."""
-        return bool(self._run(texts, tests if self.command.is_pytest else None).reds)
+        return bool(self._run(texts, tests if self.command.is_pytest else None, stop=True).reds)
 
     def reaching(self, path: Path, function: str) -> list[str]:
         """The tests that run a function."""
         return [] if self.reach is None else self.reach.of(path, function)
 
     def _run(
-        self, texts: Mapping[Path, str], tests: Sequence[str] | None, *, stop: bool = True
+        self, texts: Mapping[Path, str], tests: Sequence[str] | None, *, stop: bool = False
     ) -> Ran:
+        """Run tests; ones that do not end are red."""
         self._copy.hold({p: self._encoded(p, t) for p, t in texts.items()})
-        return self._runner.run(tests, stop=stop)
+        try:
+            return self._runner.run(tests, stop=stop)
+        except TooSlow as error:
+            return Ran(0, (Red(str(self.command), str(error)),))
 
     def _new_reds(self, ran: Ran) -> tuple[Red, ...]:
         """The tests that fail now and do not fail without the step: what fails with it and without
         it fails by itself now and then.
         """
         reds = [r for r in ran.reds if r.test not in self.flaky]
-        if not reds or not self.command.is_pytest:
-            return tuple(reds)
-        before = self._run(self._held, [r.test for r in reds], stop=False)
+        if not all(r.test in ran.outcomes for r in reds) or not self.command.is_pytest:
+            return tuple(reds)  # not a test but the whole run
+        if not reds:
+            return ()
+        before = self._run(self._held, [r.test for r in reds])
         self.flaky |= {r.test for r in before.reds}
         return tuple(r for r in reds if r.test not in self.flaky)
 

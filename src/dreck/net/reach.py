@@ -15,10 +15,12 @@ import platformdirs
 
 from ..outline import functions_of
 from ..source.files import SourceFile, parse, replace_bytes
-from ..source.targets import python_files
+from .copy import files_of
 
 # Characters of a condition that are shown.
 _LONGEST = 60
+# Larger files are known by their size and time.
+_READ_BYTES = 1_000_000
 # Measurements of one project that are kept.
 _KEPT = 8
 
@@ -113,11 +115,17 @@ def _short(node: ast.AST) -> str:
 
 
 def key_of(project: Path, command: object, files: Iterable[Path]) -> str:
-    """What a measurement is called: it holds for these very contents of the project's files."""
+    """What a measurement is called: it holds for these very contents of the project's files, of
+    those with data too.
+    """
     made = hashlib.sha256(f"{project}\0{command}\0".encode())
-    for path in python_files(project):
-        made.update(str(path).encode())
-        made.update(path.read_bytes())
+    for path in files_of(project):
+        made.update(f"{path}\0".encode())
+        found = path.stat()
+        if found.st_size <= _READ_BYTES:
+            made.update(path.read_bytes())
+        else:
+            made.update(f"{found.st_size} {found.st_mtime_ns}\0".encode())
     for path in sorted(files):
         made.update(f"{path}\0".encode())
     return made.hexdigest()

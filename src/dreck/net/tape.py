@@ -13,6 +13,7 @@ from __future__ import annotations
 
 import atexit
 import base64
+import contextlib
 import functools
 import importlib.abc
 import importlib.machinery
@@ -100,7 +101,10 @@ class _Tape:
         except (TypeError, ValueError):
             return function
         kinds = {p.kind for p in signature.parameters.values()}
-        if inspect.Parameter.VAR_POSITIONAL in kinds or inspect.isgeneratorfunction(function):
+        kept_apart = (inspect.isgeneratorfunction, inspect.isasyncgenfunction)
+        if inspect.Parameter.VAR_POSITIONAL in kinds or any(
+            is_one(function) for is_one in kept_apart
+        ):
             return function
         turns = self.turns[key] = _Turns(self.wishes["most"], self.dice)
 
@@ -109,35 +113,55 @@ class _Tape:
             turns.count += 1
             if turns.count < turns.next or getattr(self.busy, "now", False):
                 return function(*args, **kwargs)
-            return self.kept(key, turns.place(), signature, function, args, kwargs)
+            call = self.taken(signature, args, kwargs)
+            with self.told(key, turns.place(), call) as said:
+                result = function(*args, **kwargs)
+                said(result)
+            return result
 
-        return tape
+        @functools.wraps(function)
+        async def awaited(*args: Any, **kwargs: Any) -> Any:
+            turns.count += 1
+            if turns.count < turns.next or getattr(self.busy, "now", False):
+                return await function(*args, **kwargs)
+            call = self.taken(signature, args, kwargs)
+            with self.told(key, turns.place(), call) as said:
+                result = await function(*args, **kwargs)
+                said(result)
+            return result
 
-    def kept(
-        self, key: Any, place: int, signature: Any, function: Any, args: Any, kwargs: Any
-    ) -> Any:
-        """Make a call, and keep it."""
+        return awaited if inspect.iscoroutinefunction(function) else tape
+
+    def taken(self, signature: Any, args: Any, kwargs: Any) -> str:
+        """The arguments of a call, pickled before it can change them; empty if they cannot be."""
         self.busy.now = True  # an object's own pickling is no call worth keeping
-        call: dict[str, Any] | None = None
         try:
             bound = signature.bind(*args, **kwargs)
             bound.apply_defaults()
             raw = pickle.dumps(tuple(bound.arguments.values()))
-            if len(raw) <= self.wishes["bytes"]:
-                call = {"call": base64.b64encode(raw).decode()}
-        except Exception:  # whatever pickling raises: this call is not kept
-            pass
+        except Exception:  # whatever pickling raises
+            return ""
         finally:
             self.busy.now = False
+        return base64.b64encode(raw).decode() if len(raw) <= self.wishes["bytes"] else ""
+
+    @contextlib.contextmanager
+    def told(self, key: Any, place: int, call: str) -> Any:
+        """Keep a call with what comes of it."""
+        outcome = "does not end"
+
+        def said(result: Any) -> None:
+            nonlocal outcome
+            outcome = f"returns {_short(result)}"
+
         try:
-            result = function(*args, **kwargs)
+            yield said
         except BaseException as error:
-            if call is not None:
-                self.put(key, place, {**call, "outcome": f"raises {type(error).__name__}"})
+            outcome = f"raises {type(error).__name__}"
             raise
-        if call is not None:
-            self.put(key, place, {**call, "outcome": f"returns {_short(result)}"})
-        return result
+        finally:
+            if call:
+                self.put(key, place, {"call": call, "outcome": outcome})
 
     def put(self, key: Any, place: int, call: dict[str, Any]) -> None:
         """Keep a call, in the place of another one where there are enough."""
@@ -205,10 +229,10 @@ def _spec_in(name: str, path: Any) -> Any:
 
 
 def _short(value: object) -> str:
-    try:
-        text = repr(value)
-    except Exception:
-        return f"a {type(value).__name__}"
+    """A result in words; an object is not asked, since that would run the program's own code."""
+    if value is not None and type(value) not in (bool, int, float, str, bytes):
+        return f"a {type(value).__qualname__}"
+    text = repr(value)
     return text if len(text) <= 200 else f"{text[:197]}..."
 
 

@@ -53,14 +53,16 @@ class StillDatetime(datetime.datetime):
 def unsteady(trees: Iterable[ast.Module]) -> set[str]:
     """What of it modules ask for: ``clock``, ``today`` or ``dice``."""
     found = set()
-    for node in (n for tree in trees for n in ast.walk(tree)):
-        word = getattr(node, "attr", None) or getattr(node, "id", None)
-        if word in (*_CLOCKS, *_COUNTS):
+    for tree in trees:
+        nodes = list(ast.walk(tree))
+        imported = {a.name for n in nodes if isinstance(n, ast.Import) for a in n.names}
+        imported |= {n.module or "" for n in nodes if isinstance(n, ast.ImportFrom)}
+        words = {getattr(n, "attr", None) or getattr(n, "id", None) for n in nodes}
+        if "time" in imported and words & {*_CLOCKS, *_COUNTS}:
             found.add("clock")
-        if word in ("now", "today", "utcnow"):
+        if "datetime" in imported and words & {"now", "today", "utcnow"}:
             found.add("today")
-        names = [a.name for a in node.names] if isinstance(node, ast.Import) else []
-        if "random" in names or (isinstance(node, ast.ImportFrom) and node.module == "random"):
+        if "random" in imported:
             found.add("dice")
     return found
 
