@@ -107,7 +107,7 @@ class Net:
         self._runner.seconds = _patience(seconds)
         self._refuse_red(ran)
         if self.command.is_pytest:
-            self.reach = Reach(len(ran.outcomes), seconds, ran.reached, ran.missed)
+            self.reach = Reach(len(ran.outcomes), seconds, ran.seconds, ran.reached, ran.missed)
             remember(self.project, key, self.reach)
         return self.reach
 
@@ -173,9 +173,11 @@ class Net:
             RunError: the tests cannot be run.
         """
         self._copy.hold({})
-        known = 0.0 if self.reach is None else self.reach.seconds
         self._runner.seconds = None  # each of the runs has its own time
-        return self._runner.reds_with(versions, _patience(known))
+        known = [self.reach.seconds_of(tests) if self.reach else 0.0 for _, _, tests in versions]
+        return self._runner.reds_with(
+            [(*v, _patience(k)) for v, k in zip(versions, known, strict=True)]
+        )
 
     def fails(self, texts: Mapping[Path, str], tests: Sequence[str]) -> bool:
         """Whether some of these tests fail with these texts."""

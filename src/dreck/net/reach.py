@@ -47,15 +47,22 @@ class Reach:
 
     Attributes:
         tests: how many there are.
-        seconds: how long all of them took, watched.
+        seconds: how long all of them took, watched, with all around them.
+        each: how long each took.
         by_function: for each file, by its resolved path, and each function the tests that run it.
         missed: for each file the branches that none takes, as pairs of lines.
     """
 
     tests: int
     seconds: float
+    each: Mapping[str, float]
     by_function: Mapping[str, Mapping[str, Sequence[str]]]
     missed: Mapping[str, Sequence[tuple[int, int]]]
+
+    def seconds_of(self, tests: Sequence[str]) -> float:
+        """How long a run of some tests takes, with all around them."""
+        around = max(0.0, self.seconds - sum(self.each.values()))
+        return around + sum(self.each.get(test, 0.0) for test in tests)
 
     def of(self, path: Path, function: str) -> list[str]:
         """The tests that run a function."""
@@ -136,7 +143,7 @@ def remembered(project: Path, key: str) -> Reach | None:
     try:
         told = json.loads((_folder(project) / f"{key}.json").read_text(encoding="utf-8"))
         missed = {n: [(a, b) for a, b in pairs] for n, pairs in told["missed"].items()}
-        return Reach(told["tests"], told["seconds"], told["by_function"], missed)
+        return Reach(told["tests"], told["seconds"], told["each"], told["by_function"], missed)
     except (OSError, ValueError, KeyError, TypeError):
         return None
 

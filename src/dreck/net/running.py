@@ -59,6 +59,7 @@ class Ran:
         outcomes: for each test ``passed``, ``failed``, ``error`` or ``skipped``.
         reached: for each file, by its resolved path in the project, and each function the tests
             that ran it, where that was asked for.
+        seconds: how long each test took.
         missed: for each such file the branches that no test took, as pairs of lines; a negative line
             is the end of what starts there.
     """
@@ -69,6 +70,7 @@ class Ran:
     outcomes: Mapping[str, str] = field(default_factory=dict)
     reached: Mapping[str, Mapping[str, Sequence[str]]] = field(default_factory=dict)
     missed: Mapping[str, Sequence[tuple[int, int]]] = field(default_factory=dict)
+    seconds: Mapping[str, float] = field(default_factory=dict)
 
 
 class Runner:
@@ -120,7 +122,6 @@ class Runner:
         stop: bool,
         files: Sequence[Path] = (),
         versions: Sequence[Mapping[str, Any]] | None = None,
-        seconds: float = 0,
         only: Path | None = None,
     ) -> dict[str, Any]:
         """What the plugin says of a run of pytest."""
@@ -134,7 +135,6 @@ class Runner:
                 "stop": stop,
                 "only": None if only is None else str(only),
                 "versions": versions,
-                "seconds": seconds,
                 "coverage": self._coverage(scratch, files) if files else None,
             }
             words = [*self.command.words, "-p", _PLUGIN, "-p", "no:cacheprovider"]
@@ -148,23 +148,21 @@ class Runner:
             answer: dict[str, Any] = json.loads(out.read_text(encoding="utf-8"))
         return answer
 
-    def reds_with(
-        self, versions: Sequence[tuple[Path, str, Sequence[str]]], seconds: float
-    ) -> list[bool]:
+    def reds_with(self, versions: Sequence[tuple[Path, str, Sequence[str], float]]) -> list[bool]:
         """Whether tests are red with each of some versions of a file.
 
         Args:
-            versions: a file of the project, what it holds in one run, and the tests that run.
-            seconds: after which a run that does not end counts as red.
+            versions: a file of the project, what it holds in one run, the tests that run, and
+                the seconds after which it counts as red if it does not end.
 
         Raises:
             RunError: they cannot be run.
         """
         asked = [
-            {"path": str(self.copy.place(path)), "text": text, "tests": list(tests)}
-            for path, text, tests in versions
+            {"path": str(self.copy.place(p)), "text": text, "tests": list(tests), "seconds": s}
+            for p, text, tests, s in versions
         ]
-        answer = self._answer(None, stop=True, versions=asked, seconds=seconds)
+        answer = self._answer(None, stop=True, versions=asked)
         return [bool(red) for red in answer["reds"]]
 
     def reds_in(
@@ -182,10 +180,16 @@ class Runner:
             RunError: they cannot be run.
         """
         asked = [
-            {"path": str(self.copy.place(path)), "text": text, "tests": None, "seed": seed}
-            for path, text, seed in runs
+            {
+                "path": str(self.copy.place(p)),
+                "text": t,
+                "tests": None,
+                "seed": s,
+                "seconds": seconds,
+            }
+            for p, t, s in runs
         ]
-        answer = self._answer(None, stop=True, versions=asked, seconds=seconds, only=only)
+        answer = self._answer(None, stop=True, versions=asked, only=only)
         return [bool(red) for red in answer["reds"]]
 
     def _coverage(self, scratch: str, files: Sequence[Path]) -> dict[str, Any]:
@@ -250,4 +254,4 @@ def _ran(answer: Mapping[str, Any], names: Mapping[str, str]) -> Ran:
         if n in names
     }
     passed, skipped = kinds.count("passed"), kinds.count("skipped")
-    return Ran(passed, tuple(reds), skipped, outcomes, reached, missed)
+    return Ran(passed, tuple(reds), skipped, outcomes, reached, missed, answer["seconds"])

@@ -22,10 +22,10 @@ from typing import Any
 #   original   the project's folder: modules imported from there are told
 #   only       null, or a file whose tests are the only ones that run
 #   stop       end after the first failure
-#   versions   null, or for each run another {"path", "text", "tests", "seed"}: a file, what it
-#              holds then, what is run, and a seed if in an order drawn at random; each in a process
-#              forked for it. Only which were red is told
-#   seconds    after which one of these runs is taken to be red
+#   versions   null, or for each run another {"path", "text", "tests", "seed", "seconds"}: a file,
+#              what it holds then, what is run, a seed if in an order drawn at random, and seconds
+#              after which it is taken to be red; each in a process forked for it. Only which were
+#              red is told
 #   coverage   null, or {"data": file, "at": folder with the package coverage, "files": for each
 #              file the functions in it, as [name, first line, last line]}
 WISHES = "DRECK_WATCH"
@@ -38,6 +38,7 @@ class _Watcher:
         self.wishes = wishes
         self.outcomes: dict[str, str] = {}
         self.texts: dict[str, str] = {}
+        self.seconds: dict[str, float] = {}
         self.cover: Any = None
         asked = wishes["coverage"]
         if asked:
@@ -81,6 +82,7 @@ class _Watcher:
     def pytest_runtest_logreport(self, report: Any) -> None:
         """One phase of a test ended."""
         known = self.outcomes.get(report.nodeid)
+        self.seconds[report.nodeid] = self.seconds.get(report.nodeid, 0.0) + report.duration
         if report.failed:
             self.outcomes[report.nodeid] = "failed" if report.when == "call" else "error"
             self.texts.setdefault(report.nodeid, str(report.longrepr)[-_MOST_TEXT:])
@@ -98,6 +100,7 @@ class _Watcher:
     def pytest_sessionfinish(self, session: Any, exitstatus: Any) -> None:
         """Write what was seen."""
         answer: dict[str, Any] = {"outcomes": self.outcomes, "texts": self.texts}
+        answer["seconds"] = self.seconds
         answer["strays"] = self._strays()
         if self.cover is not None:
             self.cover.stop()
@@ -198,7 +201,7 @@ def _in_forks(config: Any) -> int | None:
                 _end_with_parent()
                 return None
             children.append((child, f'{_wishes["out"]}.{number}'))
-        end = time.monotonic() + _wishes["seconds"]
+        end = time.monotonic() + max(version["seconds"] for _, version in group)
         reds += [_is_red(child, out, end) for child, out in children]
         with open(path, "wb") as stream:
             stream.write(kept)
