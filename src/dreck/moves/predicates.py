@@ -8,13 +8,13 @@ from dataclasses import dataclass
 
 import libcst as cst
 
-from ..logic.bindings import assigned_in, free_names, parameters
+from ..logic.bindings import assigned_in, free_names
 from ..logic.conditions import text_of
 from ..logic.knowledge import Knowledge
 from ..logic.negate import Negation
 from ..outline import Function, FunctionNode
-from ..source.edits import Edit
 from .alike import visible_locals
+from .home import Home, wrapped_head
 from .module_view import ModuleView
 from .writing import condition_lines, returning
 
@@ -44,25 +44,18 @@ class Predicate:
     instance: str | None
 
     @property
+    def home(self) -> Home:
+        """Where it goes."""
+        return Home(self.view, self.function, self.instance)
+
+    @property
     def owner(self) -> ast.ClassDef | None:
         """The class that gets a method; None for a function of the module."""
-        return self.view.owners.get(id(self.function.node)) if self.instance else None
-
-    def private(self, name: str) -> str:
-        """The name, marked as private where the file marks what only it uses."""
-        if self.owner is not None:
-            methods = [
-                s.name
-                for s in self.owner.body
-                if isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef)
-            ]
-            hides = any(m.startswith("_") and not m.endswith("__") for m in methods)
-            return f"_{name}" if hides or not _has_plain_predicate(methods) else name
-        return f"_{name}" if self.view.has_private_functions else name
+        return self.home.owner
 
     def call(self, name: str) -> str:
         """The text that asks the predicate where the condition stood."""
-        called = f"{self.instance}.{name}" if self.instance else name
+        called = self.home.called(name)
         return called if self.is_property(name) else f"{called}({', '.join(self.parameters)})"
 
     def is_property(self, name: str) -> bool:
@@ -82,33 +75,18 @@ class Predicate:
             for s in shown
         )
 
-    def taken(self) -> frozenset[str]:
-        """Names that mean something else where the predicate would stand, or where it is asked."""
-        if self.owner is not None:
-            return self.view.words
-        return (
-            self.view.top_names
-            | visible_locals(self.function)
-            | frozenset(dir(__builtins__))
-            | self.view.words
-        )
-
     def definition(
         self, name: str, *, positive: bool, strict: bool = False, constants: tuple[str, ...] = ()
     ) -> list[str]:
         """The lines of the new function, without indentation of their own."""
-        signature = [
-            *([self.instance] if self.instance else []),
-            *(self.annotated(p) for p in self.parameters),
-            *constants,
-        ]
+        signature = [*self.home.signature(self.parameters), *constants]
         result = " -> bool" if self._is_annotated and yields_bool(self.condition) else ""
         head = f"def {name}({', '.join(signature)}){result}:"
         lines = self.lines if positive else self._opposite(strict)
         decorator = ["@property"] if self.is_property(name) else []
         return [
             *decorator,
-            *_wrapped_head(head, self.view),
+            *wrapped_head(head, self.view),
             *returning(self.view, lines, self.view.indent),
         ]
 
@@ -116,80 +94,14 @@ class Predicate:
     def _is_annotated(self) -> bool:
         return self.function.node.returns is not None
 
-    def annotated(self, parameter: str) -> str:
-        """A parameter with the annotation that it has in the caller, where that still holds."""
-        if self.function.around or parameter in assigned_in(self.function.node):
-            return parameter
-        given = next((a for a in parameters(self.function.node) if a.arg == parameter), None)
-        if (
-            given is None
-            or given.annotation is None
-            or given in (self.function.node.args.vararg, self.function.node.args.kwarg)
-        ):
-            return parameter
-        return f"{parameter}: {ast.unparse(given.annotation)}"
-
     def _opposite(self, strict: bool) -> list[str]:
         """The text of the opposite of the condition."""
-        hints = {p: self.annotated(p).partition(": ")[2] for p in self.parameters}
+        hints = {p: self.home.annotated(p).partition(": ")[2] for p in self.parameters}
         ordered = frozenset(
             p for p, hint in hints.items() if hint in ("int", "str", "bool", "bytes")
         )
         knowledge = Knowledge(ordered, frozenset(p for p in ordered if hints[p] == "bool"))
         return _opposite_lines(self.lines, Negation(knowledge, strict))
-
-    def insertion(self, definition: list[str], *, above: bool = False) -> Edit:
-        """The edit that puts the definition below its caller, after helpers that stand there
-        already.
-        """
-        body, at = self._neighbours()
-        blank = 1 if self.owner is not None else 2
-        indent = self.view.indentation(body[at].lineno) if self.owner is not None else ""
-        text = self.view.newline.join(indent + line if line else line for line in definition)
-        gap = self.view.newline * (blank + 1)
-        if above:
-            start = self.view.start_of(body[at])
-            return Edit(start, start, f"{text}{gap}")
-        while at + 1 < len(body) and self._is_helper(body[at + 1], body[at]):
-            at += 1
-        end = self.view.end_of(body[at])
-        ends_line = self.view.text[:end].endswith(("\n", "\r"))
-        return Edit(
-            end,
-            end,
-            f"{'' if ends_line else self.view.newline}{self.view.newline * blank}{text}{self.view.newline}",
-        )
-
-    def _neighbours(self) -> tuple[list[ast.stmt], int]:
-        """The block that gets the definition, and where its caller stands in it."""
-        if self.owner is not None:
-            return self.owner.body, self.owner.body.index(self.function.node)
-        top = self.view.top_statement(self.function.node)
-        return self.view.tree.body, self.view.tree.body.index(top)
-
-    def _is_helper(self, statement: ast.stmt, before: ast.stmt) -> bool:
-        """Whether a definition serves the caller, or what stands between it and the caller."""
-        if not isinstance(statement, ast.FunctionDef) or not isinstance(
-            before, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef
-        ):
-            return False
-        body, at = self._neighbours()
-        callers = body[at : body.index(statement)]
-        kind = "id" if self.owner is None else "attr"
-        return any(getattr(n, kind, None) == statement.name for c in callers for n in ast.walk(c))
-
-
-def _has_plain_predicate(methods: list[str]) -> bool:
-    return any(m.split("_")[0] in ("is", "has", "can", "should") for m in methods)
-
-
-def _wrapped_head(head: str, view: ModuleView) -> list[str]:
-    """The first line of a definition, or one parameter on each where that would be too long."""
-    if len(head) <= view.width:
-        return [head]
-    name, _, rest = head.partition("(")
-    inside, _, tail = rest.rpartition(")")
-    return [f"{name}(", f"{view.indent}{inside}", f"){tail}"]
 
 
 def predicate_of(view: ModuleView, function: Function, condition: ast.expr) -> Predicate | str:

@@ -67,10 +67,12 @@ def _site(
     name = "_".join(("is", *subject_words(subject), "within"))
     proposed = Proposal(name, f"{subject.id} is asked for {len(places)} ranges", Rank.MEANING)
     wish = wishes.wanted(decision.line, [name])
-    if wish is None and (made.private(name) in made.taken() or not subject_words(subject)):
+    if wish is None and (
+        made.home.private(name) in made.home.taken() or not subject_words(subject)
+    ):
         return None
     found = (proposed,) if wish is None else (Proposal(wish, "asked for", Rank.ASKED), proposed)
-    final = wish or made.private(name)
+    final = wish or made.home.private(name)
     compare = decision.condition
     assert isinstance(compare, ast.Compare)
     signs = ["<" if isinstance(op, ast.Lt) else "<=" for op in compare.ops]
@@ -80,7 +82,7 @@ def _site(
         for o in places
     ]
     edits.append(
-        general.insertion(general.definition(final, positive=True, constants=(_LOW, _HIGH)))
+        general.home.insertion(general.definition(final, positive=True, constants=(_LOW, _HIGH)))
     )
     touched = tuple(dict.fromkeys([made.function.name, *(o.function.name for o in places)]))
     lines = ", ".join(str(o.decision.line) for o in places)

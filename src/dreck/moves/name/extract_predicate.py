@@ -240,8 +240,8 @@ class ExtractPredicate(ModuleMove):
                 continue
             found = [
                 p
-                for p in self._proposals(view, decision, made.taken(), wishes)
-                if made.private(p.name) not in made.taken()
+                for p in self._proposals(view, decision, made.home.taken(), wishes)
+                if made.home.private(p.name) not in made.home.taken()
             ]
             if _is_wanted(decision, found[:1], wishes) and len(made.parameters) <= _MOST_PARAMETERS:
                 yield from _sites(made, decision, found, wishes)
@@ -422,7 +422,7 @@ def _site(
     strict: bool,
 ) -> ModuleSite:
     view, best = made.view, found[0]
-    name = best.name if best.rank is Rank.ASKED else made.private(best.name)
+    name = best.name if best.rank is Rank.ASKED else made.home.private(best.name)
     asked = made.call(name)
     edits: list[Edit] = [
         replacing(
@@ -443,11 +443,11 @@ def _site(
             )
         )
     edits.append(
-        made.insertion(made.definition(name, positive=best.positive, strict=strict), above=above)
+        made.home.insertion(
+            made.definition(name, positive=best.positive, strict=strict), above=above
+        )
     )
-    qualified = (
-        f"{made.function.name.rpartition('.')[0]}.{name}" if made.owner is not None else name
-    )
+    qualified = made.home.qualified(name)
     touched = tuple(dict.fromkeys([made.function.name, *(o.function.name for o in others)]))
     also = ", ".join(f"line {o.decision.line}" for o in others)
     why = f"`{name}` says what the condition means: {best.reason}." + (

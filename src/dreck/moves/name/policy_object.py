@@ -160,7 +160,10 @@ def _sites(made: Predicate, decision: Decision, wishes: Wishes) -> Iterator[Modu
         return
     asked = f"{owner}({', '.join(made.parameters)}).{question}()"
     lines = _class(made, owner, question, wishes)
-    edits = [replacing(view, decision.condition, decision.statement, asked), made.insertion(lines)]
+    edits = [
+        replacing(view, decision.condition, decision.statement, asked),
+        made.home.insertion(lines),
+    ]
     added = tuple(
         f"{owner}.{line.strip()[4:].partition('(')[0]}"
         for line in lines
@@ -218,7 +221,7 @@ def _class(made: Predicate, owner: str, question: str, wishes: Wishes) -> list[s
             ]
         )
     word = " and " if isinstance(condition.op, ast.And) else " or "
-    head = f"{one}def __init__(self, {', '.join(made.annotated(p) for p in made.parameters)}):"
+    head = f"{one}def __init__(self, {', '.join(made.home.annotated(p) for p in made.parameters)}):"
     lines = [f"class {owner}:", head, *(f"{one * 2}self.{p} = {p}" for p in made.parameters)]
     lines += ["", f"{one}def {question}(self):", *returning(view, [word.join(parts)], one * 2)]
     for method in methods:
