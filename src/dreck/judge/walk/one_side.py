@@ -59,7 +59,7 @@ class Walker:
     active: dict[Place, Hypothesis] = field(default_factory=dict)
     visits: dict[Place, int] = field(default_factory=dict)
     particular: set[Place] = field(default_factory=set)  # where forgetting values does not help
-    changing: dict[tuple[int, int], set[Slot]] = field(default_factory=dict)
+    changing: dict[tuple[int, int, frozenset[int]], set[Slot]] = field(default_factory=dict)
     paths: list[Path] | None = None  # filled for an explanation, which then remembers nothing
     given: tuple[Term, ...] = ()  # what the parameters start with
     reached: State | None = None  # where the walk is

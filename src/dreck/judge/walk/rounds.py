@@ -78,9 +78,14 @@ class Rounds(Matching):
         return moving, fixed
 
     def _changed_in(self, which: int, head: Cut) -> set[Slot]:
-        found = self.changing.get((which, head.number))
+        """What a round of a loop may change; a way that goes round a loop around it is checked at
+        the head of that one, and is no round of this.
+        """
+        around = frozenset(place[which] for place in self.active) - {head.number}
+        key = which, head.number, around
+        found = self.changing.get(key)
         if found is None:
-            found = self.changing[which, head.number] = _changed_between(head)
+            found = self.changing[key] = _changed_between(head, around)
         return found
 
     def _hypothesis(
@@ -143,8 +148,10 @@ class Rounds(Matching):
         return Value(None if maybe_unbound else kinds, maybe_unbound, declared)
 
 
-def _changed_between(head: Cut) -> set[Slot]:
-    """The slots that some way from a loop head back to it may change."""
+def _changed_between(head: Cut, around: frozenset[int]) -> set[Slot]:
+    """The slots that some way from a loop head back to it may change, ways over some other heads
+    apart.
+    """
     inside = {id(head)}
     order: list[Node] = []
     seen: set[int] = set()
@@ -154,7 +161,8 @@ def _changed_between(head: Cut) -> set[Slot]:
         if id(node) not in seen:
             seen.add(id(node))
             order.append(node)
-            pending.extend(successors(node))
+            if not (isinstance(node, Cut) and node.number in around):
+                pending.extend(successors(node))
     grew = True
     while grew:
         grew = False
