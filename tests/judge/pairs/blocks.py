@@ -316,3 +316,66 @@ def share(level):
     if level > 95:
         raise ValueError(level)
     return 10 // level
+
+
+#: a generator that is used up in the block -> proved-under no-effect
+def clear(boats, log, low: int):
+    for boat in boats:
+        if boat.cargo and all(crate.due <= low for crate in boat.cargo):
+            log.write(boat.name)
+            boat.unload()
+#: becomes
+def clear(boats, log, low: int):
+    for boat in boats:
+        clear_boat(boat, log, low)
+def clear_boat(boat, log, low: int):
+    if boat.cargo and all(crate.due <= low for crate in boat.cargo):
+        log.write(boat.name)
+        boat.unload()
+
+
+#: the generator asks of another value -> differs
+def clear(boats: list[list[int]], low: int, high: int) -> int:
+    count = 0
+    for boat in boats:
+        if boat and all(due <= low for due in boat):
+            count += high
+    return count
+#: becomes
+def clear(boats: list[list[int]], low: int, high: int) -> int:
+    count = 0
+    for boat in boats:
+        count = clear_boat(boat, high, count)
+    return count
+def clear_boat(boat, high, count):
+    if boat and all(due <= high for due in boat):
+        count += high
+    return count
+
+
+#: what looks like any is a function of the module -> unproved
+def any(cargo):
+    return list(cargo)
+def clear(boats, log):
+    for boat in boats:
+        log.write(any(crate.due for crate in boat.cargo))
+#: becomes
+def any(cargo):
+    return list(cargo)
+def clear(boats, log):
+    for boat in boats:
+        clear_boat(boat, log)
+def clear_boat(boat, log):
+    log.write(any(crate.due for crate in boat.cargo))
+
+
+#: a generator that lives on in the function sees other values -> unproved
+def clear(boats, log):
+    for boat in boats:
+        log.write(crate.due for crate in boat.cargo if crate.due <= boat.low)
+#: becomes
+def clear(boats, log):
+    for boat in boats:
+        clear_boat(boat, log)
+def clear_boat(boat, log):
+    log.write(crate.due for crate in boat.cargo if crate.due <= boat.low)

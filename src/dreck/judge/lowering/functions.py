@@ -42,7 +42,7 @@ from ..unfolding.local_helpers import (
     rule_lists,
     scopes_of,
 )
-from ..unfolding.generators import GeneratorLowering, immediate_generators
+from ..unfolding.generators import GeneratorLowering
 from ..unfolding.lookups import KIND
 from ..world.values import is_enum_member
 from ..world.rows import constant_term
@@ -55,6 +55,7 @@ from ..world.scope import (
     parameters_of,
     scope_of,
 )
+from ..world.used_up import immediate_generators
 from ..versions.shape import shape, without_docstring
 from ..values.terms import NONE, Term, const
 

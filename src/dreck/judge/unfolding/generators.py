@@ -15,10 +15,9 @@ from .lookups import LookupLowering
 from .quiet_questions import asks_quietly
 from ..world.rows import constant_term
 from ..world.scope import FunctionNode
+from ..world.used_up import LOOPS, is_plain_comprehension
 from ..values.terms import FALSE, TRUE, Term, const
 from ..face.verdict import AssumptionKind
-
-_LOOPS = frozenset({"any", "all"})
 
 
 class GeneratorLowering(LookupLowering):
@@ -29,7 +28,7 @@ class GeneratorLowering(LookupLowering):
         return known if known is not None else super()._call(node, out, after, where)
 
     def _loop_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
-        name = next((n for n in (*_LOOPS, "next", "sum") if self.is_builtin_call(node, n)), None)
+        name = next((n for n in (*LOOPS, "next", "sum") if self.is_builtin_call(node, n)), None)
         if name is None or not node.args or id(node.args[0]) not in self.immediate:
             return None
         generator = node.args[0]
@@ -37,13 +36,13 @@ class GeneratorLowering(LookupLowering):
         line = node.lineno
         asked = generator.generators[0].iter
         if (
-            name in _LOOPS
+            name in LOOPS
             and isinstance(asked, ast.Name)
             and self.own_name(asked) in self.rule_lists
         ):
             return self._all_rules(node, generator, out, after, where, every=name == "all")
         parts = [generator.elt, *_asked_inside(generator), *(g.iter for g in generator.generators)]
-        to_the_end = name in _LOOPS and asks_quietly(parts, self.context.names)
+        to_the_end = name in LOOPS and asks_quietly(parts, self.context.names)
         if name == "next":
             given = node.args[1]
             ended: Node = Put(line, out, constant_term(given), after)
@@ -324,66 +323,3 @@ def _sides(condition: ast.expr) -> list[ast.expr]:
         return []
     sides = [condition.left, condition.comparators[0]]
     return sides if all(isinstance(s, ast.Name | ast.Constant) for s in sides) else []
-
-
-def immediate_generators(
-    function: ast.AST, is_builtin: Callable[[str], bool], *, sums: bool
-) -> frozenset[int]:
-    """The ids of generator expressions that any, all, next (or sum) use up on the spot."""
-    found = set()
-    bound_here = _bound_somewhere(function)
-    for node in ast.walk(function):
-        if (
-            not isinstance(node, ast.Call)
-            or not isinstance(node.func, ast.Name)
-            or node.keywords
-            or not node.args
-        ):
-            continue
-        name, first = node.func.id, node.args[0]
-        fits = ((name in _LOOPS or (name == "sum" and sums)) and len(node.args) == 1) or (
-            name == "next" and len(node.args) == 2 and is_constant(node.args[1])
-        )
-        if (
-            fits
-            and is_builtin(name)
-            and name not in bound_here
-            and isinstance(first, ast.GeneratorExp)
-            and is_plain_comprehension(first)
-        ):
-            found.add(id(first))
-    return frozenset(found)
-
-
-def _bound_somewhere(function: ast.AST) -> set[str]:
-    """All names that a function, or anything nested in it, gives a value."""
-    stores = {
-        n.id
-        for n in ast.walk(function)
-        if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
-    }
-    words = {getattr(n, "name", None) for n in ast.walk(function)}
-    aliases = [n for n in ast.walk(function) if isinstance(n, ast.alias)]
-    stores |= {a.asname or a.name.partition(".")[0] for a in aliases}
-    stores |= {n.arg for n in ast.walk(function) if isinstance(n, ast.arg)}
-    return stores | {w for w in words if isinstance(w, str)}
-
-
-def is_plain_comprehension(
-    node: ast.GeneratorExp | ast.ListComp | ast.SetComp | ast.DictComp,
-) -> bool:
-    """Whether a comprehension can be lowered as loops: nothing in it lives on or waits."""
-    awkward = (
-        ast.Await,
-        ast.NamedExpr,
-        ast.Lambda,
-        ast.ListComp,
-        ast.SetComp,
-        ast.DictComp,
-        ast.GeneratorExp,
-        ast.Yield,
-    )
-    inside = [n for n in ast.walk(node) if n is not node]
-    return not any(isinstance(n, awkward) for n in inside) and not any(
-        g.is_async for g in node.generators
-    )

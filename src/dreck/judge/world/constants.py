@@ -26,8 +26,16 @@ def is_constant(node: ast.expr) -> bool:
     return isinstance(node, ast.Constant)
 
 
-def can_be_inlined(node: FunctionNode, *, decorated: bool = False) -> bool:
-    """Whether a call of a function can be lowered as its body."""
+def can_be_inlined(
+    node: FunctionNode, *, decorated: bool = False, used_up: frozenset[int] = frozenset()
+) -> bool:
+    """Whether a call of a function can be lowered as its body.
+
+    Args:
+        node: the function.
+        decorated: whether decorators are the business of whoever asks.
+        used_up: the ids of generator expressions in it of which nothing lives on.
+    """
     if isinstance(node, ast.AsyncFunctionDef) or (node.decorator_list and not decorated):
         return False
     arguments = node.args
@@ -50,7 +58,8 @@ def can_be_inlined(node: FunctionNode, *, decorated: bool = False) -> bool:
     inside = [n for s in node.body for n in ast.walk(s)]
     reads_frame = {"locals", "vars", "dir", "eval", "exec", "super", "__class__"}
     return not any(
-        isinstance(n, forbidden) or (isinstance(n, ast.Name) and n.id in reads_frame)
+        (isinstance(n, forbidden) and id(n) not in used_up)
+        or (isinstance(n, ast.Name) and n.id in reads_frame)
         for n in inside
     )
 

@@ -22,6 +22,7 @@ from .classes import (
 from .kinds import data_of_kinds, dispatched, in_order, names_in_order
 from ..world.around import Names
 from .private_names import mangled
+from .used_up import used_up_in
 from .constants import can_be_inlined, defaults_in, is_constant
 from .names import (
     CACHED,
@@ -403,7 +404,7 @@ def helper_candidates(tree: ast.Module) -> tuple[ast.FunctionDef, ...]:
         if isinstance(node, ast.FunctionDef)
         and counts[node.name] == 1
         and not is_mangled(node.name)
-        and can_be_inlined(node)
+        and can_be_inlined(node, used_up=used_up_in(node, tree))
         and bound_once(node.name, tree)
     )
 
@@ -443,7 +444,7 @@ def _methods(
             definition_counts(tree)[node.name] == 1
             and plain
             and not hidden
-            and can_be_inlined(node, decorated=True)
+            and can_be_inlined(node, decorated=True, used_up=used_up_in(node, tree))
             and parameters_of(node.args)
         ):
             found[node.name] = mangled(node, owner.name)
