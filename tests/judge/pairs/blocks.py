@@ -318,7 +318,7 @@ def share(level):
     return 10 // level
 
 
-#: a generator that is used up in the block -> proved-under no-effect
+#: a generator that is used up in the block -> proved
 def clear(boats, log, low: int):
     for boat in boats:
         if boat.cargo and all(crate.due <= low for crate in boat.cargo):

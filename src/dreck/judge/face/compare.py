@@ -98,8 +98,24 @@ def compare_with(
     strict: bool = False,
 ) -> tuple[Proved | Unproved, tuple[Context, Context]]:
     """The same, with the contexts that the proof used: where the plain way fails, others may
-    succeed.
+    succeed. What can be proved without any assumption rests on none.
     """
+    found, used = _compared(before, after, names, contexts, strict=strict)
+    if isinstance(found, Proved) and found.assumptions:
+        sure = _attempt(before, after, names, contexts, True)
+        if isinstance(sure, Proved):
+            return sure, contexts
+    return found, used
+
+
+def _compared(
+    before: FunctionNode,
+    after: FunctionNode,
+    names: Names,
+    contexts: tuple[Context, Context],
+    *,
+    strict: bool,
+) -> tuple[Proved | Unproved, tuple[Context, Context]]:
     found = _attempt(before, after, names, contexts, strict)
     if isinstance(found, Proved):
         return found, contexts
