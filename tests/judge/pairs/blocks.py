@@ -379,3 +379,85 @@ def clear(boats, log):
         clear_boat(boat, log)
 def clear_boat(boat, log):
     log.write(crate.due for crate in boat.cargo if crate.due <= boat.low)
+
+
+#: a text put together is never None -> proved
+def refuse(boats, log):
+    if not boats:
+        return "nobody"
+    if log.shut:
+        return f"{len(boats)} wait"
+    log.write(boats)
+    return "open"
+#: becomes
+def refuse(boats, log):
+    answer = why_not(boats, log)
+    if answer is not None:
+        return answer
+    log.write(boats)
+    return "open"
+def why_not(boats, log):
+    if not boats:
+        return "nobody"
+    if log.shut:
+        return f"{len(boats)} wait"
+    return None
+
+
+#: an empty answer is an answer -> differs
+def refuse(boats: list[int], name: str) -> str:
+    if not boats:
+        return f"{name}{name}"
+    if len(boats) > 2:
+        return f"{len(boats)} wait"
+    return "open"
+#: becomes
+def refuse(boats: list[int], name: str) -> str:
+    answer = why_not(boats, name)
+    if answer:
+        return answer
+    return "open"
+def why_not(boats, name):
+    if not boats:
+        return f"{name}{name}"
+    if len(boats) > 2:
+        return f"{len(boats)} wait"
+    return None
+
+
+#: a name of the block that may be read too early -> proved
+def tell(low, high, log):
+    if low:
+        depth = low
+    elif high:
+        depth = high
+    log.write(depth)
+    log.write("done")
+#: becomes
+def tell(low, high, log):
+    tell_depth(low, high, log)
+    log.write("done")
+def tell_depth(low, high, log):
+    if low:
+        depth = low
+    elif high:
+        depth = high
+    log.write(depth)
+
+
+#: the error tells of another name -> differs
+def tell(low: int, high: int) -> int:
+    if low:
+        depth = low
+    elif high:
+        depth = high
+    return depth
+#: becomes
+def tell(low: int, high: int) -> int:
+    return depth_of(low, high)
+def depth_of(low, high):
+    if low:
+        found = low
+    elif high:
+        found = high
+    return found

@@ -156,6 +156,9 @@ def result_kinds(node: Do, callee: str | None, names: Names) -> list[Kinds | Non
         found[0] = BOOL
     elif node.kind == "call" and callee is not None and names.is_builtin(callee):
         found[0] = _YIELDS.get(callee)
+    elif node.kind == "join" and len(node.operands) > 1:
+        # One part alone is handed on as it is, and may be of a class derived from str.
+        found[0] = frozenset({"str"})
     return found
 
 

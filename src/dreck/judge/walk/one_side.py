@@ -133,7 +133,9 @@ class Walker:
             used |= decided[1]
             term = term if decided[0] else UNBOUND
         if term == UNBOUND:
-            return thrown(side, node.landing, ("c", node.error, node.name))
+            # The error names the variable, and not the helper whose it is.
+            name = node.name.rpartition(":")[2]
+            return thrown(side, node.landing, ("c", node.error, name))
         side.env[node.out] = term
         return node.next
 

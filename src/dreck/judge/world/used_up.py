@@ -80,6 +80,8 @@ def used_up_in(helper: ast.AST, tree: ast.Module) -> frozenset[int]:
     """The ids of the generator expressions of a helper that any, all or next use up on the spot,
     in a module that never gives these names another meaning.
     """
+    if not any(isinstance(n, ast.GeneratorExp) for n in ast.walk(helper)):
+        return frozenset()
     bound = _bound_anywhere(tree)
     return immediate_generators(
         helper, lambda name: hasattr(builtins, name) and name not in bound, sums=False
