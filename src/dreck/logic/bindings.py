@@ -26,7 +26,7 @@ def bound_in(function: FunctionNode) -> frozenset[str]:
     for node in _inside(function.body):
         if isinstance(node, ast.Global | ast.Nonlocal):
             elsewhere |= set(node.names)
-        bound |= set(_bound_by(node))
+        bound |= set(bound_by(node))
     return frozenset(bound - elsewhere)
 
 
@@ -34,7 +34,7 @@ def assigned_in(function: FunctionNode) -> frozenset[str]:
     """The names to which the statements of a function give a value; parameters only if they get
     another one.
     """
-    return frozenset(name for node in _inside(function.body) for name in _bound_by(node))
+    return frozenset(name for node in _inside(function.body) for name in bound_by(node))
 
 
 def _inside(body: list[ast.stmt]) -> Iterator[ast.AST]:
@@ -52,7 +52,8 @@ def _inside(body: list[ast.stmt]) -> Iterator[ast.AST]:
             pending.extend(ast.iter_child_nodes(node))
 
 
-def _bound_by(node: ast.AST) -> Iterator[str]:
+def bound_by(node: ast.AST) -> Iterator[str]:
+    """The names to which a node itself gives a value."""
     if isinstance(node, ast.Name) and not isinstance(node.ctx, ast.Load):
         yield node.id
     elif isinstance(node, ast.NamedExpr):

@@ -70,6 +70,7 @@ MODULES = (
     "name.name_value",
     "name.name_condition",
     "name.extract_predicate",
+    "structure.extract_function",
     "name.policy_object",
     "name.rule_list",
     "dispatch.rule_rows",
@@ -238,6 +239,9 @@ class ModuleSite:
         added: qualified names of functions that are new.
         names: the names that could be given, the one taken first.
         others: new texts of other files.
+        until: the last line that it is about, where it is about several; what starts at the same
+            line and ends elsewhere is another place.
+        said: comments that are gone because the new name says the same.
     """
 
     line: int
@@ -247,6 +251,8 @@ class ModuleSite:
     added: tuple[str, ...] = ()
     names: tuple[Proposal, ...] = ()
     others: Mapping[Path, str] = field(default_factory=dict)
+    until: int | None = None
+    said: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -261,10 +267,12 @@ class ModuleMove(AnyMove):
     """A move that starts from one function and may change the rest of its module.
 
     ``instead`` says what to do where the judge does not let it pass. ``unnamed`` is the refusal
-    that a name from a person would help.
+    that a name from a person would help. ``weighed`` moves are possible nearly everywhere: asked for
+    by name, they are taken where they pay, and anywhere only where a line is given.
     """
 
     reach: ClassVar[Reach] = Reach.BESIDE
+    weighed: ClassVar[bool] = False
     unnamed: ClassVar[str] = ""
     instead: ClassVar[str] = ""
 

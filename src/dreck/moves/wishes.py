@@ -15,6 +15,7 @@ class Wishes:
     Attributes:
         names: the wanted name by the line of a condition, or by the name that would be proposed.
         line: only this line (of the file) is meant, if given.
+        until: with ``line``, the last of the lines that are meant.
         asked: whether the move was asked for by name, so that taste does not hold it back.
         functions: qualified names of functions that may be changed too; all if None.
         more_names: proposals from elsewhere for a condition with its text.
@@ -24,6 +25,7 @@ class Wishes:
 
     names: Mapping[str, str] = field(default_factory=dict)
     line: int | None = None
+    until: int | None = None
     asked: bool = False
     functions: frozenset[str] | None = None
     more_names: Callable[[Named], list[Proposal]] | None = None

@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from collections import Counter
-from collections.abc import Iterator, Mapping
+from collections import Counter, defaultdict
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
+from functools import lru_cache
 from pathlib import Path
 
 from ..errors import DreckError
@@ -23,12 +24,15 @@ from .function_work import MOST_REDS
 from .project import Project
 from .results import Offer, Step, Untangled, told
 from .settings import Settings
-from .taste import cost_of, cost_of_module
-from .weights import LINE_PRICE, REACH_PRICES, STEP_PRICE
+from .taste import cost_of, cost_of_module, cost_of_together
+from .weights import LEAST_OF_BLOCKS, LINE_PRICE, REACH_PRICES, STEP_PRICE
 
 # What costs a little more than what is there is still offered; and so many offers of one function.
 _HARDLY = -2.0
 _OFFERS = 4
+# So many steps of a move that is possible nearly everywhere which the judge did not let pass; then
+# the function is one that it does not follow.
+_TRIED = 3
 # Ways of an offer that are judged.
 _WAYS = 2
 
@@ -60,6 +64,7 @@ class ModuleWork:
         self.broken: list[Broken] = []
         self.added: set[str] = set()
         self._refused: set[str] = set()
+        self._in_vain: defaultdict[tuple[str, str], set[str]] = defaultdict(set)
         self._wished: dict[str, str] = {}
 
     def _state(self, text: str) -> Version:
@@ -77,7 +82,14 @@ class ModuleWork:
         """The file as it is now."""
         return self.version.text
 
-    def function(self, done: Untangled, name: str, baseline: str, line: int | None) -> Untangled:
+    def function(
+        self,
+        done: Untangled,
+        name: str,
+        baseline: str,
+        line: int | None = None,
+        until: int | None = None,
+    ) -> Untangled:
         """Take the steps that start from one function, after those inside it.
 
         Args:
@@ -85,6 +97,7 @@ class ModuleWork:
             name: its qualified name.
             baseline: the file before any step in this function.
             line: only this line is meant, if given.
+            until: with it, the last of the lines that are meant.
         """
         self._steps: list[Step] = []
         self._taken_back: list[Step] = []
@@ -92,7 +105,7 @@ class ModuleWork:
         self._reds = 0
         self._offered: list[tuple[float, Reach, str, list[ModuleSite]]] = []
         offers: tuple[Offer, ...] = ()
-        wishes = self._wishes(line)
+        wishes = self._wishes(line, until)
         pending = [name]
         while (
             pending
@@ -113,10 +126,24 @@ class ModuleWork:
                 pending += added
         return replace(self._result(done, name, baseline), offers=offers)
 
-    def _wishes(self, line: int | None) -> Wishes:
+    def with_steps(
+        self, done: Untangled, steps: Sequence[Step], name: str, baseline: str
+    ) -> Untangled:
+        """A function with steps that were taken inside of it and of what became of it."""
+        self._steps, self._taken_back, self._left = list(steps), [], []
+        return self._result(done, name, baseline)
+
+    def enter(self, text: str) -> None:
+        """Go on with another text of the file."""
+        self.version = self._state(text)
+        self.project.texts[self.path] = text
+        self.view = self._view(text)
+
+    def _wishes(self, line: int | None = None, until: int | None = None) -> Wishes:
         return Wishes(
             {**self.settings.names, **self._wished},
             line,
+            until,
             bool(self.settings.only),
             self.functions,
             self.settings.namer,
@@ -150,16 +177,23 @@ class ModuleWork:
             for ways in self._sites(move_name, move, name, wishes):
                 gain = self._gain(move, ways[0])
                 found.append((gain, len(found), move_name, ways))
-        for gain, _, move_name, ways in sorted(found, key=lambda f: (-f[0], f[1])):
-            reach = self._reach(self.moves[move_name], ways[0])
+        # What is possible nearly everywhere comes last, so that it takes nothing from the others.
+        order = sorted(found, key=lambda f: (self.moves[f[2]].weighed, -f[0], f[1]))
+        for gain, _, move_name, ways in order:
+            move = self.moves[move_name]
+            reach = self._reach(move, ways[0])
             pays = gain > 0 and self.settings.reach.covers(reach)
             if self._stopped:
                 return None
-            if self.settings.only or pays or (self.settings.asking and gain > _HARDLY):
+            asked = self.settings.only and (wishes.line is not None or not move.weighed)
+            tried = self._in_vain[name, move_name]
+            in_vain = move.weighed and not asked and (ways[0].why in tried or len(tried) >= _TRIED)
+            if (asked or pays or (self.settings.asking and gain > _HARDLY)) and not in_vain:
                 added = self._first_way(move_name, name, ways)
                 if added is not None:
                     return added
-            elif gain > _HARDLY:
+                tried.add(ways[0].why)
+            elif gain > (0 if move.weighed else _HARDLY):
                 self._offered.append((gain, reach, move_name, ways))
         return None
 
@@ -168,14 +202,14 @@ class ModuleWork:
     ) -> Iterator[list[ModuleSite]]:
         """The places of one move that start from a function, each with its ways."""
         view = self.view
-        sites: dict[int, list[ModuleSite]] = {}
+        sites: dict[tuple[int, int | None], list[ModuleSite]] = {}
         try:
             for site in move.look(view, view.functions[name], wishes):
                 if isinstance(site, ModuleRefused):
                     because = move.REFUSALS[site.reason].because
                     self._left.append(LeftAlone(site.line, move_name, because))
                 else:
-                    sites.setdefault(site.line, []).append(site)
+                    sites.setdefault((site.line, site.until), []).append(site)
         except DreckError:
             raise
         except Exception as error:  # whatever a move does, the run goes on
@@ -197,14 +231,25 @@ class ModuleWork:
         """
         pairs = [(self.text, way.text), *((self.project.text(p), t) for p, t in way.others.items())]
         try:
-            less = sum(cost_of_module(a).total - cost_of_module(b).total for a, b in pairs)
+            if move.weighed:
+                less = self._less_together(way)
+            else:
+                less = sum(_total_cost(a) - cost_of_module(b).total for a, b in pairs)
         except SyntaxError:
             return 100.0
         lines = sum(
             sum((Counter(b.splitlines()) - Counter(a.splitlines())).values()) for a, b in pairs
         )
-        price = STEP_PRICE + LINE_PRICE * lines + REACH_PRICES[self._reach(move, way).value]
+        price = LEAST_OF_BLOCKS if move.weighed else 0.0
+        price += STEP_PRICE + LINE_PRICE * lines + REACH_PRICES[self._reach(move, way).value]
         return less - price
+
+    def _less_together(self, way: ModuleSite) -> float:
+        """What a step brings to functions that are read with each other after it."""
+        after = self._view(way.text).functions
+        names = [*way.touched, *way.added]
+        before = cost_of_together(self.view.functions[n].node for n in way.touched)
+        return before.total - cost_of_together(after[n].node for n in names).total
 
     def _offers(self, name: str) -> tuple[Offer, ...]:
         """What was not taken from a function, the best first, with the verdict it would get."""
@@ -235,7 +280,7 @@ class ModuleWork:
         """
         self._steps, self._taken_back, self._left = [], [], []
         self._reds = 0
-        wishes = self._wishes(None)
+        wishes = self._wishes()
         before = self.text
         for ways in self._sites(offer.move, self.moves[offer.move], name, wishes):
             if not any(w.why == offer.why for w in ways):
@@ -255,13 +300,11 @@ class ModuleWork:
     def _loses_comment(self, way: ModuleSite) -> bool:
         """Whether a comment of some file is not there any more."""
         pairs = [(self.text, way.text), *((self.project.text(p), t) for p, t in way.others.items())]
-        counts = [
-            [Counter(c for c, _ in ModuleView(self.path, t).comments.values()) for t in pair]
-            for pair in pairs
-        ]
+        counts = [[_comments_in(t) for t in pair] for pair in pairs]
         return bool(
             sum((before for before, _ in counts), Counter())
             - sum((after for _, after in counts), Counter())
+            - Counter(way.said)
         )
 
     def _first_way(
@@ -304,9 +347,8 @@ class ModuleWork:
             self._reds = 0
         self._steps.append(step)
         self.added |= set(way.added)
-        self.version = self._state(way.text)
         self.project.texts.update(texts)
-        self.view = self._view(way.text)
+        self.enter(way.text)
         return list(way.added)
 
     @property
@@ -376,3 +418,14 @@ class ModuleWork:
             why=f"the weakest of its {len(steps)} steps: {worst.why}",
             assumptions=assumptions,
         )
+
+
+@lru_cache(4)
+def _total_cost(text: str) -> float:
+    return cost_of_module(text).total
+
+
+@lru_cache(4)
+def _comments_in(text: str) -> Counter[str]:
+    """How often each comment stands in a text."""
+    return Counter(c for c, _ in ModuleView(Path(), text).comments.values())

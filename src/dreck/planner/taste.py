@@ -14,13 +14,17 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Any
 
-from .weights import GUARD, PAGE, WEIGHTS
+from .weights import GUARD, MOST_DECISIONS, MOST_NAMES, MOST_PARAMETERS, PAGE, WEIGHTS, WINDING
 
 FunctionNode = ast.FunctionDef | ast.AsyncFunctionDef
 
 _LEAVES = (ast.Return, ast.Raise, ast.Continue, ast.Break)
 _SCOPES = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef, ast.Lambda)
 _LOOPS = (ast.For, ast.AsyncFor, ast.While)
+_FILLING = frozenset(
+    "append extend insert add update setdefault pop remove discard clear sort".split()
+)
+_VAGUE = frozenset({"handle", "update", "process", "do", "work"})
 _NEGATIVE = (ast.NotEq, ast.IsNot, ast.NotIn)
 
 
@@ -80,14 +84,57 @@ def cost_of_module(text: str) -> Cost:
         if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
             # A line that starts deeper is read as if it stood at the left edge.
             found.update(_cost_of_lines("\n".join(lines[node.lineno - 1 : node.end_lineno])))
-            found["helpers"] += 1
-            found["parameters"] += len(node.args.args) + len(node.args.kwonlyargs)
+            found.update(_cost_of_call(node))
         elif isinstance(node, ast.ClassDef):
             found["classes"] += 1
         else:
             found["rows"] += _rows(node)
             found["text"] += sum(isinstance(n, ast.expr) for n in ast.walk(node))
     return Cost(found)
+
+
+def cost_of_together(functions: Iterable[FunctionNode]) -> Cost:
+    """What functions cost that are read with each other: what one repeats of another is repeated.
+
+    Args:
+        functions: their trees, the one that is read first before the others.
+    """
+    walk = _Walk()
+    for node in functions:
+        walk.function(node)
+        for term, number in _cost_of_call(node).items():
+            walk.counts[term] += number
+    return Cost(walk.counts)
+
+
+def _cost_of_call(node: FunctionNode) -> Counter[str]:
+    """What it costs to have a function to call."""
+    given = len(node.args.args) + len(node.args.kwonlyargs)
+    return Counter(
+        {
+            "helpers": 1,
+            "vague helpers": int(node.name.lstrip("_").split("_")[0] in _VAGUE),
+            "parameters": given,
+            "crowded signatures": max(0, given - MOST_PARAMETERS),
+            "changed parameters": len(_changed_parameters(node)),
+        }
+    )
+
+
+def _changed_parameters(node: FunctionNode) -> set[str]:
+    given = {a.arg for a in [*node.args.args, *node.args.kwonlyargs]} - {"self", "cls"}
+    changed: set[str] = set()
+    for inside in _in_scope(node.body):
+        place: ast.expr | None = None
+        if isinstance(inside, ast.Expr) and isinstance(inside.value, ast.Call):
+            called = inside.value.func
+            if isinstance(called, ast.Attribute) and called.attr in _FILLING:
+                place = called.value
+        elif isinstance(inside, ast.Subscript) and not isinstance(inside.ctx, ast.Load):
+            place = inside.value
+        if isinstance(place, ast.Name):
+            changed.add(place.id)
+    return changed & given
 
 
 @lru_cache(maxsize=4096)
@@ -130,13 +177,16 @@ class _Walk:
         self._seen: Counter[str] = Counter()
         self._tests: Counter[str] = Counter()
         self._asked: Counter[str] = Counter()
+        self._bound = 0
         self._alternatives = 0  # arms of larger choices around, inside the innermost loop
         self._ends = {_dumped("return"), _dumped("continue")}
 
     def function(self, node: FunctionNode) -> None:
         body = node.body[1:] if ast.get_docstring(node, clean=False) is not None else node.body
-        before = self.counts["statements"]
+        before, asked = self.counts["statements"], self.counts["decisions"]
         self._names(body)
+        given = len(node.args.args) + len(node.args.kwonlyargs)
+        self.counts["crowded names"] += max(0, given + self._bound - MOST_NAMES)
         outer = self._ends
         last = body[-1] if body else None
         self._ends = {_dumped("return"), _dumped("continue")}
@@ -147,7 +197,10 @@ class _Walk:
         if len(body) == 1 and isinstance(body[0], ast.Return) and _is_condition(body[0].value):
             self.counts["statements"] -= 0.7  # a predicate: its name is read in its place
         size = self.counts["statements"] - before
-        self.counts["page"] += max(0, size - PAGE)
+        decisions = self.counts["decisions"] - asked
+        loops = sum(isinstance(n, _LOOPS) for n in _in_scope(body))
+        self.counts["page"] += max(0, size - PAGE) * min(1.0, (decisions + loops) / WINDING)
+        self.counts["crowded paths"] += max(0, decisions - MOST_DECISIONS)
 
     # -- blocks
 
@@ -210,6 +263,7 @@ class _Walk:
         count["open"] += depth
         count["deep"] += max(0.0, depth - 2) ** 1.5
         self._repeats(node)
+        self._handed_back(node)
         self._expressions(_own_expressions(node))
         if isinstance(node, ast.If):
             self._chain(node, depth, looped, small)
@@ -332,6 +386,17 @@ class _Walk:
                     self.condition(test)
             pending += [(c, chosen) for c in ast.iter_child_nodes(each)]
 
+    def _handed_back(self, node: ast.stmt) -> None:
+        """Count what a call of a function hands back besides one result."""
+        value = node.value if isinstance(node, ast.Assign) else None
+        call = value.value if isinstance(value, ast.Await) else value
+        if not isinstance(call, ast.Call) or not isinstance(node, ast.Assign):
+            return
+        names = [n for t in node.targets for n in _targets(t)]
+        given = {a.id for a in call.args if isinstance(a, ast.Name)}
+        self.counts["threaded"] += len(given.intersection(names))
+        self.counts["results"] += max(0, len(names) - 1)
+
     def _repeats(self, node: ast.stmt) -> None:
         simple = not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef)
         if simple and not hasattr(node, "body"):
@@ -346,6 +411,13 @@ class _Walk:
         return seen[text] > 1
 
     def _names(self, body: Sequence[ast.stmt]) -> None:
+        self._bound = len(
+            {
+                n.id
+                for n in _in_scope(body)
+                if isinstance(n, ast.Name) and isinstance(n.ctx, ast.Store)
+            }
+        )
         values: dict[str, list[ast.expr | None]] = {}
         asked: set[str] = set()
         for node in _in_scope(body):

@@ -27,6 +27,9 @@ from .project import Project
 from .results import Step, Untangled, Untangling
 from .settings import Settings
 
+# So often steps inside functions follow on steps beyond them.
+_ROUNDS = 2
+
 
 def untangle_targets(
     targets: Iterable[Target],
@@ -146,12 +149,12 @@ def _file(
     """What became of one file: its functions, what went wrong, and the steps in their order."""
     text = project.text(path)
     tree = parse(text, str(path))
-    names = {f.name: target.line for target in wanted for f in target.functions(tree)}
+    names = {f.name: target for target in wanted for f in target.functions(tree)}
     work = _FileWork(path, text, tree, settings)
     results = {}
     # From the end of the file, so that lines of functions still to come stay as they are.
     for name in reversed(names):
-        results[name] = work.function(name, names[name])
+        results[name] = work.function(name, names[name].line)
         tick(results[name])
     whole = any(target.name is None and target.line is None for target in wanted)
     if work.text != text:
@@ -206,7 +209,7 @@ class _FileWork:
     def module(
         self,
         results: dict[str, Untangled],
-        lines: Mapping[str, int | None],
+        targets: Mapping[str, Target],
         reach: frozenset[str] | None,
         project: Project,
     ) -> dict[str, Untangled]:
@@ -214,7 +217,7 @@ class _FileWork:
 
         Args:
             results: what became of the functions so far.
-            lines: the functions in the order of the text, with the line wanted in each, if any.
+            targets: the functions in the order of the text, each with what names it.
             reach: qualified names of the functions that may change; all if None.
             project: the files that steps may reach.
         """
@@ -222,16 +225,54 @@ class _FileWork:
         if not work.moves:
             return results
         found = {}
-        for name, line in lines.items():
+        for name, target in targets.items():
             function = work.version.functions[name]
             region = region_of(work.text, function, self.indent)
             baseline = region.before + self._originals[name] + region.after
-            found[name] = work.function(
-                results[name], name, baseline, line if self.settings.only else None
-            )
+            added = frozenset(work.added)
+            line, until = (target.line, target.until) if self.settings.only else (None, None)
+            done = work.function(results[name], name, baseline, line, until)
+            if not self.settings.only and work.added != added:
+                done = self._inside_again(work, done, name, baseline, added)
+            found[name] = done
         self._report(work.broken)
         self.text, self.added = work.text, work.added
         return found
+
+    def _inside_again(
+        self,
+        work: ModuleWork,
+        done: Untangled,
+        name: str,
+        baseline: str,
+        known: frozenset[str],
+    ) -> Untangled:
+        """A function that has become several: each of them may be simpler now by itself."""
+        for _ in range(_ROUNDS):
+            steps: list[Step] = []
+            for each in [name, *sorted(work.added - known)]:
+                steps += self._inside(work, each)
+            if not steps:
+                break
+            done = work.function(work.with_steps(done, steps, name, baseline), name, baseline)
+        return done
+
+    def _inside(self, work: ModuleWork, name: str) -> tuple[Step, ...]:
+        """The steps inside one function of a file on which steps beyond functions are taken."""
+        function = work.version.functions.get(name)
+        if function is None:
+            return ()
+        tree = work.version.tree
+        setting = Setting(self.path, self.blank_after_guard, self.width, self.enums)
+        region = region_of(work.text, function, self.indent)
+        inner = FunctionWork(
+            name, region, surroundings_of(tree).of(function), setting, self.settings
+        )
+        result = inner.run()
+        self._report(inner.broken)
+        if result.changed:
+            work.enter(inner.region.whole)
+        return result.steps
 
     def _report(self, broken: Iterable[Broken]) -> None:
         self.problems += [

@@ -37,9 +37,9 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
     {
         "statements": Weight(1.0, "statements", "each has to be read"),
         "page": Weight(
-            0.4,
-            "statements of a function beyond a page of 30",
-            "what is out of sight has to be remembered",
+            0.6,
+            "statements of a function beyond the fifteenth",
+            "what is out of sight has to be remembered; less of a function that hardly ever branches",
         ),
         "text": Weight(0.04, "names, operators and values", "long lines take longer to read"),
         "open": Weight(
@@ -61,6 +61,12 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
             "the condition has to be remembered, or looked up again",
         ),
         "decisions": Weight(0.8, "ifs, elifs, cases, loops on a condition", _PATHS),
+        "crowded paths": Weight(
+            0.8,
+            "decisions of a function beyond the seventh",
+            "nobody can keep so many ways apart, nor test all of them together (G. A. Miller, The"
+            " magical number seven, plus or minus two, Psychological Review 63, 1956)",
+        ),
         "choices": Weight(1.3, "conditional expressions", _PATHS),
         "nested choices": Weight(
             2.0, "conditional expressions inside others", "nothing shows which else is whose"
@@ -104,6 +110,11 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
             0.5, "conditions asked once more", "whoever changes one must find the others"
         ),
         "names": Weight(0.2, "local names", _MEMORY),
+        "crowded names": Weight(
+            0.4,
+            "local names and parameters of a function beyond the seventh",
+            f"nothing tells which of them still matter; {_MEMORY}",
+        ),
         "carried": Weight(
             0.5,
             "assignments of a local name beyond its first, outside of loops that count with it",
@@ -150,7 +161,32 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
             "functions beside the one at hand",
             "a helper is visited, cheaply if its name tells",
         ),
+        "vague helpers": Weight(
+            1.2,
+            "functions whose names begin with handle, update, process, do or work",
+            "such a name does not say what is done, so that the helper has to be read",
+        ),
         "parameters": Weight(0.12, "parameters", _MEMORY),
+        "crowded signatures": Weight(
+            1.2,
+            "parameters of a function beyond the fourth",
+            f"a call with more of them cannot be read without looking them up; {_MEMORY}",
+        ),
+        "threaded": Weight(
+            1.2,
+            "names that a call takes and sets anew",
+            "the caller has to know that the function goes on with it",
+        ),
+        "results": Weight(
+            0.5,
+            "names beyond the first that a call sets",
+            "their order has to be known",
+        ),
+        "changed parameters": Weight(
+            2.0,
+            "parameters that a function fills or changes, its own object apart",
+            "a call does not show that something becomes of what it is given",
+        ),
         "classes": Weight(1.5, "classes", "one more thing to know"),
         "rows": Weight(0.2, "rows and values of tables and constants", "each has to be read"),
         "kinds": Weight(
@@ -160,7 +196,16 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
         ),
     }
 )
-PAGE = 30
+PAGE = 15
+# From so many decisions and loops on, the length of a function counts in full; a plain list of
+# statements can be read from top to bottom, however long it is.
+WINDING = 5
+# A function of more decisions has too many ways.
+MOST_DECISIONS = 7
+# A function of more names, its parameters among them, is crowded.
+MOST_NAMES = 7
+# A signature of more parameters is crowded.
+MOST_PARAMETERS = 4
 # A guard clause holds this many statements at most.
 GUARD = 4
 # What a step costs by itself, and each line that it writes: nothing is changed for next to nothing.
@@ -169,5 +214,7 @@ LINE_PRICE = 0.02
 # A function that would only be better by this much is left as it is; more where only trifles change.
 LEAST_GAIN = 0.4
 LEAST_OF_TRIFLES = 1.5
+# A block becomes a function only if that brings so much: its reader has to go elsewhere.
+LEAST_OF_BLOCKS = 0.8
 # What it costs to go beyond the function: more places change, and more people notice.
 REACH_PRICES = {"inside": 0.0, "beside": 0.1, "across": 2.0}

@@ -1,7 +1,7 @@
 """Targets: what a command works on.
 
-A target is ``path.py``, ``path.py::Class.method`` (as pytest addresses tests), ``path.py:LINE``
-or a folder.
+A target is ``path.py``, ``path.py::Class.method`` (as pytest addresses tests), ``path.py:LINE``,
+``path.py:FIRST-LAST`` or a folder.
 """
 
 from __future__ import annotations
@@ -17,7 +17,7 @@ from pathlib import Path
 from ..errors import TargetError
 from ..outline import Function, functions_of
 
-_WITH_LINE = re.compile(r"(?P<path>.+\.py):(?P<line>\d+)$")
+_WITH_LINE = re.compile(r"(?P<path>.+\.py):(?P<line>\d+)(?:-(?P<until>\d+))?$")
 _SKIPPED_FOLDERS = frozenset(
     {"__pycache__", "node_modules", "build", "dist", "venv", "site-packages"}
 )
@@ -32,11 +32,13 @@ class Target:
         path: the file.
         name: qualified name of a function or class, or None.
         line: a line inside the wanted function, counted from 1, or None.
+        until: the last of several lines that are meant, or None.
     """
 
     path: Path
     name: str | None = None
     line: int | None = None
+    until: int | None = None
 
     def functions(self, tree: ast.Module) -> list[Function]:
         """The functions meant, of a file's tree.
@@ -93,7 +95,12 @@ def targets_of(text: str) -> list[Target]:
     with_line = None if name else _WITH_LINE.match(text)
     if with_line and not Path(text).exists():
         path, line = Path(with_line["path"]), int(with_line["line"])
-        return [Target(_existing(path), line=line)]
+        until = int(with_line["until"]) if with_line["until"] else None
+        if until is not None and until < line:
+            raise TargetError(
+                f"{text}: the last line stands before the first; write {path}:{until}-{line}"
+            )
+        return [Target(_existing(path), line=line, until=until)]
     path = _existing(Path(path_text))
     if path.is_dir():
         if name:

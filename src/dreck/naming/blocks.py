@@ -1,0 +1,279 @@
+"""Names for blocks of statements that become functions: what is done, of what."""
+
+from __future__ import annotations
+
+import ast
+import re
+from collections import Counter
+from collections.abc import Collection, Iterator, Sequence
+from dataclasses import dataclass
+
+from .phrases import Rank
+from .proposals import Proposal
+from .words import ARTICLES, EMPTY_WORDS, VERBS, is_usable, singular, words_of
+
+_MOST_WORDS = 4
+_MOST_LETTERS = 30
+# Words behind which a comment explains why, where, or what with.
+_BREAKS = frozenset(
+    "because since so but as which who where when while if unless except with from by that then"
+    " without is are has have must may can not it they we".split()
+)
+_LINKS = frozenset("for of the a an to in on at and or all each every any".split())
+_OPENERS = frozenset(
+    "first then now next finally second third step part here also and well ok okay".split()
+)
+_MARKS = re.compile(
+    r"xxx|todo|fixme|noqa|pragma|hack|type:|pylint|mypy|[=(){}\[\]<>`_/\\\"]|\d", re.I
+)
+_QUIET = frozenset("debug info warning error exception log print write append extend add".split())
+_READING = frozenset(
+    "int float strptime fromisoformat split rsplit partition rpartition splitlines match fullmatch"
+    " search loads parse read readline decode literal_eval".split()
+)
+
+
+@dataclass(frozen=True, slots=True)
+class Block:
+    """A block of statements with all that may say what it is for.
+
+    Attributes:
+        statements: its trees.
+        outputs: names that it sets for what is behind it.
+        comments: the comments above it, with their number signs.
+        caller: the name of the function it stands in.
+        target: the target of the loop whose rounds it is, if it is.
+        case: the condition in whose arm it stands, if it is all of that arm.
+    """
+
+    statements: Sequence[ast.stmt]
+    outputs: tuple[str, ...]
+    comments: tuple[str, ...] = ()
+    caller: str = ""
+    target: ast.expr | None = None
+    case: ast.expr | None = None
+
+
+def proposals(block: Block, taken: Collection[str] = ()) -> list[Proposal]:
+    """Names for a block, the best first; none if nothing says what it does.
+
+    Args:
+        block: the block.
+        taken: names that mean something else where it would stand or be called.
+
+    >>> body = ast.parse("total = 0\\nfor boat in boats:\\n    total += boat.toll").body
+    >>> [p.name for p in proposals(Block(body, ("total",), ("# the tolls of the day",)))]
+    ['add_up_tolls_of_day', 'add_up_total']
+    """
+    chosen: dict[str, Proposal] = {}
+    for words, reason, rank in _phrases(block):
+        name = "_".join(_without_repeats(words))
+        fits = len(words) <= _MOST_WORDS + 1 and len(name) <= _MOST_LETTERS and is_usable(name)
+        if fits and len(words) > 1 and name not in taken and name not in block.outputs:
+            chosen.setdefault(name, Proposal(name, reason, rank))
+    return list(chosen.values())
+
+
+def says(name: str, comment: str) -> bool:
+    """Whether a name says all that a comment says.
+
+    >>> says("switch_heater", "# --- heater ---"), says("read_row", "# one row of the dump")
+    (True, False)
+    """
+    said = set(words_of(name))
+    words = [w.lower() for w in re.findall(r"[A-Za-z']+", comment)]
+    return bool(words) and all(w in said or singular(w) in said or w in ARTICLES for w in words)
+
+
+def _without_repeats(words: Sequence[str]) -> list[str]:
+    return [w for i, w in enumerate(words) if i == 0 or words[i - 1] != w]
+
+
+def _phrases(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
+    for comment in block.comments:
+        words = _words_of_comment(comment)
+        if len(words) > 1 and words[0] in VERBS:
+            yield words, f"a comment says {comment.lstrip('# ')!r}", Rank.COMMENT
+        elif words:
+            yield [*_verb(block), *words], f"a comment says {comment.lstrip('# ')!r}", Rank.COMMENT
+    yield from _of_case(block)
+    if _only_checks(block.statements):
+        subject = _subject(block.statements)
+        if subject:
+            yield ["check", *subject], "it only raises where something is wrong", Rank.CONSEQUENCE
+    if block.target is not None:
+        yield from _of_round(block)
+    if block.outputs and not _acts(block.statements):
+        for names in (block.outputs[:2], block.outputs[-1:]):
+            words = [w for name in names for w in ("and", *words_of(name))][1:]
+            if _tells(words):
+                yield [*_verb(block), *words], f"it sets {' and '.join(names)}", Rank.MEANING
+    yield from _of_call(block)
+
+
+def _words_of_comment(comment: str) -> list[str]:
+    """The first clause of a comment in a few words; empty if it is no such comment."""
+    text = re.sub(r"^[#!\s:*=~-]+|[\s*=~-]+$", "", comment)
+    clause = re.split(r"[.;:!?,]|\s[-–—]+\s", text, maxsplit=1)[0].strip()
+    if not clause or _MARKS.search(text) or not re.fullmatch(r"[A-Za-z'\s-]+", clause):
+        return []
+    words = [w.lower() for w in re.findall(r"[A-Za-z]+", clause.replace("'s", ""))]
+    words = [w for w in words if w not in ARTICLES]
+    while words and words[0] in _OPENERS:
+        words = words[1:]
+    end = next((i for i, w in enumerate(words) if i and w in _BREAKS), len(words))
+    if words[:1] and words[0] in _BREAKS:
+        return []
+    words = words[:end]
+    while words and words[-1] in _LINKS:
+        words = words[:-1]
+    return words if 0 < len(words) <= _MOST_WORDS else []
+
+
+def _of_case(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
+    """The arm for one value of something, or for a state: *handle* and that value or state."""
+    test = block.case
+    if isinstance(test, ast.Name | ast.Attribute):
+        words = [w for w in words_of(_last_name(test)) if w not in ("is", "has")]
+        if _tells(words):
+            yield ["handle", *words], f"it is done for {ast.unparse(test)}", Rank.CONSEQUENCE
+    if not isinstance(test, ast.Compare) or len(test.ops) != 1:
+        return
+    value = test.comparators[0]
+    if not isinstance(test.ops[0], ast.Eq | ast.Is):
+        return
+    said = ""
+    if isinstance(value, ast.Constant) and isinstance(value.value, str):
+        said = value.value
+    elif isinstance(value, ast.Attribute):
+        said = value.attr
+    words = words_of(said)
+    if words and all(w.isalpha() for w in words):
+        yield [words_of(block.caller)[0] if _is_verb(block.caller) else "handle", *words], (
+            f"it is what is done for {said!r}"
+        ), Rank.CONSEQUENCE
+
+
+def _is_verb(caller: str) -> bool:
+    words = words_of(caller)
+    return bool(words) and words[0] in VERBS
+
+
+def _of_round(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
+    """One round of a loop: what the function does, for one of them."""
+    names = [n.id for n in ast.walk(block.target or ast.Constant(0)) if isinstance(n, ast.Name)]
+    words = words_of(names[-1]) if names else []
+    if _tells(words):
+        verb = words_of(block.caller)[0] if _is_verb(block.caller) else "handle"
+        yield [verb, *words], f"it is done for each {' '.join(words)}", Rank.CONSEQUENCE
+
+
+def _only_checks(block: Sequence[ast.stmt]) -> bool:
+    nodes = [n for s in block for n in ast.walk(s)]
+    exits = [n for n in nodes if isinstance(n, ast.Raise | ast.Return)]
+    return bool(exits) and all(
+        isinstance(s, ast.If) and isinstance(s.body[-1], ast.Raise | ast.Return) for s in block
+    )
+
+
+def _subject(block: Sequence[ast.stmt]) -> list[str]:
+    """What the conditions of a block speak of most."""
+    counts = Counter(
+        n.attr if isinstance(n, ast.Attribute) else n.id
+        for s in block
+        if isinstance(s, ast.If)
+        for n in ast.walk(s.test)
+        if isinstance(n, ast.Attribute)
+        or (isinstance(n, ast.Name) and n.id not in ("self", "cls", "len", "isinstance"))
+    )
+    for name, _ in counts.most_common():
+        words = words_of(name)
+        if _tells(words):
+            return words
+    return []
+
+
+def _tells(words: Sequence[str]) -> bool:
+    """Whether some words of code tell a reader what is meant."""
+    return any(
+        len(w) > 2 and w.isalpha() and w not in EMPTY_WORDS and not w.endswith("idx")
+        for w in words
+        if w not in ("and", "pos", "ptr", "tmp")
+    )
+
+
+def _acts(block: Sequence[ast.stmt]) -> bool:
+    """Whether a block does more than working out values, so that these cannot be its name."""
+    return any(
+        words_of(_last_name(call.func))[:1] != []
+        and words_of(_last_name(call.func))[0] not in _QUIET
+        for call in _statement_calls(block)
+    )
+
+
+def _verb(block: Block) -> list[str]:
+    """What a block does with what it is about."""
+    nodes = [n for s in block.statements for n in ast.walk(s)]
+    calls = {_last_name(n.func) for n in nodes if isinstance(n, ast.Call)}
+    if not block.outputs:
+        verbs = {_called_verb(call) for call in _statement_calls(block.statements)}
+        return [verbs.pop()] if len(verbs) == 1 and "" not in verbs else ["update"]
+    if calls & _READING:
+        return ["read"]
+    if any(isinstance(n, ast.Break) for n in nodes):
+        return ["find"]
+    loops = [n for n in nodes if isinstance(n, ast.For | ast.AsyncFor | ast.While)]
+    inside = [n for loop in loops for n in ast.walk(loop)]
+    if any(isinstance(n, ast.AugAssign) and isinstance(n.op, ast.Add) for n in inside):
+        ones = [n for n in inside if isinstance(n, ast.AugAssign)]
+        only_ones = all(isinstance(n.value, ast.Constant) and n.value.value == 1 for n in ones)
+        return ["count"] if only_ones else ["add", "up"]
+    if loops and calls & {"append", "add", "extend", "setdefault"}:
+        return ["collect"]
+    if loops and any(isinstance(n, ast.Compare) for n in inside):
+        return ["find"]
+    if block.statements and isinstance(block.statements[-1], ast.If | ast.Match) and not loops:
+        return ["choose"]
+    return ["work", "out"]
+
+
+def _statement_calls(block: Sequence[ast.stmt]) -> Iterator[ast.Call]:
+    for node in (n for s in block for n in ast.walk(s)):
+        if isinstance(node, ast.Expr) and isinstance(node.value, ast.Call):
+            yield node.value
+
+
+def _called_verb(call: ast.Call) -> str:
+    words = words_of(_last_name(call.func))
+    return words[0] if words and words[0] in VERBS and words[0] not in _QUIET else ""
+
+
+def _last_name(node: ast.expr) -> str:
+    if isinstance(node, ast.Attribute):
+        return node.attr
+    return node.id if isinstance(node, ast.Name) else ""
+
+
+def _of_call(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
+    """The verb and the object of the call that the block is made for: its only one, or its last if
+    that is made in any case.
+    """
+    calls = list(_statement_calls(block.statements))
+    last = block.statements[-1]
+    always = isinstance(last, ast.Expr) and last.value in calls
+    for call in calls[-1:] if always or len(calls) == 1 else []:
+        if not _called_verb(call):
+            continue
+        words = words_of(_last_name(call.func))
+        if len(words) == 1:
+            words += _object_of(call)
+        if len(words) > 1:
+            yield words, f"it calls {ast.unparse(call.func)}", Rank.MEANING
+
+
+def _object_of(call: ast.Call) -> list[str]:
+    for value in [*call.args[:1], getattr(call.func, "value", None)]:
+        words = words_of(_last_name(value)) if value is not None else []
+        if words != ["self"] and _tells(words):
+            return words
+    return []

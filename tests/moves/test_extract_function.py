@@ -1,0 +1,349 @@
+"""extract-function: what examples cannot say."""
+
+from __future__ import annotations
+
+import ast
+import textwrap
+from pathlib import Path
+
+import pytest
+
+from dreck.errors import TargetError
+from dreck.judge.versions.version import Version
+from dreck.logic.flow import flow_of, jumps_in, needed, set_at_end
+from dreck.moves.wishes import Wishes
+from dreck.naming.blocks import Block, proposals
+
+from .harness import PROVER, look, named
+
+# A body with lines that are asked for, and what its helper and its place become.
+BODIES = [
+    pytest.param(
+        "    total = 0\n"
+        "    for boat in boats:\n"
+        "        total += boat.toll  # in shillings\n"
+        "    # a good day\n"
+        "    log.write(total)\n",
+        (3, 4),
+        "    total = 0\n"
+        "    total = part(boats, total)\n"
+        "    # a good day\n"
+        "    log.write(total)\n"
+        "\n\n"
+        "def part(boats, total):\n"
+        "    for boat in boats:\n"
+        "        total += boat.toll  # in shillings\n"
+        "    return total\n",
+        id="an accumulator goes in and comes back; a comment of a line stays with it",
+    ),
+    pytest.param(
+        "    for boat in boats:\n"
+        "        if boat.late:\n"
+        "            log.write(boat.name)\n"
+        "            break\n"
+        "        boat.enter()\n"
+        "    return boats\n",
+        (3, 6),
+        "    for boat in boats:\n"
+        "        if not part(boat, log):\n"
+        "            break\n"
+        "    return boats\n"
+        "\n\n"
+        "def part(boat, log):\n"
+        "    if boat.late:\n"
+        "        log.write(boat.name)\n"
+        "        return False\n"
+        "    boat.enter()\n"
+        "    return True\n",
+        id="a break is told to the caller",
+    ),
+    pytest.param(
+        "    for boat in boats:\n"
+        "        for crate in boat.cargo:\n"
+        "            if crate.lost:\n"
+        "                continue\n"
+        "            log.write(crate)\n"
+        "        log.write(boat)\n",
+        (3, 6),
+        "    for boat in boats:\n"
+        "        part(boat, log)\n"
+        "        log.write(boat)\n"
+        "\n\n"
+        "def part(boat, log):\n"
+        "    for crate in boat.cargo:\n"
+        "        if crate.lost:\n"
+        "            continue\n"
+        "        log.write(crate)\n",
+        id="a continue of a loop inside stays one",
+    ),
+    pytest.param(
+        "    if boats:\n"
+        "        log.write(boats)\n"
+        "        return log\n"
+        "    else:\n"
+        "        log.clear()\n"
+        "        return None\n",
+        (2, 7),
+        "    return part(boats, log)\n"
+        "\n\n"
+        "def part(boats, log):\n"
+        "    if boats:\n"
+        "        log.write(boats)\n"
+        "        return log\n"
+        "    else:\n"
+        "        log.clear()\n"
+        "        return None\n",
+        id="all ways return: so does the caller",
+    ),
+    pytest.param(
+        "    if not boats:\n"
+        "        return 'none'\n"
+        "    if log.shut:\n"
+        "        return f'{len(boats)} wait'\n"
+        "    log.write(boats)\n"
+        "    return 'open'\n",
+        (2, 5),
+        "    answer = part(boats, log)\n"
+        "    if answer is not None:\n"
+        "        return answer\n"
+        "    log.write(boats)\n"
+        "    return 'open'\n"
+        "\n\n"
+        "def part(boats, log):\n"
+        "    if not boats:\n"
+        "        return 'none'\n"
+        "    if log.shut:\n"
+        "        return f'{len(boats)} wait'\n"
+        "    return None\n",
+        id="a chain of guards hands its answer back",
+    ),
+    pytest.param(
+        "    text = ''\n"
+        "    if boats:\n"
+        "        text = '''\n"
+        "  boats\n"
+        "'''\n"
+        "        log.write(text)\n"
+        "    return text\n",
+        (3, 7),
+        "    text = ''\n"
+        "    text = part(boats, text, log)\n"
+        "    return text\n"
+        "\n\n"
+        "def part(boats, text, log):\n"
+        "    if boats:\n"
+        "        text = '''\n"
+        "  boats\n"
+        "'''\n"
+        "        log.write(text)\n"
+        "    return text\n",
+        id="the lines of a long text stay as they are",
+    ),
+    pytest.param(
+        "    try:\n"
+        "        hour = int(log)\n"
+        "    except ValueError:\n"
+        "        hour = 0\n"
+        "    return boats[hour]\n",
+        (2, 5),
+        "    hour = part(log)\n"
+        "    return boats[hour]\n"
+        "\n\n"
+        "def part(log):\n"
+        "    try:\n"
+        "        hour = int(log)\n"
+        "    except ValueError:\n"
+        "        hour = 0\n"
+        "    return hour\n",
+        id="a try with its handlers",
+    ),
+]
+HEAD = "def call_out(boats, log):\n"
+
+
+@pytest.mark.parametrize(("body", "lines", "wanted"), BODIES)
+def test_lines_that_are_asked_for(body: str, lines: tuple[int, int], wanted: str) -> None:
+    """The lines become a function, and the judge agrees."""
+    first, last = lines
+    asked = {"line": first, "until": last, "asked": True, "names": {str(first): "part"}}
+    named("extract-function", HEAD + body, HEAD + wanted, **asked)
+
+
+@pytest.mark.parametrize(
+    ("lines", "what"),
+    [
+        pytest.param((2, 3), "no whole statements", id="half a loop"),
+        pytest.param((4, 5), "no whole statements", id="from one block into another"),
+        pytest.param((9, 12), "no whole statements", id="nothing there"),
+    ],
+)
+def test_lines_that_are_no_block(lines: tuple[int, int], what: str) -> None:
+    """One clear line says so."""
+    text = (
+        HEAD
+        + "    for boat in boats:\n        boat.enter()\n        boat.leave()\n    log.write(1)\n"
+    )
+    with pytest.raises(TargetError, match=what):
+        look("extract-function", text, wishes=Wishes(line=lines[0], until=lines[1], asked=True))
+
+
+@pytest.mark.parametrize(
+    ("before", "after"),
+    [
+        pytest.param(
+            """
+            async def call_out(boats, log):
+                # the boats in the lock
+                for boat in boats:
+                    await boat.enter()
+                    log.write(boat)
+
+                log.write("done")
+            """,
+            """
+            async def call_out(boats, log):
+                await update_boats_in_lock(boats, log)
+
+                log.write("done")
+
+
+            async def update_boats_in_lock(boats, log):
+                for boat in boats:
+                    await boat.enter()
+                    log.write(boat)
+            """,
+            id="what is awaited",
+        ),
+        pytest.param(
+            """
+            class Lock:
+                def _shut(self):
+                    self.open = False
+
+                def close_up(self, log: list, hour: int) -> bool:
+                    if hour > 20:
+                        # lower the gates
+                        for gate in self.gates:
+                            gate.lower()
+                            log.append(gate)
+                        self._shut()
+                    return self.open
+            """,
+            """
+            class Lock:
+                def _shut(self):
+                    self.open = False
+
+                def close_up(self, log: list, hour: int) -> bool:
+                    if hour > 20:
+                        self._lower_gates(log)
+                    return self.open
+
+                def _lower_gates(self, log: list) -> None:
+                    for gate in self.gates:
+                        gate.lower()
+                        log.append(gate)
+                    self._shut()
+            """,
+            id="a method, with the annotations of its caller",
+        ),
+        pytest.param(
+            """
+            def admit(boats, log):
+                if log.open:
+                    log.write("open")
+                elif boats:
+                    log.write("shut")
+                    log.write("wait")
+                else:
+                    log.write("none")
+                return boats
+            """,
+            "",
+            id="an elif is no block of its own, and nothing has a name",
+        ),
+    ],
+)
+def test_blocks_that_stand_apart(before: str, after: str) -> None:
+    """Blocks are found by themselves; what has no name stays."""
+    text = textwrap.dedent(before).lstrip("\n")
+    wanted = textwrap.dedent(after).lstrip("\n")
+    subject = "Lock.close_up" if "close_up" in text else ""
+    sites = [s.whole for s in look("extract-function", text, subject=subject).sites]
+    assert (wanted in sites) if wanted else not sites
+    for site in sites if "async" not in text else []:
+        assert PROVER.vouch(Version(Path("a.py"), text), Version(Path("b.py"), site)).verdict.same
+
+
+FLOWS = [
+    # body, needed from before, certainly set at its end (None: never reached), jumps
+    ("x = a\ny = x", {"a"}, {"a", "x", "y"}, 0),
+    ("if a:\n    x = 1\nlog(x)", {"a", "log", "x"}, {"a"}, 0),
+    ("if a:\n    x = 1\nelse:\n    x = 2", {"a"}, {"a", "x"}, 0),
+    ("for b in a:\n    x = b", {"a"}, {"a"}, 0),
+    ("while True:\n    x = a\n    if x:\n        break", {"a"}, {"a", "x"}, 0),
+    ("try:\n    x = a\nexcept E:\n    pass", {"a", "E"}, {"a"}, 0),
+    ("try:\n    x = a\nexcept E:\n    raise", {"a", "E"}, {"a", "x"}, 0),
+    ("try:\n    x = a\nfinally:\n    y = 1", {"a"}, {"a", "x", "y"}, 0),
+    ("with a:\n    x = 1", {"a"}, {"a"}, 0),
+    ("with open(a) as s:\n    x = s", {"a", "open"}, {"a", "s", "x"}, 0),
+    ("if a:\n    return 1\nx = 2", {"a"}, {"a", "x"}, 1),
+    ("if a:\n    return 1\nelse:\n    raise E", {"a", "E"}, None, 1),
+    ("for b in a:\n    break\ncontinue", {"a"}, None, 1),
+    ("match a:\n    case [x]:\n        pass\n    case _:\n        x = 1", {"a"}, {"a", "x"}, 0),
+    ("x = [b for b in a if b > c]", {"a", "c"}, {"a", "x"}, 0),
+    ("x += a", {"x", "a"}, {"a"}, 0),
+    ("if (x := a):\n    y = x", {"a"}, {"a", "x"}, 0),
+    ("del a", {"a"}, set(), 0),
+    ("import os.path\ndef g(): return a", {"a"}, {"a", "os", "g"}, 0),
+]
+
+
+@pytest.mark.parametrize(("body", "before", "end", "jumps"), FLOWS, ids=[f[0] for f in FLOWS])
+def test_the_flow_of_names(body: str, before: set[str], end: set[str] | None, jumps: int) -> None:
+    """What a block needs, what it sets for certain, and how it is left."""
+    block = ast.parse(body).body
+    assert needed(block) == before
+    assert set_at_end(block, frozenset({"a"})) == end
+    assert len(jumps_in(block)) == jumps
+
+
+def test_names_live_as_long_as_they_may_be_read() -> None:
+    """A round of a loop may read what the round before it set."""
+    text = "def f(a):\n last = None\n for b in a:\n  g(last)\n  last = b\n  x = b\n return a"
+    function = ast.parse(text).body[0]
+    assert isinstance(function, ast.FunctionDef)
+    loop = function.body[1]
+    assert isinstance(loop, ast.For)
+    flow = flow_of(function)
+    assert flow.live[id(loop.body[1])] >= {"last", "b"}
+    assert "x" not in flow.live[id(loop.body[-1])]
+
+
+@pytest.mark.parametrize(
+    ("body", "outputs", "comment", "wanted"),
+    [
+        ("n = int(row)\nm = n", ("n",), "# --- header: name, tonnes ---", "read_header"),
+        ("toll = 1", ("toll",), "# type: ignore", "work_out_toll"),
+        ("gate.lower()", (), "# lower the gates", "lower_gates"),
+        ("if level < 1:\n    raise E\nif level > 3:\n    raise E", (), "", "check_level"),
+        (
+            "for b in boats:\n    if b.late:\n        first = b\n        break",
+            ("first",),
+            "",
+            "find_first",
+        ),
+        ("for b in boats:\n    late.append(b)", ("late",), "", "collect_late"),
+        ("for b in boats:\n    open += 1", ("open",), "", "count_open"),
+        ("if a:\n    toll = 1\nelse:\n    toll = 2", ("toll",), "", "choose_toll"),
+        ("log.write(1)\nboat.enter()", (), "", "enter_boat"),
+        ("log.write(1)\nx(2)", (), "# because of the rain", None),
+    ],
+)
+def test_what_a_block_is_called(
+    body: str, outputs: tuple[str, ...], comment: str, wanted: str | None
+) -> None:
+    """A comment says it best; then what comes out; then what is called."""
+    block = Block(ast.parse(body).body, outputs, (comment,) if comment else ())
+    found = [p.name for p in proposals(block)]
+    assert found[:1] == ([wanted] if wanted else [])
