@@ -5,6 +5,7 @@ from __future__ import annotations
 import ast
 import builtins
 import re
+from itertools import pairwise
 
 from .phrases import Phrase, Rank, should, stated
 from .words import OPPOSITES, VERBS, is_state, plain_words, singular, words_of
@@ -12,6 +13,9 @@ from .words import OPPOSITES, VERBS, is_state, plain_words, singular, words_of
 _NEGATIVE_FIRST = frozenset({"not", "no", "missing"})
 _STATING_FIRST = frozenset({"too", "already", "duplicate", "bad", "empty"})
 _MOST_STATEMENTS = 3
+_MOST_OF_GUARD = 5
+# What holds where something is put, rather than how it is.
+_PLACES = frozenset("location place destination target route queue shelf berth stage bin".split())
 # Calls that say nothing of why they are made.
 _COMMON_CALLS = frozenset(
     {
@@ -63,12 +67,15 @@ def phrases_of(
         otherwise: those that run where it does not.
         loop_target: the target of the loop around, if the condition stands in one.
     """
-    if not arm or len(arm) > _MOST_STATEMENTS:
+    last = arm[-1] if arm else None
+    ends = isinstance(last, ast.Return | ast.Continue | ast.Raise)
+    if last is None or len(arm) > (_MOST_OF_GUARD if ends else _MOST_STATEMENTS):
         return []
-    last = arm[-1]
     found: list[Phrase | None] = []
     if isinstance(last, ast.Raise) and last.exc is not None:
         found += _of_raise(last.exc)
+    if len(arm) > 1 and ends:
+        found += [_of_told(s) for s in arm[:-1]] + [_of_state(s) for s in arm[:-1]]
     if len(arm) == 1:
         if isinstance(last, ast.Return) and last.value is not None:
             found.append(_of_value(last.value, "returns"))
@@ -79,11 +86,12 @@ def phrases_of(
         elif isinstance(last, ast.Assign) and len(last.targets) == 1:
             found.append(_of_assignment(last.targets[0], last.value))
     # What is wrong with one of several is not said of all of them.
-    return [
+    said = [
         p
         for p in found
         if p is not None and p.says_something and (p.positive or loop_target is None)
     ]
+    return (_of_one(last.exc, loop_target) if isinstance(last, ast.Raise) else []) + said
 
 
 def _called_in(block: list[ast.stmt], call: ast.expr) -> bool:
@@ -92,6 +100,59 @@ def _called_in(block: list[ast.stmt], call: ast.expr) -> bool:
     return any(
         isinstance(n, ast.Call) and ast.dump(n.func) == called for s in block for n in ast.walk(s)
     )
+
+
+def _of_one(raised: ast.expr | None, loop_target: ast.expr | None) -> list[Phrase]:
+    """From ``f"{boat.name} is not fit to sail"`` in a loop over boats: it is said of that one."""
+    message = raised.args[0] if isinstance(raised, ast.Call) and raised.args else None
+    if not isinstance(message, ast.JoinedStr) or not isinstance(loop_target, ast.Name):
+        return []
+    found = []
+    for value, text in pairwise(message.values):
+        named = {n.id for n in ast.walk(value) if isinstance(n, ast.Name)}
+        if loop_target.id in named and isinstance(text, ast.Constant):
+            clause = re.split(r"[.;:,!?(]", str(text.value), maxsplit=1)[0].strip()
+            words = plain_words(clause)
+            phrase = (
+                stated(words, Rank.CONSEQUENCE, f"it leads to the error {clause!r}")
+                if words and words[0] in ("is", "has", "cannot", "must")
+                else None
+            )
+            found += [phrase] if phrase is not None and phrase.says_something else []
+    return found
+
+
+def _of_told(statement: ast.stmt) -> Phrase | None:
+    """From ``speak("no berth for", boat)`` before a function is left: a message that states
+    something.
+    """
+    call = statement.value if isinstance(statement, ast.Expr) else None
+    if not isinstance(call, ast.Call) or not call.args:
+        return None
+    message, goes_on = _message(call.args[0])
+    clause = re.split(r"[.;:,!?(]|%|\{|['\"]", message, maxsplit=1)[0].strip()
+    words = plain_words(clause)
+    if not words or len(words) < 2:
+        return None
+    if goes_on and clause == message.strip():
+        words = _whole_part(words)
+    return stated(words, Rank.CONSEQUENCE, f"where it holds, it is told that {clause!r}")
+
+
+def _of_state(statement: ast.stmt) -> Phrase | None:
+    """From ``boat.state = "moored"`` or ``boat.place = "dock"`` before a function is left."""
+    if not isinstance(statement, ast.Assign) or len(statement.targets) != 1:
+        return None
+    target, value = statement.targets[0], statement.value
+    if not isinstance(target, ast.Attribute) or not isinstance(value, ast.Constant):
+        return None
+    words = plain_words(value.value) if isinstance(value.value, str) else None
+    if not words or len(words) > 2:
+        return None
+    reason = f"where it holds, {target.attr} becomes {value.value!r}"
+    if words_of(target.attr)[-1:] and words_of(target.attr)[-1] in _PLACES:
+        return Phrase("is", ("for", *words), Rank.CONSEQUENCE, reason)
+    return Phrase("is", tuple(words), Rank.CONSEQUENCE, reason) if is_state(words[-1]) else None
 
 
 def _of_raise(raised: ast.expr) -> list[Phrase | None]:
@@ -211,7 +272,7 @@ def _of_call(value: ast.expr) -> Phrase | None:
         and isinstance(called, ast.Attribute)
         and isinstance(called.value, ast.Name)
     ):
-        return _of_collecting(called.value.id)
+        return _of_chore(value) or _of_collecting(called.value.id)
     if (
         not words
         or name in _COMMON_CALLS
@@ -221,6 +282,17 @@ def _of_call(value: ast.expr) -> Phrase | None:
     ):
         return None
     return should(tuple(words), Rank.CONSEQUENCE, f"where it holds, {name}() is called")
+
+
+def _of_chore(call: ast.Call) -> Phrase | None:
+    """From ``chores.append("oil the chain")``: what is to be done."""
+    text = call.args[0] if len(call.args) == 1 else None
+    if not isinstance(text, ast.Constant) or not isinstance(text.value, str):
+        return None
+    words = plain_words(text.value) or []
+    if not 1 < len(words) <= 3 or words[0] not in VERBS:
+        return None
+    return should(tuple(words), Rank.CONSEQUENCE, f"where it holds, {text.value!r} is noted")
 
 
 def _of_collecting(name: str) -> Phrase | None:

@@ -184,6 +184,7 @@ class _Walk:
     def function(self, node: FunctionNode) -> None:
         body = node.body[1:] if ast.get_docstring(node, clean=False) is not None else node.body
         before, asked = self.counts["statements"], self.counts["decisions"]
+        operands, crowds = self.counts["operands"], self.counts["crowds"]
         self._names(body)
         given = len(node.args.args) + len(node.args.kwonlyargs)
         self.counts["crowded names"] += max(0, given + self._bound - MOST_NAMES)
@@ -195,7 +196,10 @@ class _Walk:
         self.block(body, 0.0, looped=0, whole=True)
         self._ends = outer
         if len(body) == 1 and isinstance(body[0], ast.Return) and _is_condition(body[0].value):
-            self.counts["statements"] -= 0.7  # a predicate: its name is read in its place
+            # A predicate: its name is read in its place, and what it asks once.
+            self.counts["statements"] -= 0.7
+            self.counts["operands"] -= (self.counts["operands"] - operands) / 2
+            self.counts["crowds"] = crowds
         size = self.counts["statements"] - before
         decisions = self.counts["decisions"] - asked
         loops = sum(isinstance(n, _LOOPS) for n in _in_scope(body))
@@ -358,7 +362,7 @@ class _Walk:
             else:
                 operands += 1
         self.counts["operands"] += operands - 1
-        self.counts["crowds"] += max(0, operands - 3)
+        self.counts["crowds"] += max(0, operands - 2)
         self.counts["repeated tests"] += self._again(self._tests, test, 3)
 
     def _expressions(self, found: Iterable[ast.AST]) -> None:

@@ -72,7 +72,7 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
             2.0, "conditional expressions inside others", "nothing shows which else is whose"
         ),
         "operands": Weight(0.65, "operands of a condition beyond the first", _MEMORY),
-        "crowds": Weight(0.7, "operands of a condition beyond the third", _MEMORY),
+        "crowds": Weight(0.7, "operands of a condition beyond the second", _MEMORY),
         "mixtures": Weight(
             0.7, "changes between `and` and `or` in a condition", "precedence has to be known"
         ),
