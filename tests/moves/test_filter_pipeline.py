@@ -33,6 +33,40 @@ SHAPES = [
         "return all(not x or x.name == s for x in a)\n",
     ),
 ]
+SEARCHES = [
+    (
+        "for x in a:\n    if x.b:\n        return x.c\nreturn None\n",
+        "return next((x.c for x in a if x.b), None)\n",
+    ),
+    (
+        "for x in a:\n    for y in x:\n        if y is n:\n            return y\nreturn -1\n",
+        "return next((y for x in a for y in x if y is n), -1)\n",
+    ),
+    (
+        "r = ''\nfor i, x in enumerate(a):\n    if x is n:\n        r = i\n        break\nreturn r\n",
+        "r = next((i for i, x in enumerate(a) if x is n), '')\nreturn r\n",
+    ),
+    (
+        "for x in a:\n    if x.has_a_name_that_is_too_long is n and x.is_another is s:\n"
+        "        return x\nreturn None\n",
+        "return next(\n    (x for x in a if x.has_a_name_that_is_too_long is n and x.is_another"
+        " is s),\n    None,\n)\n",
+    ),
+]
+NO_SEARCHES = [
+    # the last one that fits
+    "r = None\nfor x in a:\n    if x:\n        r = x\nreturn r\n",
+    # none is not a constant: it would be worked out first
+    "for x in a:\n    if x.b:\n        return x\nreturn n.c\n",
+    # what is found is asked for in the condition
+    "r = None\nfor x in a:\n    if x is not r:\n        r = x\n        break\nreturn r\n",
+    # something else happens on the way
+    "for x in a:\n    n.b()\n    if x:\n        return x\nreturn None\n",
+    # only the inner loop is left
+    "r = None\nfor x in a:\n    for y in x:\n        if y:\n            r = y\n            break\nreturn r\n",
+    # the name of the round lives on
+    "r = None\nfor x in a:\n    if x.b:\n        r = x.c\n        break\nreturn r, x\n",
+]
 STAYS = [
     # the last value of the loop's name is used behind it
     "r = 0\nfor x in a:\n    r += 1\nreturn r, x\n",
@@ -67,7 +101,13 @@ def test_shapes(before: str, after: str) -> None:
     assert look("filter-pipeline", text).sites[0].whole == head + textwrap.indent(after, "    ")
 
 
-@pytest.mark.parametrize("body", STAYS)
+@pytest.mark.parametrize(("before", "after"), SEARCHES)
+def test_searches(before: str, after: str) -> None:
+    """A loop that looks for the first one that fits is the next one that does."""
+    check("filter-pipeline", before, after)
+
+
+@pytest.mark.parametrize("body", [*STAYS, *NO_SEARCHES])
 def test_what_stays(body: str) -> None:
     """Loops that do more, or whose names live on, stay."""
     check("filter-pipeline", body, "")

@@ -47,6 +47,7 @@ MODULES = (
     "flatten.finish_at_once",
     "clear_away.drop_else",
     "flatten.guard_clause",
+    "structure.number_rounds",
     "structure.filter_pipeline",
     "flatten.join_conditions",
     "flatten.merge_guards",

@@ -454,12 +454,15 @@ class _Lowering(GeneratorLowering):
             return self._round_after_round(node, rows, after, where)
         iterator, flag, item = self.temporary(), self.temporary(), self.temporary()
         head = Cut(node.lineno, after)
+        counted = self.counted(node.target, node.iter) if not mark else None
         body = self.block(node.body, head, self._in_loop(where, head, after))
-        body = self.assign(node.target, item, body, where)
+        body = self.given(node.target, counted, item, body, where)
         test = Test(
             node.lineno, flag, body, self.block(node.orelse, after, where), in_words(node.iter)
         )
         head.next = self.do(mark + "next", node, (iterator,), (flag, item), test, where)
+        if not mark:
+            return self.started(node.iter, counted, iterator, head, where)
         return self.values(
             [node.iter], where, lambda o: self.do(mark + "iter", node, o, (iterator,), head, where)
         )

@@ -5,6 +5,7 @@ from __future__ import annotations
 import ast
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
+from dataclasses import dataclass
 from functools import partial
 
 from ..ir.graph import Cut, Node, Operand, Put, Test
@@ -18,6 +19,21 @@ from ..world.scope import FunctionNode
 from ..world.used_up import LOOPS, is_plain_comprehension
 from ..values.terms import FALSE, TRUE, Term, const
 from ..face.verdict import AssumptionKind
+
+
+@dataclass(frozen=True, slots=True)
+class Counted:
+    """A loop over ``enumerate(over, start)``, whose target is ``index, target``.
+
+    ``name`` is how it names ``enumerate``, ``number`` the slot that counts the rounds.
+    """
+
+    name: ast.expr
+    over: ast.expr
+    index: ast.expr
+    target: ast.expr
+    start: int
+    number: int
 
 
 class GeneratorLowering(LookupLowering):
@@ -89,6 +105,8 @@ class GeneratorLowering(LookupLowering):
         RuntimeError there.
         """
         for part in parts:
+            if isinstance(part, ast.Name | ast.Constant):
+                continue
             about = ast.unparse(part)
             detail = (AssumptionKind.NO_EFFECT, about, f"`{about}` raises StopIteration")
             entry = self.do("assume", node, (), (), entry, where, detail)
@@ -214,13 +232,55 @@ class GeneratorLowering(LookupLowering):
             return self._row_by_row(node, i, rows, element, ended, where)
         iterator, flag, item = self.temporary(), self.temporary(), self.temporary()
         head = Cut(node.lineno, ended)
+        counted = self.counted(loop.target, loop.iter)
         with self.inner_names(node, i):
-            inside = self._round(node, i, item, element, head, where)
+            inside = self._round(node, i, item, element, head, where, counted)
         test = Test(node.lineno, flag, inside, ended, in_words(loop.iter))
         head.next = self.do("next", loop.iter, (iterator,), (flag, item), test, where)
-        return self.values(
-            [loop.iter], where, lambda o: self.do("iter", loop.iter, o, (iterator,), head, where)
+        return self.started(loop.iter, counted, iterator, head, where)
+
+    def counted(self, target: ast.expr, over: ast.expr) -> Counted | None:
+        """What a loop goes through that is numbered by ``enumerate``, taken apart; None if it is
+        not.
+        """
+        if not isinstance(over, ast.Call) or not self.is_builtin_call(over, "enumerate"):
+            return None
+        start = over.args[1] if len(over.args) == 2 else ast.Constant(0)
+        plain = isinstance(start, ast.Constant) and type(start.value) is int
+        if not 1 <= len(over.args) <= 2 or isinstance(over.args[0], ast.Starred) or not plain:
+            return None
+        if not isinstance(target, ast.Tuple) or len(target.elts) != 2:
+            return None
+        if not isinstance(target.elts[0], ast.Name) or isinstance(target.elts[1], ast.Starred):
+            return None
+        assert isinstance(start, ast.Constant)
+        index, element = target.elts
+        number = int(start.value)  # type: ignore[arg-type]
+        return Counted(over.func, over.args[0], index, element, number, self.temporary())
+
+    def started(
+        self, over: ast.expr, counted: Counted | None, iterator: int, head: Node, where: Where
+    ) -> Node:
+        """The start of a loop: what it goes through, and the number of the first round."""
+        asked = over if counted is None else counted.over
+        entry = self.values(
+            [asked], where, lambda o: self.do("iter", asked, o, (iterator,), head, where)
         )
+        if counted is None:
+            return entry
+        entry = Put(over.lineno, counted.number, const(counted.start), entry)
+        return self.value(counted.name, self.temporary(), entry, where)
+
+    def given(
+        self, target: ast.expr, counted: Counted | None, item: int, inside: Node, where: Where
+    ) -> Node:
+        """The names that a round of a loop sets."""
+        if counted is None:
+            return self.assign(target, item, inside, where)
+        inside = self.assign(counted.target, item, inside, where)
+        one = (counted.number, const(1))
+        inside = self.do("binop", counted.index, one, (counted.number,), inside, where, "+")
+        return self.assign(counted.index, counted.number, inside, where)
 
     def _row_by_row(
         self,
@@ -253,6 +313,7 @@ class GeneratorLowering(LookupLowering):
         element: Callable[[Node], Node],
         again: Node,
         where: Where,
+        counted: Counted | None = None,
     ) -> Node:
         """What is done with one element of a loop."""
         loop = node.generators[i]
@@ -270,7 +331,7 @@ class GeneratorLowering(LookupLowering):
                 inside = self.values(
                     sides, where, partial(self._unless_plain, condition, detail, inside, where)
                 )
-        return self.assign(loop.target, item, inside, where)
+        return self.given(loop.target, counted, item, inside, where)
 
     def _unless_plain(
         self,

@@ -1,4 +1,5 @@
-"""A loop that only asks, collects or counts becomes ``any``, ``all``, a comprehension or a sum.
+"""A loop that only asks, searches, collects or counts becomes ``any``, ``all``, ``next``, a
+comprehension or a sum.
 
 Why it is safe: the expression goes through the same values in the same order, under the same
 conditions, and stops where the loop stopped; where the loop went on although the answer was
@@ -27,7 +28,8 @@ class FilterPipeline(Move):
 
     name = "filter-pipeline"
     summary = (
-        "A loop that only asks, collects or counts becomes any, all, a comprehension or a sum."
+        "A loop that only asks, searches, collects or counts becomes any, all, next, a"
+        " comprehension or a sum."
     )
     safe_because = "The same values are gone through in the same order, under the same conditions."
     since = "0.2"
@@ -44,6 +46,24 @@ class FilterPipeline(Move):
             """
             def is_taken(berths, name: str):
                 return any(berth.boat is name for berth in berths)
+            """,
+            "proved-under",
+        ),
+        Example(
+            "the first that fits",
+            """
+            def first_late(boats):
+                found = None
+                for boat in boats:
+                    if boat.late:
+                        found = boat
+                        break
+                return found
+            """,
+            """
+            def first_late(boats):
+                found = next((boat for boat in boats if boat.late), None)
+                return found
             """,
             "proved-under",
         ),
@@ -98,7 +118,11 @@ class FilterPipeline(Move):
             return NOT_MINE
         if loop.targets & live_after(function_of(place)).get(id(node), loop.targets):
             return NOT_MINE
-        found = _answered(place, index, loop, around) or _gathered(place, index, loop)
+        found = (
+            _answered(place, index, loop, around)
+            or _searched(place, index, loop)
+            or _gathered(place, index, loop)
+        )
         if found is None or any(
             isinstance(n, cst.Await | cst.Yield | cst.NamedExpr) for n in walk(node)
         ):
@@ -241,6 +265,42 @@ def _answered(place: Place, index: int, loop: _Loop, around: Around) -> _Found |
     return _Found(index - 1, index + 1, line, "The loop only asks whether one fits.")
 
 
+def _searched(place: Place, index: int, loop: _Loop) -> _Found | None:
+    """A loop that looks for the first one that fits, and what stands for none."""
+    if not loop.conditions:
+        return None
+    why = "The loop only looks for the first one that fits."
+    small = single(loop.heart[0])
+    if len(loop.heart) == 1 and isinstance(small, cst.Return) and small.value is not None:
+        following = place.statements[index + 1 : index + 2]
+        last = single(following[0]) if following else None
+        if not isinstance(last, cst.Return) or has_comments(following[0]):
+            return None
+        none = last.value if last.value is not None else cst.Name("None")
+        if constant(none) is None or _truth(small.value) is not None:
+            return None
+        value = _first(small.value, loop, none)
+        return _Found(index, index + 2, cst.SimpleStatementLine([cst.Return(value)]), why)
+    if len(loop.heart) != 2 or len(loop.clauses) != 1 or index == 0:
+        return None
+    name, start = _start(place.statements[index - 1])
+    found, value_found = _start(loop.heart[0])
+    if start is None or value_found is None or found != name or constant(start) is None:
+        return None
+    if not isinstance(single(loop.heart[1]), cst.Break) or _truth(value_found) is not None:
+        return None
+    if any(name in names_in(p) for p in (*_parts(loop, None, name), value_found)):
+        return None
+    line = _assigned(name, _first(value_found, loop, start))
+    return _Found(index - 1, index + 1, line, why)
+
+
+def _first(value: cst.BaseExpression, loop: _Loop, none: cst.BaseExpression) -> cst.BaseExpression:
+    """``next`` of what fits, with what stands for none."""
+    generator = cst.GeneratorExp(_operand(value), loop.comprehension(loop.conditions))
+    return cst.Call(cst.Name("next"), [cst.Arg(generator), cst.Arg(none)])
+
+
 def _asking(loop: _Loop, found: bool, around: Around) -> cst.BaseExpression:
     """``any`` of the conditions, or ``all`` of their opposites."""
     test = chained(list(loop.conditions), cst.And)
@@ -368,6 +428,14 @@ def _over_lines(line: cst.SimpleStatementLine, indent: str) -> cst.SimpleStateme
     assert isinstance(inner, cst.BaseSimpleComp | cst.DictComp)
     step = cst.ParenthesizedWhitespace(indent=True, last_line=cst.SimpleWhitespace(indent))
     back = cst.ParenthesizedWhitespace(indent=True)
+    if isinstance(value, cst.Call) and len(value.args) > 1:
+        args = [
+            arg.with_changes(comma=cst.Comma(whitespace_after=step if number == 0 else back))
+            for number, arg in enumerate(value.args)
+        ]
+        return line.with_deep_changes(
+            small, value=value.with_changes(args=args, whitespace_before_args=step)
+        )
     broken = inner.with_changes(for_in=_broken(inner.for_in, step))
     if isinstance(value, cst.Call):
         arg = value.args[0].with_changes(value=broken, whitespace_after_arg=back)
