@@ -262,7 +262,7 @@ def test_the_demo(tmp_path: Path, dreck_command) -> None:
         "8 steps in 1 of 1 function",
         "proved-under  Office.admit",
         "differs  has_passage_at_night",
-        "67 passed",
+        "72 passed",
     ):
         assert words in done.out, words
     assert (tmp_path / "office" / "canal" / "office.py").exists() and not (
@@ -282,7 +282,7 @@ def test_the_whole_demo_project(tmp_path: Path) -> None:
     done = subprocess.run(
         command, cwd=tmp_path / "office", capture_output=True, text=True, timeout=120, check=False
     )
-    assert "67 passed" in done.stdout, done.stdout
+    assert "72 passed" in done.stdout, done.stdout
 
 
 def test_help_and_version(dreck_command) -> None:

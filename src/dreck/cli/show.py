@@ -323,7 +323,9 @@ def _saved(function: Untangled) -> str:
     changed = {t: new.get(t, 0) - old.get(t, 0) for t in {*old, *new}}
     most = sorted(changed.items(), key=lambda item: (-abs(item[1]), item[0]))[:_TERMS]
     shown = ", ".join(f"{name} {by:+.1f}" for name, by in most if abs(by) >= 0.05)
-    return f"what it asks of its reader: {shown}" if shown else "what it asks of its reader"
+    beside = any(step.names for step in function.steps)
+    what = "what it asks of its reader" + (", with what is new beside it" if beside else "")
+    return f"{what}: {shown}" if shown else what
 
 
 def _why_nothing(function: Untangled) -> str:

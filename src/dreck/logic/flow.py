@@ -24,7 +24,7 @@ Jump = ast.Return | ast.Break | ast.Continue
 
 
 @dataclass(frozen=True, slots=True)
-class _Ends:
+class Ends:
     """What is live where control leaves a block other than by its end."""
 
     broken: _Names = _NONE
@@ -56,14 +56,14 @@ def flow_of(function: FunctionNode) -> Flow:
     ['b']
     """
     found = Flow()
-    _Live(found).block(function.body, _NONE, _Ends())
+    _Live(found).block(function.body, _NONE, Ends())
     _Bound(found).block(function.body, frozenset(a.arg for a in parameters(function)))
     return found
 
 
 def needed(block: Sequence[ast.stmt]) -> _Names:
     """The names whose values from before a block may be read in it."""
-    return _Live(Flow()).block(block, _NONE, _Ends())
+    return _Live(Flow()).block(block, _NONE, Ends())
 
 
 def set_at_end(block: Sequence[ast.stmt], before: _Names) -> _Names | None:
@@ -150,7 +150,7 @@ def _certain(target: ast.expr) -> _Names:
 class _Live:
     flow: Flow
 
-    def block(self, body: Sequence[ast.stmt], after: _Names, ends: _Ends) -> _Names:
+    def block(self, body: Sequence[ast.stmt], after: _Names, ends: Ends) -> _Names:
         """What is live before a block."""
         live = after
         for node in reversed(body):
@@ -158,7 +158,7 @@ class _Live:
             live = self._before(node, live, ends)
         return live
 
-    def _before(self, node: ast.stmt, live: _Names, ends: _Ends) -> _Names:
+    def _before(self, node: ast.stmt, live: _Names, ends: Ends) -> _Names:
         if isinstance(node, ast.If):
             arms = self.block(node.body, live, ends) | self.block(node.orelse, live, ends)
             return (arms - _always_set(node.test)) | _used(node.test) | ends.raised
@@ -195,14 +195,14 @@ class _Live:
             )  # whatever may be read in there some day
         return live | _used(node) | ends.raised
 
-    def _jump(self, node: Jump, ends: _Ends) -> _Names:
+    def _jump(self, node: Jump, ends: Ends) -> _Names:
         if isinstance(node, ast.Return):
             return ends.returned | ends.raised | _used(node.value)
         target = ends.broken if isinstance(node, ast.Break) else ends.continued
         self.flow.jumped[id(node)] = self.flow.jumped.get(id(node), _NONE) | target
         return target
 
-    def _loop(self, node: ast.For | ast.AsyncFor | ast.While, live: _Names, ends: _Ends) -> _Names:
+    def _loop(self, node: ast.For | ast.AsyncFor | ast.While, live: _Names, ends: Ends) -> _Names:
         over = self.block(node.orelse, live, ends)
         bound: _Names = _NONE
         if isinstance(node, ast.While):
@@ -218,13 +218,13 @@ class _Live:
                 return entry
             entry = new
 
-    def _try(self, node: ast.Try | ast.TryStar, live: _Names, ends: _Ends) -> _Names:
+    def _try(self, node: ast.Try | ast.TryStar, live: _Names, ends: Ends) -> _Names:
         if node.finalbody:
             # However the block is left, the finally runs first.
             used = _used(*node.finalbody)
             outside = ends.broken | ends.continued | ends.returned | ends.raised
             live = self.block(node.finalbody, live | outside, ends) | used
-            ends = _Ends(
+            ends = Ends(
                 *(e | used for e in (ends.broken, ends.continued)),
                 *[e | used for e in (ends.returned, ends.raised)],
             )

@@ -13,6 +13,7 @@ from dataclasses import dataclass, field, replace
 
 import libcst as cst
 
+from .flow import Ends
 from .walk import names_in, walk
 
 _Names = frozenset[str]
@@ -31,37 +32,27 @@ def live_after(function: cst.FunctionDef) -> Mapping[int, frozenset[str]]:
     if any(isinstance(f, cst.Name) and f.value in _READ_ALL for f in calls):
         return {}
     work = _Liveness()
-    work.suite(function.body, _NONE, _Ends())
+    work.suite(function.body, _NONE, Ends())
     return work.found
-
-
-@dataclass(frozen=True, slots=True)
-class _Ends:
-    """What is live where control leaves a block other than by its end."""
-
-    broken: _Names = _NONE
-    continued: _Names = _NONE
-    returned: _Names = _NONE
-    raised: _Names = _NONE
 
 
 @dataclass(slots=True)
 class _Liveness:
     found: dict[int, _Names] = field(default_factory=dict)
 
-    def suite(self, suite: cst.CSTNode, after: _Names, ends: _Ends) -> _Names:
+    def suite(self, suite: cst.CSTNode, after: _Names, ends: Ends) -> _Names:
         """What is live before a suite."""
         body: Sequence[cst.CSTNode] = suite.body  # type: ignore[attr-defined]
         return self.block(body, after, ends)
 
-    def block(self, body: Sequence[cst.CSTNode], after: _Names, ends: _Ends) -> _Names:
+    def block(self, body: Sequence[cst.CSTNode], after: _Names, ends: Ends) -> _Names:
         live = after
         for statement in reversed(body):
             self.found[id(statement)] = self.found.get(id(statement), _NONE) | live
             live = self._before(statement, live, ends)
         return live
 
-    def _before(self, node: cst.CSTNode, live: _Names, ends: _Ends) -> _Names:
+    def _before(self, node: cst.CSTNode, live: _Names, ends: Ends) -> _Names:
         if isinstance(node, cst.SimpleStatementLine):
             for small in reversed(node.body):
                 live = self._small(small, live, ends)
@@ -89,7 +80,7 @@ class _Liveness:
             return self._small(node, live, ends)
         return live | free_names(node)
 
-    def _small(self, node: cst.CSTNode, live: _Names, ends: _Ends) -> _Names:
+    def _small(self, node: cst.CSTNode, live: _Names, ends: Ends) -> _Names:
         if isinstance(node, cst.Return):
             return ends.returned | ends.raised | free_names(node)
         if isinstance(node, cst.Raise):
@@ -106,7 +97,7 @@ class _Liveness:
             return (live - set_now) | used | ends.raised
         return live | free_names(node) | ends.raised
 
-    def _if(self, node: cst.If, live: _Names, ends: _Ends) -> _Names:
+    def _if(self, node: cst.If, live: _Names, ends: Ends) -> _Names:
         found = self.suite(node.body, live, ends) | free_names(node.test)
         if node.orelse is None:
             return found | live
@@ -115,7 +106,7 @@ class _Liveness:
             return found | self._if(node.orelse, live, ends)
         return found | self.suite(node.orelse.body, live, ends)
 
-    def _loop(self, node: cst.For | cst.While, live: _Names, ends: _Ends) -> _Names:
+    def _loop(self, node: cst.For | cst.While, live: _Names, ends: Ends) -> _Names:
         over = live if node.orelse is None else self.suite(node.orelse.body, live, ends)
         head = node.iter if isinstance(node, cst.For) else node.test
         bound = _bound(node.target) if isinstance(node, cst.For) else _NONE
@@ -130,13 +121,13 @@ class _Liveness:
                 return entry
             entry = new
 
-    def _try(self, node: cst.Try, live: _Names, ends: _Ends) -> _Names:
+    def _try(self, node: cst.Try, live: _Names, ends: Ends) -> _Names:
         if node.finalbody is not None:
             # However the block is left, the finally runs first.
             used = free_names(node.finalbody)
             outside = ends.broken | ends.continued | ends.returned | ends.raised
             live = self.suite(node.finalbody.body, live | outside, ends) | used
-            ends = _Ends(
+            ends = Ends(
                 ends.broken | used, ends.continued | used, ends.returned | used, ends.raised | used
             )
         handled = ends.raised

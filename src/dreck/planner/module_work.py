@@ -24,7 +24,7 @@ from .function_work import MOST_REDS
 from .project import Project
 from .results import Offer, Step, Untangled, told
 from .settings import Settings
-from .taste import cost_of, cost_of_module, cost_of_together
+from .taste import Cost, cost_of, cost_of_module, cost_of_together
 from .weights import LEAST_OF_BLOCKS, LINE_PRICE, REACH_PRICES, STEP_PRICE
 
 # What costs a little more than what is there is still offered; and so many offers of one function.
@@ -63,6 +63,8 @@ class ModuleWork:
         }
         self.broken: list[Broken] = []
         self.added: set[str] = set()
+        self._root = ""
+        self._became: defaultdict[str, set[str]] = defaultdict(set)
         self._refused: set[str] = set()
         self._in_vain: defaultdict[tuple[str, str], set[str]] = defaultdict(set)
         self._wished: dict[str, str] = {}
@@ -99,6 +101,7 @@ class ModuleWork:
             line: only this line is meant, if given.
             until: with it, the last of the lines that are meant.
         """
+        self._root = name
         self._steps: list[Step] = []
         self._taken_back: list[Step] = []
         self._left: list[LeftAlone] = []
@@ -163,9 +166,18 @@ class ModuleWork:
             steps=steps,
             verdict=self._verdict_of_all(steps, name, baseline),
             after=measure(self.version.functions[name].node),
-            cost_after=cost_of(self.version.functions[name].node),
+            cost_after=self._cost_with_new(name),
             diff=unified(baseline, self.text, self.path.as_posix()),
         )
+
+    def _cost_with_new(self, name: str) -> Cost:
+        """What a function costs with the new functions that became of it."""
+        found = self.version.functions
+        parts = [name, *(n for n in sorted(self._became[name]) if n in found)]
+        counts: Counter[str] = Counter()
+        for part in parts:
+            counts.update(cost_of(found[part].node).counts)
+        return Cost(counts)
 
     def _one_step(self, name: str, wishes: Wishes) -> list[str] | None:
         """Take the step that brings most and passes the judge: the names of its new functions; None
@@ -278,6 +290,7 @@ class ModuleWork:
         """Take an offer after all: the function with one step more; None if it is not there any
         more.
         """
+        self._root = name
         self._steps, self._taken_back, self._left = [], [], []
         self._reds = 0
         wishes = self._wishes()
@@ -347,6 +360,7 @@ class ModuleWork:
             self._reds = 0
         self._steps.append(step)
         self.added |= set(way.added)
+        self._became[self._root] |= set(way.added)
         self.project.texts.update(texts)
         self.enter(way.text)
         return list(way.added)

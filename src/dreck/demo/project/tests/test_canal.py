@@ -1,5 +1,6 @@
 import pytest
 from canal import desk, drills, dues, fleet, levels, notices, permits, signals, tolls, vessels, yard
+from canal.daybook import Unreadable, close_day
 from canal.locks import Lock, LockError
 from canal.office import Office, Refusal
 from canal.permits import Permit, PermitError
@@ -273,3 +274,44 @@ def test_orders():
     assert book == [("lifted", "coal"), ("stowed", "coal")]
     with pytest.raises(ValueError):
         yards.take("sell", "coal")
+
+
+RATES = {"barge": 30, "tug": 12}
+PAGE = [
+    "Mill Lock / Orrin",
+    "Teasel barge 10 30",
+    "-- rain",
+    "",
+    "Heron tug 40 200",
+    "shut",
+    "Teasel barge 50 55",
+    "open",
+    "Coot raft 1 2",
+    "Rush barge 9",
+    "Rush barge 9 soon",
+    "Rush barge 9 7",
+]
+
+
+@pytest.mark.parametrize(
+    ("strict", "taken", "twice", "lines"),
+    [(False, 66, "Teasel", [9, 10, 11, 12]), (True, 36, None, [7, 9, 10, 11, 12])],
+)
+def test_close_day(strict, taken, twice, lines):
+    board = {"mill lock": "nobody"}
+    found = close_day(PAGE, RATES, board, strict)
+    assert (found["taken"], found["twice"], found["waited"]) == (taken, twice, ["Heron"])
+    assert [number for number, _ in found["questions"]] == lines
+    assert board == {"mill lock": "Orrin"}
+
+
+def test_close_day_keeps_the_keeper():
+    board = {"mill lock": "Sorrel"}
+    assert close_day(["Mill Lock"], RATES, board)["taken"] == 0
+    assert board == {"mill lock": "Sorrel"}
+
+
+@pytest.mark.parametrize("page", [[], ["Weir"]])
+def test_close_day_sends_pages_back(page):
+    with pytest.raises(Unreadable):
+        close_day(page, RATES, {"mill lock": "Orrin"})
