@@ -169,6 +169,15 @@ def test_lines_that_are_asked_for(body: str, lines: tuple[int, int], wanted: str
     named("extract-function", HEAD + body, HEAD + wanted, **asked)
 
 
+def test_decorators_go_with_their_function() -> None:
+    """A definition starts at its first decorator."""
+    body = "    log(1)\n    @log\n    def tell(boat):\n        return boat\n    log(tell)\n"
+    wishes = Wishes(line=3, until=6, asked=True, names={"3": "part"})
+    (made,) = look("extract-function", HEAD + body, wishes=wishes).sites
+    moved = "def part(log):\n    @log\n    def tell(boat):\n        return boat\n    log(tell)\n"
+    assert made.whole == f"{HEAD}    log(1)\n    part(log)\n\n\n{moved}"
+
+
 @pytest.mark.parametrize(
     ("lines", "what"),
     [

@@ -17,7 +17,7 @@ from ..outline import Function
 from ..source.edits import Edit, edited
 from .alike import visible_locals
 from .home import Home, wrapped_head
-from .module_view import ModuleView
+from .module_view import ModuleView, first_line
 
 _SCOPES = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef, ast.Lambda)
 _LATER = (*_SCOPES, ast.GeneratorExp)
@@ -48,8 +48,8 @@ class Run:
 
     @property
     def line(self) -> int:
-        """Where the first one starts."""
-        return self.suite[self.start].lineno
+        """Where the first one starts, its decorators included."""
+        return first_line(self.suite[self.start])
 
     @property
     def last_line(self) -> int:
