@@ -205,7 +205,7 @@ class ModuleWork:
                 if added is not None:
                     return added
                 tried.add(ways[0].why)
-            elif gain > (0 if move.weighed else _HARDLY):
+            elif gain > (0 if move.weighed else _HARDLY) and not in_vain:
                 self._offered.append((gain, reach, move_name, ways))
         return None
 

@@ -198,7 +198,8 @@ class _Walk:
         if len(body) == 1 and isinstance(body[0], ast.Return) and _is_condition(body[0].value):
             # A predicate: its name is read in its place, and what it asks once.
             self.counts["statements"] -= 0.7
-            self.counts["operands"] -= (self.counts["operands"] - operands) / 2
+            more = self.counts["operands"] - operands
+            self.counts["operands"] -= more / 2 if more > 1 else 0
             self.counts["crowds"] = crowds
         size = self.counts["statements"] - before
         decisions = self.counts["decisions"] - asked
