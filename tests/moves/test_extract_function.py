@@ -257,6 +257,66 @@ def test_lines_that_are_no_block(lines: tuple[int, int], what: str) -> None:
             id="a method, with the annotations of its caller",
         ),
         pytest.param(
+            '''
+            class Lock:
+                def close_up(self, log):
+                    if self.open:
+                        # lower the gates
+                        self.open = False
+                        log.write("""shut
+              for the night
+            """)
+                        log.write(self)
+                    return log
+            ''',
+            '''
+            class Lock:
+                def close_up(self, log):
+                    if self.open:
+                        self._lower_gates(log)
+                    return log
+
+                def _lower_gates(self, log):
+                    self.open = False
+                    log.write("""shut
+              for the night
+            """)
+                    log.write(self)
+            ''',
+            id="a long text inside a method keeps its blanks",
+        ),
+        pytest.param(
+            """
+            async def admit(boats, log):
+                for boat in boats:
+                    yield boat
+                    # the last one
+                    if boat.late:
+                        log.write("late")
+                        return
+                    else:
+                        log.write("done")
+                        return
+            """,
+            """
+            async def admit(boats, log):
+                for boat in boats:
+                    yield boat
+                    update_last_one(boat, log)
+                    return
+
+
+            def update_last_one(boat, log):
+                if boat.late:
+                    log.write("late")
+                    return
+                else:
+                    log.write("done")
+                    return
+            """,
+            id="an asynchronous generator returns nothing",
+        ),
+        pytest.param(
             """
             def admit(boats, log):
                 if log.open:

@@ -15,6 +15,7 @@ from ..logic.bindings import assigned_in, bound_by, free_names, parameters
 from ..logic.flow import Flow, Jump, jumps_in, needed, set_at_end, set_at_jumps
 from ..outline import Function
 from ..source.edits import Edit, edited
+from ..source.lines import split_lines
 from .alike import visible_locals
 from .home import Home, wrapped_head
 from .module_view import ModuleView, first_line
@@ -117,25 +118,29 @@ class BlockOut:
         ends = view.text[:end].endswith(("\n", "\r"))
         lines = [indent + line for line in self._caller(name)]
         text = view.newline.join(lines) + (view.newline if ends else "")
-        definition = self.definition(name, spoken=spoken)
-        return [Edit(start, end, text), self.home.insertion(definition, line=self.run.line)]
+        definition, kept = self.definition(name, spoken=spoken)
+        new = self.home.insertion(definition, line=self.run.line, kept=kept)
+        return [Edit(start, end, text), new]
 
     def _caller(self, name: str) -> list[str]:
         wait = "await " if self.awaits else ""
         call = f"{wait}{self.home.called(name)}({', '.join(self.inputs)})"
         return [line.replace("{call}", call) for line in self.ending.caller]
 
-    def definition(self, name: str, *, spoken: bool = False) -> list[str]:
-        """The lines of the new function, without indentation of their own."""
+    def definition(self, name: str, *, spoken: bool = False) -> tuple[list[str], frozenset[int]]:
+        """The lines of the new function, without indentation of their own, and which of them start
+        inside of a string.
+        """
         view = self.home.view
         word = "async def" if self.awaits else "def"
         result = f" -> {self.ending.result}" if self.ending.result else ""
         head = f"{word} {name}({', '.join(self.home.signature(self.inputs))}){result}:"
-        body = self._body(spoken=spoken)
+        head_lines = wrapped_head(head, view)
+        body, kept = self._body(spoken=spoken)
         last = [view.indent + self.ending.last] if self.ending.last else []
-        return [*wrapped_head(head, view), *body, *last]
+        return [*head_lines, *body, *last], frozenset(n + len(head_lines) for n in kept)
 
-    def _body(self, *, spoken: bool) -> list[str]:
+    def _body(self, *, spoken: bool) -> tuple[list[str], frozenset[int]]:
         view = self.home.view
         top = self.run.line if spoken else self.top
         start = view.offsets.line_start(top)
@@ -154,23 +159,25 @@ class BlockOut:
         indent = view.indentation(self.run.line)
         frozen = _inside_strings(text)
         lines = []
-        for number, line in enumerate(text.splitlines(), 1):
-            if number in frozen or not line.strip():
-                lines.append(line if number in frozen else "")
+        for number, line in enumerate(split_lines(text)):
+            line = line.rstrip("\r\n")
+            if number in frozen:
+                lines.append(line)
+            elif line.strip():
+                own = line[len(indent) :] if line.startswith(indent) else line.lstrip()
+                lines.append(view.indent + own)
             else:
-                lines.append(
-                    view.indent
-                    + (line[len(indent) :] if line.startswith(indent) else line.lstrip())
-                )
-        return lines
+                lines.append("")
+        return lines, frozen
 
 
 def _inside_strings(text: str) -> frozenset[int]:
-    """The lines that start inside of a string, whose blanks belong to it."""
+    """The lines, from 0, that start inside of a string, whose blanks belong to it."""
     found: set[int] = set()
     opened = 0
+    # What is indented needs a line above it.
     source = "if 1:\n" + text if text[:1].isspace() else text
-    shift = 1 if text[:1].isspace() else 0
+    shift = 1 + text[:1].isspace()
     try:
         for token in tokenize.generate_tokens(io.StringIO(source).readline):
             kind = tokenize.tok_name[token.type]
@@ -386,7 +393,7 @@ def _ending(
         return _plain_ending(function, run, outputs) if falls else "never-ends"
     if all(isinstance(j, ast.Return) for j in jumps) and not outputs:
         if not falls or _is_tail(function.node.body, run):
-            return _returning(function, jumps, falls)
+            return _returning(function, run, jumps, falls)
     kinds = {ast.dump(j) for j in jumps}
     in_loop = all(isinstance(j, ast.Continue) for j in jumps)
     if in_loop and _ends_round(function.node.body, run):
@@ -429,11 +436,12 @@ def _plain_ending(function: Function, run: Run, outputs: tuple[str, ...]) -> End
     return Ending({}, f"return {given}", (f"{given} = {{call}}",))
 
 
-def _returning(function: Function, jumps: Sequence[Jump], falls: bool) -> Ending:
+def _returning(function: Function, run: Run, jumps: Sequence[Jump], falls: bool) -> Ending:
     returns = function.node.returns
     with_value = any(isinstance(j, ast.Return) and j.value is not None for j in jumps)
     if not with_value:
-        return Ending({}, "", ("{call}",) if falls else ("return {call}",))
+        at_end = falls or _is_tail(function.node.body, run)
+        return Ending({}, "", ("{call}",) if at_end else ("{call}", "return"))
     suspended = any(isinstance(n, ast.Yield | ast.YieldFrom) for n in _own(function.node.body))
     result = "" if returns is None or suspended else ast.unparse(returns)
     return Ending({}, "", ("return {call}",), result)

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import ast
+import builtins
+from collections.abc import Collection
 from dataclasses import dataclass
 
 from ..logic.bindings import assigned_in, parameters
@@ -58,7 +60,7 @@ class Home:
         return (
             self.view.top_names
             | visible_locals(self.function)
-            | frozenset(dir(__builtins__))
+            | frozenset(dir(builtins))
             | self.view.words
         )
 
@@ -80,7 +82,12 @@ class Home:
         return [*([self.instance] if self.instance else []), *map(self.annotated, parameters)]
 
     def insertion(
-        self, definition: list[str], *, above: bool = False, line: int | None = None
+        self,
+        definition: list[str],
+        *,
+        above: bool = False,
+        line: int | None = None,
+        kept: Collection[int] = (),
     ) -> Edit:
         """The edit that puts the definition below its caller, after helpers that stand there
         already.
@@ -89,11 +96,15 @@ class Home:
             definition: its lines, without indentation of their own.
             above: put it above its caller.
             line: where it is called; helpers that are first called behind that stay below it.
+            kept: which of the lines start inside of a string, so that none of their blanks may change.
         """
         body, at = self._neighbours()
         blank = 1 if self.owner is not None else 2
         indent = self.view.indentation(body[at].lineno) if self.owner is not None else ""
-        text = self.view.newline.join(indent + line if line else line for line in definition)
+        text = self.view.newline.join(
+            line if not line or number in kept else indent + line
+            for number, line in enumerate(definition)
+        )
         gap = self.view.newline * (blank + 1)
         if above:
             start = self.view.start_of(body[at])

@@ -25,7 +25,7 @@ VERBS = frozenset("""
     roll rotate round run save scan schedule search seek send serialize set setup show shrink shut sign skip sleep sort split
     spill start step stop store strip submit substitute subtract suppress swap swallow switch sync take terminate throw tidy toggle touch
     fix shutdown startup rollback reconstruct recreate redo reformat rerun reraise rethrow rewrite ping probe prune reconcile rebase sanitize spawn support
-    tolerate tune unescape unquote unroll unset unwind widen
+    tell tolerate tune unescape unquote unroll unset unwind widen
     transform translate trim truncate try turn undo unify unlock unpack unregister unwrap update upgrade use validate verify
     wait wake warn wind wipe wrap write yield
     """.split())
