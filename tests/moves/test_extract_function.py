@@ -169,6 +169,14 @@ def test_lines_that_are_asked_for(body: str, lines: tuple[int, int], wanted: str
     named("extract-function", HEAD + body, HEAD + wanted, **asked)
 
 
+def test_what_is_handed_back_may_be_what_was_there_before() -> None:
+    """None would then not say that the block was left early."""
+    body = "    if log:\n        if not boats:\n            return None\n        log = 7\n    return log\n"
+    found = look("extract-function", HEAD + body, wishes=Wishes(line=2, until=5, asked=True))
+    assert not found.sites
+    assert "may be None" in found.refused[0].why
+
+
 def test_decorators_go_with_their_function() -> None:
     """A definition starts at its first decorator."""
     body = "    log(1)\n    @log\n    def tell(boat):\n        return boat\n    log(tell)\n"

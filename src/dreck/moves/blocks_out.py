@@ -227,7 +227,8 @@ def block_out(view: ModuleView, function: Function, flow: Flow, run: Run) -> Blo
     home = Home(view, function, instance if speaks else None)
     order = _in_order(block, inputs - {home.instance})
     results = _in_order(block, outputs)
-    ending = _ending(function, flow, run, results, at_end is not None)
+    carried = frozenset(order) & outputs
+    ending = _ending(function, flow, run, results, carried, at_end is not None)
     if isinstance(ending, str):
         return ending
     return BlockOut(home, run, order, results, ending, _top(view, run))
@@ -384,7 +385,12 @@ def _assigned(block: Sequence[ast.stmt]) -> frozenset[str]:
 
 
 def _ending(
-    function: Function, flow: Flow, run: Run, outputs: tuple[str, ...], falls: bool
+    function: Function,
+    flow: Flow,
+    run: Run,
+    outputs: tuple[str, ...],
+    carried: frozenset[str],
+    falls: bool,
 ) -> Ending | str:
     block = run.statements
     jumps = jumps_in(block)
@@ -405,8 +411,12 @@ def _ending(
         )
     if not falls:
         return "several-ways-out"
-    carried = frozenset(outputs).intersection(*(flow.jumped.get(id(j), frozenset()) for j in jumps))
-    if len(kinds) == 1 and _is_constant_jump(jumps[0]) and not carried:
+    needed_there = frozenset(outputs).intersection(
+        *(flow.jumped.get(id(j), frozenset()) for j in jumps)
+    )
+    if len(kinds) == 1 and _is_constant_jump(jumps[0]) and not needed_there:
+        if len(outputs) == 1 and carried:
+            return "may-be-none"  # it may hold what it held before
         return _one_way_out(function, run, jumps, outputs)
     if not outputs and all(_hands_something_back(j) for j in jumps):
         name = _free_name(function, ("answer", "outcome", "handed_back"))
