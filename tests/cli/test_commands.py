@@ -135,6 +135,14 @@ def test_max_steps(canal: Path, dreck_in_process) -> None:
             "canal.py: has no function or class 'admitt'; did you mean admit?",
         ),
         (("untangle", "canal.py:999"), "canal.py: no function stands at line 999"),
+        (
+            ("untangle", "canal.py:4-3"),
+            "canal.py:4-3: the last line stands before the first; write canal.py:3-4",
+        ),
+        (
+            ("untangle", "canal.py:3-4", "--only", "extract-function"),
+            "canal.py:3-4: no whole statements of one block; name the first and the last line",
+        ),
         (("untangle", "broken.py"), "broken.py:2: not valid Python here"),
         (("untangle", "binary.py"), "binary.py: not Python source (it holds NUL bytes)"),
         (("untangle", "coded.py"), "coded.py: cannot be decoded"),

@@ -26,7 +26,7 @@ from .vouch import vouch
 def dreck() -> None:
     """Simplify tangled conditional logic in small steps, each one checked to behave the same.
 
-    A TARGET is FILE.py, FILE.py::Class.method, FILE.py:LINE or a folder.
+    A TARGET is FILE.py, FILE.py::Class.method, FILE.py:LINE, FILE.py:FIRST-LAST or a folder.
 
     Exit status: 0 same or done, 1 differs, 2 wrong use or unreadable input, 3 undecided,
     130 stopped.

@@ -97,9 +97,8 @@ def untangle(
     Prints each step with its reason, its diff and its verdict, then the whole change and the
     measures before and after. A step that is not at least tested is taken back; names and tables
     must be proved, unless --only asks for them. With --only, a TARGET with a line means the one
-    place
-    on that line. Defaults may stand under [tool.dreck] in
-    pyproject.toml.
+    place on that line, and FILE.py:10-24 the statements on those lines. Defaults may stand under
+    [tool.dreck] in pyproject.toml.
     """
     from .ask import Terminal
     from .show import progress, show_untangling
