@@ -15,7 +15,7 @@ import sys
 from pathlib import Path
 
 from dreck.outline import functions_of
-from dreck.planner.taste import Cost, cost_of
+from dreck.taste.cost import Cost, cost_of
 
 
 def costs(path: Path) -> dict[str, tuple[str, Cost]]:

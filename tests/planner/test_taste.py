@@ -10,8 +10,8 @@ import pytest
 from hypothesis import given, settings, strategies as st
 
 import dreck
-from dreck.planner.taste import cost_of, cost_of_module
-from dreck.planner.weights import WEIGHTS
+from dreck.taste.cost import cost_of, cost_of_module
+from dreck.taste.weights import WEIGHTS
 
 # (what it is about, the better body, the worse body)
 BETTER = [

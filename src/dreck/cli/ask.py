@@ -9,7 +9,7 @@ from rich.text import Text
 
 from ..errors import SettingError
 from ..planner.asking import Answer, Question, Reply
-from ..planner.weights import WEIGHTS
+from ..taste.weights import WEIGHTS
 from .show import console, show_diff, show_step
 
 _KEYS = (

@@ -10,7 +10,7 @@ from typing import TypeAlias
 from ..errors import SettingError
 from ..naming.words import is_usable
 from .results import Step
-from .taste import Cost
+from ..taste.cost import Cost
 
 
 class Answer(Enum):

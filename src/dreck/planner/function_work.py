@@ -23,8 +23,8 @@ from .order import OPENINGS, TRIFLES, UNEXPECTED, turn_of
 from .results import Step, Untangled, told
 from .search import Edge, Limits, Search
 from .settings import Settings
-from .taste import cost_of
-from .weights import LEAST_GAIN, LEAST_OF_TRIFLES, LINE_PRICE, STEP_PRICE
+from ..taste.cost import cost_of
+from ..taste.weights import LEAST_GAIN, LEAST_OF_TRIFLES, LINE_PRICE, STEP_PRICE
 
 # So many steps that trials did not let pass; after that only proofs count in a function, since
 # what cannot be tried once can hardly be tried at all.

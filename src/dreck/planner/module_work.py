@@ -24,8 +24,8 @@ from .function_work import MOST_REDS
 from .project import Project
 from .results import Offer, Step, Untangled, told
 from .settings import Settings
-from .taste import Cost, cost_of, cost_of_module, cost_of_together
-from .weights import LEAST_OF_BLOCKS, LINE_PRICE, REACH_PRICES, STEP_PRICE
+from ..taste.cost import Cost, cost_of, cost_of_module, cost_of_together
+from ..taste.weights import LEAST_OF_BLOCKS, LINE_PRICE, REACH_PRICES, STEP_PRICE
 
 # What costs a little more than what is there is still offered; and so many offers of one function.
 _HARDLY = -2.0

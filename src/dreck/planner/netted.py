@@ -12,7 +12,7 @@ from ..outline import functions_of
 from ..source.files import parse
 from ..surveying.measures import measure
 from .results import FileChange, Step, Untangled, Untangling
-from .taste import cost_of
+from ..taste.cost import cost_of
 
 
 def held(found: Untangling, net: Net) -> Untangling:

@@ -21,7 +21,7 @@ from ..source.project import project_folder
 from ..surveying.measures import Measures
 from .candidates import LeftAlone
 from .order import UNEXPECTED
-from .taste import Cost
+from ..taste.cost import Cost
 
 
 @dataclass(frozen=True, slots=True)

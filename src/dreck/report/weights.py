@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ..planner.weights import WEIGHTS
+from ..taste.weights import WEIGHTS
 
 HEAD = "<!-- weights: written by docs/regenerate.py -->"
 TAIL = "<!-- end of weights -->"

@@ -1,0 +1,165 @@
+"""What code costs its reader: one number, as a sum of named terms with one table of weights.
+
+The planner takes the steps whose end costs least, and nothing else in Dreck has a taste of its
+own. The terms and why they weigh what they weigh are told in ``docs/measures.md``.
+"""
+
+from __future__ import annotations
+
+import ast
+import textwrap
+from collections import Counter
+from collections.abc import Iterable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, field
+from functools import lru_cache
+from typing import Any
+
+from .nodes import in_scope
+from .walk import FunctionNode, Walk
+from .weights import MOST_PARAMETERS, WEIGHTS
+
+_FILLING = frozenset(
+    "append extend insert add update setdefault pop remove discard clear sort".split()
+)
+_VAGUE = frozenset({"handle", "update", "process", "do", "work"})
+
+
+@dataclass(frozen=True, slots=True)
+class Cost:
+    """The cost of some code, term by term.
+
+    Attributes:
+        counts: how often each term of :data:`~dreck.taste.weights.WEIGHTS` occurs.
+    """
+
+    counts: Mapping[str, float] = field(default_factory=dict)
+
+    @property
+    def total(self) -> float:
+        """The sum over all terms."""
+        return round(sum(WEIGHTS[name].points * n for name, n in self.counts.items()), 6)
+
+    def to_dict(self) -> dict[str, Any]:
+        """The cost as plain data: its sum and what each term adds."""
+        return {"total": round(self.total, 2), "terms": self.terms}
+
+    @property
+    def terms(self) -> dict[str, float]:
+        """What each term adds, the dearest first."""
+        found = {name: round(WEIGHTS[name].points * n, 2) for name, n in self.counts.items() if n}
+        return dict(sorted(found.items(), key=lambda item: (-item[1], item[0])))
+
+
+def cost_of(function: FunctionNode) -> Cost:
+    """What one function costs its reader; functions nested in it are read with it.
+
+    Args:
+        function: its tree, as parsed from source text.
+
+    >>> chain = ast.parse("def f(a):\\n if a:\\n  return 1\\n else:\\n  a.go()\\n  return 2").body[0]
+    >>> cost_of(chain).terms["needless else"]
+    1.1
+    """
+    walk = Walk()
+    walk.function(function)
+    return Cost(walk.counts)
+
+
+def cost_of_module(text: str) -> Cost:
+    """What a whole module costs its reader: its functions, and the tables and classes beside them.
+
+    Args:
+        text: its source.
+
+    Raises:
+        SyntaxError: it does not parse.
+    """
+    found: Counter[str] = Counter()
+    lines = text.splitlines()
+    for node in _definitions(ast.parse(text).body):
+        if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+            # A line that starts deeper is read as if it stood at the left edge.
+            found.update(_cost_of_lines("\n".join(lines[node.lineno - 1 : node.end_lineno])))
+            found.update(_cost_of_call(node))
+        elif isinstance(node, ast.ClassDef):
+            found["classes"] += 1
+        else:
+            found["rows"] += _rows(node)
+            found["text"] += sum(isinstance(n, ast.expr) for n in ast.walk(node))
+    return Cost(found)
+
+
+def cost_of_together(functions: Iterable[FunctionNode]) -> Cost:
+    """What functions cost that are read with each other: what one repeats of another is repeated.
+
+    Args:
+        functions: their trees, the one that is read first before the others.
+    """
+    walk = Walk()
+    for node in functions:
+        walk.function(node)
+        for term, number in _cost_of_call(node).items():
+            walk.counts[term] += number
+    return Cost(walk.counts)
+
+
+def _cost_of_call(node: FunctionNode) -> Counter[str]:
+    """What it costs to have a function to call."""
+    given = len(node.args.args) + len(node.args.kwonlyargs)
+    return Counter(
+        {
+            "helpers": 1,
+            "vague helpers": int(node.name.lstrip("_").split("_")[0] in _VAGUE),
+            "parameters": given,
+            "crowded signatures": max(0, given - MOST_PARAMETERS),
+            "changed parameters": len(_changed_parameters(node)),
+        }
+    )
+
+
+def _changed_parameters(node: FunctionNode) -> set[str]:
+    given = {a.arg for a in [*node.args.args, *node.args.kwonlyargs]} - {"self", "cls"}
+    changed: set[str] = set()
+    for inside in in_scope(node.body):
+        place: ast.expr | None = None
+        if isinstance(inside, ast.Expr) and isinstance(inside.value, ast.Call):
+            called = inside.value.func
+            if isinstance(called, ast.Attribute) and called.attr in _FILLING:
+                place = called.value
+        elif isinstance(inside, ast.Subscript) and not isinstance(inside.ctx, ast.Load):
+            place = inside.value
+        if isinstance(place, ast.Name):
+            changed.add(place.id)
+    return changed & given
+
+
+@lru_cache(maxsize=4096)
+def _cost_of_lines(lines: str) -> Mapping[str, float]:
+    tree = ast.parse(textwrap.dedent(lines) if not lines[:1].isspace() else f"if 1:\n{lines}")
+    node: ast.AST = tree.body[0]
+    while not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+        assert isinstance(node, ast.If)
+        node = node.body[0]
+    return cost_of(node).counts
+
+
+def _definitions(body: Sequence[ast.stmt]) -> Iterator[ast.stmt]:
+    """Functions, classes and constants of a module, those inside of classes too."""
+    for node in body:
+        if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.Assign | ast.AnnAssign):
+            yield node
+        elif isinstance(node, ast.ClassDef):
+            yield node
+            yield from _definitions(node.body)
+        elif isinstance(node, ast.If | ast.Try):
+            yield from _definitions(node.body)
+
+
+def _rows(node: ast.stmt) -> int:
+    """The rows of a table, the members of a sequence; 1 for a single value."""
+    value = getattr(node, "value", None)
+    if isinstance(value, ast.Dict):
+        return len(value.keys) + 1
+    if isinstance(value, ast.List | ast.Tuple | ast.Set):
+        return len(value.elts) + 1
+    return 1

@@ -1,0 +1,42 @@
+"""What conditions ask for a kind: ``x == K``, ``x in (K, L)``, ``isinstance(x, K)``."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterator
+
+
+def subjects_of(test: ast.expr) -> Iterator[str]:
+    """What the parts of a condition ask for a kind, or for its opposite."""
+    if isinstance(test, ast.BoolOp):
+        for value in test.values:
+            yield from subjects_of(value)
+    elif isinstance(test, ast.UnaryOp) and isinstance(test.op, ast.Not):
+        yield from subjects_of(test.operand)
+    else:
+        found = subject_of(test, opposite=True)
+        if found is not None:
+            yield found
+
+
+def subject_of(test: ast.expr, *, opposite: bool = False) -> str | None:
+    """What a test for a kind asks about: ``x == K``, ``x in (K, L)``, ``isinstance(x, K)``."""
+    if isinstance(test, ast.Compare) and len(test.ops) == 1:
+        other = test.comparators[0]
+        signs = (ast.Eq, ast.Is, ast.In, *((ast.NotEq, ast.IsNot, ast.NotIn) if opposite else ()))
+        if isinstance(test.ops[0], signs) and _is_kind(other):
+            return ast.dump(test.left)
+    if isinstance(test, ast.Call) and isinstance(test.func, ast.Name) and test.args:
+        return ast.dump(test.args[0]) if test.func.id == "isinstance" else None
+    return None
+
+
+def _is_kind(node: ast.expr) -> bool:
+    if isinstance(node, ast.Tuple | ast.List | ast.Set):
+        return all(map(_is_kind, node.elts))
+    if isinstance(node, ast.Constant):
+        return node.value is not None
+    return (
+        isinstance(node, ast.Name | ast.Attribute)
+        and (node.attr if isinstance(node, ast.Attribute) else node.id)[:1].isupper()
+    )

@@ -1,0 +1,433 @@
+"""One pass over a function that counts what its reader has to do."""
+
+from __future__ import annotations
+
+import ast
+from collections import Counter, defaultdict
+from collections.abc import Container, Iterable, Iterator, Sequence
+from functools import lru_cache
+from itertools import islice
+
+from .blocks import (
+    HOLDING,
+    arms_of,
+    is_bare_check,
+    is_choice_of_two,
+    is_empty,
+    is_guard,
+    is_plain_exit,
+    leaves,
+    size_of,
+    targets_of,
+)
+from .nodes import children_of, in_scope
+from .subjects import subject_of, subjects_of
+from .weights import GUARD, MOST_DECISIONS, MOST_NAMES, PAGE, WINDING
+
+FunctionNode = ast.FunctionDef | ast.AsyncFunctionDef
+
+_LOOPS = (ast.For, ast.AsyncFor, ast.While)
+_NEGATIVE = (ast.NotEq, ast.IsNot, ast.NotIn)
+
+
+class Walk:
+    """One pass over a function.
+
+    Args:
+        signs: the lines on which something is asked or chosen (:func:`lines_with_signs`); only
+            what statements and conditions show is counted then, which is quick. None reads
+            every expression.
+
+    Attributes:
+        counts: how often each term occurs.
+    """
+
+    def __init__(self, signs: Container[int] | None = None) -> None:
+        self._signs = signs
+        self._thorough = signs is None
+        self.counts: defaultdict[str, float] = defaultdict(float)
+        self._seen: Counter[str] = Counter()
+        self._tests: Counter[str] = Counter()
+        self._about: Counter[str] = Counter()
+        self._bound = 0
+        self._loops = 0
+        self._alternatives = 0  # arms of larger choices around, inside the innermost loop
+        self._ends = {_dumped("return"), _dumped("continue")}
+
+    def function(self, node: FunctionNode) -> None:
+        """Count a function; those nested in it are read with it."""
+        body = node.body[1:] if ast.get_docstring(node, clean=False) is not None else node.body
+        before, asked = self.counts["statements"], self.counts["decisions"]
+        loops_around, self._loops = self._loops, 0
+        operands, crowds = self.counts["operands"], self.counts["crowds"]
+        outer = self._ends
+        if self._thorough:
+            self._names(body)
+            given = len(node.args.args) + len(node.args.kwonlyargs)
+            self.counts["crowded names"] += max(0, given + self._bound - MOST_NAMES)
+            last = body[-1] if body else None
+            self._ends = {_dumped("return"), _dumped("continue")}
+            if isinstance(last, ast.Return):
+                self._ends.add(ast.dump(last))
+        self.block(body, 0.0, looped=0, whole=True)
+        self._ends = outer
+        if len(body) == 1 and isinstance(body[0], ast.Return) and _is_condition(body[0].value):
+            # A predicate: its name is read in its place, and what it asks once.
+            self.counts["statements"] -= 0.7
+            more = self.counts["operands"] - operands
+            self.counts["operands"] -= more / 2 if more > 1 else 0
+            self.counts["crowds"] = crowds
+        size = self.counts["statements"] - before
+        decisions = self.counts["decisions"] - asked
+        loops, self._loops = self._loops, loops_around
+        self.counts["page"] += max(0, size - PAGE) * min(1.0, (decisions + loops) / WINDING)
+        self.counts["crowded paths"] += max(0, decisions - MOST_DECISIONS)
+
+    # -- blocks
+
+    def block(
+        self,
+        body: Sequence[ast.stmt],
+        depth: float,
+        looped: int,
+        guard: bool = False,
+        *,
+        whole: bool = False,
+    ) -> None:
+        """Count a block.
+
+        Args:
+            body: its statements.
+            depth: conditions open around it.
+            looped: how many loops stand around it.
+            guard: whether it belongs to a guard clause.
+            whole: whether it is the body of the function.
+        """
+        if any(type(s) is ast.If for s in body):
+            self._with_checks(body, depth, looped, guard)
+        else:
+            for statement in body:
+                self.statement(statement, depth, looped, guard)
+        if self._thorough and not whole:
+            self._copied(body)
+
+    def _with_checks(
+        self, body: Sequence[ast.stmt], depth: float, looped: int, guard: bool
+    ) -> None:
+        """A block with ifs: which are guards depends on what stands around them."""
+        count = self.counts
+        guards = work = 0
+        behind = size_of(body)
+        after_guard = False
+        for statement in body:
+            size = size_of([statement])
+            behind -= size
+            if type(statement) is not ast.If:
+                self.statement(statement, depth, looped, guard)
+                work += size
+                after_guard = False
+                continue
+            if statement.orelse:
+                self.statement(statement, depth, looped, guard)
+                if (guards > 1 or after_guard) and is_choice_of_two(statement):
+                    count["broken rows"] += 1
+            else:
+                self._alone(statement, behind, depth - guard, looped)
+                if work > behind and is_bare_check(statement):
+                    count["late checks"] += 1
+            after_guard = is_guard(statement)
+            guards += after_guard
+            work += 0 if after_guard else size
+
+    def _alone(self, node: ast.If, behind: int, depth: float, looped: int) -> None:
+        """An if without an else: what stands behind it may be its other arm."""
+        inside = size_of(node.body)
+        guard = leaves(node.body) and inside <= GUARD and inside <= behind + 1
+        if leaves(node.body) and not guard and behind:
+            self.counts["distance"] += inside
+        self.statement(node, depth, looped, guard=False, small=guard)
+
+    def _copied(self, body: Sequence[ast.stmt]) -> None:
+        """An exit behind work that says what the end says anyway."""
+        last = body[-1] if body else None
+        named = isinstance(last, ast.Return) and isinstance(last.value, ast.Name)
+        if last is not None and (len(body) > 1 or named) and ast.dump(last) in self._ends:
+            self.counts["copied ends"] += 1
+            self.counts["hidden arms"] += max(0, size_of(body) - 3) + 2 * bool(self._alternatives)
+
+    def statement(
+        self, node: ast.stmt, depth: float, looped: int, guard: bool, *, small: bool = False
+    ) -> None:
+        """Count a statement with all it holds; ``small`` says that its block is a guard's."""
+        if isinstance(node, ast.Pass):
+            return
+        count = self.counts
+        count["statements"] += 1
+        if guard:
+            count["guarded"] += 1
+            depth -= 1
+        if is_plain_exit(node):
+            # An exit ends what has to be kept in mind.
+            count["statements"] -= 0.5
+            depth = 0.0
+        if depth:
+            count["open"] += depth
+            count["deep"] += max(0.0, depth - 2) ** 1.5
+        if self._thorough:
+            self._repeats(node)
+            self._handed_back(node)
+            self._expressions(_own_expressions(node))
+        kind = type(node)
+        if kind is ast.If:
+            self._asked(node.test)  # type: ignore[attr-defined]
+            self._chain(node, depth, looped, small)  # type: ignore[arg-type]
+        elif kind not in HOLDING:
+            if self._signs is not None and self._has_signs(node):
+                self._expressions([node])
+            self._jump(node, looped)
+        else:
+            self._holding(node, depth, looped)
+
+    def _jump(self, node: ast.stmt, looped: int) -> None:
+        kind = type(node)
+        if kind is ast.Return:
+            if node.value is None:  # type: ignore[attr-defined]
+                self.counts["bare returns"] += 1
+        elif kind is ast.Continue:
+            self.counts["jumps"] += 1
+        elif kind is ast.Break:
+            self.counts["jumps"] += 1
+            self.counts["broken runs"] += looped > 1
+
+    def _asked(self, test: ast.expr) -> None:
+        """A condition whose statement is read only for its layout."""
+        if self._signs is not None and self._has_signs(test):
+            self._expressions([test])
+
+    def _holding(self, node: ast.stmt, depth: float, looped: int) -> None:
+        """A statement with blocks of its own, an if apart."""
+        if not self._thorough:
+            for each in _own_expressions(node):
+                if self._has_signs(each):
+                    self._expressions([each])
+        if isinstance(node, ast.Match):
+            self._match(node, depth, looped)
+        elif isinstance(node, _LOOPS):
+            self._loop(node, depth, looped)
+        elif isinstance(node, ast.Try | ast.TryStar):
+            self._try(node, depth, looped)
+        elif isinstance(node, ast.With | ast.AsyncWith):
+            self.block(node.body, depth + 0.3, looped)
+        elif isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+            self.function(node)
+
+    def _chain(self, node: ast.If, depth: float, looped: int, small: bool) -> None:
+        arms = list(arms_of(node))
+        count = self.counts
+        left = True  # whether all arms so far leave
+        above = 0
+        for index, (test, body) in enumerate(arms):
+            if test is not None:
+                count["decisions"] += 1
+                if index:
+                    count["statements"] += 0.4
+                    self._expressions([test])
+                self.condition(test)
+            elif not is_empty(body):
+                count["else"] += 1
+                count["distance"] += above
+            if index and left:
+                pair = len(arms) == 2 and test is None and size_of(body) == above == 1
+                count["needless else"] += 0.2 if pair else 1
+            count["empty arms"] += is_empty(body)
+            self._alternatives += len(arms) > 1
+            self.block(body, depth + 1, looped, small)
+            self._alternatives -= len(arms) > 1
+            left = left and leaves(body)
+            above += size_of(body)
+        self._kinds([t for t, _ in arms if t is not None])
+
+    def _match(self, node: ast.Match, depth: float, looped: int) -> None:
+        for case in node.cases:
+            self.counts["decisions"] += 1
+            if case.guard is not None:
+                self.condition(case.guard)
+            self.block(case.body, depth + 1, looped)
+        self.counts["kinds"] += max(0, len(node.cases) - 2)
+
+    def _loop(self, node: ast.For | ast.AsyncFor | ast.While, depth: float, looped: int) -> None:
+        if isinstance(node, ast.While) and not _is_true(node.test):
+            self.counts["decisions"] += 1
+            self.condition(node.test)
+        self._loops += 1
+        around, self._alternatives = self._alternatives, 0
+        self.block(node.body, depth + 0.5, looped + 1)
+        self._alternatives = around
+        if node.orelse:
+            self.counts["else"] += 2  # few know when it is run
+            self.block(node.orelse, depth, looped)
+
+    def _try(self, node: ast.Try | ast.TryStar, depth: float, looped: int) -> None:
+        self.block(node.body, depth + 0.3, looped)
+        for handler in node.handlers:
+            self.counts["decisions"] += 1
+            self.block(handler.body, depth + 0.7, looped)
+        if node.orelse:
+            self.counts["needless else"] += all(leaves(h.body) for h in node.handlers) * 0.5
+            self.counts["distance"] += sum(size_of(h.body) for h in node.handlers)
+            self.block(node.orelse, depth + 1, looped)
+        self.block(node.finalbody, depth + 0.3, looped)
+
+    # -- expressions
+
+    def condition(self, test: ast.expr) -> None:
+        """Count what a condition asks of its reader."""
+        operands = 0
+        pending: list[tuple[ast.expr, type[ast.boolop] | None]] = [(test, None)]
+        while pending:
+            node, inside = pending.pop()
+            if isinstance(node, ast.BoolOp):
+                self.counts["mixtures"] += inside is not None and inside is not type(node.op)
+                pending += [(v, type(node.op)) for v in node.values]
+            elif isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
+                self.counts["negated groups"] += isinstance(node.operand, ast.BoolOp)
+                pending.append((node.operand, inside))
+            else:
+                operands += 1
+        if operands > 1:
+            self.counts["operands"] += operands - 1
+            self.counts["crowds"] += operands - 2
+        if self._thorough:
+            self.counts["repeated tests"] += self._again(self._tests, test, 3)
+
+    def _expressions(self, found: Iterable[ast.AST]) -> None:
+        """Count what stands in some expressions."""
+        count = self.counts
+        pending: list[tuple[ast.AST, bool]] = [(e, False) for e in found]
+        while pending:
+            each, chosen = pending.pop()
+            count["text"] += 1
+            if isinstance(each, ast.IfExp):
+                count["choices"] += 1
+                count["nested choices"] += chosen
+                self.condition(each.test)
+                count["said truths"] += _is_truth(each.body) and _is_truth(each.orelse)
+                chosen = True
+            elif isinstance(each, ast.UnaryOp):
+                count["text"] += 1  # its sign is read by itself
+                count["negations"] += isinstance(each.op, ast.Not)
+            elif isinstance(each, ast.Compare):
+                count["negative signs"] += sum(isinstance(o, _NEGATIVE) for o in each.ops)
+                count["said truths"] += any(map(_is_truth, each.comparators))
+            elif isinstance(each, ast.comprehension):
+                count["decisions"] += 0.5 * len(each.ifs)
+                for test in each.ifs:
+                    self.condition(test)
+            pending += [(c, chosen) for c in children_of(each)]
+
+    def _has_signs(self, node: ast.AST) -> bool:
+        """Whether an expression stands on lines that ask or choose something."""
+        assert self._signs is not None
+        node = node.context_expr if isinstance(node, ast.withitem) else node
+        first, last = node.lineno, node.end_lineno  # type: ignore[attr-defined]
+        return first in self._signs or (
+            last != first and any(n in self._signs for n in range(first + 1, last + 1))
+        )
+
+    def _handed_back(self, node: ast.stmt) -> None:
+        """Count what a call of a function hands back besides one result."""
+        value = node.value if isinstance(node, ast.Assign) else None
+        call = value.value if isinstance(value, ast.Await) else value
+        if not isinstance(call, ast.Call) or not isinstance(node, ast.Assign):
+            return
+        names = [n for t in node.targets for n in targets_of(t)]
+        given = {a.id for a in call.args if isinstance(a, ast.Name)}
+        self.counts["threaded"] += len(given.intersection(names))
+        self.counts["results"] += max(0, len(names) - 1)
+
+    def _repeats(self, node: ast.stmt) -> None:
+        simple = not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef)
+        if simple and not hasattr(node, "body"):
+            self.counts["repeats"] += self._again(self._seen, node, 4)
+
+    def _again(self, seen: Counter[str], node: ast.AST, least: int) -> bool:
+        """Whether a node of some size was there before."""
+        nodes = (n for n in ast.walk(node) if not isinstance(n, ast.expr_context))
+        if next(islice(nodes, least - 1, None), None) is None:
+            return False
+        text = ast.dump(node)
+        seen[text] += 1
+        return seen[text] > 1
+
+    def _names(self, body: Sequence[ast.stmt]) -> None:
+        self._bound = len(
+            {
+                n.id
+                for n in in_scope(body)
+                if isinstance(n, ast.Name) and isinstance(n.ctx, ast.Store)
+            }
+        )
+        values: dict[str, list[ast.expr | None]] = {}
+        asked: set[str] = set()
+        for node in in_scope(body):
+            if isinstance(node, ast.Assign):
+                for target in node.targets:
+                    for name in targets_of(target):
+                        single = node.value if isinstance(target, ast.Name) else None
+                        values.setdefault(name, []).append(single)
+            elif isinstance(node, ast.AnnAssign) and isinstance(node.target, ast.Name):
+                if node.value is not None:
+                    values.setdefault(node.target.id, []).append(node.value)
+            elif isinstance(node, ast.NamedExpr):
+                values.setdefault(node.target.id, []).append(None)
+            if isinstance(node, ast.If | ast.IfExp | ast.While):
+                asked |= {n.id for n in ast.walk(node.test) if isinstance(n, ast.Name)}
+        for name, given in values.items():
+            self.counts["names"] += 1
+            self.counts["carried"] += len(given) - 1
+            constant = all(isinstance(v, ast.Constant) for v in given)
+            self.counts["flags"] += constant and len(given) > 1 and name in asked
+
+    def _kinds(self, tests: Sequence[ast.expr]) -> None:
+        if len(tests) < 3 and not self._thorough:
+            return
+        subjects = Counter(s for s in map(subject_of, tests) if s)
+        for number in subjects.values():
+            self.counts["kinds"] += max(0, number - 2)
+        if not self._thorough:
+            return
+        for subject in {s for t in tests for s in subjects_of(t)}:
+            self._about[subject] += 1
+            self.counts["scattered"] += self._about[subject] > 1
+
+
+@lru_cache(8)
+def _dumped(text: str) -> str:
+    return ast.dump(ast.parse(text).body[0])
+
+
+def _is_condition(node: ast.expr | None) -> bool:
+    if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
+        return True
+    return isinstance(node, ast.BoolOp | ast.Compare)
+
+
+def _own_expressions(node: ast.stmt) -> Iterator[ast.AST]:
+    """The expressions of a statement itself, without those of the statements it holds."""
+    for child in children_of(node):
+        if isinstance(child, ast.withitem | ast.expr):
+            yield child
+        elif isinstance(child, ast.ExceptHandler) and child.type is not None:
+            yield child.type
+        elif isinstance(child, ast.match_case):
+            yield child.pattern
+            if child.guard is not None:
+                yield child.guard
+
+
+def _is_truth(node: ast.expr) -> bool:
+    return isinstance(node, ast.Constant) and isinstance(node.value, bool)
+
+
+def _is_true(node: ast.expr) -> bool:
+    return isinstance(node, ast.Constant) and bool(node.value)
