@@ -17,8 +17,13 @@ Command = Callable[..., Any]
 
 
 @pytest.fixture(autouse=True)
-def clean_surroundings(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
-    """Every test starts in an empty folder, and leaves sys.path and the environment alone."""
+def clean_surroundings(
+    tmp_path: Path, tmp_path_factory: pytest.TempPathFactory, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Every test starts in an empty folder, leaves sys.path and the environment alone, and keeps
+    what it caches apart from the user's own.
+    """
+    monkeypatch.setenv("XDG_CACHE_HOME", str(tmp_path_factory.getbasetemp() / "cache"))
     monkeypatch.chdir(tmp_path)
     monkeypatch.setattr(sys, "path", list(sys.path))
     monkeypatch.setenv("COLUMNS", "120")

@@ -93,6 +93,7 @@ ONLY_IN = {
     "click": {"cli"},
     "rich": {"cli"},
     "matplotlib": {"report"},
+    "pandas": {"surveying"},
     "jinja2": {"report"},
 }
 

@@ -15,6 +15,8 @@ from typing import TYPE_CHECKING, TypeAlias
 from .errors import SettingError, TargetError
 
 if TYPE_CHECKING:
+    from concurrent.futures import Executor
+
     from .aligning.tables import Alignments
     from .comparing.since import Since
     from .journal.entries import Entry
@@ -35,20 +37,53 @@ if TYPE_CHECKING:
 StrPath: TypeAlias = str | os.PathLike[str]
 
 
-def survey(*targets: StrPath) -> Survey:
-    """Rank the functions of files and folders by how tangled they are; runs nothing.
+def survey(
+    *targets: StrPath,
+    since: str = "",
+    executor: Executor | None = None,
+    cached: bool = True,
+    tick: Callable[[int, int], None] | None = None,
+) -> Survey:
+    """Rank the functions of files and folders by what their layout costs; runs nothing.
 
     Args:
         targets: ``path.py``, ``path.py::Class.method``, ``path.py:LINE`` or a folder; the
             current folder if there is none.
+        since: a revision of git: only functions that changed since then, up to the files as they
+            are now.
+        executor: what reads many files, such as a thread pool, or one that a cluster gives;
+            processes of this machine if None. Files must be found there under the same paths.
+        cached: keep what was read of a file in the user's cache folder, and look there first.
+        tick: called with how many files are done, and how many there are.
+
+    Returns:
+        A sequence of functions, the dearest first; ``to_frame()`` gives them to pandas.
 
     Raises:
         TargetError: a target names nothing.
+        SettingError: there is no repository, or no such revision.
+        RunError: git does not do as it is told.
     """
     from .source.targets import targets_of
+    from .surveying.cache import Cache
     from .surveying.tree import survey_targets
 
-    return survey_targets(t for text in (targets or (".",)) for t in targets_of(os.fspath(text)))
+    found = [t for text in (targets or (".",)) for t in targets_of(os.fspath(text))]
+    changed = None
+    if since:
+        from .comparing.changed import changed_functions
+
+        places = [Path(os.fspath(t).partition("::")[0]) for t in targets]
+        names = changed_functions(since, [p for p in places if p.exists()])
+        changed = {t.path.as_posix(): names.get(t.path.resolve(), frozenset()) for t in found}
+        found = [t for t in found if t.path.resolve() in names]
+    surveyed = survey_targets(
+        found,
+        executor=executor,
+        cache=Cache() if cached else None,
+        tick=tick or (lambda done, all_of_them: None),
+    )
+    return surveyed if changed is None else surveyed.only(changed)
 
 
 def untangle(

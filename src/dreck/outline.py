@@ -28,6 +28,18 @@ class Function:
     around: tuple[FunctionNode, ...]
 
 
+# Statements that hold no others.
+_PLAIN = (
+    ast.Assign,
+    ast.Expr,
+    ast.Return,
+    ast.AugAssign,
+    ast.AnnAssign,
+    ast.Import,
+    ast.ImportFrom,
+)
+
+
 @lru_cache(16)
 def nodes_of(tree: ast.Module) -> tuple[ast.AST, ...]:
     """All nodes of a module's tree, which is read many times."""
@@ -58,7 +70,7 @@ def _walk(
             yield from _walk(node, f"{prefix}{node.name}.", (*around, node))
         elif isinstance(node, ast.ClassDef):
             yield from _walk(node, f"{prefix}{node.name}.", around)
-        else:
+        elif not isinstance(node, _PLAIN):
             yield from _walk(node, prefix, around)
 
 

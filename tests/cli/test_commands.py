@@ -255,10 +255,10 @@ def test_survey_ranks(tmp_path: Path, dreck_in_process) -> None:
     assert (
         done.status == 0
         and "canal.py::admit" in done.out
-        and "Next: dreck untangle canal.py::admit" in done.out
+        and "Next: dreck anatomy canal.py::admit" in done.out
     )
     data = json.loads(dreck_in_process("survey", "canal.py", "--json").out)
-    assert data["schema"] == "dreck/survey/1" and [f["line"] for f in data["functions"]] == [1, 13]
+    assert data["schema"] == "dreck/survey/2" and [f["line"] for f in data["functions"]] == [1, 13]
 
 
 def test_the_demo(tmp_path: Path, dreck_command) -> None:

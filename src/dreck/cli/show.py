@@ -22,7 +22,6 @@ from .folding import folded
 if TYPE_CHECKING:
     from ..judge.face.explain import DecisionTable
     from ..planner.results import Step, Untangled, Untangling
-    from ..surveying.tree import Survey
 
 _STYLES = {
     Verdict.PROVED: "bold green",
@@ -87,33 +86,6 @@ def progress(*, enabled: bool) -> Iterator[Callable[[Untangled], None]]:
     ) as bar:
         task = bar.add_task("untangle", total=None, name="")
         yield lambda done: bar.update(task, advance=1, name=done.target.rpartition("/")[2])
-
-
-def show_survey(survey: Survey, top: int) -> None:
-    """The ranking as a table."""
-    out = console()
-    if not survey.functions:
-        out.print(f"No functions in {survey.files} files.")
-        return
-    table = Table(box=None, pad_edge=False, padding=(0, 2, 0, 0), header_style="dim")
-    table.add_column("open\nconditions", justify="right")
-    table.add_column("\nnesting", justify="right")
-    table.add_column("\ndecisions", justify="right")
-    table.add_column("happy path\ndepth", justify="right")
-    table.add_column("\nlines", justify="right")
-    table.add_column("\nfunction", overflow="fold")
-    for found in survey.functions[:top]:
-        m = found.measures
-        row = (m.open_conditions, m.nesting, m.decisions, m.happy_path_depth, m.lines)
-        table.add_row(*map(str, row), found.target)
-    out.print(table)
-    shown = min(top, len(survey.functions))
-    out.print(
-        f"\n{shown} of {_count(len(survey.functions), 'function')} in {_count(survey.files, 'file')}, most tangled first."
-    )
-    worst = survey.functions[0]
-    if worst.measures.nesting > 1:
-        out.print(f"Next: [bold]dreck untangle {worst.target}[/bold]", soft_wrap=True)
 
 
 def show_untangling(

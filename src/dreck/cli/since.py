@@ -5,15 +5,14 @@ from __future__ import annotations
 import json
 import sys
 from collections.abc import Sequence
-from pathlib import Path
 
 import click
 
 from .. import __version__, api
 from ..comparing.since import Since
-from ..errors import WriteError
 from ..judge.face.verdict import Verdict
 from .exits import Exit, complain
+from .writing import write_out
 
 
 def vouch_since(
@@ -33,7 +32,7 @@ def vouch_since(
         found = api.vouch_since(revisions, *paths, strict=strict, run=run, tick=tick)
     for form, path in files.items():
         if path:
-            _write(path, _text(form, found))
+            write_out(path, _text(form, found))
     if as_json:
         click.echo(json.dumps(found.to_dict(), indent=2))
     elif "-" not in files.values():
@@ -54,13 +53,3 @@ def _text(form: str, found: Since) -> str:
     if form == "sarif":
         return sarif_of(found, __version__)
     return junit_of(found) if form == "junit" else markdown_of(found)
-
-
-def _write(path: str, text: str) -> None:
-    if path == "-":
-        click.echo(text, nl=False)
-        return
-    try:
-        Path(path).write_text(text, encoding="utf-8")
-    except OSError as error:
-        raise WriteError(f"{path}: cannot be written ({error.strerror or error})") from error

@@ -15,7 +15,8 @@ from rich.text import Text
 
 from .. import api
 from ..demo import copy_project
-from .show import console, show_survey, show_untangling, show_vouching
+from .show import console, show_untangling, show_vouching
+from .show_survey import show_survey
 
 _TEST_SECONDS = 120
 
@@ -45,10 +46,10 @@ def _folder(into: str | None) -> Iterator[Path]:
 
 
 def _example(out: Console) -> None:
-    _headline(out, "1. Which functions are tangled?", "dreck survey canal --top 8")
+    _headline(out, "1. Which functions are tangled?", "dreck survey canal --worst 6")
     ranking = api.survey("canal")
-    show_survey(ranking, 8)
-    worst = ranking.functions[0].target
+    show_survey(ranking, 6)
+    worst = ranking[0].target
 
     _headline(
         out,

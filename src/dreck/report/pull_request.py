@@ -7,6 +7,7 @@ from collections import Counter
 from ..comparing.since import Compared, Since
 from ..judge.face.verdict import Verdict
 from .junit import evidence_of
+from .markup import cell, code
 
 _MEANS = {
     Verdict.PROVED: "Every function that changed is **proved** to behave as before.",
@@ -19,7 +20,7 @@ _MEANS = {
 
 def markdown_of(found: Since) -> str:
     """The verdicts as one document: a sentence, a table, the evidence, and what else changed."""
-    lines = [f"### Does it still behave the same? {_cell(found.revisions)}", ""]
+    lines = [f"### Does it still behave the same? {cell(found.revisions)}", ""]
     if not found.functions:
         lines += ["No function changed that both revisions have.", ""]
     else:
@@ -40,7 +41,7 @@ def markdown_of(found: Since) -> str:
         ("Not readable", list(found.problems)),
     ):
         if names:
-            lines += [f"{label}:", "", *(f"- {_code(n)}" for n in names), ""]
+            lines += [f"{label}:", "", *(f"- {code(n)}" for n in names), ""]
     return "\n".join(lines)
 
 
@@ -48,8 +49,8 @@ def _row(function: Compared) -> str:
     verdict = function.verdict
     bad = verdict.verdict in (Verdict.DIFFERS, Verdict.UNDECIDED)
     word = f"**{verdict.verdict.value}**" if bad else verdict.verdict.value
-    place = f"{_code(function.verdict.subject)} ({_cell(function.file)}:{function.line})"
-    return f"| {word} | {place} | {_cell(verdict.why)} |"
+    place = f"{code(function.verdict.subject)} ({cell(function.file)}:{function.line})"
+    return f"| {word} | {place} | {cell(verdict.why)} |"
 
 
 def _evidence(function: Compared) -> list[str]:
@@ -57,17 +58,5 @@ def _evidence(function: Compared) -> list[str]:
     if not text:
         return []
     fence = "```" if "```" not in text else "~~~~"
-    head = f"<details><summary>{_cell(function.target)}: {function.verdict.verdict.value}</summary>"
+    head = f"<details><summary>{cell(function.target)}: {function.verdict.verdict.value}</summary>"
     return [head, "", f"{fence}text", text, fence, "", "</details>", ""]
-
-
-def _cell(text: str) -> str:
-    """Text in a cell of a table: no markup, no line ends, no bars."""
-    for mark in "\\`*_[]<>|":
-        text = text.replace(mark, f"&#{ord(mark)};")
-    return " ".join(text.split())
-
-
-def _code(text: str) -> str:
-    """Text as code, also where it has backquotes and bars."""
-    return f"<code>{_cell(text)}</code>"

@@ -2,17 +2,13 @@
 
 from __future__ import annotations
 
-import json
 from typing import Any
-from urllib.parse import quote
 
 from ..comparing.since import Compared, Since
 from ..judge.face.verdict import Verdict
 from .junit import evidence_of
+from .sarif_log import place, sarif_log
 
-_SCHEMA = (
-    "https://docs.oasis-open.org/sarif/sarif/v2.1.0/errata01/os/schemas/sarif-schema-2.1.0.json"
-)
 _LEVELS = {
     Verdict.DIFFERS: "error",
     Verdict.UNDECIDED: "warning",
@@ -36,21 +32,8 @@ def sarif_of(found: Since, version: str) -> str:
         found: the verdicts.
         version: the version of Dreck.
     """
-    driver = {
-        "name": "dreck",
-        "version": version,
-        "rules": [
-            {"id": v.value, "shortDescription": {"text": text}} for v, text in _RULES.items()
-        ],
-    }
-    run = {
-        "tool": {"driver": driver},
-        "originalUriBaseIds": {"SRCROOT": {"description": {"text": "the repository's folder"}}},
-        "results": [_result(f) for f in found.functions],
-        "columnKind": "unicodeCodePoints",
-    }
-    log = {"$schema": _SCHEMA, "version": "2.1.0", "runs": [run]}
-    return json.dumps(log, indent=2, ensure_ascii=False) + "\n"
+    rules = {v.value: text for v, text in _RULES.items()}
+    return sarif_log(rules, [_result(f) for f in found.functions], version)
 
 
 def _result(function: Compared) -> dict[str, Any]:
@@ -58,7 +41,6 @@ def _result(function: Compared) -> dict[str, Any]:
     evidence = evidence_of(function)
     text = f"{verdict.subject} {verdict.verdict.value}: {verdict.why}"
     level = _LEVELS[verdict.verdict]
-    place = {"uri": quote(function.file), "uriBaseId": "SRCROOT"}
     return {
         "ruleId": verdict.verdict.value,
         "ruleIndex": list(_RULES).index(verdict.verdict),
@@ -68,10 +50,7 @@ def _result(function: Compared) -> dict[str, Any]:
         "message": {"text": f"{text}\n{evidence}".strip()},
         "locations": [
             {
-                "physicalLocation": {
-                    "artifactLocation": place,
-                    "region": {"startLine": function.line},
-                },
+                "physicalLocation": place(function.file, function.line),
                 "logicalLocations": [{"fullyQualifiedName": verdict.subject, "kind": "function"}],
             }
         ],

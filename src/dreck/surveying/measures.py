@@ -9,11 +9,14 @@ operand of a condition counted. The other measures are defined in ``docs/measure
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterator
+from collections.abc import Container, Iterator
 from dataclasses import asdict, dataclass
 
-_DECIDES = (ast.If, ast.For, ast.AsyncFor, ast.While, ast.ExceptHandler, ast.match_case, ast.IfExp)
-_SCOPES = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef, ast.Lambda)
+from ..taste.blocks import HOLDING
+from ..taste.nodes import SCOPES as _SCOPES
+from ..taste.nodes import children_of
+
+_DECIDES = (ast.If, ast.For, ast.AsyncFor, ast.While, ast.ExceptHandler, ast.match_case)
 _LEAVES = (ast.Return, ast.Raise, ast.Continue, ast.Break)
 # A guard holds no more statements than this.
 _GUARD_STATEMENTS = 4
@@ -54,24 +57,27 @@ class Measures:
         return asdict(self)
 
 
-def measure(function: ast.FunctionDef | ast.AsyncFunctionDef) -> Measures:
+def measure(
+    function: ast.FunctionDef | ast.AsyncFunctionDef, signs: Container[int] | None = None
+) -> Measures:
     """Measure one function; functions nested in it count as one statement each.
+
+    Args:
+        function: its tree.
+        signs: the lines on which something is asked, where that is known; expressions on other
+            lines are passed over.
 
     >>> measure(ast.parse("def f(a):\\n if a:\\n  return 1").body[0]).nesting
     1
     """
     walk = _Walk()
-    walk.block(function.body, 0, 0)
+    if any(type(s) in HOLDING for s in function.body):
+        walk.block(function.body, 0, 0)
     lines = (function.end_lineno or function.lineno) - function.lineno + 1
-    decisions, signs = _counted(function.body)
-    return Measures(
-        lines,
-        walk.nesting,
-        decisions,
-        walk.open_conditions,
-        _happy_path_depth(function.body),
-        signs,
-    )
+    count = _Count(signs)
+    count.statements(function.body)
+    depth = _happy_path_depth(function.body) if walk.nesting else 0
+    return Measures(lines, walk.nesting, count.decisions, walk.open_conditions, depth, count.signs)
 
 
 class _Walk:
@@ -83,8 +89,10 @@ class _Walk:
 
     def block(self, body: list[ast.stmt], level: int, conditions: int) -> None:
         self.nesting = max(self.nesting, level)
+        self.open_conditions += conditions * len(body)
         for statement in body:
-            self.open_conditions += conditions
+            if type(statement) not in HOLDING:
+                continue
             for inner, opens, _ in _blocks(statement):
                 self.block(inner, level + 1, conditions + opens)
 
@@ -92,7 +100,8 @@ class _Walk:
 def _happy_path_depth(body: list[ast.stmt]) -> int:
     depth = 0
     while True:
-        inside = [(_size(b), opens, b) for s in body for b, opens, guard in _blocks(s) if not guard]
+        held = [s for s in body if type(s) in HOLDING]
+        inside = [(_size(b), opens, b) for s in held for b, opens, guard in _blocks(s) if not guard]
         size, opens, heaviest = max(inside, key=lambda found: found[0], default=(0, 0, body))
         if not inside or size * 2 < _size(body):
             return depth
@@ -101,7 +110,11 @@ def _happy_path_depth(body: list[ast.stmt]) -> int:
 
 def _size(body: list[ast.stmt]) -> int:
     """How many statements stand in a block, at any depth."""
-    return sum(1 + sum(_size(inner) for inner, _, _ in _blocks(s)) for s in body)
+    size = len(body)
+    for statement in body:
+        if type(statement) in HOLDING:
+            size += sum(_size(inner) for inner, _, _ in _blocks(statement))
+    return size
 
 
 def _blocks(node: ast.stmt) -> Iterator[tuple[list[ast.stmt], int, bool]]:
@@ -148,24 +161,54 @@ def _is_elif(node: ast.If, inner: ast.If) -> bool:
     return inner.col_offset == node.col_offset
 
 
-def _counted(body: list[ast.stmt]) -> tuple[int, int]:
+class _Count:
     """The decisions and the signs of some statements."""
-    decisions = signs = 0
-    pending: list[ast.AST] = list(body)
-    while pending:
-        node = pending.pop()
-        if isinstance(node, _SCOPES):
-            continue
-        if isinstance(node, _DECIDES):
-            decisions += 1
-        elif isinstance(node, ast.BoolOp):
-            decisions += len(node.values) - 1
-            signs += len(node.values) - 1
-        elif isinstance(node, ast.comprehension):
-            decisions += 1 + len(node.ifs)
-        elif isinstance(node, ast.Compare):
-            signs += len(node.ops)
-        elif isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
-            signs += 1
-        pending.extend(ast.iter_child_nodes(node))
-    return decisions, signs
+
+    def __init__(self, lines: Container[int] | None) -> None:
+        self.decisions = self.signs = 0
+        self._lines = lines
+
+    def statements(self, body: list[ast.stmt]) -> None:
+        """Count statements and what they hold."""
+        pending: list[ast.AST] = list(body)
+        while pending:
+            node = pending.pop()
+            kind = type(node)
+            if kind not in HOLDING:
+                if self._lines is None or self._may_ask(node):
+                    self._expressions([node])
+                continue
+            if isinstance(node, _SCOPES):
+                continue
+            self.decisions += isinstance(node, _DECIDES)
+            for inner in children_of(node):
+                if isinstance(inner, ast.stmt | ast.ExceptHandler | ast.match_case):
+                    pending.append(inner)
+                elif self._lines is None or self._may_ask(inner):
+                    self._expressions([inner])
+
+    def _may_ask(self, node: ast.AST) -> bool:
+        assert self._lines is not None
+        place = node.context_expr if isinstance(node, ast.withitem) else node
+        first, last = place.lineno, place.end_lineno  # type: ignore[attr-defined]
+        return first in self._lines or (
+            last != first and any(n in self._lines for n in range(first + 1, last + 1))
+        )
+
+    def _expressions(self, pending: list[ast.AST]) -> None:
+        while pending:
+            node = pending.pop()
+            if isinstance(node, ast.BoolOp):
+                self.decisions += len(node.values) - 1
+                self.signs += len(node.values) - 1
+            elif isinstance(node, ast.comprehension):
+                self.decisions += 1 + len(node.ifs)
+            elif isinstance(node, ast.Compare):
+                self.signs += len(node.ops)
+            elif isinstance(node, ast.UnaryOp):
+                self.signs += isinstance(node.op, ast.Not)
+            elif isinstance(node, ast.IfExp):
+                self.decisions += 1
+            elif isinstance(node, _SCOPES):
+                continue
+            pending += children_of(node)

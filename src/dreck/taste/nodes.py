@@ -48,3 +48,19 @@ def in_scope(body: Sequence[ast.AST]) -> Iterator[ast.AST]:
         yield node
         if not isinstance(node, SCOPES):
             pending += children_of(node)
+
+
+def alike(one: object, other: object) -> bool:
+    """Whether two trees say the same; ends at the first difference.
+
+    Args:
+        one, other: nodes, lists of nodes, or what stands in their fields.
+    """
+    if type(one) is not type(other):
+        return False
+    if isinstance(one, ast.AST):
+        return all(alike(getattr(one, f, None), getattr(other, f, None)) for f in one._fields)
+    if isinstance(one, list):
+        assert isinstance(other, list)
+        return len(one) == len(other) and all(map(alike, one, other))
+    return one == other

@@ -25,9 +25,9 @@ def subject_of(test: ast.expr, *, opposite: bool = False) -> str | None:
         other = test.comparators[0]
         signs = (ast.Eq, ast.Is, ast.In, *((ast.NotEq, ast.IsNot, ast.NotIn) if opposite else ()))
         if isinstance(test.ops[0], signs) and _is_kind(other):
-            return ast.dump(test.left)
+            return key_of(test.left)
     if isinstance(test, ast.Call) and isinstance(test.func, ast.Name) and test.args:
-        return ast.dump(test.args[0]) if test.func.id == "isinstance" else None
+        return key_of(test.args[0]) if test.func.id == "isinstance" else None
     return None
 
 
@@ -40,3 +40,14 @@ def _is_kind(node: ast.expr) -> bool:
         isinstance(node, ast.Name | ast.Attribute)
         and (node.attr if isinstance(node, ast.Attribute) else node.id)[:1].isupper()
     )
+
+
+def key_of(node: ast.expr) -> str:
+    """A text that only expressions of the same shape have: names and attributes as they are
+    written, which is quick, others as a dump of their tree.
+    """
+    if isinstance(node, ast.Name):
+        return node.id
+    if isinstance(node, ast.Attribute):
+        return f"{key_of(node.value)}.{node.attr}"
+    return ast.dump(node)

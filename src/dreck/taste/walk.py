@@ -27,6 +27,7 @@ from .weights import GUARD, MOST_DECISIONS, MOST_NAMES, PAGE, WINDING
 FunctionNode = ast.FunctionDef | ast.AsyncFunctionDef
 
 _LOOPS = (ast.For, ast.AsyncFor, ast.While)
+_JUMPS = (ast.Return, ast.Continue, ast.Break)
 _NEGATIVE = (ast.NotEq, ast.IsNot, ast.NotIn)
 
 
@@ -103,10 +104,15 @@ class Walk:
             guard: whether it belongs to a guard clause.
             whole: whether it is the body of the function.
         """
-        if any(type(s) is ast.If for s in body):
+        holding: Sequence[ast.stmt] = body
+        if not self._thorough:
+            holding = [s for s in body if type(s) in HOLDING]
+            if len(holding) < len(body):
+                self._plain(body, depth, looped, guard)
+        if any(type(s) is ast.If for s in holding):
             self._with_checks(body, depth, looped, guard)
         else:
-            for statement in body:
+            for statement in holding:
                 self.statement(statement, depth, looped, guard)
         if self._thorough and not whole:
             self._copied(body)
@@ -120,10 +126,12 @@ class Walk:
         behind = size_of(body)
         after_guard = False
         for statement in body:
-            size = size_of([statement])
+            kind = type(statement)
+            size = size_of([statement]) if kind in HOLDING else 1
             behind -= size
-            if type(statement) is not ast.If:
-                self.statement(statement, depth, looped, guard)
+            if not isinstance(statement, ast.If):
+                if self._thorough or kind in HOLDING:
+                    self.statement(statement, depth, looped, guard)
                 work += size
                 after_guard = False
                 continue
@@ -182,11 +190,34 @@ class Walk:
             self._asked(node.test)  # type: ignore[attr-defined]
             self._chain(node, depth, looped, small)  # type: ignore[arg-type]
         elif kind not in HOLDING:
-            if self._signs is not None and self._has_signs(node):
-                self._expressions([node])
             self._jump(node, looped)
         else:
             self._holding(node, depth, looped)
+
+    def _plain(self, body: Sequence[ast.stmt], depth: float, looped: int, guard: bool) -> None:
+        """The statements of a block that hold no others, counted together: for quickness."""
+        assert self._signs is not None
+        number = exits = 0
+        for node in body:
+            kind = type(node)
+            if kind in HOLDING or kind is ast.Pass:
+                continue
+            number += 1
+            if kind in _JUMPS:
+                exits += is_plain_exit(node)
+                self._jump(node, looped)
+            if node.lineno in self._signs or (
+                node.end_lineno != node.lineno and self._has_signs(node)
+            ):
+                self._expressions([node])
+        count = self.counts
+        if guard:
+            count["guarded"] += number
+            depth -= 1
+        count["statements"] += number - 0.5 * exits
+        if depth:
+            count["open"] += depth * (number - exits)
+            count["deep"] += max(0.0, depth - 2) ** 1.5 * (number - exits)
 
     def _jump(self, node: ast.stmt, looped: int) -> None:
         kind = type(node)

@@ -1,0 +1,1 @@
+"""Figures, drawn with matplotlib without a screen: PNG or SVG as bytes."""

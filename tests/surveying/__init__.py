@@ -1,0 +1,1 @@
+"""Surveys: measures, tangles, the cache and gates."""
