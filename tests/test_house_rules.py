@@ -23,6 +23,17 @@ MAY_USE = {
     "moves": {"logic", "naming", "source"},
     "judge": set(),
     "aligning": {"source", "moves", "planner"},
+    "opening": {
+        "source",
+        "surveying",
+        "taste",
+        "logic",
+        "moves",
+        "aligning",
+        "judge",
+        "planner",
+        "net",
+    },
     "journal": {"source"},
     "planner": {
         "taste",
@@ -37,9 +48,10 @@ MAY_USE = {
     },
     "net": {"source", "judge"},
     "comparing": {"source", "judge", "journal"},
-    "report": {"judge", "planner", "surveying", "moves", "comparing", "taste"},
+    "report": {"opening", "judge", "planner", "surveying", "moves", "comparing", "taste"},
     "demo": set(),
     "cli": {
+        "opening",
         "taste",
         "source",
         "surveying",
@@ -58,6 +70,7 @@ MAY_USE = {
     },
     "renaming": {"journal", "source", "judge", "planner", "naming", "logic"},
     "api": {
+        "opening",
         "comparing",
         "journal",
         "net",
@@ -71,6 +84,7 @@ MAY_USE = {
         "aligning",
     },
     "__init__": {
+        "opening",
         "comparing",
         "journal",
         "net",

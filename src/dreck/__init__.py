@@ -17,6 +17,7 @@ from typing import TYPE_CHECKING, Any
 
 from .api import (
     align,
+    anatomy,
     catalogue,
     explain,
     held_by_tests,
@@ -52,6 +53,7 @@ if TYPE_CHECKING:
     from .net.pins import Pinned, Pins
     from .net.recording import Recording
     from .naming.proposals import Proposal
+    from .opening.opened import Anatomy
     from .planner.candidates import LeftAlone
     from .planner.results import Step, Untangled, Untangling
     from .renaming.rename import Renaming
@@ -62,6 +64,7 @@ __version__ = "0.1.0"
 
 # Where each name comes from; read on first use, so that importing the package stays cheap.
 _HOMES = {
+    "Anatomy": "opening.opened",
     "Assumption": "judge.face.verdict",
     "AssumptionKind": "judge.face.verdict",
     "Alignment": "aligning.tables",
@@ -97,6 +100,7 @@ _HOMES = {
 __all__ = [
     "Alignment",
     "Alignments",
+    "Anatomy",
     "ArmRow",
     "Assumption",
     "AssumptionKind",
@@ -132,6 +136,7 @@ __all__ = [
     "Vouching",
     "WriteError",
     "align",
+    "anatomy",
     "catalogue",
     "explain",
     "held_by_tests",

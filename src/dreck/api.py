@@ -17,6 +17,7 @@ from .errors import SettingError, TargetError
 if TYPE_CHECKING:
     from concurrent.futures import Executor
 
+    from .opening.opened import Anatomy
     from .aligning.tables import Alignments
     from .comparing.since import Since
     from .journal.entries import Entry
@@ -363,6 +364,34 @@ def catalogue(name: str | None = None) -> list[Described]:
     from .moves.registry import all_moves, described, named
 
     return [described(m) for m in ([named(name)] if name else all_moves().values())]
+
+
+def anatomy(target: StrPath, *, tests: str = "", offers: bool = True) -> Anatomy:
+    """Open up one function: its outline, arms, decision table and cost, and what can be done.
+
+    Args:
+        target: names one function, as ``path.py::Class.method`` or ``path.py:LINE``.
+        tests: a command that runs the project's tests, as for :func:`untangle`, to say how well
+            they hold the function; nothing runs if empty.
+        offers: find out what untangling would do, without running the code.
+
+    Raises:
+        TargetError: the target names no function, or several.
+        SourceError: the file cannot be read.
+        RunError: the tests cannot be run, or fail as things are.
+    """
+    from .opening.opened import only_one, open_up
+    from .judge.face.judge import Judge
+    from .source.targets import targets_of
+
+    found = open_up(only_one(targets_of(os.fspath(target))), Judge(strict=False, runner=None))
+    if tests:
+        (held,) = held_by_tests(found.target, tests=tests).functions
+        found = replace(found, held=held)
+    if offers:
+        done = untangle(found.target, run=False).functions
+        found = replace(found, untangled=next((f for f in done if f.target == found.target), None))
+    return found
 
 
 def explain(

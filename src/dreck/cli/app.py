@@ -6,6 +6,7 @@ import click
 
 from .. import __version__
 from .align import align
+from .anatomy import anatomy
 from .demo import demo
 from .exits import OneLineErrors
 from .journal import journal, undo
@@ -33,5 +34,18 @@ def dreck() -> None:
     """
 
 
-for _command in (align, demo, journal, moves, net, pin, rename, survey, undo, untangle, vouch):
+for _command in (
+    align,
+    anatomy,
+    demo,
+    journal,
+    moves,
+    net,
+    pin,
+    rename,
+    survey,
+    undo,
+    untangle,
+    vouch,
+):
     dreck.add_command(_command)

@@ -1,0 +1,1 @@
+"""One function opened up."""
