@@ -30,6 +30,7 @@ from .api import (
     untangle,
     vouch,
     vouch_since,
+    write_up,
     written,
 )
 from .errors import DreckError, RunError, SettingError, SourceError, TargetError, WriteError
@@ -57,6 +58,7 @@ if TYPE_CHECKING:
     from .planner.candidates import LeftAlone
     from .planner.results import Step, Untangled, Untangling
     from .renaming.rename import Renaming
+    from .report.write_up import WriteUp
     from .surveying.measures import Measures
     from .surveying.tree import Survey, Surveyed
 
@@ -64,6 +66,7 @@ __version__ = "0.1.0"
 
 # Where each name comes from; read on first use, so that importing the package stays cheap.
 _HOMES = {
+    "WriteUp": "report.write_up",
     "Anatomy": "opening.opened",
     "Assumption": "judge.face.verdict",
     "AssumptionKind": "judge.face.verdict",
@@ -135,6 +138,7 @@ __all__ = [
     "Verdict",
     "Vouching",
     "WriteError",
+    "WriteUp",
     "align",
     "anatomy",
     "catalogue",
@@ -149,6 +153,7 @@ __all__ = [
     "untangle",
     "vouch",
     "vouch_since",
+    "write_up",
     "written",
 ]
 

@@ -33,6 +33,7 @@ if TYPE_CHECKING:
     from .planner.asking import Ask
     from .planner.results import Untangled, Untangling
     from .renaming.rename import Renaming
+    from .report.write_up import WriteUp
     from .surveying.tree import Survey
 
 StrPath: TypeAlias = str | os.PathLike[str]
@@ -392,6 +393,66 @@ def anatomy(target: StrPath, *, tests: str = "", offers: bool = True) -> Anatomy
         done = untangle(found.target, run=False).functions
         found = replace(found, untangled=next((f for f in done if f.target == found.target), None))
     return found
+
+
+def write_up(
+    *targets: StrPath,
+    title: str = "",
+    strict: bool = False,
+    run: bool = True,
+    reach: str = "beside",
+    tests: str = "",
+    pins: bool = False,
+    tick: Callable[[Untangled], None] | None = None,
+) -> WriteUp:
+    """Put together a page about what untangling does to functions, or to a whole package.
+
+    Args:
+        targets: as for :func:`untangle`; a folder among them adds a survey of it.
+        title: the heading; made from the targets if empty.
+        strict, run, reach, tests, tick: as for :func:`untangle`. With tests, how well they hold
+            the functions is told too.
+        pins: add tests that pin what the functions do now.
+
+    Returns:
+        The page; ``html()`` and ``markdown()`` give its text. No file is changed.
+
+    Raises:
+        TargetError: a target names nothing.
+        SettingError: there is no target, or no such reach.
+        RunError: the tests cannot be run, or fail as things are.
+    """
+    from .judge.face.judge import Judge
+    from .judge.versions.version import Version
+    from .report.write_up import write_up as put_together
+
+    found = untangle(*targets, strict=strict, run=run, reach=reach, tests=tests, tick=tick)
+    judge = Judge(strict, None)
+    tables: dict[str, DecisionTable | str] = {}
+    for change in found.changes:
+        path = change.source.path
+        versions = Version(path, change.source.text), Version(path, change.text)
+        for function in (f for f in found.functions if f.changed):
+            file, _, name = function.target.partition("::")
+            if file == path.as_posix() and all(name in v.functions for v in versions):
+                (tables[function.target],) = judge.explain(*versions, name)
+    folders = [t for t in targets if Path(os.fspath(t)).is_dir()]
+    told = [f.target for f in found.functions if f.changed]
+    texts = {}
+    if pins:
+        for target in told:
+            pinned = pin(target)
+            if any(f.cases for f in pinned.functions):
+                texts[target] = pinned.text
+    return put_together(
+        title or f"Untangling {', '.join(os.fspath(t) for t in targets)}",
+        found,
+        tables,
+        align(*told).found if told else (),
+        survey(*folders) if folders else None,
+        held_by_tests(*told, tests=tests).functions if tests and told else (),
+        texts,
+    )
 
 
 def explain(

@@ -14,6 +14,7 @@ from .moves import moves
 from .net import net
 from .pin import pin
 from .rename import rename
+from .report import report
 from .survey import survey
 from .untangle import untangle
 from .vouch import vouch
@@ -43,6 +44,7 @@ for _command in (
     net,
     pin,
     rename,
+    report,
     survey,
     undo,
     untangle,

@@ -17,7 +17,7 @@ from rich.text import Text
 
 from ..judge.face.verdict import Counterexample, SubjectVerdict, Verdict, Vouching
 
-from .folding import folded
+from ..source.folding import folded
 
 if TYPE_CHECKING:
     from ..judge.face.explain import DecisionTable

@@ -183,7 +183,9 @@ def _tried_out(
             if not bad:
                 break
             left_out += len(bad)
-            found = [_without(each, bad) for each in found]
+            broken = next((r.reason for r in ran.reds if "::" not in r.test), "")
+            why = f"the file of pins does not load in the project's tests ({broken})"
+            found = [_without(each, bad, why if broken else "") for each in found]
         made = pin_file(found, place.stem)
         orders, faults = (
             (0, []) if not made.names else _held(runner, copy, inside, version, found, made)
@@ -230,9 +232,10 @@ def _held(
     return orders, list(zip(names, reds[_ORDERS:], strict=True))
 
 
-def _without(each: Samples, bad: Sequence[Sample]) -> Samples:
+def _without(each: Samples, bad: Sequence[Sample], broken: str = "") -> Samples:
     kept = tuple(s for s in each.cases if not any(s is b for b in bad))
-    why = "" if kept else each.why_none or "its calls do not come out alike each time"
+    unlike = broken or "its calls do not come out alike each time"
+    why = "" if kept else each.why_none or unlike
     return replace(each, cases=kept, why_none=why)
 
 

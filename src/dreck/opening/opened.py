@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from ..errors import TargetError
+from ..showing import Shown
 from ..judge.face.explain import DecisionTable
 from ..judge.face.judge import Judge
 from ..judge.versions.version import Version
@@ -27,7 +28,7 @@ from .outline import OutlineLine, outline_of
 
 
 @dataclass(frozen=True, slots=True)
-class Anatomy:
+class Anatomy(Shown):
     """All there is to know about one function.
 
     Attributes:

@@ -156,6 +156,10 @@ class ModuleWork:
     def _result(self, done: Untangled, name: str, baseline: str) -> Untangled:
         changed = {s.line for s in self._steps}
         every = [p for p in [*done.left_alone, *self._left] if p.line not in changed]
+        if self._steps:
+            # What a step replaced was not left alone.
+            was = (done.steps[-1].texts.get(self.path) if done.steps else None) or baseline
+            every = [p for p in every if self._still_there(was, p.line)]
         left = told(every, asked=bool(self.settings.only))
         done = replace(done, left_alone=left, taken_back=(*done.taken_back, *self._taken_back))
         if not self._steps:
@@ -169,6 +173,13 @@ class ModuleWork:
             cost_after=self._cost_with_new(name),
             diff=unified(baseline, self.text, self.path.as_posix()),
         )
+
+    def _still_there(self, was: str, line: int) -> bool:
+        """Whether a line of an earlier text is a line of the text at hand."""
+        lines = was.splitlines()
+        if not 0 < line <= len(lines):
+            return True
+        return lines[line - 1].strip() in {each.strip() for each in self.text.splitlines()}
 
     def _cost_with_new(self, name: str) -> Cost:
         """What a function costs with the new functions that became of it."""

@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any
 
+from ..showing import Shown
 from ..judge.face.verdict import SubjectVerdict, Verdict
 from ..moves.reach import Reach
 from ..naming.proposals import Proposal
@@ -201,7 +202,7 @@ class FileChange:
 
 
 @dataclass(frozen=True, slots=True)
-class Untangling:
+class Untangling(Shown):
     """What became of all targets.
 
     Attributes:

@@ -6,7 +6,7 @@ from ..opening.opened import Anatomy
 from ..judge.face.explain import DecisionTable
 from ..surveying.kinds import KINDS
 from ..taste.weights import WEIGHTS
-from .markup import cell, code
+from .markup import cell, code, said
 
 
 def anatomy_markdown(found: Anatomy) -> str:
@@ -44,14 +44,14 @@ def anatomy_markdown(found: Anatomy) -> str:
         lines.append("")
     if found.oddities:
         lines += ["#### Look twice", ""]
-        lines += [f"- line {o.line}: {cell(o.what)}" for o in found.oddities]
+        lines += [f"- line {o.line}: {said(o.what)}" for o in found.oddities]
         lines.append("")
     if found.tangles:
         lines += ["#### Tangles", "", "| line | tangle | what is there | what helps |"]
         lines += ["| ---: | --- | --- | --- |"]
         for tangle in found.tangles:
             helps = " or ".join(KINDS[tangle.kind].moves)
-            lines.append(f"| {tangle.line} | {tangle.kind} | {cell(tangle.words)} | {helps} |")
+            lines.append(f"| {tangle.line} | {tangle.kind} | {said(tangle.words)} | {helps} |")
         lines.append("")
     lines += ["#### Decision table", "", *_table(found.table), ""]
     lines += ["#### Cost", "", "| points | term | for each of |", "| ---: | --- | --- |"]
@@ -78,8 +78,8 @@ def _net(found: Anatomy) -> list[str]:
         return []
     caught = f", {held.caught} of {held.planted} planted faults caught" if held.planted else ""
     lines = ["#### Net", "", f"{len(held.tests)} tests run it{caught}.", ""]
-    lines += [f"- no test takes line {m.line}: {cell(m.what)}" for m in held.untaken]
-    lines += [f"- no test notices {cell(what)}" for what in held.missed]
+    lines += [f"- no test takes line {m.line}: {said(m.what)}" for m in held.untaken]
+    lines += [f"- no test notices {said(what)}" for what in held.missed]
     return [*lines, ""]
 
 
@@ -92,15 +92,15 @@ def _untangling(found: Anatomy) -> list[str]:
         before, after = done.cost_before.total, done.cost_after.total
         lines += [f"{len(done.steps)} steps, cost {before:.0f} to {after:.0f}:", ""]
         lines += [
-            f"1. {s.move}, line {s.line} ({s.verdict.verdict.value}): {cell(s.why)}"
+            f"1. {s.move}, line {s.line} ({s.verdict.verdict.value}): {said(s.why)}"
             for s in done.steps
         ]
         lines.append("")
     for offer in done.offers:
         worth = f"cost {-offer.gain:+.1f}" if offer.gain > 0 else "costs about as much as now"
-        lines.append(f"- on offer: {offer.move}, line {offer.line}, {worth}: {cell(offer.why)}")
+        lines.append(f"- on offer: {offer.move}, line {offer.line}, {worth}: {said(offer.why)}")
     for place in done.left_alone:
-        lines.append(f"- left alone: line {place.line}, {cell(place.why)}")
+        lines.append(f"- left alone: line {place.line}, {said(place.why)}")
     return lines
 
 

@@ -12,6 +12,7 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import TYPE_CHECKING, Any, overload
 
+from ..showing import Shown
 from ..errors import SourceError, TargetError
 from ..source.files import SourceFile
 from ..source.targets import Target
@@ -87,7 +88,7 @@ def tangle_data(tangle: Tangle) -> dict[str, Any]:
     return {**tangle._asdict(), "moves": list(kind.moves), "reach": kind.reach}
 
 
-class Survey(Sequence[Surveyed]):
+class Survey(Shown, Sequence[Surveyed]):
     """All functions looked at, the dearest first: a sequence, whose members are made when they are
     asked for.
 

@@ -8,6 +8,8 @@ from dataclasses import asdict, dataclass, field, replace
 from enum import Enum
 from typing import Any
 
+from ...showing import Shown
+
 
 class Verdict(Enum):
     """What was found of two versions, the strongest first."""
@@ -202,7 +204,7 @@ class SubjectVerdict:
 
 
 @dataclass(frozen=True, slots=True)
-class Vouching:
+class Vouching(Shown):
     """The verdict of two whole versions: the weakest of their subjects'.
 
     Attributes:

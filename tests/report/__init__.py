@@ -1,0 +1,1 @@
+"""Pages, figures and notebooks."""
