@@ -4,16 +4,23 @@ from __future__ import annotations
 
 import doctest
 import importlib
+import importlib.util
+import json
+import os
 import pkgutil
 import re
 import subprocess
 import sys
 from pathlib import Path
+from types import ModuleType
 
+import jsonschema
 import pytest
 
 import dreck
+from dreck.demo import copy_project
 from dreck.report.catalogue import catalogue
+from dreck.report.schemas import schemas
 from dreck.report.weights import weights_table, with_weights
 
 ROOT = Path(__file__).parents[1]
@@ -57,6 +64,83 @@ def test_the_weights_are_current() -> None:
 def test_the_catalogue_is_current() -> None:
     """Run docs/regenerate.py when this fails."""
     assert (ROOT / "docs" / "moves.md").read_text(encoding="utf-8") == catalogue()
+
+
+def of_docs(name: str) -> ModuleType:
+    """A script beside the pages, as a module."""
+    spec = importlib.util.spec_from_file_location(name, ROOT / "docs" / f"{name}.py")
+    assert spec is not None and spec.loader is not None
+    module = importlib.util.module_from_spec(spec)
+    spec.loader.exec_module(module)
+    return module
+
+
+def test_the_tour_shows_what_is_printed() -> None:
+    """Every command of the tour is run; run docs/regenerate.py when this fails."""
+    page = (ROOT / "docs" / "tour.md").read_text(encoding="utf-8")
+    assert of_docs("console").with_output(page) == page
+
+
+def test_the_tour_in_python(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
+    """Its Python runs, on the demo project."""
+    copy_project(tmp_path / "office")
+    os.chdir(tmp_path / "office")
+    (block,) = re.findall(
+        r"```python\n(.*?)```", (ROOT / "docs" / "tour.md").read_text(encoding="utf-8"), re.S
+    )
+    exec(compile(block, "tour.md", "exec"), {})
+    assert capsys.readouterr().out.startswith("<canal/office.py::Office.admit: cost ")
+
+
+def test_the_schemas_are_current() -> None:
+    """Run docs/regenerate.py when this fails."""
+    kept = {p.stem: json.loads(p.read_text()) for p in (ROOT / "docs" / "schemas").glob("*.json")}
+    assert kept == schemas()
+
+
+def test_real_output_fits_the_schemas(tmp_path: Path, dreck_in_process) -> None:
+    """What commands really print is what the schemas say."""
+    copy_project(tmp_path / "office")
+    os.chdir(tmp_path / "office")
+    (tmp_path / "office" / "slip.py").write_text(
+        Path("canal/tolls.py").read_text().replace("result = 0", "result = 1")
+    )
+    for command in ("git init -q .", "git add .", "git commit -qm x"):
+        who = ["-c", "user.name=a", "-c", "user.email=a@b.c"]
+        subprocess.run(["git", *who, *command.split()[1:]], check=True)
+    for name, arguments in (
+        ("survey", "survey canal"),
+        ("anatomy", "anatomy canal/office.py::Office.admit"),
+        ("untangling", "untangle canal/levels.py --write"),
+        ("journal", "journal"),
+        ("since", "vouch --since HEAD"),
+        ("journal", "undo 2"),
+        ("vouching", "vouch canal/tolls.py slip.py --subject rebate"),
+        ("alignments", "align canal"),
+        ("renaming", "rename canal/tolls.py::base_toll first_toll"),
+        ("net", "net canal/tolls.py::surcharge --no-faults"),
+        ("pins", "pin canal/yard.py::shed"),
+    ):
+        printed = json.loads(dreck_in_process(*arguments.split(), "--json").out)
+        jsonschema.validate(printed, schemas()[name])
+    dreck_in_process("survey", "canal", "--set-baseline", "known.json")
+    jsonschema.validate(json.loads(Path("known.json").read_text()), schemas()["baseline"])
+
+
+def test_the_site_is_built_without_a_warning(tmp_path: Path) -> None:
+    """Every page is in the site, every link in it leads somewhere."""
+    command = [sys.executable, "-m", "mkdocs", "build", "--strict", "--site-dir", str(tmp_path)]
+    done = subprocess.run(command, cwd=ROOT, capture_output=True, text=True, check=False)
+    assert done.returncode == 0 and "WARNING" not in done.stderr, done.stderr
+    assert (tmp_path / "tour" / "index.html").exists()
+
+
+def test_the_picture_has_every_part() -> None:
+    """No part of the package is missing in the picture, nor one too many."""
+    found = of_docs("picture")
+    parts = {p.stem for p in found.SOURCE.iterdir() if (p / "__init__.py").exists()}
+    assert set(found.WORDS) == (parts | {"api"}) - {"demo"}
+    assert found.layers(found.uses())["judge"] == 0
 
 
 def test_links_lead_somewhere() -> None:

@@ -227,6 +227,19 @@ def test_whole(canal: Path) -> None:
     assert dreck.anatomy("canal.py:12", offers=False).untangled is None
 
 
+def test_each_way_once(tmp_path: Path) -> None:
+    """Which half of a chained comparison failed is no way of its own."""
+    (tmp_path / "canal.py").write_text(
+        "def f(day: int):\n    if 3 <= day <= 5:\n        return 1\n    return 2\n"
+    )
+    table = dreck.anatomy("canal.py::f", offers=False).table
+    assert (
+        not isinstance(table, str)
+        and set(table.before) == {"return 1", "return 2"}
+        and len(table.before) == 2
+    )
+
+
 @pytest.mark.parametrize(
     "name, words",
     [

@@ -152,7 +152,11 @@ class Alignments:
 
     def to_dict(self) -> dict[str, Any]:
         """The alignments as plain data."""
-        return {"alignments": [a.to_dict() for a in self.found], "problems": list(self.problems)}
+        return {
+            "schema": "dreck/alignments/1",
+            "alignments": [a.to_dict() for a in self.found],
+            "problems": list(self.problems),
+        }
 
 
 def align_targets(targets: Sequence[Target]) -> Alignments:

@@ -189,7 +189,7 @@ def _cost(out: Console, found: Anatomy) -> None:
     most = max(terms.values(), default=1.0)
     for name, points in list(terms.items())[:_TERMS]:
         bar = "▇" * max(1, round(_BAR * points / most)) if points > 0 else ""
-        grid.add_row(f"{points:.1f}", name, Text(bar, style="blue"), WEIGHTS[name].what)
+        grid.add_row(f"{points:.1f}", name, Text(bar, style="cyan"), WEIGHTS[name].what)
     out.print(grid)
     rest = list(terms.items())[_TERMS:]
     if rest:
@@ -240,6 +240,7 @@ def _untangling(out: Console, found: Anatomy) -> None:
             )
         )
     for place in done.left_alone:
-        out.print(Text(f"  left alone: line {place.line}, {place.why}", style="dim"))
+        text = Text(f"left alone: line {place.line}, {place.why}", style="dim")
+        out.print(Padding(text, (0, 0, 0, 2)))
     if done.changed or done.offers:
         out.print(Text.assemble("Next: ", (f"dreck untangle {name}", "bold")), soft_wrap=True)

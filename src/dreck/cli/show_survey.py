@@ -39,8 +39,8 @@ def survey_progress(*, enabled: bool) -> Iterator[Callable[[int, int], None]]:
     with Progress(
         *columns, console=Console(stderr=True), transient=True, disable=not enabled
     ) as bar:
-        task = bar.add_task("survey", total=None)
-        yield lambda done, whole: bar.update(task, completed=done, total=whole)
+        task = bar.add_task("survey", total=0, visible=False)
+        yield lambda done, whole: bar.update(task, completed=done, total=whole, visible=True)
 
 
 def show_survey(survey: Survey, worst: int, *, narrowed: bool = False) -> None:
@@ -117,7 +117,7 @@ def _show_whole(out: Console, survey: Survey) -> None:
         rest = sum(list(survey.kinds.values())[_KINDS:])
         out.print(
             Text(
-                f"and {rest} of {len(survey.kinds) - _KINDS} other kinds; dreck survey --kinds tells what each is",
+                f"and {rest} more of {len(survey.kinds) - _KINDS} other kinds; dreck survey --kinds tells what each is",
                 style="dim",
             )
         )

@@ -147,11 +147,30 @@ def open_up(target: Target, judge: Judge) -> Anatomy:
         (first, last),
         tuple(arms_in(node)),
         tuple(oddities_of(view, function, region)),
-        table,
+        table if isinstance(table, str) else _each_way_once(table),
         decision_graph(node),
         cost_of(node),
         measure(node),
         tuple(tangles_of(node)),
+    )
+
+
+def _each_way_once(table: DecisionTable) -> DecisionTable:
+    """A table without ways that answer all questions alike and leave alike: they only differ in
+    which part of a condition decided.
+    """
+    ways = {
+        (tuple(answers[i] for _, _, answers in table.rows), leaves): i
+        for i, leaves in reversed(list(enumerate(table.before)))
+    }
+    kept = sorted(ways.values())
+    return DecisionTable(
+        table.subject,
+        tuple((b, a, tuple(answers[i] for i in kept)) for b, a, answers in table.rows),
+        tuple(table.before[i] for i in kept),
+        tuple(table.after[i] for i in kept),
+        tuple(table.matched[i] for i in kept),
+        table.complete,
     )
 
 
