@@ -3,8 +3,7 @@
     python examples/switches_to_tables.py
 
 Works on a copy of the demo project: every move is taken, its verdict is printed with the code that
-came
-out, and the project's own tests run at the end.
+came out, and the project's own tests run at the end.
 """
 
 import os
@@ -119,7 +118,8 @@ def main() -> None:
             text=True,
             check=False,
         )
-        print("the project's own tests:", done.stdout.strip().splitlines()[-1].split(" in ")[0])
+        told = (done.stdout.strip() or done.stderr.strip() or "they said nothing").splitlines()
+        print("the project's own tests:", told[-1].split(" in ")[0])
         os.chdir(Path(folder).parent)
 
 

@@ -164,6 +164,10 @@ def test_links_lead_somewhere() -> None:
         ("blocks_to_functions", "read_passages(page, rates, strict)"),
         ("with_a_net", "4 pins take 6 of 6 branches and catch 7 of 7 faults"),
         ("switches_to_tables", "the project's own tests: 72 passed"),
+        ("look_at_a_package", "30 lines below its check"),
+        ("kinds_to_classes", "Staircase is a class now"),
+        ("a_gate", "passed 0, tangled 1, slipped 1"),
+        ("on_a_cluster", ""),
     ],
 )
 def test_examples_run(name: str, words: str) -> None:
@@ -175,7 +179,7 @@ def test_examples_run(name: str, words: str) -> None:
         timeout=120,
         check=True,
     )
-    assert words in done.stdout
+    assert words in done.stdout and done.stdout
 
 
 RULES = re.compile(r"\[(?P<module>[\w/]+\.py)(?: · (?P<pairs>[\w, ]+))?\]")
