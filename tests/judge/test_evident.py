@@ -26,6 +26,8 @@ KINDS = {
     "boat * 2 - 1": "",
     "boat.moor(3) or boat.free()": "Recorder('moor'",
     "sum(boat)": "[",
+    "'tug' in (boat or {})": "{",
+    "[b for b in (boat or [])]": "[",
 }
 
 
@@ -113,3 +115,28 @@ def test_a_value_that_the_old_version_takes_counts(tmp_path: Path) -> None:
     """Who asks less may be given more: what only the new version does with a value is no evidence."""
     found = vouched(tmp_path, "def f(a):\n    return a\n", "def f(a):\n    return a + 0\n")
     assert found.verdict is Verdict.DIFFERS
+
+
+@pytest.mark.parametrize(
+    "kept",
+    [
+        "self.tolls = tolls if tolls is not None else {}",
+        "self.tolls = tolls or dict()",
+        "if tolls is None:\n            tolls = {}\n        self.tolls = tolls",
+    ],
+)
+def test_what_takes_the_place_of_a_missing_value(tmp_path: Path, kept: str) -> None:
+    """A parameter that is an empty dict where it is missing is a dict: lists show nothing."""
+    head = f"class Book:\n    def __init__(self, tolls=None):\n        {kept}\n\n\ndef toll(book, boat):\n"
+    before = (
+        "    try:\n        paid = book.tolls[boat]\n    except KeyError:\n        return None\n"
+    )
+    after = "    if boat not in book.tolls:\n        return None\n    paid = book.tolls[boat]\n"
+    for change, verdict in (("paid", "tested"), ("paid + 1", "differs")):
+        found = vouched(
+            tmp_path, f"{head}{before}    return paid\n", f"{head}{after}    return {change}\n"
+        )
+        (subject,) = found.subjects
+        assert subject.verdict.value == verdict, subject
+        shown = subject.counterexample
+        assert shown is None or "tolls={" in shown.call

@@ -58,7 +58,7 @@ def report(
 
     if out != "-" and not out.endswith((".html", ".md")):
         raise SettingError(f"{out}: a page is written as .html or .md; name it so")
-    with progress(enabled=sys.stderr.isatty()) as tick:
+    with progress(targets, enabled=sys.stderr.isatty()) as tick:
         made = api.write_up(
             *targets,
             title=title,

@@ -3,18 +3,19 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
 from pathlib import Path
 from typing import TYPE_CHECKING
 
 from rich.console import Console
 from rich.padding import Padding
-from rich.progress import BarColumn, Progress, TextColumn, TimeElapsedColumn
+from rich.progress import BarColumn, Progress, TextColumn, TimeRemainingColumn
 from rich.syntax import Syntax
 from rich.table import Table
 from rich.text import Text
 
+from .. import api
 from ..judge.face.verdict import Counterexample, SubjectVerdict, Verdict, Vouching
 
 from ..source.folding import folded
@@ -72,19 +73,25 @@ def console() -> Console:
 
 
 @contextmanager
-def progress(*, enabled: bool) -> Iterator[Callable[[Untangled], None]]:
-    """A progress line on standard error while functions are untangled."""
+def progress(targets: Sequence[str], *, enabled: bool) -> Iterator[Callable[[Untangled], None]]:
+    """A progress line on standard error while functions are untangled, with the time it will take.
+
+    Args:
+        targets: what is worked on.
+        enabled: whether there is a person to see it.
+    """
     columns = (
         TextColumn("untangling"),
         BarColumn(pulse_style="cyan"),
-        TextColumn("{task.completed} functions"),
+        TextColumn("{task.completed} of {task.total} functions"),
         TextColumn("[dim]{task.fields[name]}"),
-        TimeElapsedColumn(),
+        TimeRemainingColumn(),
     )
+    total = len(api.survey(*targets)) if enabled else 0
     with Progress(
         *columns, console=Console(stderr=True), transient=True, disable=not enabled
     ) as bar:
-        task = bar.add_task("untangle", total=None, name="")
+        task = bar.add_task("untangle", total=total, name="")
         yield lambda done: bar.update(task, advance=1, name=done.target.rpartition("/")[2])
 
 

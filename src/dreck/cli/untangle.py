@@ -112,7 +112,7 @@ def untangle(
             complain(note)
     if commit:
         api.check_clean(*targets)
-    with progress(enabled=not as_json and not ask and sys.stderr.isatty()) as tick:
+    with progress(targets, enabled=not as_json and not ask and sys.stderr.isatty()) as tick:
         found = api.untangle(
             *targets,
             strict=strict,

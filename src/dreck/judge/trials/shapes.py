@@ -118,12 +118,15 @@ class Reader:
         shapes = self.parameters(made)
         this = made.args.args[0].arg if made.args.args else ""
         for statement in ast.walk(made):
-            if not isinstance(statement, ast.Assign) or not isinstance(statement.value, ast.Name):
+            if not isinstance(statement, ast.Assign):
                 continue
-            for target in statement.targets:
+            name, default = _kept_name(statement.value)
+            for target in statement.targets if name else ():
                 is_field = isinstance(target, ast.Attribute) and isinstance(target.value, ast.Name)
                 if is_field and target.value.id == this and target.attr in self.fields:  # type: ignore[attr-defined]
-                    shapes[statement.value.id] = self.fields[target.attr]  # type: ignore[attr-defined]
+                    kept = self.fields[target.attr]  # type: ignore[attr-defined]
+                    kept.wants |= default | (shapes[name].wants if name in shapes else set())
+                    shapes[name] = kept
         return shapes
 
     def called(
@@ -180,6 +183,8 @@ class _Body:
                 self._bind(target, found)
         elif isinstance(node, ast.AugAssign):
             self._arithmetic(node.op, node.target, node.value)
+        elif isinstance(node, ast.If):
+            self._filled_in(node)
         elif isinstance(node, ast.Match):
             self._match(node)
         elif isinstance(node, ast.With | ast.AsyncWith):
@@ -194,6 +199,15 @@ class _Body:
                 self.shape(child)
             else:
                 self._others(child)
+
+    def _filled_in(self, node: ast.If) -> None:
+        """``if x is None: x = {}`` says what x is otherwise."""
+        only = node.body[0]
+        if len(node.body) > 1 or not isinstance(only, ast.Assign) or len(only.targets) != 1:
+            return
+        found = self.shape(only.targets[0]) if _asks_for_nothing(node.test) else None
+        if found is not None and ast.unparse(only.targets[0]) in ast.unparse(node.test):
+            found.wants |= _kind_of_default(only.value)
 
     def _head(self, node: ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef) -> None:
         """What decorates is called, and a base is a class."""
@@ -464,12 +478,71 @@ class _Body:
 
     def _boolop(self, node: ast.BoolOp) -> Shape | None:
         found = [self.shape(v) for v in node.values]
+        if isinstance(node.op, ast.Or) and found[0] is not None and len(found) == 2:
+            found[0].wants |= _kind_of_default(node.values[1])
         return next((f for f in reversed(found) if f is not None), None)
 
     def _ifexp(self, node: ast.IfExp) -> Shape | None:
         self.shape(node.test)
         first, second = self.shape(node.body), self.shape(node.orelse)
+        if _asks_for_nothing(node.test):
+            for found, other in ((first, node.orelse), (second, node.body)):
+                if found is not None:
+                    found.wants |= _kind_of_default(other)
         return first or second
+
+
+def _asks_for_nothing(test: ast.expr) -> bool:
+    """Whether a test asks for None, or for an empty value: ``x is None``, ``x``, ``not x``."""
+    if isinstance(test, ast.UnaryOp) and isinstance(test.op, ast.Not):
+        test = test.operand
+    if isinstance(test, ast.Compare):
+        other = test.comparators[0]
+        return isinstance(other, ast.Constant) and other.value is None and len(test.ops) == 1
+    return isinstance(test, ast.Name | ast.Attribute)
+
+
+# What a value is that is made where another one is missing, by the expression that makes it.
+_DISPLAYS: dict[type[ast.expr], str] = {
+    ast.Dict: "mapping",
+    ast.DictComp: "mapping",
+    ast.List: "list",
+    ast.ListComp: "list",
+    ast.Set: "set",
+    ast.SetComp: "set",
+}
+_MAKERS = {
+    "dict": "mapping",
+    "OrderedDict": "mapping",
+    "defaultdict": "mapping",
+    "Counter": "mapping",
+    "list": "list",
+    "set": "set",
+}
+
+
+def _kind_of_default(node: ast.expr) -> set[str]:
+    """What the value is that takes the place of a missing one: so is the value itself."""
+    if isinstance(node, ast.Call) and isinstance(node.func, ast.Name | ast.Attribute):
+        made = _MAKERS.get(ast.unparse(node.func).rpartition(".")[2])
+    else:
+        made = _DISPLAYS.get(type(node))
+    return {made} if made else set()
+
+
+def _kept_name(value: ast.expr) -> tuple[str, set[str]]:
+    """The parameter that a constructor keeps, with what takes its place where it is missing."""
+    if isinstance(value, ast.Name):
+        return value.id, set()
+    sides: list[ast.expr] = []
+    if isinstance(value, ast.IfExp) and _asks_for_nothing(value.test):
+        sides = [value.body, value.orelse]
+    elif isinstance(value, ast.BoolOp) and isinstance(value.op, ast.Or) and len(value.values) == 2:
+        sides = value.values
+    names = [s for s in sides if isinstance(s, ast.Name)]
+    if len(names) != 1:
+        return "", set()
+    return names[0].id, {k for s in sides if s is not names[0] for k in _kind_of_default(s)}
 
 
 def _is_of_paths(function: ast.expr) -> bool:
