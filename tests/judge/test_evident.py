@@ -140,3 +140,15 @@ def test_what_takes_the_place_of_a_missing_value(tmp_path: Path, kept: str) -> N
         assert subject.verdict.value == verdict, subject
         shown = subject.counterexample
         assert shown is None or "tolls={" in shown.call
+
+
+def test_installed_plugins_stay_out(tmp_path: Path) -> None:
+    """What else is installed beside a project is not loaded into the trials, which it would end."""
+    about = tmp_path / "evil-1.0.dist-info"
+    about.mkdir()
+    (about / "METADATA").write_text("Metadata-Version: 2.1\nName: evil\nVersion: 1.0\n")
+    (about / "entry_points.txt").write_text("[hypothesis]\nevil = evil\n")
+    (tmp_path / "evil.py").write_text("import ctypes\nctypes.CDLL(None)\n")
+    head = "from collections import Counter\ndef f(a: Counter[str], b: Counter[str]) -> bool:\n"
+    found = vouched(tmp_path, f"{head}    return a < b\n", f"{head}    return not a >= b\n")
+    assert found.verdict is Verdict.DIFFERS, found.subjects

@@ -150,7 +150,7 @@ def test_results_read_well() -> None:
     )
     assert (
         repr(dreck.survey("a.py"))
-        == "<Survey: 1 functions in 1 files, worst <a.py::f: nesting 0, 0 decisions, 0 open conditions>>"
+        == "<Survey: 1 functions in 1 files, worst <a.py::f: cost 0, nesting 0, 0 decisions, 0 tangles>>"
     )
 
 

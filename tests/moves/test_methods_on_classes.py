@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import textwrap
+
 import pytest
 
 from .harness import look
@@ -69,3 +71,79 @@ def test_an_arm_for_several_classes(body: str, fits: bool) -> None:
             "    if isinstance(v, (A, B, C)):\n        return v.fee" in site.whole
             and verdict(text, site.whole).value == "proved-under"
         ), site.whole
+
+
+CLASSES = "\n\n\nclass V:\n    n = 0\n\n\nclass A(V): ...\n\n\nclass B(V): ...\n"
+# The body of due(v: V, n: int), then what must stand in the result and what must not.
+RESULTS = {
+    "set by choices inside of an arm": (
+        "if isinstance(v, A):\n    if n:\n        x = 1\n    else:\n        x = 2\nelif isinstance(v, B):\n    x = 3\n    if n:\n        x += 1\nelse:\n    x = n\nreturn x",
+        ["x = v.x(n)", "class V:\n    n = 0\n\n    def x(self, n: int):\n        return n\n"],
+        ["isinstance", "def x(self, x"],
+    ),
+    "two names, one of them set before": (
+        "x = 1\ny = 'a'\nif isinstance(v, A):\n    x = n\nelif isinstance(v, B):\n    y = 'b'\nreturn x, y",
+        ["x, y = v.x_and_y(n)", "return 1, 'a'", "return n, 'a'", "return 1, 'b'"],
+        ["x = 1\n", "y = 'a'\n"],
+    ),
+    "a name that is built on": (
+        "x = 1\nif isinstance(v, A):\n    x = x + n\nelif isinstance(v, B):\n    x = 2\nreturn x",
+        ["    def x(self, n: int):\n        x = 1\n        x = x + n\n        return x\n"],
+        ["def x(self, x"],
+    ),
+    "what was set before is read before": (
+        "x = 1\nn += x\nif isinstance(v, A):\n    x = n\nelif isinstance(v, B):\n    x = 2\nreturn x, n",
+        ["    x = 1\n    n += x\n    x = v.x(n)"],
+        [],
+    ),
+    "None has left, and the others raise": (
+        "if isinstance(v, A):\n    x, y = n, 1\nelif isinstance(v, B):\n    x = y = 2\nelse:\n    raise LookupError(n)\nreturn x - y",
+        ["x, y = v.x_and_y(n)", "raise LookupError(n)"],
+        ["isinstance"],
+    ),
+}
+
+
+@pytest.mark.parametrize(("body", "wanted", "gone"), RESULTS.values(), ids=RESULTS)
+def test_arms_that_set_names(body: str, wanted: list[str], gone: list[str]) -> None:
+    """What they set for others is given back; the base class has the arm for all others."""
+    text = f"def due(v: V, n: int):\n{textwrap.indent(body, '    ')}{CLASSES}"
+    site = look("methods-on-classes", text).sites[0]
+    assert all(w in site.whole for w in wanted), site.whole
+    assert not any(g in site.whole.partition("class A")[0].partition("class V")[0] for g in gone)
+    assert verdict(text, site.whole).value == "proved-under", site.whole
+
+
+@pytest.mark.parametrize(
+    "body",
+    [
+        "x = n()\nif isinstance(v, A):\n    pass\nelif isinstance(v, B):\n    x = 2\nreturn x",
+        "x = 1\nx += n\nif isinstance(v, A):\n    n = 2\nelif isinstance(v, B):\n    x = 2\nreturn x, n",
+        "if isinstance(v, A):\n    x = 1\nelif isinstance(v, B):\n    if n:\n        x = 2\nreturn x",
+        "for w in n:\n    x = 1\n    if isinstance(v, A):\n        break\n    elif isinstance(v, B):\n        x = 2\nreturn x",
+        "x = []\nif isinstance(v, A):\n    x = [1]\nelif isinstance(v, B):\n    n.b()\nreturn x",
+    ],
+)
+def test_results_left_alone(body: str) -> None:
+    """What only some arms set, and was not a constant before."""
+    text = f"def due(v: V, n):\n{textwrap.indent(body, '    ')}{CLASSES}"
+    for site in look("methods-on-classes", text).sites:
+        raise AssertionError(site.whole)
+
+
+def test_none_is_one_of_the_others() -> None:
+    """Where nothing has left for None before, the test of the class stays."""
+    chain = "if isinstance(v, A):\n        x = 1\n    elif isinstance(v, B):\n        x = 2\n    else:\n        x = 3\n    return x"
+    for hint, before, stays in (
+        ("V | None", "", True),
+        ("V | None", "if n is None:\n        return 0\n    ", True),
+        ("V | None", "if v is None:\n        return 0\n    ", False),
+        ("'V | None'", "if not v:\n        return 0\n    ", False),
+        ("Optional[V]", "if v is None:\n        raise KeyError\n    ", False),
+        ("V | A", "if v is None:\n        return 0\n    ", True),
+    ):
+        text = (
+            f"from typing import Optional\n\n\ndef due(v: {hint}, n):\n    {before}{chain}{CLASSES}"
+        )
+        site = look("methods-on-classes", text).sites[0]
+        assert ("isinstance" in site.whole) is stays, site.whole

@@ -94,6 +94,8 @@ class ProcessRunner:
         with tempfile.TemporaryDirectory(prefix="dreck-trial-") as scratch:
             environment = {k: os.environ[k] for k in _KEPT_ENVIRONMENT if k in os.environ}
             environment |= {"HOME": scratch, "TMPDIR": scratch, "PYTHONHASHSEED": "0"}
+            # Whatever else is installed has no business in the trials, and may do forbidden things.
+            environment["HYPOTHESIS_NO_PLUGINS"] = "1"
             process = subprocess.Popen(
                 [sys.executable, "-I", "-X", "utf8", str(_CHILD)],
                 stdin=subprocess.PIPE,

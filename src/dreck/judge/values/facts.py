@@ -174,6 +174,14 @@ class Facts:
         names = atom[2].split("<")
         for fact in self._about(atom[1]):
             known, value = fact
+            if (
+                known[0] == "isa or None"
+                and known[1] == atom[1]
+                and names[0] in known[2].split("<")
+            ):
+                missing = self.decide(("is", atom[1], NONE))
+                if missing is not None and not missing[0]:
+                    return True, frozenset({fact}) | missing[1]
             if known[0] not in ("is", "isa") or known[1] != atom[1]:
                 continue
             head, _, other = known

@@ -23,7 +23,7 @@ from .aim import Plain, aimed
 from ..world.around import Names
 from ..values.facts import Fact, Facts
 from ..ir.graph import Cut, Do, Graph, Leave, Node, Slot
-from ..world.hints import class_of_annotation, kinds_of_annotation
+from ..world.hints import class_of_annotation, class_or_none_of_annotation, kinds_of_annotation
 from .memory import Numbering
 from .rounds import Rounds
 from .states import Answered, Enough, Parted, Path, Place, Side, State, TooWeak, Used
@@ -149,6 +149,9 @@ class _Walk(Rounds):
             chain = self.names.classes.get(class_of_annotation(annotation), ())
             if self.steady and chain:
                 facts = facts.adding(("isa", env[name], "<".join(chain)), True)
+            chain = self.names.classes.get(class_or_none_of_annotation(annotation), ())
+            if self.steady and chain:
+                facts = facts.adding(("isa or None", env[name], "<".join(chain)), True)
         return facts
 
     def walk(self, state: State) -> Used:

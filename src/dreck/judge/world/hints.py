@@ -73,6 +73,24 @@ def class_of_annotation(annotation: ast.expr | None) -> str:
     return annotation.id if isinstance(annotation, ast.Name) else ""
 
 
+def class_or_none_of_annotation(annotation: ast.expr | None) -> str:
+    """The name in ``C | None`` and ``Optional[C]``, also in quotes; empty for anything else."""
+    if isinstance(annotation, ast.Constant) and isinstance(annotation.value, str):
+        try:
+            annotation = ast.parse(annotation.value, mode="eval").body
+        except SyntaxError:
+            return ""
+    if isinstance(annotation, ast.BinOp) and isinstance(annotation.op, ast.BitOr):
+        sides = (annotation.left, annotation.right)
+        named = [s for s in sides if not (isinstance(s, ast.Constant) and s.value is None)]
+        return class_of_annotation(named[0]) if len(named) == 1 else ""
+    if isinstance(annotation, ast.Subscript):
+        head = annotation.value
+        name = head.attr if isinstance(head, ast.Attribute) else getattr(head, "id", "")
+        return class_of_annotation(annotation.slice) if name == "Optional" else ""
+    return ""
+
+
 def _of_constant(value: object, names: Names) -> Kinds | None:
     if value is None:
         return _SIMPLE["None"]

@@ -15,20 +15,14 @@ from itertools import pairwise
 from pathlib import Path
 
 from ...logic.bindings import assigned_in, bound_in, parameters
+from ...logic.flow import needed
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alignment import is_value
 from ..alike import visible_locals
-from ..arm_bodies import (
-    giving_back,
-    leaves_loop,
-    names_set,
-    result_of,
-    set_for_others,
-    used_elsewhere,
-)
+from ..arm_results import Results, body_giving, results_of
 from ..class_chains import (
     ClassArm,
     ClassChain,
@@ -278,6 +272,55 @@ class MethodsOnClasses(ModuleMove):
             """,
             "proved-under",
         ),
+        Example(
+            "arms that set several names, one of which was set before",
+            """
+            def due(vessel: "Vessel | None", day: int):
+                if vessel is None:
+                    return 0
+                extra = 0
+                if isinstance(vessel, Barge):
+                    base = 10
+                    extra = day
+                elif isinstance(vessel, Tug):
+                    base = 20
+                else:
+                    raise LookupError(vessel)
+                return base + 2 * extra
+
+
+            class Vessel: ...
+
+
+            class Barge(Vessel): ...
+
+
+            class Tug(Vessel): ...
+            """,
+            """
+            def due(vessel: "Vessel | None", day: int):
+                if vessel is None:
+                    return 0
+                base, extra = vessel.base_and_extra(day)
+                return base + 2 * extra
+
+
+            class Vessel:
+                def base_and_extra(self, day: int):
+                    raise LookupError(self)
+
+
+            class Barge(Vessel):
+                def base_and_extra(self, day: int):
+                    return 10, day
+
+
+            class Tug(Vessel):
+                def base_and_extra(self, day: int):
+                    return 20, 0
+            """,
+            "proved-under",
+        ),
     )
     REFUSALS = {
         "never-reached": Refusal(
@@ -342,22 +385,30 @@ class MethodsOnClasses(ModuleMove):
             if found is None or wishes.line not in (None, first.lineno):
                 continue
             chain, homes = found
-            reason = _why_not(view, function, chain, homes)
-            if reason is not None:
-                yield self.leave(reason, first.lineno)
+            bodies = [
+                *(a.body for a in chain.arms),
+                *([chain.otherwise] if chain.otherwise else []),
+            ]
+            results = results_of(function, body, index, bodies)
+            reason = _why_not(view, function, chain, homes, results)
+            if reason is not None or results is None:
+                yield self.leave(reason or "cannot-move", first.lineno)
                 return
-            attribute = _neutral_attribute(view, chain, homes)
+            attribute = _neutral_attribute(view, chain, homes) if results.leaves else None
             if attribute is not None:
-                yield _site(view, function, chain, homes, attribute)
-            proposed = result_of(function, [a.body for a in chain.arms]) or function.node.name
+                yield _site(view, function, chain, homes, attribute, results)
+            proposed = results.word or function.node.name
             name = wishes.wanted(first.lineno, [proposed]) or proposed
             if any(name in _asked(v) for v in (view, *homes.values())):
                 yield self.leave("name-taken", first.lineno)
                 return
-            based = _with_base(view, function, chain, homes)
+            based = _with_base(view, function, chain, homes, body, index)
             if based is not None and name not in _asked(based[1][based[2]]):
-                yield _site(view, function, based[0], based[1], name, based[2])
-            yield _site(view, function, chain, homes, name)
+                bodies = [a.body for a in based[0].arms]
+                whole = results_of(function, body, index, bodies)
+                if whole is not None:
+                    yield _site(view, function, based[0], based[1], name, whole, based[2])
+            yield _site(view, function, chain, homes, name, results)
             return
 
 
@@ -404,26 +455,26 @@ def _size(body: list[ast.stmt]) -> int:
 
 
 def _with_base(
-    view: ModuleView, function: Function, chain: ClassChain, homes: dict[str, ModuleView]
+    view: ModuleView,
+    function: Function,
+    chain: ClassChain,
+    homes: dict[str, ModuleView],
+    block: list[ast.stmt],
+    index: int,
 ) -> tuple[ClassChain, dict[str, ModuleView], str] | None:
     """The chain with an arm for the base class of all its classes, where the subject is annotated
     as one of those.
     """
     hints = {a.arg: a.annotation for a in parameters(function.node)}
-    hint = hints.get(chain.subject)
-    base = (
-        hint.id
-        if isinstance(hint, ast.Name)
-        else hint.value if isinstance(hint, ast.Constant) and isinstance(hint.value, str) else ""
-    )
-    rest = [*chain.otherwise, *chain.rest]
+    base = _hinted(hints.get(chain.subject), chain.subject, block[:index])
+    # Where arms leave, what is behind the chain is the arm for all others.
+    rest = [*chain.otherwise, *(chain.rest if chain.leaves else [])]
     leaves = not rest or isinstance(rest[-1], ast.Return | ast.Raise)
     if (
-        not chain.leaves
-        or not base
+        not base
         or chain.subject in assigned_in(function.node)
-        or not leaves
-        or (chain.otherwise and chain.rest)
+        or (chain.leaves and not leaves)
+        or (chain.leaves and chain.otherwise and chain.rest)
         or not can_move(chain, rest)
     ):
         return None
@@ -437,9 +488,38 @@ def _with_base(
     local = visible_locals(function)
     if home is not view and any(n not in local and not hasattr(builtins, n) for n in taken(rest)):
         return None
-    last = chain.rest[-1] if chain.rest else chain.last
+    last = chain.rest[-1] if chain.rest and chain.leaves else chain.last
     arms = [*chain.arms, ClassArm((base,), rest, chain.last.lineno)]
     return ClassChain(chain.subject, arms, [], chain.first, last, []), {**homes, base: home}, base
+
+
+def _hinted(hint: ast.expr | None, subject: str, before: list[ast.stmt]) -> str:
+    """The class that a parameter is annotated as; as this or None, where None has left before."""
+    if isinstance(hint, ast.Constant) and isinstance(hint.value, str):
+        try:
+            hint = ast.parse(hint.value, mode="eval").body
+        except SyntaxError:
+            return ""
+    if isinstance(hint, ast.BinOp) and isinstance(hint.op, ast.BitOr):
+        sides = [hint.left, hint.right]
+        named = [s for s in sides if not (isinstance(s, ast.Constant) and s.value is None)]
+        hint = (
+            named[0]
+            if len(named) == 1 and any(_leaves_if_none(s, subject) for s in before)
+            else None
+        )
+    elif isinstance(hint, ast.Subscript) and ast.unparse(hint.value).endswith("Optional"):
+        hint = hint.slice if any(_leaves_if_none(s, subject) for s in before) else None
+    return hint.id if isinstance(hint, ast.Name) else ""
+
+
+def _leaves_if_none(node: ast.stmt, subject: str) -> bool:
+    """Whether a statement is a guard against None."""
+    return (
+        isinstance(node, ast.If)
+        and ast.unparse(node.test) in (f"{subject} is None", f"not {subject}")
+        and isinstance(node.body[-1], ast.Return | ast.Raise)
+    )
 
 
 def _classes(view: ModuleView) -> dict[str, ast.ClassDef]:
@@ -447,7 +527,11 @@ def _classes(view: ModuleView) -> dict[str, ast.ClassDef]:
 
 
 def _why_not(
-    view: ModuleView, function: Function, chain: ClassChain, homes: dict[str, ModuleView]
+    view: ModuleView,
+    function: Function,
+    chain: ClassChain,
+    homes: dict[str, ModuleView],
+    results: Results | None,
 ) -> str | None:
     bases = {
         n: [ast.unparse(b) for b in c.bases] for v in homes.values() for n, c in _classes(v).items()
@@ -456,13 +540,7 @@ def _why_not(
         above = _above(arm.owners[0], bases)
         if any(earlier.owners[0] in above for earlier in chain.arms[:position]):
             return "never-reached"
-    bodies = [a.body for a in chain.arms]
-    result = result_of(function, bodies)
-    if (
-        result == "?"
-        or set_for_others(function, bodies, result)
-        or (result != "" and any(map(leaves_loop, bodies)))
-    ):
+    if results is None:
         return "cannot-move"
     local = visible_locals(function)
     for arm in chain.arms:
@@ -534,24 +612,28 @@ def _returned_attribute(body: list[ast.stmt], subject: str) -> str | None:
     )
 
 
+def _handed_in(function: Function, chain: ClassChain, results: Results) -> list[str]:
+    """The names that the methods need from around the chain, in the order of the text."""
+    local = visible_locals(function) - {chain.subject, *results.presets}
+    wanted = {n for a in chain.arms for n in needed(a.body)}
+    every = (n for a in chain.arms for n in taken(a.body))
+    return list(dict.fromkeys(n for n in every if n in local and n in wanted))
+
+
 def _site(
     view: ModuleView,
     function: Function,
     chain: ClassChain,
     homes: dict[str, ModuleView],
     name: str,
+    results: Results,
     base: str = "",
 ) -> ModuleSite:
     subject = chain.subject
-    local = visible_locals(function)
-    used = list(
-        dict.fromkeys(n for a in chain.arms for n in taken(a.body) if n in local and n != subject)
-    )
     bodies = [a.body for a in chain.arms]
-    result = result_of(function, bodies)
-    own = {n for b in bodies for n in names_set(b)} - used_elsewhere(function, bodies)
-    used = [n for n in used if n not in own]
-    constants = [_constant(b, result) for b in bodies]
+    used = _handed_in(function, chain, results)
+    single = results.leaves or len(results.names) == 1
+    constants = [_constant(b, results) if single else None for b in bodies]
     kept = [
         _returned_attribute(a.body, subject) == name for a in chain.arms
     ]  # classes whose objects have it already
@@ -574,13 +656,18 @@ def _site(
                 )
             )
         else:
-            body = giving_back(moved_lines(view, arm.body, home.indent, subject), arm.body, result)
+            moved = moved_lines(view, arm.body, home.indent, subject)
+            body = body_giving(view, moved, arm.body, results, home.indent) or [
+                f"{home.indent}pass"
+            ]
             inside.append(_into_class(home, owner, [f"def {name}({signature}):", *body]))
     classes = ", ".join(a.owners[0] for a in chain.arms)
     indent = view.indentation(chain.first.lineno)
     asked = f"{subject}.{name}" if is_data else f"{subject}.{name}({', '.join(used)})"
-    word = "return " if result == "" else f"{result} = " if result else ""
-    stays = [f"{indent}else:"] if chain.otherwise and result != "" else []
+    word = (
+        "return " if results.leaves else f"{', '.join(results.names)} = " if results.names else ""
+    )
+    stays = [f"{indent}else:"] if chain.otherwise and not results.leaves else []
     otherwise = moved_lines(view, chain.otherwise, indent + (view.indent if stays else ""))
     lines = [
         f"{indent}if isinstance({subject}, ({classes})):",
@@ -589,7 +676,8 @@ def _site(
         *otherwise,
     ]
     if base:
-        lines = [f"{indent}return {asked}"]
+        lines = [f"{indent}{word}{asked}"]
+        edits[view.path] += _without_presets(view, function, chain, results)
     start = view.offsets.line_start(chain.first.lineno)
     end = view.offsets.line_start((chain.last.end_lineno or chain.last.lineno) + 1)
     edits[view.path].append(Edit(start, end, view.newline.join(lines) + view.newline))
@@ -609,7 +697,7 @@ def _site(
         )
     )
     forgets = (
-        f"knows none of {len(chain.arms) - 1} classes any more, as {subject} is always a {base}"
+        f"knows none of {len(chain.arms) - 1} classes any more, as {subject} is always of class {base}"
         if base
         else ""
     )
@@ -629,14 +717,37 @@ def _site(
     )
 
 
-def _constant(body: list[ast.stmt], result: str | None = "") -> ast.expr | None:
+def _without_presets(
+    view: ModuleView, function: Function, chain: ClassChain, results: Results
+) -> Iterator[Edit]:
+    """The edits that take away what names were given before the chain, where nobody reads it."""
+    inside = {id(n) for s in (chain.first,) for n in ast.walk(s)}
+    reads = [
+        n
+        for n in ast.walk(function.node)
+        if isinstance(n, ast.Name) and isinstance(n.ctx, ast.Load) and id(n) not in inside
+    ]
+    for name, preset in results.presets.items():
+        between = range(preset.lineno, chain.first.lineno)
+        if any(n.id == name and n.lineno in between for n in reads):
+            continue
+        lines = range(preset.lineno, (preset.end_lineno or preset.lineno) + 1)
+        if not any(n in view.comments for n in lines):
+            last = view.offsets.line_start((preset.end_lineno or preset.lineno) + 1)
+            yield Edit(view.offsets.line_start(preset.lineno), last, "")
+
+
+def _constant(body: list[ast.stmt], results: Results | None = None) -> ast.expr | None:
     """The constant that an arm returns, or sets the result to, if that is all it does."""
     only = body[0] if len(body) == 1 else None
+    gives = results is not None and bool(results.names)
     value = (
         only.value
-        if isinstance(only, ast.Return) or (isinstance(only, ast.Assign) and result)
+        if isinstance(only, ast.Return) or (isinstance(only, ast.Assign) and gives)
         else None
     )
+    if results is not None and not body and len(results.names) == 1:
+        value = results.presets[results.names[0]].value
     return value if value is not None and is_value(value) else None
 
 

@@ -1,0 +1,144 @@
+"""What the arms of a chain leave behind for the code after it, when they become functions."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+
+from ..logic.flow import flow_of, needed, set_at_end
+from ..outline import Function
+from .alignment import is_value
+from .arm_bodies import giving_back, leaves_loop, names_set
+from .module_view import ModuleView
+
+
+@dataclass(frozen=True, slots=True)
+class Results:
+    """The names that arms set for what follows.
+
+    Attributes:
+        names: in the order in which they are set; empty if all arms leave, or leave nothing.
+        leaves: whether all arms leave the function.
+        presets: for names that an arm may not set, or changes, the constant they were given before
+            the chain, with the statement that gave it.
+    """
+
+    names: tuple[str, ...] = ()
+    leaves: bool = False
+    presets: Mapping[str, ast.Assign] = field(default_factory=dict)
+
+    @property
+    def word(self) -> str:
+        """One name for all of them."""
+        return "_and_".join(self.names)
+
+
+def results_of(
+    function: Function, block: Sequence[ast.stmt], index: int, bodies: Sequence[list[ast.stmt]]
+) -> Results | None:
+    """What the arms of the chain at a place of a block leave behind; None if they jump out of it
+    in ways that a function cannot, or leave what only some of them set.
+
+    Args:
+        function: the function around.
+        block: the block the chain stands in.
+        index: its place there.
+        bodies: the arms, the one for all others among them.
+    """
+    if all(b and isinstance(b[-1], ast.Return | ast.Raise) for b in bodies):
+        return Results(leaves=True)
+    if any(isinstance(n, ast.Return) for b in bodies for s in b for n in ast.walk(s)):
+        return None
+    if any(map(leaves_loop, bodies)):
+        return None
+    live = flow_of(function.node).live.get(id(block[index]), frozenset())
+    given = list(dict.fromkeys(n for b in bodies for n in _in_order(b)))
+    names = tuple(n for n in given if n in live)
+    presets: dict[str, ast.Assign] = {}
+    for body in bodies:
+        for name in sorted(_wants(body, names)):
+            preset = _preset(block[:index], name)
+            if preset is None:
+                return None
+            presets[name] = preset
+    return Results(names, presets=presets)
+
+
+def _in_order(body: Sequence[ast.stmt]) -> list[str]:
+    """The names that an arm sets, in the order of the text."""
+    own = names_set(list(body))
+    nodes = [n for s in body for n in ast.walk(s) if isinstance(n, ast.Name) and n.id in own]
+    nodes.sort(key=lambda n: (n.lineno, n.col_offset))
+    return list(dict.fromkeys(n.id for n in nodes if not isinstance(n.ctx, ast.Load)))
+
+
+def _wants(body: Sequence[ast.stmt], names: Sequence[str]) -> set[str]:
+    """The results that an arm does not set, or reads before it does."""
+    bound = set_at_end(body, frozenset()) if body else frozenset()
+    if bound is None:  # it raises
+        return set(needed(body)) & set(names)
+    return {n for n in names if n not in bound} | (
+        set(needed(body)) & set(names) if body else set()
+    )
+
+
+def _preset(before: Sequence[ast.stmt], name: str) -> ast.Assign | None:
+    """The statement of a block that gave a name a constant, if nothing behind it changes it."""
+    for node in reversed(before):
+        if isinstance(node, ast.Assign) and len(node.targets) == 1:
+            target = node.targets[0]
+            if isinstance(target, ast.Name) and target.id == name:
+                return node if is_value(node.value) else None
+        if name in names_set([node]):
+            return None
+    return None
+
+
+def body_giving(
+    view: ModuleView, lines: list[str], body: Sequence[ast.stmt], found: Results, indent: str
+) -> list[str]:
+    """The lines of an arm as the body of a function that gives the results back.
+
+    Args:
+        view: the module.
+        lines: the arm's own lines, at the indentation of the function's body.
+        body: the same, as it stands in the module.
+        found: what the arms leave behind.
+        indent: the indentation of the function's body.
+    """
+    if not found.names or (body and isinstance(body[-1], ast.Raise)):
+        return lines
+    wanted = [n for n in found.names if n in _wants(body, found.names)]
+    values = {n: view.offsets.source(found.presets[n].value) for n in wanted}
+    only = _only_values(view, lines, body, found.names)
+    if only is not None:
+        given = [only.get(n) or values[n] for n in found.names]
+        return [f"{indent}return {', '.join(given)}"]
+    if len(found.names) == 1 and not wanted:
+        return giving_back(lines, list(body), found.names[0])
+    first = [f"{indent}{n} = {v}" for n, v in values.items()]
+    return [*first, *lines, f"{indent}return {', '.join(found.names)}"]
+
+
+def _only_values(
+    view: ModuleView, lines: list[str], body: Sequence[ast.stmt], names: Sequence[str]
+) -> dict[str, str] | None:
+    """The values of an arm that does nothing but set results, each once, none by another, on a line
+    each and without a comment.
+    """
+    found: dict[str, str] = {}
+    for node in body:
+        target = node.targets[0] if isinstance(node, ast.Assign) else None
+        if not isinstance(target, ast.Name) or len(node.targets) > 1:  # type: ignore[attr-defined]
+            return None
+        value = node.value  # type: ignore[attr-defined]
+        read = {n.id for n in ast.walk(value) if isinstance(n, ast.Name)}
+        if target.id in found or target.id not in names or read & set(names):
+            return None
+        around = range(node.lineno - 1, (node.end_lineno or node.lineno) + 1)
+        if node.end_lineno != node.lineno or any(n in view.comments for n in around):
+            return None
+        line = lines[node.lineno - body[0].lineno]
+        found[target.id] = line.partition("=")[2].strip()
+    return found
