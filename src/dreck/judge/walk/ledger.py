@@ -61,6 +61,10 @@ class Ledger:
         self.entries.append(Assumption(kind, about, breaks))
         return True
 
+    def as_used(self, name: str, kind: str) -> bool:
+        """A parameter without a declaration is of the kind that the code takes it for."""
+        return self.grant(AssumptionKind.AS_USED, name, f"{name} that is not {kind}")
+
     def total_order(self, source: ast.AST, kinds: Sequence[Type]) -> bool:
         """``not a < b`` is ``a >= b``: not of sets, of what may be None, of mixed types, nor of
         classes of the module, which order as they say or not at all.

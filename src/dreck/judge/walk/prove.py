@@ -24,10 +24,11 @@ from ..world.around import Names
 from ..values.facts import Fact, Facts
 from ..ir.graph import Cut, Do, Graph, Leave, Node, Slot
 from ..world.hints import class_of_annotation, class_or_none_of_annotation, kinds_of_annotation
+from .evident_numbers import evident_numbers
 from .memory import Numbering
 from .rounds import Rounds
 from .states import Answered, Enough, Parted, Path, Place, Side, State, TooWeak, Used
-from ..values.terms import UNBOUND, Term
+from ..values.terms import NUMBERS, UNBOUND, Term
 from ..face.verdict import Assumption
 from ..face.wording import shortened
 
@@ -134,8 +135,12 @@ class _Walk(Rounds):
 
     def _start(self) -> State:
         env: dict[Slot, Term] = {}
+        numbers = evident_numbers(self.before, self.after) if self.steady else []
         for name, annotation in zip(self.before.parameters, self.before.annotations, strict=True):
-            env[name] = self.new(kinds_of_annotation(annotation, self.names))
+            kinds = kinds_of_annotation(annotation, self.names)
+            if name in numbers and self.ledger.as_used(name, "a number"):
+                kinds = NUMBERS
+            env[name] = self.new(kinds)
             self.types.types[env[name][1]] = self.names.declared.read(annotation)
         self.given = tuple(env[name] for name in self.before.parameters)
         facts = self._promised(env)

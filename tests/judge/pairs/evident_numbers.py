@@ -1,0 +1,117 @@
+"""Parameters without a declaration that are compared with numbers, and so are numbers."""
+
+#: a ladder becomes a table of limits -> proved-under as-used
+def fan(speed, fine=False):
+    if speed > 14:
+        rpm = 5200
+    elif speed > 10:
+        rpm = 4700
+    elif speed > 0:
+        rpm = 3600
+    else:
+        rpm = 0
+    return rpm - 1 if fine else rpm
+#: becomes
+from bisect import bisect_left
+SPEEDS = (0, 10, 14)
+RPMS = (0, 3600, 4700, 5200)
+def fan(speed, fine=False):
+    rpm = RPMS[bisect_left(SPEEDS, speed)]
+    return rpm - 1 if fine else rpm
+
+
+#: the limits belong to the other side -> differs
+def fan(speed):
+    if speed > 14:
+        return 5200
+    elif speed > 10:
+        return 4700
+    return 0
+#: becomes
+from bisect import bisect_right
+SPEEDS = (10, 14)
+RPMS = (0, 4700, 5200)
+def fan(speed):
+    return RPMS[bisect_right(SPEEDS, speed)]
+
+
+#: what is no number comes to the last band, and would come to the first -> unproved
+def fan(speed):
+    if speed <= 10:
+        return 0
+    elif speed <= 14:
+        return 4700
+    return 5200
+#: becomes
+from bisect import bisect_left
+SPEEDS = (10, 14)
+RPMS = (0, 4700, 5200)
+def fan(speed):
+    return RPMS[bisect_left(SPEEDS, speed)]
+
+
+#: None is asked for, so it comes in -> differs
+def fan(speed):
+    if speed is None or speed > 14:
+        return 5200
+    elif speed > 10:
+        return 4700
+    return 0
+#: becomes
+from bisect import bisect_left
+SPEEDS = (10, 14)
+RPMS = (0, 4700, 5200)
+def fan(speed):
+    return RPMS[bisect_left(SPEEDS, speed)]
+
+
+#: texts are asked for, so they come in -> unproved
+def fan(speed):
+    if isinstance(speed, str):
+        return 0
+    if speed > 14:
+        return 5200
+    elif speed > 10:
+        return 4700
+    return 0
+#: becomes
+from bisect import bisect_left
+SPEEDS = (10, 14)
+RPMS = (0, 4700, 5200)
+def fan(speed):
+    return RPMS[bisect_left(SPEEDS, speed)]
+
+
+#: other kinds are expected, and caught -> unproved
+def fan(speed):
+    try:
+        if speed > 14:
+            return 5200
+        elif speed > 10:
+            return 4700
+    except TypeError:
+        return -1
+    return 0
+#: becomes
+from bisect import bisect_left
+SPEEDS = (10, 14)
+RPMS = (0, 4700, 5200)
+def fan(speed):
+    return RPMS[bisect_left(SPEEDS, speed)]
+
+
+#: compared with a text too -> differs
+def fan(speed):
+    if speed == "full":
+        return 5200
+    elif speed > 14:
+        return 5200
+    elif speed > 10:
+        return 4700
+    return 0
+#: becomes
+from bisect import bisect_left
+SPEEDS = (10, 14)
+RPMS = (0, 4700, 5200)
+def fan(speed):
+    return RPMS[bisect_left(SPEEDS, speed)]
