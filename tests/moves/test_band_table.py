@@ -7,6 +7,7 @@ import pytest
 from dreck.moves.wishes import Wishes
 
 from .harness import look, named
+from .test_all_moves import verdict
 
 LADDER = "def f(n: int, m: int):\n    if n < 1:\n        return 'a'\n    if n < 5:\n        return 'b'\n    if n < 9:\n        return 'c'\n    return 'd'\n"
 
@@ -32,7 +33,6 @@ def test_ifs_that_return_in_a_bare_module() -> None:
         ("return 'd'\n", "print(n)\n"),
         ("return 'd'\n", "print(n)\n    return 'd'\n"),
         ("    if n < 9:", "    n += 1\n    if n < 9:"),
-        ("n: int", "n"),
         ("n: int", "n: float | None"),
         ("    if n < 1", "    n = int(m)\n    if n < 1"),  # a parameter that is set anew
     ],
@@ -41,6 +41,27 @@ def test_left_alone(old: str, new: str) -> None:
     """What is no ladder, or not known to be one of numbers."""
     text = LADDER.replace(old, new)
     assert text != LADDER and not look("band-table", text).sites
+
+
+def test_a_parameter_without_annotation() -> None:
+    """It is a number if numbers are compared with it, and nothing else is set to it."""
+    plain = LADDER.replace("n: int", "n")
+    (site,) = look("band-table", plain).sites
+    assert verdict(plain, site.whole).value == "proved-under"
+    for line in ("n = str(m)", "n = m", "for n in m:\n        pass", "n = None"):
+        changed = plain.replace("    if n < 1", f"    {line}\n    if n < 1")
+        assert not look("band-table", changed).sites, line
+    for line in ("n = 3", "n = MOST"):
+        changed = plain.replace("    if n < 1", f"    if m:\n        {line}\n    if n < 1")
+        assert look("band-table", changed).sites, line
+
+
+def test_the_file_keeps_its_heading() -> None:
+    """The import goes below what the file says of itself; limits of another table get another name."""
+    head = "# The office.\nimport sys\n\nLIMITS = (1, 2)\n\n\n"
+    (site,) = look("band-table", head + LADDER).sites
+    assert site.whole.startswith("# The office.\nfrom bisect import bisect_right\nimport sys\n")
+    assert "LIMITS = (1, 2)\n" in site.whole and "F_LIMITS = (1, 5, 9)\n" in site.whole
 
 
 HEAD = "def colour(level: {hint}, board):\n"
@@ -175,6 +196,7 @@ def test_tables_and_bands_are_used_again() -> None:
     found = look("band-table", second, subject="sound").sites[0]
     assert found.whole.count("def level_band") == found.whole.count("LEVEL_LIMITS =") == 1
     assert "    board.show(SOUNDS[level_band(level)])\n" in found.whole
-    assert not look(
+    (other,) = look(
         "band-table", second.replace("(10, 20, 30)", "(10, 20, 31)"), subject="sound"
     ).sites
+    assert "SOUND_LIMITS = (10, 20, 30)" in other.whole

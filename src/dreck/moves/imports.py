@@ -82,9 +82,9 @@ def with_import(view: ModuleView, module: str, name: str, new: Edit) -> list[Edi
             if modules == sorted(modules)
             else None
         )
-        at = view.end_of(before[-1]) if behind is None else view.start_of(behind)
+        at = view.end_of(before[-1]) if behind is None else _above(view, behind)
     elif head:
-        text, at = text + view.newline, view.start_of(head[0])  # the library's own come first
+        text, at = text + view.newline, _above(view, head[0])  # the library's own come first
     elif is_doc:
         text, at = view.newline + text, view.end_of(body[0])
     else:
@@ -92,6 +92,15 @@ def with_import(view: ModuleView, module: str, name: str, new: Edit) -> list[Edi
     if at == new.start == new.end:
         return [Edit(at, at, text + new.text)]
     return [new, Edit(at, at, text)]
+
+
+def _above(view: ModuleView, statement: ast.stmt) -> int:
+    """Where something goes that is to stand above an import: comments above the first one are the
+    file's.
+    """
+    if statement is view.tree.body[0]:
+        return view.offsets.line_start(statement.lineno)
+    return view.start_of(statement)
 
 
 def _module_of(statement: ast.stmt) -> str:

@@ -379,8 +379,8 @@ def is_limit(node: ast.expr) -> bool:
 
 
 def _number(function: FunctionNode, subject: ast.expr) -> str | None:
-    """``int`` or ``float``, where a subject is known to be one: by its annotation, or by what it is
-    set to once.
+    """``int`` or ``float``, where a subject is known to be one: by its annotation, by what it is set
+    to once, or as a parameter without annotation that numbers are compared with.
     """
     if not isinstance(subject, ast.Name):
         return None
@@ -389,8 +389,11 @@ def _number(function: FunctionNode, subject: ast.expr) -> str | None:
         for n in ast.walk(function)
         if isinstance(n, ast.Name) and n.id == subject.id and not isinstance(n.ctx, ast.Load)
     ]
-    if not stores:
+    given = {a.arg: a.annotation for a in parameters(function)}
+    if subject.id in given and all(_is_plain_number(v) for v in _set_to(function, stores)):
         hint = hint_of(function, subject)
+        # That it is a number is then what the proof rests on.
+        hint = "float" if given[subject.id] is None else hint
         return hint if hint in ("int", "float") else None
     values = [
         s.value for s in ast.walk(function) if isinstance(s, ast.Assign) and s.targets == stores
@@ -401,6 +404,21 @@ def _number(function: FunctionNode, subject: ast.expr) -> str | None:
         else False
     )
     return "int" if known and subject.id not in {a.arg for a in parameters(function)} else None
+
+
+def _set_to(function: FunctionNode, stores: list[ast.Name]) -> Iterator[ast.expr | None]:
+    """What a name is set to; None where that is not said in so many words."""
+    ids = {id(n) for n in stores}
+    plain = [s for s in ast.walk(function) if isinstance(s, ast.Assign) and id(s.targets[0]) in ids]
+    yield from (s.value for s in plain)
+    yield from (None for _ in range(len(stores) - len(plain)))
+
+
+def _is_plain_number(value: ast.expr | None) -> bool:
+    """Whether an expression is a number, or by its name a constant."""
+    if isinstance(value, ast.Constant):
+        return type(value.value) in (int, float)
+    return isinstance(value, ast.Name) and value.id.isupper()
 
 
 def hint_of(function: FunctionNode, subject: ast.expr) -> str:

@@ -115,3 +115,51 @@ SPEEDS = (10, 14)
 RPMS = (0, 4700, 5200)
 def fan(speed):
     return RPMS[bisect_left(SPEEDS, speed)]
+
+
+#: a limit with a name, which the parameter is set to -> proved-under as-used+unpatched
+FASTEST = 18
+def fan(speed):
+    if speed > FASTEST:
+        speed = FASTEST
+    if speed > 14:
+        return 5200
+    elif speed > 10:
+        return 4700
+    return 0
+#: becomes
+from bisect import bisect_left
+FASTEST = 18
+SPEEDS = (10, 14)
+RPMS = (0, 4700, 5200)
+def fan(speed):
+    if speed > FASTEST:
+        speed = FASTEST
+    return RPMS[bisect_left(SPEEDS, speed)]
+
+
+#: a limit that is set again -> unproved
+FASTEST = 18
+def slow(to):
+    global FASTEST
+    FASTEST = to
+def fan(speed):
+    if speed > FASTEST:
+        speed = FASTEST
+    if speed > 14:
+        return 5200
+    elif speed > 10:
+        return 4700
+    return 0
+#: becomes
+from bisect import bisect_left
+FASTEST = 18
+SPEEDS = (10, 14)
+RPMS = (0, 4700, 5200)
+def slow(to):
+    global FASTEST
+    FASTEST = to
+def fan(speed):
+    if speed > FASTEST:
+        speed = FASTEST
+    return RPMS[bisect_left(SPEEDS, speed)]

@@ -40,6 +40,8 @@ def _is_evident(name: str, graphs: Iterable[list[Node]]) -> bool:
         if slots is None:
             return False
         numbers = {n.slot for n in nodes if isinstance(n, Put) and _is_number(n.value)}
+        # A limit with a name is as good as any: of others it says what it says of this one.
+        named = {o for n in nodes if isinstance(n, Do) and n.kind == "global" for o in n.outs}
         for node in nodes:
             if not isinstance(node, Do) or slots.isdisjoint(
                 o for o in node.operands if _is_slot(o)
@@ -50,10 +52,10 @@ def _is_evident(name: str, graphs: Iterable[list[Node]]) -> bool:
                 if node.detail not in (*_ORDER, *_EQUALITY) or node.landing is not None:
                     return False
                 others = [o for o in node.operands if not (_is_slot(o) and o in slots)]
-                known = [_is_number(o) or (isinstance(o, int) and o in numbers) for o in others]
-                if not (known and all(known)):
+                known = [_is_number(o) or (_is_slot(o) and o in numbers) for o in others]
+                if not all(k or o in named for k, o in zip(known, others, strict=True)):
                     return False
-                ordered += node.detail in _ORDER
+                ordered += node.detail in _ORDER and all(known)
             elif node.kind == "is number":
                 asked += 1
             elif not (node.kind in _SILENT | _ARITHMETIC or _is_given_numbers(node)):

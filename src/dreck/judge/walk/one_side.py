@@ -15,6 +15,7 @@ from ..values.terms import (
     BOOL,
     CONTAINERS,
     MADE,
+    NUMBERS,
     UNBOUND,
     Kinds,
     const,
@@ -204,6 +205,8 @@ class Walker:
             return None
         if node.kind == "getattr":
             return self._field(node, terms[0], state)
+        if node.kind == "is number":
+            return self._number_of_the_module(terms[0])
         if node.kind == "truth":
             length = self._length(terms[0], state)
             return None if length is None else negated(("eq", length, const(0)))
@@ -212,6 +215,20 @@ class Walker:
             if is_len and self.names.is_builtin("len"):
                 return self._length(terms[1], state)
         return None
+
+    def _number_of_the_module(self, asked: Term) -> Term | None:
+        """Whether a name of the module is a number, which it was made once and stays."""
+        name = (
+            self.origins.get(asked[1]) if asked[0] == "s" and asked[1] not in self.kinds else None
+        )
+        kinds = kinds_of_type(self.types.of(asked), self.names) if name is not None else None
+        if name not in self.names.fixed or kinds is None or not kinds <= NUMBERS:
+            return None
+        breaks = f"{name} set from outside the module to something that is no number"
+        if not self.ledger.grant(AssumptionKind.UNPATCHED, str(name), breaks):
+            return None
+        self.kinds[asked[1]] = kinds
+        return const(True)
 
     def _field(self, node: Do, owner: Term, state: State) -> Term | None:
         """What a declared attribute of an object holds: the same until something may change it."""

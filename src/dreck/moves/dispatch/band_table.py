@@ -10,7 +10,7 @@ from __future__ import annotations
 
 import ast
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -334,7 +334,7 @@ class _Plan:
             return "many-holes"
         private = "_" if view.has_private_functions else ""
         words = subject_words(self.ladder.subject)
-        limits_name = private + "_".join((*words, "limits")).upper()
+        limits_name = self._limits_name(private, words)
         proposed = private + _plural(what).upper()
         wish = self.wishes.wanted(line, [proposed], constant=True)
         values_name = wish or proposed
@@ -493,6 +493,15 @@ class _Plan:
             *(f"{self.view.indent}{t},{c}" for t, c in zip(texts, behind, strict=True)),
             ")",
         ]
+
+    def _limits_name(self, private: str, words: Sequence[str]) -> str:
+        """What the limits are called: after the subject, or after the function where another table
+        has that name.
+        """
+        name = private + "_".join((*words, "limits")).upper()
+        if name in self.view.words and not self._has_limits(name):
+            return private + f"{self.function.node.name.lstrip('_')}_limits".upper()
+        return name
 
     def _has_limits(self, name: str) -> bool:
         """Whether the module has a tuple of that name with the same limits already."""
