@@ -200,3 +200,44 @@ def test_what_a_table_takes_for_granted(body: str, expected: Verdict) -> None:
     text = f"def f(k):\n    {body}\n"
     site = look("lookup-table", text).sites[0]
     assert verdict(text, site.whole) is expected
+
+
+ROWS = "def lining(load):\n{}    return {}\n"
+
+
+@pytest.mark.parametrize(
+    ("head", "value", "names"),
+    [
+        ("", "{{'paper': {!r}, 'damp': {}}}", "paper, damp"),
+        ("", "{{'a b': {!r}, 'damp': {}}}", None),  # no name
+        ("", "{{'class': {!r}, 'damp': {}}}", None),
+        ("", "{{'damp': {!r}, 'damp': {}}}", None),  # two of one name
+        (
+            "class Row(NamedTuple):\n    paper: str\n    damp: int\n\n\n",
+            "Row({!r}, {})",
+            "paper, damp",
+        ),
+        (
+            "@dataclass\nclass Row:\n    paper: str\n    damp: int\n\n\n",
+            "Row({!r}, {})",
+            "paper, damp",
+        ),
+        ("class Row:\n    paper: str\n    damp: int\n\n\n", "Row({!r}, {})", None),  # who knows
+        (
+            "@dataclass\nclass Row:\n    paper: str\n    damp: int\n\n    def __init__(self, b, a): ...\n\n\n",
+            "Row({!r}, {})",
+            None,
+        ),
+    ],
+)
+def test_what_the_parts_of_a_row_are_called(head: str, value: str, names: str | None) -> None:
+    """The keys of a display, and the declared fields of a class of the module."""
+    arms = [("coal", "thin", 3), ("hay", "thick", 2), ("salt", "none", 1)]
+    chain = "".join(
+        f"    if load == {key!r}:\n        return {value.format(a, b)}\n" for key, a, b in arms
+    )
+    text = head + ROWS.format(chain, value.format("plain", 0))
+    sites = look("lookup-table", text, subject="lining").sites
+    assert bool(sites) is (names is not None), [s.whole for s in sites]
+    for site in sites:
+        assert f"    {names} = LINING_BY_LOAD.get(load, ('plain', 0))\n" in site.whole

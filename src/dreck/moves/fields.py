@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+from keyword import iskeyword
 
 from ..logic.bindings import parameters
 from ..naming.words import singular, words_of
@@ -28,10 +29,43 @@ def field_name(hole: Hole, view: ModuleView) -> str | None:
         names = [a.arg for a in parameters(view.functions[owner.func.id].node)]
         at = given.index(id(hole.values[0])) if id(hole.values[0]) in given else len(names)
         return names[at] if at < len(names) else None
+    if isinstance(owner, ast.Call) and isinstance(owner.func, ast.Name):
+        return _field_of_class(hole, owner, view)
+    if isinstance(owner, ast.Dict):
+        return _key_of(hole, owner)
     if isinstance(owner, ast.Assign) and isinstance(owner.targets[0], ast.Name | ast.Attribute):
         target = owner.targets[0]
         return target.id if isinstance(target, ast.Name) else target.attr
     return _in_arithmetic(hole, owner)
+
+
+def _key_of(hole: Hole, owner: ast.Dict) -> str | None:
+    """The key that a value stands under, if that can be a name."""
+    keys = [k for k, v in zip(owner.keys, owner.values, strict=True) if v is hole.values[0]]
+    key = keys[0].value if keys and isinstance(keys[0], ast.Constant) else None
+    fits = isinstance(key, str) and key.isidentifier() and not iskeyword(key)
+    return key if fits and isinstance(key, str) and not key.startswith("_") else None
+
+
+def _field_of_class(hole: Hole, owner: ast.Call, view: ModuleView) -> str | None:
+    """The field that an argument fills, of a class of the module whose fields are declared."""
+    assert isinstance(owner.func, ast.Name)
+    name = owner.func.id
+    made = next((s for s in view.tree.body if getattr(s, "name", "") == name), None)
+    if not isinstance(made, ast.ClassDef) or any(
+        isinstance(s, ast.FunctionDef) and s.name in ("__init__", "__new__") for s in made.body
+    ):
+        return None
+    heads = [ast.unparse(n) for n in (*made.bases, *made.decorator_list)]
+    if not any("NamedTuple" in h or "dataclass" in h for h in heads):
+        return None
+    fields = [
+        s.target.id
+        for s in made.body
+        if isinstance(s, ast.AnnAssign) and isinstance(s.target, ast.Name)
+    ]
+    places = [i for i, a in enumerate(owner.args) if a is hole.values[0]]
+    return fields[places[0]] if places and places[0] < len(fields) else None
 
 
 def _in_arithmetic(hole: Hole, owner: ast.AST) -> str | None:
