@@ -1020,3 +1020,95 @@ def fee(tons: int, level: int, hour: int, kind: str, night: bool, paid: int):
     if tons == 217 and level < hour - 340 and kind == "tug" and not night and paid > 4099:
         return 2
     return 0
+
+
+#: tests for one value in a row, some of them for several, become a chain -> proved-under plain-equality+stable-read
+def wait(boat, months):
+    rest = 12
+    if boat.kind == "coal":
+        rest = 3
+    if boat.kind in ("hay", "straw"):
+        rest = 24
+    if boat.kind == "salt":
+        rest = 36
+    return months + rest
+#: becomes
+def wait(boat, months):
+    rest = 12
+    if boat.kind == "coal":
+        rest = 3
+    elif boat.kind in ("hay", "straw"):
+        rest = 24
+    elif boat.kind == "salt":
+        rest = 36
+    return months + rest
+
+
+#: one of them is asked for twice, and the last one counts -> differs
+def wait(boat, months):
+    rest = 12
+    if boat.kind == "coal":
+        rest = 3
+    if boat.kind in ("hay", "coal"):
+        rest = 24
+    return months + rest
+#: becomes
+def wait(boat, months):
+    rest = 12
+    if boat.kind == "coal":
+        rest = 3
+    elif boat.kind in ("hay", "coal"):
+        rest = 24
+    return months + rest
+
+
+#: among several, then one of them again -> differs
+def wait(kind: str):
+    rest = 12
+    if kind in ("hay", "straw"):
+        rest = 3
+    if kind == "straw":
+        rest = 24
+    return rest
+#: becomes
+def wait(kind: str):
+    rest = 12
+    if kind in ("hay", "straw"):
+        rest = 3
+    elif kind == "straw":
+        rest = 24
+    return rest
+
+
+#: what is asked changes in between -> differs
+def wait(boat):
+    if boat.kind == "coal":
+        boat.kind = "hay"
+    if boat.kind in ("hay", "straw"):
+        boat.rest = 24
+    return boat
+#: becomes
+def wait(boat):
+    if boat.kind == "coal":
+        boat.kind = "hay"
+    elif boat.kind in ("hay", "straw"):
+        boat.rest = 24
+    return boat
+
+
+#: True is 1 too -> differs
+def wait(kind):
+    rest = 0
+    if kind == 1:
+        rest = 1
+    if kind in (True, 2):
+        rest = 2
+    return rest
+#: becomes
+def wait(kind):
+    rest = 0
+    if kind == 1:
+        rest = 1
+    elif kind in (True, 2):
+        rest = 2
+    return rest

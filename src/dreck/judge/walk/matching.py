@@ -169,6 +169,10 @@ class Matching(Walker):
             )
             if apart is not None:
                 return apart
+        if seen is None and node.kind == "member":
+            member = self._unequal(node, terms, state, side)
+            if member is not None:
+                return member
         if seen is None and node.kind == "truth" and self._plain_truth(node, terms[0], state, side):
             return frozenset()
         if node.kind in READS and not self.names.is_steady(node.detail):
@@ -223,21 +227,27 @@ class Matching(Walker):
 
     def _unequal(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
         """One side asks whether a value equals a constant, where it just turned out to equal
-        another one.
+        this one or another one.
         """
-        if node.detail not in ("==", "!=") or not is_const(terms[1]):
+        asks_membership = node.kind == "member"
+        if not is_const(terms[1]) or not (asks_membership or node.detail in ("==", "!=")):
             return None
-        for step in state.facts.steps("compare"):
+        for step in (*state.facts.steps("compare"), *state.facts.steps("member")):
             asked, other = step[3][1:]
-            if asked != terms[0] or step[2] not in ("==", "!=") or not _are_apart(other, terms[1]):
+            was_membership = step[1] == "member"
+            if asked != terms[0] or not (was_membership or step[2] in ("==", "!=")):
+                continue
+            same = other == terms[1] and asks_membership
+            if not same and not _are_apart(other, terms[1]):
                 continue
             answer = self._answered_before(step, state)
-            if answer is None or answer[0] != (step[2] == "=="):
+            if answer is None or answer[0] != (was_membership or step[2] == "=="):
                 continue
             breaks = f"a value equal both to {other[2]!r} and to {terms[1][2]!r}"
             if not self.ledger.plain_equality(node.source, self._types(terms), breaks):
                 return None
-            side.env[node.outs[0]] = ("c", "bool", node.detail == "!=")
+            equal = same if asks_membership else node.detail == "!="
+            side.env[node.outs[0]] = ("c", "bool", equal)
             side.node = node.next
             return answer[1] | {(step, True)}
         return None
