@@ -241,3 +241,30 @@ def test_what_the_parts_of_a_row_are_called(head: str, value: str, names: str | 
     assert bool(sites) is (names is not None), [s.whole for s in sites]
     for site in sites:
         assert f"    {names} = LINING_BY_LOAD.get(load, ('plain', 0))\n" in site.whole
+
+
+CHAIN = "    if load == 'coal':\n        rest = 3\n    elif load == 'hay':\n        rest = 6\n    elif load == 'salt':\n        rest = 9\n"
+
+
+@pytest.mark.parametrize(
+    ("before", "fits"),
+    [
+        ("rest = 12", True),
+        ("rest = -1", True),
+        ("rest = day", False),  # nobody knows what it is
+        ("rest = []", False),
+        ("rest = 12  # as a rule", False),
+        ("rest = 12\n    day += 1", False),
+        ("rest: int = 12", False),
+        ("other = 12", False),
+        ("rest = other = 12", False),
+    ],
+)
+def test_what_was_set_before_is_the_default(before: str, fits: bool) -> None:
+    """A constant right before the chain is what all other values get."""
+    text = f"def wait(load: str, day):\n    {before}\n{CHAIN}    return rest + day\n"
+    whole = look("lookup-table", text).sites[0].whole
+    assert ("    rest = RESTS.get(load, " in whole or ".get(load, " in whole) is fits, whole
+    assert ("if load in" in whole) is not fits
+    if fits:
+        assert "    rest = 12\n" not in whole and verdict(text, whole).value.startswith("proved")

@@ -12,7 +12,7 @@ from __future__ import annotations
 import ast
 import sys
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 from ...naming.operands import subject_words
@@ -20,7 +20,7 @@ from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...outline import Function
 from ...source.edits import Edit, edited
-from ..alignment import Hole, aligned
+from ..alignment import Hole, aligned, is_value
 from ..alike import visible_locals
 from ..chains import Chain, chains_of, source_of
 from ..class_chains import moved_lines
@@ -508,8 +508,40 @@ class LookupTable(ModuleMove):
             elif len({_kind_of(k) for k in keys}) > 1:
                 yield self.leave("mixed-keys", line)
             else:
+                preset = _with_preset(view, chain)
+                if preset is not None:
+                    found = _Plan(view, function, preset, holes, functions).site(wishes)
+                    if not isinstance(found, str):
+                        yield found
                 found = _Plan(view, function, chain, holes, functions).site(wishes)
                 yield self.leave(found, line) if isinstance(found, str) else found
+
+
+def _with_preset(view: ModuleView, chain: Chain) -> Chain | None:
+    """A chain that only sets a name, with the constant that the name was given right before as what
+    it is for all others; None if there is no such thing.
+    """
+    at = chain.block.index(chain.statements[0])
+    before = chain.block[at - 1] if at and chain.otherwise is None else None
+    if not isinstance(before, ast.Assign) or not is_value(before.value):
+        return None
+    bodies: list[list[ast.stmt]] = [[before], *(a.body for a in chain.arms)]
+    places = {_place_set(b) for b in bodies}
+    name = next(iter(places))
+    asked = {n.id for n in ast.walk(chain.subject) if isinstance(n, ast.Name)}
+    lines = range(before.lineno, (before.end_lineno or before.lineno) + 1)
+    if len(places) > 1 or not name or name in asked or any(n in view.comments for n in lines):
+        return None
+    return replace(chain, otherwise=[before], statements=(before, *chain.statements), rest=False)
+
+
+def _place_set(body: list[ast.stmt]) -> str:
+    """The name that is all that some statements set, once."""
+    only = body[0] if len(body) == 1 else None
+    if not isinstance(only, ast.Assign) or len(only.targets) > 1:
+        return ""
+    target = only.targets[0]
+    return target.id if isinstance(target, ast.Name) else ""
 
 
 def _has_methods(holes: list[Hole]) -> bool:
