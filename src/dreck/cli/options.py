@@ -11,3 +11,10 @@ test_command = click.option(
     metavar="COMMAND",
     help="What runs the tests.",
 )
+reach = click.option(
+    "--reach",
+    default="beside",
+    show_default=True,
+    type=click.Choice(["inside", "beside", "across"]),
+    help="How far steps go by themselves; what lies beyond is offered.",
+)

@@ -9,7 +9,7 @@ import click
 from .. import api
 from ..errors import SettingError
 from .exits import Exit, complain
-from .options import test_command as test_command_option
+from .options import reach as reach_option, test_command as test_command_option
 from .writing import write_out
 
 
@@ -25,13 +25,7 @@ from .writing import write_out
 @click.option("--title", default="", help="The heading of the page.")
 @click.option("--strict", is_flag=True, help="Allow no assumption in a proof.")
 @click.option("--no-run", is_flag=True, help="Prove only; never run the code.")
-@click.option(
-    "--reach",
-    default="beside",
-    show_default=True,
-    type=click.Choice(["inside", "beside", "across"]),
-    help="How far steps go by themselves; what lies beyond is offered.",
-)
+@reach_option
 @click.option("--tests", is_flag=True, help="Run the project's tests, and say how they hold it.")
 @test_command_option
 @click.option("--pins", is_flag=True, help="Add tests that pin what the functions do now.")

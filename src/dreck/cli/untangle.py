@@ -10,7 +10,7 @@ import click
 
 from .. import api
 from ..errors import SettingError
-from .options import test_command as test_command_option
+from .options import reach as reach_option, test_command as test_command_option
 from .exits import Exit, complain
 
 if TYPE_CHECKING:
@@ -53,13 +53,7 @@ if TYPE_CHECKING:
     help="Give this name; also PROPOSED=NAME.",
 )
 @click.option("--naming-command", hidden=True, multiple=True)
-@click.option(
-    "--reach",
-    default="beside",
-    show_default=True,
-    type=click.Choice(["inside", "beside", "across"]),
-    help="How far steps go by themselves; what lies beyond is offered.",
-)
+@reach_option
 @click.option("--take", multiple=True, metavar="N[,N]", help="Take these offers too.")
 @click.option("--ask", is_flag=True, help="Ask at each step: take it, leave it, or stop here.")
 @click.option(

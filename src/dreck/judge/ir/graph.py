@@ -146,7 +146,7 @@ def successors(node: Node) -> Iterator[Node]:
 
 def finish(entry: Node) -> list[Node]:
     """Number the reachable nodes, mark those with several ways in, and find live slots."""
-    nodes = _reachable(entry)
+    nodes = reachable(entry)
     for node in nodes:
         for after in successors(node):
             after.joined = after.joined or after.number >= 0
@@ -157,7 +157,8 @@ def finish(entry: Node) -> list[Node]:
     return nodes
 
 
-def _reachable(entry: Node) -> list[Node]:
+def reachable(entry: Node) -> list[Node]:
+    """All nodes that may come after one, itself included."""
     seen: dict[int, Node] = {}
     pending = [entry]
     while pending:

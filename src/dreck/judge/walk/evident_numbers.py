@@ -9,7 +9,7 @@ from __future__ import annotations
 import ast
 from collections.abc import Iterable
 
-from ..ir.graph import Do, Graph, Load, Node, Put, Slot, successors
+from ..ir.graph import Do, Graph, Load, Node, Put, Slot, reachable
 
 _ORDER = ("<", "<=", ">", ">=")
 _EQUALITY = ("==", "!=")
@@ -22,7 +22,7 @@ _ARITHMETIC = frozenset({"binop", "inplace", "unary"})
 
 def evident_numbers(before: Graph, after: Graph) -> list[str]:
     """The parameters that a proof may take for numbers, where one of the versions needs to know."""
-    graphs = [_nodes(before.entry), _nodes(after.entry)]
+    graphs = [reachable(before.entry), reachable(after.entry)]
     return [
         name
         for name, hint in zip(before.parameters, before.annotations, strict=True)
@@ -98,14 +98,3 @@ def _is_number(operand: object) -> bool:
         and operand[0] == "c"
         and operand[1] in ("int", "float")
     )
-
-
-def _nodes(entry: Node) -> list[Node]:
-    seen: dict[int, Node] = {}
-    pending = [entry]
-    while pending:
-        node = pending.pop()
-        if id(node) not in seen:
-            seen[id(node)] = node
-            pending.extend(successors(node))
-    return list(seen.values())
