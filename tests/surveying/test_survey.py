@@ -185,6 +185,23 @@ def test_baseline(canal: Path, dreck_in_process) -> None:
     assert dreck_in_process("survey", "canal", "--baseline", "known.json").status == 2
 
 
+def test_settings(
+    canal: Path, tmp_path: Path, dreck_in_process, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """A project's gate and baseline hold wherever in it the survey is run."""
+    (canal / "broken.py").unlink()
+    (tmp_path / "pyproject.toml").write_text(
+        '[tool.dreck]\nbaseline = "known.json"\n[tool.dreck.gate]\nnesting = 1\n'
+    )
+    (tmp_path / "known.json").write_text('{"schema": "dreck/baseline/1", "tangles": {}}')
+    monkeypatch.chdir(canal)
+    done = dreck_in_process("survey")
+    assert done.status == 1 and "nesting 2 is above 1" in done.out and "new  long" in done.out
+    (tmp_path / "pyproject.toml").write_text("[tool.dreck]\nbaseline = 3\n")
+    done = dreck_in_process("survey")
+    assert done.status == 2 and "baseline is 3; give the name of a file" in done.err
+
+
 def test_formats(canal: Path, dreck_in_process) -> None:
     """CSV, SARIF, Markdown and figures, each as its standard has it."""
     (canal / "broken.py").unlink()

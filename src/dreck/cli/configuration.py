@@ -2,9 +2,9 @@
 
 The keys are the long options without their dashes: ``strict``, ``no-run``, ``max-steps``, ``only``,
 ``skip``, ``until`` (a table of measures), ``reach``, ``brief``, ``tests`` (true, or the command that
-runs them); and ``naming.command``, a list with a program
-and
-its arguments that proposes names. What is given on the command line goes before.
+runs them), ``gate`` (a table of measures) and ``baseline`` (a file) of the survey; and
+``naming.command``, a list with a program and its arguments that proposes names. What is given on the
+command line goes before.
 """
 
 from __future__ import annotations
@@ -27,12 +27,17 @@ _KINDS: dict[str, type | tuple[type, ...]] = {
     "naming": dict,
     "reach": str,
     "tests": (bool, str),
+    "gate": dict,
+    "baseline": str,
 }
 # Options that are not called like their keys.
-_OPTIONS = {"naming": "naming_command"}
+_OPTIONS = {"naming": "naming_command", "gate": "gates"}
 # Which commands know which keys.
 _COMMANDS = {
-    "untangle": tuple(_KINDS),
+    "untangle": tuple(k for k in _KINDS if k not in ("gate", "baseline")),
+    "report": ("strict", "no-run", "reach", "tests"),
+    "anatomy": ("tests",),
+    "survey": ("gate", "baseline"),
     "vouch": ("strict", "no-run"),
     "net": ("tests",),
     "pin": ("tests",),
@@ -48,6 +53,8 @@ def defaults() -> dict[str, dict[str, Any]]:
     path = _nearest(Path.cwd())
     found = {} if path is None else _read(path)
     values = {key: _as_option(key, value) for key, value in found.items()}
+    if path is not None and "baseline" in values:  # it stands beside the settings
+        values["baseline"] = str(path.parent / values["baseline"])
     options = {
         command: {
             _OPTIONS.get(key, key.replace("-", "_")): values[key] for key in keys if key in values
@@ -92,7 +99,7 @@ def _words(key: str) -> str:
         bool: "true or false",
         int: "a number",
         list: "a list of moves",
-        str: "inside, beside or across",
+        str: "inside, beside or across" if key == "reach" else "the name of a file",
         dict: "a table like {nesting = 2}",
     }
     if key == "naming":
@@ -108,6 +115,6 @@ def _as_option(key: str, value: Any) -> Any:
         return [",".join(map(str, value))]
     if key == "naming":
         return value.get("command", [])
-    if key == "until":
+    if key in ("until", "gate"):
         return [f"{name}={number}" for name, number in value.items()]
     return value
