@@ -11,6 +11,7 @@ from dreck.judge.versions.version import Version
 from dreck.moves.wishes import Wishes
 
 from .harness import PROVER, look
+from .test_all_moves import verdict
 
 CHANGED = [
     pytest.param(
@@ -194,3 +195,39 @@ def test_a_taken_name_is_not_taken_again() -> None:
     assert not look("extract-predicate", TAKEN).sites
     asked = look("extract-predicate", TAKEN, wishes=Wishes(asked=True)).sites[0].whole
     assert "def is_late_and_hour_above_20_and_sunk(boat, hour):" in asked
+
+
+BOATS = "class Boat:\n    def __init__(self, late, sunk):\n        self.late = late\n        self.sunk = sunk\n\n\nclass Raft(Protocol): ...\n\n\n"
+
+
+@pytest.mark.parametrize(
+    ("signature", "test", "made"),
+    [
+        ("boat: Boat", "boat.late or boat.sunk or not boat.papers", "boat.is_refused()"),
+        ("boat: Boat, hour", "boat.late and hour > 3 and boat.sunk", "boat.is_refused(hour)"),
+        ("boat: Boat, hour", "hour > 3 and boat.late and boat.sunk", None),  # not asked first
+        ("boat: Boat, other: Boat", "boat.late and other.late and boat.sunk", None),
+        ("boat: Raft", "boat.late or boat.sunk or not boat.papers", None),  # only describes
+        ("boat: Tug", "boat.late or boat.sunk or not boat.papers", None),  # not ours
+        ("boat", "boat.late or boat.sunk or not boat.papers", None),
+        ("boat: Boat, hour", "boat.late and hour > 3 and hour < 9", None),  # speaks of the hour
+    ],
+)
+def test_a_condition_that_speaks_of_one_object(signature: str, test: str, made: str | None) -> None:
+    """It becomes a method of that object's class, proved, where the class is one of the module."""
+    text = f"{BOATS}def admit({signature}):\n    if {test}:\n        raise Refused(3)\n    return boat\n"
+    sites = look("extract-predicate", text, subject="admit").sites
+    methods = [s for s in sites if "self.sunk = sunk\n\n    def is_refused(self" in s.whole]
+    assert len(methods) == (made is not None), [s.whole for s in sites]
+    for site in methods:
+        assert f"    if {made}:\n" in site.whole and "return self.late" in site.whole
+        assert verdict(text, site.whole).value == "proved-under"
+
+
+def test_a_boat_that_is_set_anew_has_no_method() -> None:
+    """Nor has one whose class has something of that name already."""
+    text = f"{BOATS}def admit(boat: Boat):\n    boat = boat.next()\n    if boat.late or boat.sunk or not boat.papers:\n        raise Refused(3)\n"
+    taken = text.replace("boat = boat.next()", "boat.is_refused()")
+    for each in (text, taken):
+        found = look("extract-predicate", each, subject="admit").sites
+        assert not any("def is_refused(self" in s.whole for s in found)

@@ -61,7 +61,7 @@ class Offsets:
             column = len(content.encode()[:column].decode())
         return self.line_start(line) + column
 
-    def span(self, node: ast.expr | ast.stmt) -> tuple[int, int]:
+    def span(self, node: ast.expr | ast.stmt | ast.arg) -> tuple[int, int]:
         """Where the text of a node starts and ends; parentheses around an expression stay
         outside.
         """

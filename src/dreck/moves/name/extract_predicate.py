@@ -10,6 +10,7 @@ from __future__ import annotations
 
 import ast
 from collections.abc import Iterator
+from dataclasses import replace
 
 from ...naming.phrases import Rank
 from ...naming.proposals import Named, Proposal, proposals
@@ -19,6 +20,7 @@ from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alike import Occurrence, decisions_in, existing_predicate, occurrences
 from ..decisions import Decision
+from ..guest_predicates import predicate_on_its_class
 from ..module_view import ModuleView
 from ..predicates import Predicate, predicate_of
 from ..ranges import range_predicate
@@ -362,6 +364,9 @@ def _sites(
         found = [Proposal(wish, "asked for", Rank.ASKED, positive), *found]
     if not found:
         return
+    guest = predicate_on_its_class(made, decision, found[0], strict=wishes.strict)
+    if guest is not None:
+        yield replace(guest, names=tuple(found))
     elsewhere = [
         o
         for o in _elsewhere(made, decision)

@@ -1,0 +1,108 @@
+"""A condition that speaks of one parameter becomes a method of that parameter's class."""
+
+from __future__ import annotations
+
+import ast
+
+from ..logic.bindings import assigned_in, parameters
+from ..naming.proposals import Proposal
+from ..source.edits import Edit, Offsets, edited
+from .class_bodies import into_class
+from .decisions import Decision
+from .predicates import Predicate
+from .registry import ModuleSite
+from .writing import replacing
+
+# A condition speaks of an object if it asks for so much of it.
+_LEAST_ASKED = 2
+
+
+def predicate_on_its_class(
+    made: Predicate, decision: Decision, best: Proposal, *, strict: bool
+) -> ModuleSite | None:
+    """The site where the condition becomes a method of the class of the parameter that it speaks
+    of; None if there is no such class in the module, or it speaks of several.
+    """
+    view = made.view
+    guest = _guest(made)
+    if guest is None or best.name in view.words:
+        return None
+    parameter, owner = guest
+    others = tuple(p for p in made.parameters if p != parameter)
+    lines = made.definition(best.name, positive=best.positive, strict=strict)
+    text = _spoken_by_itself(view.newline.join(lines), parameter)
+    if text is None:
+        return None
+    asked = f"{parameter}.{best.name}({', '.join(others)})"
+    edits: list[Edit] = [
+        replacing(
+            view, decision.condition, decision.statement, asked if best.positive else f"not {asked}"
+        ),
+        into_class(view, owner, text.split(view.newline)),
+    ]
+    why = f"`{owner.name}.{best.name}` says what the condition means: {best.reason}."
+    return ModuleSite(
+        decision.line,
+        why,
+        edited(view.text, edits),
+        (made.function.name,),
+        (f"{owner.name}.{best.name}",),
+        (best,),
+    )
+
+
+def _guest(made: Predicate) -> tuple[str, ast.ClassDef] | None:
+    """The one parameter of a class of the module that a condition speaks of, and the class."""
+    view, function = made.view, made.function
+    if made.instance is not None or function.around:
+        return None
+    classes = {
+        s.name: s
+        for s in view.tree.body
+        if isinstance(s, ast.ClassDef) and not any(_is_no_home(b) for b in s.bases)
+    }
+    found: list[tuple[str, ast.ClassDef]] = []
+    for given in parameters(function.node):
+        hint = given.annotation
+        if given.arg not in made.parameters or not isinstance(hint, ast.Name):
+            continue
+        if hint.id in classes and given.arg not in assigned_in(function.node):
+            found.append((given.arg, classes[hint.id]))
+    if len(found) != 1:
+        return None
+    parameter, owner = found[0]
+    asked = {
+        n.attr
+        for n in ast.walk(made.condition)
+        if isinstance(n, ast.Attribute)
+        and isinstance(n.value, ast.Name)
+        and n.value.id == parameter
+    }
+    return (parameter, owner) if len(asked) >= _LEAST_ASKED else None
+
+
+def _is_no_home(base: ast.expr) -> bool:
+    """Whether what is derived from it only describes others, or is a dict."""
+    name = ast.unparse(base).partition("[")[0].rpartition(".")[2]
+    return name in ("Protocol", "TypedDict", "ABC", "Exception")
+
+
+def _spoken_by_itself(definition: str, parameter: str) -> str | None:
+    """A definition with ``self``, first, in place of a parameter."""
+    tree = ast.parse(definition)
+    made = tree.body[0]
+    if not isinstance(made, ast.FunctionDef) or any(
+        isinstance(n, ast.Name) and n.id == "self" for n in ast.walk(made)
+    ):
+        return None
+    names = [a.arg for a in made.args.args]
+    if names[:1] != [parameter]:
+        return None  # the others stand in the order in which they are asked for
+    offsets = Offsets(definition)
+    edits = [Edit(*offsets.span(made.args.args[0]), "self")]
+    edits += [
+        Edit(*offsets.span(n), "self")
+        for n in ast.walk(made)
+        if isinstance(n, ast.Name) and n.id == parameter
+    ]
+    return edited(definition, edits)
