@@ -12,9 +12,12 @@ import shlex
 import sqlite3
 import subprocess
 import textwrap
+from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
+from concurrent.futures.process import BrokenProcessPool
 from pathlib import Path
 from types import ModuleType
+from typing import Any
 
 import jsonschema
 import pytest
@@ -124,6 +127,21 @@ def test_executors(canal: Path) -> None:
         threads = dreck.survey("canal", executor=executor, cached=False)
     assert threads.to_dict() == dreck.survey("canal", cached=False).to_dict()
     assert len(threads) == 30 * 80 + 2
+
+
+def test_a_broken_pool(canal: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    """What processes cannot read this one reads: a script that cannot be their main module."""
+
+    class Broken(ThreadPoolExecutor):
+        def map(self, function: Any, *rest: Any, **options: Any) -> Iterator[Any]:
+            yield function(rest[0][0])
+            raise BrokenProcessPool("no main module")
+
+    for number in range(20):
+        (canal / f"more{number}.py").write_text(PYRAMID * 200)
+    whole = dreck.survey("canal", cached=False).to_dict()
+    monkeypatch.setattr("dreck.surveying.tree.ProcessPoolExecutor", Broken)
+    assert dreck.survey("canal", cached=False).to_dict() == whole
 
 
 def test_since(canal: Path, dreck_in_process) -> None:

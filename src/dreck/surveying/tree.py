@@ -7,7 +7,7 @@ import os
 from collections import Counter
 from collections.abc import Callable, Collection, Iterable, Iterator, Mapping, Sequence
 from concurrent.futures import Executor, ProcessPoolExecutor
-from contextlib import nullcontext
+from concurrent.futures.process import BrokenProcessPool
 from dataclasses import dataclass
 from pathlib import Path
 from typing import TYPE_CHECKING, Any, overload
@@ -328,9 +328,19 @@ def _read(
     if executor is None and (small or (os.cpu_count() or 1) == 1):
         yield from ((batch, read_files(batch)) for batch in batches if batch)
         return
-    own = ProcessPoolExecutor() if executor is None else nullcontext(executor)
-    with own as running:
-        yield from zip(batches, running.map(read_files, batches), strict=True)
+    if executor is not None:
+        yield from zip(batches, executor.map(read_files, batches), strict=True)
+        return
+    done = 0
+    try:
+        with ProcessPoolExecutor() as own:
+            for results in own.map(read_files, batches):
+                done += 1
+                yield batches[done - 1], results
+    except BrokenProcessPool:
+        # Where processes are started anew, a script that is not made for it cannot be their main
+        # module; then this one reads the rest.
+        yield from ((batch, read_files(batch)) for batch in batches[done:])
 
 
 def _chosen(asked: Sequence[Target], rows: list[Row]) -> list[Row]:
