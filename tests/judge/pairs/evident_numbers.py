@@ -163,3 +163,121 @@ def fan(speed):
     if speed > FASTEST:
         speed = FASTEST
     return RPMS[bisect_left(SPEEDS, speed)]
+
+
+#: None for default is no number -> differs
+def fan(speed=None):
+    if speed > 14:
+        return 5200
+    elif speed > 10:
+        return 4700
+    return 0
+#: becomes
+from bisect import bisect_left
+SPEEDS = (10, 14)
+RPMS = (0, 4700, 5200)
+def fan(speed=None):
+    return RPMS[bisect_left(SPEEDS, speed)]
+
+
+#: a number for default -> proved-under as-used
+def fan(speed=-1):
+    if speed > 14:
+        return 5200
+    elif speed > 10:
+        return 4700
+    return 0
+#: becomes
+from bisect import bisect_left
+SPEEDS = (10, 14)
+RPMS = (0, 4700, 5200)
+def fan(speed=-1):
+    return RPMS[bisect_left(SPEEDS, speed)]
+
+
+#: what is left is a tuple -> differs
+def fan(*speed):
+    if speed > 14:
+        return 5200
+    elif speed > 10:
+        return 4700
+    return 0
+#: becomes
+from bisect import bisect_left
+SPEEDS = (10, 14)
+RPMS = (0, 4700, 5200)
+def fan(*speed):
+    return RPMS[bisect_left(SPEEDS, speed)]
+
+
+#: a text is made a number first -> differs
+def fan(speed):
+    speed = int(speed)
+    if speed > 14:
+        return 5200
+    elif speed > 10:
+        return 4700
+    return 0
+#: becomes
+from bisect import bisect_left
+SPEEDS = (10, 14)
+RPMS = (0, 4700, 5200)
+def fan(speed):
+    return RPMS[bisect_left(SPEEDS, speed)]
+
+
+#: a caller hands it a text -> unproved
+def fan(speed):
+    if speed > 14:
+        return 5200
+    elif speed > 10:
+        return 4700
+    return 0
+def start():
+    return fan("full")
+#: becomes
+from bisect import bisect_left
+SPEEDS = (10, 14)
+RPMS = (0, 4700, 5200)
+def fan(speed):
+    return RPMS[bisect_left(SPEEDS, speed)]
+def start():
+    return fan("full")
+
+
+#: a caller hands it what is declared a text -> unproved
+def fan(speed):
+    if speed > 14:
+        return 5200
+    elif speed > 10:
+        return 4700
+    return 0
+def start(how: str):
+    return fan(how)
+#: becomes
+from bisect import bisect_left
+SPEEDS = (10, 14)
+RPMS = (0, 4700, 5200)
+def fan(speed):
+    return RPMS[bisect_left(SPEEDS, speed)]
+def start(how: str):
+    return fan(how)
+
+
+#: callers hand it numbers -> proved-under as-used
+def fan(speed):
+    if speed > 14:
+        return 5200
+    elif speed > 10:
+        return 4700
+    return 0
+def start(how: int):
+    return fan(how) + fan(speed=2.5)
+#: becomes
+from bisect import bisect_left
+SPEEDS = (10, 14)
+RPMS = (0, 4700, 5200)
+def fan(speed):
+    return RPMS[bisect_left(SPEEDS, speed)]
+def start(how: int):
+    return fan(how) + fan(speed=2.5)

@@ -126,7 +126,7 @@ class Graph:
 
     ``parameters`` are its slots in order; ``annotations`` go with them; ``flavour`` tells
     plain functions, generators and coroutines apart; ``signature`` is everything about
-    calling it that must be equal on both sides.
+    calling it that must be equal on both sides. ``name`` and ``arguments`` are as written.
     """
 
     entry: Node
@@ -135,6 +135,8 @@ class Graph:
     flavour: str
     signature: str
     captured: frozenset[str]
+    name: str
+    arguments: ast.arguments
 
 
 def successors(node: Node) -> Iterator[Node]:

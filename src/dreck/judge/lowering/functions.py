@@ -176,6 +176,8 @@ class _Lowering(GeneratorLowering):
                 )
             ),
             self.scope.captured,
+            self.function.name,
+            self.function.args,
         )
 
     def _kind_by_kind(self, otherwise: Node) -> Node:

@@ -206,8 +206,10 @@ class _Body:
         if len(node.body) > 1 or not isinstance(only, ast.Assign) or len(only.targets) != 1:
             return
         found = self.shape(only.targets[0]) if _asks_for_nothing(node.test) else None
-        if found is not None and ast.unparse(only.targets[0]) in ast.unparse(node.test):
-            found.wants |= _kind_of_default(only.value)
+        kind = _kind_of_default(only.value)
+        if found is not None and kind and ast.unparse(only.targets[0]) in ast.unparse(node.test):
+            found.wants |= kind
+            found.may_be_none = True
 
     def _head(self, node: ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef) -> None:
         """What decorates is called, and a base is a class."""
@@ -479,7 +481,9 @@ class _Body:
     def _boolop(self, node: ast.BoolOp) -> Shape | None:
         found = [self.shape(v) for v in node.values]
         if isinstance(node.op, ast.Or) and found[0] is not None and len(found) == 2:
-            found[0].wants |= _kind_of_default(node.values[1])
+            kind = _kind_of_default(node.values[1])
+            found[0].wants |= kind
+            found[0].may_be_none |= bool(kind)  # else nothing would have to take its place
         return next((f for f in reversed(found) if f is not None), None)
 
     def _ifexp(self, node: ast.IfExp) -> Shape | None:

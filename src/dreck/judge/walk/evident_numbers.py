@@ -1,13 +1,15 @@
 """Parameters without a declaration that the code evidently takes for numbers.
 
 A parameter is one where both versions ask for its order against numbers, and neither asks it for
-anything that only other kinds have. A proof that takes it for a number rests on ``as-used``.
+anything that only other kinds have, makes a number of it, or has another default; and where no
+call of that name in the module hands it anything else. A proof that takes it for a number rests on
+``as-used``.
 """
 
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator, Mapping
 
 from ..ir.graph import Do, Graph, Load, Node, Put, Slot, reachable
 
@@ -15,19 +17,90 @@ _ORDER = ("<", "<=", ">", ">=")
 _EQUALITY = ("==", "!=")
 # Steps that say nothing of what they are given.
 _SILENT = frozenset({"bisect", "tuple", "truth", "not", "rely", "format"})
-# Functions that are given numbers; of others nothing is known, and `isinstance` asks for kinds.
-_OF_NUMBERS = frozenset({"abs", "bool", "float", "int", "max", "min", "print", "range", "round"})
+# Functions that are given numbers; of others nothing is known, `isinstance` asks for kinds, and
+# `int` and `float` make numbers of texts.
+_OF_NUMBERS = frozenset({"abs", "print", "round"})
 _ARITHMETIC = frozenset({"binop", "inplace", "unary"})
 
 
-def evident_numbers(before: Graph, after: Graph) -> list[str]:
-    """The parameters that a proof may take for numbers, where one of the versions needs to know."""
+def evident_numbers(before: Graph, after: Graph, trees: Iterable[ast.Module]) -> list[str]:
+    """The parameters that a proof may take for numbers, where one of the versions needs to know.
+
+    Args:
+        before, after: the two versions of a function.
+        trees: their modules.
+    """
     graphs = [reachable(before.entry), reachable(after.entry)]
-    return [
+    found = [
         name
         for name, hint in zip(before.parameters, before.annotations, strict=True)
-        if hint is None and name in after.parameters and _is_evident(name, graphs)
+        if hint is None
+        and all(_may_be_number(name, g) for g in (before, after))
+        and _is_evident(name, graphs)
     ]
+    if not found:
+        return []
+    calls = [c for tree in trees for c in _calls_of(before.name, tree)]
+    return [n for n in found if not any(_hands_another_kind(*c, n, before) for c in calls)]
+
+
+def _calls_of(name: str, tree: ast.Module) -> Iterator[tuple[ast.Call, dict[str, ast.expr]]]:
+    """The calls of what has a name, each with the annotations of the parameters around it."""
+    pending: list[tuple[ast.AST, dict[str, ast.expr]]] = [(tree, {})]
+    while pending:
+        node, hints = pending.pop()
+        if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+            own = ast.walk(node.args)
+            hints = hints | {
+                a.arg: a.annotation for a in own if isinstance(a, ast.arg) and a.annotation
+            }
+        elif isinstance(node, ast.Call) and _name_of(node.func) == name:
+            yield node, hints
+        pending += [(child, hints) for child in ast.iter_child_nodes(node)]
+
+
+def _may_be_number(name: str, graph: Graph) -> bool:
+    """Whether a parameter takes one value, and has a number for default or none at all."""
+    given = graph.arguments
+    positional = [a.arg for a in (*given.posonlyargs, *given.args)]
+    named = [a.arg for a in given.kwonlyargs]
+    if name not in positional and name not in named:
+        return False  # it collects what is left
+    defaults = dict(zip(positional[::-1], given.defaults[::-1], strict=False))
+    defaults |= {n: d for n, d in zip(named, given.kw_defaults, strict=True) if d is not None}
+    return name not in defaults or _is_written_number(defaults[name])
+
+
+def _is_written_number(node: ast.expr) -> bool:
+    if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.USub):
+        node = node.operand
+    return isinstance(node, ast.Constant) and type(node.value) in (int, float)
+
+
+def _name_of(function: ast.expr) -> str:
+    if isinstance(function, ast.Attribute):
+        return function.attr
+    return function.id if isinstance(function, ast.Name) else ""
+
+
+def _hands_another_kind(
+    call: ast.Call, hints: Mapping[str, ast.expr], name: str, graph: Graph
+) -> bool:
+    """Whether a call may hand a parameter what is written or declared there and is no number."""
+    at = graph.parameters.index(name)
+    # Of a method the object may stand before the other arguments, or not.
+    given = [a for i, a in enumerate(call.args) if i in (at, at - 1)]
+    given += [k.value for k in call.keywords if k.arg == name]
+    return any(
+        (isinstance(a, ast.Constant) and not _is_written_number(a))
+        or isinstance(a, ast.List | ast.Dict | ast.Set | ast.Tuple | ast.JoinedStr | ast.Lambda)
+        or (isinstance(a, ast.Name) and a.id in hints and not _is_hint_of_number(hints[a.id]))
+        for a in given
+    )
+
+
+def _is_hint_of_number(hint: ast.expr) -> bool:
+    return ast.unparse(hint).strip("'\"") in ("int", "float", "int | float", "float | int")
 
 
 def _is_evident(name: str, graphs: Iterable[list[Node]]) -> bool:
@@ -37,11 +110,15 @@ def _is_evident(name: str, graphs: Iterable[list[Node]]) -> bool:
     ordered = asked = 0
     for nodes in graphs:
         slots = _read_into(name, nodes)
-        if slots is None:
-            return False
         numbers = {n.slot for n in nodes if isinstance(n, Put) and _is_number(n.value)}
         # A limit with a name is as good as any: of others it says what it says of this one.
         named = {o for n in nodes if isinstance(n, Do) and n.kind == "global" for o in n.outs}
+        if slots is None or not all(
+            _is_number(n.value) or n.value in named or n.value in numbers
+            for n in nodes
+            if isinstance(n, Put) and n.slot == name
+        ):
+            return False  # what is asked then may be something that was made of it
         for node in nodes:
             if not isinstance(node, Do) or slots.isdisjoint(
                 o for o in node.operands if _is_slot(o)

@@ -135,7 +135,8 @@ class _Walk(Rounds):
 
     def _start(self) -> State:
         env: dict[Slot, Term] = {}
-        numbers = evident_numbers(self.before, self.after) if self.steady else []
+        trees = self.names.declared.trees
+        numbers = evident_numbers(self.before, self.after, trees) if self.steady else []
         for name, annotation in zip(self.before.parameters, self.before.annotations, strict=True):
             kinds = kinds_of_annotation(annotation, self.names)
             if name in numbers and self.ledger.as_used(name, "a number"):
