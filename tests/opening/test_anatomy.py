@@ -132,6 +132,32 @@ ARMS = {
             (6, 1, ("nothing above matches",), "returns 2"),
         ],
     ),
+    "a chain whose arms all leave": (
+        "if boat.late:\n    return 1\nelif boat.lost:\n    return 2\nif lock:\n    return 3",
+        [
+            (3, 1, ("boat.late",), "returns 1"),
+            (5, 1, ("not boat.late", "boat.lost"), "returns 2"),
+            (7, 1, ("not boat.late", "not boat.lost", "lock"), "returns 3"),
+        ],
+    ),
+    "a chain whose first arm leaves, and one whose else does": (
+        "if boat:\n    return 1\nelif lock:\n    lock.fill()\nif lock.dry:\n    boat.go()\nelse:\n    return 2\nif a:\n    b()",
+        [
+            (3, 1, ("boat",), "returns 1"),
+            (5, 1, ("not boat", "lock"), "goes on at line 6"),
+            (7, 1, ("not boat", "lock.dry"), "goes on at line 10"),
+            (9, 3, ("not boat", "not lock.dry"), "returns 2"),
+            (11, 1, ("not boat", "lock.dry", "a"), "the end"),
+        ],
+    ),
+    "a later arm that leaves tells nothing by itself": (
+        "if boat:\n    boat.go()\nelif lock:\n    return 1\nif a:\n    b()",
+        [
+            (3, 1, ("boat",), "goes on at line 6"),
+            (5, 1, ("not boat", "lock"), "returns 1"),
+            (7, 1, ("a",), "the end"),
+        ],
+    ),
     "a guard in an arm holds in that arm only": (
         "if boat:\n    if lock:\n        return 1\n    boat.go()\nif lock:\n    return 2",
         [

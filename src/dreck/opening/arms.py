@@ -77,8 +77,7 @@ def _in_block(
         behind = f"goes on at line {body[index + 1].lineno}" if index + 1 < len(body) else ends
         if isinstance(node, ast.If):
             yield from _of_chain(node, held, behind, loop)
-            if is_guard(node):
-                held = (*held, opposite_of(ast.unparse(node.test)))
+            held = (*held, *held_behind(node))
         elif isinstance(node, ast.Match):
             yield from _of_match(node, held, behind, loop)
         elif isinstance(node, ast.For | ast.AsyncFor | ast.While):
@@ -143,6 +142,25 @@ def _of_match(node: ast.Match, held: tuple[str, ...], behind: str, loop: bool) -
         yield from _in_block(case.body, condition, ends=behind, loop=loop)
 
 
+def held_behind(node: ast.If) -> tuple[str, ...]:
+    """What holds behind a chain because arms of it leave: the condition of the only way that gets
+    there, or the opposites of the tests that come first and leave.
+    """
+    ways: list[tuple[tuple[str, ...], bool]] = []
+    above: tuple[str, ...] = ()
+    for test, body in arms_of(node):
+        text = () if test is None else (ast.unparse(test),)
+        ways.append(((*above, *text), leaves(body)))
+        above = (*above, *map(opposite_of, text))
+    if list(arms_of(node))[-1][0] is not None:
+        ways.append((above, False))
+    staying = [condition for condition, gone in ways if not gone]
+    if len(staying) == 1 and len(ways) > 1:
+        return staying[0]
+    first = next(i for i, (_, gone) in enumerate([*ways, ((), False)]) if not gone)
+    return above[:first]
+
+
 def _span(body: Sequence[ast.stmt]) -> str:
     first, last = body[0].lineno, body[-1].end_lineno or body[-1].lineno
     return str(first) if first == last else f"{first}-{last}"
@@ -188,9 +206,8 @@ def happy_path(function: FunctionNode) -> tuple[tuple[str, ...], int, int]:
                 size = size_of(inner)
                 if size > best[0] and not (isinstance(node, ast.If) and is_guard(node)):
                     best = (size, (*passed, *condition), inner)
-            if is_guard(node):
-                assert isinstance(node, ast.If)
-                passed = (*passed, opposite_of(ast.unparse(node.test)))
+            if isinstance(node, ast.If):
+                passed = (*passed, *held_behind(node))
         if not best[0] or best[0] * 2 < size_of(body):
             last = body[-1]
             return (*held, *passed), body[0].lineno, last.end_lineno or last.lineno

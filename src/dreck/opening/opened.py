@@ -142,8 +142,8 @@ def open_up(target: Target, judge: Judge) -> Anatomy:
         node.lineno,
         node.end_lineno or node.lineno,
         region.text,
-        # Where no condition leads to it, all of it is the happy path, and marks would say nothing.
-        tuple(outline_of(node, (first, last) if path else (0, 0))),
+        # Where all of it is the happy path, marks would say nothing.
+        tuple(outline_of(node, (first, last) if first > node.body[0].lineno else (0, 0))),
         path,
         (first, last),
         tuple(arms_in(node)),
