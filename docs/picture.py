@@ -82,7 +82,7 @@ def picture() -> bytes:
     for name, used in found.items():
         # A part that another one in between uses too is reached through it.
         near = {u for u in used if not any(u in found[o] for o in used if o != u)}
-        for other in near:
+        for other in sorted(near):
             (x, y), (to_x, to_y) = place[name], place[other]
             axes.plot([x, to_x], [y, to_y], color=PALE, lw=1.1, zorder=1)
     for name, (x, y) in place.items():

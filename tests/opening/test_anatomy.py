@@ -187,6 +187,11 @@ def test_arms(code: str, expected: list[object]) -> None:
             (4, 6),
         ),
         (
+            "for each in lock:\n    if each.late:\n        return each\n    else:\n        continue",
+            ("for each each of lock",),
+            (3, 6),
+        ),
+        (
             "if not boat:\n    return\nif lock:\n    a()\n    b()\n    c()",
             ("boat", "lock"),
             (5, 7),

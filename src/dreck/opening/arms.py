@@ -155,9 +155,11 @@ def held_behind(node: ast.If) -> tuple[str, ...]:
     if list(arms_of(node))[-1][0] is not None:
         ways.append((above, False))
     staying = [condition for condition, gone in ways if not gone]
+    if not staying:
+        return ()  # nobody gets there
     if len(staying) == 1 and len(ways) > 1:
         return staying[0]
-    first = next(i for i, (_, gone) in enumerate([*ways, ((), False)]) if not gone)
+    first = next(i for i, (_, gone) in enumerate(ways) if not gone)
     return above[:first]
 
 
