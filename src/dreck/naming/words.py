@@ -146,6 +146,19 @@ def singular(word: str) -> str:
     return word[:-1]
 
 
+def plural(word: str) -> str:
+    """What a word says of one, said of several.
+
+    >>> [plural(w) for w in ("digit", "entry", "box", "pass", "boat", "quay")]
+    ['digits', 'entries', 'boxes', 'passes', 'boats', 'quays']
+    """
+    if word.endswith(("s", "x", "z", "ch", "sh")):
+        return f"{word}es"
+    if word.endswith("y") and word[-2:-1] not in "aeiou":
+        return f"{word[:-1]}ies"
+    return f"{word}s"
+
+
 def plain_words(text: str) -> list[str] | None:
     """The words of a phrase in lower case, without articles; None if there is more in it than
     words.

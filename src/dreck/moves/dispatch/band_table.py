@@ -18,6 +18,7 @@ from ...logic.bindings import parameters
 from ...naming.operands import subject_words
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
+from ...naming.words import plural
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned
@@ -631,9 +632,5 @@ def _leaves(body: list[ast.stmt]) -> bool:
 
 def _plural(words: list[str]) -> str:
     last = words[-1]
-    many = (
-        last
-        if last.endswith("s") or last in _ALREADY_MANY
-        else f"{last[:-1]}ies" if last.endswith("y") and last[-2:-1] not in "aeiou" else f"{last}s"
-    )
+    many = last if last.endswith("s") or last in _ALREADY_MANY else plural(last)
     return "_".join([*words[:-1], many])

@@ -13,7 +13,7 @@ from dataclasses import dataclass
 
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
-from ...naming.words import words_of
+from ...naming.words import plural, words_of
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alignment import is_value
@@ -312,7 +312,7 @@ def _site(
     fields = [_split(t.name)[0] for t in tables]
     about = _split(tables[0].name)[1] or ["row"]
     line = tables[0].statement.lineno
-    proposed = "_".join([*about[:-1], f"{about[-1]}s"]).upper()
+    proposed = "_".join([*about[:-1], plural(about[-1])]).upper()
     name = wishes.wanted(line, [proposed], constant=True) or proposed
     kind = "".join(w.capitalize() for w in about)
     other = f"OTHER_{'_'.join(about)}".upper()
