@@ -152,6 +152,7 @@ class _Lowering(GeneratorLowering):
         where = Where()
         entry = self.block(without_docstring(self.function.body), end, where)
         entry = self._kind_by_kind(entry)
+        entry = self._asked_of_its_class(entry)
         for parameter in self.parameters:
             if parameter.arg in self.scope.captured:
                 name = parameter.arg
@@ -200,10 +201,25 @@ class _Lowering(GeneratorLowering):
             )
         detail = (AssumptionKind.CLOSED_KINDS, split.name, split.breaks)
         if split.hint is None:
-            breaks = f"a {split.attribute} that equals a text without being one"
+            breaks = f"a {split.attribute} that equals one of its kinds without being one"
             plain = (AssumptionKind.PLAIN_EQUALITY, f"{split.name}.{split.attribute}", breaks)
             otherwise = self.do("rely", self.function, (), (), otherwise, Where(), plain)
         return self.do("rely", self.function, (), (), otherwise, Where(), detail)
+
+    def _asked_of_its_class(self, entry: Node) -> Node:
+        """A class method of a class with a subclass for each kind is asked of that class: those for
+        the kinds are known in the new version only.
+        """
+        owner = self.context.made_by
+        if not owner or not self.parameters or not self.resolver.means_module(owner):
+            return entry
+        line, made = self.function.lineno, self.temporary()
+        name = ast.copy_location(ast.Name(owner, ast.Load()), self.function)
+        given = self.slot(self.parameters[0].arg)
+        entry = self.value(name, made, Put(line, given, made, entry), Where())
+        breaks = f"{self.function.name} asked of a class derived from {owner}"
+        detail = (AssumptionKind.CLOSED_KINDS, owner, breaks)
+        return self.do("rely", self.function, (), (), entry, Where(), detail)
 
     def _annotation(self, position: int, parameter: ast.arg) -> ast.expr | None:
         """What is promised of a parameter: by its annotation, or as the object of an enum's

@@ -100,6 +100,10 @@ class Check:
         around = with_callees(self.subjects[0].function, request["roots"])
         self.suggested = suggestions(*nodes, *around, modules=self.modules)
         self.suggested[RAISES] = handled_errors(*nodes)
+        for table, *asked in self.versions[1].by_kind.values():
+            # A method that never asks for the kind may still be another one for some kind.
+            for word in asked:
+                self.suggested.setdefault(word, []).extend(vars(sides[1].module)[table])
         pool = pool_of([*nodes, *around], self.modules)
         if request.get("sampling") and "clock" in unsteady(self.modules):
             pool = with_noon(pool)

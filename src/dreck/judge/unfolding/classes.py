@@ -408,9 +408,11 @@ class ClassLowering(ExpressionLowering):
         out: int,
         after: Node,
         where: Where,
+        *,
+        knows_kind: bool = False,
     ) -> Node:
         """The body of a helper in place of its call; an argument is an operand or a simple
-        expression.
+        expression. One that knows the kind of its object reads it as what the object was made with.
         """
 
 

@@ -98,6 +98,8 @@ class LookupLowering(ClassLowering):
         def enter(operands: tuple[Operand, ...]) -> Node:
             values = dict(zip(map(id, given), operands, strict=True))
             arguments = {n: values.get(id(e), e) for n, e in bound.items()}
+            if leading:
+                return self._by_kind(node, helper, arguments, out, after, where)
             return self.inlined(helper, arguments, out, after, where)
 
         entry = self.values(given, where, enter)
@@ -106,6 +108,28 @@ class LookupLowering(ClassLowering):
             if leading
             else self._read_helper(node, entry, where)
         )
+
+    def _by_kind(
+        self,
+        node: ast.expr,
+        method: FunctionNode,
+        arguments: dict[str, Operand | ast.expr],
+        out: int,
+        after: Node,
+        where: Where,
+    ) -> Node:
+        """The body of a method of the own object: of a class with a subclass for each kind, the one
+        that its kind has.
+        """
+        knows = self.knows_kind
+        entry = self.inlined(method, arguments, out, after, where, knows_kind=knows)
+        split = self.context.split if knows and self.context.is_split else None
+        for key, body in reversed(split.method(method.name) if split is not None else []):
+            flag = self.temporary()
+            own = self.inlined(body, arguments, out, after, where, knows_kind=True)
+            test = Test(node.lineno, flag, own, entry, node)
+            entry = self.do("member", node, (KIND, self.key_term(key)), (flag,), test, where)
+        return entry
 
     def _helper_of(self, node: ast.Call) -> tuple[FunctionNode | None, list[ast.expr]]:
         function = node.func
@@ -174,7 +198,8 @@ class LookupLowering(ClassLowering):
         prop = self.context.methods.get(node.attr) if self.is_self(node.value) else None
         if prop is None or not prop.decorator_list or len(prop.args.args) != 1:
             return super()._attribute(node, out, after, where)
-        entry = self.inlined(prop, {prop.args.args[0].arg: node.value}, out, after, where)
+        own: dict[str, Operand | ast.expr] = {prop.args.args[0].arg: node.value}
+        entry = self._by_kind(node, prop, own, out, after, where)
         return self.assume_not_overridden(node, entry, where)
 
     def _is_member(self, node: ast.expr) -> bool:

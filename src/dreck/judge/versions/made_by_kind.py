@@ -7,7 +7,8 @@ import copy
 from collections.abc import Mapping
 
 from ..world.calls import bind_arguments
-from ..world.splits import SplitClass
+from ..world.splits import SplitClass, is_kind
+from ..world.values import enums_of
 
 
 def as_made_before(
@@ -16,7 +17,8 @@ def as_made_before(
     """A module in which statements of its own make such objects by their class, as another version
     does.
 
-    Only where the kind is written as a constant, so that looking it up cannot fail.
+    Only where the kind is written as a constant or the member of an enum, so that looking it up
+    cannot fail.
 
     Args:
         tree: the module.
@@ -25,9 +27,10 @@ def as_made_before(
     """
     if not factories:
         return tree
+    enums = enums_of(tree)
     body = [
         (
-            _made(s, factories)
+            _made(s, factories, enums)
             if s.lineno > start
             and not isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef)
             else s
@@ -37,11 +40,15 @@ def as_made_before(
     return tree if body == tree.body else ast.Module(body, [])
 
 
-def _made(statement: ast.stmt, factories: Mapping[str, tuple[str, SplitClass]]) -> ast.stmt:
+def _made(
+    statement: ast.stmt,
+    factories: Mapping[str, tuple[str, SplitClass]],
+    enums: Mapping[str, tuple[str, ...]],
+) -> ast.stmt:
     called = {id(n.func): n for n in ast.walk(statement) if isinstance(n, ast.Call)}
     named = [n for n in ast.walk(statement) if isinstance(n, ast.Name) and n.id in factories]
     if not named or not all(
-        id(n) in called and _has_known_kind(called[id(n)], factories[n.id][1]) for n in named
+        id(n) in called and _has_known_kind(called[id(n)], factories[n.id][1], enums) for n in named
     ):
         return statement
     made = copy.deepcopy(statement)
@@ -51,9 +58,11 @@ def _made(statement: ast.stmt, factories: Mapping[str, tuple[str, SplitClass]]) 
     return made
 
 
-def _has_known_kind(call: ast.Call, split: SplitClass) -> bool:
+def _has_known_kind(
+    call: ast.Call, split: SplitClass, enums: Mapping[str, tuple[str, ...]]
+) -> bool:
     if any(isinstance(a, ast.Starred) for a in call.args):
         return False
     bound = bind_arguments(split.arguments, call.args, {k.arg: k.value for k in call.keywords})
     kind = bound.get(split.parameter) if bound is not None else None
-    return isinstance(kind, ast.Constant) and isinstance(kind.value, str)
+    return is_kind(kind, enums)

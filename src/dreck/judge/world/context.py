@@ -90,6 +90,8 @@ class Context:
         own_methods: the plain methods of the class that the subject is a method of, in both
             versions.
         split: the subject's class, if one of the versions has a subclass for each of its kinds.
+        made_by: the name of that class, if the subject is one of its class methods.
+        is_split: whether it is this version.
         kinds_of_method: the bodies of the subject that kinds have of their own in this version.
         factories: functions that only this version has and that make an object of a class by its
             kind: the
@@ -115,6 +117,8 @@ class Context:
     owner: str = ""
     own_methods: frozenset[str] = frozenset()
     split: SplitClass | None = None
+    is_split: bool = False
+    made_by: str = ""
     kinds_of_method: tuple[tuple[ast.expr, FunctionNode], ...] = ()
     factories: Mapping[str, tuple[str, ast.arguments, str]] = field(default_factory=dict)
     rows_apart: bool = False
@@ -383,7 +387,11 @@ def _helpers(
 def _mentioned_by_new(tree: ast.Module, other: ast.Module) -> frozenset[str]:
     """Names and attributes that a module's functions mention which another version lacks."""
     known = definition_counts(other)
-    new = [n for n in nodes_of(tree) if isinstance(n, ast.FunctionDef) and n.name not in known]
+    new: list[ast.AST] = [
+        n
+        for n in nodes_of(tree)
+        if isinstance(n, ast.FunctionDef | ast.ClassDef) and n.name not in known
+    ]
     inside = [n for f in new for n in ast.walk(f) if isinstance(n, ast.Name | ast.Attribute)]
     return frozenset(n.id if isinstance(n, ast.Name) else n.attr for n in inside)
 
@@ -430,6 +438,7 @@ def _methods(
         else set()
     )
     used_there |= _mentioned_by_new(other, tree)
+    split = split_classes_of(tree, other).get(owner.name)
     found: dict[str, FunctionNode] = {}
     for node in owner.body:
         if not isinstance(node, ast.FunctionDef) or node is subject.node or node.name in used_there:
@@ -440,8 +449,9 @@ def _methods(
         )
         hidden = node.name in stored_attributes(tree) or node.name in imported(tree)
         hidden = hidden or may_be_set_by_text(node.name, tree)
+        of_kinds = len(split.method(node.name)) if split is not None else 0
         if (
-            definition_counts(tree)[node.name] == 1
+            definition_counts(tree)[node.name] == 1 + of_kinds
             and plain
             and not hidden
             and can_be_inlined(node, decorated=True, used_up=used_up_in(node, tree))
@@ -492,14 +502,21 @@ def _kinds_apart(tree: ast.Module, other: ast.Module, subject: Function) -> dict
     )
     split = mine.get(owner) or theirs.get(owner)
     kinds = tuple(mine[owner].method(subject.node.name)) if owner in mine else ()
-    if split is not None and (
-        subject.node.name == "__init__"
-        or not _takes_instance(subject.node)
-        or subject.node.decorator_list
-    ):
+    made_by = ""
+    if split is not None and [ast.unparse(d) for d in subject.node.decorator_list] == [
+        "classmethod"
+    ]:
+        made_by = owner
+    if split is not None and (subject.node.name == "__init__" or not _takes_instance(subject.node)):
         split, kinds = None, ()
     factories = {s.factory: (s.name, s.arguments, s.parameter) for s in mine.values()}
-    return {"split": split, "kinds_of_method": kinds, "factories": factories}
+    return {
+        "split": split,
+        "is_split": split is not None and owner in mine,
+        "kinds_of_method": kinds,
+        "factories": factories,
+        "made_by": made_by,
+    }
 
 
 def _owner(tree: ast.Module, subject: Function) -> str:

@@ -11,22 +11,24 @@ methods that the new classes have, kind by kind.
 from __future__ import annotations
 
 import ast
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
 
-from .private_names import mangled
-from .classes import attributes_set_by_text
 from .constants import can_be_inlined, defaults_in, is_constant
-from .names import (
-    CACHED,
-    OWN_ACCESS,
-    bound_once,
-    definition_counts,
-    imported,
-    mentions,
-    single_target,
+from .kept_kinds import (
+    enums_among,
+    has_hooks,
+    hint_of,
+    is_left_alone,
+    is_set_elsewhere,
+    kept_in,
 )
-from .scope import FunctionNode, parameters_of
+from .names import CACHED, bound_once, definition_counts, imported, mentions, single_target
+from .private_names import mangled
+from .scope import FunctionNode
+from .used_up import used_up_in
+from .values import enums_of, is_enum_member
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,12 +57,14 @@ class SplitClass:
 
     @property
     def known_hint(self) -> ast.expr:
-        """The hint of the kind; without one it is taken to be of some plain type."""
-        return (
-            self.hint
-            if self.hint is not None
-            else ast.parse("int | str | float | bytes | None", mode="eval").body
-        )
+        """The hint of the kind; without one it is taken to be of some plain type, or a member of
+        an enum that its kinds are members of.
+        """
+        if self.hint is not None:
+            return self.hint
+        plain = ["int", "str", "float", "bytes", "None"]
+        text = " | ".join([*plain, *enums_among([k for k, _ in self.kinds])])
+        return ast.parse(text, mode="eval").body
 
     @property
     def breaks(self) -> str:
@@ -179,7 +183,7 @@ def _split(
         ),
         None,
     )
-    if not _is_left_alone(tree, classes[name], factory) or any(
+    if not is_left_alone(tree, classes[name], factory) or any(
         ast.unparse(b) not in classes for b in classes[name].bases
     ):
         return None
@@ -192,16 +196,18 @@ def _split(
     ):
         return None
     same = [ast.dump(a) for a in (_without_first(start.args), factory.args)]
-    attribute = _kept_in(start, parameter)
+    attribute = kept_in(start, parameter)
     if (
         same[0] != same[1]
         or attribute is None
-        or _is_set_elsewhere(tree, attribute)
+        or is_set_elsewhere(tree, classes[name], attribute)
         or not all(map(is_constant, defaults_in(start.args)))
     ):
         return None
-    kinds = _kinds(table, classes)
-    if kinds is None or any(not _is_plain_subclass(owner, classes[name]) for _, owner in kinds):
+    kinds = _kinds(table, classes, enums_of(tree))
+    if kinds is None or any(
+        not _is_plain_subclass(owner, classes[name], tree) for _, owner in kinds
+    ):
         return None
     used = [
         parent
@@ -217,64 +223,19 @@ def _split(
         not only_there
         or not all_bound_once
         or _derived(tree, name) != len({o.name for _, o in kinds})
-        or _has_hooks(tree)
+        or has_hooks(tree)
     ):
         return None
-    given = next(a for a in parameters_of(start.args) if a.arg == parameter)
-    has_default = any(isinstance(d, ast.Constant) for d in defaults_in(start.args))
     return SplitClass(
         name,
         attribute,
-        None if has_default and _default_of(start, parameter) else given.annotation,
+        hint_of(start, parameter),
         factory.name,
         table_name,
         tuple(kinds),
         factory.args,
         parameter,
     )
-
-
-def _is_left_alone(tree: ast.Module, owner: ast.ClassDef, factory: ast.FunctionDef) -> bool:
-    """Whether nothing but the factory makes objects of a class, or asks for its methods or for the
-    class of an object.
-    """
-    inside = {id(n) for n in ast.walk(factory)}
-    for node, parent in mentions(tree).get(owner.name, ()):
-        asked = (
-            isinstance(parent, ast.Call)
-            and isinstance(parent.func, ast.Name)
-            and parent.func.id in ("isinstance", "issubclass")
-            and node in parent.args
-        )
-        hint = isinstance(
-            parent,
-            ast.arg
-            | ast.AnnAssign
-            | ast.Subscript
-            | ast.BinOp
-            | ast.FunctionDef
-            | ast.ClassDef
-            | ast.Tuple,
-        )
-        if id(node) not in inside and not asked and not hint:
-            return False
-    by_class = any(
-        isinstance(n, ast.Name) and n.id in ("type", "cls", "super") for n in ast.walk(tree)
-    )
-    return not by_class and not any(
-        isinstance(n, ast.Attribute) and n.attr in ("__class__", "__subclasses__")
-        for n in ast.walk(tree)
-    )
-
-
-def _default_of(start: ast.FunctionDef, parameter: str) -> bool:
-    """Whether a parameter has a default, which may be of another type than it says."""
-    names = [a.arg for a in start.args.args]
-    return parameter in names[len(names) - len(start.args.defaults) :] or parameter in [
-        a.arg
-        for a, d in zip(start.args.kwonlyargs, start.args.kw_defaults, strict=True)
-        if d is not None
-    ]
 
 
 def _without_first(arguments: ast.arguments) -> ast.arguments:
@@ -289,61 +250,33 @@ def _without_first(arguments: ast.arguments) -> ast.arguments:
     )
 
 
-def _kept_in(start: ast.FunctionDef, parameter: str) -> str | None:
-    """The attribute that ``__init__`` sets to a parameter once, whatever happens, before anybody
-    else gets the object.
-    """
-    this = start.args.args[0].arg if start.args.args else ""
-    for statement in start.body:
-        if isinstance(statement, ast.Expr) and isinstance(statement.value, ast.Constant):
-            continue
-        if not isinstance(statement, ast.Assign) or len(statement.targets) != 1:
-            return None
-        target = statement.targets[0]
-        if any(isinstance(n, ast.Name) and n.id == this for n in ast.walk(statement.value)):
-            return None  # somebody else may get the object before its kind is set
-        if not (
-            isinstance(target, ast.Attribute)
-            and isinstance(target.value, ast.Name)
-            and target.value.id == this
-        ):
-            return None
-        if isinstance(statement.value, ast.Name) and statement.value.id == parameter:
-            return target.attr
-    return None
-
-
-def _is_set_elsewhere(tree: ast.Module, attribute: str) -> bool:
-    """Whether more than one statement of the module sets or deletes an attribute of that name, or
-    may by its text.
-    """
-    stores = [
-        n
-        for n in ast.walk(tree)
-        if isinstance(n, ast.Attribute) and n.attr == attribute and not isinstance(n.ctx, ast.Load)
-    ]
-    own = any(isinstance(n, ast.FunctionDef) and n.name in OWN_ACCESS for n in ast.walk(tree))
-    return len(stores) != 1 or own or bool(attributes_set_by_text(tree))
-
-
 def _kinds(
-    table: ast.Dict, classes: dict[str, ast.ClassDef]
+    table: ast.Dict, classes: dict[str, ast.ClassDef], enums: Mapping[str, tuple[str, ...]]
 ) -> list[tuple[ast.expr, ast.ClassDef]] | None:
+    """The keys of a table with their classes; None if some key is no plain constant or member of an
+    enum, or two are the same.
+    """
     found: list[tuple[ast.expr, ast.ClassDef]] = []
     for key, value in zip(table.keys, table.values, strict=True):
-        if (
-            not isinstance(key, ast.Constant)
-            or not isinstance(key.value, str)
-            or not isinstance(value, ast.Name)
-            or value.id not in classes
-        ):
+        if not is_kind(key, enums) or not isinstance(value, ast.Name) or value.id not in classes:
             return None
+        assert key is not None
         found.append((key, classes[value.id]))
-    distinct = len({k.value for k, _ in found if isinstance(k, ast.Constant)}) == len(found)
-    return found if found and distinct and len({o.name for _, o in found}) == len(found) else None
+    distinct = len({k.value if isinstance(k, ast.Constant) else ast.unparse(k) for k, _ in found})
+    alone = distinct == len({o.name for _, o in found}) == len(found)
+    return found if found and alone else None
 
 
-def _is_plain_subclass(owner: ast.ClassDef, base: ast.ClassDef) -> bool:
+def is_kind(key: ast.expr | None, enums: Mapping[str, tuple[str, ...]]) -> bool:
+    """Whether an expression can be the kind of a class: a text, a whole number, bytes, or a member
+    of a known enum.
+    """
+    if isinstance(key, ast.Constant):
+        return type(key.value) in (str, int, bytes)
+    return key is not None and is_enum_member(key, enums)
+
+
+def _is_plain_subclass(owner: ast.ClassDef, base: ast.ClassDef, tree: ast.Module) -> bool:
     """Whether a class only has methods that the base has too, with the same parameters."""
     if (
         [ast.unparse(b) for b in owner.bases] != [base.name]
@@ -364,29 +297,31 @@ def _is_plain_subclass(owner: ast.ClassDef, base: ast.ClassDef) -> bool:
         ):
             return False
         same = theirs[statement.name]
+        decorators = {ast.unparse(d) for m in (statement, same) for d in m.decorator_list}
+        alike = len(statement.decorator_list) == len(same.decorator_list) < 2
         if (
             ast.dump(statement.args) != ast.dump(same.args)
-            or statement.decorator_list
-            or same.decorator_list
+            or not alike
+            or not decorators <= {"property"}
         ):
             return False
-        if not can_be_inlined(statement) or not statement.args.args:
+        used_up = used_up_in(statement, tree)
+        if not can_be_inlined(statement, decorated=True, used_up=used_up):
+            return False
+        if not statement.args.args or (decorators and not _is_own_word("property", tree)):
             return False
     names = [s.name for s in owner.body if isinstance(s, ast.FunctionDef)]
     return len(set(names)) == len(names)
+
+
+def _is_own_word(name: str, tree: ast.Module) -> bool:
+    """Whether a word of Python means what it always does in a module."""
+    return bound_once(name, tree) and not definition_counts(tree)[name]
 
 
 def _derived(tree: ast.Module, name: str) -> int:
     return sum(
         isinstance(n, ast.ClassDef)
         and any(isinstance(b, ast.Name) and b.id == name for b in n.bases)
-        for n in ast.walk(tree)
-    )
-
-
-def _has_hooks(tree: ast.Module) -> bool:
-    return any(
-        isinstance(n, ast.FunctionDef)
-        and n.name in ("__init_subclass__", "__class_getitem__", "__new__")
         for n in ast.walk(tree)
     )

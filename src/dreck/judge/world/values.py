@@ -5,6 +5,7 @@ classes.
 from __future__ import annotations
 
 import ast
+from collections import Counter
 from collections.abc import Mapping
 from functools import lru_cache
 
@@ -36,6 +37,7 @@ _ENUM_HOOKS = frozenset(
         "__len__",
         "__getattribute__",
         "__new__",
+        "_generate_next_value_",
         "_missing_",
     }
 )
@@ -161,12 +163,7 @@ def bisects_of(tree: ast.Module) -> dict[str, str]:
 @lru_cache(CACHED)
 def enums_of(tree: ast.Module) -> dict[str, tuple[str, ...]]:
     """Plain enumerations of a module: distinct constant members, nothing that changes ``==``."""
-    from_enum = {
-        a.asname or a.name
-        for n in tree.body
-        if isinstance(n, ast.ImportFrom) and n.module == "enum"
-        for a in n.names
-    }
+    words = _words_of_enum(tree)
     found = {}
     for node in tree.body:
         if (
@@ -175,28 +172,61 @@ def enums_of(tree: ast.Module) -> dict[str, tuple[str, ...]]:
             and not node.keywords
             and not node.decorator_list
         ):
-            base = ast.unparse(node.bases[0])
-            members = _members(node)
-            if members and (base == "enum.Enum" or (base == "Enum" and "Enum" in from_enum)):
+            members = _members(node, words)
+            if members and words.get(ast.unparse(node.bases[0])) == "Enum":
                 found[node.name] = members
     return {name: members for name, members in found.items() if bound_once(name, tree)}
 
 
-def _members(node: ast.ClassDef) -> tuple[str, ...]:
-    names, values = [], []
+def _words_of_enum(tree: ast.Module) -> dict[str, str]:
+    """How a module writes ``Enum`` and ``auto``, by names that it imports and never gives another
+    meaning.
+    """
+    imports = [n for n in tree.body if isinstance(n, ast.ImportFrom | ast.Import)]
+    bound = Counter(a.asname or a.name.partition(".")[0] for n in imports for a in n.names)
+    found: dict[str, str] = {}
+    for node in imports:
+        of_enum = isinstance(node, ast.ImportFrom) and node.module == "enum" and not node.level
+        for alias in node.names:
+            name = alias.asname or alias.name
+            if bound[name] > 1 or not is_never_set(name, tree) or definition_counts(tree)[name]:
+                continue
+            if of_enum:
+                found[name] = alias.name
+            elif isinstance(node, ast.Import) and alias.name == "enum":
+                found |= {f"{name}.{word}": word for word in ("Enum", "auto")}
+    return found
+
+
+def _members(node: ast.ClassDef, words: Mapping[str, str]) -> tuple[str, ...]:
+    """The members of an enum: all with different constants, or all numbered by themselves."""
+    names, values, numbered = [], [], 0
     for statement in node.body:
         if isinstance(statement, ast.FunctionDef):
             if statement.name in _ENUM_HOOKS:
                 return ()
         elif isinstance(statement, ast.Assign):
             target = single_target(statement)
-            if target is None or target.startswith("_") or not is_constant(statement.value):
+            if target is None or target.startswith("_"):
                 return ()
             names.append(target)
-            values.append(ast.literal_eval(statement.value))
+            if _is_auto(statement.value, words):
+                numbered += 1
+            elif is_constant(statement.value):
+                values.append(ast.literal_eval(statement.value))
+            else:
+                return ()
         elif not (isinstance(statement, ast.Expr) and isinstance(statement.value, ast.Constant)):
             return ()
-    return tuple(names) if len(set(values)) == len(values) else ()
+    alone = len(set(names)) == len(names) and not (numbered and values)
+    return tuple(names) if len(set(values)) == len(values) and alone else ()
+
+
+def _is_auto(value: ast.expr, words: Mapping[str, str]) -> bool:
+    """``auto()``, which gives each member a number of its own."""
+    if not isinstance(value, ast.Call) or value.args or value.keywords:
+        return False
+    return words.get(ast.unparse(value.func)) == "auto"
 
 
 def _is_constant_table(table: ast.Dict, tree: ast.Module) -> bool:
