@@ -15,6 +15,7 @@ from functools import lru_cache
 from typing import Any
 
 from .nodes import in_scope
+from .subjects import kinds_of, kinds_of_pattern
 from .walk import FunctionNode, Walk
 from .weights import MOST_PARAMETERS, WEIGHTS
 
@@ -27,6 +28,7 @@ _VAGUE = frozenset({"handle", "update", "process", "do", "work"})
 # alone.
 TEXT_TERMS = frozenset(
     {
+        "known again",
         "text",
         "said truths",
         "repeats",
@@ -108,9 +110,11 @@ def cost_of_module(text: str) -> Cost:
         SyntaxError: it does not parse.
     """
     found: Counter[str] = Counter()
+    known: Counter[tuple[str, str]] = Counter()
     lines = text.splitlines()
     for node in _definitions(ast.parse(text).body):
         if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+            known.update(_known_kinds(node))
             # A line that starts deeper is read as if it stood at the left edge.
             found.update(_cost_of_lines("\n".join(lines[node.lineno - 1 : node.end_lineno])))
             found.update(_cost_of_call(node))
@@ -119,6 +123,7 @@ def cost_of_module(text: str) -> Cost:
         else:
             found["rows"] += _rows(node)
             found["text"] += sum(isinstance(n, ast.expr) for n in ast.walk(node))
+    found["known again"] = sum(number - 1 for number in known.values())
     return Cost(found)
 
 
@@ -164,6 +169,18 @@ def _changed_parameters(node: FunctionNode) -> set[str]:
         if isinstance(place, ast.Name):
             changed.add(place.id)
     return changed & given
+
+
+def _known_kinds(node: FunctionNode) -> set[tuple[str, str]]:
+    """The kinds that a function chooses by."""
+    known: set[tuple[str, str]] = set()
+    for inside in in_scope(node.body):
+        if isinstance(inside, ast.If | ast.IfExp):
+            known.update(kinds_of(inside.test))
+        elif isinstance(inside, ast.Match):
+            for case in inside.cases:
+                known.update(kinds_of_pattern(inside.subject, case.pattern))
+    return known
 
 
 @lru_cache(maxsize=4096)

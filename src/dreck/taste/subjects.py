@@ -31,6 +31,45 @@ def subject_of(test: ast.expr, *, opposite: bool = False) -> str | None:
     return None
 
 
+def kinds_of(test: ast.expr) -> Iterator[tuple[str, str]]:
+    """The kinds that the parts of a condition ask for by name, each with the last word of what is
+    asked.
+
+    >>> sorted(kinds_of(ast.parse("lock.kind in ('dry', 'wet') and lock.kind != 'old'").body[0].value))
+    [('kind', "'dry'"), ('kind', "'old'"), ('kind', "'wet'")]
+    """
+    if isinstance(test, ast.BoolOp):
+        for value in test.values:
+            yield from kinds_of(value)
+    elif isinstance(test, ast.UnaryOp) and isinstance(test.op, ast.Not):
+        yield from kinds_of(test.operand)
+    elif isinstance(test, ast.Compare) and subject_of(test, opposite=True) is not None:
+        for key in _parts(test.comparators[0]):
+            yield _last_word(test.left), ast.unparse(key)
+    elif isinstance(test, ast.Call) and subject_of(test) is not None and len(test.args) == 2:
+        for key in _parts(test.args[1]):
+            yield _last_word(test.args[0]), ast.unparse(key)
+
+
+def kinds_of_pattern(subject: ast.expr, pattern: ast.pattern) -> Iterator[tuple[str, str]]:
+    """The kinds that a pattern lets in, each with the last word of what is matched."""
+    if isinstance(pattern, ast.MatchOr):
+        for part in pattern.patterns:
+            yield from kinds_of_pattern(subject, part)
+    elif isinstance(pattern, ast.MatchValue):
+        yield _last_word(subject), ast.unparse(pattern.value)
+    elif isinstance(pattern, ast.MatchClass):
+        yield _last_word(subject), ast.unparse(pattern.cls)
+
+
+def _parts(node: ast.expr) -> list[ast.expr]:
+    return node.elts if isinstance(node, ast.Tuple | ast.List | ast.Set) else [node]
+
+
+def _last_word(node: ast.expr) -> str:
+    return node.attr if isinstance(node, ast.Attribute) else ast.unparse(node)
+
+
 def _is_kind(node: ast.expr) -> bool:
     if isinstance(node, ast.Tuple | ast.List | ast.Set):
         return all(map(_is_kind, node.elts))

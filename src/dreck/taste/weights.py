@@ -189,6 +189,12 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
         ),
         "classes": Weight(1.5, "classes", "one more thing to know"),
         "rows": Weight(0.2, "rows and values of tables and constants", "each has to be read"),
+        "known again": Weight(
+            3.0,
+            "kinds that more than one function of a file chooses by, for each function beyond the"
+            " first",
+            "the next kind changes all of these functions, and one of them is forgotten",
+        ),
         "kinds": Weight(
             0.4,
             "tests of one subject for a kind, from the third on",
