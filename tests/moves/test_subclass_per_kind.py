@@ -85,6 +85,102 @@ def test_other_uses_of_the_class(use: str) -> None:
     assert not any(verdict(text, s.whole).same for s in look("subclass-per-kind", text).sites)
 
 
+GAUGE = """
+from enum import Enum, auto
+
+
+class Site(Enum):
+    WEIR = auto()
+    BASIN = auto()
+
+
+class Gauge:
+    def __init__(self, site: Site, level: int):
+        self.site: Site = site
+        self.level = level
+
+    @classmethod
+    def read(cls, line: str):
+        gauge = cls(Site.WEIR, len(line))
+        gauge.level += 1
+        return gauge
+
+    @property
+    def is_high(self):
+        return self.level > 40 if self.site is Site.WEIR else self.level > 90
+
+    def text(self):
+        if self.level < 0:
+            return "dry"
+        lines = ["gauge"]
+        if self.site == Site.BASIN:
+            # seen from the bridge
+            lines.append("basin")
+        else:
+            if self.site is Site.WEIR and self.level > 40:
+                lines.append("over the weir")
+        lines.append(str(self.level))
+        return ", ".join(lines)
+
+    def passes(self):
+        for level in range(self.level):
+            match self.site:
+                case Site.WEIR | Site.BASIN if level:
+                    return level
+        return 0
+
+
+class Sluice:
+    def __init__(self, site):
+        self.site = site
+"""
+SAID = [
+    "gauge = make_gauge(Site.WEIR, len(line))",
+    "class WeirGauge(Gauge):",
+    '"""A gauge whose site is Site.WEIR."""',
+    "    @property\n    def is_high(self):\n        return self.level > 40\n",
+    '        lines = ["gauge"]\n        if self.level > 40:\n',
+    '        # seen from the bridge\n        lines.append("basin")\n',
+    "    Site.WEIR: WeirGauge,",
+    "def make_gauge(site: Site, level: int) -> Gauge:",
+]
+
+
+def test_every_shape_of_question() -> None:
+    """Members of an enum, a property, a class method, questions inside of expressions; where each
+    kind would say much again, what depends on the kind is a method of its own.
+    """
+    text = GAUGE.replace(" if level", "")
+    plain, apart = (s.whole for s in look("subclass-per-kind", text).sites)
+    for said in SAID:
+        assert said in plain, said
+    assert "self._text_by_site(lines)" in apart and apart.count('lines = ["gauge"]') == 1
+    for whole in (plain, apart):
+        assert verdict(text, whole) is Verdict.PROVED_UNDER, whole
+    assert not look("subclass-per-kind", GAUGE).sites
+
+
+USES_ELSEWHERE = {
+    "import gauges\n\n\ndef ask(it):\n    return isinstance(it, gauges.Gauge)\n": True,
+    "from gauges import Gauge\n\nFIRST = Gauge.read('2')\n": True,
+    "import gauges\n\nFIRST = gauges.Gauge(1, 2)\n": False,
+    "from gauges import Gauge\n\nASK = Gauge.text\n": False,
+}
+
+
+@pytest.mark.parametrize(("use", "fits"), USES_ELSEWHERE.items())
+def test_what_other_files_do(
+    use: str, fits: bool, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Asking for the class, or for what it has itself, is no hindrance."""
+    (tmp_path / "gauges.py").write_text(GAUGE.replace(" if level", ""), encoding="utf-8")
+    (tmp_path / "office.py").write_text(use, encoding="utf-8")
+    monkeypatch.chdir(tmp_path)
+    found = dreck.untangle("gauges.py", only=["subclass-per-kind"])
+    assert any(f.steps for f in found.functions) is fits
+    assert Path("office.py").read_text(encoding="utf-8") == use
+
+
 def test_objects_made_at_the_top_level(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
     """They come from the factory too, here and in other files, if their kind is written there."""
     (tmp_path / "locks.py").write_text(f"{CLASS}\n\nSPARE = Lock('single')\n", encoding="utf-8")

@@ -13,6 +13,8 @@ from dataclasses import dataclass, field
 from functools import cached_property
 from pathlib import Path
 
+import libcst as cst
+
 from ..outline import Function, FunctionNode, functions_of
 from ..source.edits import Offsets
 from ..source.lines import newline_of, split_lines
@@ -43,6 +45,11 @@ class ModuleView:
     def tree(self) -> ast.Module:
         """The parsed text."""
         return ast.parse(self.text)
+
+    @cached_property
+    def layout(self) -> cst.Module:
+        """The parsed text with its layout and comments."""
+        return cst.parse_module(self.text)
 
     @cached_property
     def offsets(self) -> Offsets:

@@ -13,24 +13,30 @@ move over to the factory.
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterator
-from dataclasses import dataclass, field
-from pathlib import Path
+from collections.abc import Hashable, Iterator, Sequence
+from dataclasses import dataclass, field, replace
+
+import libcst as cst
 
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
-from ...naming.words import words_of
-from ...outline import Function, functions_of
-from ...source.edits import Edit, edited
-from ..chains import Chain, chains_of
-from ..class_chains import CANNOT_MOVE, is_private, moved_lines
-from ..imports import also_importing, imports_of
-from ..module_view import ModuleView
+from ...naming.words import plural, words_of
+from ...outline import Function
+from ...source.edits import edited
+from ..blocks import code
+from ..class_chains import CANNOT_MOVE, is_private
+from ..kind_objects import Objects, kind_parameter, stores_of
+from ..module_view import ModuleView, first_line
+from ..one_kind import Asked, CannotTell, asks, for_kind, key_of, kinds_in
 from ..reach import Reach
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
+from ..structure.extract_function import ExtractFunction
 from ..wishes import Wishes
 
 _LEAST_KINDS = 2
+# Of a method, more lines than this that each kind would say again are kept in the class, and what
+# depends on the kind becomes a method of its own.
+_MOST_SAID_AGAIN = 2
 
 
 @dataclass
@@ -42,16 +48,42 @@ class _Plan:
         owner: the class.
         attribute: what holds its kind.
         start: its ``__init__``.
-        chains: the switch of each method, with the method.
-        kinds: the keys in their order, as texts and as they are written.
+        kinds: the kinds in their order, as they are written.
+        line: the line of the first choice.
     """
 
     view: ModuleView
     owner: ast.ClassDef
     attribute: str
     start: ast.FunctionDef
-    chains: list[tuple[ast.FunctionDef, Chain]]
-    kinds: dict[str, str] = field(default_factory=dict)
+    kinds: dict[Hashable, str] = field(default_factory=dict)
+    line: int = 0
+
+    @property
+    def words(self) -> list[str]:
+        """The words of the class's name."""
+        return words_of(self.owner.name)
+
+    @property
+    def factory(self) -> str:
+        """The name that the factory would get."""
+        return f"make_{'_'.join(self.words)}"
+
+    @property
+    def table(self) -> str:
+        """The name of the table of classes."""
+        *first, last = self.words
+        return f"{'_'.join([*first, plural(last)])}_by_{self.attribute}".upper()
+
+    def class_of(self, kind: Hashable) -> str:
+        """The name of the class for a kind."""
+        last = self.kinds[kind].rpartition(".")[2] if _is_member(kind) else str(kind[1])  # type: ignore[index]
+        words = words_of(last.replace(" ", "_").replace("-", "_"))
+        if last.isdigit():
+            words = [self.attribute, last]
+        if len(words) > 1 and words[-1:] == self.words[-1:]:
+            words = words[:-1]
+        return "".join(w.capitalize() for w in words) + self.owner.name
 
 
 @move
@@ -138,7 +170,7 @@ class SubclassPerKind(ModuleMove):
             }
 
 
-            def make_lock(name, kind: str, chambers=1):
+            def make_lock(name, kind: str, chambers=1) -> Lock:
                 \"\"\"A lock of the class for its kind.\"\"\"
                 return LOCKS_BY_KIND.get(kind, Lock)(name, kind, chambers)
 
@@ -243,87 +275,111 @@ class SubclassPerKind(ModuleMove):
         owner = view.owners.get(id(function.node))
         if owner is None or owner not in view.tree.body or function.around:
             return
-        switching = _switching(owner)
+        plan = _plan(view, owner)
+        if plan is None:
+            return
         first = next(s for s in owner.body if isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef))
-        speaker = (
-            first
-            if wishes.may_change(f"{owner.name}.{first.name}") or not switching
-            else switching[0][0]
-        )
-        if not switching or speaker is not function.node:
+        switching = [s for s in owner.body if isinstance(s, ast.FunctionDef) and _switches(s, plan)]
+        speaker = first if wishes.may_change(f"{owner.name}.{first.name}") else switching[0]
+        if speaker is not function.node or wishes.line not in (None, plan.line):
             return
-        line = switching[0][1].statements[0].lineno
-        if wishes.line not in (None, line):
+        why_not = _hindrance(plan, switching)
+        if why_not:
+            yield self.leave(why_not, plan.line)
             return
-        found = _plan(view, owner, switching)
-        if isinstance(found, str):
-            yield self.leave(found, line)
+        try:
+            site, repeated = _site(plan, wishes)
+        except _NotSo as no:
+            yield self.leave(str(no), plan.line)
             return
-        site = _site(found, line, wishes)
-        yield self.leave(site, line) if isinstance(site, str) else site
+        yield site
+        apart = _apart(plan, repeated, wishes)
+        if apart is not None:
+            yield apart
 
 
-def _switching(owner: ast.ClassDef) -> list[tuple[ast.FunctionDef, Chain]]:
-    """The methods with a chain over one attribute of the object at the level of their body, and
-    that chain.
-    """
-    found = []
-    about = ""
-    for method in owner.body:
-        if (
-            not isinstance(method, ast.FunctionDef)
-            or method.name.startswith("__")
-            or method.decorator_list
-            or not method.args.args
-        ):
-            continue
-        this = method.args.args[0].arg
-        for chain in chains_of(method):
-            subject = chain.subject
-            own = (
-                isinstance(subject, ast.Attribute)
-                and isinstance(subject.value, ast.Name)
-                and subject.value.id == this
-            )
-            texts = all(
-                isinstance(k, ast.Constant) and isinstance(k.value, str)
-                for a in chain.arms
-                for k in a.keys
-            )
-            if (
-                own
-                and texts
-                and chain.block is method.body
-                and isinstance(subject, ast.Attribute)
-                and about in ("", subject.attr)
-            ):
-                about = subject.attr
-                found.append((method, chain))
-                break
-    return found
+class _NotSo(Exception):
+    """The name of the reason why a class stays as it is."""
 
 
-def _plan(
-    view: ModuleView, owner: ast.ClassDef, switching: list[tuple[ast.FunctionDef, Chain]]
-) -> _Plan | str:
-    attribute = switching[0][1].subject.attr  # type: ignore[attr-defined]
+def _is_member(kind: Hashable) -> bool:
+    return isinstance(kind, tuple) and kind[0] == "member"
+
+
+def _plan(view: ModuleView, owner: ast.ClassDef) -> _Plan | None:
+    """A class with an attribute by which its methods choose; the one that most choices ask for."""
     start = next(
         (s for s in owner.body if isinstance(s, ast.FunctionDef) and s.name == "__init__"), None
     )
-    stores = [
-        n
-        for n in ast.walk(view.tree)
-        if isinstance(n, ast.Attribute) and n.attr == attribute and not isinstance(n.ctx, ast.Load)
-    ]
-    if (
-        start is None
-        or len(stores) != 1
-        or start.args.vararg
-        or start.args.kwarg
-        or _kind_parameter(start, attribute) is None
-    ):
+    if start is None or not start.args.args:
+        return None
+    found: dict[str, list[tuple[ast.FunctionDef, int]]] = {}
+    for method in (s for s in owner.body if isinstance(s, ast.FunctionDef) and _is_plain(s)):
+        for attribute, line in _choices(method):
+            found.setdefault(attribute, []).append((method, line))
+    for attribute in sorted(found, key=lambda a: (-len(found[a]), found[a][0][1])):
+        plan = _Plan(view, owner, attribute, start, line=found[attribute][0][1])
+        for method in (s for s in owner.body if isinstance(s, ast.FunctionDef)):
+            if _is_plain(method):
+                asked = Asked(method.args.args[0].arg, attribute)
+                for key in kinds_in(_parsed(view, method), asked):
+                    plan.kinds.setdefault(key_of(key), code(key))
+        if plan.kinds:
+            return plan
+    return None
+
+
+def _is_plain(method: ast.FunctionDef) -> bool:
+    """Whether a method is one of an object, and may differ from class to class."""
+    decorators = [ast.unparse(d) for d in method.decorator_list]
+    own = bool(method.args.args) and decorators in ([], ["property"])
+    return own and not method.name.startswith("__")
+
+
+def _choices(method: ast.FunctionDef) -> Iterator[tuple[str, int]]:
+    """The attributes of its object that a method may choose by, with the lines."""
+    this = method.args.args[0].arg
+    for node in ast.walk(method):
+        asked = node.test if isinstance(node, ast.If | ast.IfExp) else None
+        asked = node.subject if isinstance(node, ast.Match) else asked
+        for part in ast.walk(asked) if asked is not None else ():
+            if isinstance(part, ast.Attribute) and isinstance(part.value, ast.Name):
+                if part.value.id == this:
+                    yield part.attr, node.lineno  # type: ignore[attr-defined]
+
+
+def _parsed(view: ModuleView, method: ast.FunctionDef) -> cst.FunctionDef:
+    """A method as a tree that keeps its layout."""
+    return _method_of(_class_of(view.layout, view.owners[id(method)].name), method.name)
+
+
+def _class_of(module: cst.Module, name: str) -> cst.ClassDef:
+    return next(s for s in module.body if isinstance(s, cst.ClassDef) and s.name.value == name)
+
+
+def _method_of(owner: cst.ClassDef, name: str) -> cst.FunctionDef:
+    return next(
+        s for s in owner.body.body if isinstance(s, cst.FunctionDef) and s.name.value == name
+    )
+
+
+def _switches(method: ast.FunctionDef, plan: _Plan) -> bool:
+    """Whether a method chooses by the kind."""
+    if not _is_plain(method):
+        return False
+    asked = Asked(method.args.args[0].arg, plan.attribute)
+    return any(True for _ in kinds_in(_parsed(plan.view, method), asked))
+
+
+def _hindrance(plan: _Plan, switching: Sequence[ast.FunctionDef]) -> str:
+    """Why a class cannot be split; empty if it can."""
+    owner, start = plan.owner, plan.start
+    once = len(stores_of(plan.view.tree, owner, plan.attribute)) == 1
+    named = any(isinstance(s, ast.FunctionDef) and s.name == plan.attribute for s in owner.body)
+    kept = kind_parameter(start, plan.attribute) is not None
+    if not once or named or not kept or start.args.vararg or start.args.kwarg:
         return "kind-changes"
-    for method, _ in switching:
+    for method in switching:
         inside = [n for s in method.body for n in ast.walk(s)]
         if any(
             isinstance(n, CANNOT_MOVE)
@@ -332,259 +388,231 @@ def _plan(
             for n in inside
         ):
             return "cannot-move"
-    plan = _Plan(view, owner, attribute, start, switching)
-    for _, chain in switching:
-        for key in (k for a in chain.arms for k in a.keys):
-            assert isinstance(key, ast.Constant) and isinstance(key.value, str)
-            plan.kinds.setdefault(key.value, view.offsets.source(key))
     if len(plan.kinds) < _LEAST_KINDS:
         return "few-kinds"
-    return (
-        plan
-        if owner.name in view.top_names and not owner.decorator_list and not owner.keywords
-        else "class-used"
-    )
+    alone = owner.name in plan.view.top_names and not owner.decorator_list and not owner.keywords
+    return "" if alone else "class-used"
 
 
-def _kind_parameter(start: ast.FunctionDef, attribute: str) -> str | None:
-    """The parameter of ``__init__`` that is kept as the kind."""
-    for statement in start.body:
-        if (
-            isinstance(statement, ast.Assign)
-            and isinstance(statement.targets[0], ast.Attribute)
-            and statement.targets[0].attr == attribute
-        ):
-            value = statement.value
-            return (
-                value.id
-                if isinstance(value, ast.Name)
-                and value.id in [a.arg for a in (*start.args.args, *start.args.kwonlyargs)]
-                else None
-            )
-    return None
+def _site(plan: _Plan, wishes: Wishes) -> tuple[ModuleSite, dict[str, int]]:
+    """The class with its subclasses; of each method how many lines the kinds say again.
 
-
-def _site(plan: _Plan, line: int, wishes: Wishes) -> ModuleSite | str:
-    view, owner = plan.view, plan.owner
-    words = words_of(owner.name)
-    proposed = f"make_{'_'.join(words)}"
-    factory = wishes.wanted(line, [proposed]) or proposed
-    table = f"{'_'.join(words)}s_by_{plan.attribute}".upper()
-    classes = {
-        kind: "".join(w.capitalize() for w in words_of(kind.replace(" ", "_").replace("-", "_")))
-        + owner.name
-        for kind in plan.kinds
-    }
-    new = [factory, table, *classes.values()]
-    if len(set(new)) < len(new) or set(new) & view.words or not all(n.isidentifier() for n in new):
-        return "name-taken"
-    made = _creations(view, plan, factory)
-    others: dict[Path, str] = {}
-    for other in view.views_beside(owner.name):
-        aliases = imports_of(other, view, owner.name)
-        inside = _creations(other, plan, factory)
-        asked = any(
-            isinstance(n, ast.Attribute) and n.attr == owner.name for n in ast.walk(other.tree)
-        )
-        imported = any(
-            a.name == owner.name
-            for n in ast.walk(other.tree)
-            if isinstance(n, ast.ImportFrom)
-            for a in n.names
-        )
-        if asked or (imported and (not aliases or inside is None or factory in other.words)):
-            return "class-used"
-        if aliases and inside:
-            others[other.path] = edited(
-                other.text, [*(e for _, e in inside), also_importing(other, aliases[0], [factory])]
-            )
-    if made is None:
-        return "class-used"
-    edits = [e for _, e in made]
-    for method, chain in plan.chains:
-        edits.append(_base(view, method, chain))
-    lines = [
-        line for kind, name in classes.items() for line in ["", "", *_subclass(plan, kind, name)]
-    ]
-    lines += [
-        "",
-        "",
-        f"{table} = {{",
-        *(f"{view.indent}{plan.kinds[k]}: {n}," for k, n in classes.items()),
-        "}",
-    ]
-    lines += ["", "", *_factory(plan, factory, table)]
-    end = view.end_of(owner)
-    edits.append(Edit(end, end, view.newline.join([*lines, ""])))
-    touched = dict.fromkeys(
-        [*(f"{owner.name}.{m.name}" for m, _ in plan.chains), *(name for name, _ in made if name)]
-    )
-    added = [
-        f"{n}.{m.name}"
-        for k, n in classes.items()
-        for m, c in plan.chains
-        if _arm(c, k) is not None
-    ]
-    moved = (
-        f" Objects are made by it in {', '.join(p.as_posix() for p in others)} too."
-        if others
-        else ""
-    )
-    why = (
-        f"Each kind of {owner.name} is a class of its own now, and `{factory}` picks it: what {len(plan.chains)} methods knew of "
-        f"{len(plan.kinds)} kinds, each kind knows; another kind is a class and a row of `{table}`.{moved}"
-    )
-    names = (Proposal(factory, f"it makes a {' '.join(words)}", Rank.MEANING),)
-    return ModuleSite(
-        line, why, edited(view.text, edits), tuple(touched), (factory, *added), names, others
-    )
-
-
-def _creations(view: ModuleView, plan: _Plan, factory: str) -> list[tuple[str, Edit]] | None:
-    """The calls that make objects, with the function each stands in; None if the class is used in
-    another way too.
-
-    Outside functions and classes only those that say the kind, and that stand behind the class.
+    Raises:
+        _NotSo: it cannot be done, for the reason given.
     """
-    name = plan.owner.name
-    calls = {
-        id(n.func): n
-        for n in ast.walk(view.tree)
-        if isinstance(n, ast.Call) and isinstance(n.func, ast.Name) and n.func.id == name
+    view, owner = plan.view, plan.owner
+    factory = wishes.wanted(plan.line, [plan.factory]) or plan.factory
+    classes = {kind: plan.class_of(kind) for kind in plan.kinds}
+    parameter = kind_parameter(plan.start, plan.attribute)
+    assert parameter is not None
+    objects = Objects(view, owner, plan.start, parameter, factory)
+    made, others = objects.here(), objects.elsewhere()
+    if made is None or others is None:
+        raise _NotSo("class-used")
+    module = cst.parse_module(edited(view.text, [e for _, e in made]))
+    old = _class_of(module, owner.name)
+    methods, repeated = _for_kinds(plan, old)
+    bodies: dict[Hashable, list[cst.FunctionDef]] = {
+        k: [of[k] for _, of in methods.values() if k in of] for k in plan.kinds
     }
-    asked = {
-        id(a)
-        for n in ast.walk(view.tree)
-        if isinstance(n, ast.Call)
-        and isinstance(n.func, ast.Name)
-        and n.func.id in ("isinstance", "issubclass")
-        for arg in n.args
-        for a in ast.walk(arg)
-    }
-    hints = {id(n) for f in ast.walk(view.tree) for n in _hints_in(f)}
-    inside = {
-        id(n): f.name for f in functions_of(view.tree) for s in f.node.body for n in ast.walk(s)
-    }
-    definitions = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef)
-    loose = {id(n) for s in view.tree.body if not isinstance(s, definitions) for n in ast.walk(s)}
-    found = []
-    for node in ast.walk(view.tree):
-        if isinstance(node, ast.Name) and node.id == name and id(node) not in asked | hints:
-            behind = view.path != plan.view.path or node.lineno > plan.owner.lineno
-            fits = id(node) in inside or (
-                id(node) in loose
-                and behind
-                and id(node) in calls
-                and _says_kind(calls[id(node)], plan)
-            )
-            if id(node) not in calls or not fits:
-                return None
-            found.append((inside.get(id(node), ""), Edit(*view.offsets.span(node), factory)))
-    return found
-
-
-def _says_kind(call: ast.Call, plan: _Plan) -> bool:
-    """Whether a call that makes an object has a text as its kind."""
-    parameter = _kind_parameter(plan.start, plan.attribute)
-    names = [a.arg for a in plan.start.args.args[1:]]
-    given: dict[str | None, ast.expr] = {
-        **dict(zip(names, call.args, strict=False)),
-        **{k.arg: k.value for k in call.keywords},
-    }
-    kind = given.get(parameter)
-    plain = not any(isinstance(a, ast.Starred) for a in call.args) and all(
-        k.arg for k in call.keywords
+    classes = {k: n for k, n in classes.items() if bodies[k]}
+    if len(classes) < _LEAST_KINDS:
+        raise _NotSo("few-kinds")
+    new = [factory, plan.table, *classes.values()]
+    if len(set(new)) < len(new) or set(new) & view.words or not all(n.isidentifier() for n in new):
+        raise _NotSo("name-taken")
+    base = old.with_changes(
+        body=old.body.with_changes(
+            body=[
+                (
+                    methods[s.name.value][0]
+                    if isinstance(s, cst.FunctionDef) and s.name.value in methods
+                    else s
+                )
+                for s in old.body.body
+            ]
+        )
     )
-    return plain and isinstance(kind, ast.Constant) and isinstance(kind.value, str)
-
-
-def _hints_in(node: ast.AST) -> Iterator[ast.AST]:
-    hints = [getattr(node, "annotation", None), getattr(node, "returns", None)]
-    for hint in hints:
-        if isinstance(hint, ast.AST):
-            yield from ast.walk(hint)
-
-
-def _arm(chain: Chain, kind: str) -> list[ast.stmt] | None:
-    """The arm of a kind; the first one counts."""
-    return next(
-        (
-            a.body
-            for a in chain.arms
-            for k in a.keys
-            if isinstance(k, ast.Constant) and k.value == kind
-        ),
-        None,
+    added: list[cst.BaseStatement] = [_subclass(plan, k, n, bodies[k]) for k, n in classes.items()]
+    added += _picked(plan, classes, factory, module)
+    at = module.body.index(old)
+    text = module.with_changes(body=[*module.body[:at], base, *added, *module.body[at + 1 :]]).code
+    why = (
+        f"Each kind of {owner.name} is a class of its own now, and `{factory}` picks it: what"
+        f" {len(methods)} methods knew of {len(classes)} kinds, each kind knows; another kind is a"
+        f" class and a row of `{plan.table}`."
     )
+    if others:
+        files = ", ".join(p.as_posix() for p in others)
+        why += f" Objects are made by it in {files} too."
+    touched = dict.fromkeys(
+        [*(f"{owner.name}.{m}" for m in methods), *(name for name, _ in made if name)]
+    )
+    names = (Proposal(factory, f"it makes a {' '.join(plan.words)}", Rank.MEANING),)
+    more = [f"{n}.{m.name.value}" for k, n in classes.items() for m in bodies[k]]
+    site = ModuleSite(plan.line, why, text, tuple(touched), (factory, *more), names, others)
+    return site, repeated
 
 
-def _base(view: ModuleView, method: ast.FunctionDef, chain: Chain) -> Edit:
-    """The edit that leaves what is done for all other kinds in place of a chain."""
-    first, last = chain.statements[0], chain.statements[-1]
-    indent = view.indentation(first.lineno)
-    number = first.lineno
-    lines = moved_lines(view, chain.otherwise or [], indent)
-    alone = len(method.body) == len(chain.statements)
-    if not lines and alone:
-        lines = [f"{indent}pass"]
-    start = view.offsets.line_start(number)
-    end = view.offsets.line_start((last.end_lineno or last.lineno) + 1)
-    return Edit(start, end, view.newline.join([*lines, ""]) if lines else "")
-
-
-def _subclass(plan: _Plan, kind: str, name: str) -> list[str]:
-    view, one = plan.view, plan.view.indent
-    about = " ".join(words_of(plan.owner.name))
-    text = plan.kinds[kind].replace("\\", "\\\\")
-    lines = [
-        f"class {name}({plan.owner.name}):",
-        f'{one}"""A {about} whose {plan.attribute} is {text}."""',
-    ]
-    for method, chain in plan.chains:
-        arm = _arm(chain, kind)
-        if arm is None:
+def _for_kinds(
+    plan: _Plan, owner: cst.ClassDef
+) -> tuple[dict[str, tuple[cst.FunctionDef, dict[Hashable, cst.FunctionDef]]], dict[str, int]]:
+    """The methods that ask for the kind: each as it is for all other kinds, and for those for which
+    it is another; and how many lines of it these say again.
+    """
+    found, repeated = {}, {}
+    for method in plan.owner.body:
+        if not isinstance(method, ast.FunctionDef) or not _is_plain(method):
             continue
-        returns = f" -> {ast.unparse(method.returns)}" if method.returns is not None else ""
-        body = without_doc(method.body)
-        at = body.index(chain.statements[0])
-        leaves = isinstance(arm[-1], ast.Return | ast.Raise)
-        behind = [] if leaves else body[at + len(chain.statements) :]
-        parts = [moved_lines(view, part, one * 2) for part in (body[:at], arm, behind)]
-        lines += [
-            "",
-            f"{one}def {method.name}({ast.unparse(method.args)}){returns}:",
-            *(line for part in parts for line in part),
-        ]
-    return lines
+        old = _method_of(owner, method.name)
+        asked = Asked(method.args.args[0].arg, plan.attribute)
+        if not asks(old, asked):
+            continue
+        try:
+            base = for_kind(old, asked, None, plan.kinds)
+            own = {k: for_kind(old, asked, k, plan.kinds) for k in plan.kinds}
+        except CannotTell as cannot:
+            raise _NotSo("cannot-move") from cannot
+        if any(True for _ in kinds_in(base, asked)):
+            continue  # something of it cannot be told
+        own = {k: f for k, f in own.items() if code(f.body) != code(base.body)}
+        if own:
+            found[method.name] = base, own
+            repeated[method.name] = max(_said_again(base, f) for f in own.values())
+    return found, repeated
 
 
-def without_doc(body: list[ast.stmt]) -> list[ast.stmt]:
-    """The statements of a body behind its docstring."""
-    first = body[0]
-    is_doc = (
-        isinstance(first, ast.Expr)
-        and isinstance(first.value, ast.Constant)
-        and isinstance(first.value.value, str)
+def _said_again(base: cst.FunctionDef, own: cst.FunctionDef) -> int:
+    """How many lines two bodies begin and end with alike, plain returns apart."""
+    texts = [[code(s).strip() for s in _without_doc(f).body.body] for f in (base, own)]
+    while (
+        texts[0]
+        and texts[1]
+        and texts[0][-1].startswith("return ")
+        and texts[0][-1][7:].isidentifier()
+    ):
+        for each in texts:
+            each.pop()
+    number = 0
+    for ends in ((0, 0), (-1, -1)):
+        while texts[0] and texts[1] and texts[0][ends[0]] == texts[1][ends[1]]:
+            number += len(texts[0].pop(ends[0]).splitlines())
+            texts[1].pop(ends[1])
+    return number
+
+
+def _without_doc(function: cst.FunctionDef) -> cst.FunctionDef:
+    if function.get_docstring() is None or not isinstance(function.body, cst.IndentedBlock):
+        return function
+    first, *rest = function.body.body
+    return function.with_changes(body=function.body.with_changes(body=rest))
+
+
+_BLANK = cst.EmptyLine(indent=False)
+
+
+def _subclass(
+    plan: _Plan, kind: Hashable, name: str, methods: Sequence[cst.FunctionDef]
+) -> cst.ClassDef:
+    about, text = " ".join(plan.words), plan.kinds[kind].replace("\\", "\\\\")
+    doc = cst.parse_statement(f'"""A {about} whose {plan.attribute} is {text}."""')
+    own = [_without_doc(m).with_changes(leading_lines=[_BLANK]) for m in methods]
+    return cst.ClassDef(
+        cst.Name(name),
+        cst.IndentedBlock([doc, *own]),
+        bases=[cst.Arg(cst.Name(plan.owner.name))],
+        lpar=cst.MaybeSentinel.DEFAULT,
+        leading_lines=[_BLANK, _BLANK],
     )
-    return body[1:] if is_doc else body
 
 
-def _factory(plan: _Plan, factory: str, table: str) -> list[str]:
-    arguments = ast.arguments(
-        [],
-        plan.start.args.args[1:],
-        None,
-        plan.start.args.kwonlyargs,
-        plan.start.args.kw_defaults,
-        None,
-        plan.start.args.defaults,
-    )
-    kind = _kind_parameter(plan.start, plan.attribute)
-    passed = [*(a.arg for a in arguments.args), *(f"{a.arg}={a.arg}" for a in arguments.kwonlyargs)]
-    about = " ".join(words_of(plan.owner.name))
-    one = plan.view.indent
-    return [
-        f"def {factory}({ast.unparse(arguments)}):",
-        f'{one}"""A {about} of the class for its {plan.attribute}."""',
-        f"{one}return {table}.get({kind}, {plan.owner.name})({', '.join(passed)})",
+def _picked(
+    plan: _Plan, classes: dict[Hashable, str], factory: str, module: cst.Module
+) -> list[cst.BaseStatement]:
+    """The table of the classes, and the function that picks one and makes an object of it."""
+    start, one = plan.start.args, module.default_indent
+    parameter = kind_parameter(plan.start, plan.attribute)
+    named = [f"{a.arg}={a.arg}" for a in start.kwonlyargs]
+    passed = ", ".join([*(a.arg for a in start.args[1:]), *named])
+    hint = f" -> {plan.owner.name}" if any(a.annotation for a in start.args) else ""
+    taken = _method_of(_class_of(module, plan.owner.name), "__init__").params
+    own = code(taken.with_changes(params=taken.params[1:]))
+    rows = [f"{one}{plan.kinds[k]}: {n}," for k, n in classes.items()]
+    parts = [
+        "\n".join([f"{plan.table} = {{", *rows, "}"]),
+        f"def {factory}({own}){hint}:\n"
+        f'{one}"""A {" ".join(plan.words)} of the class for its {plan.attribute}."""\n'
+        f"{one}return {plan.table}.get({parameter}, {plan.owner.name})({passed})\n",
     ]
+    made = [cst.parse_statement(p, module.config_for_parsing) for p in parts]
+    return [m.with_changes(leading_lines=[_BLANK, _BLANK]) for m in made]
+
+
+def _apart(plan: _Plan, repeated: dict[str, int], wishes: Wishes) -> ModuleSite | None:
+    """The same with what depends on the kind pulled out first, where the kinds would say much again
+    of what does not.
+    """
+    view, name, last = plan.view, plan.owner.name, 0
+    added: list[str] = []
+    for method in [m for m, lines in repeated.items() if lines > _MOST_SAID_AGAIN]:
+        function = view.functions[f"{name}.{method}"]
+        assert isinstance(function.node, ast.FunctionDef)
+        first, until = _lines_of_choices(function.node, plan.attribute)
+        pulled = _pulled_out(view, function, first, until, wishes)
+        if pulled is None:
+            pulled = _pulled_out(
+                view, function, first, until, wishes, f"_{method.lstrip('_')}_by_{plan.attribute}"
+            )
+        if pulled is None:
+            return None
+        last = max(last, until)
+        added += pulled.added
+        view = replace(view, text=pulled.text)
+    if not added:
+        return None
+    again = _plan(view, next(c for c in view.tree.body if getattr(c, "name", "") == name))  # type: ignore[arg-type]
+    if again is None or again.attribute != plan.attribute:
+        return None
+    try:
+        site, _ = _site(again, wishes)
+    except _NotSo:
+        return None
+    own = tuple(f"{name}.{m}" for m in repeated)
+    touched = tuple(dict.fromkeys([*own, *(t for t in site.touched if t not in added)]))
+    kept = tuple(t for t in touched if t in plan.view.functions)
+    return replace(site, line=plan.line, touched=kept, added=(*added, *site.added), until=last)
+
+
+def _pulled_out(
+    view: ModuleView, function: Function, first: int, until: int, wishes: Wishes, name: str = ""
+) -> ModuleSite | None:
+    """Some lines of a method as a method of its own, under a name if one is given."""
+    names = {**wishes.names, str(first): name} if name else wishes.names
+    asked = replace(wishes, line=first, until=until, asked=True, names=names)
+    found = ExtractFunction().look(view, function, asked)
+    return next((s for s in found if isinstance(s, ModuleSite)), None)
+
+
+def _lines_of_choices(method: ast.FunctionDef, attribute: str) -> tuple[int, int]:
+    """The first and the last line of what depends on the kind: whole statements of the innermost
+    block that has all of it.
+    """
+    block: list[ast.stmt] = method.body
+    while True:
+        inside = [s for s in block if any(a == attribute for a, _ in _choices_in(s, method))]
+        only = inside[0]
+        if len(inside) > 1 or isinstance(only, ast.If | ast.Match):
+            return first_line(only), inside[-1].end_lineno or inside[-1].lineno
+        inner = [b for f in ("body", "orelse", "finalbody") if (b := getattr(only, f, None))]
+        asking = [
+            b for b in inner if any(a == attribute for s in b for a, _ in _choices_in(s, method))
+        ]
+        if len(asking) != 1:
+            return first_line(only), only.end_lineno or only.lineno
+        block = asking[0]
+
+
+def _choices_in(statement: ast.stmt, method: ast.FunctionDef) -> Iterator[tuple[str, int]]:
+    """The choices of one statement of a method."""
+    part = ast.FunctionDef("", method.args, [statement], [])
+    yield from _choices(part)
