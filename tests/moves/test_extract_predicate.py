@@ -152,6 +152,39 @@ CHANGED = [
         """,
         id="a name asked for; the opposite elsewhere",
     ),
+    pytest.param(
+        """
+        def enter(row, log):
+            boat = row["boat"]
+            if boat is None or boat.strip() == "":
+                raise BadRow(row)
+            lock = row["lock"]
+            if lock is None or lock.strip() == "":
+                lock = "text"
+            note = row["note"]
+            if note is not None and note.strip() != "":
+                log.write(note)
+            return boat, lock
+        """,
+        """
+        def enter(row, log):
+            boat = row["boat"]
+            if is_blank(boat):
+                raise BadRow(row)
+            lock = row["lock"]
+            if is_blank(lock):
+                lock = "text"
+            note = row["note"]
+            if not is_blank(note):
+                log.write(note)
+            return boat, lock
+
+
+        def is_blank(text):
+            return text is None or text.strip() == ""
+        """,
+        id="asked of several things: the name is not what follows in one place",
+    ),
 ]
 
 

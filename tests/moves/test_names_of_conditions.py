@@ -38,3 +38,30 @@ def test_what_follows(arm: str, target: str, wanted: tuple[str, bool] | None) ->
     named = Named(TEST, ast.parse(arm).body, loop_target=loop)
     found = [p for p in proposals(named) if p.rank is Rank.CONSEQUENCE]
     assert [(p.name, p.positive) for p in found[:1]] == ([wanted] if wanted else [])
+
+
+NOTHING = [
+    # the condition, the name of what asks whether there is nothing, and whether it holds then
+    ("mark is None or mark.strip() == ''", ("is_blank", True)),
+    ("mark == None or mark.strip() in ('', '-')", ("is_blank", True)),
+    ("mark is not None and mark.strip().lower() != 'n/a'", ("is_blank", False)),
+    ("not (mark and mark.strip())", ("is_blank", False)),
+    ("mark is None or mark == ''", ("is_missing", True)),
+    ("not boat.papers or boat.papers.strip() == ''", ("is_papers_blank", True)),
+    # of something else, or for something else
+    ("mark is None or text == ''", None),
+    ("mark is None or mark == 'late'", None),
+    ("mark is None or mark != ''", None),
+    ("mark is None and mark == ''", None),
+    ("mark is not None or mark != ''", None),
+]
+
+
+@pytest.mark.parametrize(("test", "wanted"), NOTHING, ids=[n[0] for n in NOTHING])
+def test_asked_whether_there_is_anything(test: str, wanted: tuple[str, bool] | None) -> None:
+    """Several ways of asking one thing for being nothing are one question."""
+    condition = ast.parse(test, mode="eval").body
+    turned = isinstance(condition, ast.UnaryOp)
+    found = [(p.name, p.positive is not turned) for p in proposals(Named(condition))]
+    words = ("is_blank", "is_missing", "is_papers_blank")
+    assert [f for f in found if f[0] in words] == ([wanted] if wanted else [])

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import ast
+import io
 import re
-from dataclasses import dataclass
+import tokenize
+from dataclasses import dataclass, replace
 
 import libcst as cst
 
@@ -58,6 +60,22 @@ class Predicate:
         called = self.home.called(name)
         return called if self.is_property(name) else f"{called}({', '.join(self.parameters)})"
 
+    def generalized(self) -> Predicate:
+        """The same with a parameter whose name fits whatever it is asked of; itself where it is
+        promised something.
+        """
+        old = self.parameters[0]
+        texts = any(
+            isinstance(n, ast.Attribute) and n.attr in ("strip", "lower", "upper", "startswith")
+            for n in ast.walk(self.condition)
+        )
+        new = "text" if texts else "value"
+        taken = {n.id for n in ast.walk(self.condition) if isinstance(n, ast.Name)}
+        if new in taken or self.home.annotated(old) != old:
+            return self
+        text = _with_name("\n".join(self.lines), old, new)
+        return replace(self, lines=text.split("\n"), parameters=(new,))
+
     def is_property(self, name: str) -> bool:
         """Whether it becomes a property: where it needs nothing but its object, and the class has
         such properties.
@@ -102,6 +120,21 @@ class Predicate:
         )
         knowledge = Knowledge(ordered, frozenset(p for p in ordered if hints[p] == "bool"))
         return _opposite_lines(self.lines, Negation(knowledge, strict))
+
+
+def _with_name(text: str, old: str, new: str) -> str:
+    """An expression with another name for one of its variables."""
+    spots = []
+    before = ""
+    for token in tokenize.generate_tokens(io.StringIO(f"({text})").readline):
+        if token.type == tokenize.NAME and token.string == old and before != ".":
+            spots.append(token.start)
+        before = token.string
+    lines = f"({text})".split("\n")
+    for row, column in reversed(spots):
+        line = lines[row - 1]
+        lines[row - 1] = line[:column] + new + line[column + len(old) :]
+    return "\n".join(lines)[1:-1]
 
 
 def predicate_of(view: ModuleView, function: Function, condition: ast.expr) -> Predicate | str:

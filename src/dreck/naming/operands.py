@@ -5,6 +5,7 @@ from __future__ import annotations
 import ast
 from dataclasses import replace
 
+from .nothing import nothing_in
 from .phrases import Phrase, Rank
 from .words import (
     ANTONYMS,
@@ -85,6 +86,11 @@ def phrase_of(node: ast.expr) -> Phrase | None:
         inner = phrase_of(node.operand)
         return None if inner is None else inner.negated()
     if isinstance(node, ast.BoolOp):
+        asked = nothing_in(node)
+        if asked is not None:
+            subject, word, positive = asked
+            about = () if isinstance(subject, ast.Name) else subject_words(subject)
+            return _made("is", (word,), about, positive=positive)
         return _conjunction(node) if isinstance(node.op, ast.And) else _disjunction(node)
     if isinstance(node, ast.Compare):
         return _comparison(node)

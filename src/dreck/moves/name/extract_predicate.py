@@ -364,6 +364,7 @@ def _sites(
         found = [Proposal(wish, "asked for", Rank.ASKED, positive), *found]
     if not found:
         return
+    found = _for_all(made, decision, found)
     guest = predicate_on_its_class(made, decision, found[0], strict=wishes.strict)
     if guest is not None:
         yield replace(guest, names=tuple(found))
@@ -375,6 +376,19 @@ def _sites(
     for others in ([elsewhere, []] if elsewhere else [[]]):
         for above in (False, True):
             yield _site(made, decision, found, others, above=above, strict=wishes.strict)
+
+
+def _for_all(made: Predicate, decision: Decision, found: list[Proposal]) -> list[Proposal]:
+    """The proposals with one first that fits wherever the condition is asked, if it is asked
+    elsewhere, and what follows here does not follow there.
+    """
+    general = next((p for p in found if p.rank is Rank.MEANING), None)
+    if found[0].rank is not Rank.CONSEQUENCE or general is None:
+        return found
+    others = _elsewhere(made, decision)
+    if not others or any(_means_the_same(o, found[0]) for o in others):
+        return found
+    return [general, *(p for p in found if p is not general)]
 
 
 def _replaces(wishes: Wishes, names: list[str]) -> bool:
@@ -447,9 +461,12 @@ def _site(
                 call if plain else f"not {call}",
             )
         )
+    named = {other.names[p] for other in others for p in made.parameters}
+    general = len(made.parameters) == 1 and named - set(made.parameters)
+    defined = made.generalized() if general else made
     edits.append(
         made.home.insertion(
-            made.definition(name, positive=best.positive, strict=strict), above=above
+            defined.definition(name, positive=best.positive, strict=strict), above=above
         )
     )
     qualified = made.home.qualified(name)
