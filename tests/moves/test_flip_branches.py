@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from .harness import check
+from .harness import check, only
 
 CASES = [
     (
@@ -40,3 +40,12 @@ def test_what_changes(before: str, after: str) -> None:
 def test_what_stays(body: str) -> None:
     """What is positive already, leaves early, or has elifs stays."""
     check("flip-branches", body, "")
+
+
+def test_a_comment_that_says_the_condition() -> None:
+    """It goes to the arm where it is true."""
+    text = (
+        "def f(lock, a):\n    # the boat is late\n    if not a:\n        lock.fill()\n"
+        "        lock.wait()\n    else:\n        lock.open()\n    return lock\n"
+    )
+    assert "    # the boat is late\n    else:\n        lock.fill()" in only("flip-branches", text)

@@ -129,3 +129,33 @@ def test_the_work_of_a_positive_check() -> None:
     assert text.startswith(
         "def f(lock, a):\n    if a:\n        lock.log()\n        return\n    lock.step(0)\n"
     )
+
+
+@pytest.mark.parametrize(
+    ("comment", "goes"),
+    [
+        ("the boat is sound", True),
+        ("may be moored: it is ours", True),
+        ("needs a pilot", True),
+        ("no berth", True),
+        # what is done, what it is about, why, and more than one line
+        ("late boats are fined", False),
+        ("skip the others", False),
+        ("the tide decides", False),
+        ("the boat is sound,\n    # or was yesterday", False),
+    ],
+)
+@pytest.mark.parametrize("handler", ["", "    else:\n        lock.sleep()\n        return\n"])
+def test_a_comment_that_says_the_condition(comment: str, goes: bool, handler: str) -> None:
+    """It would be false above the opposite, and goes along with what it is true of."""
+    text = f"def f(lock, a):\n    # {comment}\n    if a == 1:\n{WORK}{handler}"
+    found = only("guard-clause", text)
+    said = f"    # {comment}\n"
+    behind = f"return\n{said}    lock.fill()" in found
+    assert behind is goes and (f"{said}    if a != 1:" in found) is not goes
+
+
+def test_a_comment_behind_the_colon_that_says_the_condition() -> None:
+    """It goes along too."""
+    text = f"def f(lock, a):\n    if a == 1:  # the boat is sound\n{WORK}"
+    assert "return\n    # the boat is sound\n    lock.fill()" in only("guard-clause", text)

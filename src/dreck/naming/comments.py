@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 from .phrases import MOST_WORDS, Phrase, Rank, should, stated
-from .words import VERBS, is_state, plain_words, singular
+from .words import ANTONYMS, OPPOSITES, STATES, VERBS, is_state, plain_words, singular
 
 _MARKS = re.compile(
     r"\b(xxx|todo|fixme|noqa|pragma|hack|type:|nb|note|pylint|mypy|bug)\b|[=(){}\[\]<>`_/\\\"]|\d{3,}",
@@ -64,6 +64,12 @@ _STATEMENTS = frozenset(
 )
 
 
+# What is done to something, in words without a common ending.
+_DEEDS = frozenset(
+    "done given held kept left let made put read sent shown taken thrown told written".split()
+)
+
+
 def phrase_of(comment: str) -> Phrase | None:
     """The phrase that a comment suggests for the condition it stands beside; None if it is no such
     comment.
@@ -101,6 +107,23 @@ def phrase_of(comment: str) -> Phrase | None:
     ):
         return None  # a sentence, and nothing that we can read
     return found.negated() if found is not None and negative else found
+
+
+def states(comment: str) -> bool:
+    """Whether a comment is a clause that says what is so, and not what is done, or a mere noun.
+
+    >>> [states(f"# {c}") for c in ("the boat is late", "late boats are fined", "leap second")]
+    [True, False, False]
+    """
+    phrase = phrase_of(comment)
+    if phrase is None or phrase.form == "should":
+        return False
+    if phrase.form not in ("is", "are"):
+        return True
+    last = phrase.words[-1]
+    is_lasting = last in STATES or last in OPPOSITES or last in ANTONYMS
+    clause = bool(phrase.subject) or is_state(last) or phrase.words[0] == "too"
+    return clause and (is_lasting or not (last.endswith("ed") or last in _DEEDS))
 
 
 def _read(words: list[str], reason: str) -> Phrase | None:

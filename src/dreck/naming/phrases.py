@@ -33,7 +33,8 @@ class Phrase:
     """What a condition says.
 
     Attributes:
-        form: ``is``, ``are``, ``has``, ``can``, ``should`` or, for words that stand alone, nothing.
+        form: ``is``, ``are``, ``has``, ``can``, ``may``, ``needs``, ``should`` or, for words that
+            stand alone, nothing.
         words: what is said.
         subject: of what it is said, in words; nothing if that needs no mention.
         positive: whether the condition holds where the phrase is true; else the opposite does.
@@ -112,6 +113,9 @@ def stated(words: list[str], rank: Rank, reason: str) -> Phrase | None:
                 if found and verb in ("are", "were") and found.subject
                 else found
             )
+    allowed = _allowed(words, rank, reason)
+    if allowed is not None:
+        return allowed
     first, rest = words[0], tuple(words[1:])
     if first in ("no", "missing", "without") and rest:
         return Phrase("has", rest, rank, reason, positive=False)
@@ -131,6 +135,30 @@ def stated(words: list[str], rank: Rank, reason: str) -> Phrase | None:
     if first in ("too", "already", "only", "duplicate", "empty", "unexpected", "bad") and rest:
         return Phrase("is", tuple(words), rank, reason)
     return None
+
+
+def _allowed(words: list[str], rank: Rank, reason: str) -> Phrase | None:
+    """*may be marked*, *must not sail*, *can pass the bridge*, *needs pilot*: what somebody may or
+    has to do. That something may be empty or missing says nothing of whether it is.
+    """
+    first, rest = words[0], words[1:]
+    if first == "needs" and rest and len(rest) < 3 and not {"to", "be"} & set(rest):
+        return Phrase("needs", tuple(rest), rank, reason)
+    negative = rest[:1] == ["not"]
+    if first not in ("may", "can", "must") or (first == "must" and not negative):
+        return None
+    deed = rest[1:] if negative else rest
+    told = deed[:1] == ["be"] and len(deed) == 2 and _is_done(deed[1])
+    if not told and not (deed and deed[0] in VERBS and len(deed) < 4):
+        return None
+    form = "may" if first == "must" else first
+    return Phrase(form, tuple(deed), rank, reason, positive=not negative)
+
+
+def _is_done(word: str) -> bool:
+    """Whether a word says what is done to something, by the ending of its verb."""
+    stems = (word[:-2], word[:-1], word[:-3], f"{word[:-3]}y")
+    return word.endswith("ed") and any(s in VERBS for s in stems)
 
 
 def _is_clause(words: list[str], at: int, rank: Rank, reason: str) -> Phrase | None:

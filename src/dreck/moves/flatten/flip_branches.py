@@ -10,6 +10,7 @@ import libcst as cst
 from ...logic.conditions import bare, core
 from ..blocks import code, comments_in, leaves, spaced_test, weight
 from ..places import Place
+from ..spoken import apart
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
 
@@ -120,10 +121,11 @@ class FlipBranches(Move):
             return self.refuse("exception-first", node)
         if not joins and weight(node.body) < weight(node.orelse.body):
             return self.refuse("short-first", node)
-        lead = [*node.leading_lines, *comments_in(node.orelse.leading_lines)]
-        new = turned.with_changes(
-            body=node.orelse.body, orelse=cst.Else(node.body), leading_lines=lead
-        )
+        # What says the condition, and not its opposite, goes where it holds.
+        said, lead = apart(node.leading_lines)
+        lead += comments_in(node.orelse.leading_lines)
+        otherwise = cst.Else(node.body, leading_lines=said)
+        new = turned.with_changes(body=node.orelse.body, orelse=otherwise, leading_lines=lead)
         why = f"`{code(turned.test)}` is easier to read than its opposite."
         if joins:
             why = f"With `{code(turned.test)}` first, the inner choice can join the chain."

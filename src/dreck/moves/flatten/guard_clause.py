@@ -28,6 +28,7 @@ from ..blocks import (
     with_lead,
 )
 from ..places import Ending, Place
+from ..spoken import apart, says_condition
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
 # An exit of more characters than this is not copied.
@@ -225,20 +226,24 @@ def _site(place: Place, index: int, node: cst.If, plan: _Plan, around: Around) -
     if plan.negate and not around.fits(place, f"if {code(test)}:"):
         test = _broken_up(test, around.indent)
     lead = list(node.leading_lines)
-    work, footer = unwrapped(plan.work)
-    if plan.negate:
-        theirs = comments_in(plan.other.leading_lines) if plan.other else []
-        if theirs:
-            # Each arm has a comment of its own: each goes where its arm goes.
-            work = with_lead(work, comments_in(lead))
-            lead = [line for line in lead if line.comment is None]
-        lead += theirs
-    elif plan.other is not None:
-        work = with_lead(work, plan.other.leading_lines)
-    if plan.negate and plan.other is None:
+    theirs = plan.other.leading_lines if plan.other is not None else []
+    header = plan.work.header.comment if isinstance(plan.work, cst.IndentedBlock) else None
+    if plan.negate and plan.other is None and not says_condition(header):
         # A comment beside the condition is about the condition, which stands here still.
-        work, footer = unwrapped(_without_header(plan.work))
-        plan = replace(plan, guard=_with_header(plan.guard, plan.work))
+        plan = replace(
+            plan, work=_without_header(plan.work), guard=_with_header(plan.guard, plan.work)
+        )
+    work, footer = unwrapped(plan.work)
+    if not plan.negate:
+        work = with_lead(work, theirs)
+    elif comments_in(theirs):
+        # Each arm has a comment of its own: each goes where its arm goes.
+        work = with_lead(work, comments_in(lead))
+        lead = [line for line in lead if line.comment is None] + comments_in(theirs)
+    else:
+        # What says the condition, and not its opposite, goes where it holds.
+        said, lead = apart(lead)
+        work = with_lead(work, said)
     guard = spaced_test(node, test).with_changes(body=plan.guard, orelse=None, leading_lines=lead)
     if around.blank_after_guard and not isinstance(work[0], cst.If):
         work = _set_off(work)
