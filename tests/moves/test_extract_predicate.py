@@ -185,6 +185,29 @@ CHANGED = [
         """,
         id="asked of several things: the name is not what follows in one place",
     ),
+    pytest.param(
+        """
+        class Lock:
+            def admit(self, boat, board):
+                if self.level < 95 or board.is_closed or not boat.papers:
+                    return "wait"
+                return "enter"
+
+            def is_usable(self, board):
+                return self.level >= 95 and not board.is_closed
+        """,
+        """
+        class Lock:
+            def admit(self, boat, board):
+                if not self.is_usable(board) or not boat.papers:
+                    return "wait"
+                return "enter"
+
+            def is_usable(self, board):
+                return self.level >= 95 and not board.is_closed
+        """,
+        id="a method that asks the opposite of some operands in a row",
+    ),
 ]
 
 

@@ -65,3 +65,34 @@ def test_asked_whether_there_is_anything(test: str, wanted: tuple[str, bool] | N
     found = [(p.name, p.positive is not turned) for p in proposals(Named(condition))]
     words = ("is_blank", "is_missing", "is_papers_blank")
     assert [f for f in found if f[0] in words] == ([wanted] if wanted else [])
+
+
+COMMENTS = [
+    ("may be moored: it is ours", ("may_be_moored", True)),
+    ("must not pass", ("may_pass", False)),
+    ("can not pass", ("can_pass", False)),
+    ("needs a pilot", ("needs_pilot", True)),
+    # what something may be is not what it is, and what may happen is no question
+    ("may be empty", None),
+    ("can be None", None),
+    ("may be slow", None),
+    ("must be open", None),
+    ("may happen at night", None),
+]
+
+
+@pytest.mark.parametrize(("comment", "wanted"), COMMENTS, ids=[c[0] for c in COMMENTS])
+def test_what_a_comment_allows(comment: str, wanted: tuple[str, bool] | None) -> None:
+    """What somebody may or has to do is a condition."""
+    found = proposals(Named(TEST, comments=(f"# {comment}",)))
+    said = [(p.name, p.positive) for p in found if p.rank is Rank.COMMENT]
+    assert said == ([wanted] if wanted else [])
+
+
+@pytest.mark.parametrize(
+    ("behind", "wanted"), [("# may be moored", [("may_be_moored", False)]), ("# moor it", [])]
+)
+def test_a_comment_behind_a_guard(behind: str, wanted: list[tuple[str, bool]]) -> None:
+    """It says what holds where the guard's condition does not."""
+    found = proposals(Named(TEST, behind=(behind,)))
+    assert [(p.name, p.positive) for p in found if p.rank is Rank.COMMENT] == wanted

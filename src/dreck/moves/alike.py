@@ -9,7 +9,7 @@ from functools import lru_cache
 
 from ..logic.bindings import bound_in
 from ..outline import Function
-from .decisions import Decision, decisions_of
+from .decisions import Decision, decisions_of, parts_of
 from .module_view import ModuleView
 
 _ORDER = (ast.Lt, ast.LtE, ast.Gt, ast.GtE)
@@ -55,7 +55,8 @@ def _by_shape(view: ModuleView) -> Mapping[str, tuple[tuple[str, Decision], ...]
     found: dict[str, list[tuple[str, Decision]]] = {}
     for name, decisions in decisions_in(view).items():
         for decision in decisions:
-            found.setdefault(_shape(decision.condition), []).append((name, decision))
+            for each in (decision, *parts_of(view, decision)):
+                found.setdefault(_shape(each.condition), []).append((name, each))
     return {shape: tuple(places) for shape, places in found.items()}
 
 
@@ -98,17 +99,13 @@ def occurrences(
 def existing_predicate(
     view: ModuleView, condition: ast.expr, function: Function
 ) -> tuple[str, dict[str, str], bool] | None:
-    """A function of the module that asks just this: its name, what its parameters get, and whether
-    it asks the opposite.
+    """A function of the module, or a method of the same object, that asks just this: what it is
+    called, what its parameters get, and whether it asks the opposite.
     """
     for name, other in view.functions.items():
-        answer = _only_answer(other, view)
-        if (
-            answer is None
-            or other.node is function.node
-            or "." in name
-            or name in visible_locals(function)
-        ):
+        answer = _only_answer(other)
+        called = _called(view, other, function) if answer is not None else ""
+        if answer is None or not called or other.node is function.node:
             continue
         given = [a.arg for a in other.node.args.args]
         for negated, wanted in ((False, answer), (True, turned_round(answer))):
@@ -117,23 +114,35 @@ def existing_predicate(
                 if _shape(wanted) == _shape(condition)
                 else None
             )
-            if found is not None and found.keys() == set(given):
-                return name, {p: found[p] for p in given}, negated
+            if found is None or found.keys() != set(given):
+                continue
+            if "." in name and found.pop(given[0]) != view.instance_of(function):
+                continue
+            return called, {p: found[p] for p in given if p in found}, negated
     return None
 
 
-def _only_answer(function: Function, view: ModuleView) -> ast.expr | None:
-    """What a plain function of the module returns, if it does nothing else."""
+def _called(view: ModuleView, other: Function, function: Function) -> str:
+    """How one function calls another: by its name, or as a method of its own object; empty if it
+    cannot.
+    """
+    node, name = other.node, other.name
+    if other.around or node.decorator_list:
+        return ""
+    if "." not in name:
+        plain = id(node) not in view.owners and name not in visible_locals(function)
+        return name if plain else ""
+    owner, this = view.owners.get(id(node)), view.instance_of(function)
+    same = owner is not None and view.owners.get(id(function.node)) is owner
+    return f"{this}.{node.name}" if same and this and view.instance_of(other) else ""
+
+
+def _only_answer(function: Function) -> ast.expr | None:
+    """What a function returns, if it does nothing else."""
     node = function.node
-    plain = (
-        isinstance(node, ast.FunctionDef)
-        and not node.decorator_list
-        and not function.around
-        and id(node) not in view.owners
-    )
     arguments = node.args
     if (
-        not plain
+        not isinstance(node, ast.FunctionDef)
         or arguments.posonlyargs
         or arguments.kwonlyargs
         or arguments.vararg

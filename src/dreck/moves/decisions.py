@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import ast
 from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from itertools import zip_longest
 
 from ..naming.operands import phrase_of
@@ -25,6 +25,7 @@ class Decision:
         comments: what comments beside it say.
         loop_target: the target of the loop that the arm can go on to the next round of.
         among_many: whether it is one of three operands or more.
+        behind: what a comment says of what comes behind a guard, where it does not hold.
     """
 
     condition: ast.expr
@@ -35,6 +36,7 @@ class Decision:
     comments: tuple[str, ...] = ()
     loop_target: ast.expr | None = None
     among_many: bool = False
+    behind: tuple[str, ...] = ()
 
     @property
     def atoms(self) -> int:
@@ -64,8 +66,11 @@ def decisions_of(view: ModuleView, function: FunctionNode) -> Iterator[Decision]
 def _in_block(
     view: ModuleView, body: list[ast.stmt], loop: ast.expr | None, *, in_handler: bool = False
 ) -> Iterator[Decision]:
-    for statement in body:
-        yield from _in_statement(view, statement, loop, in_handler=in_handler)
+    for statement, following in zip_longest(body, body[1:]):
+        for decision in _in_statement(view, statement, loop, in_handler=in_handler):
+            if following is not None and _is_guard_of(statement, decision):
+                decision = replace(decision, behind=_above(view, following))
+            yield decision
 
 
 def _in_statement(
@@ -143,6 +148,8 @@ def _in_expressions(view: ModuleView, statement: ast.stmt) -> Iterator[Decision]
 
 def _operands(view: ModuleView, node: ast.expr, statement: ast.stmt) -> Iterator[Decision]:
     if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
+        if isinstance(node.operand, ast.BoolOp):
+            yield Decision(node.operand, statement, "operand")
         yield from _operands(view, node.operand, statement)
     elif isinstance(node, ast.BoolOp):
         many = len(node.values) > 2
@@ -178,13 +185,51 @@ def _pair(
     )
     if found is None or found.words[-1:] != ("range",):
         return None
-    pair = ast.copy_location(pair, left)
-    pair.end_lineno, pair.end_col_offset = right.end_lineno, right.end_col_offset
+    return _some_of(view, whole, [left, right])
+
+
+def _some_of(view: ModuleView, whole: ast.BoolOp, operands: list[ast.expr]) -> ast.BoolOp | None:
+    """Some operands in a row as one; None where one at their ends stands in parentheses."""
+    some = ast.copy_location(ast.BoolOp(whole.op, operands), operands[0])
+    some.end_lineno, some.end_col_offset = operands[-1].end_lineno, operands[-1].end_col_offset
     try:
-        alone = ast.parse(f"({view.offsets.source(pair)})", mode="eval").body
+        alone = ast.parse(f"({view.offsets.source(some)})", mode="eval").body
     except SyntaxError:
-        return None  # one of them stands in parentheses
-    return pair if ast.dump(alone) == ast.dump(pair) else None
+        return None
+    return some if ast.dump(alone) == ast.dump(some) else None
+
+
+def parts_of(view: ModuleView, decision: Decision) -> Iterator[Decision]:
+    """Some operands in a row of a longer ``and`` or ``or``, each row as a condition of its own."""
+    whole = decision.condition
+    if not isinstance(whole, ast.BoolOp):
+        return
+    number = len(whole.values)
+    for start in range(number):
+        for stop in range(start + 2, number + 1):
+            some = (
+                _some_of(view, whole, whole.values[start:stop]) if stop - start < number else None
+            )
+            if some is not None:
+                yield Decision(some, decision.statement, "operand", among_many=True)
+
+
+def _is_guard_of(statement: ast.stmt, decision: Decision) -> bool:
+    """Whether a statement leaves under a condition, and nothing else."""
+    return (
+        isinstance(statement, ast.If)
+        and not statement.orelse
+        and decision.condition is statement.test
+        and isinstance(statement.body[-1], ast.Return | ast.Raise | ast.Continue | ast.Break)
+    )
+
+
+def _above(view: ModuleView, statement: ast.stmt) -> tuple[str, ...]:
+    """The first line of comment right above a statement."""
+    line, found = statement.lineno - 1, ""
+    while view.comments.get(line, ("", False))[1]:
+        found, line = view.comments[line][0], line - 1
+    return (found,) if found else ()
 
 
 def _beside(view: ModuleView, statement: ast.stmt, test: ast.expr) -> tuple[str, ...]:

@@ -22,6 +22,7 @@ class Named:
         otherwise: those that run where it does not.
         comments: comments beside it, with their number signs.
         loop_target: the target of the loop around, if the arm can go on to the next round.
+        behind: comments of what comes where it does not hold.
     """
 
     condition: ast.expr
@@ -29,6 +30,7 @@ class Named:
     otherwise: list[ast.stmt] = field(default_factory=list)
     comments: tuple[str, ...] = ()
     loop_target: ast.expr | None = None
+    behind: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,6 +74,8 @@ def proposals(named: Named, taken: Collection[str] = ()) -> list[Proposal]:
     if named.arm and isinstance(named.arm[-1], ast.Raise):
         # What is to be done comes behind the check, and is not what it asks.
         found = [p for p in found if p is not None and p.form != "should"]
+    opposites = [comments.phrase_of(c) for c in named.behind if comments.states(c)]
+    found += [p.negated() for p in opposites if p is not None]
     found += consequences.phrases_of(named.arm, named.otherwise, named.loop_target)
     # The other arm says something of this condition only where that arm is the exception.
     if len(named.otherwise) == 1 and isinstance(named.otherwise[0], ast.Raise):

@@ -19,7 +19,7 @@ from ...naming.words import is_usable
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alike import Occurrence, decisions_in, existing_predicate, occurrences
-from ..decisions import Decision
+from ..decisions import Decision, parts_of
 from ..guest_predicates import predicate_on_its_class
 from ..module_view import ModuleView
 from ..predicates import Predicate, predicate_of
@@ -230,6 +230,8 @@ class ExtractPredicate(ModuleMove):
             present = _use_of_existing(view, function, decision, wishes) or range_predicate(
                 view, function, decision, wishes
             )
+            for part in parts_of(view, decision) if present is None else ():
+                present = present or _use_of_existing(view, function, part, wishes)
             if present is not None:
                 yield present
                 continue
@@ -260,6 +262,7 @@ class ExtractPredicate(ModuleMove):
             decision.otherwise,
             decision.comments,
             decision.loop_target,
+            decision.behind,
         )
         more = wishes.more_names(named) if wishes.more_names is not None else []
         found = [p for p in more if p.name not in taken] + proposals(named, taken)
