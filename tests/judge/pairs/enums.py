@@ -255,3 +255,377 @@ SECOND = {Gate.UPPER: 3, Gate.LOWER: 4}
 
 def later(day):
     return NOW
+
+
+#: two members for a key, a text and a function for a row -> proved-under unpatched
+from enum import Enum
+
+
+class Water(Enum):
+    RIVER = "river"
+    CANAL = "canal"
+
+
+class Load(Enum):
+    EMPTY = 1
+    FULL = 2
+
+
+def by_length(boat):
+    return boat.length * 2
+
+
+def by_draught(boat):
+    return boat.draught * 3
+
+
+def toll(water: Water, load: Load, boat):
+    if water is Water.RIVER and load is Load.EMPTY:
+        zone = "r1"
+        due = by_length(boat)
+    elif water is Water.RIVER and load is Load.FULL:
+        zone = "r2"
+        due = by_draught(boat)
+    elif water is Water.CANAL and load is Load.FULL:
+        zone = "c2"
+        due = by_draught(boat)
+    else:
+        raise LookupError(water)
+    return f"{zone} {due}"
+#: becomes
+from enum import Enum
+
+
+class Water(Enum):
+    RIVER = "river"
+    CANAL = "canal"
+
+
+class Load(Enum):
+    EMPTY = 1
+    FULL = 2
+
+
+def by_length(boat):
+    return boat.length * 2
+
+
+def by_draught(boat):
+    return boat.draught * 3
+
+
+TOLLS = {
+    (Water.RIVER, Load.EMPTY): ("r1", by_length),
+    (Water.RIVER, Load.FULL): ("r2", by_draught),
+    (Water.CANAL, Load.FULL): ("c2", by_draught),
+}
+
+
+def toll(water: Water, load: Load, boat):
+    if (water, load) not in TOLLS:
+        raise LookupError(water)
+    zone, due_of = TOLLS[(water, load)]
+    due = due_of(boat)
+    return f"{zone} {due}"
+
+
+#: a row has the function of another -> differs
+from enum import Enum
+
+
+class Water(Enum):
+    RIVER = "river"
+    CANAL = "canal"
+
+
+class Load(Enum):
+    EMPTY = 1
+    FULL = 2
+
+
+def by_length(boat):
+    return boat.length * 2
+
+
+def by_draught(boat):
+    return boat.draught * 3
+
+
+def toll(water: Water, load: Load, boat):
+    if water is Water.RIVER and load is Load.EMPTY:
+        zone = "r1"
+        due = by_length(boat)
+    elif water is Water.RIVER and load is Load.FULL:
+        zone = "r2"
+        due = by_draught(boat)
+    elif water is Water.CANAL and load is Load.FULL:
+        zone = "c2"
+        due = by_draught(boat)
+    else:
+        raise LookupError(water)
+    return f"{zone} {due}"
+#: becomes
+from enum import Enum
+
+
+class Water(Enum):
+    RIVER = "river"
+    CANAL = "canal"
+
+
+class Load(Enum):
+    EMPTY = 1
+    FULL = 2
+
+
+def by_length(boat):
+    return boat.length * 2
+
+
+def by_draught(boat):
+    return boat.draught * 3
+
+
+TOLLS = {
+    (Water.RIVER, Load.EMPTY): ("r1", by_length),
+    (Water.RIVER, Load.FULL): ("r2", by_length),
+    (Water.CANAL, Load.FULL): ("c2", by_draught),
+}
+
+
+def toll(water: Water, load: Load, boat):
+    if (water, load) not in TOLLS:
+        raise LookupError(water)
+    zone, due_of = TOLLS[(water, load)]
+    due = due_of(boat)
+    return f"{zone} {due}"
+
+
+#: the members of a key stand for another case -> differs
+from enum import Enum
+
+
+class Water(Enum):
+    RIVER = "river"
+    CANAL = "canal"
+
+
+class Load(Enum):
+    EMPTY = 1
+    FULL = 2
+
+
+def by_length(boat):
+    return boat.length * 2
+
+
+def by_draught(boat):
+    return boat.draught * 3
+
+
+def toll(water: Water, load: Load, boat):
+    if water is Water.RIVER and load is Load.EMPTY:
+        zone = "r1"
+        due = by_length(boat)
+    elif water is Water.RIVER and load is Load.FULL:
+        zone = "r2"
+        due = by_draught(boat)
+    elif water is Water.CANAL and load is Load.FULL:
+        zone = "c2"
+        due = by_draught(boat)
+    else:
+        raise LookupError(water)
+    return f"{zone} {due}"
+#: becomes
+from enum import Enum
+
+
+class Water(Enum):
+    RIVER = "river"
+    CANAL = "canal"
+
+
+class Load(Enum):
+    EMPTY = 1
+    FULL = 2
+
+
+def by_length(boat):
+    return boat.length * 2
+
+
+def by_draught(boat):
+    return boat.draught * 3
+
+
+TOLLS = {
+    (Water.RIVER, Load.EMPTY): ("r1", by_length),
+    (Water.RIVER, Load.FULL): ("r2", by_draught),
+    (Water.CANAL, Load.EMPTY): ("c2", by_draught),
+}
+
+
+def toll(water: Water, load: Load, boat):
+    if (water, load) not in TOLLS:
+        raise LookupError(water)
+    zone, due_of = TOLLS[(water, load)]
+    due = due_of(boat)
+    return f"{zone} {due}"
+
+
+#: a row is changed later -> unproved
+from enum import Enum
+
+
+class Water(Enum):
+    RIVER = "river"
+    CANAL = "canal"
+
+
+class Load(Enum):
+    EMPTY = 1
+    FULL = 2
+
+
+def by_length(boat):
+    return boat.length * 2
+
+
+def by_draught(boat):
+    return boat.draught * 3
+
+
+def toll(water: Water, load: Load, boat):
+    if water is Water.RIVER and load is Load.EMPTY:
+        zone = "r1"
+        due = by_length(boat)
+    elif water is Water.RIVER and load is Load.FULL:
+        zone = "r2"
+        due = by_draught(boat)
+    elif water is Water.CANAL and load is Load.FULL:
+        zone = "c2"
+        due = by_draught(boat)
+    else:
+        raise LookupError(water)
+    return f"{zone} {due}"
+#: becomes
+from enum import Enum
+
+
+class Water(Enum):
+    RIVER = "river"
+    CANAL = "canal"
+
+
+class Load(Enum):
+    EMPTY = 1
+    FULL = 2
+
+
+def by_length(boat):
+    return boat.length * 2
+
+
+def by_draught(boat):
+    return boat.draught * 3
+
+
+TOLLS = {
+    (Water.RIVER, Load.EMPTY): ("r1", by_length),
+    (Water.RIVER, Load.FULL): ("r2", by_draught),
+    (Water.CANAL, Load.FULL): ("c2", by_draught),
+}
+
+
+def toll(water: Water, load: Load, boat):
+    if (water, load) not in TOLLS:
+        raise LookupError(water)
+    zone, due_of = TOLLS[(water, load)]
+    due = due_of(boat)
+    return f"{zone} {due}"
+
+
+def close():
+    TOLLS[(Water.RIVER, Load.FULL)] = ("closed", by_length)
+
+
+#: a function of a row is another one later -> unproved
+from enum import Enum
+
+
+class Water(Enum):
+    RIVER = "river"
+    CANAL = "canal"
+
+
+class Load(Enum):
+    EMPTY = 1
+    FULL = 2
+
+
+def by_length(boat):
+    return boat.length * 2
+
+
+def by_draught(boat):
+    return boat.draught * 3
+
+
+def toll(water: Water, load: Load, boat):
+    if water is Water.RIVER and load is Load.EMPTY:
+        zone = "r1"
+        due = by_length(boat)
+    elif water is Water.RIVER and load is Load.FULL:
+        zone = "r2"
+        due = by_draught(boat)
+    elif water is Water.CANAL and load is Load.FULL:
+        zone = "c2"
+        due = by_draught(boat)
+    else:
+        raise LookupError(water)
+    return f"{zone} {due}"
+
+
+def raise_tolls():
+    global by_length
+    by_length = by_draught
+#: becomes
+from enum import Enum
+
+
+class Water(Enum):
+    RIVER = "river"
+    CANAL = "canal"
+
+
+class Load(Enum):
+    EMPTY = 1
+    FULL = 2
+
+
+def by_length(boat):
+    return boat.length * 2
+
+
+def by_draught(boat):
+    return boat.draught * 3
+
+
+TOLLS = {
+    (Water.RIVER, Load.EMPTY): ("r1", by_length),
+    (Water.RIVER, Load.FULL): ("r2", by_draught),
+    (Water.CANAL, Load.FULL): ("c2", by_draught),
+}
+
+
+def toll(water: Water, load: Load, boat):
+    if (water, load) not in TOLLS:
+        raise LookupError(water)
+    zone, due_of = TOLLS[(water, load)]
+    due = due_of(boat)
+    return f"{zone} {due}"
+
+
+def raise_tolls():
+    global by_length
+    by_length = by_draught

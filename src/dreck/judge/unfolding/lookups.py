@@ -211,6 +211,8 @@ class LookupLowering(ClassLowering):
         if isinstance(node, ast.Attribute):
             assert isinstance(node.value, ast.Name)
             return member_of(node.value.id, self.context.names.enums[node.value.id], node.attr)
+        if isinstance(node, ast.Tuple):
+            return ("tuple", *map(self.key_term, node.elts))
         return constant_term(node)
 
     def is_looked_into(self, node: ast.Compare, i: int) -> bool:
@@ -341,24 +343,22 @@ class LookupLowering(ClassLowering):
     def _table(self, node: ast.expr) -> ast.Dict | None:
         if self.own_name(node) in self.own_tables:
             own = self.own_tables[self.own_name(node)][1]
-            return (
-                own
-                if all(k is not None and (is_constant(k) or self._is_member(k)) for k in own.keys)
-                else None
-            )
+            return own if all(map(self._is_known_key, own.keys)) else None
         if self.resolver.of_module(node):
             table = self.context.tables.get(self.resolver.of_module(node))
-            keys = (
-                []
-                if table is None
-                else [k for k in table.keys if k is not None and not is_constant(k)]
-            )
-            return table if all(self._is_member(k) for k in keys) else None
-        if isinstance(node, ast.Dict) and all(
-            k is not None and (is_constant(k) or self._is_member(k)) for k in node.keys
-        ):
+            known = table is not None and all(map(self._is_known_key, table.keys))
+            return table if known else None
+        if isinstance(node, ast.Dict) and all(map(self._is_known_key, node.keys)):
             return node if all(is_constant(v) for v in node.values) else None
         return None
+
+    def _is_known_key(self, key: ast.expr | None) -> bool:
+        """Whether a key is a constant, a member of an enum as it is known here, or a tuple of
+        these.
+        """
+        if isinstance(key, ast.Tuple):
+            return all(map(self._is_known_key, key.elts))
+        return key is not None and (is_constant(key) or self._is_member(key))
 
     def _subscript(self, node: ast.Subscript, out: int, after: Node, where: Where) -> Node:
         sequence = self._sequence(node.value)
@@ -664,8 +664,13 @@ def _last_of_equal(table: ast.Dict) -> list[tuple[ast.expr, ast.expr]]:
     found: dict[object, tuple[ast.expr, ast.expr]] = {}
     for key, value in zip(table.keys, table.values, strict=True):
         assert key is not None
-        plain: object = (
-            ast.unparse(key) if isinstance(key, ast.Attribute) else (ast.literal_eval(key),)
-        )
+        plain = _plain(key)
         found[plain] = (found[plain][0] if plain in found else key, value)
     return list(found.values())
+
+
+def _plain(key: ast.expr) -> object:
+    """What tells two keys of a table apart."""
+    if isinstance(key, ast.Tuple):
+        return tuple(map(_plain, key.elts))
+    return ast.unparse(key) if isinstance(key, ast.Attribute) else (ast.literal_eval(key),)

@@ -10,7 +10,7 @@ from ..world.names import single_target
 from ..world.loading import names_around
 from ..world.rows import RowClass, is_row, row_classes_of
 from ..world.splits import split_classes_of
-from ..world.values import enums_of, is_enum_member, records_of
+from ..world.values import enums_of, is_enum_member, is_table_key, records_of
 from .heads import is_inert_definition
 from .version import Version, imported_module
 
@@ -90,9 +90,7 @@ def is_inert(
     those.
     """
     if isinstance(value, ast.Dict):
-        keys = all(
-            k is not None and (is_constant(k) or is_enum_member(k, enums)) for k in value.keys
-        )
+        keys = all(is_table_key(k, enums) for k in value.keys)
         return keys and all(is_inert(v, enums, rows) for v in value.values)
     if isinstance(value, ast.List | ast.Tuple):
         return all(is_inert(e, enums, rows) for e in value.elts)

@@ -374,7 +374,8 @@ def _helpers(
     )
     mentioned_there |= _mentioned_by_new(other, tree)
     for table in tables_of(other).values():
-        mentioned_there |= {v.id for v in table.values if isinstance(v, ast.Name)}
+        parts = [n for v in table.values for n in ast.walk(v)]
+        mentioned_there |= {n.id for n in parts if isinstance(n, ast.Name)}
     return {
         node.name: node
         for node in helper_candidates(tree)

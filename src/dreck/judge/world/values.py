@@ -234,14 +234,24 @@ def _is_constant_table(table: ast.Dict, tree: ast.Module) -> bool:
     functions = {
         n.name for n in tree.body if isinstance(n, ast.FunctionDef) and counts[n.name] == 1
     }
-    return all(
-        k is not None and (is_constant(k) or is_enum_member(k, enums)) for k in table.keys
-    ) and all(
-        is_constant(v)
-        or is_row(v, row_classes_of(tree))
-        or (isinstance(v, ast.Name) and v.id in functions and bound_once(v.id, tree))
-        for v in table.values
-    )
+
+    def is_function(value: ast.expr) -> bool:
+        return isinstance(value, ast.Name) and value.id in functions and bound_once(value.id, tree)
+
+    def is_entry(value: ast.expr) -> bool:
+        several = isinstance(value, ast.Tuple) and bool(value.elts)
+        if several and all(is_constant(e) or is_function(e) for e in value.elts):  # type: ignore[attr-defined]
+            return True
+        return is_constant(value) or is_row(value, row_classes_of(tree)) or is_function(value)
+
+    return all(is_table_key(k, enums) for k in table.keys) and all(map(is_entry, table.values))
+
+
+def is_table_key(key: ast.expr | None, enums: Mapping[str, tuple[str, ...]]) -> bool:
+    """Whether an expression is a constant, a member of a known enum, or a tuple of these."""
+    if isinstance(key, ast.Tuple):
+        return all(is_table_key(e, enums) for e in key.elts)
+    return key is not None and (is_constant(key) or is_enum_member(key, enums))
 
 
 def is_enum_member(node: ast.expr, enums: Mapping[str, tuple[str, ...]]) -> bool:
