@@ -32,6 +32,8 @@ _STYLES = {
     Verdict.UNDECIDED: "bold yellow",
 }
 _ASSUMED = {
+    "as-declared": "{about} is what it is declared to be",
+    "as-used": "{about} is of the kind that the code takes it for",
     "total-order": "{about} and the opposite are never both false",
     "plain-equality": "`==` and `!=` in {about} are opposites and ask nothing else",
     "plain-truth": "what is compared in {about} yields True or False",

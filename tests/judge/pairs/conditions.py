@@ -1112,3 +1112,67 @@ def wait(kind):
     elif kind in (True, 2):
         rest = 2
     return rest
+
+
+#: what is None equals no text, whichever is asked first -> proved-under stable-read
+def turn(boat, yard):
+    if boat.late:
+        yard.air(boat)
+    elif boat.load == "coal":
+        yard.move(boat)
+    elif boat.load is None:
+        yard.air(boat)
+    elif boat.load == "hay":
+        yard.move(boat)
+    else:
+        raise LookupError(boat)
+#: becomes
+def turn(boat, yard):
+    if boat.late or boat.load is None:
+        yard.air(boat)
+    elif boat.load == "coal":
+        yard.move(boat)
+    elif boat.load == "hay":
+        yard.move(boat)
+    else:
+        raise LookupError(boat)
+
+
+#: what is None is not true either -> differs
+def turn(boat, yard):
+    if boat.late:
+        yard.air(boat)
+    elif not boat.load:
+        yard.move(boat)
+    elif boat.load is None:
+        yard.air(boat)
+    else:
+        raise LookupError(boat)
+#: becomes
+def turn(boat, yard):
+    if boat.late or boat.load is None:
+        yard.air(boat)
+    elif not boat.load:
+        yard.move(boat)
+    else:
+        raise LookupError(boat)
+
+
+#: what equals None may equal a text as well -> unproved
+def turn(boat, yard):
+    if boat.late:
+        yard.air(boat)
+    elif boat.load == "coal":
+        yard.move(boat)
+    elif boat.load == None:
+        yard.air(boat)
+    else:
+        raise LookupError(boat)
+#: becomes
+def turn(boat, yard):
+    if boat.late or boat.load == None:
+        yard.air(boat)
+    elif boat.load == "coal":
+        yard.move(boat)
+    else:
+        raise LookupError(boat)

@@ -978,3 +978,102 @@ from collections.abc import Iterable
 
 def any_late(boats: Iterable[int]):
     return any(boat > 3 for boat in boats)
+
+
+#: whole numbers of which nothing is declared, added up -> proved-under no-effect+as-used
+def f(boats):
+    n = 0
+    for b in boats:
+        if b.late:
+            n += b.tons
+    return n
+#: becomes
+def f(boats):
+    return sum(b.tons for b in boats if b.late)
+
+
+#: numbers with a point in them are rounded otherwise by sum -> unproved
+def f(boats):
+    n = 0
+    for b in boats:
+        n = n + b.tons * 1.5
+    return n
+#: becomes
+def f(boats):
+    return sum(b.tons * 1.5 for b in boats)
+
+
+#: declared floats are rounded otherwise by sum -> unproved
+from dataclasses import dataclass
+
+
+@dataclass
+class Boat:
+    tons: float
+
+
+def f(boats: list[Boat]) -> float:
+    n = 0
+    for b in boats:
+        n += b.tons
+    return n
+#: becomes
+from dataclasses import dataclass
+
+
+@dataclass
+class Boat:
+    tons: float
+
+
+def f(boats: list[Boat]) -> float:
+    return sum(b.tons for b in boats)
+
+
+#: what is added stands before the sum -> unproved
+def f(boats):
+    n = 0
+    for b in boats:
+        n = b + n
+    return n
+#: becomes
+def f(boats):
+    return sum(b for b in boats)
+
+
+#: a sum that does not start at nothing -> differs
+def f(boats):
+    n = 1
+    for b in boats:
+        n = n + b
+    return n
+#: becomes
+def f(boats):
+    return sum(b for b in boats)
+
+
+#: declared fields, added up -> proved-under no-effect+as-used
+from dataclasses import dataclass
+
+
+@dataclass
+class Boat:
+    tons: int
+
+
+def f(boats: list[Boat]) -> int:
+    n = 0
+    for b in boats:
+        n += b.tons
+    return n
+#: becomes
+from dataclasses import dataclass
+
+
+@dataclass
+class Boat:
+    tons: int
+
+
+def f(boats: list[Boat]) -> int:
+    return sum(b.tons for b in boats)

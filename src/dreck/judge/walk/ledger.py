@@ -24,6 +24,7 @@ from ..world.types import (
 )
 from ..face.wording import shortened
 
+_WHOLE = frozenset({"int", "bool"})
 # Declared types nested deeper than this are taken for what they say at the top.
 _DEEPEST = 4
 
@@ -64,6 +65,16 @@ class Ledger:
     def as_used(self, name: str, kind: str) -> bool:
         """A parameter without a declaration is of the kind that the code takes it for."""
         return self.grant(AssumptionKind.AS_USED, name, f"{name} that is not {kind}")
+
+    def whole_numbers(self, source: ast.AST, kind: Type) -> bool:
+        """What is added up is whole numbers, of which it does not matter how: floats are rounded
+        otherwise by ``sum`` from Python 3.12 on, and other objects may add as they like.
+        """
+        if names_in(kind) - _WHOLE - {"?"} or _is_evidently_float(source):
+            return False
+        about = shortened(source)
+        breaks = f"a float in {about}, which `sum` may round otherwise, or an object with a += of its own"
+        return self.grant(AssumptionKind.AS_USED, about, breaks)
 
     def total_order(self, source: ast.AST, kinds: Sequence[Type]) -> bool:
         """``not a < b`` is ``a >= b``: not of sets, of what may be None, of mixed types, nor of
@@ -168,6 +179,16 @@ class Ledger:
 def _is_known(kind: Type) -> bool:
     """Whether a type says all that a value may be."""
     return "?" not in names_in(kind)
+
+
+def _is_evidently_float(source: ast.AST) -> bool:
+    """Whether an expression divides, or has a number with a point in it."""
+    return any(
+        isinstance(n, ast.Div)
+        or (isinstance(n, ast.Constant) and isinstance(n.value, float | complex))
+        or (isinstance(n, ast.Name) and n.id in ("float", "complex", "Decimal", "Fraction"))
+        for n in ast.walk(source)
+    )
 
 
 def _operand(source: ast.AST, unsure: int = 0) -> str:

@@ -10,6 +10,7 @@ from ..values.terms import (
     BOOL,
     NONE,
     TRUE,
+    WHOLE,
     Term,
     identity,
     is_const,
@@ -253,7 +254,11 @@ class Matching(Walker):
         return None
 
     def _excluded(self, atom: Term, value: bool, state: State) -> Used | None:
-        """What excludes an answer: it would make a value equal to two constants at once."""
+        """What excludes an answer: it would make a value equal to two constants at once, or None
+        equal to a text or number.
+        """
+        if value and atom[0] == "is" and NONE in atom[1:]:
+            return self._equals_something(atom[2] if atom[1] == NONE else atom[1], state)
         if self.strict:
             return None
         for step in state.facts.steps("compare"):
@@ -283,6 +288,23 @@ class Matching(Walker):
                 if source is None or not self.ledger.plain_equality(source, types, breaks):
                     return None
                 return answer[1] | {(step, True), (another, True)}
+        return None
+
+    def _equals_something(self, asked: Term, state: State) -> Used | None:
+        """What says that a value equals a text or number, as None never does: neither asks anybody
+        else.
+        """
+        for step in (*state.facts.steps("compare"), *state.facts.steps("member")):
+            if step[1] == "compare" and step[2] not in ("==", "!="):
+                continue
+            operands = step[3][1:]
+            if asked not in operands or not any(
+                is_const(t) and t[1] in ("str", "int", "bytes", "float") for t in operands
+            ):
+                continue
+            answer = self._answered_before(step, state)
+            if answer is not None and answer[0] == (step[2] != "!="):
+                return answer[1] | {(step, True)}
         return None
 
     def _is_answered_by(self, step: Term, atom: Term, state: State) -> bool:
@@ -492,6 +514,9 @@ class Matching(Walker):
             if a.kind == "compare":
                 self._note_comparison(outs[0], terms_a)
             return outs, outs
+        if terms_a == terms_b and self._adds_up(a, b, terms_a):
+            outs = [self.new()]
+            return outs, outs
         if not self.strict and len(terms_a) == len(terms_b) == 2:
             mixed = self._membership(a, b, terms_a, terms_b)
             if mixed is not None:
@@ -507,6 +532,15 @@ class Matching(Walker):
                 answer = self.new(frozenset({"bool"}))
                 return [answer], [negated(answer) if kind[1] else answer]
         return None
+
+    def _adds_up(self, a: Do, b: Do, terms: list[Term]) -> bool:
+        """Whether one side adds up what the other hands to ``sum``."""
+        one, other = (a, b) if a.kind == "sum up" else (b, a)
+        if one.kind != "sum up" or other.kind not in ("binop", "inplace") or other.detail != "+":
+            return False
+        known = kinds_of(terms[1], self.kinds)
+        fits = known is None or known <= WHOLE
+        return fits and self.ledger.whole_numbers(one.source, self.types.of(terms[1]))
 
     def _read_by_pattern(self, a: Do, b: Do) -> tuple[list[Term], list[Term]]:
         """A pattern reads an attribute, and passes by what has none."""

@@ -123,7 +123,7 @@ class Walker:
             return node.yes if decided[0] else node.no
         if isinstance(node, Load):
             return self._load(node, side, state, used)
-        return self._silent_effect(node, side, state) if isinstance(node, Do) else None
+        return self._silent_effect(node, side, state, used) if isinstance(node, Do) else None
 
     def _load(self, node: Load, side: Side, state: State, used: set[Fact]) -> Node | None:
         term = side.env.get(node.name, UNBOUND)
@@ -140,7 +140,7 @@ class Walker:
         side.env[node.out] = term
         return node.next
 
-    def _silent_effect(self, node: Do, side: Side, state: State) -> Node | None:
+    def _silent_effect(self, node: Do, side: Side, state: State, used: set[Fact]) -> Node | None:
         if any(_is_helper(operand_term(side.env, o)) for o in node.operands):
             why = "a helper or table of the function's own is used in another way"
             raise Parted(why, *(s.node for s in state.sides))
@@ -191,10 +191,22 @@ class Walker:
             results = None if answer is None else [answer]
         else:
             results = silent_result(node, terms, self.kinds)
+        if results is None and node.kind in ("compare", "member"):
+            results = self._known_here(node, terms, state, used)
         if results is None:
             return None
         side.env.update(zip(node.outs, results, strict=True))
         return node.next
+
+    def _known_here(
+        self, node: Do, terms: list[Term], state: State, used: set[Fact]
+    ) -> list[Term] | None:
+        """What a comparison yields of what a value turned out to be on this path: None, for one."""
+        found = [state.facts.resolve(t) for t in terms]
+        results = silent_result(node, [t for t, _ in found], self.kinds)
+        if results is not None:
+            used |= {fact for _, facts in found for fact in facts}
+        return results
 
     def _declared_step(self, node: Do, terms: list[Term], state: State) -> Term | None:
         """What a step yields that does nothing because of what is declared; None for any other.
