@@ -268,3 +268,69 @@ def test_what_was_set_before_is_the_default(before: str, fits: bool) -> None:
     assert ("if load in" in whole) is not fits
     if fits:
         assert "    rest = 12\n" not in whole and verdict(text, whole).value.startswith("proved")
+
+
+PARTS = """
+def coal_due(boat):
+    return boat.tons * 3
+
+
+def hay_due(boat):
+    return boat.length
+
+
+def salt_toll(boat):
+    return 40
+
+
+def bill(load, boat):
+    if load == "coal":
+        berth = "north"
+        due = {0}(boat)
+    elif load == "hay":
+        berth = "south"
+        due = {1}(boat)
+    elif load == "salt":
+        berth = "dock"
+        due = {2}(boat)
+    else:
+        return None
+    return berth, due
+"""
+
+
+@pytest.mark.parametrize(
+    ("functions", "said"),
+    [
+        # what all of them say; there is a `due` already
+        (
+            ("coal_due", "hay_due", "coal_due"),
+            "berth, due_of = BILL_BY_LOAD[load]\n    due = due_of",
+        ),
+        # what their result is called
+        (("coal_due", "salt_toll", "hay_due"), "berth, due_of = BILL_BY_LOAD[load]"),
+        (
+            ("coal_due", "coal_due", "coal_due"),
+            "berth = BERTH_BY_LOAD[load]\n    due = coal_due(boat)",
+        ),
+    ],
+)
+def test_a_column_of_functions(functions: tuple[str, ...], said: str) -> None:
+    """It is called as they are, or as what they give; what has its name already is not set again."""
+    text = PARTS.format(*functions)
+    whole = look("lookup-table", text, subject="bill").sites[0].whole
+    assert said in whole and "berth = berth" not in whole, whole
+    assert verdict(text, whole) is Verdict.PROVED_UNDER
+
+
+@pytest.mark.parametrize(("number", "fits"), [(4, False), (5, True)])
+def test_methods_of_the_object(number: int, fits: bool) -> None:
+    """A table that is made anew in each call is worth it where the chain is long."""
+    names = [f"turn_{i}" for i in range(number)]
+    chain = "".join(
+        f"        {'el' * (i > 0)}if word == '{n}':\n            self.{n}(lock)\n"
+        for i, n in enumerate(names)
+    )
+    methods = "".join(f"    def {n}(self, lock):\n        lock.do()\n\n" for n in names)
+    text = f"class Desk:\n    def run(self, word: str, lock):\n{chain}\n{methods}"
+    assert bool(look("lookup-table", text, subject="Desk.run").sites) is fits

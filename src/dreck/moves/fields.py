@@ -20,6 +20,8 @@ def field_name(hole: Hole, view: ModuleView) -> str | None:
     owner = hole.around[-1]
     if isinstance(owner, ast.keyword):
         return owner.arg
+    if isinstance(owner, ast.Call) and owner.func is hole.values[0]:
+        return _function_in(hole)
     if (
         isinstance(owner, ast.Call)
         and isinstance(owner.func, ast.Name)
@@ -37,6 +39,23 @@ def field_name(hole: Hole, view: ModuleView) -> str | None:
         target = owner.targets[0]
         return target.id if isinstance(target, ast.Name) else target.attr
     return _in_arithmetic(hole, owner)
+
+
+def _function_in(hole: Hole) -> str | None:
+    """What all functions of a column say in their names; else what their result is called."""
+    names = [words_of(_last(v)) for v in hole.values]
+    for end in (-1, 0):
+        common = {n[end] for n in names if len(n) > 1}
+        if len(common) == 1 and all(len(n) > 1 for n in names):
+            word = common.pop()
+            return word if word.isidentifier() and not iskeyword(word) else None
+    set_ = hole.around[-2] if len(hole.around) > 1 else None
+    target = set_.targets[0] if isinstance(set_, ast.Assign) else None
+    return target.id if isinstance(target, ast.Name) else None
+
+
+def _last(node: ast.expr) -> str:
+    return node.attr if isinstance(node, ast.Attribute) else getattr(node, "id", "")
 
 
 def _key_of(hole: Hole, owner: ast.Dict) -> str | None:

@@ -25,6 +25,18 @@ _GETTING = frozenset(
 )
 
 
+def _is_set_to(hole: Hole) -> bool:
+    """Whether a name is set to what stands in a hole."""
+    around = hole.around
+    return len(around) == 1 and isinstance(around[0], ast.Assign) and len(around[0].targets) == 1
+
+
+def _is_called(hole: Hole) -> bool:
+    """Whether a hole holds what is called."""
+    owner = hole.around[-1] if hole.around else None
+    return isinstance(owner, ast.Call) and owner.func is hole.values[0]
+
+
 def _hint(values: tuple[ast.expr, ...]) -> str:
     """The type of the values of a field."""
     return " | ".join(
@@ -59,7 +71,8 @@ class Rows:
             part = self._part()
             if part:
                 return part
-            last = self.body[-1]
+            set_ = self.holes[0].around[0] if _is_set_to(self.holes[0]) else None
+            last = set_ or self.body[-1]
             if isinstance(last, ast.Assign) and isinstance(
                 last.targets[0], ast.Name | ast.Attribute
             ):
@@ -107,15 +120,16 @@ class Rows:
         found = [field_name(h, self.view) for h in self.holes]
         apart = len(self.holes) < _LEAST_FIELDS  # else they are fields of a row, not names
         taken = visible_locals(self.function) | self.view.top_names if apart else {"count", "index"}
-        named = [
-            n
-            for n in found
-            if n is not None
-            and n.isidentifier()
-            and not n.startswith("_")
-            and not keyword.iskeyword(n)
-            and n not in taken
-        ]
+        named = []
+        for name, hole in zip(found, self.holes, strict=True):
+            fits = name is not None and name.isidentifier() and not name.startswith("_")
+            if name is None or not fits or keyword.iskeyword(name):
+                return None
+            if name in taken and not (apart and _is_set_to(hole)):
+                name = f"{name}_of"
+                if not apart or not _is_called(hole) or name in taken:
+                    return None
+            named.append(name)
         return named if len(set(named)) == len(found) else None
 
     @cached_property
@@ -191,7 +205,9 @@ class Rows:
             inside = [
                 Edit(a - start, b - start, text) for (a, b), text in holes if start <= a < end
             ]
-            found.append(edited(self.view.text[start:end], inside))
+            line = edited(self.view.text[start:end], inside)
+            if line not in {f"{f} = {f}" for f in fields}:  # it has its name already
+                found.append(line)
         return found
 
     @cached_property

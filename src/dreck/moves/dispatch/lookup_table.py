@@ -32,6 +32,7 @@ from ..rows import Rows, row_comments
 from ..wishes import Wishes
 
 _LEAST_ARMS = 3
+_MANY_ARMS = 5
 
 
 @move
@@ -492,10 +493,11 @@ class LookupTable(ModuleMove):
             line = chain.statements[0].lineno
             if len(chain.arms) < 2 or wishes.line not in (None, line):
                 continue
-            # Methods of the object make a table that is made anew in each call; whoever wants that
-            # asks for it.
+            # Methods of the object make a table that is made anew in each call, which a long chain
+            # outweighs; for a short one whoever wants that asks for it.
+            is_long = len(chain.arms) >= _MANY_ARMS
             functions = view.plain_functions | (
-                view.own_methods(function) if wishes.asked else frozenset()
+                view.own_methods(function) if wishes.asked or is_long else frozenset()
             )
             holes = aligned([a.body for a in chain.arms], functions)
             if not holes or (len(holes) > 1 and _has_methods(holes)):
