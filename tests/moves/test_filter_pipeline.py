@@ -6,7 +6,10 @@ import textwrap
 
 import pytest
 
+from dreck import Verdict
+
 from .harness import check, look
+from .test_all_moves import verdict
 
 CASES = [
     (
@@ -20,6 +23,31 @@ CASES = [
     (
         "# those that fit\nr = set()\nfor x in a:\n    r.add(x)\nreturn r\n",
         "# those that fit\nr = {x for x in a}\nreturn r\n",
+    ),
+]
+# What a round works out on the way goes into what it does with it.
+FOLDED = [
+    (
+        "r = []\nfor x in a:\n    y = x.b\n    r.append(y)\nreturn r\n",
+        "r = [x.b for x in a]\nreturn r\n",
+    ),
+    (
+        "r = 0\nfor x in a:\n    if x.b:\n        y = x.c - n\n        r = r + y * 2\nreturn r\n",
+        "r = sum((x.c - n) * 2 for x in a if x.b)\nreturn r\n",
+    ),
+    (
+        "r = []\nfor x in a:\n    y = x.b\n    if x.c:\n        y = x.b + x.c\n    r.append(y)\nreturn r\n",
+        "r = [x.b + x.c if x.c else x.b for x in a]\nreturn r\n",
+    ),
+    (
+        "r = {}\nfor x in a:\n    y = x.b\n    r[x] = y\nreturn r\n",
+        "r = {x: x.b for x in a}\nreturn r\n",
+    ),
+    (
+        "r = []\nfor x in a:\n    if x.is_of_this_kind_or_that and (x.is_there or n.asks_for_those_that_are_not)"
+        " and x.c:\n        r.append(x)\nreturn r\n",
+        "r = [\n    x\n    for x in a\n    if x.is_of_this_kind_or_that\n"
+        "    and (x.is_there or n.asks_for_those_that_are_not)\n    and x.c\n]\nreturn r\n",
     ),
 ]
 # What is left out after the answer is found is for trials to decide.
@@ -82,6 +110,11 @@ STAYS = [
     "for x in a:\n    if x:\n        return True\nelse:\n    log(1)\nreturn False\n",
     "r = []\nfor x in a:\n    # each of them\n    r.append(x)\nreturn r\n",
     "r = []\nfor x in a:\n    r.append((yield x))\nreturn r\n",
+    # what is worked out on the way is used twice, lives on, or is asked for by its own choice
+    "r = []\nfor x in a:\n    y = x.b\n    r.append(y + y)\nreturn r\n",
+    "r = []\nfor x in a:\n    y = x.b\n    r.append(y)\nreturn r, y\n",
+    "r = []\nfor x in a:\n    y = x.b\n    if y:\n        y = 0\n    r.append(y)\nreturn r\n",
+    "r = []\nfor x in a:\n    y = x.b\n    y = y + 1\n    r.append(y)\nreturn r\n",
     # an inner break leaves only the inner loop
     "r = False\nfor x in a:\n    for y in x:\n        if y:\n            r = True\n            break\nreturn r\n",
 ]
@@ -91,6 +124,22 @@ STAYS = [
 def test_what_changes(before: str, after: str) -> None:
     """A loop that only works something out is that expression."""
     check("filter-pipeline", before, after)
+
+
+@pytest.mark.parametrize(("before", "after"), FOLDED)
+def test_what_is_folded(before: str, after: str) -> None:
+    """The judge agrees with what comes out."""
+    check("filter-pipeline", before, after)
+    texts = ["def f(a, n, s):\n" + textwrap.indent(body, "    ") for body in (before, after)]
+    assert verdict(*texts) in (Verdict.PROVED, Verdict.PROVED_UNDER)
+
+
+def test_what_is_worked_out_in_another_order() -> None:
+    """Is seen by the judge."""
+    text = "def f(a, n, s):\n    r = []\n    for x in a:\n        y = n(x)\n        r.append(s(x) - y)\n    return r\n"
+    whole = look("filter-pipeline", text).sites[0].whole
+    assert "[s(x) - (n(x)) for x in a]" in whole or "[s(x) - n(x) for x in a]" in whole
+    assert not verdict(text, whole).same
 
 
 @pytest.mark.parametrize(("before", "after"), SHAPES)

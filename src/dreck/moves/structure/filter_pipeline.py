@@ -18,6 +18,7 @@ from ...logic.liveness import live_after
 from ...logic.walk import has_comments, names_in, walk
 from ..arms import single
 from ..blocks import code, comments_in, is_guard, lead_of
+from ..folded_rounds import folded
 from ..places import Place, function_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -116,7 +117,8 @@ class FilterPipeline(Move):
         loop = _heart_of(node, around)
         if loop is None or not all(_is_plain(f.target) for f, _ in loop.clauses):
             return NOT_MINE
-        if loop.targets & live_after(function_of(place)).get(id(node), loop.targets):
+        own = loop.targets | loop.made
+        if own & live_after(function_of(place)).get(id(node), own):
             return NOT_MINE
         found = (
             _answered(place, index, loop, around)
@@ -129,11 +131,17 @@ class FilterPipeline(Move):
             return NOT_MINE
         if has_comments(node.body):
             return self.refuse("comment-inside", node)
-        shown = found.line
-        if not around.fits(place, code(shown)):
-            shown = _over_lines(shown, around.indent)
-            if not all(around.fits(place, line) for line in code(shown).splitlines()):
-                return self.refuse("too-long", node)
+        ways = (
+            found.line,
+            _over_lines(found.line, around.indent),
+            _over_lines(_with_operands_apart(found.line, around.indent), around.indent),
+        )
+        fitting = (
+            w for w in ways if all(around.fits(place, line) for line in code(w).splitlines())
+        )
+        shown = next(fitting, None)
+        if shown is None:
+            return self.refuse("too-long", node)
         first = place.statements[found.start]
         lead = [*lead_of(first)]
         if found.start < index:
@@ -148,11 +156,13 @@ class _Loop:
     """A loop, its inner loops and conditions, and what is done at its heart.
 
     ``clauses`` are the loops with the conditions that stand before the next one; the conditions
-    around the heart come last.
+    around the heart come last. ``made`` are the names of what a round worked out on the way, which
+    stands in the heart now.
     """
 
     clauses: tuple[tuple[cst.For, tuple[cst.BaseExpression, ...]], ...]
     heart: tuple[cst.BaseStatement, ...]
+    made: frozenset[str] = frozenset()
 
     @property
     def targets(self) -> frozenset[str]:
@@ -209,8 +219,12 @@ def _heart_of(node: cst.For, around: Around) -> _Loop | None:
         else:
             break
     clauses.append((current, tuple(tests)))
+    found = folded(body)
+    if found is not None:
+        body = found[0]
     plain = all(isinstance(s, cst.SimpleStatementLine) for s in body)
-    return _Loop(tuple(clauses), tuple(body)) if plain else None
+    made = frozenset() if found is None else found[1]
+    return _Loop(tuple(clauses), tuple(body), made) if plain else None
 
 
 def _is_plain(target: cst.BaseExpression) -> bool:
@@ -352,6 +366,8 @@ def _parts(loop: _Loop, small: cst.CSTNode | None, name: str) -> Iterator[cst.CS
         yield from small.value.args
     elif isinstance(small, cst.AugAssign):
         yield small.value
+    elif isinstance(small, cst.Assign) and _added(small, name) is not None:
+        yield _added(small, name)  # type: ignore[misc]
     elif isinstance(small, cst.Assign):
         yield small.value
         yield from (s for t in small.targets for s in getattr(t.target, "slice", ()))
@@ -383,7 +399,13 @@ def _item(
 
 
 def _added(small: cst.CSTNode | None, name: str) -> cst.BaseExpression | None:
-    """``e`` of ``name += e``."""
+    """``e`` of ``name += e`` or ``name = name + e``."""
+    if isinstance(small, cst.Assign) and len(small.targets) == 1:
+        value = small.value
+        if not isinstance(value, cst.BinaryOperation) or not isinstance(value.operator, cst.Add):
+            return None
+        same = code(small.targets[0].target) == name == code(value.left)
+        return value.right if same else None
     if not isinstance(small, cst.AugAssign) or not isinstance(small.operator, cst.AddAssign):
         return None
     return small.value if code(small.target) == name else None
@@ -452,6 +474,21 @@ def _over_lines(line: cst.SimpleStatementLine, indent: str) -> cst.SimpleStateme
         }
     )
     return line.with_deep_changes(small, value=opened)
+
+
+def _with_operands_apart(line: cst.SimpleStatementLine, indent: str) -> cst.SimpleStatementLine:
+    """The line with each operand of a condition of its clauses on a line of its own."""
+    step = cst.ParenthesizedWhitespace(indent=True, last_line=cst.SimpleWhitespace(indent))
+
+    def apart(test: cst.BaseExpression) -> cst.BaseExpression:
+        if not isinstance(test, cst.BooleanOperation) or test.lpar:
+            return test
+        sign = test.operator.with_changes(whitespace_before=step)
+        return test.with_changes(left=apart(test.left), operator=sign)
+
+    for clause in [n for n in walk(line) if isinstance(n, cst.CompIf)]:
+        line = line.with_deep_changes(clause, test=apart(clause.test))
+    return line
 
 
 def _broken(clause: cst.CompFor, step: cst.ParenthesizedWhitespace) -> cst.CompFor:
