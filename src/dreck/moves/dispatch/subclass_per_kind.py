@@ -15,6 +15,7 @@ from __future__ import annotations
 import ast
 from collections.abc import Hashable, Iterator, Sequence
 from dataclasses import dataclass, field, replace
+from functools import lru_cache
 
 import libcst as cst
 
@@ -285,7 +286,9 @@ class SubclassPerKind(ModuleMove):
             return
         why_not = _hindrance(plan, switching)
         if why_not:
-            yield self.leave(why_not, plan.line)
+            # That a class asks once whether it is of some kind is not worth a word.
+            if why_not != "few-kinds" or wishes.asked:
+                yield self.leave(why_not, plan.line)
             return
         try:
             site, repeated = _site(plan, wishes)
@@ -306,6 +309,7 @@ def _is_member(kind: Hashable) -> bool:
     return isinstance(kind, tuple) and kind[0] == "member"
 
 
+@lru_cache(64)
 def _plan(view: ModuleView, owner: ast.ClassDef) -> _Plan | None:
     """A class with an attribute by which its methods choose; the one that most choices ask for."""
     start = next(
@@ -374,6 +378,8 @@ def _switches(method: ast.FunctionDef, plan: _Plan) -> bool:
 def _hindrance(plan: _Plan, switching: Sequence[ast.FunctionDef]) -> str:
     """Why a class cannot be split; empty if it can."""
     owner, start = plan.owner, plan.start
+    if len(plan.kinds) < _LEAST_KINDS:
+        return "few-kinds"
     once = len(stores_of(plan.view.tree, owner, plan.attribute)) == 1
     named = any(isinstance(s, ast.FunctionDef) and s.name == plan.attribute for s in owner.body)
     kept = kind_parameter(start, plan.attribute) is not None
@@ -388,8 +394,6 @@ def _hindrance(plan: _Plan, switching: Sequence[ast.FunctionDef]) -> str:
             for n in inside
         ):
             return "cannot-move"
-    if len(plan.kinds) < _LEAST_KINDS:
-        return "few-kinds"
     alone = owner.name in plan.view.top_names and not owner.decorator_list and not owner.keywords
     return "" if alone else "class-used"
 
@@ -570,7 +574,7 @@ def _apart(plan: _Plan, repeated: dict[str, int], wishes: Wishes) -> ModuleSite 
         view = replace(view, text=pulled.text)
     if not added:
         return None
-    again = _plan(view, next(c for c in view.tree.body if getattr(c, "name", "") == name))  # type: ignore[arg-type]
+    again = _plan(view, next(c for c in view.tree.body if getattr(c, "name", "") == name))
     if again is None or again.attribute != plan.attribute:
         return None
     try:
