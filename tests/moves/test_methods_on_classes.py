@@ -147,3 +147,27 @@ def test_none_is_one_of_the_others() -> None:
         )
         site = look("methods-on-classes", text).sites[0]
         assert ("isinstance" in site.whole) is stays, site.whole
+
+
+@pytest.mark.parametrize(
+    ("tests", "more", "fits"),
+    [
+        (("type(v) == A", "type(v) is B"), "", True),
+        (("type(v) is A", "isinstance(v, B)"), "", True),
+        (("A == type(v)", "type(v) in (B,)"), "", True),
+        # one of them lets in what is derived from it, which is no such object
+        (("type(v) == A", "type(v) == B"), "\n\n\nclass C(A): ...\n", False),
+        # no question for one of some classes
+        (("type(v) != A", "type(v) is B"), "", False),
+        (("type(v) == A", "type(v.w) is B"), "", False),
+    ],
+)
+def test_the_very_type(tests: tuple[str, str], more: str, fits: bool) -> None:
+    """It is asked like a class, where nothing is derived from it."""
+    chain = f"    if {tests[0]}:\n        return 1\n    elif {tests[1]}:\n        return 2\n    return 3\n"
+    text = f"def due(v: V, n):\n{chain}{CLASSES}{more}"
+    sites = look("methods-on-classes", text).sites
+    assert bool(sites) is fits
+    for site in sites[:1]:
+        assert "type(" not in site.whole.partition("class V")[0]
+        assert verdict(text, site.whole).value == "proved-under", site.whole

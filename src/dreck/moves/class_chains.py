@@ -47,6 +47,7 @@ class ClassChain:
         otherwise: what an else does; empty if there is none.
         first, last: the first and the last of its statements.
         rest: the statements behind it in its block.
+        exact: whether some test lets in the very class only, and nothing derived from it.
     """
 
     subject: str
@@ -55,6 +56,7 @@ class ClassChain:
     first: ast.stmt
     last: ast.stmt
     rest: list[ast.stmt]
+    exact: bool = False
 
     @property
     def leaves(self) -> bool:
@@ -97,7 +99,7 @@ def class_chain(body: list[ast.stmt], index: int, *, leaving: bool = True) -> Cl
     arms: list[ClassArm] = []
     position = index
     otherwise: list[ast.stmt] = []
-    stays = False
+    stays = exact = False
     while position < len(body) and not otherwise:
         node: ast.stmt | None = body[position]
         tested = _tested(node.test) if isinstance(node, ast.If) else None
@@ -112,6 +114,7 @@ def class_chain(body: list[ast.stmt], index: int, *, leaving: bool = True) -> Cl
                     return None
                 stays = True
             subject = tested[0]
+            exact = exact or isinstance(node.test, ast.Compare)
             arms.append(ClassArm(tested[1], node.body, node.lineno))
             chained = (
                 len(node.orelse) == 1
@@ -126,11 +129,14 @@ def class_chain(body: list[ast.stmt], index: int, *, leaving: bool = True) -> Cl
             break
     if subject is None:
         return None
-    return ClassChain(subject, arms, otherwise, body[index], body[position - 1], body[position:])
+    first, last = body[index], body[position - 1]
+    return ClassChain(subject, arms, otherwise, first, last, body[position:], exact)
 
 
 def _tested(test: ast.expr) -> tuple[str, tuple[str, ...]] | None:
-    """The subject and the classes of an isinstance test."""
+    """The subject and the classes of an isinstance test, or of a comparison of a type."""
+    if isinstance(test, ast.Compare):
+        return _exactly_tested(test)
     if (
         not isinstance(test, ast.Call)
         or not isinstance(test.func, ast.Name)
@@ -139,12 +145,54 @@ def _tested(test: ast.expr) -> tuple[str, tuple[str, ...]] | None:
     ):
         return None
     subject, kinds = test.args
-    parts = kinds.elts if isinstance(kinds, ast.Tuple) else [kinds]
-    names = tuple(p.id for p in parts if isinstance(p, ast.Name))
-    known = (
-        isinstance(subject, ast.Name) and len(names) == len(parts) and names and not test.keywords
-    )
+    names = _names_of(kinds)
+    known = isinstance(subject, ast.Name) and names and not test.keywords
     return (subject.id, names) if known and isinstance(subject, ast.Name) else None
+
+
+def _names_of(kinds: ast.expr) -> tuple[str, ...]:
+    """The names of some classes; none if they are anything else."""
+    parts = kinds.elts if isinstance(kinds, ast.Tuple | ast.List | ast.Set) else [kinds]
+    names = tuple(p.id for p in parts if isinstance(p, ast.Name))
+    return names if len(names) == len(parts) else ()
+
+
+def _exactly_tested(test: ast.Compare) -> tuple[str, tuple[str, ...]] | None:
+    """The subject and the classes of ``type(x) is C``, ``type(x) == C``, ``type(x) in (C, D)``."""
+    if len(test.ops) != 1:
+        return None
+    sides = [test.left, test.comparators[0]]
+    listed = isinstance(test.ops[0], ast.In)
+    if not listed and not isinstance(test.ops[0], ast.Is | ast.Eq):
+        return None
+    asked = [s for s in sides if _is_type_of_name(s)]
+    if len(asked) != 1 or (listed and asked[0] is not test.left):
+        return None
+    names = _names_of(next(s for s in sides if s is not asked[0]))
+    if not names or (len(names) > 1 and not listed):
+        return None
+    return asked[0].args[0].id, names  # type: ignore[attr-defined]
+
+
+def _is_type_of_name(node: ast.expr) -> bool:
+    return (
+        isinstance(node, ast.Call)
+        and isinstance(node.func, ast.Name)
+        and node.func.id == "type"
+        and len(node.args) == 1
+        and not node.keywords
+        and isinstance(node.args[0], ast.Name)
+    )
+
+
+def has_heirs(tree: ast.Module, chain: ClassChain) -> bool:
+    """Whether a chain that lets in very classes leaves out something that is derived from one."""
+    owners = {o for a in chain.arms for o in a.owners}
+    return chain.exact and any(
+        c.name not in owners and any(isinstance(b, ast.Name) and b.id in owners for b in c.bases)
+        for c in ast.walk(tree)
+        if isinstance(c, ast.ClassDef)
+    )
 
 
 def can_move(chain: ClassChain, also: list[ast.stmt] | None = None) -> bool:

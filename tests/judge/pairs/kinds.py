@@ -762,3 +762,177 @@ def route(can, yard):
         yard.south(can)
     else:
         raise LookupError(can)
+
+
+#: the very type of an object, against methods -> proved-under closed-kinds+no-effect+not-overridden+unpatched
+class Boat:
+    def __init__(self, name):
+        self.name = name
+
+
+class Barge(Boat):
+    pass
+
+
+class Tug(Boat):
+    pass
+
+
+def fee(vessel: Boat, night):
+    if type(vessel) == Barge:
+        return 240
+    elif type(vessel) is Tug:
+        return 180 if night else 90
+    return 60
+#: becomes
+class Boat:
+    def __init__(self, name):
+        self.name = name
+
+    def fee(self, night):
+        return 60
+
+
+class Barge(Boat):
+    def fee(self, night):
+        return 240
+
+
+class Tug(Boat):
+    def fee(self, night):
+        return 180 if night else 90
+
+
+def fee(vessel: Boat, night):
+    return vessel.fee(night)
+
+
+#: what is derived from a very type is no such object -> differs
+class Boat:
+    pass
+
+
+class Barge(Boat):
+    pass
+
+
+class Butty(Barge):
+    pass
+
+
+class Tug(Boat):
+    pass
+
+
+def fee(vessel: Boat, night):
+    if type(vessel) == Barge:
+        return 240
+    elif type(vessel) is Tug:
+        return 180
+    return 60
+#: becomes
+class Boat:
+    def fee(self, night):
+        return 60
+
+
+class Barge(Boat):
+    def fee(self, night):
+        return 240
+
+
+class Butty(Barge):
+    pass
+
+
+class Tug(Boat):
+    def fee(self, night):
+        return 180
+
+
+def fee(vessel: Boat, night):
+    return vessel.fee(night)
+
+
+#: one of some very types, against classes -> proved-under closed-kinds+unpatched
+class Barge:
+    pass
+
+
+class Tug:
+    pass
+
+
+def fee(vessel, night):
+    if type(vessel) in (Barge, Tug) and night:
+        return 240
+    return 60
+#: becomes
+class Barge:
+    pass
+
+
+class Tug:
+    pass
+
+
+def fee(vessel, night):
+    if isinstance(vessel, (Barge, Tug)) and night:
+        return 240
+    return 60
+
+
+#: a module that makes classes at run time -> unproved
+class Barge:
+    pass
+
+
+class Tug:
+    pass
+
+
+def both(a):
+    return type("Both", (Barge, Tug), {})
+
+
+def fee(vessel, night):
+    if type(vessel) != Barge and night:
+        return 240
+    return 60
+#: becomes
+class Barge:
+    pass
+
+
+class Tug:
+    pass
+
+
+def both(a):
+    return type("Both", (Barge, Tug), {})
+
+
+def fee(vessel, night):
+    if not isinstance(vessel, Barge) and night:
+        return 240
+    return 60
+
+
+#: a parameter that is called type -> differs
+class Barge:
+    pass
+
+
+def fee(vessel, type):
+    if type(vessel) == Barge:
+        return 240
+    return 60
+#: becomes
+class Barge:
+    pass
+
+
+def fee(vessel, type):
+    if isinstance(vessel, Barge):
+        return 240
+    return 60

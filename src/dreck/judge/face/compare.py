@@ -194,6 +194,15 @@ def _asks_differently(before: FunctionNode, after: FunctionNode) -> bool:
     return counts[0] != counts[1]
 
 
+def _asks_for_types(before: FunctionNode, after: FunctionNode) -> bool:
+    """Whether the very type of an object on one side may stand against its class on the other."""
+    counts = [
+        sum(isinstance(n, ast.Name) and n.id == "type" for n in ast.walk(f))
+        for f in (before, after)
+    ]
+    return counts[0] != counts[1]
+
+
 def _attempt(
     before: FunctionNode,
     after: FunctionNode,
@@ -219,6 +228,7 @@ _WAYS: tuple[
     (_builds_differently, lambda context: replace(context, apart=True)),
     (_calls_differently, lambda context: replace(context, bound=True)),
     (_asks_differently, lambda context: replace(context, to_the_end=True)),
+    (_asks_for_types, lambda context: context.with_exact_types()),
     (_goes_through_rows, lambda context: replace(context, rows_apart=True)),
     (_builds_differently, lambda context: replace(context, apart=True, rows_apart=True)),
 )

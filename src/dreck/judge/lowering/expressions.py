@@ -24,7 +24,7 @@ from ..world.scope import (
     free_nodes,
 )
 from ..versions.shape import shape
-from ..values.terms import const
+from ..values.terms import FALSE, TRUE, const
 from ..face.verdict import AssumptionKind
 
 _SEES_ALL_LOCALS = frozenset({"locals", "vars", "dir", "eval", "exec"})
@@ -274,7 +274,17 @@ class ExpressionLowering:
             entry = self.value(operand, out, self._truth(operand, out, flag, test, where), where)
         return entry
 
+    def asked_exactly(self, node: ast.expr, yes: Node, no: Node, where: Where) -> Node | None:
+        """A comparison of types as questions for classes; None if it is no such thing."""
+        return None
+
     def _compare(self, node: ast.Compare, out: int, after: Node, where: Where) -> Node:
+        line = _line(node)
+        exact = self.asked_exactly(
+            node, Put(line, out, TRUE, after), Put(line, out, FALSE, after), where
+        )
+        if exact is not None:
+            return exact
         return self._chain(
             node,
             out,
@@ -560,6 +570,9 @@ class ExpressionLowering:
         return self._tested(node, yes, no, where)
 
     def _tested(self, node: ast.expr, yes: Node, no: Node, where: Where) -> Node:
+        exact = self.asked_exactly(node, yes, no, where)
+        if exact is not None:
+            return exact
         out, flag = self.temporary(), self.temporary()
         test = Test(_line(node), flag, yes, no, node)
         asked = self._truth(node, out, flag, test, where)

@@ -11,6 +11,7 @@ from collections.abc import Callable, Mapping
 from ..ir.graph import Node, Operand, Put, Test
 from ..world.calls import bind_arguments
 from ..world.constants import is_constant
+from ..world.exact_types import asked_exactly
 from ..lowering.expressions import CannotLower, ExpressionLowering, Where
 from ..world.neutral import OWN
 from ..world.records import RecordClass
@@ -298,6 +299,23 @@ class ClassLowering(ExpressionLowering):
         return self.do(
             "rely", node, (), (), entry, where, (AssumptionKind.CLOSED_KINDS, owner, breaks)
         )
+
+    def asked_exactly(self, node: ast.expr, yes: Node, no: Node, where: Where) -> Node | None:
+        """``type(x) is C`` as questions for classes, where nothing else is derived from C."""
+        found = (
+            asked_exactly(node, self.context.heirs, self.resolver.means_builtin)
+            if isinstance(node, ast.Compare)
+            else None
+        )
+        if found is None:
+            return None
+        asked, names = found
+        words = [n.id for n in ast.walk(asked) if isinstance(n, ast.Name)]
+        if not all(self.resolver.means_module(w) for w in words if w in self.context.heirs):
+            return None
+        breaks = f"an object of a class derived from {names} elsewhere, or one that says it is of another class than it is"
+        detail = (AssumptionKind.CLOSED_KINDS, names, breaks)
+        return self.do("assume", node, (), (), self.condition(asked, yes, no, where), where, detail)
 
     def _if_of_kind(
         self, node: ast.expr, subject: Operand, kind: str, yes: Node, no: Node, where: Where

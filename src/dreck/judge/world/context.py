@@ -23,6 +23,7 @@ from .kinds import data_of_kinds, dispatched, in_order, names_in_order
 from ..world.around import Names
 from .private_names import mangled
 from .used_up import used_up_in
+from .exact_types import heirs_of
 from .constants import can_be_inlined, defaults_in, is_constant
 from .names import (
     CACHED,
@@ -89,6 +90,9 @@ class Context:
         owner: the class of the module whose plain method the subject is.
         own_methods: the plain methods of the class that the subject is a method of, in both
             versions.
+        heirs: classes whose very objects are asked for, with what is derived from each; none unless
+            such questions are to be taken apart.
+        heirs_here: all such classes.
         split: the subject's class, if one of the versions has a subclass for each of its kinds.
         made_by: the name of that class, if the subject is one of its class methods.
         is_split: whether it is this version.
@@ -116,6 +120,8 @@ class Context:
     shared_nested: Mapping[str, ast.Dict] = field(default_factory=dict)
     owner: str = ""
     own_methods: frozenset[str] = frozenset()
+    heirs: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
+    heirs_here: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
     split: SplitClass | None = None
     is_split: bool = False
     made_by: str = ""
@@ -202,6 +208,10 @@ class Context:
             },
         )
 
+    def with_exact_types(self) -> Context:
+        """The context in which the very type of an object is asked by its classes."""
+        return replace(self, heirs=self.heirs_here)
+
     def without(self, helper: str) -> Context:
         """The context inside a helper, which must not be entered again."""
         return replace(
@@ -263,6 +273,7 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
         rows=row_classes_of(tree),
         places=places_of(tree),
         classes=_classes(tree),
+        heirs_here=heirs_of(tree),
         signatures=_signatures(tree, other),
         owner=_owner(tree, subject),
         own_methods=_own_methods(tree, subject) & _own_methods(other, subject),

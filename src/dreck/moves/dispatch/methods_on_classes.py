@@ -28,6 +28,7 @@ from ..class_chains import (
     annotated,
     can_move,
     class_chain,
+    has_heirs,
     moved_lines,
     taken,
 )
@@ -418,9 +419,9 @@ def _own_chain(
     """A chain over different classes of the project, with an arm for each, and the files that
     define them.
     """
-    if found is None or any(
-        len(a.owners) > 1 and _size(a.body) > _MOST_REPEATED for a in found.arms
-    ):
+    if found is None or has_heirs(view.tree, found):
+        return None
+    if any(len(a.owners) > 1 and _size(a.body) > _MOST_REPEATED for a in found.arms):
         return None
     found = replace(
         found, arms=[ClassArm((o,), a.body, a.line) for a in found.arms for o in a.owners]
@@ -538,7 +539,7 @@ def _why_not(
     }
     for position, arm in enumerate(chain.arms):
         above = _above(arm.owners[0], bases)
-        if any(earlier.owners[0] in above for earlier in chain.arms[:position]):
+        if not chain.exact and any(e.owners[0] in above for e in chain.arms[:position]):
             return "never-reached"
     if results is None:
         return "cannot-move"

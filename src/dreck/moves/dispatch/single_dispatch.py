@@ -20,7 +20,15 @@ from ...naming.words import words_of
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alike import visible_locals
-from ..class_chains import ClassChain, annotated, can_move, class_chain, moved_lines, taken
+from ..class_chains import (
+    ClassChain,
+    annotated,
+    can_move,
+    class_chain,
+    has_heirs,
+    moved_lines,
+    taken,
+)
 from ..imports import is_free, with_import
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
@@ -177,6 +185,8 @@ class SingleDispatch(ModuleMove):
             return
         for index, first in enumerate(body):
             found = class_chain(body, index)
+            if found is not None and has_heirs(view.tree, found):
+                continue
             if found is None or len(found.arms) < 2 or wishes.line not in (None, first.lineno):
                 continue
             reason = _why_not(view, function, found)
