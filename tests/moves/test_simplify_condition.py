@@ -67,6 +67,14 @@ CASES = [
         "if flag is False:\n    log(1)\n",
         "if not flag:\n    log(1)\n",
     ),
+    (
+        "if n or a.startswith('#') or a.startswith('//') or a.startswith(('-', '+')):\n    log(1)\n",
+        "if n or a.startswith(('#', '//', '-', '+')):\n    log(1)\n",
+    ),
+    (
+        "if not a.b.endswith('s') and not a.b.endswith('x'):\n    log(1)\n",
+        "if not a.b.endswith(('s', 'x')):\n    log(1)\n",
+    ),
 ]
 STAYS = [
     "if not a < b:\n    log(1)\n",
@@ -82,6 +90,13 @@ STAYS = [
     "if isinstance(a, int) and isinstance(a, bool):\n    log(1)\n",
     "if a is None or a == 1:\n    log(1)\n",
     "if 1 < n > m:\n    log(1)\n",
+    # all of several beginnings, of two texts, a beginning and an end, what is not written there
+    "if a.startswith('#') and a.startswith('##'):\n    log(1)\n",
+    "if a.startswith('#') or b.startswith('-'):\n    log(1)\n",
+    "if a.startswith('#') or a.endswith('-'):\n    log(1)\n",
+    "if a.startswith('#') or a.startswith(b):\n    log(1)\n",
+    "if a.startswith('#', 1) or a.startswith('-', 1):\n    log(1)\n",
+    "if log(1).startswith('#') or log(1).startswith('-'):\n    log(1)\n",
 ]
 
 

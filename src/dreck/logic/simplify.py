@@ -62,6 +62,7 @@ class Simplify:
             self._range,
             self._members,
             self._types,
+            self._ends,
         )
         for rule in rules:
             found = rule(node)
@@ -180,6 +181,10 @@ class Simplify:
     def _types(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
         """``isinstance(x, A) or isinstance(x, B)``."""
         return self._merged(node, _as_type, _type_test)
+
+    def _ends(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
+        """``x.startswith("a") or x.startswith("b")``, and the same of its end."""
+        return self._merged(node, _as_end, _end_test)
 
     @staticmethod
     def _merged(
@@ -357,6 +362,38 @@ def _type_test(
     subject: cst.BaseExpression, classes: list[cst.BaseExpression], positive: bool
 ) -> cst.BaseExpression:
     call = cst.Call(cst.Name("isinstance"), [cst.Arg(subject), cst.Arg(_tuple(classes))])
+    return call if positive else cst.UnaryOperation(cst.Not(), call)
+
+
+def _as_end(
+    node: cst.BaseExpression, positive: bool
+) -> tuple[cst.BaseExpression, list[cst.BaseExpression]] | None:
+    """The method of a text that asks how it begins or ends, and what it is asked for."""
+    inner = core(node)
+    if not positive:
+        negated = isinstance(inner, cst.UnaryOperation) and isinstance(inner.operator, cst.Not)
+        if not negated:
+            return None
+        inner = core(inner.expression)  # type: ignore[attr-defined]
+    if not isinstance(inner, cst.Call) or not isinstance(inner.func, cst.Attribute):
+        return None
+    asked = inner.args[0] if len(inner.args) == 1 else None
+    named = all(isinstance(n, cst.Name | cst.Attribute | cst.Dot) for n in walk(inner.func.value))
+    if inner.func.attr.value not in ("startswith", "endswith") or asked is None or not named:
+        return None
+    parts = elements_of(asked.value) if isinstance(asked.value, cst.Tuple) else [asked.value]
+    plain = parts is not None and all(
+        isinstance(p, cst.SimpleString | cst.ConcatenatedString) for p in parts
+    )
+    if asked.keyword is not None or asked.star or parts is None or not plain:
+        return None
+    return inner.func, parts
+
+
+def _end_test(
+    method: cst.BaseExpression, texts: list[cst.BaseExpression], positive: bool
+) -> cst.BaseExpression:
+    call = cst.Call(method, [cst.Arg(_tuple(texts))])
     return call if positive else cst.UnaryOperation(cst.Not(), call)
 
 

@@ -1176,3 +1176,83 @@ def turn(boat, yard):
         yard.move(boat)
     else:
         raise LookupError(boat)
+
+
+#: one of several beginnings of a text -> proved
+def f(line: str):
+    return line == "" or line.startswith("#") or line.startswith("//")
+#: becomes
+def f(line: str):
+    return line == "" or line.startswith(("#", "//"))
+
+
+#: none of several beginnings -> proved-under as-used+no-effect
+def f(line):
+    if not line.startswith("#") and not line.startswith("//"):
+        return 1
+    return 2
+#: becomes
+def f(line):
+    if not line.startswith(("#", "//")):
+        return 1
+    return 2
+
+
+#: another beginning -> differs
+def f(line: str):
+    return line.startswith("#") or line.startswith("//")
+#: becomes
+def f(line: str):
+    return line.startswith(("#", "/"))
+
+
+#: all of several beginnings -> differs
+def f(line: str):
+    return line.startswith("#") and line.startswith("//")
+#: becomes
+def f(line: str):
+    return line.startswith(("#", "//"))
+
+
+#: a beginning and an end -> differs
+def f(line: str):
+    return line.startswith("#") or line.endswith("//")
+#: becomes
+def f(line: str):
+    return line.startswith(("#", "//"))
+
+
+#: a method that only looks like the one of texts -> unproved
+class Line:
+    def __init__(self, text):
+        self.text = text
+
+    def startswith(self, start):
+        return start == self.text[:1]
+
+
+def f(line: Line):
+    return line.startswith("#") or line.startswith("/")
+#: becomes
+class Line:
+    def __init__(self, text):
+        self.text = text
+
+    def startswith(self, start):
+        return start == self.text[:1]
+
+
+def f(line: Line):
+    return line.startswith(("#", "/"))
+
+
+#: several ends of what an object has -> proved-under as-used+no-effect
+def f(boat):
+    if boat.name.endswith("s") or boat.name.endswith("x"):
+        return 1
+    return 2
+#: becomes
+def f(boat):
+    if boat.name.endswith(("s", "x")):
+        return 1
+    return 2

@@ -9,7 +9,7 @@ from typing import TypeAlias
 
 from .broken import broken
 from .protection import may_let_through, passed_through
-from ..world.context import Context
+from ..world.context import ENDS, Context
 from ...outline import Function
 from ..world.around import Names
 from ..world.classes import acting_attributes
@@ -194,6 +194,15 @@ def _asks_differently(before: FunctionNode, after: FunctionNode) -> bool:
     return counts[0] != counts[1]
 
 
+def _asks_for_ends(before: FunctionNode, after: FunctionNode) -> bool:
+    """Whether one side asks a text for several beginnings or ends at once, the other one by one."""
+    counts = [
+        sum(isinstance(n, ast.Attribute) and n.attr in ENDS for n in ast.walk(f))
+        for f in (before, after)
+    ]
+    return counts[0] != counts[1]
+
+
 def _asks_for_types(before: FunctionNode, after: FunctionNode) -> bool:
     """Whether the very type of an object on one side may stand against its class on the other."""
     counts = [
@@ -228,6 +237,7 @@ _WAYS: tuple[
     (_builds_differently, lambda context: replace(context, apart=True)),
     (_calls_differently, lambda context: replace(context, bound=True)),
     (_asks_differently, lambda context: replace(context, to_the_end=True)),
+    (_asks_for_ends, lambda context: context.with_ends_apart()),
     (_asks_for_types, lambda context: context.with_exact_types()),
     (_goes_through_rows, lambda context: replace(context, rows_apart=True)),
     (_builds_differently, lambda context: replace(context, apart=True, rows_apart=True)),

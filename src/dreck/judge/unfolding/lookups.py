@@ -10,6 +10,7 @@ from ..world.constants import is_constant
 from ..world.rows import RowClass, constant_term, is_row, row_parts
 from ..ir.graph import Node, Operand, Put, Test
 from ..world.calls import bind_arguments
+from ..world.context import ENDS
 from .classes import ClassLowering
 from ..lowering.expressions import Where
 from ..world.scope import FunctionNode
@@ -47,10 +48,46 @@ class LookupLowering(ClassLowering):
             or self._table_get(node, out, after, where)
             or self._bisect_call(node, out, after, where)
             or self._new_container(node, out, after, where)
+            or self._one_by_one(node, out, after, where)
         )
         if known is None and self.context.bound:
             known = self.bound_call(node, out, after, where)
         return known if known is not None else super()._call(node, out, after, where)
+
+    def _one_by_one(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
+        """``x.startswith(("a", "b"))`` asks for one after the other, if x is a text."""
+        function = node.func
+        if (
+            not self.context.ends_apart
+            or not isinstance(function, ast.Attribute)
+            or function.attr not in ENDS
+            or len(node.args) != 1
+            or node.keywords
+        ):
+            return None
+        asked, inner = node.args[0], function.value
+        while isinstance(inner, ast.Attribute):
+            inner = inner.value
+        if not isinstance(inner, ast.Name) or not isinstance(asked, ast.Tuple) or not asked.elts:
+            return None
+        if not all(isinstance(e, ast.Constant) and isinstance(e.value, str) for e in asked.elts):
+            return None
+        each: list[ast.expr] = [ast.Call(function, [e], []) for e in asked.elts]
+        several = each[0] if len(each) == 1 else ast.BoolOp(ast.Or(), each)
+        for part in (several, *each):
+            ast.copy_location(part, node)
+        about = ast.unparse(function.value)
+        detail = (AssumptionKind.AS_USED, about, f"{about} that is no text")
+
+        def assume(operands: tuple[Operand, ...]) -> Node:
+            asking = self.value(several, out, after, where)
+            return self.do("assume unless plain", node, operands, (), asking, where, detail)
+
+        if isinstance(function.value, ast.Name):
+            return self.values([function.value], where, assume)
+        return self.do(
+            "assume", node, (), (), self.value(several, out, after, where), where, detail
+        )
 
     def _bool_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
         """``bool(x)`` asks for the truth of x, as an if does."""

@@ -165,11 +165,7 @@ class Walker:
             return node.next
         terms = [operand_term(side.env, o) for o in node.operands]
         if node.kind == "assume unless plain":
-            return (
-                node.next
-                if all(all_plain(kinds_of(t, self.kinds)) for t in terms)
-                else self._assume(node)
-            )
+            return self._assume_of(node, terms, state)
         if node.kind == "is" and any(t[0] in MADE for t in terms) and not any(map(is_const, terms)):
             raise Parted(
                 "whether two values that were made here are one object cannot be told",
@@ -336,6 +332,16 @@ class Walker:
     def _assume(self, node: Do) -> Node | None:
         """Go on under an assumption, unless none is allowed."""
         return node.next if self.ledger.grant(*node.detail) else None
+
+    def _assume_of(self, node: Do, terms: list[Term], state: State) -> Node | None:
+        """Go on under an assumption of values that nothing is known of."""
+        if all(all_plain(kinds_of(t, self.kinds)) for t in terms):
+            return node.next
+        declared = frozenset().union(*(names_in(self.types.of(t)) for t in terms))
+        if node.detail[0] is AssumptionKind.AS_USED and declared - {"str", "?"}:
+            why = f"{node.detail[1]} is declared to be no text"
+            raise Parted(why, *(s.node for s in state.sides))
+        return self._assume(node)
 
     def _global(self, name: str, state: State) -> Term:
         """The value of a global name: the same until something could have changed it."""

@@ -52,6 +52,9 @@ _Found = TypeVar("_Found")
 # Methods that get a class without being marked so.
 _CLASS_METHODS = frozenset({"__new__", "__init_subclass__", "__class_getitem__"})
 
+# Methods by which a text is asked how it begins or ends.
+ENDS = frozenset({"startswith", "endswith"})
+
 
 @dataclass(frozen=True, slots=True)
 class Context:
@@ -90,6 +93,8 @@ class Context:
         owner: the class of the module whose plain method the subject is.
         own_methods: the plain methods of the class that the subject is a method of, in both
             versions.
+        ends_apart: whether a question for one of several beginnings or ends is one for each.
+        has_own_ends: whether the module defines such questions itself.
         heirs: classes whose very objects are asked for, with what is derived from each; none unless
             such questions are to be taken apart.
         heirs_here: all such classes.
@@ -120,6 +125,8 @@ class Context:
     shared_nested: Mapping[str, ast.Dict] = field(default_factory=dict)
     owner: str = ""
     own_methods: frozenset[str] = frozenset()
+    ends_apart: bool = False
+    has_own_ends: bool = False
     heirs: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
     heirs_here: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
     split: SplitClass | None = None
@@ -212,6 +219,12 @@ class Context:
         """The context in which the very type of an object is asked by its classes."""
         return replace(self, heirs=self.heirs_here)
 
+    def with_ends_apart(self) -> Context:
+        """The context in which a text is asked for several beginnings or ends one by one; not where
+        the module has such methods of its own.
+        """
+        return replace(self, ends_apart=not self.has_own_ends)
+
     def without(self, helper: str) -> Context:
         """The context inside a helper, which must not be entered again."""
         return replace(
@@ -274,6 +287,7 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
         places=places_of(tree),
         classes=_classes(tree),
         heirs_here=heirs_of(tree),
+        has_own_ends=any(definition_counts(t)[w] for t in (tree, other) for w in ENDS),
         signatures=_signatures(tree, other),
         owner=_owner(tree, subject),
         own_methods=_own_methods(tree, subject) & _own_methods(other, subject),
