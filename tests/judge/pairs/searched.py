@@ -398,3 +398,27 @@ def place(levels, level, low=0):
         else:
             low = middle + 1
     return low
+
+
+#: two things that are only asked for being None, with `or` and with `and` -> differs
+def rate(boat):
+    if boat.load is None or boat.hay is None:
+        return 1
+    return 2
+#: becomes
+def rate(boat):
+    if boat.load is None and boat.hay is None:
+        return 1
+    return 2
+
+
+#: the second of two things that are only asked for being None is forgotten -> differs
+def rate(boat):
+    if boat.load is None or boat.hay is None:
+        return 1
+    return 2
+#: becomes
+def rate(boat):
+    if boat.load is None:
+        return 1
+    return 2

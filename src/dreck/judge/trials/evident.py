@@ -212,7 +212,9 @@ class Drawer:
             if near and self.chance.random() < 0.6:
                 return self.chance.choice(near)
             return int(self.grower.numbers.whole())
-        if known:
+        # Whoever asks for None asks whether there is something, whatever that may be.
+        others = 0.6 if all(k is None for k in known) else 0.2
+        if known and self.chance.random() > others:
             return self.chance.choice(known)
         return self.chance.choice((*_OPAQUE, True, False))
 
