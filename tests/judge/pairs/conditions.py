@@ -1158,7 +1158,7 @@ def turn(boat, yard):
         raise LookupError(boat)
 
 
-#: what equals None may equal a text as well -> unproved
+#: what equals None is None, if equality is plain -> proved-under plain-equality+stable-read
 def turn(boat, yard):
     if boat.late:
         yard.air(boat)
@@ -1254,5 +1254,59 @@ def f(boat):
 #: becomes
 def f(boat):
     if boat.name.endswith(("s", "x")):
+        return 1
+    return 2
+
+
+#: what equals None, asked by identity -> proved-under plain-equality
+def f(boat):
+    if boat.load == None:
+        return 1
+    return 2
+#: becomes
+def f(boat):
+    if boat.load is None:
+        return 1
+    return 2
+
+
+#: a class that says what equals None -> unproved
+class Load:
+    def __eq__(self, other):
+        return other is None
+
+
+def f(boat):
+    if boat.load == None:
+        return 1
+    return 2
+#: becomes
+class Load:
+    def __eq__(self, other):
+        return other is None
+
+
+def f(boat):
+    if boat.load is None:
+        return 1
+    return 2
+
+
+#: a declared text that may be None -> proved
+def f(load: str | None):
+    return load != None and load.strip()
+#: becomes
+def f(load: str | None):
+    return load is not None and load.strip()
+
+
+#: another thing is None -> differs
+def rate(boat):
+    if boat.load == None or boat.hay == None:
+        return 1
+    return 2
+#: becomes
+def rate(boat):
+    if boat.load is None or boat.load is None:
         return 1
     return 2

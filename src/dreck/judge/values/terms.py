@@ -223,7 +223,9 @@ def compared(op: str, a: Term, b: Term, known: Mapping[int, Kinds]) -> Term | No
     if left is None or right is None or not all_plain(left | right):
         return None
     if op in ("==", "!="):
-        term = _truth_compared(a, b, left, right) or _equality(a, b)
+        # Of plain values only None equals None.
+        is_none = identity(a, b, known) if NONE in (a, b) else None
+        term = is_none or _truth_compared(a, b, left, right) or _equality(a, b)
         return negated(term) if op == "!=" else term
     if not _orderable(left, right):
         return None

@@ -158,7 +158,7 @@ class Matching(Walker):
             side.node = node.next
             return frozenset()
         if (node.kind == "member" or node.detail in ("==", "!=")) and any(
-            is_member(t) for t in terms
+            is_member(t) or t == NONE for t in terms
         ):
             return self._alone_with_member(node, terms, side)
         seen = state.facts.seen(node.kind, node.detail, ("operands", *terms))
@@ -465,8 +465,9 @@ class Matching(Walker):
         return self.ledger.grant(AssumptionKind.NO_EFFECT, about, breaks)
 
     def _alone_with_member(self, node: Do, terms: list[Term], side: Side) -> Used | None:
-        """Equality with a member of an enum is identity, if equality is plain."""
-        breaks = f"an object equal to the member of `{shortened(node.source)}`"
+        """Equality with a member of an enum, or with None, is identity, if equality is plain."""
+        what = "None" if NONE in terms else "the member"
+        breaks = f"an object equal to {what} of `{shortened(node.source)}`"
         if not self.ledger.plain_equality(node.source, self._types(terms), breaks):
             return None
         answer = identity(terms[0], terms[1], self.kinds)
