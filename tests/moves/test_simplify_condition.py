@@ -85,7 +85,6 @@ STAYS = [
     "if n == 1 or m == 2:\n    log(1)\n",
     "if n == 1 or a or n == 2:\n    log(1)\n",
     "if n == 1 and n == 2:\n    log(1)\n",
-    "if n == None or n == 1:\n    log(1)\n",
     "if log(1) == 1 or log(1) == 2:\n    log(2)\n",
     "if isinstance(a, int) and isinstance(a, bool):\n    log(1)\n",
     "if a is None or a == 1:\n    log(1)\n",
@@ -116,6 +115,8 @@ LIKELY = [
     # what is likely is taken where it is proved, and only there
     ("if n >= a.low and n <= a.high:\n    log(1)\n", "if a.low <= n <= a.high:\n    log(1)\n"),
     ("return not n < m\n", "return n >= m\n"),
+    ("if a.b == None or a.b == 1:\n    log(1)\n", "if a.b is None or a.b == 1:\n    log(1)\n"),
+    ("if a.b != None and n:\n    log(1)\n", "if a.b is not None and n:\n    log(1)\n"),
 ]
 UNLIKELY = [
     "if a == True:\n    log(1)\n",

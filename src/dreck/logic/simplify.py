@@ -58,6 +58,7 @@ class Simplify:
             self._bool,
             self._not,
             self._against_truth,
+            self._against_none,
             self._absorbed,
             self._range,
             self._members,
@@ -146,6 +147,18 @@ class Simplify:
             return None
         positive = isinstance(target.operator, cst.Equal | cst.Is) is value[0]
         return bare(node.left) if positive else self.negation.of(bare(node.left))
+
+    def _against_none(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
+        """``a == None``, where nobody says otherwise what that means."""
+        if not self.bold or not isinstance(node, cst.Comparison) or len(node.comparisons) != 1:
+            return None
+        target = node.comparisons[0]
+        if not isinstance(target.operator, cst.Equal | cst.NotEqual):
+            return None
+        if not isinstance(target.comparator, cst.Name) or target.comparator.value != "None":
+            return None
+        sign = cst.Is() if isinstance(target.operator, cst.Equal) else cst.IsNot()
+        return node.with_changes(comparisons=[target.with_changes(operator=sign)])
 
     def _absorbed(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
         """``a and a``, ``a or (a and b)``: what was asked before need not be asked again."""

@@ -31,6 +31,7 @@ TEXT_TERMS = frozenset(
         "known again",
         "text",
         "said truths",
+        "equal to None",
         "repeats",
         "repeated tests",
         "names",

@@ -350,6 +350,7 @@ class Walk:
             elif isinstance(each, ast.Compare):
                 count["negative signs"] += sum(isinstance(o, _NEGATIVE) for o in each.ops)
                 count["said truths"] += any(map(_is_truth, each.comparators))
+                count["equal to None"] += _asks_none_by_equality(each)
             elif isinstance(each, ast.comprehension):
                 count["decisions"] += 0.5 * len(each.ifs)
                 for test in each.ifs:
@@ -454,6 +455,13 @@ def _own_expressions(node: ast.stmt) -> Iterator[ast.AST]:
             yield child.pattern
             if child.guard is not None:
                 yield child.guard
+
+
+def _asks_none_by_equality(node: ast.Compare) -> bool:
+    """``x == None``, ``x != None``."""
+    last = node.comparators[-1]
+    is_none = isinstance(last, ast.Constant) and last.value is None
+    return is_none and isinstance(node.ops[-1], ast.Eq | ast.NotEq)
 
 
 def _is_truth(node: ast.expr) -> bool:

@@ -91,6 +91,11 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
         "said truths": Weight(
             0.9, "comparisons with True or False, and choices between the two", "it says nothing"
         ),
+        "equal to None": Weight(
+            0.5,
+            "comparisons of None with == and !=",
+            "whether something is None is no question of what it says it equals (PEP 8)",
+        ),
         "else": Weight(0.35, "plain elses", "their condition is the opposite of all above"),
         "needless else": Weight(
             1.1,
