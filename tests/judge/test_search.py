@@ -7,9 +7,13 @@ import datetime
 import re
 import types
 from collections.abc import Mapping, Sequence
+from pathlib import Path
 from typing import Any, Literal, Optional, get_args, get_origin
 
 import pytest
+
+import dreck
+from dreck import Verdict
 
 from dreck.judge.trials.answers import Answers
 from dreck.judge.trials.growing import Grower
@@ -138,3 +142,52 @@ SAME = [
 def test_objects_that_are_the_same(values: dict[str, Any], expected: set[tuple[str, str]]) -> None:
     """Lists, dicts and objects met twice are told by expressions; what cannot change is not."""
     assert shared(values) == expected
+
+
+DEPTHS = """
+SILL = 95
+
+
+def is_sound(boat):
+    return boat.crew > 0 and boat.hull != "leaks" and boat.papers
+
+
+def first_of(boats):
+    for boat in boats:
+        if not boat.gone:
+            return boat
+    return None
+"""
+ENTER = """
+from depths import SILL, first_of, is_sound
+
+
+def enter(boats, level, log):
+    boat = first_of(boats)
+    if boat is None or not is_sound(boat):
+        return "nobody"
+    if boat.draught <= level - SILL:
+        log.append(boat.draught)
+        return "in"
+    return "too deep"
+"""
+
+
+@pytest.mark.parametrize(
+    ("old", "new"),
+    [
+        # a boundary that stands in no text
+        ("<= level - SILL", "< level - SILL"),
+        ("<= level - SILL", "<= level - SILL + 1"),
+        ("log.append(boat.draught)", "log.append(level)"),
+    ],
+)
+def test_what_functions_of_other_modules_ask(old: str, new: str, tmp_path: Path) -> None:
+    """Records have what they ask for, and what they give back is followed; a value that was compared
+    with another one comes to be the same.
+    """
+    (tmp_path / "depths.py").write_text(DEPTHS, encoding="utf-8")
+    for name, text in (("a.py", ENTER), ("b.py", ENTER.replace(old, new))):
+        (tmp_path / name).write_text(text, encoding="utf-8")
+    found = dreck.vouch(tmp_path / "a.py", tmp_path / "b.py")
+    assert found.verdict is Verdict.DIFFERS, found.subjects

@@ -108,12 +108,14 @@ class Check:
         if request.get("sampling") and "clock" in unsteady(self.modules):
             pool = with_noon(pool)
         self.grower = Grower(pool, self.suggested, self.name)
-        self.shapes = shapes_of(self.modules, self.name)
+        self.around = around
+        self.shapes = shapes_of(self.modules, self.name, around)
         self.kinds = ProjectKinds(self.modules, sides[0].module)
         drawer = Drawer(self.grower, (), self.kinds)
         nobody = Shape()
         self.grower.known = lambda cls: drawer.arguments(cls, nobody)
         self.guide = _Guide(self)
+        self.grower.met = self.guide.met
         self.pair = Pair(self.versions, self.guide.versions, self.suggested)
         self.callee = self._callee(self.name, self.shapes)
         self.recorded = 0
@@ -213,6 +215,7 @@ class Check:
             Growing.of(self.grower, self.subjects[0], self.callee, self.shapes, self.kinds)
         )
         fresh = _Fresh(self.corpus, self._within(GROWN_SECONDS))
+        self.guide.anew()
         while True:
             first = next(fresh, None)
             grown = self._quick_grown(first, fresh) if self._quick else first
@@ -309,7 +312,7 @@ class Check:
     def _other(self, name: str) -> Growing | None:
         try:
             subject = self.versions[0].subject(name)
-            shapes = shapes_of(self.modules, name)
+            shapes = shapes_of(self.modules, name, self.around)
             callee = self._callee(name, shapes)
         except (CannotCall, StopIteration, ValueError, TypeError):
             return None
@@ -563,6 +566,16 @@ class _Guide:
         grew, self._known = known > self._known, known
         return grew
 
+    def met(self, value: Any) -> list[Any]:
+        """What a number or text was compared with, in either version."""
+        return [other for s in self.seen for other in s.met.get(value, ())]
+
+    def anew(self) -> None:
+        """Begin another search: it needs inputs of its own that come to where others came."""
+        for seen in self.seen:
+            seen.anew()
+        self._known = -1
+
     def start(self) -> None:
         """A new input is tried."""
         for seen in self.seen:
@@ -578,7 +591,8 @@ class _Guide:
     def coverage(self, which: int) -> dict[str, Any]:
         """The branches of one version that the inputs took."""
         seen, branches = self.seen[which], self.branches[which]
-        missed = [str(b) for i, b in enumerate(branches) if i not in seen.numbers]
+        taken = seen.numbers | seen.earlier
+        missed = [str(b) for i, b in enumerate(branches) if i not in taken]
         return {"reached": len(branches) - len(missed), "total": len(branches), "missed": missed}
 
 

@@ -160,7 +160,8 @@ def in_a_row(growing: Growing, others: Sequence[Growing], corpus: Corpus) -> Gro
     before = [chance.choice([growing, growing, *others]) for _ in range(count)]
     calls: list[tuple[Growing, Trees]] = []
     for each in (*before, growing):
-        known = corpus.kept if each is growing else []
+        # What came deepest was kept last.
+        known = corpus.kept[-8 if chance.random() < 0.5 else 0 :] if each is growing else []
         row = chance.choice(known) if known and chance.random() < 0.5 else each.row()
         if calls and growing.subject.takes == "self":
             row = (_held(row[0]), *row[1:])

@@ -63,6 +63,8 @@ class Grower:
         self.numbers = Numbers(pool, self.chance)
         # What draws arguments that nothing is declared of, for each class.
         self.known: Callable[[type], Mapping[str, Callable[[], Tree]]] = lambda cls: {}
+        # What a value was compared with while the code ran.
+        self.met: Callable[[Any], Sequence[Any]] = lambda value: ()
         self._dates: list[datetime.date] = []
 
     def one_of(self, recipes: Sequence[Recipe], name: str) -> Tree:

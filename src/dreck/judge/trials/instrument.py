@@ -7,6 +7,8 @@ branches. Only the function in question is fitted, so that its callees do not co
 from __future__ import annotations
 
 import ast
+from collections import deque
+from collections.abc import Callable
 from dataclasses import dataclass
 from itertools import islice
 from typing import Any
@@ -64,17 +66,29 @@ def _mark_line(body: list[ast.stmt], line: int) -> bool:
     return False
 
 
+# What of a value that was compared is kept: the last ones, of so many values.
+_MOST_OTHERS = 4
+_MOST_MET = 2000
+
+
 class Seen:
     """The counters: what the fitted tree calls by the name in ``MARK``.
 
     Attributes:
         numbers: the branches taken.
+        earlier: those that were taken before the search began anew.
         pairs: branches taken one right after the other in one call.
         arrived: whether the line in question was reached.
+        met: for numbers and texts the others that each was compared with and did not equal; an
+            input with such a value in its place comes to a boundary that stands in no text
+            (C. Aschermann et al., "REDQUEEN: Fuzzing with Input-to-State Correspondence", NDSS
+            2019).
     """
 
     def __init__(self) -> None:
+        self.met: dict[Any, deque[Any]] = {}
         self.numbers: set[int] = set()
+        self.earlier: set[int] = set()
         self.pairs: set[tuple[int, int]] = set()
         self.arrived = False
         self._last = -1
@@ -83,6 +97,11 @@ class Seen:
     def last(self) -> int:
         """The branch taken last in the call at hand; -1 if there is none."""
         return self._last
+
+    def anew(self) -> None:
+        """What was taken before counts as new again."""
+        self.earlier |= self.numbers
+        self.numbers, self.pairs = set(), set()
 
     def start(self) -> None:
         """A new call begins."""
@@ -97,6 +116,17 @@ class Seen:
         truth = bool(value)
         self._take(first if truth else first + 1)
         return truth
+
+    def compared(self, left: Any, right: Any, ask: Callable[[Any, Any], Any]) -> Any:
+        """Compare two values, and keep what they were if they are plain and not the same."""
+        kinds = {type(left), type(right)}
+        if (kinds <= {int, float} or kinds == {str}) and left != right:
+            for one, other in ((left, right), (right, left)):
+                if one in self.met or len(self.met) < _MOST_MET:
+                    known = self.met.setdefault(one, deque(maxlen=_MOST_OTHERS))
+                    if other not in known:
+                        known.append(other)
+        return ask(left, right)
 
     def arrive(self) -> None:
         """Note that the line in question was reached."""
@@ -151,6 +181,21 @@ class _Fitter(ast.NodeTransformer):
         return ast.copy_location(
             ast.IfExp(test, self.visit(node.body), self.visit(node.orelse)), node
         )
+
+    def visit_Compare(self, node: ast.Compare) -> ast.expr:
+        """A comparison of two values, which are looked at."""
+        left, right = self.visit(node.left), self.visit(node.comparators[0])
+        of_values = isinstance(node.ops[0], (ast.Lt, ast.LtE, ast.Gt, ast.GtE, ast.Eq, ast.NotEq))
+        if len(node.ops) > 1 or not of_values:
+            return ast.Compare(left, node.ops, [right, *map(self.visit, node.comparators[1:])])
+        names = [ast.arg(n) for n in ("a", "b")]
+        operands: list[ast.expr] = [ast.Name(n.arg, ast.Load()) for n in names]
+        ask = ast.Lambda(
+            ast.arguments([], names, None, [], [], None, []),
+            ast.Compare(operands[0], node.ops, operands[1:]),
+        )
+        function = ast.Attribute(ast.Name(_MARK, ast.Load()), "compared", ast.Load())
+        return ast.copy_location(ast.Call(function, [left, right, ask], []), node)
 
     def visit_Assert(self, node: ast.Assert) -> ast.Assert:
         return ast.copy_location(ast.Assert(self._tested(node, node.test), node.msg), node)

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import datetime
 import random
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import replace
+from functools import partial
 from typing import Any, TypeAlias
 
 from .growing import Grower
@@ -16,6 +17,8 @@ Trees: TypeAlias = tuple[Tree, ...]
 # Changes made to one input at once.
 _CHANGES = (1, 1, 1, 2, 2, 3)
 _DEEPEST_COPY = 6
+# How often a value is changed to one that it was compared with.
+_MET = 0.3
 
 
 class Mutator:
@@ -33,10 +36,32 @@ class Mutator:
     def _changed_once(self, row: Trees) -> Trees:
         if not row:
             return row
+        if self.chance.random() < _MET:
+            met = self._met(row)
+            if met:
+                return self.chance.choice(met)()
         position = self.chance.randrange(len(row))
         every = list(places(row[position]))
         path, tree = self.chance.choice(every)
-        new = self._other(tree, row, path)
+        return self._with(row, position, path, self._other(tree, row, path))
+
+    def _met(self, row: Trees) -> list[Callable[[], Trees]]:
+        """Ways to give a number or text of an input the value of another that it was compared
+        with, so that the two are the same or next to each other.
+        """
+        found: list[Callable[[], Trees]] = []
+        for position, whole in enumerate(row):
+            for path, tree in places(whole):
+                value = tree.recipe.value
+                plain = type(value) in (int, float, str) and not tree.parts and tree.is_free
+                for other in self.grower.met(value) if plain else ():
+                    near = self.chance.choice((0, 0, 1, -1)) if type(other) is int else 0
+                    new = tree.with_value(other + near if near else other)
+                    found.append(partial(self._with, row, position, path, new))
+        return found
+
+    @staticmethod
+    def _with(row: Trees, position: int, path: Path, new: Tree) -> Trees:
         return (*row[:position], replaced(row[position], path, new), *row[position + 1 :])
 
     def _other(self, tree: Tree, row: Trees, path: Path) -> Tree:

@@ -49,20 +49,26 @@ class Shapes:
     constructor: Mapping[str, Shape] = field(default_factory=dict)
 
 
-def shapes_of(trees: Iterable[ast.Module], name: str) -> Shapes:
-    """Read what both versions of a function do with values that nothing is declared of."""
+def shapes_of(trees: Iterable[ast.Module], name: str, around: Sequence[ast.AST] = ()) -> Shapes:
+    """Read what both versions of a function do with values that nothing is declared of.
+
+    Args:
+        trees: both modules.
+        name: the qualified name of the function.
+        around: functions of other modules that it calls, each in a tree of its own.
+    """
     *owners, _ = name.split(".")
     parameters: dict[str, Shape] = {}
     made: dict[str, Shape] = {}
     fields: dict[str, Shape] = {}
     evidence: dict[str, Shape] = {}
     for tree in trees:
-        reader = Reader(tree)
+        reader = Reader(tree, around)
         reader.fields = fields
         node = next(f.node for f in functions_of(tree) if f.name == name)
         if len(owners) == 1:
             reader.method_of(owners[0])
-        evidence = evidence or Reader(tree).parameters(node)
+        evidence = evidence or Reader(tree, around).parameters(node)
         parameters |= reader.parameters(node, parameters)
         made |= reader.constructor(owners[0]) if len(owners) == 1 else {}
     return Shapes(parameters, evidence, made)

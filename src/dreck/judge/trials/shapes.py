@@ -2,14 +2,15 @@
 
 A value whose attributes are asked for is a record with these attributes, one that is gone through
 a list, one that is compared with texts a text. Read off the function, what it calls in its own
-module, and the methods of its class; locals and loops are followed.
+module and in others of the project, and the methods of its class; locals, loops and what is given
+back are followed.
 """
 
 from __future__ import annotations
 
 import ast
 import re
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -75,11 +76,20 @@ class Shape:
 
 
 class Reader:
-    """Reads what a function, and all that it calls in its module, does with its parameters."""
+    """Reads what a function, and all that it calls, does with its parameters.
 
-    def __init__(self, tree: ast.Module) -> None:
-        nodes = [n for n in tree.body if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef)]
-        self.functions = {n.name: n for n in nodes}
+    Args:
+        tree: its module.
+        around: functions of other modules that it calls, each in a tree of its own.
+    """
+
+    def __init__(self, tree: ast.Module, around: Iterable[ast.AST] = ()) -> None:
+        others = {f.name: f for t in around for f in _functions_of(t)}
+        self.functions = others | {f.name: f for f in _functions_of(tree)}
+        for node in (n for n in tree.body if isinstance(n, ast.ImportFrom)):
+            renamed = {a.asname: others[a.name] for a in node.names if a.name in others}
+            self.functions |= {n: f for n, f in renamed.items() if n is not None}
+        self.returned: Shape | None = None  # by the function that was read last
         self.classes = {n.name: n for n in tree.body if isinstance(n, ast.ClassDef)}
         self.fields: dict[str, Shape] = {}  # of the object whose method is read
         self.owner: ast.ClassDef | None = None
@@ -102,7 +112,9 @@ class Reader:
         shapes = {n: Shape() for n in names} | dict(given or {})
         if self.owner is not None and names and function in self.owner.body:
             shapes[names[0]] = Shape(attributes=self.fields)
-        _Body(self, dict(shapes)).block(function.body)
+        body = _Body(self, dict(shapes))
+        body.block(function.body)
+        self.returned = body.returned
         return shapes
 
     def constructor(self, owner: str) -> dict[str, Shape]:
@@ -131,8 +143,10 @@ class Reader:
 
     def called(
         self, node: ast.Call, given: list[Shape | None], names: Mapping[str, Shape | None]
-    ) -> None:
-        """Follow a call of a function of the module, or of a method of the own object."""
+    ) -> Shape | None:
+        """Follow a call of a function of the project, or of a method of the own object, to what it
+        gives back of what it was given.
+        """
         target: ast.AST | None = None
         skipped = 0
         if isinstance(node.func, ast.Name):
@@ -142,15 +156,21 @@ class Reader:
                 found = (s for s in self.owner.body if getattr(s, "name", "") == node.func.attr)
                 target, skipped = next(found, None), 1
         if not isinstance(target, ast.FunctionDef) or target.name in self._inside:
-            return
+            return None
         if len(self._inside) >= _DEEPEST:
-            return
+            return None
         self._inside.append(target.name)
         positional = [a.arg for a in (*target.args.posonlyargs, *target.args.args)][skipped:]
         bound = {n: s for n, s in zip(positional, given, strict=False) if s is not None}
         bound |= {n: s for n, s in names.items() if s is not None}
         self.parameters(target, bound)
         self._inside.pop()
+        return self.returned
+
+
+def _functions_of(tree: ast.AST) -> list[ast.FunctionDef | ast.AsyncFunctionDef]:
+    body = tree.body if isinstance(tree, ast.Module) else []
+    return [n for n in body if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef)]
 
 
 class _Body:
@@ -158,6 +178,7 @@ class _Body:
 
     def __init__(self, reader: Reader, names: dict[str, Shape]) -> None:
         self.counts: set[str] = set()
+        self.returned: Shape | None = None
         self.reader, self.names = reader, names
         self.inner: dict[str, ast.arguments] = {}  # local functions
 
@@ -171,6 +192,10 @@ class _Body:
             self._head(node)
             if not isinstance(node, ast.ClassDef):
                 self.inner[node.name] = node.args
+            return
+        if isinstance(node, ast.Return):
+            found = self.shape(node.value) if node.value is not None else None
+            self.returned = self.returned or found
             return
         if isinstance(node, ast.For | ast.AsyncFor):
             self._loop(node.target, node.iter)
@@ -326,7 +351,7 @@ class _Body:
     def _call(self, node: ast.Call) -> Shape | None:
         given = [self.shape(a) for a in node.args if not isinstance(a, ast.Starred)]
         names = {k.arg: self.shape(k.value) for k in node.keywords if k.arg}
-        self.reader.called(node, given, names)
+        returned = self.reader.called(node, given, names)
         self._spread(node)
         if _is_of_paths(node.func):
             for each in given:
@@ -343,7 +368,7 @@ class _Body:
             return called.result
         if isinstance(node.func, ast.Name) and given and given[0] is not None:
             self._builtin(node.func.id, given[0], node)
-        return None
+        return returned
 
     def _spread(self, node: ast.Call) -> None:
         """What ``*`` and ``**`` hand over has as many parts as the function takes, or its names."""
@@ -371,7 +396,7 @@ class _Body:
         name = node.func.attr
         if isinstance(node.func.value, ast.Name) and node.func.value.id == "self":
             if self.reader.owner is not None and name in _names_in(self.reader.owner):
-                return None
+                return self.reader.returned
             if self.reader.owner is not None:  # what the object holds is a function
                 held = owner.attributes.setdefault(name, Shape())
                 held.result = held.result or Shape()
