@@ -14,6 +14,7 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Any
 
+from .blocks import arms_of
 from .nodes import in_scope
 from .subjects import kinds_of, kinds_of_pattern
 from .walk import FunctionNode, Walk
@@ -172,16 +173,27 @@ def _changed_parameters(node: FunctionNode) -> set[str]:
     return changed & given
 
 
-def _known_kinds(node: FunctionNode) -> set[tuple[str, str]]:
-    """The kinds that a function chooses by."""
-    known: set[tuple[str, str]] = set()
+def _known_kinds(node: FunctionNode) -> Iterator[tuple[str, str]]:
+    """The kinds that the choices of a function ask for, each once for every choice: it is the same
+    whether these stand in one function or in several.
+    """
+    chained: set[int] = set()
     for inside in in_scope(node.body):
-        if isinstance(inside, ast.If | ast.IfExp):
+        known: set[tuple[str, str]] = set()
+        if isinstance(inside, ast.If) and id(inside) not in chained:
+            known.update(
+                k for test, _ in arms_of(inside) if test is not None for k in kinds_of(test)
+            )
+            rest = inside.orelse
+            while len(rest) == 1 and isinstance(rest[0], ast.If):
+                chained.add(id(rest[0]))
+                rest = rest[0].orelse
+        elif isinstance(inside, ast.IfExp):
             known.update(kinds_of(inside.test))
         elif isinstance(inside, ast.Match):
             for case in inside.cases:
                 known.update(kinds_of_pattern(inside.subject, case.pattern))
-    return known
+        yield from known
 
 
 @lru_cache(maxsize=4096)

@@ -196,9 +196,8 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
         "rows": Weight(0.2, "rows and values of tables and constants", "each has to be read"),
         "known again": Weight(
             3.0,
-            "kinds that more than one function of a file chooses by, for each function beyond the"
-            " first",
-            "the next kind changes all of these functions, and one of them is forgotten",
+            "kinds that more than one choice in a file asks for, for each choice beyond the first",
+            "the next kind changes all of these, and one of them is forgotten",
         ),
         "kinds": Weight(
             0.4,
