@@ -45,12 +45,12 @@ def open_up(lock):
     return name
 
 
-#: arguments are evaluated in another order -> unproved
+#: arguments are evaluated in another order -> differs
 def pay(desk, a, b):
-    return desk.pay(a.cost(), b.cost())
+    return desk.pay(a.cost(), b.due())
 #: becomes
 def pay(desk, a, b):
-    second = b.cost()
+    second = b.due()
     first = a.cost()
     return desk.pay(first, second)
 
