@@ -61,7 +61,7 @@ class Growing:
         """A new value for one parameter."""
         is_optional = OMITTED in self.callee.parameters.recipes[position]
         if is_optional and self.grower.chance.random() < 0.3:
-            return Tree(OMITTED, "omitted", lambda: self.parameter(position))
+            return Tree(OMITTED, f"omitted {position}", lambda: self.parameter(position))
         return replace(self._given(position), is_optional=is_optional)
 
     def _given(self, position: int) -> Tree:

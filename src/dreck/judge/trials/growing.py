@@ -235,7 +235,8 @@ class Grower:
 
         def argument(name: str) -> Tree:
             if name in optional and (depth >= _DEEPEST - 1 or self.chance.random() < 0.25):
-                return Tree(OMITTED, "omitted", lambda: argument(name))
+                kind = f"omitted {cls.__qualname__}.{name}"
+                return Tree(OMITTED, kind, lambda: argument(name))
             if name in hints:
                 made = self.value(hints[name], name, depth + 1)
             elif name in defaults and (name not in known or self.chance.random() < _BY_DEFAULT):

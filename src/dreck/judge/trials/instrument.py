@@ -120,7 +120,8 @@ class Seen:
     def compared(self, left: Any, right: Any, ask: Callable[[Any, Any], Any]) -> Any:
         """Compare two values, and keep what they were if they are plain and not the same."""
         kinds = {type(left), type(right)}
-        if (kinds <= {int, float} or kinds == {str}) and left != right:
+        plain = (kinds <= {int, float} or kinds == {str}) and left == left and right == right
+        if plain and left != right:
             for one, other in ((left, right), (right, left)):
                 if one in self.met or len(self.met) < _MOST_MET:
                     known = self.met.setdefault(one, deque(maxlen=_MOST_OTHERS))

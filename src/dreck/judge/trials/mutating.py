@@ -128,7 +128,7 @@ def simpler(tree: Tree) -> Iterator[Tree]:
 
 def _simpler_here(tree: Tree) -> Iterator[Tree]:
     if tree.is_optional:
-        yield Tree(OMITTED, "omitted", tree.again, is_optional=True)
+        yield Tree(OMITTED, f"omitted {tree.kind}", tree.again, is_optional=True)
     inside = [t for p, t in places(tree) if p and t.kind == tree.kind]
     yield from sorted(inside, key=lambda t: len(t.recipe.text))
     if tree.more is not None and tree.parts:
