@@ -122,6 +122,8 @@ UNLIKELY = [
     "if a == True:\n    log(1)\n",
     "if a.late() == True:\n    log(1)\n",
     "return a == True\n",
+    "return a == None\n",  # of an array each element may be meant
+    "x = a == None or a == 1\nreturn x\n",
     "if log(1) == LATE or log(1) == EARLY:\n    log(2)\n",
     "if log(n) >= 2 and log(n) <= 3:\n    log(1)\n",
 ]

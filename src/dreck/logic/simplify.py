@@ -35,11 +35,14 @@ class Simplify:
         negation: how a condition is turned round.
         known: what holds at this place.
         bold: whether to take what is most likely, for the judge to decide on.
+        handed_on: whether it is a value that is handed on, so that more than its truth counts: of
+            an array each element may be meant.
     """
 
     negation: Negation
     known: Known = field(default_factory=Known)
     bold: bool = False
+    handed_on: bool = False
 
     def of(self, condition: cst.BaseExpression) -> cst.BaseExpression | None:
         """A shorter condition with the same truth, or None if there is none."""
@@ -74,7 +77,7 @@ class Simplify:
     def _inside(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
         """An operand that can be said shorter."""
         if isinstance(node, cst.BooleanOperation):
-            inside = Simplify(self.negation, bold=self.bold)
+            inside = Simplify(self.negation, bold=self.bold, handed_on=self.handed_on)
             left = inside.of(node.left)
             right = None if left is not None else inside.of(node.right)
             if left is None and right is None:
@@ -82,7 +85,8 @@ class Simplify:
             parts = [node.left if left is None else left, node.right if right is None else right]
             return _kept(node, _rejoined(node, parts, _kind(node)))
         if isinstance(node, cst.UnaryOperation) and isinstance(node.operator, cst.Not):
-            inner = Simplify(self.negation, bold=self.bold).of(node.expression)
+            inside = Simplify(self.negation, bold=self.bold, handed_on=self.handed_on)
+            inner = inside.of(node.expression)
             return None if inner is None else self.negation.of(inner)
         return None
 
@@ -150,7 +154,9 @@ class Simplify:
 
     def _against_none(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
         """``a == None``, where nobody says otherwise what that means."""
-        if not self.bold or not isinstance(node, cst.Comparison) or len(node.comparisons) != 1:
+        if not self.bold or self.handed_on:
+            return None
+        if not isinstance(node, cst.Comparison) or len(node.comparisons) != 1:
             return None
         target = node.comparisons[0]
         if not isinstance(target.operator, cst.Equal | cst.NotEqual):

@@ -1310,3 +1310,17 @@ def rate(boat):
     if boat.load is None or boat.load is None:
         return 1
     return 2
+
+
+#: bytes that are asked for a text -> differs
+def f(line: bytes):
+    try:
+        return line.startswith("#") or line.startswith("/")
+    except TypeError as error:
+        return str(error)
+#: becomes
+def f(line: bytes):
+    try:
+        return line.startswith(("#", "/"))
+    except TypeError as error:
+        return str(error)

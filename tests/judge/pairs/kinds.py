@@ -936,3 +936,37 @@ def fee(vessel, type):
     if isinstance(vessel, Barge):
         return 240
     return 60
+
+
+#: what is derived from a class under another name -> differs
+class Barge:
+    pass
+
+
+Old = Barge
+
+
+class Butty(Old):
+    pass
+
+
+def fee(vessel):
+    if type(vessel) == Barge:
+        return 240
+    return 60
+#: becomes
+class Barge:
+    pass
+
+
+Old = Barge
+
+
+class Butty(Old):
+    pass
+
+
+def fee(vessel):
+    if isinstance(vessel, Barge):
+        return 240
+    return 60

@@ -1287,3 +1287,65 @@ LOCKS = {"single": SingleLock}
 
 def make_lock(kind: str):
     return LOCKS.get(kind, Lock)(kind)
+
+
+#: a method under another name is handed the object -> differs
+class Lock:
+    def __init__(self, kind: str):
+        self.kind = kind
+
+    @classmethod
+    def of(cls, text):
+        return cls(text)
+
+    def f(self):
+        if self.kind == "single":
+            return 1
+        return 2
+
+
+class Sea:
+    def turn(self, kind):
+        self.kind = kind
+
+    twist = turn
+
+
+def g(lock, kind):
+    Sea.twist(lock, kind)
+    return lock.f()
+#: becomes
+class Lock:
+    def __init__(self, kind: str):
+        self.kind = kind
+
+    @classmethod
+    def of(cls, text):
+        return make_lock(text)
+
+    def f(self):
+        return 2
+
+
+class SingleLock(Lock):
+    def f(self):
+        return 1
+
+
+LOCKS = {"single": SingleLock}
+
+
+def make_lock(kind: str):
+    return LOCKS.get(kind, Lock)(kind)
+
+
+class Sea:
+    def turn(self, kind):
+        self.kind = kind
+
+    twist = turn
+
+
+def g(lock, kind):
+    Sea.twist(lock, kind)
+    return lock.f()

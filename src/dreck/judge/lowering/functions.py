@@ -206,6 +206,13 @@ class _Lowering(GeneratorLowering):
             otherwise = self.do("rely", self.function, (), (), otherwise, Where(), plain)
         return self.do("rely", self.function, (), (), otherwise, Where(), detail)
 
+    def is_declared_otherwise(self, name: str) -> bool:
+        """Whether a parameter is declared to be something that may be no text."""
+        hints = [p.annotation for p in self.parameters if p.arg == name and p.annotation]
+        words = {n.id for h in hints for n in ast.walk(h) if isinstance(n, ast.Name)}
+        words |= {n.attr for h in hints for n in ast.walk(h) if isinstance(n, ast.Attribute)}
+        return not words <= {"str", "Optional", "Text", "typing", "Any", "object"}
+
     def _asked_of_its_class(self, entry: Node) -> Node:
         """A class method of a class with a subclass for each kind is asked of that class: those for
         the kinds are known in the new version only.

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+from abc import abstractmethod
 from collections.abc import Callable, Mapping
 
 from ..world.values import is_enum_member
@@ -70,6 +71,8 @@ class LookupLowering(ClassLowering):
             inner = inner.value
         if not isinstance(inner, ast.Name) or not isinstance(asked, ast.Tuple) or not asked.elts:
             return None
+        if isinstance(function.value, ast.Name) and self.is_declared_otherwise(inner.id):
+            return None
         if not all(isinstance(e, ast.Constant) and isinstance(e.value, str) for e in asked.elts):
             return None
         each: list[ast.expr] = [ast.Call(function, [e], []) for e in asked.elts]
@@ -88,6 +91,10 @@ class LookupLowering(ClassLowering):
         return self.do(
             "assume", node, (), (), self.value(several, out, after, where), where, detail
         )
+
+    @abstractmethod
+    def is_declared_otherwise(self, name: str) -> bool:
+        """Whether a parameter is declared to be something that may be no text."""
 
     def _bool_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
         """``bool(x)`` asks for the truth of x, as an if does."""

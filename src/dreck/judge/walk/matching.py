@@ -468,7 +468,13 @@ class Matching(Walker):
         """Equality with a member of an enum, or with None, is identity, if equality is plain."""
         what = "None" if NONE in terms else "the member"
         breaks = f"an object equal to {what} of `{shortened(node.source)}`"
-        if not self.ledger.plain_equality(node.source, self._types(terms), breaks):
+        types = self._types(terms)
+        tested = isinstance(node.next, Do) and node.next.kind == "truth"
+        if NONE in terms and not tested:
+            arrays = f"arrays, for which `{shortened(node.source)}` is not one truth value"
+            if not self.ledger.plain_truth(node.source, types, arrays):
+                return None
+        if not self.ledger.plain_equality(node.source, types, breaks):
             return None
         answer = identity(terms[0], terms[1], self.kinds)
         side.env[node.outs[0]] = negated(answer) if node.detail == "!=" else answer

@@ -34,6 +34,8 @@ from .value_types import ValueTypes
 from ..face.wording import shortened
 
 # What adds to a container: the method, and whose it is.
+# What is asked how it begins like a text, or fails like None.
+_TEXT: Kinds = frozenset({"str", "NoneType"})
 _ADDERS = {"append": "list", "add": "set"}
 # Built-in containers whose truth is whether there is anything in them.
 _SIZED = frozenset({"list", "dict", "set", "frozenset", "tuple", "collections.deque"})
@@ -335,10 +337,16 @@ class Walker:
 
     def _assume_of(self, node: Do, terms: list[Term], state: State) -> Node | None:
         """Go on under an assumption of values that nothing is known of."""
-        if all(all_plain(kinds_of(t, self.kinds)) for t in terms):
+        kinds = [kinds_of(t, self.kinds) for t in terms]
+        as_text = node.detail[0] is AssumptionKind.AS_USED
+        if (
+            all(k is not None and k <= _TEXT for k in kinds)
+            if as_text
+            else all(map(all_plain, kinds))
+        ):
             return node.next
         declared = frozenset().union(*(names_in(self.types.of(t)) for t in terms))
-        if node.detail[0] is AssumptionKind.AS_USED and declared - {"str", "?"}:
+        if as_text and (any(k is not None for k in kinds) or declared - {"str", "?"}):
             why = f"{node.detail[1]} is declared to be no text"
             raise Parted(why, *(s.node for s in state.sides))
         return self._assume(node)

@@ -287,7 +287,7 @@ def context_of(tree: ast.Module, other: ast.Module, subject: Function, names: Na
         places=places_of(tree),
         classes=_classes(tree),
         heirs_here=heirs_of(tree),
-        has_own_ends=any(definition_counts(t)[w] for t in (tree, other) for w in ENDS),
+        has_own_ends=any(map(_has_own_ends, (tree, other))),
         signatures=_signatures(tree, other),
         owner=_owner(tree, subject),
         own_methods=_own_methods(tree, subject) & _own_methods(other, subject),
@@ -407,6 +407,17 @@ def _helpers(
         if node is not subject.node
         and (node.name not in mentioned_there or not has_the_same(other, node))
     }
+
+
+@lru_cache(CACHED)
+def _has_own_ends(tree: ast.Module) -> bool:
+    """Whether a module defines or sets what is called like the questions of texts."""
+    stored = {
+        n.attr if isinstance(n, ast.Attribute) else n.id
+        for n in nodes_of(tree)
+        if isinstance(n, ast.Name | ast.Attribute) and not isinstance(n.ctx, ast.Load)
+    }
+    return bool(ENDS & stored) or any(definition_counts(tree)[w] for w in ENDS)
 
 
 @lru_cache(CACHED)

@@ -6,12 +6,13 @@ What is derived from it elsewhere is for the assumption ``closed-kinds`` to say.
 from __future__ import annotations
 
 import ast
+import builtins
 from collections.abc import Callable, Mapping
 from functools import lru_cache
 
 from ...outline import nodes_of
 from .classes import plain_classes
-from .names import CACHED
+from .names import CACHED, definition_counts, imported, is_never_set
 
 _SIGNS = (ast.Eq, ast.NotEq, ast.Is, ast.IsNot, ast.In, ast.NotIn)
 _OPPOSITES = (ast.NotEq, ast.IsNot, ast.NotIn)
@@ -27,6 +28,8 @@ def heirs_of(tree: ast.Module) -> Mapping[str, tuple[str, ...]]:
     if any(_makes_classes(n) for n in nodes_of(tree)):
         return {}
     others = [n for n in nodes_of(tree) if isinstance(n, ast.ClassDef)]
+    if not all(_is_told(b, tree, chains) for n in others for b in n.bases):
+        return {}  # it may be one of them under another name
     awkward = {
         b.id
         for n in others
@@ -35,6 +38,20 @@ def heirs_of(tree: ast.Module) -> Mapping[str, tuple[str, ...]]:
         if isinstance(b, ast.Name)
     }
     return {c: d for c, d in heirs.items() if not awkward & {c, *d}}
+
+
+def _is_told(base: ast.expr, tree: ast.Module, chains: Mapping[str, tuple[str, ...]]) -> bool:
+    """Whether it is written what a class is derived from: a class of the module, or of another."""
+    if isinstance(base, ast.Subscript):  # Generic[T]
+        base = base.value
+    while isinstance(base, ast.Attribute):
+        base = base.value
+    if not isinstance(base, ast.Name):
+        return False
+    known = base.id in chains or bool(definition_counts(tree)[base.id])
+    return (known or base.id in imported(tree) or hasattr(builtins, base.id)) and is_never_set(
+        base.id, tree
+    )
 
 
 def _makes_classes(node: ast.AST) -> bool:

@@ -13,9 +13,20 @@ from functools import lru_cache
 from .classes import attributes_set_by_text
 from .names import CACHED, OWN_ACCESS, mentions
 from .scope import parameters_of
+from .values import enums_of
 
 _HOOKS = frozenset({"__init_subclass__", "__class_getitem__", "__new__"})
 # Words by which code gets hold of the class of an object, or of what is derived from it.
+# Where a name of a class is read as a type, or as a base.
+_HINTS = (
+    ast.arg,
+    ast.AnnAssign,
+    ast.Subscript,
+    ast.BinOp,
+    ast.FunctionDef,
+    ast.ClassDef,
+    ast.Tuple,
+)
 _BY_CLASS = frozenset({"__class__", "__subclasses__", "__mro__"})
 
 
@@ -96,18 +107,15 @@ def _with_bases(tree: ast.Module, owner: ast.ClassDef) -> list[ast.ClassDef]:
 
 def _own_objects_of_others(tree: ast.Module, owner: ast.ClassDef) -> set[int]:
     """The ids of the names by which methods of classes that have nothing to do with one speak of
-    their own object.
+    their own object; none where such a class is handed on or asked for a method, which may then be
+    called with whatever object.
     """
     found: set[int] = set()
-    for other in _unrelated(tree, owner):
-        methods = [s for s in other.body if isinstance(s, ast.FunctionDef)]
-        known = {m.name for m in methods}
-        if any(
-            isinstance(parent, ast.Attribute) and parent.attr in known
-            for _, parent in mentions(tree).get(other.name, ())
-        ):
-            continue  # such a method may be called with whatever object
-        for method in methods:
+    enums = enums_of(tree)  # of these members are read
+    for other in (c for c in _unrelated(tree, owner) if c.name not in enums):
+        if not all(_is_harmless(n, p, other) for n, p in mentions(tree).get(other.name, ())):
+            return set()
+        for method in (s for s in other.body if isinstance(s, ast.FunctionDef)):
             this = method.args.args[0].arg if method.args.args else ""
             names = [n for n in ast.walk(method) if isinstance(n, ast.Name) and n.id == this]
             if not method.decorator_list and all(isinstance(n.ctx, ast.Load) for n in names):
@@ -115,35 +123,35 @@ def _own_objects_of_others(tree: ast.Module, owner: ast.ClassDef) -> set[int]:
     return found
 
 
+def _is_harmless(node: ast.Name, parent: ast.AST, owner: ast.ClassDef) -> bool:
+    """Whether a name of a class makes an object, asks for what it has without one, is asked for, or
+    stands in an annotation or among bases.
+    """
+    if isinstance(parent, ast.Call):
+        return node is parent.func or _asks_for_class(node, parent)
+    if isinstance(parent, ast.Attribute):
+        return parent.attr in _its_own(owner) and isinstance(parent.ctx, ast.Load)
+    return isinstance(parent, _HINTS)
+
+
+def _asks_for_class(node: ast.Name, parent: ast.AST) -> bool:
+    """Whether a name stands behind ``isinstance`` or its like."""
+    return (
+        isinstance(parent, ast.Call)
+        and isinstance(parent.func, ast.Name)
+        and parent.func.id in ("isinstance", "issubclass")
+        and node in parent.args
+    )
+
+
 def is_left_alone(tree: ast.Module, owner: ast.ClassDef, factory: ast.FunctionDef) -> bool:
     """Whether nothing but the factory makes objects of a class, or asks for its methods or for the
     class of an object.
     """
     inside = {id(n) for n in ast.walk(factory)}
-    own = _its_own(owner)
     for node, parent in mentions(tree).get(owner.name, ()):
-        asked = (
-            isinstance(parent, ast.Call)
-            and isinstance(parent.func, ast.Name)
-            and parent.func.id in ("isinstance", "issubclass")
-            and node in parent.args
-        )
-        hint = isinstance(
-            parent,
-            ast.arg
-            | ast.AnnAssign
-            | ast.Subscript
-            | ast.BinOp
-            | ast.FunctionDef
-            | ast.ClassDef
-            | ast.Tuple,
-        )
-        read = (
-            isinstance(parent, ast.Attribute)
-            and parent.attr in own
-            and isinstance(parent.ctx, ast.Load)
-        )
-        if id(node) not in inside and not asked and not hint and not read:
+        made = isinstance(parent, ast.Call) and node is parent.func
+        if id(node) not in inside and (made or not _is_harmless(node, parent, owner)):
             return False
     return not asks_for_classes(tree, owner)
 

@@ -205,7 +205,7 @@ class SimplifyCondition(Move):
         knowledge = around.negation.knowledge
         if not isinstance(value, cst.UnaryOperation | cst.BooleanOperation | cst.Comparison):
             return NOT_MINE
-        short = Simplify(around.negation, bold=bold).of(value)
+        short = Simplify(around.negation, bold=bold, handed_on=True).of(value)
         if short is None or not knowledge.is_bool(value):
             return NOT_MINE
         if not bold and not knowledge.is_bool(short, strict=True):
