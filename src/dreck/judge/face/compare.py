@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import ast
-from collections.abc import Callable
+from collections.abc import Callable, Collection
 from dataclasses import dataclass, replace
 from typing import TypeAlias
 
@@ -102,9 +102,11 @@ def compare_with(
     """
     found, used = _compared(before, after, names, contexts, strict=strict)
     if isinstance(found, Proved) and found.assumptions:
-        sure = _attempt(before, after, names, contexts, True)
-        if isinstance(sure, Proved):
-            return sure, contexts
+        other_way = used is not contexts and not used[0].lets_through
+        for ways in (contexts, used) if other_way else (contexts,):
+            sure = _attempt(before, after, names, ways, True)
+            if isinstance(sure, Proved):
+                return sure, ways
     return found, used
 
 
@@ -178,19 +180,38 @@ def _builds_differently(before: FunctionNode, after: FunctionNode) -> bool:
     up.
     """
     comprehensions = (ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
-    counts = [sum(isinstance(n, comprehensions) for n in ast.walk(f)) for f in (before, after)]
-    return counts[0] != counts[1]
+    counts = [
+        sum(isinstance(n, comprehensions) or _calls(n, _OF_ALL) for n in ast.walk(f))
+        for f in (before, after)
+    ]
+    inside = [
+        n
+        for f in (before, after)
+        for c in ast.walk(f)
+        if isinstance(c, comprehensions)
+        for n in ast.walk(c)
+    ]
+    return counts[0] != counts[1] or any(isinstance(n, ast.NamedExpr) for n in inside)
+
+
+# What works something out of all elements, and what asks some of them.
+_OF_ALL = ("max", "min", "fromkeys")
+_OF_SOME = ("any", "all", "next", "reversed")
+
+
+def _calls(node: ast.AST, names: Collection[str]) -> bool:
+    if not isinstance(node, ast.Call):
+        return False
+    named = node.func
+    name = named.id if isinstance(named, ast.Name) else getattr(named, "attr", "")
+    return name in names
 
 
 def _asks_differently(before: FunctionNode, after: FunctionNode) -> bool:
-    """Whether `any` or `all` on one side may stand against a loop that goes on to its end."""
-    counts = [
-        sum(
-            isinstance(n, ast.Call) and isinstance(n.func, ast.Name) and n.func.id in ("any", "all")
-            for n in ast.walk(f)
-        )
-        for f in (before, after)
-    ]
+    """Whether `any`, `all` or the last of what fits on one side may stand against a loop that goes
+    on to its end.
+    """
+    counts = [sum(_calls(n, _OF_SOME) for n in ast.walk(f)) for f in (before, after)]
     return counts[0] != counts[1]
 
 

@@ -65,6 +65,7 @@ _ROWS = (
     Operation("inplace", 2, 1, silent=_PLAIN),
     Operation("unary", 1, 1),
     Operation("sum up", 2, 1, silent=_PLAIN),
+    Operation("join up", 2, 1, silent=_PLAIN),
     Operation("bisect", 3, 1),
     Operation("format", ANY_NUMBER, 1),
     Operation("join", ANY_NUMBER, 1, foreign=False),
@@ -93,6 +94,7 @@ _ROWS = (
     Operation("del global", 0, 0),
     Operation("forget", 0, 0, raises=False, foreign=False),
     Operation("append", 2, 1, raises=False),
+    Operation("put first", 2, 1, raises=False),
     Operation("add", 2, 1),
     # -- handing over
     Operation("call", ANY_NUMBER, 1, silent="the length of a declared container"),
@@ -120,6 +122,10 @@ _ROWS = (
     # -- resting on something
     Operation("assume", 0, 0, raises=False, foreign=False, silent="always, if it is granted"),
     Operation("rely", 0, 0, raises=False, foreign=False, silent="always, if it is granted"),
+    Operation(
+        "assume there", 1, 0, raises=False, foreign=False, silent="it is known not to be None"
+    ),
+    Operation("has a last", 1, 0, raises=False, foreign=False, silent="it is a list or the like"),
     Operation("assume unless plain", ANY_NUMBER, 0, raises=False, foreign=False, silent="always"),
 )
 OPERATIONS: Mapping[str, Operation] = {row.name: row for row in _ROWS}

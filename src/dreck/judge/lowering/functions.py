@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import ast
 import copy
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import replace
 
 from ..ir.graph import (
@@ -114,6 +114,12 @@ class _Lowering(GeneratorLowering):
             if inside is not None
             else local_tables(function, self.self_name, context.own_methods)
         )
+
+    def is_list_made_here(self, name: str) -> bool:
+        """Whether a local name is never given anything but new lists."""
+        own = name in self.scope.own - self.scope.captured and name not in self.inner
+        given = [value for target, value in _given_to(self.function) if target == name]
+        return own and bool(given) and all(isinstance(v, ast.List | ast.ListComp) for v in given)
 
     def inlined(
         self,
@@ -1062,3 +1068,24 @@ def _own_expressions(function: FunctionNode) -> list[ast.AST]:
         if not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.Lambda | ast.ClassDef):
             pending.extend(ast.iter_child_nodes(node))
     return found
+
+
+def _given_to(function: FunctionNode) -> Iterator[tuple[str, ast.expr | None]]:
+    """The names that anything in a function binds, with the value where that is plain to see."""
+    plain: dict[int, ast.expr] = {}
+    for node in ast.walk(function):
+        if isinstance(node, ast.Assign):
+            plain |= {id(t): node.value for t in node.targets}
+        elif isinstance(node, ast.arg):
+            yield node.arg, None
+        elif isinstance(node, ast.ExceptHandler | ast.FunctionDef | ast.ClassDef) and node.name:
+            yield node.name, None
+        elif isinstance(node, ast.alias):
+            yield node.asname or node.name, None
+        elif isinstance(node, ast.MatchAs | ast.MatchStar) and node.name:
+            yield node.name, None
+        elif isinstance(node, ast.Global | ast.Nonlocal):
+            yield from ((n, None) for n in node.names)
+    for node in ast.walk(function):
+        if isinstance(node, ast.Name) and not isinstance(node.ctx, ast.Load):
+            yield node.id, plain.get(id(node))

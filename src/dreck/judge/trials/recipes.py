@@ -321,10 +321,13 @@ def _container(
         chance = random.Random(len(one))  # the same on every run
         twice = [sequence([one[0], one[-1], one[0]], make)] if one else []
         twice += [sequence([chance.choice(one) for _ in range(n)], make) for n in _LENGTHS if one]
+        # what is only declared to be gone through may be used up by that
+        used_up = [sequence(one[:3], iter)] if origin is collections.abc.Iterable else []
         return [
             sequence([], make),
             *(sequence([i], make) for i in one),
             sequence(one[:3], make),
+            *used_up,
             *twice,
             sequence(one[2::-1], make),
         ]

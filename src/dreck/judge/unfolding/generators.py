@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+from abc import abstractmethod
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
@@ -12,6 +13,7 @@ from ..ir.graph import Cut, Node, Operand, Put, Test
 from ..world.constants import is_constant
 from ..world.calls import bind_arguments
 from ..lowering.expressions import CannotLower, Where, in_words
+from .aggregates import aggregate, first_going_on, last_of
 from .lookups import LookupLowering
 from .quiet_questions import asks_quietly
 from ..world.rows import constant_term
@@ -39,8 +41,14 @@ class Counted:
 class GeneratorLowering(LookupLowering):
     """Lowers what :class:`LookupLowering` would leave an unknown generator or comprehension."""
 
+    @abstractmethod
+    def is_list_made_here(self, name: str) -> bool:
+        """Whether a local name is never given anything but new lists."""
+
     def _call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node:
-        known = self._loop_call(node, out, after, where)
+        known = aggregate(self, node, out, after, where)
+        if known is None:
+            known = self._loop_call(node, out, after, where)
         return known if known is not None else super()._call(node, out, after, where)
 
     def _loop_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
@@ -57,9 +65,18 @@ class GeneratorLowering(LookupLowering):
             and self.own_name(asked) in self.rule_lists
         ):
             return self._all_rules(node, generator, out, after, where, every=name == "all")
-        parts = [generator.elt, *_asked_inside(generator), *(g.iter for g in generator.generators)]
+        parts = [
+            generator.elt,
+            *self.asked_inside(generator),
+            *(g.iter for g in generator.generators),
+        ]
         to_the_end = name in LOOPS and asks_quietly(parts, self.context.names)
         if name == "next":
+            whole = last_of(self, node, generator, out, after, where) or first_going_on(
+                self, node, generator, out, after, where
+            )
+            if whole is not None:
+                return whole
             given = node.args[1]
             ended: Node = Put(line, out, constant_term(given), after)
         elif name == "sum":
@@ -78,11 +95,11 @@ class GeneratorLowering(LookupLowering):
             yes, no = (decided, again) if name == "any" else (again, decided)
             return self.condition(generator.elt, yes, no, where)
 
-        entry = self._generated(generator, 0, element, ended, where)
+        entry = self.generated(generator, 0, element, ended, where)
         if to_the_end and self.context.to_the_end:
             entry = Put(line, out, start, entry)
-        inside = [generator.elt, *_asked_inside(generator)]
-        entry = self._not_stopping(node, inside, entry, where)
+        inside = [generator.elt, *self.asked_inside(generator)]
+        entry = self.not_stopping(node, inside, entry, where)
         if to_the_end and self.context.to_the_end:
             entry = self._asked_further(node, parts, entry, where)
         return entry
@@ -98,8 +115,8 @@ class GeneratorLowering(LookupLowering):
             entry = self.do("assume", node, (), (), entry, where, detail)
         return entry
 
-    def _not_stopping(
-        self, node: ast.Call, parts: list[ast.expr], entry: Node, where: Where
+    def not_stopping(
+        self, node: ast.expr, parts: list[ast.expr], entry: Node, where: Where
     ) -> Node:
         """Assume that nothing inside a generator raises StopIteration, which would become a
         RuntimeError there.
@@ -129,11 +146,14 @@ class GeneratorLowering(LookupLowering):
             )
 
         entry: Node = Put(
-            node.lineno, out, const(0), self._generated(generator, 0, element, after, where)
+            node.lineno, out, const(0), self.generated(generator, 0, element, after, where)
         )
         harmless = is_constant(generator.elt) or isinstance(generator.elt, ast.Name)
-        entry = self._not_stopping(
-            node, [*([] if harmless else [generator.elt]), *_asked_inside(generator)], entry, where
+        entry = self.not_stopping(
+            node,
+            [*([] if harmless else [generator.elt]), *self.asked_inside(generator)],
+            entry,
+            where,
         )
         return self.value(node.func, self.temporary(), entry, where)
 
@@ -188,12 +208,30 @@ class GeneratorLowering(LookupLowering):
         return self.values(given, where, enter)
 
     def _listcomp(self, node: ast.expr, out: int, after: Node, where: Where) -> Node:
+        found = self._collected(node, out, after, where)
+        return super()._listcomp(node, out, after, where) if found is None else found
+
+    _setcomp = _dictcomp = _listcomp
+
+    def _subscript(self, node: ast.Subscript, out: int, after: Node, where: Where) -> Node:
+        if isinstance(node.value, ast.ListComp) and ast.unparse(node.slice) == "::-1":
+            found = self._collected(node.value, out, after, where, turned=True)
+            if found is not None:
+                return found
+        return super()._subscript(node, out, after, where)
+
+    def _collected(
+        self, node: ast.expr, out: int, after: Node, where: Where, *, turned: bool = False
+    ) -> Node | None:
+        """A comprehension as loops that fill a container, a list from its end where ``turned``;
+        None where it is left as it stands.
+        """
         if (
             not self.context.apart
             or not isinstance(node, ast.ListComp | ast.SetComp | ast.DictComp)
-            or not is_plain_comprehension(node)
+            or not is_plain_comprehension(node, self.immediate, inside=True)
         ):
-            return super()._listcomp(node, out, after, where)
+            return None
         made, nothing, item, value = (self.temporary() for _ in range(4))
         ended = Put(node.lineno, out, made, after)
 
@@ -206,27 +244,33 @@ class GeneratorLowering(LookupLowering):
                     lambda o: Put(node.lineno, item, o[0], Put(node.lineno, value, o[1], stored)),
                 )
             kind = "append" if isinstance(node, ast.ListComp) else "add"
+            if turned:
+                kind = "put first"
             return self.value(
                 node.elt, item, self.do(kind, node, (made, item), (nothing,), again, where), where
             )
 
         kind = {ast.ListComp: "list", ast.SetComp: "set", ast.DictComp: "dict"}[type(node)]
         return self.do(
-            kind, node, (), (made,), self._generated(node, 0, element, ended, where), where, ()
+            kind, node, (), (made,), self.generated(node, 0, element, ended, where), where, ()
         )
 
-    _setcomp = _dictcomp = _listcomp
-
-    def _generated(
+    def generated(
         self,
         node: ast.GeneratorExp | ast.ListComp | ast.SetComp | ast.DictComp,
         i: int,
         element: Callable[[Node], Node],
         ended: Node,
         where: Where,
+        *,
+        backwards: bool = False,
     ) -> Node:
-        """The loops of a generator expression around its element."""
+        """The loops of a generator expression around its element; ``backwards`` where what they go
+        through must be such that it could be gone through from its end.
+        """
         loop = node.generators[i]
+        if isinstance(loop.iter, ast.GeneratorExp) and id(loop.iter) in self.immediate:
+            return self._through_generator(node, i, loop.iter, element, ended, where)
         rows = self.rows_of(loop.iter)
         if rows is not None:
             return self._row_by_row(node, i, rows, element, ended, where)
@@ -234,10 +278,32 @@ class GeneratorLowering(LookupLowering):
         head = Cut(node.lineno, ended)
         counted = self.counted(loop.target, loop.iter)
         with self.inner_names(node, i):
-            inside = self._round(node, i, item, element, head, where, counted)
+            inside = self._round(node, i, item, element, head, where, counted, backwards=backwards)
         test = Test(node.lineno, flag, inside, ended, in_words(loop.iter))
         head.next = self.do("next", loop.iter, (iterator,), (flag, item), test, where)
-        return self.started(loop.iter, counted, iterator, head, where)
+        return self.started(loop.iter, counted, iterator, head, where, backwards=backwards)
+
+    def _through_generator(
+        self,
+        node: ast.GeneratorExp | ast.ListComp | ast.SetComp | ast.DictComp,
+        i: int,
+        inner: ast.GeneratorExp,
+        element: Callable[[Node], Node],
+        ended: Node,
+        where: Where,
+    ) -> Node:
+        """A loop through what another generator yields, element by element."""
+        item, around = self.temporary(), dict(self.inner)
+
+        def each(again: Node) -> Node:
+            own, self.inner = self.inner, dict(around)
+            with self.inner_names(node, i):
+                inside = self._round(node, i, item, element, again, where)
+            self.inner = own
+            return self.value(inner.elt, item, inside, where)
+
+        entry = self.generated(inner, 0, each, ended, where)
+        return self.not_stopping(inner, [inner.elt, *self.asked_inside(inner)], entry, where)
 
     def counted(self, target: ast.expr, over: ast.expr) -> Counted | None:
         """What a loop goes through that is numbered by ``enumerate``, taken apart; None if it is
@@ -259,13 +325,25 @@ class GeneratorLowering(LookupLowering):
         return Counted(over.func, over.args[0], index, element, number, self.temporary())
 
     def started(
-        self, over: ast.expr, counted: Counted | None, iterator: int, head: Node, where: Where
+        self,
+        over: ast.expr,
+        counted: Counted | None,
+        iterator: int,
+        head: Node,
+        where: Where,
+        *,
+        backwards: bool = False,
     ) -> Node:
         """The start of a loop: what it goes through, and the number of the first round."""
         asked = over if counted is None else counted.over
-        entry = self.values(
-            [asked], where, lambda o: self.do("iter", asked, o, (iterator,), head, where)
-        )
+
+        def begun(operands: tuple[Operand, ...]) -> Node:
+            start = self.do("iter", asked, operands, (iterator,), head, where)
+            if not backwards:
+                return start
+            return self.do("has a last", asked, operands, (), start, where)
+
+        entry = self.values([asked], where, begun)
         if counted is None:
             return entry
         entry = Put(over.lineno, counted.number, const(counted.start), entry)
@@ -314,13 +392,15 @@ class GeneratorLowering(LookupLowering):
         again: Node,
         where: Where,
         counted: Counted | None = None,
+        *,
+        backwards: bool = False,
     ) -> Node:
         """What is done with one element of a loop."""
         loop = node.generators[i]
         inside = (
             element(again)
             if i + 1 == len(node.generators)
-            else self._generated(node, i + 1, element, again, where)
+            else self.generated(node, i + 1, element, again, where, backwards=backwards)
         )
         for condition in reversed(loop.ifs):
             inside = self.condition(condition, inside, again, where)
@@ -343,6 +423,20 @@ class GeneratorLowering(LookupLowering):
     ) -> Node:
         return self.do("assume unless plain", source, operands, (), after, where, detail)
 
+    @staticmethod
+    def asked_inside(generator: ast.GeneratorExp) -> list[ast.expr]:
+        """What a generator evaluates itself beside its element and comparisons of names."""
+        conditions = [c for g in generator.generators for c in g.ifs if not _sides(c)]
+        inner = [g.iter for g in generator.generators[1:] if not isinstance(g.iter, ast.Name)]
+        return [*conditions, *inner]
+
+    def reversed_in(self, node: ast.expr) -> ast.expr | None:
+        """``e`` of ``reversed(e)``."""
+        if not isinstance(node, ast.Call) or not self.is_builtin_call(node, "reversed"):
+            return None
+        whole = len(node.args) == 1 and not isinstance(node.args[0], ast.Starred)
+        return node.args[0] if whole else None
+
     @contextmanager
     def inner_names(
         self, node: ast.GeneratorExp | ast.ListComp | ast.SetComp | ast.DictComp, i: int
@@ -363,15 +457,6 @@ class GeneratorLowering(LookupLowering):
 
 def _is_set(name: ast.Name) -> bool:
     return not isinstance(name.ctx, ast.Load)
-
-
-def _asked_inside(generator: ast.GeneratorExp) -> list[ast.expr]:
-    """What a generator evaluates itself beside its element and comparisons of names."""
-    conditions = [c for g in generator.generators for c in g.ifs if not _sides(c)]
-    return [
-        *conditions,
-        *(g.iter for g in generator.generators[1:] if not isinstance(g.iter, ast.Name)),
-    ]
 
 
 def _sides(condition: ast.expr) -> list[ast.expr]:

@@ -41,21 +41,37 @@ def asks_quietly(parts: Iterable[ast.expr], names: Names) -> bool:
     own hands. What may be made or raise by plain values is out: looking up by ``[]``, division,
     and order, arithmetic and methods where something is declared to be missing at times.
     """
+    parts = list(parts)
+    nodes = [node for part in parts for node in ast.walk(part)]
+    if not acts_quietly(parts, names) or any(isinstance(n, ast.Subscript) for n in nodes):
+        return False
+    raising = [n for n in nodes if _may_raise(n)]
+    return not raising or not _asks_what_is_missing(raising, parts, names)
+
+
+def acts_quietly(parts: Iterable[ast.expr], names: Names) -> bool:
+    """Whether some expressions, unless they raise, only read, compare and call what is known to do
+    nothing.
+    """
     nodes = [node for part in parts for node in ast.walk(part)]
     if names.star or not all(_is_quiet(node, names) for node in nodes):
         return False
-    trees = names.declared.trees
     defined = {
         n.name
-        for t in trees
+        for t in names.declared.trees
         for n in ast.walk(t)
         if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef)
     }
     called = {n.func.attr for n in nodes if _is_method_call(n)}  # type: ignore[attr-defined]
     special = {n for n in defined if n.startswith("__") and n.endswith("__")}
-    if special - _SILENT or called & defined:
-        return False
-    return not (any(map(_may_raise, nodes)) and any(_may_be_missing(h) for h in _hints(trees)))
+    return not (special - _SILENT or called & defined)
+
+
+def knows_of_none(names: Names) -> bool:
+    """Whether anything around is declared to be None at times: then what is declared nowhere may be
+    it too.
+    """
+    return any(_may_be_missing(h) for h in _hints(names.declared.trees))
 
 
 def goes_through_plain(function: FunctionNode, names: Names) -> bool:
@@ -93,7 +109,7 @@ def _is_quiet(node: ast.AST, names: Names) -> bool:
         return names.is_steady(node.attr)
     if isinstance(node, ast.BinOp):
         return isinstance(node.op, ast.Add | ast.Sub | ast.Mult)
-    return isinstance(node, _PLAIN)
+    return isinstance(node, (*_PLAIN, ast.Subscript))
 
 
 def _is_method_call(node: ast.AST) -> bool:
@@ -105,6 +121,68 @@ def _may_raise(node: ast.AST) -> bool:
     if isinstance(node, ast.Compare):
         return not all(isinstance(o, _CALM) for o in node.ops)
     return isinstance(node, ast.BinOp) or _is_method_call(node)
+
+
+def _asks_what_is_missing(
+    raising: Iterable[ast.AST], parts: Iterable[ast.expr], names: Names
+) -> bool:
+    """Whether one of some questions may be asked of what is declared to be missing at times.
+
+    What was asked for not being None before is there; of what is declared nowhere nothing is known
+    where anything is declared to be missing.
+    """
+    declared: dict[str, bool] = {}
+    for tree in names.declared.trees:
+        for name, hint in _declared_in(tree):
+            declared[name] = declared.get(name, False) or _may_be_missing(hint)
+    if not any(declared.values()):
+        return False
+    there = {
+        ast.unparse(n.left)
+        for part in parts
+        for n in ast.walk(part)
+        if isinstance(n, ast.Compare)
+        and isinstance(n.ops[0], ast.IsNot)
+        and len(n.ops) == 1
+        and ast.unparse(n.comparators[0]) == "None"
+    }
+    for node in raising:
+        for asked in _asked(node):
+            if isinstance(asked, ast.Constant) or ast.unparse(asked) in there:
+                continue
+            if declared.get(_spoken(asked), True):
+                return True
+    return False
+
+
+def _asked(node: ast.AST) -> list[ast.expr]:
+    """The operands of a question."""
+    if isinstance(node, ast.Compare):
+        return [node.left, *node.comparators]
+    if isinstance(node, ast.BinOp):
+        return [node.left, node.right]
+    return [node.func.value] if _is_method_call(node) else []  # type: ignore[attr-defined]
+
+
+def _declared_in(tree: ast.AST) -> Iterator[tuple[str, ast.expr]]:
+    """The names and attributes (with a dot) that are annotated in some code, each with its
+    annotation.
+    """
+    fields = {id(s) for n in ast.walk(tree) if isinstance(n, ast.ClassDef) for s in n.body}
+    for node in ast.walk(tree):
+        if isinstance(node, ast.AnnAssign):
+            dot = "." if id(node) in fields else ""
+            yield dot + _spoken(node.target), node.annotation
+        for argument in _parameters(node):
+            if argument.annotation is not None:
+                yield argument.arg, argument.annotation
+
+
+def _spoken(node: ast.expr) -> str:
+    """A name, or an attribute with a dot; empty for anything else."""
+    if isinstance(node, ast.Attribute):
+        return f".{node.attr}"
+    return node.id if isinstance(node, ast.Name) else ""
 
 
 def _hints(trees: Iterable[ast.AST]) -> Iterator[ast.expr]:

@@ -16,6 +16,7 @@ A term is a nested tuple, so that terms compare, hash and copy for free:
 ``("sum", ...)``       a sum of products of whole numbers; ``("text", ...)`` texts in a row
 ``("new", side, n, k)`` a new container of type k that only one version has made so far
 ``("adder", t)``       the bound ``append`` of a list, or ``add`` of a set
+``("inserter", t)``    the bound ``insert`` of a list
 ``("helper", name)``   a function that the function itself defines and only calls
 ``("unbound",)``       what a local name holds before it is assigned
 =====================  ==========================================================

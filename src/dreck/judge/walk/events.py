@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import ast
+
 from collections.abc import Mapping, Sequence
 
 from ..ir.graph import Do
@@ -54,6 +56,15 @@ _YIELDS: Mapping[str, Kinds] = {
 }
 
 
+COMPREHENSIONS: Mapping[type[ast.AST], str] = {
+    ast.ListComp: "list",
+    ast.SetComp: "set",
+    ast.DictComp: "dict",
+}
+# Steps that make a built-in container of what stands in its display.
+_DISPLAYS = frozenset({"list", "set", "dict", "list-star", "set-star"})
+
+
 def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -> list[Term] | None:
     """What a step yields where nobody can observe it; None where it is an effect."""
     result: Term | None = None
@@ -69,7 +80,7 @@ def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -
             result = compared(node.detail, terms[0], terms[1], kinds)
     elif node.kind in ("binop", "inplace"):
         result = arithmetic(node.detail, terms[0], terms[1], kinds)
-    elif node.kind == "sum up":
+    elif node.kind in ("sum up", "join up"):
         result = arithmetic("+", terms[0], terms[1], kinds)
     elif node.kind in ("tuple", "slice"):
         result = (node.kind, *terms)
@@ -156,6 +167,10 @@ def result_kinds(node: Do, callee: str | None, names: Names) -> list[Kinds | Non
         found[0] = BOOL
     elif node.kind == "call" and callee is not None and names.is_builtin(callee):
         found[0] = _YIELDS.get(callee)
+    elif node.kind in _DISPLAYS:
+        found[0] = frozenset({node.kind.removesuffix("-star")})
+    elif node.kind == "comprehension" and type(node.source) in COMPREHENSIONS:
+        found[0] = frozenset({COMPREHENSIONS[type(node.source)]})
     elif node.kind == "join" and len(node.operands) > 1:
         # One part alone is handed on as it is, and may be of a class derived from str.
         found[0] = frozenset({"str"})

@@ -12,6 +12,7 @@ from ..values.terms import (
     TRUE,
     WHOLE,
     Term,
+    const,
     identity,
     is_const,
     is_member,
@@ -26,6 +27,10 @@ from ..face.wording import exit_text, say, shortened
 
 # Paths listed in an explanation.
 MOST_PATHS = 64
+
+
+# Steps in which a built-in adds one value to what it has.
+_ADD_UP = frozenset({"sum up", "join up"})
 
 
 class Matching(Walker):
@@ -542,9 +547,11 @@ class Matching(Walker):
 
     def _adds_up(self, a: Do, b: Do, terms: list[Term]) -> bool:
         """Whether one side adds up what the other hands to ``sum``."""
-        one, other = (a, b) if a.kind == "sum up" else (b, a)
-        if one.kind != "sum up" or other.kind not in ("binop", "inplace") or other.detail != "+":
+        one, other = (a, b) if a.kind in _ADD_UP else (b, a)
+        if one.kind not in _ADD_UP or other.kind not in ("binop", "inplace") or other.detail != "+":
             return False
+        if one.kind == "join up":  # a text, plus what was just taken for one
+            return True
         known = kinds_of(terms[1], self.kinds)
         fits = known is None or known <= WHOLE
         return fits and self.ledger.whole_numbers(one.source, self.types.of(terms[1]))
@@ -623,12 +630,19 @@ class Matching(Walker):
         return frozenset(used)
 
 
-def _appended(node: Do, terms: list[Term]) -> tuple[Term, Term] | None:
-    """The list or set and the item, where a step adds to it."""
+def _appended(node: Do, terms: list[Term]) -> tuple[Term, Term, str] | None:
+    """The list or set, the item and where it goes, where a step adds to it."""
     if node.kind in ("append", "add"):
-        return terms[0], terms[1]
-    simple = node.kind == "call" and node.detail == ((False,), (), ())
-    return (terms[0][1], terms[1]) if simple and terms[0][0] == "adder" else None
+        return terms[0], terms[1], "last"
+    if node.kind == "put first":
+        return terms[0], terms[1], "first"
+    if node.kind != "call" or node.detail[1:] != ((), ()) or any(node.detail[0]):
+        return None
+    if terms[0][0] == "adder" and len(terms) == 2:
+        return terms[0][1], terms[1], "last"
+    if terms[0][0] == "inserter" and len(terms) == 3 and terms[1] == const(0):
+        return terms[0][1], terms[2], "first"
+    return None
 
 
 def _are_apart(one: Term, other: Term) -> bool:

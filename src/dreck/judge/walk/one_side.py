@@ -15,10 +15,12 @@ from ..values.terms import (
     BOOL,
     CONTAINERS,
     MADE,
+    NONE,
     NUMBERS,
     UNBOUND,
     Kinds,
     const,
+    identity,
     negated,
     Term,
     all_plain,
@@ -37,6 +39,10 @@ from ..face.wording import shortened
 # What is asked how it begins like a text, or fails like None.
 _TEXT: Kinds = frozenset({"str", "NoneType"})
 _ADDERS = {"append": "list", "add": "set"}
+# Steps that rest on what some value is.
+_RESTING = frozenset({"assume unless plain", "assume there", "has a last"})
+# What can be gone through from its end too, as often as one likes.
+_HAVE_A_LAST = frozenset({"list", "tuple", "str", "range", "dict", "collections.deque"})
 # Built-in containers whose truth is whether there is anything in them.
 _SIZED = frozenset({"list", "dict", "set", "frozenset", "tuple", "collections.deque"})
 
@@ -166,18 +172,16 @@ class Walker:
             side.env[node.outs[0]] = self._global(node.detail, state)
             return node.next
         terms = [operand_term(side.env, o) for o in node.operands]
-        if node.kind == "assume unless plain":
-            return self._assume_of(node, terms, state)
+        if node.kind in _RESTING:
+            return self._rests_on(node, terms, state, used)
         if node.kind == "is" and any(t[0] in MADE for t in terms) and not any(map(is_const, terms)):
             raise Parted(
                 "whether two values that were made here are one object cannot be told",
                 *(s.node for s in state.sides),
             )
-        if (
-            node.kind == "getattr"
-            and _ADDERS.get(node.detail) == self._container(terms[0]) is not None
-        ):
-            side.env[node.outs[0]] = ("adder", terms[0])
+        adder = self._adder(node, terms)
+        if adder is not None:
+            side.env[node.outs[0]] = adder
             return node.next
         declared = self._declared_step(node, terms, state)
         if declared is not None:
@@ -196,6 +200,23 @@ class Walker:
         side.env.update(zip(node.outs, results, strict=True))
         return node.next
 
+    def _rests_on(self, node: Do, terms: list[Term], state: State, used: set[Fact]) -> Node | None:
+        """Go on where some value is what the rest takes it for."""
+        if node.kind == "assume there":
+            return self._there(node, terms[0], state, used)
+        if node.kind == "has a last":
+            return self._through_sequence(node, terms[0], state)
+        return self._assume_of(node, terms, state)
+
+    def _adder(self, node: Do, terms: list[Term]) -> Term | None:
+        """The bound method by which something is put into a container that was made here."""
+        container = self._container(terms[0]) if node.kind == "getattr" else None
+        if container is None:
+            return None
+        if node.detail == "insert" and container == "list":
+            return ("inserter", terms[0])
+        return ("adder", terms[0]) if _ADDERS.get(str(node.detail)) == container else None
+
     def _known_here(
         self, node: Do, terms: list[Term], state: State, used: set[Fact]
     ) -> list[Term] | None:
@@ -212,19 +233,34 @@ class Walker:
         Only where the plain way fails, and outside handlers, which may wait for its failure.
         """
         if not self.steady or self.strict or node.landing is not None or node.during is not None:
-            return None
+            return self._size(node, terms, state, made_here=True)
         if node.kind == "getattr":
             return self._field(node, terms[0], state)
         if node.kind == "is number":
             return self._number_of_the_module(terms[0])
+        return self._size(node, terms, state)
+
+    def _size(
+        self, node: Do, terms: list[Term], state: State, *, made_here: bool = False
+    ) -> Term | None:
+        """Whether there is anything in a container, or how much; None for any other step.
+
+        Args:
+            made_here: whether only those count that the versions made.
+        """
+        asked = None
         if node.kind == "truth":
-            length = self._length(terms[0], state)
-            return None if length is None else negated(("eq", length, const(0)))
-        if node.kind == "call" and len(terms) == 2 and node.detail == ((False,), (), ()):
+            asked = terms[0]
+        elif node.kind == "call" and len(terms) == 2 and node.detail == ((False,), (), ()):
             is_len = terms[0][0] == "s" and self.origins.get(terms[0][1]) == "len"
             if is_len and self.names.is_builtin("len"):
-                return self._length(terms[1], state)
-        return None
+                asked = terms[1]
+        if asked is None or (made_here and self._container(asked) is None):
+            return None
+        length = self._length(asked, state)
+        if length is None or node.kind == "call":
+            return length
+        return negated(("eq", length, const(0)))
 
     def _number_of_the_module(self, asked: Term) -> Term | None:
         """Whether a name of the module is a number, which it was made once and stays."""
@@ -334,6 +370,29 @@ class Walker:
     def _assume(self, node: Do) -> Node | None:
         """Go on under an assumption, unless none is allowed."""
         return node.next if self.ledger.grant(*node.detail) else None
+
+    def _there(self, node: Do, term: Term, state: State, used: set[Fact]) -> Node | None:
+        """Go on where a value is not None, or may be taken not to be."""
+        known = identity(term, NONE, self.kinds)
+        decided = state.facts.decide(known)
+        if decided is not None and not decided[0]:
+            used |= decided[1]
+            return node.next
+        declared = names_in(self.types.of(term)) - {"?"}
+        if declared and "NoneType" not in declared:
+            return node.next
+        if declared or decided is not None or node.detail is None:
+            why = f"{shortened(node.source)} may be None"
+            raise Parted(why, *(s.node for s in state.sides))
+        return self._assume(node)
+
+    def _through_sequence(self, node: Do, term: Term, state: State) -> Node:
+        """Go on where a value is declared to be one that can be gone through from its end too."""
+        names = names_in(self.types.of(term)) or {self._container(term) or ""}
+        if names <= _HAVE_A_LAST:
+            return node.next
+        why = f"{shortened(node.source)} may be something that cannot be gone through backwards"
+        raise Parted(why, *(s.node for s in state.sides))
 
     def _assume_of(self, node: Do, terms: list[Term], state: State) -> Node | None:
         """Go on under an assumption of values that nothing is known of."""

@@ -136,5 +136,5 @@ def flat(terms: list[Term]) -> list[Term]:
     """Terms, with tuples and bound methods taken apart."""
     found: list[Term] = []
     for term in terms:
-        found += flat(list(term[1:])) if term[0] in ("tuple", "adder") else [term]
+        found += flat(list(term[1:])) if term[0] in ("tuple", "adder", "inserter") else [term]
     return found

@@ -11,6 +11,7 @@ from ..ir.graph import Do
 from ..values.terms import Kinds, Term, is_member
 from ..world.around import Names
 from ..world.builtin_methods import call_gives, element_type, given_by
+from .events import COMPREHENSIONS
 from ..world.types import ANYTHING, Atom, Type, names_in, of_class, own, parts_of, union
 
 _DISPLAYS = {
@@ -23,7 +24,6 @@ _DISPLAYS = {
     "join": "str",
     "format": "str",
 }
-_COMPREHENSIONS = {ast.ListComp: "list", ast.SetComp: "set", ast.DictComp: "dict"}
 # Operators that give back what their left operand is, of built-in containers.
 _KEEPS = frozenset({"set", "frozenset", "list", "tuple", "str", "bytes", "collections.Counter"})
 _TERMS = {"tuple": "tuple", "sum": "int", "text": "str", "slice": "slice"}
@@ -64,7 +64,11 @@ class ValueTypes:
             return frozenset({own(term[1])})
         if head in _TERMS:
             return frozenset({Atom(_TERMS[head])})
-        return ANYTHING if head in ("unbound", "helper", "adder", "listed") else of_class("bool")
+        return (
+            ANYTHING
+            if head in ("unbound", "helper", "adder", "inserter", "listed")
+            else of_class("bool")
+        )
 
     def results(self, node: Do, terms: Sequence[Term], callee: str | None) -> list[Type]:
         """The types of what a step yields, one for each of its slots.
@@ -79,6 +83,11 @@ class ValueTypes:
             return found
         if node.kind == "next" and terms:
             found[-1] = element_type(self.of(terms[0]))
+        elif node.kind == "unpack":
+            _, star = node.detail
+            found = [element_type(self.of(terms[0]))] * len(found)
+            if star is not None:
+                found[star] = of_class("list")
         elif node.kind == "pattern attribute":
             found[-1] = self.names.declared.field_type(self.of(terms[0]), node.detail)
         else:
@@ -89,7 +98,7 @@ class ValueTypes:
         if node.kind in _DISPLAYS:
             return of_class(_DISPLAYS[node.kind])
         if node.kind == "comprehension":
-            return of_class(_COMPREHENSIONS.get(type(node.source), "?"))
+            return of_class(COMPREHENSIONS.get(type(node.source), "?"))
         if node.kind == "getattr":
             return self.names.declared.field_type(self.of(terms[0]), node.detail)
         if node.kind == "getitem":

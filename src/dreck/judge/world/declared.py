@@ -13,6 +13,7 @@ from functools import lru_cache
 
 from ...outline import nodes_of
 from .annotations import annotations_of
+from .builtin_methods import element_type
 from .classes import acting_attributes, may_be_set_by_text, related_classes
 from .names import CACHED, is_never_rebound, names_from, single_target
 from .types import ANYTHING, Type, of_class, own_names, union
@@ -21,6 +22,8 @@ _ORDER = frozenset({"__lt__", "__le__", "__gt__", "__ge__"})
 _EQUALITY = frozenset({"__eq__", "__ne__"})
 _DISPLAYS = {ast.List: "list", ast.Dict: "dict", ast.Set: "set", ast.JoinedStr: "str"}
 _MAKERS = frozenset({"list", "dict", "set", "frozenset", "tuple", "str", "int", "float", "bool"})
+# What makes a collection of the elements of another one.
+_COPIERS = frozenset({"list", "set", "frozenset", "tuple"})
 
 
 @dataclass(frozen=True, slots=True)
@@ -289,6 +292,13 @@ def _of_value(value: ast.expr, parameters: Mapping[str, Type]) -> Type:
         and isinstance(value.func, ast.Name)
         and value.func.id in _MAKERS
     ):
+        if (
+            value.func.id in _COPIERS
+            and len(value.args) == 1
+            and isinstance(value.args[0], ast.Name)
+        ):
+            inside = element_type(parameters.get(value.args[0].id, ANYTHING))
+            return of_class(value.func.id, inside)
         return of_class(value.func.id)
     return ANYTHING
 

@@ -1,0 +1,367 @@
+"""What works something out of all elements (the largest, a text, each value once, the last that
+fits) as the loop that a person writes instead.
+
+Each is lowered as a loop through the same elements, with what it does with one of them. Where the
+built-in does a little more or less than the loop (it measures a lone element, it keeps the
+measure of the best, it needs elements that are hashable), the proof rests on an assumption.
+"""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from typing import TYPE_CHECKING
+
+from ..face.verdict import AssumptionKind
+from ..ir.graph import Cut, Node, Operand, Put, Slot, Test
+from ..lowering.expressions import Where, in_words
+from ..values.terms import NONE, const
+from ..world.rows import constant_term
+from ..world.used_up import Most, keys_of, most_of
+from .quiet_questions import acts_quietly, asks_quietly, knows_of_none
+
+if TYPE_CHECKING:
+    from .generators import GeneratorLowering
+
+_LATER = "a later element for which `{}` raises or acts"
+_FITS = {"max": ">", "min": "<"}
+
+
+def aggregate(
+    lowering: GeneratorLowering, node: ast.Call, out: int, after: Node, where: Where
+) -> Node | None:
+    """A call that works something out of all elements, as a loop; None for any other call."""
+    if not lowering.context.apart:
+        return None
+    most = most_of(node)
+    called = node.func.id if isinstance(node.func, ast.Name) else ""
+    if most is not None and called in _FITS and lowering.resolver.means_builtin(called):
+        return _largest(lowering, node, most, out, after, where)
+    if lowering.is_builtin_call(node, "list") and len(node.args) == 1 and not node.keywords:
+        among = keys_of(node.args[0])
+        if among is not None and lowering.context.names.is_builtin("dict"):
+            return _each_once(lowering, node, among, out, after, where)
+    if isinstance(node.func, ast.Attribute) and len(node.args) == 1 and not node.keywords:
+        first = node.args[0]
+        if isinstance(first, ast.GeneratorExp) and id(first) in lowering.immediate:
+            if node.func.attr == "join" and isinstance(node.func.value, ast.Constant):
+                return _joined(lowering, node, first, out, after, where)
+            if node.func.attr == "extend" and isinstance(node.func.value, ast.Name):
+                return _extended(lowering, node, first, out, after, where)
+    return None
+
+
+def _rounds(
+    lowering: GeneratorLowering,
+    among: ast.expr,
+    item: int,
+    element: Callable[[Node], Node],
+    ended: Node,
+    where: Where,
+) -> Node:
+    """A loop through what a generator yields, or through anything else that is no generator here.
+
+    Args:
+        lowering: what lowers.
+        among: what is gone through.
+        item: where each element is put.
+        element: what is done with it, before the node for the next round.
+        ended: what follows.
+        where: where exceptions and jumps go.
+    """
+    if isinstance(among, ast.GeneratorExp) and id(among) in lowering.immediate:
+        elt = among.elt
+
+        def each(again: Node) -> Node:
+            return lowering.value(elt, item, element(again), where)
+
+        entry = lowering.generated(among, 0, each, ended, where)
+        asked = [*([] if isinstance(elt, ast.Name) else [elt]), *lowering.asked_inside(among)]
+        return lowering.not_stopping(among, asked, entry, where)
+    iterator, flag = lowering.temporary(), lowering.temporary()
+    head = Cut(among.lineno, ended)
+    test = Test(among.lineno, flag, element(head), ended, in_words(among))
+    head.next = lowering.do("next", among, (iterator,), (flag, item), test, where)
+    return lowering.values(
+        [among], where, lambda o: lowering.do("iter", among, o, (iterator,), head, where)
+    )
+
+
+def _parts(among: ast.expr) -> list[ast.expr]:
+    """What is evaluated in each round."""
+    if not isinstance(among, ast.GeneratorExp):
+        return []
+    found = [among.elt, *(c for g in among.generators for c in g.ifs)]
+    return [*found, *(g.iter for g in among.generators[1:])]
+
+
+def _there(
+    lowering: GeneratorLowering, element: ast.expr, item: int, after: Node, where: Where
+) -> Node:
+    """Rest on an element not being None, which stands for there being none yet."""
+    note = (AssumptionKind.AS_USED, ast.unparse(element), "an element that is None")
+    detail = None if knows_of_none(lowering.context.names) else note
+    return lowering.do("assume there", element, (item,), (), after, where, detail)
+
+
+def _element_of(among: ast.expr) -> ast.expr:
+    """An element, to be spoken of: the expression that makes it, or the first of what there is."""
+    if isinstance(among, ast.GeneratorExp):
+        return among.elt
+    return ast.copy_location(ast.Subscript(among, ast.Constant(0), ast.Load()), among)
+
+
+# -- the largest
+
+
+def _largest(
+    lowering: GeneratorLowering, node: ast.Call, most: Most, out: int, after: Node, where: Where
+) -> Node | None:
+    """``max(e, key=k, default=d)``: the first of those that are largest."""
+    assert isinstance(node.func, ast.Name)
+    if isinstance(most.among, ast.GeneratorExp) and id(most.among) not in lowering.immediate:
+        return None
+    parts = [*_parts(most.among), *([] if most.key is None else [most.key.body])]
+    if not acts_quietly(parts, lowering.context.names):
+        return None
+    line, best, item = node.lineno, lowering.temporary(), lowering.temporary()
+    sign = _FITS[node.func.id]
+
+    def round_of(again: Node) -> Node:
+        taken = Put(line, best, item, again)
+        mine, others, answer, flag = (lowering.temporary() for _ in range(4))
+        larger: Node = Test(line, flag, taken, again, node)
+        larger = lowering.do("truth", node, (answer,), (flag,), larger, where)
+        larger = lowering.do("compare", node, (mine, others), (answer,), larger, where, sign)
+        larger = _measured(lowering, most.key, best, others, larger, where)
+        larger = _measured(lowering, most.key, item, mine, larger, where)
+        if most.start is not None:
+            return larger
+        none = lowering.temporary()
+        first = Test(line, none, taken, larger, node)
+        asked = lowering.do("is", node, (best, NONE), (none,), first, where)
+        return _there(lowering, _element_of(most.among), item, asked, where)
+
+    ended: Node = Put(line, out, best, after)
+    if most.default is not None and constant_term(most.default) != NONE:
+        none = lowering.temporary()
+        instead = Put(line, out, constant_term(most.default), after)
+        ended = lowering.do(
+            "is", node, (best, NONE), (none,), Test(line, none, instead, ended, node), where
+        )
+    start = NONE if most.start is None else constant_term(most.start)
+    entry: Node = Put(
+        line, best, start, _rounds(lowering, most.among, item, round_of, ended, where)
+    )
+    notes: list[tuple[AssumptionKind, str, str]] = []
+    if most.start is not None:
+        notes += [(AssumptionKind.NO_EFFECT, t, _LATER.format(t)) for t in map(ast.unparse, parts)]
+    if most.key is not None:
+        asked = ast.unparse(most.key.body)
+        breaks = (
+            f"a lone element for which `{asked}` raises, or one that has another when asked again"
+        )
+        notes.append((AssumptionKind.STABLE_READ, asked, breaks))
+    for note in notes:
+        entry = lowering.do("assume", node, (), (), entry, where, note)
+    return lowering.value(node.func, lowering.temporary(), entry, where)
+
+
+def _measured(
+    lowering: GeneratorLowering,
+    key: ast.Lambda | None,
+    item: int,
+    out: int,
+    after: Node,
+    where: Where,
+) -> Node:
+    """By what an element is measured: what the key says of it, or the element itself."""
+    if key is None:
+        return Put(0, out, item, after)
+    name = key.args.args[0].arg
+    slot = f"{name}@{lowering.temporary()}"
+    with _meaning(lowering, name, slot):
+        inside = lowering.value(key.body, out, after, where)
+    return Put(key.lineno, slot, item, inside)
+
+
+@contextmanager
+def _meaning(lowering: GeneratorLowering, name: str, slot: str) -> Iterator[None]:
+    """Inside, a name stands for another slot."""
+    old = dict(lowering.inner)
+    lowering.inner[name] = slot
+    yield
+    lowering.inner = old
+
+
+# -- collections and texts
+
+
+def _each_once(
+    lowering: GeneratorLowering,
+    node: ast.Call,
+    among: ast.expr,
+    out: int,
+    after: Node,
+    where: Where,
+) -> Node | None:
+    """``list(dict.fromkeys(e))``: each value once, where it came first."""
+    if isinstance(among, ast.GeneratorExp) and id(among) not in lowering.immediate:
+        return None
+    if not acts_quietly(_parts(among), lowering.context.names):
+        return None
+    line, made, item, flag, nothing = node.lineno, *(lowering.temporary() for _ in range(4))
+
+    def element(again: Node) -> Node:
+        added = lowering.do("append", node, (made, item), (nothing,), again, where)
+        asked = Test(line, flag, again, added, node)
+        known = lowering.do("in", node, (item, made), (flag,), asked, where)
+        return lowering.do("hash", _element_of(among), (item,), (), known, where)
+
+    entry = _rounds(lowering, among, item, element, Put(line, out, made, after), where)
+    entry = lowering.do("list", node, (), (made,), entry, where, ())
+    for part in (f"`{p}`" for p in map(ast.unparse, _parts(among))):
+        detail = (AssumptionKind.NO_EFFECT, part.strip("`"), _LATER.format(part.strip("`")))
+        entry = lowering.do("assume", node, (), (), entry, where, detail)
+    inner = node.args[0]
+    assert isinstance(inner, ast.Call) and isinstance(inner.func, ast.Attribute)
+    entry = lowering.value(inner.func.value, lowering.temporary(), entry, where)
+    return lowering.value(node.func, lowering.temporary(), entry, where)
+
+
+def _joined(
+    lowering: GeneratorLowering,
+    node: ast.Call,
+    among: ast.GeneratorExp,
+    out: int,
+    after: Node,
+    where: Where,
+) -> Node:
+    """``"".join(e)``: one text after the other."""
+    text, item = lowering.temporary(), lowering.temporary()
+    about = ast.unparse(among.elt)
+    detail = (AssumptionKind.AS_USED, about, f"`{about}` that is no text")
+
+    def element(again: Node) -> Node:
+        more = lowering.do("join up", node, (text, item), (text,), again, where)
+        return lowering.do("assume unless plain", node, (item,), (), more, where, detail)
+
+    rounds = _rounds(lowering, among, item, element, Put(node.lineno, out, text, after), where)
+    return Put(node.lineno, text, const(""), rounds)
+
+
+def _extended(
+    lowering: GeneratorLowering,
+    node: ast.Call,
+    among: ast.GeneratorExp,
+    out: int,
+    after: Node,
+    where: Where,
+) -> Node | None:
+    """``name.extend(e)`` of a list that was made here: one element after the other."""
+    assert isinstance(node.func, ast.Attribute) and isinstance(node.func.value, ast.Name)
+    name = node.func.value
+    if not lowering.is_list_made_here(name.id):
+        return None
+    nothing, item = lowering.temporary(), lowering.temporary()
+
+    def rounds(operands: tuple[Operand, ...]) -> Node:
+        made: Operand | Slot = operands[0]
+
+        def element(again: Node) -> Node:
+            return lowering.do("append", node, (made, item), (nothing,), again, where)
+
+        return _rounds(lowering, among, item, element, Put(node.lineno, out, NONE, after), where)
+
+    return lowering.values([name], where, rounds)
+
+
+# -- the last that fits
+
+
+def last_of(
+    lowering: GeneratorLowering,
+    node: ast.Call,
+    among: ast.GeneratorExp,
+    out: int,
+    after: Node,
+    where: Where,
+) -> Node | None:
+    """``next((e for x in reversed(xs) if c), d)``: of a loop from the first to the last, what it
+    keeps in the end; None for any other call.
+    """
+    parts = _parts(among)
+    turned = [lowering.reversed_in(g.iter) for g in among.generators]
+    if not all(turned) or not lowering.context.to_the_end:
+        return None
+    if not asks_quietly(parts, lowering.context.names):
+        return None
+    found = lowering.temporary()
+
+    def element(again: Node) -> Node:
+        return lowering.value(among.elt, found, again, where)
+
+    forwards = ast.GeneratorExp(
+        among.elt,
+        [
+            ast.comprehension(g.target, inner, g.ifs, 0)
+            for g, inner in zip(among.generators, turned, strict=True)
+            if inner is not None
+        ],
+    )
+    ast.copy_location(forwards, among)
+    ended = Put(node.lineno, out, found, after)
+    entry = lowering.generated(forwards, 0, element, ended, where, backwards=True)
+    entry = Put(node.lineno, found, constant_term(node.args[1]), entry)
+    entry = lowering.not_stopping(node, parts, entry, where)
+    for part in map(ast.unparse, parts):
+        detail = (
+            AssumptionKind.NO_EFFECT,
+            part,
+            f"an earlier element for which `{part}` raises or acts",
+        )
+        entry = lowering.do("assume", node, (), (), entry, where, detail)
+    return lowering.value(node.func, lowering.temporary(), entry, where)
+
+
+def first_going_on(
+    lowering: GeneratorLowering,
+    node: ast.Call,
+    among: ast.GeneratorExp,
+    out: int,
+    after: Node,
+    where: Where,
+) -> Node | None:
+    """``next((e for x in xs if c), None)``: of a loop that goes on when it has found one, and then
+    asks no more than whether it has; None for any other call.
+    """
+    if not lowering.context.to_the_end or constant_term(node.args[1]) != NONE:
+        return None
+    if len(among.generators) != 1 or not among.generators[0].ifs:
+        return None
+    (loop,) = among.generators
+    line, found, item = node.lineno, lowering.temporary(), lowering.temporary()
+    tests = loop.ifs
+    bare = ast.GeneratorExp(among.elt, [ast.comprehension(loop.target, loop.iter, [], 0)])
+    ast.copy_location(bare, among)
+
+    def element(again: Node) -> Node:
+        taken: Node = Put(line, found, item, again)
+        taken = _there(lowering, among.elt, item, taken, where)
+        taken = lowering.value(among.elt, item, taken, where)
+        for test in reversed(tests):
+            taken = lowering.condition(test, taken, again, where)
+        none = lowering.temporary()
+        first = Test(line, none, taken, again, node)
+        return lowering.do("is", node, (found, NONE), (none,), first, where)
+
+    ended = Put(line, out, found, after)
+    entry = lowering.generated(bare, 0, element, ended, where)
+    entry = Put(line, found, NONE, entry)
+    asked = ast.unparse(loop.iter)
+    breaks = "an iterator, which is used up, or does something for each element"
+    going_on = (AssumptionKind.NO_EFFECT, asked, breaks)
+    entry = lowering.do("assume", node, (), (), entry, where, going_on)
+    entry = lowering.not_stopping(node, [among.elt, *tests], entry, where)
+    return lowering.value(node.func, lowering.temporary(), entry, where)
