@@ -50,6 +50,80 @@ FOLDED = [
         "    and (x.is_there or n.asks_for_those_that_are_not)\n    and x.c\n]\nreturn r\n",
     ),
 ]
+# Rounds that work more out than one thing, and what is kept of them.
+KEPT = [
+    (
+        "r = None\nfor x in a:\n    if r is None or x.b < r.b:\n        r = x\nreturn r\n",
+        "r = min(a, key=lambda x: x.b, default=None)\nreturn r\n",
+    ),
+    (
+        "r = m = None\nk = None\nr = None\nfor x in a:\n    y = x.b\n    if r is None or y > k:\n"
+        "        k = y\n        r = x\nreturn r\n",
+        "r = m = None\nr = max(a, key=lambda x: x.b, default=None)\nreturn r\n",
+    ),
+    (
+        "r = 0\nfor x in a:\n    if x.c:\n        if r < x.b:\n            r = x.b\nreturn r\n",
+        "r = max([0, *(x.b for x in a if x.c)])\nreturn r\n",
+    ),
+    (
+        "r = []\nfor x in a:\n    if x not in r:\n        r.append(x)\nreturn r\n",
+        "r = list(dict.fromkeys(a))\nreturn r\n",
+    ),
+    (
+        "r = []\nb = set()\nfor x in a:\n    if x.c:\n        if x.d not in b:\n            b.add(x.d)\n"
+        "            r.append(x.d)\nreturn r\n",
+        "r = list(dict.fromkeys(x.d for x in a if x.c))\nreturn r\n",
+    ),
+    (
+        "r = []\nfor x in a:\n    if x.b:\n        r.insert(0, x)\nreturn r\n",
+        "r = [x for x in a if x.b][::-1]\nreturn r\n",
+    ),
+    (
+        "r = [n]\nlog(n)\nfor x in a:\n    r.append(x)\nreturn r\n",
+        "r = [n]\nlog(n)\nr.extend(x for x in a)\nreturn r\n",
+    ),
+    (
+        "r = ''\nfor x in a:\n    r += f'{x};'\nreturn r\n",
+        "r = ''.join(f'{x};' for x in a)\nreturn r\n",
+    ),
+    (
+        "r = []\nlog(n)\nfor x in a:\n    if x.b:\n        r.append(x)\nreturn r\n",
+        "log(n)\nr = [x for x in a if x.b]\nreturn r\n",
+    ),
+    (
+        "for x in a:\n    y = n(x)\n    if y is not None and y.b:\n        return True\nreturn False\n",
+        "return any((y := n(x)) is not None and y.b for x in a)\n",
+    ),
+    (
+        "r = {}\nfor x in a:\n    y = [z for z in b if z is x]\n    if len(y) > 0:\n        r[x] = y\nreturn r\n",
+        "r = {x: y for x in a if (y := [z for z in b if z is x])}\nreturn r\n",
+    ),
+    (
+        "r = []\nfor x in a:\n    if x.b:\n        if x.c:\n            continue\n    r.append(x)\nreturn r\n",
+        "r = [x for x in a if not (x.b and x.c)]\nreturn r\n",
+    ),
+    (
+        "r = True\nfor x in a:\n    if x.b:\n        r = False\n        break\n    if x.c:\n        if x.d:\n"
+        "            r = False\n            break\nreturn r\n",
+        "r = all(not (x.b or (x.c and x.d)) for x in a)\nreturn r\n",
+    ),
+    (
+        "r = []\nfor x in a:\n    y = x.b + ' '\n    if x.c:\n        y = y + '!'\n    r.append(y)\nreturn r\n",
+        "r = [x.b + ' ' + ('!' if x.c else \"\") for x in a]\nreturn r\n",
+    ),
+    (
+        "r = []\nfor x in a:\n    # each of them\n    r.append(x)\nreturn r\n",
+        "# each of them\nr = [x for x in a]\nreturn r\n",
+    ),
+    (
+        "r = []\nfor x in a:\n    y = x.b\n    y = y + 1\n    r.append(y + y)\nreturn r\n",
+        "r = [y + y for y in (x.b + 1 for x in a)]\nreturn r\n",
+    ),
+    (
+        "r = []\nfor x in a:\n    line = n(x)\n    r.append(b(x.line, line=line))\nreturn r\n",
+        "r = [b(x.line, line=n(x)) for x in a]\nreturn r\n",
+    ),
+]
 # What is left out after the answer is found is for trials to decide.
 SHAPES = [
     (
@@ -78,7 +152,7 @@ SEARCHES = [
         "for x in a:\n    if x.has_a_name_that_is_too_long is n and x.is_another is s:\n"
         "        return x\nreturn None\n",
         "return next(\n    (x for x in a if x.has_a_name_that_is_too_long is n and x.is_another"
-        " is s),\n    None,\n)\n",
+        " is s), None\n)\n",
     ),
 ]
 NO_SEARCHES = [
@@ -98,23 +172,30 @@ NO_SEARCHES = [
 STAYS = [
     # the last value of the loop's name is used behind it
     "r = 0\nfor x in a:\n    r += 1\nreturn r, x\n",
-    # what is gathered is asked for on the way
-    "r = []\nfor x in a:\n    if x not in r:\n        r.append(x)\nreturn r\n",
     # something else is done too
     "r = []\nfor x in a:\n    log(x)\n    r.append(x)\nreturn r\n",
     # the last one counts, not the first
     "r = None\nfor x in a:\n    if x:\n        r = x\nreturn r\n",
-    # it does not start empty
-    "r = [n]\nfor x in a:\n    r.append(x)\nreturn r\n",
     "r = 0.0\nfor x in a:\n    r += x\nreturn r\n",
     "for x in a:\n    if x:\n        return True\nelse:\n    log(1)\nreturn False\n",
-    "r = []\nfor x in a:\n    # each of them\n    r.append(x)\nreturn r\n",
     "r = []\nfor x in a:\n    r.append((yield x))\nreturn r\n",
-    # what is worked out on the way is used twice, lives on, or is asked for by its own choice
-    "r = []\nfor x in a:\n    y = x.b\n    r.append(y + y)\nreturn r\n",
+    # it is no list that was made here
+    "for x in a:\n    b.append(x)\nreturn b\n",
+    # what is worked out on the way lives on, is asked for by its own choice, or is used twice where
+    # nothing gives it a name
     "r = []\nfor x in a:\n    y = x.b\n    r.append(y)\nreturn r, y\n",
     "r = []\nfor x in a:\n    y = x.b\n    if y:\n        y = 0\n    r.append(y)\nreturn r\n",
-    "r = []\nfor x in a:\n    y = x.b\n    y = y + 1\n    r.append(y)\nreturn r\n",
+    "r = []\nfor x in a:\n    y = n(x)\n    r.append((x, y, y))\nreturn r\n",
+    # what is added to a list on the way is added to whatever else has it
+    "r = []\nfor x in a:\n    y = x.b\n    y += n\n    r.append(y)\nreturn r\n",
+    # the last of the largest; what is compared is not what is kept
+    "r = None\nfor x in a:\n    if r is None or x.b >= r.b:\n        r = x\nreturn r\n",
+    "r = None\nfor x in a:\n    if r is None or x.b > r.b:\n        r = x.c\nreturn r\n",
+    "r = 0\nfor x in a:\n    if x.b > r:\n        r = x\nreturn r\n",
+    # its size is asked for behind the loop
+    "r = m = None\nfor x in a:\n    if r is None or x.b > m:\n        m = x.b\n        r = x\nreturn r, m\n",
+    # what was seen is asked for behind the loop
+    "r = []\ns = set()\nfor x in a:\n    if x not in s:\n        s.add(x)\n        r.append(x)\nreturn r, s\n",
     # an inner break leaves only the inner loop
     "r = False\nfor x in a:\n    for y in x:\n        if y:\n            r = True\n            break\nreturn r\n",
 ]
@@ -140,6 +221,15 @@ def test_what_is_worked_out_in_another_order() -> None:
     whole = look("filter-pipeline", text).sites[0].whole
     assert "[s(x) - (n(x)) for x in a]" in whole or "[s(x) - n(x) for x in a]" in whole
     assert not verdict(text, whole).same
+
+
+@pytest.mark.parametrize(("before", "after"), KEPT)
+def test_what_is_kept(before: str, after: str) -> None:
+    """Whatever the judge says of it, it is written like that."""
+    head = "def f(a, b, n):\n"
+    text = head + textwrap.indent(before, "    ")
+    whole = look("filter-pipeline", text).sites[0].whole
+    assert textwrap.dedent(whole.removeprefix(head)) == after
 
 
 @pytest.mark.parametrize(("before", "after"), SHAPES)

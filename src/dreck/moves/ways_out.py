@@ -301,6 +301,16 @@ class Put(cst.CSTTransformer):
             return value.with_changes(lpar=[cst.LeftParen()], rpar=[cst.RightParen()])
         return value
 
+    def leave_Attribute(
+        self, original_node: cst.Attribute, updated_node: cst.Attribute
+    ) -> cst.BaseExpression:
+        """The name of an attribute is no name of the function."""
+        return updated_node.with_changes(attr=original_node.attr)
+
+    def leave_Arg(self, original_node: cst.Arg, updated_node: cst.Arg) -> cst.Arg:
+        """Nor is the name by which an argument is given."""
+        return updated_node.with_changes(keyword=original_node.keyword)
+
 
 class _Breaks(cst.CSTTransformer):
     """Turns ``result = x; break`` at the end of a block of a loop into ``return x``."""
