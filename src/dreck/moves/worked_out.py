@@ -391,6 +391,10 @@ def _filled(
     if first is None or added is None:
         return None
     if type(first[0]) is int and first[0] == 0:
+        many = loop.clauses[0][0].iter
+        if len(loop.clauses) == 1 and not loop.conditions and code(added) == "1":
+            if isinstance(many, cst.Name):
+                return cst.Call(cst.Name("len"), [cst.Arg(many)])
         return _called("sum", added, clauses)
     if first[0] == "":
         joined = _called("join", added, clauses)

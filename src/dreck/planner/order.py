@@ -9,7 +9,9 @@ _TURNS: tuple[tuple[str, ...], ...] = (
     ("guard-clause", "drop-else", "chain-branches", "hoist-common", "regroup", "one-expression"),
 )
 # Moves that decide on the shape of the whole.
-OPENINGS = frozenset({"return-early", "finish-at-once", "one-chain-per-kind", "flip-branches"})
+OPENINGS = frozenset(
+    {"return-early", "finish-at-once", "one-chain-per-kind", "flip-branches", "split-loop"}
+)
 
 # Moves that change next to nothing by themselves.
 TRIFLES = frozenset(

@@ -592,3 +592,159 @@ class Reading(NamedTuple):
     level: Optional[int]
 def last_above(readings: list[Reading], mark: int) -> Optional[int]:
     return next((r.hour for r in reversed(readings) if r.level > mark), None)
+
+
+#: how many there are, counted and asked for -> proved
+def count(boats):
+    found = [boat for boat in boats if boat.moored]
+    many = 0
+    for boat in found:
+        many += 1
+    return many
+#: becomes
+def count(boats):
+    found = [boat for boat in boats if boat.moored]
+    many = len(found)
+    return many
+
+
+#: how many there are of what was handed in, which has a length of its own -> unproved
+def count(boats):
+    many = 0
+    for boat in boats:
+        many += 1
+    return many
+#: becomes
+def count(boats):
+    many = len(boats)
+    return many
+
+
+#: how many there were before one more came -> differs
+def count(boats: list[int]) -> int:
+    found = [boat for boat in boats if boat > 3]
+    found.append(0)
+    many = 0
+    for boat in found:
+        many += 1
+    return many
+#: becomes
+def count(boats: list[int]) -> int:
+    found = [boat for boat in boats if boat > 3]
+    many = len(found)
+    found.append(0)
+    return many
+
+
+#: how many of each kind -> proved-under no-effect+stable-read
+def tally(boats):
+    found = {}
+    for boat in boats:
+        if not boat.moored:
+            if boat.kind in found:
+                found[boat.kind] += 1
+            else:
+                found[boat.kind] = 1
+    return found
+#: becomes
+from collections import Counter
+def tally(boats):
+    return dict(Counter(boat.kind for boat in boats if not boat.moored))
+
+
+#: how many of each kind, and one to begin with -> differs
+def tally(kinds: list[str]) -> dict[str, int]:
+    found = {}
+    for kind in kinds:
+        if kind in found:
+            found[kind] += 1
+        else:
+            found[kind] = 0
+    return found
+#: becomes
+from collections import Counter
+def tally(kinds: list[str]) -> dict[str, int]:
+    return dict(Counter(kind for kind in kinds))
+
+
+#: a Counter of the module -> differs
+class Counter(dict):
+    def __init__(self, kinds):
+        super().__init__({k: 1 for k in kinds})
+def tally(kinds: list[str]) -> dict[str, int]:
+    found = {}
+    for kind in kinds:
+        if kind in found:
+            found[kind] += 1
+        else:
+            found[kind] = 1
+    return found
+#: becomes
+class Counter(dict):
+    def __init__(self, kinds):
+        super().__init__({k: 1 for k in kinds})
+def tally(kinds: list[str]) -> dict[str, int]:
+    return dict(Counter(kind for kind in kinds))
+
+
+#: a Counter answers 0 where a dict raises -> differs
+def tally(kinds: list[str]) -> int:
+    found = {}
+    for kind in kinds:
+        if kind in found:
+            found[kind] += 1
+        else:
+            found[kind] = 1
+    return found["barge"]
+#: becomes
+from collections import Counter
+def tally(kinds: list[str]) -> int:
+    found = Counter(kind for kind in kinds)
+    return found["barge"]
+
+
+#: how many of each kind, by what there was or none -> proved-under no-effect+stable-read
+def tally(boats):
+    found = {}
+    for boat in boats:
+        found[boat.kind] = found.get(boat.kind, 0) + 1
+    return found
+#: becomes
+from collections import Counter
+def tally(boats):
+    return dict(Counter(boat.kind for boat in boats))
+
+
+#: how many of each kind, by one for none -> differs
+def tally(kinds: list[str]) -> dict[str, int]:
+    found = {}
+    for kind in kinds:
+        found[kind] = found.get(kind, 1) + 1
+    return found
+#: becomes
+from collections import Counter
+def tally(kinds: list[str]) -> dict[str, int]:
+    return dict(Counter(kind for kind in kinds))
+
+
+#: what there was, or none, in the words of a question -> proved
+def add(kinds):
+    found = {}
+    for kind in kinds:
+        if kind in found:
+            found[kind] = found[kind] + [kind]
+        else:
+            found[kind] = [0] + [kind]
+    return [k for k in found]
+#: becomes
+def add(kinds):
+    found = {}
+    for kind in kinds:
+        if kind in found:
+            found[kind] = found[kind] + [kind]
+        else:
+            found[kind] = [0] + [kind]
+    keys = []
+    for k in found:
+        keys.append(k)
+    return keys

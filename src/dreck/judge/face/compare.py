@@ -17,6 +17,7 @@ from ..world.loading import names_around, names_for
 from ..ir.graph import Graph
 from ..lowering.functions import lower
 from ..lowering.expressions import CannotLower
+from ..unfolding.loops_apart import loops_apart
 from ..unfolding.quiet_questions import goes_through_plain
 from ..walk.prove import Proved, Unproved, prove
 from ..world.scope import FunctionNode
@@ -60,6 +61,11 @@ def lowered(
     before: FunctionNode, after: FunctionNode, contexts: tuple[Context, Context]
 ) -> tuple[Graph, Graph] | Unproved:
     """The decision graphs of two functions, or what the judge cannot follow in them."""
+    if contexts[0].loops_apart:
+        parts = [loops_apart(f, c.names) for f, c in zip((before, after), contexts, strict=True)]
+        before, after = (
+            f if p is None else p[0] for f, p in zip((before, after), parts, strict=True)
+        )
     try:
         return lower(before, contexts[0]), lower(after, contexts[1])
     except CannotLower as error:
@@ -102,7 +108,8 @@ def compare_with(
     """
     found, used = _compared(before, after, names, contexts, strict=strict)
     if isinstance(found, Proved) and found.assumptions:
-        other_way = used is not contexts and not used[0].lets_through
+        adds = used[0].lets_through or used[0].loops_apart  # what these rest on stands nowhere else
+        other_way = used is not contexts and not adds
         for ways in (contexts, used) if other_way else (contexts,):
             sure = _attempt(before, after, names, ways, True)
             if isinstance(sure, Proved):
@@ -139,7 +146,31 @@ def _compared(
         if isinstance(third, Proved):
             rests_on = (*passed_through(before), *third.assumptions)
             return replace(third, assumptions=rests_on), through
-    return found, contexts
+    apart = None if strict or not plain else _loops_apart(before, after, names, contexts)
+    return (found, contexts) if apart is None else apart
+
+
+def _loops_apart(
+    before: FunctionNode,
+    after: FunctionNode,
+    names: Names,
+    contexts: tuple[Context, Context],
+) -> tuple[Proved, tuple[Context, Context]] | None:
+    """A proof of two functions with a loop for each thing that their loops work out."""
+    parts = [loops_apart(f, names) for f in (before, after)]
+    if parts == [None, None]:
+        return None
+    rests_on = [a for p in parts if p is not None for a in p[1]]
+    for apart in (False, True):
+        ways = (
+            replace(contexts[0], apart=apart, loops_apart=True),
+            replace(contexts[1], apart=apart, loops_apart=True),
+        )
+        found = _attempt(before, after, names, ways, False)
+        if isinstance(found, Proved):
+            every = tuple(dict.fromkeys((*rests_on, *found.assumptions)))
+            return replace(found, assumptions=every), ways
+    return None
 
 
 def _calls_differently(before: FunctionNode, after: FunctionNode) -> bool:
@@ -207,6 +238,12 @@ def _calls(node: ast.AST, names: Collection[str]) -> bool:
     return name in names
 
 
+def _measures_differently(before: FunctionNode, after: FunctionNode) -> bool:
+    """Whether the length of a list may stand against a loop that counts."""
+    counts = [sum(_calls(n, ("len",)) for n in ast.walk(f)) for f in (before, after)]
+    return counts[0] != counts[1]
+
+
 def _asks_differently(before: FunctionNode, after: FunctionNode) -> bool:
     """Whether `any`, `all` or the last of what fits on one side may stand against a loop that goes
     on to its end.
@@ -262,4 +299,5 @@ _WAYS: tuple[
     (_asks_for_types, lambda context: context.with_exact_types()),
     (_goes_through_rows, lambda context: replace(context, rows_apart=True)),
     (_builds_differently, lambda context: replace(context, apart=True, rows_apart=True)),
+    (_measures_differently, lambda context: replace(context, apart=True, lengths_apart=True)),
 )

@@ -191,6 +191,7 @@ _STEPS: Mapping[str, Callable[[Any, list[Any]], Any]] = {
     "binop": lambda op, g: _BINARY[op](g[0], g[1]),
     "inplace": lambda op, g: _BINARY[op](g[0], g[1]),
     "sum up": lambda _, g: g[0] + g[1],
+    "count up": lambda _, g: g[0] + g[1],
     "join up": lambda _, g: g[0] + g[1],
     "append": lambda _, g: g[0].append(g[1]),
     "put first": lambda _, g: g[0].insert(0, g[1]),

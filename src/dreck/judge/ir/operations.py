@@ -66,6 +66,7 @@ _ROWS = (
     Operation("unary", 1, 1),
     Operation("sum up", 2, 1, silent=_PLAIN),
     Operation("join up", 2, 1, silent=_PLAIN),
+    Operation("count up", 2, 1, silent=_PLAIN),
     Operation("bisect", 3, 1),
     Operation("format", ANY_NUMBER, 1),
     Operation("join", ANY_NUMBER, 1, foreign=False),

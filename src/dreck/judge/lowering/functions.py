@@ -115,11 +115,11 @@ class _Lowering(GeneratorLowering):
             else local_tables(function, self.self_name, context.own_methods)
         )
 
-    def is_list_made_here(self, name: str) -> bool:
-        """Whether a local name is never given anything but new lists."""
+    def is_made_here(self, name: str, *kinds: type[ast.expr]) -> bool:
+        """Whether a local name is never given anything but what such displays make."""
         own = name in self.scope.own - self.scope.captured and name not in self.inner
         given = [value for target, value in _given_to(self.function) if target == name]
-        return own and bool(given) and all(isinstance(v, ast.List | ast.ListComp) for v in given)
+        return own and bool(given) and all(isinstance(v, kinds) for v in given)
 
     def inlined(
         self,

@@ -17,6 +17,8 @@ from ..face.verdict import AssumptionKind
 from ..ir.graph import Cut, Node, Operand, Put, Slot, Test
 from ..lowering.expressions import Where, in_words
 from ..values.terms import NONE, const
+from ..world.constants import is_constant
+from ..world.names import is_from
 from ..world.rows import constant_term
 from ..world.used_up import Most, keys_of, most_of
 from .quiet_questions import acts_quietly, asks_quietly, knows_of_none
@@ -38,10 +40,20 @@ def aggregate(
     called = node.func.id if isinstance(node.func, ast.Name) else ""
     if most is not None and called in _FITS and lowering.resolver.means_builtin(called):
         return _largest(lowering, node, most, out, after, where)
+    if lowering.context.lengths_apart and lowering.is_builtin_call(node, "len") and node.args:
+        name = node.args[0]
+        if isinstance(name, ast.Name) and lowering.is_made_here(name.id, ast.List, ast.ListComp):
+            return _counted(lowering, node, name, out, after, where)
     if lowering.is_builtin_call(node, "list") and len(node.args) == 1 and not node.keywords:
         among = keys_of(node.args[0])
         if among is not None and lowering.context.names.is_builtin("dict"):
             return _each_once(lowering, node, among, out, after, where)
+    if lowering.is_builtin_call(node, "dict") and len(node.args) == 1:
+        among = _counted_by(lowering, node.args[0])
+        if among is not None:
+            return _tallied(lowering, node, among, out, after, where)
+    if isinstance(node.func, ast.Attribute) and node.func.attr == "get":
+        return _got(lowering, node, node.func.value, out, after, where)
     if isinstance(node.func, ast.Attribute) and len(node.args) == 1 and not node.keywords:
         first = node.args[0]
         if isinstance(first, ast.GeneratorExp) and id(first) in lowering.immediate:
@@ -230,6 +242,88 @@ def _each_once(
     return lowering.value(node.func, lowering.temporary(), entry, where)
 
 
+def _counted(
+    lowering: GeneratorLowering, node: ast.Call, name: ast.Name, out: int, after: Node, where: Where
+) -> Node:
+    """``len(name)`` of a list that was made here: one for each element."""
+    number, item = lowering.temporary(), lowering.temporary()
+
+    def element(again: Node) -> Node:
+        return lowering.do("binop", node, (number, const(1)), (number,), again, where, "+")
+
+    rounds = _rounds(lowering, name, item, element, Put(node.lineno, out, number, after), where)
+    return lowering.value(
+        node.func, lowering.temporary(), Put(node.lineno, number, const(0), rounds), where
+    )
+
+
+def _got(
+    lowering: GeneratorLowering,
+    node: ast.Call,
+    owner: ast.expr,
+    out: int,
+    after: Node,
+    where: Where,
+) -> Node | None:
+    """``name.get(k, 0)`` of a dict that was made here: whether there is such a key, and what it has."""
+    if len(node.args) != 2 or node.keywords or not is_constant(node.args[1]):
+        return None
+    if not isinstance(owner, ast.Name) or not lowering.is_made_here(owner.id, ast.Dict):
+        return None
+    flag = lowering.temporary()
+
+    def asked(operands: tuple[Operand, ...]) -> Node:
+        made, key = operands
+        has = lowering.do("getitem", node, (made, key), (out,), after, where)
+        lacks = Put(node.lineno, out, constant_term(node.args[1]), after)
+        test = Test(node.lineno, flag, has, lacks, node)
+        return lowering.do("in", node, (key, made), (flag,), test, where)
+
+    return lowering.values([owner, node.args[0]], where, asked)
+
+
+def _counted_by(lowering: GeneratorLowering, node: ast.expr) -> ast.GeneratorExp | None:
+    """``e`` of ``Counter(e)``, where that is the one of the standard library."""
+    if not isinstance(node, ast.Call) or node.keywords or len(node.args) != 1:
+        return None
+    among, called = node.args[0], ast.unparse(node.func)
+    if not isinstance(among, ast.GeneratorExp) or id(among) not in lowering.immediate:
+        return None
+    if not lowering.resolver.means_module(called.partition(".")[0]):
+        return None
+    trees = lowering.context.names.declared.trees
+    return among if is_from(called, "collections", "Counter", trees) else None
+
+
+def _tallied(
+    lowering: GeneratorLowering,
+    node: ast.Call,
+    among: ast.GeneratorExp,
+    out: int,
+    after: Node,
+    where: Where,
+) -> Node:
+    """``dict(Counter(e))``: one more for each element that is there already."""
+    line = node.lineno
+    made, item, flag, number = (lowering.temporary() for _ in range(4))
+
+    def element(again: Node) -> Node:
+        more = lowering.do("setitem", node, (made, item, number), (), again, where)
+        more = lowering.do("count up", node, (number, const(1)), (number,), more, where)
+        more = lowering.do("getitem", node, (made, item), (number,), more, where)
+        first = lowering.do("setitem", node, (made, item, const(1)), (), again, where)
+        return lowering.do(
+            "in", node, (item, made), (flag,), Test(line, flag, more, first, node), where
+        )
+
+    entry = _rounds(lowering, among, item, element, Put(line, out, made, after), where)
+    entry = lowering.do("dict", node, (), (made,), entry, where, ())
+    counting = node.args[0]
+    assert isinstance(counting, ast.Call)
+    entry = lowering.value(counting.func, lowering.temporary(), entry, where)
+    return lowering.value(node.func, lowering.temporary(), entry, where)
+
+
 def _joined(
     lowering: GeneratorLowering,
     node: ast.Call,
@@ -262,7 +356,7 @@ def _extended(
     """``name.extend(e)`` of a list that was made here: one element after the other."""
     assert isinstance(node.func, ast.Attribute) and isinstance(node.func.value, ast.Name)
     name = node.func.value
-    if not lowering.is_list_made_here(name.id):
+    if not lowering.is_made_here(name.id, ast.List, ast.ListComp):
         return None
     nothing, item = lowering.temporary(), lowering.temporary()
 

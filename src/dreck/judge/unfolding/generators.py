@@ -42,8 +42,8 @@ class GeneratorLowering(LookupLowering):
     """Lowers what :class:`LookupLowering` would leave an unknown generator or comprehension."""
 
     @abstractmethod
-    def is_list_made_here(self, name: str) -> bool:
-        """Whether a local name is never given anything but new lists."""
+    def is_made_here(self, name: str, *kinds: type[ast.expr]) -> bool:
+        """Whether a local name is never given anything but what such displays make."""
 
     def _call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node:
         known = aggregate(self, node, out, after, where)

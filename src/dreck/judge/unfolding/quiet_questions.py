@@ -33,27 +33,40 @@ _DISPLAYS = (
 )  # fmt: skip
 
 
-def asks_quietly(parts: Iterable[ast.expr], names: Names) -> bool:
+def asks_quietly(
+    parts: Iterable[ast.expr], names: Names, worked_out: Iterable[ast.expr] = ()
+) -> bool:
     """Whether some expressions only read, compare and call what is known to do nothing.
 
     What the module itself defines may act: its properties, methods called like those of texts and
     mappings, and classes that take comparison, truth, arithmetic or attribute access into their
     own hands. What may be made or raise by plain values is out: looking up by ``[]``, division,
     and order, arithmetic and methods where something is declared to be missing at times.
+
+    Args:
+        parts: the expressions; some may be asked for their truth.
+        names: what is known around.
+        worked_out: further ones of which nobody asks that.
     """
-    parts = list(parts)
+    conditions, worked_out = list(parts), list(worked_out)
+    parts = [*conditions, *worked_out]
     nodes = [node for part in parts for node in ast.walk(part)]
-    if not acts_quietly(parts, names) or any(isinstance(n, ast.Subscript) for n in nodes):
+    if not acts_quietly(conditions, names, worked_out) or any(
+        isinstance(n, ast.Subscript) for n in nodes
+    ):
         return False
     raising = [n for n in nodes if _may_raise(n)]
     return not raising or not _asks_what_is_missing(raising, parts, names)
 
 
-def acts_quietly(parts: Iterable[ast.expr], names: Names) -> bool:
+def acts_quietly(
+    parts: Iterable[ast.expr], names: Names, worked_out: Iterable[ast.expr] = ()
+) -> bool:
     """Whether some expressions, unless they raise, only read, compare and call what is known to do
-    nothing.
+    nothing; the arguments are those of :func:`asks_quietly`.
     """
-    nodes = [node for part in parts for node in ast.walk(part)]
+    conditions, worked_out = list(parts), list(worked_out)
+    nodes = [node for part in (*conditions, *worked_out) for node in ast.walk(part)]
     if names.star or not all(_is_quiet(node, names) for node in nodes):
         return False
     defined = {
@@ -63,8 +76,25 @@ def acts_quietly(parts: Iterable[ast.expr], names: Names) -> bool:
         if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef)
     }
     called = {n.func.attr for n in nodes if _is_method_call(n)}  # type: ignore[attr-defined]
-    special = {n for n in defined if n.startswith("__") and n.endswith("__")}
-    return not (special - _SILENT or called & defined)
+    special = {n for n in defined if n.startswith("__") and n.endswith("__")} - _SILENT
+    if not any(map(_asks_truth, conditions)) and not any(map(_asks_inside, worked_out)):
+        special -= {"__len__"}
+    return not (special or called & defined)
+
+
+def _asks_truth(node: ast.expr) -> bool:
+    """Whether a condition asks an object for its truth, and with it perhaps for its length."""
+    if isinstance(node, ast.Compare | ast.Constant):
+        return _asks_inside(node)
+    if isinstance(node, ast.BoolOp):
+        return any(map(_asks_truth, node.values))
+    return not isinstance(node, ast.UnaryOp) or _asks_truth(node.operand)
+
+
+def _asks_inside(node: ast.expr) -> bool:
+    """Whether anything inside of an expression asks an object for its truth or length."""
+    asking = (ast.BoolOp, ast.UnaryOp, ast.IfExp, ast.Call, ast.comprehension)
+    return any(isinstance(n, asking) for n in ast.walk(node))
 
 
 def knows_of_none(names: Names) -> bool:

@@ -80,7 +80,7 @@ def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -
             result = compared(node.detail, terms[0], terms[1], kinds)
     elif node.kind in ("binop", "inplace"):
         result = arithmetic(node.detail, terms[0], terms[1], kinds)
-    elif node.kind in ("sum up", "join up"):
+    elif node.kind in ("sum up", "join up", "count up"):
         result = arithmetic("+", terms[0], terms[1], kinds)
     elif node.kind in ("tuple", "slice"):
         result = (node.kind, *terms)

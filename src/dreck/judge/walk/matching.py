@@ -30,7 +30,7 @@ MOST_PATHS = 64
 
 
 # Steps in which a built-in adds one value to what it has.
-_ADD_UP = frozenset({"sum up", "join up"})
+_ADD_UP = frozenset({"sum up", "join up", "count up"})
 
 
 class Matching(Walker):
@@ -550,7 +550,7 @@ class Matching(Walker):
         one, other = (a, b) if a.kind in _ADD_UP else (b, a)
         if one.kind not in _ADD_UP or other.kind not in ("binop", "inplace") or other.detail != "+":
             return False
-        if one.kind == "join up":  # a text, plus what was just taken for one
+        if one.kind != "sum up":  # a text, plus what was just taken for one; numbers it has counted
             return True
         known = kinds_of(terms[1], self.kinds)
         fits = known is None or known <= WHOLE

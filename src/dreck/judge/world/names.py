@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import ast
 from collections import Counter
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from functools import lru_cache
 
 from ...outline import nodes_of
@@ -126,6 +126,22 @@ def names_from(tree: ast.Module, module: str, name: str) -> frozenset[str]:
     return frozenset(
         n for n in found if n.partition(".")[0] not in taken and times[n.partition(".")[0]] == 1
     )
+
+
+def is_from(written: str, module: str, name: str, trees: Iterable[ast.Module]) -> bool:
+    """Whether something written like that is a name of another module, in each version that
+    mentions it.
+    """
+    root = written.partition(".")[0]
+    found = False
+    for tree in trees:
+        if written in names_from(tree, module, name):
+            found = True
+        elif any(getattr(n, "id", getattr(n, "name", "")) == root for n in nodes_of(tree)):
+            return False
+        elif root in imported(tree):
+            return False
+    return found
 
 
 def is_mangled(name: str) -> bool:

@@ -66,6 +66,11 @@ def _all_used_by(node: ast.AST, known: Callable[[str], bool]) -> ast.GeneratorEx
                 found = first
             elif name in ("max", "min"):
                 found = _starred(first) if most_of(node) is not None else None
+            elif name == "dict" and not node.keywords and isinstance(first, ast.Call):
+                # of a Counter: what that means is asked where it is lowered
+                found = first.args[0] if len(first.args) == 1 and not first.keywords else None
+                if not ast.unparse(first.func).endswith("Counter"):
+                    found = None
             elif name == "list" and not node.keywords:
                 found = keys_of(first)
                 if found is not None and not known("dict"):
