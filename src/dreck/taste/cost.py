@@ -31,6 +31,7 @@ TEXT_TERMS = frozenset(
     {
         "known again",
         "text",
+        "tall",
         "said truths",
         "equal to None",
         "repeats",

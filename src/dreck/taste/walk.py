@@ -29,6 +29,9 @@ FunctionNode = ast.FunctionDef | ast.AsyncFunctionDef
 _LOOPS = (ast.For, ast.AsyncFor, ast.While)
 _JUMPS = (ast.Return, ast.Continue, ast.Break)
 _NEGATIVE = (ast.NotEq, ast.IsNot, ast.NotIn)
+# What may stand over several lines, and over how many without a cost.
+_TALL = (ast.Call, ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
+_MOST_LINES, _MOST_LINES_OF_CALL, _MOST_TOO_MANY = 8, 3, 5
 
 
 class Walk:
@@ -355,6 +358,8 @@ class Walk:
                 count["decisions"] += 0.5 * len(each.ifs)
                 for test in each.ifs:
                     self.condition(test)
+            elif isinstance(each, _TALL):
+                count["tall"] += _lines_too_many(each)
             pending += [(c, chosen) for c in children_of(each)]
 
     def _has_signs(self, node: ast.AST) -> bool:
@@ -442,6 +447,21 @@ def _is_condition(node: ast.expr | None) -> bool:
     if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
         return True
     return isinstance(node, ast.BoolOp | ast.Compare)
+
+
+def _lines_too_many(node: ast.AST) -> int:
+    """The lines by which a comprehension, or a call of which it is one argument among others, is
+    longer than it should be.
+    """
+    most = _MOST_LINES
+    if isinstance(node, ast.Call):
+        if len(node.args) + len(node.keywords) < 2:
+            return 0
+        if not any(isinstance(a, ast.GeneratorExp) for a in node.args):
+            return 0
+        most = _MOST_LINES_OF_CALL
+    lines: int = (node.end_lineno or 0) - node.lineno + 1  # type: ignore[attr-defined]
+    return min(max(0, lines - most), _MOST_TOO_MANY)
 
 
 def _own_expressions(node: ast.stmt) -> Iterator[ast.AST]:

@@ -42,6 +42,12 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
             "what is out of sight has to be remembered; less of a function that hardly ever branches",
         ),
         "text": Weight(0.04, "names, operators and values", "long lines take longer to read"),
+        "tall": Weight(
+            0.7,
+            "lines of a call beyond the third that takes a generator and something else, and of a"
+            " comprehension beyond the eighth, five of them at most",
+            "what fits on no line is read from the inside out, and a loop is read from above",
+        ),
         "open": Weight(
             0.5, "conditions open around a statement, added up over all statements", _MEMORY
         ),
