@@ -748,3 +748,36 @@ def add(kinds):
     for k in found:
         keys.append(k)
     return keys
+
+
+#: whether one of them speaks of it, where something else may be missing -> proved-under no-effect
+class Visit:
+    level: int | None
+    remarks: list[str]
+def leaks(visits: list[Visit]) -> bool:
+    found = False
+    for visit in visits:
+        for remark in visit.remarks:
+            if "leak" in remark.lower():
+                found = True
+    return found
+#: becomes
+class Visit:
+    level: int | None
+    remarks: list[str]
+def leaks(visits: list[Visit]) -> bool:
+    found = any("leak" in remark.lower() for visit in visits for remark in visit.remarks)
+    return found
+
+
+#: where one that is spoken of may be missing itself -> differs
+def leaks(visits: list[str | None]) -> bool:
+    found = False
+    for remark in visits:
+        if "leak" in remark.lower():
+            found = True
+    return found
+#: becomes
+def leaks(visits: list[str | None]) -> bool:
+    found = any("leak" in remark.lower() for remark in visits)
+    return found

@@ -167,6 +167,8 @@ def _asks_what_is_missing(
             declared[name] = declared.get(name, False) or _may_be_missing(hint)
     if not any(declared.values()):
         return False
+    for target, over in _gone_through(names.declared.trees):
+        declared[target] = declared.get(target, False) or declared.get(over, True)
     there = {
         ast.unparse(n.left)
         for part in parts
@@ -178,11 +180,23 @@ def _asks_what_is_missing(
     }
     for node in raising:
         for asked in _asked(node):
-            if isinstance(asked, ast.Constant) or ast.unparse(asked) in there:
-                continue
+            made = isinstance(asked, ast.Constant | ast.Call | ast.BinOp | ast.Compare)
+            if made or ast.unparse(asked) in there:
+                continue  # what is made is not None, and what it is made of is asked for itself
             if declared.get(_spoken(asked), True):
                 return True
     return False
+
+
+def _gone_through(trees: Iterable[ast.AST]) -> Iterator[tuple[str, str]]:
+    """The names that loops give values, each with the name or attribute that they go through."""
+    for tree in trees:
+        for node in ast.walk(tree):
+            if isinstance(node, ast.For | ast.AsyncFor | ast.comprehension):
+                for target in ast.walk(node.target):
+                    if isinstance(target, ast.Name):
+                        plain = target is node.target
+                        yield target.id, _spoken(node.iter) if plain else ""
 
 
 def _asked(node: ast.AST) -> list[ast.expr]:
