@@ -38,6 +38,7 @@ MODULES = (
     "flatten.one_chain_per_kind",
     "flatten.chain_branches",
     "conditions_as_values.simplify_condition",
+    "conditions_as_values.clamp",
     "flatten.merge_arms",
     "conditions_as_values.use_condition",
     "conditions_as_values.one_expression",

@@ -781,3 +781,61 @@ def leaks(visits: list[str | None]) -> bool:
 def leaks(visits: list[str | None]) -> bool:
     found = any("leak" in remark.lower() for remark in visits)
     return found
+
+
+#: no more than a limit -> proved-under total-order
+def rise(level, top):
+    if level > top:
+        level = top
+    return level
+#: becomes
+def rise(level, top):
+    return min(level, top)
+
+
+#: no less than a limit, of whole numbers -> proved
+def rise(level: int, bottom: int) -> int:
+    if level < bottom:
+        level = bottom
+    return level
+#: becomes
+def rise(level: int, bottom: int) -> int:
+    return max(level, bottom)
+
+
+#: the other limit -> differs
+def rise(level: int, top: int) -> int:
+    if level > top:
+        level = top
+    return level
+#: becomes
+def rise(level: int, top: int) -> int:
+    return max(level, top)
+
+
+#: of two that are equal the other one -> differs
+def rise(level: float, top: float) -> str:
+    if level > top:
+        level = top
+    return repr(level)
+#: becomes
+def rise(level: float, top: float) -> str:
+    return repr(min(top, level))
+
+
+#: what is no number is not less than anything -> differs
+def rise(level: float, top: float) -> float:
+    return level if level <= top else top
+#: becomes
+def rise(level: float, top: float) -> float:
+    return min(level, top)
+
+
+#: a min of its own -> differs
+def rise(level: int, top: int, min) -> int:
+    if level > top:
+        level = top
+    return level
+#: becomes
+def rise(level: int, top: int, min) -> int:
+    return min(level, top)

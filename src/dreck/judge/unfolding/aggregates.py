@@ -40,6 +40,8 @@ def aggregate(
     called = node.func.id if isinstance(node.func, ast.Name) else ""
     if most is not None and called in _FITS and lowering.resolver.means_builtin(called):
         return _largest(lowering, node, most, out, after, where)
+    if called in _FITS and len(node.args) == 2 and lowering.is_builtin_call(node, called):
+        return _of_two(lowering, node, out, after, where)
     if lowering.context.lengths_apart and lowering.is_builtin_call(node, "len") and node.args:
         name = node.args[0]
         if isinstance(name, ast.Name) and lowering.is_made_here(name.id, ast.List, ast.ListComp):
@@ -177,6 +179,27 @@ def _largest(
         notes.append((AssumptionKind.STABLE_READ, asked, breaks))
     for note in notes:
         entry = lowering.do("assume", node, (), (), entry, where, note)
+    return lowering.value(node.func, lowering.temporary(), entry, where)
+
+
+def _of_two(
+    lowering: GeneratorLowering, node: ast.Call, out: int, after: Node, where: Where
+) -> Node | None:
+    """``max(a, b)``: the second one if it is larger."""
+    if any(isinstance(a, ast.Starred) for a in node.args):
+        return None
+    assert isinstance(node.func, ast.Name)
+    sign = _FITS[node.func.id]
+
+    def chosen(operands: tuple[Operand, ...]) -> Node:
+        first, second = operands
+        answer, flag = lowering.temporary(), lowering.temporary()
+        ways = Put(node.lineno, out, second, after), Put(node.lineno, out, first, after)
+        test: Node = Test(node.lineno, flag, *ways, node)
+        test = lowering.do("truth", node, (answer,), (flag,), test, where)
+        return lowering.do("compare", node, (second, first), (answer,), test, where, sign)
+
+    entry = lowering.values(list(node.args), where, chosen)
     return lowering.value(node.func, lowering.temporary(), entry, where)
 
 
