@@ -20,6 +20,10 @@ CASES = [
         "if not a.x or not a.y:\n    return 1\nreturn 2\n",
     ),
     (
+        "b = 0\nif a.x:\n    b = 1\nif a.y > 9:\n    b = 1\nreturn b\n",
+        "b = 0\nif a.x or a.y > 9:\n    b = 1\nreturn b\n",
+    ),
+    (
         "for x in a:\n    if x == 1:\n        continue\n    if x == 2:\n        continue\n    log(x)\n",
         "for x in a:\n    if x == 1 or x == 2:\n        continue\n    log(x)\n",
     ),
@@ -30,6 +34,11 @@ STAYS = [
     "if n < 0:\n    return 1\nlog(n)\nif n > 9:\n    return 1\n",
     "if n < 0:\n    log(n)\nif n > 9:\n    log(n)\n",
     "if n < 0:\n    n = 1\n    return n\nif n > 9:\n    n = 1\n    return n\n",
+    # the second asks for what the first one sets, or there is another way
+    "if a:\n    n = 1\nif n > 9:\n    n = 1\nreturn n\n",
+    "if a:\n    n = 1\nif b:\n    n = 1\nelse:\n    n = 2\nreturn n\n",
+    "if a:\n    n = b\nif m:\n    n = b\nreturn n\n",
+    "if a:\n    n = 1\nif b:\n    n = True\nreturn n\n",
     "if a:\n    return 1\nif b:\n    return 1\nreturn 2\n",
     "if isinstance(a, int):\n    return 1\nif a > 3:\n    return 1\nreturn 2\n",
     "if n < 0:\n    return 1\nelif m:\n    return 3\nif n > 9:\n    return 1\nreturn 2\n",

@@ -13,6 +13,7 @@ from ...logic.walk import has_comments, names_in
 from ..arms import only_statement, same_code
 from ..blocks import code, comments_in, is_guard, spaced_test
 from ..places import Place
+from ..rounds import set_by, suite_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
 
@@ -42,6 +43,25 @@ class MergeGuards(Move):
                 if level < low or level > high:
                     raise ValueError("level out of range")
                 return level - low
+            """,
+        ),
+        Example(
+            "two reasons to set the same",
+            """
+            def lamps(kind: str, broken: bool):
+                shown = 2
+                if kind == "barge":
+                    shown = 0
+                if broken:
+                    shown = 0
+                return shown
+            """,
+            """
+            def lamps(kind: str, broken: bool):
+                shown = 2
+                if kind == "barge" or broken:
+                    shown = 0
+                return shown
             """,
         ),
     )
@@ -90,14 +110,16 @@ class MergeGuards(Move):
         if (
             not isinstance(first, cst.If)
             or not isinstance(second, cst.If)
-            or not (is_guard(first) and is_guard(second))
+            or not same_code(first.body, second.body)
         ):
             return NOT_MINE
-        if only_statement(first.body) is None or not same_code(first.body, second.body):
+        sets_alike = _sets_alike(first, second)
+        guards = is_guard(first) and is_guard(second) and only_statement(first.body) is not None
+        if not sets_alike and not guards:
             return NOT_MINE
         if comments_in(second.leading_lines) or has_comments(second.body):
             return self.refuse("comment-between", second)
-        if not _ask_alike(first, second):
+        if not sets_alike and not _ask_alike(first, second):
             return self.refuse("other-meaning", second)
         test = chained([first.test, second.test], cst.Or)
         fitted = around.fitted(place, "if", test)
@@ -106,9 +128,22 @@ class MergeGuards(Move):
         new = spaced_test(first, fitted)
         return Site(
             second,
-            "Both checks ask alike and leave alike.",
+            "Both set the same." if sets_alike else "Both checks ask alike and leave alike.",
             place.exchanged(index, new, until=index + 2),
         )
+
+
+def _sets_alike(first: cst.If, second: cst.If) -> bool:
+    """Whether two ifs only set names to constants, for which the second one does not ask."""
+    if first.orelse is not None or second.orelse is not None:
+        return False
+    set_names = set()
+    for statement in suite_of(first.body):
+        name, value = set_by(statement)
+        if value is None or constant(value) is None:
+            return False
+        set_names.add(name)
+    return not set_names & names_in(second.test)
 
 
 def _ask_alike(first: cst.If, second: cst.If) -> bool:
