@@ -60,6 +60,7 @@ MODULES = (
     "flatten.split_condition",
     "flatten.separate_guards",
     "conditions_as_values.spell_out",
+    "flatten.say_once",
     "dispatch.align_arms",
     "dispatch.arm_functions",
     "dispatch.lookup_table",
