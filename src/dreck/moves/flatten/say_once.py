@@ -7,17 +7,23 @@ an arm that does something else leaves, and never comes there.
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
+from pathlib import Path
 
-from ...outline import Function
+import libcst as cst
+
+from ...logic.walk import walk
+from ...naming.words import words_of
+from ...outline import Function, functions_of
 from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned
 from ..fields import field_name
-from ..module_view import ModuleView, own_nodes
-from ..reach import Reach
-from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
-from ..wishes import Wishes
+from ..arms import arms_of
+from ..module_view import ModuleView
+from ..places import Place
+from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
+from ..rounds import suite_of
 
 # An arm of fewer statements is better said again; more names are more than a reader holds.
 _LEAST_STATEMENTS = 3
@@ -25,15 +31,13 @@ _MOST_NAMES = 4
 
 
 @move
-class SayOnce(ModuleMove):
+class SayOnce(Move):
     """Say what arms have in common behind them."""
 
     name = "say-once"
     summary = "Arms that differ in a few values only pick the values; what they do is said once."
     safe_because = "Each arm sets what it says differently, and the same is done with it."
     since = "0.3"
-    reach = Reach.INSIDE
-    unnamed = "no-name"
     EXAMPLES = (
         Example(
             "a passage by day and by night",
@@ -138,27 +142,24 @@ class SayOnce(ModuleMove):
         ),
     }
 
-    def look(
-        self, view: ModuleView, function: Function, wishes: Wishes
-    ) -> Iterator[ModuleSite | ModuleRefused]:
-        """Look for chains with arms that are alike."""
-        inner = {
-            id(n.orelse[0])
-            for n in own_nodes(function.node)
-            if isinstance(n, ast.If) and len(n.orelse) == 1
-        }
-        for node in own_nodes(function.node):
-            if not isinstance(node, ast.If) or id(node) in inner:
-                continue
-            alike = _alike_in(node, _behind(function, node))
-            if alike is None or wishes.line not in (None, node.lineno):
-                continue
-            found = self._said_once(view, function, node, alike)
-            if isinstance(found, str):
-                yield self.leave(found, node.lineno)
-            else:
-                why = "The arms do the same with other values."
-                yield ModuleSite(node.lineno, why, edited(view.text, [found]), (function.name,))
+    def match(self, place: Place, index: int, around: Around) -> Match:
+        """Look for a chain with arms that are alike."""
+        node = place.statements[index]
+        if not isinstance(node, cst.If) or not _may_be_alike(node):
+            return NOT_MINE
+        module = place.trail[0][0]
+        assert isinstance(module, cst.Module)
+        view = ModuleView(Path(), module.code, around.width)
+        function = next(f for f in functions_of(view.tree) if not f.around)
+        chain = _same_in(view.tree, module, node)
+        alike = _alike_in(chain, _behind(function, chain))
+        if alike is None:
+            return NOT_MINE
+        found = self._said_once(view, function, chain, alike)
+        if isinstance(found, str):
+            return self.refuse(found, node)
+        block = _block_at(cst.parse_module(edited(view.text, [found])), place)
+        return Site(node, "The arms do the same with other values.", block)
 
     def _said_once(
         self, view: ModuleView, function: Function, node: ast.If, alike: _Alike
@@ -188,6 +189,34 @@ class SayOnce(ModuleMove):
         if any(c is None for c in comments):
             return "comment-inside"
         return _edit(view, node, alike, names, [c or [] for c in comments])
+
+
+def _may_be_alike(node: cst.If) -> bool:
+    """Whether two arms of a chain have as many statements, and enough of them."""
+    sizes = [len(suite_of(a.body)) for a in arms_of(node)]
+    return any(sizes.count(n) > 1 for n in sizes) and len(sizes) > 1
+
+
+def _same_in(tree: ast.Module, module: cst.Module, node: cst.If) -> ast.If:
+    """The if in the syntax tree of a text that is the one in its tree without loss."""
+    number = next(i for i, n in enumerate(_ifs_of(module)) if n is node)
+    found = [n for n in ast.walk(tree) if isinstance(n, ast.If)]
+    return sorted(found, key=lambda n: (n.lineno, n.col_offset))[number]
+
+
+def _ifs_of(module: cst.Module) -> list[cst.If]:
+    return [n for n in walk(module) if isinstance(n, cst.If)]
+
+
+def _block_at(module: cst.Module, place: Place) -> cst.IndentedBlock:
+    """The block of another text that is where a block was."""
+    node: object = module
+    for _, field, index in place.trail:
+        node = getattr(node, field)
+        if index is not None:
+            node = node[index]  # type: ignore[index]
+    assert isinstance(node, cst.IndentedBlock)
+    return node
 
 
 _ACTS = (ast.Call, ast.Await, ast.Yield, ast.YieldFrom, ast.NamedExpr, ast.Lambda)
@@ -299,8 +328,13 @@ def _by_use(hole: Hole) -> str | None:
         target = owner.target
         word = target.attr if isinstance(target, ast.Attribute) else getattr(target, "id", "")
         return f"{word}_step" if word and isinstance(owner.op, ast.Add | ast.Sub) else None
+    if isinstance(owner, ast.Call) and owner.func is hole.values[0]:
+        return None
     if isinstance(owner, ast.Call) and isinstance(owner.func, ast.Attribute):
-        return f"to_{owner.func.attr}" if owner.func is not hole.values[0] else None
+        return f"to_{owner.func.attr}"
+    if isinstance(owner, ast.Call) and isinstance(owner.func, ast.Name):
+        words = words_of(owner.func.id)
+        return "_".join(words[1:]) if len(words) > 1 else f"to_{owner.func.id}"
     return None
 
 
