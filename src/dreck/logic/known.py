@@ -22,6 +22,10 @@ from .walk import names_in, walk
 Atom: TypeAlias = tuple[str, str, str]
 
 # Built-in functions that change nothing of what is known about attributes.
+_ASKING = frozenset(
+    {"get", "items", "keys", "values", "lower", "upper", "strip", "casefold"}
+    | {"startswith", "endswith", "isdigit", "isalpha", "isspace"}
+)
 _HARMLESS = frozenset(
     {
         "len",
@@ -208,7 +212,14 @@ def _is_of_length(node: cst.BaseExpression) -> bool:
 
 def is_quiet(node: cst.CSTNode) -> bool:
     """Whether evaluating an expression calls nothing by name: reading and comparing only."""
-    return not acts_of(node).calls
+    return not any(_is_call(n) for n in walk(node))
+
+
+def may_be_asked_again(node: cst.CSTNode) -> bool:
+    """Whether an expression may be taken to say the same when it is evaluated again, if the calls
+    in it only answer.
+    """
+    return not any(isinstance(n, cst.NamedExpr | cst.Await | cst.Yield) for n in walk(node))
 
 
 def atom_of(node: cst.BaseExpression) -> tuple[Atom, bool]:
@@ -296,7 +307,7 @@ class Acts:
 @functools.lru_cache(maxsize=8192)
 def acts_of(node: cst.CSTNode) -> Acts:
     """What a piece of code may do to attributes and items."""
-    calls = any(_is_call(n) for n in walk(node))
+    calls = any(_is_call(n) and not _only_asks(n) for n in walk(node))
     stored = set()
     for target in targets_in(node):
         for part in _parts(target):
@@ -310,6 +321,12 @@ def _is_call(node: cst.CSTNode) -> bool:
     if isinstance(node, cst.Call):
         return not (isinstance(node.func, cst.Name) and node.func.value in _HARMLESS)
     return isinstance(node, cst.Await | cst.Yield | cst.Del)
+
+
+def _only_asks(node: cst.CSTNode) -> bool:
+    """Whether a call is one of a method that changes nothing, of a dict or a text."""
+    func = node.func if isinstance(node, cst.Call) else None
+    return isinstance(func, cst.Attribute) and func.attr.value in _ASKING
 
 
 def _parts(target: cst.CSTNode) -> Iterator[cst.CSTNode]:

@@ -8,11 +8,12 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, field
+from typing import TypeAlias
 
 import libcst as cst
 
 from .conditions import bare, chained, constant, core, operands, squeezed
-from .known import Known, atom_of, elements_of, is_quiet
+from .known import Known, atom_of, elements_of, is_quiet, may_be_asked_again
 from .negate import Negation
 from .specialise import reduced
 from .walk import walk
@@ -63,6 +64,7 @@ class Simplify:
             self._against_truth,
             self._against_none,
             self._absorbed,
+            self._implied,
             self._range,
             self._members,
             self._types,
@@ -92,11 +94,10 @@ class Simplify:
 
     def _known(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
         """Operands that the way here has answered."""
-        if (
-            not self.known.answers
-            or not isinstance(node, cst.BooleanOperation)
-            or not is_quiet(node)
-        ):
+        negated = isinstance(node, cst.UnaryOperation) and isinstance(node.operator, cst.Not)
+        if not self.known.answers or not (negated or isinstance(node, cst.BooleanOperation)):
+            return None
+        if not is_quiet(node) and (not self.bold or not may_be_asked_again(node)):
             return None
         found = reduced(node, self.known)
         return None if isinstance(found, bool) or found is node else found
@@ -179,6 +180,23 @@ class Simplify:
             if squeezed(part) in before or inside & before:
                 left = parts[:number] + parts[number + 1 :]
                 return _kept(node, chained(left, operator))
+        return None
+
+    def _implied(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
+        """``x > 0 and x >= 50``: a bound that another one says already."""
+        if not self.bold or not isinstance(node, cst.BooleanOperation):
+            return None
+        parts = list(operands(node, _kind(node)))
+        bounds = [_bound(p) for p in parts]
+        for i, one in enumerate(bounds):
+            for j, other in enumerate(bounds):
+                if one is None or other is None or i == j or one[:2] != other[:2]:
+                    continue
+                if not _is_stricter(one, other):
+                    continue
+                gone = j if isinstance(node.operator, cst.And) else i
+                left = [p for n, p in enumerate(parts) if n != gone]
+                return _kept(node, chained(left, _kind(node)) if len(left) > 1 else bare(left[0]))
         return None
 
     def _range(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
@@ -420,3 +438,30 @@ def _tuple(values: list[cst.BaseExpression]) -> cst.Tuple:
     return cst.Tuple(
         [cst.Element(bare(v)) for v in values], lpar=[cst.LeftParen()], rpar=[cst.RightParen()]
     )
+
+
+_Bound: TypeAlias = tuple[str, str, float, int]
+
+
+def _is_stricter(one: _Bound, other: _Bound) -> bool:
+    return one[2:] < other[2:] if one[1] == "upper" else one[2:] > other[2:]
+
+
+def _bound(node: cst.BaseExpression) -> _Bound | None:
+    """What a comparison with a number bounds, from which side, at which number, and how two bounds
+    at the same number are ordered; None for any other condition.
+    """
+    node = core(node)
+    if not isinstance(node, cst.Comparison) or len(node.comparisons) != 1:
+        return None
+    target = node.comparisons[0]
+    number = constant(target.comparator)
+    if number is None or type(number[0]) not in (int, float) or not is_quiet(node.left):
+        return None
+    value = float(number[0])  # type: ignore[arg-type]
+    strict = isinstance(target.operator, cst.LessThan | cst.GreaterThan)
+    if isinstance(target.operator, cst.LessThan | cst.LessThanEqual):
+        return squeezed(node.left), "upper", value, 0 if strict else 1
+    if isinstance(target.operator, cst.GreaterThan | cst.GreaterThanEqual):
+        return squeezed(node.left), "lower", value, 1 if strict else 0
+    return None

@@ -238,6 +238,12 @@ def _calls(node: ast.AST, names: Collection[str]) -> bool:
     return name in names
 
 
+def _calls_more_often(before: FunctionNode, after: FunctionNode) -> bool:
+    """Whether one side may ask again what the other one asks once."""
+    counts = [sum(isinstance(n, ast.Call) for n in ast.walk(f)) for f in (before, after)]
+    return counts[0] != counts[1]
+
+
 def _measures_differently(before: FunctionNode, after: FunctionNode) -> bool:
     """Whether the length of a list may stand against a loop that counts."""
     counts = [sum(_calls(n, ("len",)) for n in ast.walk(f)) for f in (before, after)]
@@ -299,5 +305,6 @@ _WAYS: tuple[
     (_asks_for_types, lambda context: context.with_exact_types()),
     (_goes_through_rows, lambda context: replace(context, rows_apart=True)),
     (_builds_differently, lambda context: replace(context, apart=True, rows_apart=True)),
+    (_calls_more_often, lambda context: replace(context, asking=True)),
     (_measures_differently, lambda context: replace(context, apart=True, lengths_apart=True)),
 )

@@ -199,6 +199,7 @@ _STEPS: Mapping[str, Callable[[Any, list[Any]], Any]] = {
     "tuple": lambda _, g: tuple(g),
     "list": lambda _, g: list(g),
     "call": _called,
+    "ask": _called,
     "iter": lambda _, g: iter(g[0]),
     "next": _next,
     "unpack": _unpacked,

@@ -60,6 +60,7 @@ _ROWS = (
     Operation("catches", 2, 1, flag=True),
     Operation("match", ANY_NUMBER, ANY_NUMBER, flag=True),
     Operation("asserts", 0, 1, raises=False, foreign=False, silent="always: one flag a process"),
+    Operation("ask", ANY_NUMBER, 1, again="no-effect"),
     # -- working out
     Operation("binop", 2, 1, silent=_PLAIN),
     Operation("inplace", 2, 1, silent=_PLAIN),

@@ -12,6 +12,7 @@ from collections.abc import Callable, Hashable, Iterator
 from dataclasses import dataclass
 from itertools import count
 
+from ..world.answering import only_answers
 from ..world.context import Context
 from ..ir.operations import checked
 from ..ir.graph import Do, Landing, Leave, Load, MaybeUnbound, Node, Operand, Put, Slot, Test
@@ -380,9 +381,39 @@ class ExpressionLowering:
             tuple(k.arg for k in node.keywords),
         )
         seen = self._seen_by_callee(node)
+        if self._only_answers(node):
+            return self._asked(node, parts, out, after, where, (*detail, ()))
         return self.effect(
             "call", node, parts, out, after, where, (*detail, tuple(o.name for o in seen)), seen
         )
+
+    def _only_answers(self, node: ast.Call) -> bool:
+        """Whether a call is one of a function of the module that only answers."""
+        if not self.context.asking or node.keywords:
+            return False
+        if any(isinstance(a, ast.Starred) for a in node.args):
+            return False
+        if isinstance(node.func, ast.Name) and not self.resolver.means_module(node.func.id):
+            return False
+        return only_answers(node.func, self.context.names.declared.trees)
+
+    def _asked(
+        self,
+        node: ast.Call,
+        parts: list[ast.expr],
+        out: int,
+        after: Node,
+        where: Where,
+        detail: Hashable,
+    ) -> Node:
+        """A question to a function that only answers, which rests on nobody putting another one in
+        its place.
+        """
+        about = ast.unparse(node)
+        breaks = f"another `{ast.unparse(node.func)}`, which does something or answers otherwise"
+        resting = (AssumptionKind.NO_EFFECT, about, f"{breaks} when it is asked again")
+        asked = self.effect("ask", node, parts, out, after, where, detail)
+        return self.do("rely", node, (), (), asked, where, resting)
 
     def _seen_by_callee(self, node: ast.Call) -> tuple[MaybeUnbound, ...]:
         """Local names that a built-in reads off the caller's frame."""

@@ -105,6 +105,8 @@ class Context:
         factories: functions that only this version has and that make an object of a class by its
             kind: the
             class, what they take, and which parameter is the kind.
+        asking: whether functions of the module that only answer are told from calls that may do
+            something.
         lengths_apart: whether the length of a list that was made here is counted in a loop.
         loops_apart: whether a loop that works out several things is one loop for each.
         rows_apart: whether loops over constant rows are lowered as one round after the other.
@@ -136,6 +138,7 @@ class Context:
     made_by: str = ""
     kinds_of_method: tuple[tuple[ast.expr, FunctionNode], ...] = ()
     factories: Mapping[str, tuple[str, ast.arguments, str]] = field(default_factory=dict)
+    asking: bool = False
     lengths_apart: bool = False
     loops_apart: bool = False
     rows_apart: bool = False

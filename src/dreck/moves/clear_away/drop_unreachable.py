@@ -7,12 +7,13 @@ nothing in between changes what it asks for.
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 
 import libcst as cst
 
 from ...logic.along import known_at
 from ...logic.conditions import atoms, constant
-from ...logic.known import atom_of, is_quiet
+from ...logic.known import atom_of, is_quiet, may_be_asked_again
 from ...logic.walk import has_comments, walk
 from ...logic.knowledge import annotations_of
 from ..arms import Arm, arms_of, chain_of, lead_comments
@@ -194,7 +195,8 @@ class DropUnreachable(Move):
         for number, arm in enumerate(arms):
             if arm.test is None:
                 break
-            answer = known.decide(arm.test) if is_quiet(arm.test) else None
+            sure = is_quiet(arm.test)
+            answer = known.decide(arm.test) if sure or may_be_asked_again(arm.test) else None
             if answer is None:
                 known = known.learning(arm.test, False)
                 continue
@@ -206,9 +208,9 @@ class DropUnreachable(Move):
             if any(has_comments(a.body) for a in gone):
                 return self.refuse("comment-inside", arm.node)
             why = f"`{code(arm.test)}` {'always' if answer else 'never'} holds here."
-            if not answer:
-                return self._without(place, index, number, why)
-            return self._taken(place, index, number, why)
+            way = self._taken if answer else self._without
+            # whether a call says the same when it is asked again is for the judge to say
+            return replace(way(place, index, number, why), tentative=not sure)
         return NOT_MINE
 
     def _taken(self, place: Place, index: int, number: int, why: str) -> Site:

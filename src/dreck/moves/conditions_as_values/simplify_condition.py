@@ -11,7 +11,8 @@ from collections.abc import Iterator
 import libcst as cst
 
 from ...logic.along import known_at
-from ...logic.conditions import core, spans_lines
+from ...logic.conditions import bare, core, spans_lines
+from ...logic.known import Known, may_be_asked_again
 from ...logic.simplify import Simplify
 from ...logic.walk import has_comments
 from ..arms import single
@@ -189,6 +190,17 @@ class SimplifyCondition(Move):
         why = f"`{code(short)}` says the same with fewer signs."
         return Site(arm, why, place.exchanged(index, changed), tentative=simplify.bold)
 
+    @staticmethod
+    def _choice(place: Place, index: int, line: cst.SimpleStatementLine, value: cst.IfExp) -> Match:
+        """A choice inside of another one that has answered it."""
+        short = _decided(value, known_at(place.trail, place.statements, index))
+        if short is value or has_comments(line):
+            return NOT_MINE
+        small = line.body[0]
+        new = line.with_changes(body=[small.with_changes(value=bare(short))])
+        why = "A choice inside asks again for what is known there."
+        return Site(line, why, place.exchanged(index, new), tentative=True)
+
     def _value(
         self,
         place: Place,
@@ -202,6 +214,8 @@ class SimplifyCondition(Move):
         if not isinstance(small, cst.Return | cst.Assign) or small.value is None:
             return NOT_MINE
         value = small.value
+        if isinstance(value, cst.IfExp):
+            return self._choice(place, index, line, value) if not bold else NOT_MINE
         knowledge = around.negation.knowledge
         if not isinstance(value, cst.UnaryOperation | cst.BooleanOperation | cst.Comparison):
             return NOT_MINE
@@ -215,3 +229,18 @@ class SimplifyCondition(Move):
         new = line.with_changes(body=[small.with_changes(value=short)])
         why = f"`{code(short)}` says the same with fewer signs."
         return Site(line, why, place.exchanged(index, new), tentative=True)
+
+
+def _decided(node: cst.BaseExpression, known: Known) -> cst.BaseExpression:
+    """A choice without the choices inside of it that what is known has answered."""
+    inner = core(node)
+    if not isinstance(inner, cst.IfExp) or not may_be_asked_again(inner.test):
+        return node
+    answer = known.decide(inner.test)
+    if answer is not None:
+        return _decided(inner.body if answer else inner.orelse, known)
+    body = _decided(inner.body, known.learning(inner.test, True))
+    orelse = _decided(inner.orelse, known.learning(inner.test, False))
+    if body is inner.body and orelse is inner.orelse:
+        return node
+    return inner.with_changes(body=body, orelse=orelse)

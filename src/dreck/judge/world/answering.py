@@ -1,0 +1,179 @@
+"""Functions of a module that only answer: asked again with nothing done between, they say the same.
+
+Their bodies read, compare and work out plain values, and call nothing but what does so too; what
+they give back is something that was there, or a plain value. Two questions in a row are then one.
+"""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterable, Iterator
+from functools import lru_cache
+
+from .names import CACHED, definition_counts, imported
+
+# Built-in functions that make a plain value of what they are given, and do nothing to it.
+_PLAIN = frozenset({"len", "any", "all", "sum", "abs", "round", "isinstance", "int", "bool", "str"})
+_USING_UP = frozenset({"any", "all", "sum"})
+_OF_TEXTS = frozenset(
+    {"lower", "upper", "strip", "casefold", "startswith", "endswith", "isdigit", "isalpha"}
+    | {"items", "keys", "values"}
+)
+# Words of a module in which something may be used up by being gone through.
+_USED_UP = frozenset(
+    {"iter", "map", "filter", "zip", "open", "reversed", "next", "reader"}
+    | {"Iterator", "Iterable", "Generator", "TextIO", "BinaryIO", "IO"}
+)
+# Special methods that take no part in questions.
+_SILENT = frozenset(
+    {"__init__", "__post_init__", "__repr__", "__enter__", "__exit__", "__len__", "__call__"}
+)
+
+
+def only_answers(called: ast.expr, trees: Iterable[ast.Module]) -> bool:
+    """Whether what is called is a function or method that only answers, in each version."""
+    if isinstance(called, ast.Name):
+        name = called.id
+    elif isinstance(called, ast.Attribute):
+        name = f".{called.attr}"
+    else:
+        return False
+    found = [name in answering(t) for t in trees]
+    return bool(found) and all(found)
+
+
+@lru_cache(CACHED)
+def answering(tree: ast.Module) -> frozenset[str]:
+    """The functions and (with a dot) the methods of a module that only answer."""
+    every = list(_functions(tree))
+    names = [n for n, _ in every]
+    dunders = {n[1:] for n in names if n.startswith(".__") and n.endswith("__")}
+    if dunders - _SILENT:
+        return frozenset()
+    acting = {f.name for _, f in every if f.decorator_list}
+    stored = {
+        f".{n.attr}"
+        for n in ast.walk(tree)
+        if isinstance(n, ast.Attribute) and not isinstance(n.ctx, ast.Load)
+    }
+    once = definition_counts(tree)
+    found = {
+        n: f
+        for n, f in every
+        if names.count(n) == 1
+        and n not in stored
+        and not f.decorator_list
+        and (n[0] == "." or once.get(n, 0) == 1)
+    }
+    taken = frozenset(once) | imported(tree)
+    if any(word in _USED_UP for word in _words(tree)):
+        taken |= _USING_UP
+    while True:
+        work = _Reading(frozenset(found), acting, taken, frozenset(n[1:] for n in names))
+        kept = {n: f for n, f in found.items() if work.block(f.body)}
+        if len(kept) == len(found):
+            return frozenset(kept)
+        found = kept
+
+
+def _words(tree: ast.Module) -> Iterator[str]:
+    for node in ast.walk(tree):
+        yield getattr(node, "id", "") or getattr(node, "attr", "")
+
+
+def _functions(tree: ast.Module) -> Iterator[tuple[str, ast.FunctionDef]]:
+    for node in tree.body:
+        if isinstance(node, ast.FunctionDef):
+            yield node.name, node
+        elif isinstance(node, ast.ClassDef):
+            for each in node.body:
+                if isinstance(each, ast.FunctionDef):
+                    yield f".{each.name}", each
+
+
+class _Reading:
+    """What is read of bodies, given the functions that are taken to answer.
+
+    Args:
+        known: these functions.
+        acting: attributes that are properties or the like.
+        taken: names that the module gives a meaning.
+        methods: names of methods of the module.
+    """
+
+    def __init__(
+        self,
+        known: frozenset[str],
+        acting: set[str],
+        taken: frozenset[str],
+        methods: frozenset[str],
+    ) -> None:
+        self.known, self.acting, self.taken, self.methods = known, acting, taken, methods
+
+    def block(self, body: Iterable[ast.stmt]) -> bool:
+        """Whether some statements only choose, name and hand back values."""
+        return all(map(self._statement, body))
+
+    def _statement(self, node: ast.stmt) -> bool:
+        if isinstance(node, ast.If):
+            return self.value(node.test) and self.block(node.body) and self.block(node.orelse)
+        if isinstance(node, ast.Assign):
+            plain = len(node.targets) == 1 and isinstance(node.targets[0], ast.Name)
+            return plain and self.value(node.value)
+        if isinstance(node, ast.Return):
+            return node.value is None or self.value(node.value)
+        is_text = isinstance(node, ast.Expr) and isinstance(node.value, ast.Constant)
+        return is_text or isinstance(node, ast.Pass)
+
+    def value(self, node: ast.expr) -> bool:
+        """Whether an expression only reads, and makes nothing that can be told from another one."""
+        if isinstance(node, ast.Name | ast.Constant):
+            return True
+        if isinstance(node, ast.Attribute):
+            return node.attr not in self.acting and self.value(node.value)
+        if isinstance(node, ast.Call):
+            return self._call(node)
+        if isinstance(node, ast.Compare):
+            return all(map(self.value, (node.left, *node.comparators)))
+        if isinstance(node, ast.BoolOp):
+            return all(map(self.value, node.values))
+        if isinstance(node, ast.UnaryOp):
+            return self.value(node.operand)
+        if isinstance(node, ast.BinOp):
+            # of lists, sums are new ones each time
+            made = isinstance(node.op, ast.Add | ast.Mult)
+            parts = (node.left, node.right)
+            numbers = any(isinstance(p, ast.Constant | ast.BinOp) for p in parts)
+            return all(map(self.value, parts)) and (not made or numbers)
+        if isinstance(node, ast.IfExp):
+            return all(map(self.value, (node.test, node.body, node.orelse)))
+        return isinstance(node, ast.Tuple) and all(isinstance(e, ast.Constant) for e in node.elts)
+
+    def _call(self, node: ast.Call) -> bool:
+        if node.keywords:
+            return False
+        if isinstance(node.func, ast.Attribute):
+            name = node.func.attr
+            of_text = name in _OF_TEXTS and name not in self.methods
+            known = f".{name}" in self.known or of_text
+            return known and self.value(node.func.value) and all(map(self.value, node.args))
+        if not isinstance(node.func, ast.Name):
+            return False
+        name = node.func.id
+        if name in self.known:
+            return all(map(self.value, node.args))
+        if name not in _PLAIN or name in self.taken:
+            return False
+        return all(
+            (
+                self._all_of(a)
+                if name in _USING_UP and isinstance(a, ast.GeneratorExp)
+                else self.value(a)
+            )
+            for a in node.args
+        )
+
+    def _all_of(self, node: ast.GeneratorExp) -> bool:
+        parts = [node.elt, *(p for g in node.generators for p in (g.iter, *g.ifs))]
+        plain = all(isinstance(g.target, ast.Name | ast.Tuple) for g in node.generators)
+        return plain and all(map(self.value, parts))

@@ -1,0 +1,211 @@
+"""Functions of the module that only answer, asked once and asked again."""
+
+#: the opposite of what was just asked -> proved-under no-effect+unpatched
+def is_late(boat, hour):
+    return boat.due < hour
+def sign(boat, hour, log):
+    if is_late(boat, hour):
+        return "late"
+    elif not is_late(boat, hour):
+        return "on time"
+#: becomes
+def is_late(boat, hour):
+    return boat.due < hour
+def sign(boat, hour, log):
+    if is_late(boat, hour):
+        return "late"
+    else:
+        return "on time"
+
+
+#: a method that asks others -> proved-under no-effect+stable-read
+class Lock:
+    def __init__(self, level, top):
+        self.level = level
+        self.top = top
+    def room(self):
+        return self.top - self.level
+    def is_full(self):
+        return self.room() <= 0
+    def sign(self):
+        return "open" if not self.is_full() else ("full" if self.is_full() else "open")
+#: becomes
+class Lock:
+    def __init__(self, level, top):
+        self.level = level
+        self.top = top
+    def room(self):
+        return self.top - self.level
+    def is_full(self):
+        return self.room() <= 0
+    def sign(self):
+        return "open" if not self.is_full() else "full"
+
+
+#: a function that counts how often it is asked -> differs
+asked = []
+def is_late(hour):
+    asked.append(hour)
+    return len(asked) % 2 == 1
+def sign(hour: int) -> str:
+    if is_late(hour):
+        return "late"
+    elif is_late(hour):
+        return "very late"
+    return "on time"
+#: becomes
+asked = []
+def is_late(hour):
+    asked.append(hour)
+    return len(asked) % 2 == 1
+def sign(hour: int) -> str:
+    if is_late(hour):
+        return "late"
+    return "on time"
+
+
+#: something is done between -> differs
+class Lock:
+    def __init__(self, level: int):
+        self.level = level
+    def is_full(self) -> bool:
+        return self.level > 3
+    def sign(self) -> str:
+        if self.is_full():
+            self.level = 0
+            if self.is_full():
+                return "full"
+        return "open"
+#: becomes
+class Lock:
+    def __init__(self, level: int):
+        self.level = level
+    def is_full(self) -> bool:
+        return self.level > 3
+    def sign(self) -> str:
+        if self.is_full():
+            self.level = 0
+            return "full"
+        return "open"
+
+
+#: another one is asked -> differs
+class Lock:
+    def __init__(self, level: int):
+        self.level = level
+    def is_full(self) -> bool:
+        return self.level > 3
+    def is_high(self) -> bool:
+        return self.level > 2
+    def sign(self) -> str:
+        if self.is_full():
+            return "full"
+        elif not self.is_high():
+            return "open"
+        return "high"
+#: becomes
+class Lock:
+    def __init__(self, level: int):
+        self.level = level
+    def is_full(self) -> bool:
+        return self.level > 3
+    def is_high(self) -> bool:
+        return self.level > 2
+    def sign(self) -> str:
+        if self.is_full():
+            return "full"
+        return "open"
+
+
+#: a list that is made anew each time is not one list -> differs
+class Lock:
+    def __init__(self, boats: list[int]):
+        self.boats = boats
+    def late(self):
+        return [b for b in self.boats if b > 3]
+    def both(self):
+        first = self.late()
+        first.append(0)
+        return first, self.late()
+#: becomes
+class Lock:
+    def __init__(self, boats: list[int]):
+        self.boats = boats
+    def late(self):
+        return [b for b in self.boats if b > 3]
+    def both(self):
+        first = self.late()
+        first.append(0)
+        return first, first
+
+
+#: an iterator is used up by the first question -> differs
+class Lock:
+    def __init__(self, boats: list[int]):
+        self.boats = iter(boats)
+    def has_late(self) -> bool:
+        return any(b > 3 for b in self.boats)
+    def sign(self) -> str:
+        if self.has_late():
+            return "late" if self.has_late() else "one late"
+        return "none"
+#: becomes
+class Lock:
+    def __init__(self, boats: list[int]):
+        self.boats = iter(boats)
+    def has_late(self) -> bool:
+        return any(b > 3 for b in self.boats)
+    def sign(self) -> str:
+        if self.has_late():
+            return "late"
+        return "none"
+
+
+#: a class below has one that counts -> differs
+class Lock:
+    def __init__(self, level: int):
+        self.level = level
+    def is_full(self) -> bool:
+        return self.level > 3
+    def sign(self) -> str:
+        if self.is_full():
+            return "full"
+        elif not self.is_full():
+            return "open"
+        return "odd"
+class Counted(Lock):
+    def is_full(self) -> bool:
+        self.level += 1
+        return self.level > 3
+#: becomes
+class Lock:
+    def __init__(self, level: int):
+        self.level = level
+    def is_full(self) -> bool:
+        return self.level > 3
+    def sign(self) -> str:
+        if self.is_full():
+            return "full"
+        return "open"
+class Counted(Lock):
+    def is_full(self) -> bool:
+        self.level += 1
+        return self.level > 3
+
+
+#: a parameter that is called -> differs
+def sign(is_late, hour: int) -> str:
+    if is_late(hour):
+        return "late"
+    elif not is_late(hour):
+        return "on time"
+    return "odd"
+def is_late(hour):
+    return hour > 3
+#: becomes
+def sign(is_late, hour: int) -> str:
+    if is_late(hour):
+        return "late"
+    return "on time"
+def is_late(hour):
+    return hour > 3
