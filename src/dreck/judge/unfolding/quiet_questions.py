@@ -167,8 +167,10 @@ def _asks_what_is_missing(
             declared[name] = declared.get(name, False) or _may_be_missing(hint)
     if not any(declared.values()):
         return False
+    told = dict(declared)
     for target, over in _gone_through(names.declared.trees):
-        declared[target] = declared.get(target, False) or declared.get(over, True)
+        if target not in told:  # a name that is declared somewhere is what it is declared
+            declared[target] = declared.get(target, False) or told.get(over, True)
     there = {
         ast.unparse(n.left)
         for part in parts
