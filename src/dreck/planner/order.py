@@ -7,7 +7,8 @@ _TURNS: tuple[tuple[str, ...], ...] = (
     ("drop-noop", "drop-unreachable", "drop-unused", "simplify-condition", "merge-arms")
     + ("clamp", "say-once"),
     ("use-condition", "finish-at-once", "return-early", "one-chain-per-kind"),
-    ("guard-clause", "drop-else", "chain-branches", "hoist-common", "regroup", "one-expression"),
+    ("guard-clause", "drop-else", "chain-branches", "hoist-common", "regroup", "one-expression")
+    + ("join-conditions",),
 )
 # Moves that decide on the shape of the whole.
 OPENINGS = frozenset(

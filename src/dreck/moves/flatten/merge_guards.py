@@ -22,7 +22,7 @@ class MergeGuards(Move):
     """Merge neighbouring guards that mean the same."""
 
     name = "merge-guards"
-    summary = "Merge neighbouring guards that ask alike and leave alike."
+    summary = "Merge neighbouring ifs that ask alike and leave alike, or set the same."
     safe_because = "The checks are made in the same order, and each leads to the same exit."
     since = "0.1"
     EXAMPLES = (

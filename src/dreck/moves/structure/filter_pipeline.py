@@ -28,8 +28,7 @@ class FilterPipeline(Move):
 
     name = "filter-pipeline"
     summary = (
-        "A loop that only asks, searches, collects, counts or keeps the largest becomes any, all,"
-        " next, a comprehension, a sum or max."
+        "A loop that only asks, searches, collects, counts or keeps the largest is one expression."
     )
     safe_because = "The same values are gone through in the same order, under the same conditions."
     since = "0.2"
