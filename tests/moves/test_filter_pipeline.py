@@ -196,6 +196,8 @@ STAYS = [
     "r = m = None\nfor x in a:\n    if r is None or x.b > m:\n        m = x.b\n        r = x\nreturn r, m\n",
     # what was seen is asked for behind the loop
     "r = []\ns = set()\nfor x in a:\n    if x not in s:\n        s.add(x)\n        r.append(x)\nreturn r, s\n",
+    # what numbers its rounds has no last
+    "r = None\nfor i, x in enumerate(a):\n    if x:\n        r = i\nreturn r\n",
     # an inner break leaves only the inner loop
     "r = False\nfor x in a:\n    for y in x:\n        if y:\n            r = True\n            break\nreturn r\n",
 ]

@@ -176,12 +176,23 @@ def _last(work: Work, loop: Loop) -> WorkedOut | None:
     """A loop that keeps the last one that fits."""
     if not loop.conditions or len(loop.smalls()) != 1:
         return None
+    if not all(_has_a_last(f.iter) for f, _ in loop.clauses):
+        return None
     return _found_one(
         work,
         loop.backwards(),
         "The loop only looks for the last one that fits.",
         bold=True,
     )
+
+
+def _has_a_last(among: cst.BaseExpression) -> bool:
+    """Whether what is gone through may be such that it can be gone through from its end."""
+    if not isinstance(among, cst.Call):
+        return not isinstance(among, cst.GeneratorExp)
+    func = among.func
+    of_dict = isinstance(func, cst.Attribute) and func.attr.value in ("items", "keys", "values")
+    return of_dict or (isinstance(func, cst.Name) and func.value == "range")
 
 
 def _found_one(work: Work, loop: Loop, why: str, *, bold: bool = False) -> WorkedOut | None:

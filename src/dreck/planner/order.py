@@ -7,9 +7,10 @@ _TURNS: tuple[tuple[str, ...], ...] = (
     ("drop-noop", "drop-unreachable", "drop-unused", "simplify-condition", "merge-arms")
     + ("clamp", "say-once"),
     ("use-condition", "finish-at-once", "return-early", "one-chain-per-kind"),
-    ("guard-clause", "drop-else", "chain-branches", "hoist-common", "regroup", "one-expression")
-    + ("join-conditions",),
+    ("guard-clause", "drop-else", "chain-branches", "hoist-common", "regroup", "one-expression"),
 )
+# Moves that come behind all others: what a loop works out is said when its conditions are in order.
+_LAST = frozenset({"filter-pipeline"})
 # Moves that decide on the shape of the whole.
 OPENINGS = frozenset(
     {"return-early", "finish-at-once", "one-chain-per-kind", "flip-branches", "split-loop"}
@@ -31,4 +32,5 @@ UNEXPECTED = frozenset(
 
 def turn_of(move: str) -> int:
     """The turn of a move: 0 comes first."""
-    return next((n for n, moves in enumerate(_TURNS) if move in moves), len(_TURNS))
+    last = len(_TURNS) + (move in _LAST)
+    return next((n for n, moves in enumerate(_TURNS) if move in moves), last)

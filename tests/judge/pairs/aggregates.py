@@ -839,3 +839,15 @@ def rise(level: int, top: int, min) -> int:
 #: becomes
 def rise(level: int, top: int, min) -> int:
     return min(level, top)
+
+
+#: what numbers its rounds has no last -> differs
+def last_above(levels: list[int], mark: int):
+    found = 0
+    for number, level in enumerate(levels):
+        if level > mark:
+            found = number
+    return found
+#: becomes
+def last_above(levels: list[int], mark: int):
+    return next((number for number, level in reversed(enumerate(levels)) if level > mark), 0)

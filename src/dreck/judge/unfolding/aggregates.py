@@ -412,6 +412,10 @@ def last_of(
     turned = [lowering.reversed_in(g.iter) for g in among.generators]
     if not all(turned) or not lowering.context.to_the_end:
         return None
+    if any(
+        isinstance(t, ast.Call | ast.GeneratorExp) and not _is_range(lowering, t) for t in turned
+    ):
+        return None
     if not asks_quietly(parts, lowering.context.names):
         return None
     found = lowering.temporary()
@@ -440,6 +444,10 @@ def last_of(
         )
         entry = lowering.do("assume", node, (), (), entry, where, detail)
     return lowering.value(node.func, lowering.temporary(), entry, where)
+
+
+def _is_range(lowering: GeneratorLowering, node: ast.expr) -> bool:
+    return isinstance(node, ast.Call) and lowering.is_builtin_call(node, "range")
 
 
 def first_going_on(

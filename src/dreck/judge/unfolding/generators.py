@@ -276,7 +276,8 @@ class GeneratorLowering(LookupLowering):
             return self._row_by_row(node, i, rows, element, ended, where)
         iterator, flag, item = self.temporary(), self.temporary(), self.temporary()
         head = Cut(node.lineno, ended)
-        counted = self.counted(loop.target, loop.iter)
+        # what numbers its rounds cannot be gone through from its end
+        counted = None if backwards else self.counted(loop.target, loop.iter)
         with self.inner_names(node, i):
             inside = self._round(node, i, item, element, head, where, counted, backwards=backwards)
         test = Test(node.lineno, flag, inside, ended, in_words(loop.iter))
