@@ -851,3 +851,33 @@ def last_above(levels: list[int], mark: int):
 #: becomes
 def last_above(levels: list[int], mark: int):
     return next((number for number, level in reversed(enumerate(levels)) if level > mark), 0)
+
+
+#: a list that was handed in has grown under its other name -> differs
+def count(found: list[int]):
+    other = found
+    size = len(other)
+    found += [1]
+    return size, len(other)
+#: becomes
+def count(found: list[int]):
+    other = found
+    size = len(other)
+    found += [1]
+    return size, size
+
+
+#: a list that was made here has grown under its other name -> differs
+def count(boats: list[int]):
+    found = [boat for boat in boats]
+    other = found
+    size = len(other)
+    found += [1]
+    return size, len(other)
+#: becomes
+def count(boats: list[int]):
+    found = [boat for boat in boats]
+    other = found
+    size = len(other)
+    found += [1]
+    return size, size

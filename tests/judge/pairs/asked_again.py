@@ -209,3 +209,26 @@ def sign(is_late, hour: int) -> str:
     return "on time"
 def is_late(hour):
     return hour > 3
+
+
+#: a method that is called like one of lists -> differs
+class Stack:
+    def __init__(self, last: int):
+        self.last = last
+    def pop(self) -> int:
+        return self.last
+def take(items: list[int]) -> int:
+    if items.pop() > 1:
+        return items.pop()
+    return 0
+#: becomes
+class Stack:
+    def __init__(self, last: int):
+        self.last = last
+    def pop(self) -> int:
+        return self.last
+def take(items: list[int]) -> int:
+    one = items.pop()
+    if one > 1:
+        return one
+    return 0

@@ -338,3 +338,23 @@ def sums(readings: list[Reading]):
         if reading.level > 3:
             levels += 1
     return hours, levels
+
+
+#: a name of the comprehension is another one in the function -> differs
+def sums(pairs: list[tuple[int, int]], a: int):
+    n = 0
+    m = 0
+    for a, b in pairs:
+        n += b
+        m += 1
+    return n, m, a
+#: becomes
+def sums(pairs: list[tuple[int, int]], a: int):
+    n = 0
+    m = 0
+    kept = [b for a, b in pairs]
+    for b in kept:
+        n += b
+    for b in kept:
+        m += 1
+    return n, m, a

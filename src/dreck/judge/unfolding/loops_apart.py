@@ -119,12 +119,12 @@ class _Work:
                 return False
             if added & free or (_stores(statement) & free) - own:
                 return False
-        same = all(_text(loop.target) == _text(value.elt) for loop in loops)
-        if not same and any(
-            len(_mentions(n, self.function)) > len(_mentions(n, value)) for n in own
-        ):
-            return False
         targets = set().union(*(_names_in(loop.target) for loop in loops))
+        same = all(_text(loop.target) == _text(value.elt) for loop in loops)
+        for name in own if not same else own - targets:
+            # the names of the comprehension become names of the function
+            if len(_mentions(name, self.function)) > len(_mentions(name, value)):
+                return False
         tests = [t for g in value.generators for t in g.ifs]
         others = [value.elt, *(g.iter for g in value.generators)]
         quiet = asks_quietly(tests, self.names, others)

@@ -22,7 +22,7 @@ from ..values.terms import (
 )
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.types import Type, names_in, without_none
-from .one_side import Walker, thrown
+from .one_side import LENGTH, Walker, thrown
 from ..face.wording import exit_text, say, shortened
 
 # Paths listed in an explanation.
@@ -95,6 +95,9 @@ class Matching(Walker):
     def _forget_fields(self, node: Do, state: State) -> None:
         """What a step may change of attributes and lengths."""
         stored = self._stored(node)
+        if node.kind == "inplace":  # a list that grows so has grown under all its names
+            for key in [k for k in state.fields if k[1] == LENGTH]:
+                del state.fields[key]
         if node.kind in AGAIN or stored == "":
             return
         kept = {} if stored is None else {k: v for k, v in state.fields.items() if k[1] != stored}

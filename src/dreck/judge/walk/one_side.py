@@ -39,6 +39,8 @@ from ..face.wording import shortened
 # What is asked how it begins like a text, or fails like None.
 _TEXT: Kinds = frozenset({"str", "NoneType"})
 _ADDERS = {"append": "list", "add": "set"}
+# What stands in the place of an attribute for how long a container is.
+LENGTH = "len()"
 # Steps that rest on what some value is.
 _RESTING = frozenset({"assume unless plain", "assume there", "has a last"})
 # What can be gone through from its end too, as often as one likes.
@@ -297,7 +299,7 @@ class Walker:
         kind = names_in(self.types.of(container))
         if container[0] != "s" or not kind <= _SIZED or self._may_be_derived(kind):
             return None
-        key = container, "len()"
+        key = container, LENGTH
         if key not in state.fields:
             state.fields[key] = found = self.new(frozenset({"int"}))
             state.facts = state.facts.adding(("lt", found, const(0)), False)

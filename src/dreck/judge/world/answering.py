@@ -7,8 +7,15 @@ they give back is something that was there, or a plain value. Two questions in a
 from __future__ import annotations
 
 import ast
+from collections import deque
 from collections.abc import Iterable, Iterator
+from datetime import date, datetime, timedelta
+from decimal import Decimal
 from functools import lru_cache
+from io import BufferedReader, TextIOWrapper
+from pathlib import Path
+from queue import Queue
+from random import Random
 
 from .names import CACHED, definition_counts, imported
 
@@ -24,6 +31,13 @@ _USED_UP = frozenset(
     {"iter", "map", "filter", "zip", "open", "reversed", "next", "reader"}
     | {"Iterator", "Iterable", "Generator", "TextIO", "BinaryIO", "IO"}
 )
+# What has a method of one of these names may be something else than an object of the module.
+_OF_OTHERS = frozenset(
+    name
+    for kind in (list, dict, set, frozenset, str, bytes, bytearray, tuple, int, float, deque)
+    + (TextIOWrapper, BufferedReader, date, datetime, timedelta, Decimal, Path, Queue, Random)
+    for name in dir(kind)
+) | frozenset({"send", "throw", "recv", "acquire", "release", "time", "sleep", "next"})
 # Special methods that take no part in questions.
 _SILENT = frozenset(
     {"__init__", "__post_init__", "__repr__", "__enter__", "__exit__", "__len__", "__call__"}
@@ -62,6 +76,7 @@ def answering(tree: ast.Module) -> frozenset[str]:
         for n, f in every
         if names.count(n) == 1
         and n not in stored
+        and n.removeprefix(".") not in _OF_OTHERS
         and not f.decorator_list
         and (n[0] == "." or once.get(n, 0) == 1)
     }
