@@ -67,7 +67,7 @@ def crest(levels: list[tuple[int, int]]):
     return max(levels, key=lambda level: level[1], default=None)
 
 
-#: numbers that are declared are none that are missing -> proved
+#: numbers that are declared are none that are missing -> proved-under as-declared
 def crest(levels: list[int]):
     best = None
     for level in levels:
@@ -225,7 +225,7 @@ def newest(notices: list[int]) -> list[int]:
     return [notice for notice in notices][::-1]
 
 
-#: the last that fits, of a list -> proved-under no-effect
+#: the last that fits, of a list -> proved-under as-declared+no-effect
 def last_above(levels: list[int], mark: int):
     found = None
     for level in levels:
@@ -552,7 +552,7 @@ def first_free(depths: Iterator[int]):
     return found, list(depths)
 
 
-#: the last that fits, where one that is missing is passed by -> proved-under no-effect
+#: the last that fits, where one that is missing is passed by -> proved-under as-declared+no-effect
 from typing import NamedTuple, Optional
 class Reading(NamedTuple):
     hour: int
@@ -881,3 +881,45 @@ def count(boats: list[int]):
     size = len(other)
     found += [1]
     return size, size
+
+
+#: a dict of its own -> differs
+def seen(names: list[str], dict) -> list[str]:
+    found = []
+    for name in names:
+        if name not in found:
+            found.append(name)
+    return found
+#: becomes
+def seen(names: list[str], dict) -> list[str]:
+    return list(dict.fromkeys(names))
+
+
+#: all are gone through before the first is compared -> proved-under no-effect
+def deepest(draughts):
+    most = 0
+    for draught in draughts:
+        if draught > most:
+            most = draught
+    return most
+#: becomes
+def deepest(draughts):
+    return max([0, *draughts])
+
+
+#: a class of lists that goes through nothing -> unproved
+class Log(list):
+    def __iter__(self):
+        return iter([])
+def last_above(levels: list[int], mark: int):
+    found = None
+    for level in levels:
+        if level > mark:
+            found = level
+    return found
+#: becomes
+class Log(list):
+    def __iter__(self):
+        return iter([])
+def last_above(levels: list[int], mark: int):
+    return next((level for level in reversed(levels) if level > mark), None)

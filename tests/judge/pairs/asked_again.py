@@ -232,3 +232,131 @@ def take(items: list[int]) -> int:
     if one > 1:
         return one
     return 0
+
+
+#: a class inside of another has one that counts -> unproved
+class Boat:
+    def __init__(self, due):
+        self.due = due
+    def late(self):
+        return self.due > 3
+class Office:
+    class Guest:
+        def __init__(self, due):
+            self.due = due
+        def late(self):
+            self.due += 1
+            return self.due > 3
+def sign(boat):
+    if boat.late():
+        return "late"
+    elif boat.late():
+        return "very late"
+    return "on time"
+#: becomes
+class Boat:
+    def __init__(self, due):
+        self.due = due
+    def late(self):
+        return self.due > 3
+class Office:
+    class Guest:
+        def __init__(self, due):
+            self.due = due
+        def late(self):
+            self.due += 1
+            return self.due > 3
+def sign(boat):
+    if boat.late():
+        return "late"
+    return "on time"
+
+
+#: another class gives the name a function that counts -> differs
+def _count(self):
+    self.due += 1
+    return self.due > 3
+class Boat:
+    def __init__(self, due):
+        self.due = due
+    def late(self):
+        return self.due > 3
+class Guest:
+    def __init__(self, due):
+        self.due = due
+    late = _count
+def sign(boat):
+    if boat.late():
+        return "late"
+    elif boat.late():
+        return "very late"
+    return "on time"
+#: becomes
+def _count(self):
+    self.due += 1
+    return self.due > 3
+class Boat:
+    def __init__(self, due):
+        self.due = due
+    def late(self):
+        return self.due > 3
+class Guest:
+    def __init__(self, due):
+        self.due = due
+    late = _count
+def sign(boat):
+    if boat.late():
+        return "late"
+    return "on time"
+
+
+#: a module that gives objects what it likes under any name -> unproved
+class Boat:
+    def __init__(self, due):
+        self.due = due
+    def late(self):
+        return self.due > 3
+def mark(boat, name):
+    setattr(boat, name, lambda: boat.marks.pop())
+def sign(boat):
+    if boat.late():
+        return "late"
+    elif boat.late():
+        return "very late"
+    return "on time"
+#: becomes
+class Boat:
+    def __init__(self, due):
+        self.due = due
+    def late(self):
+        return self.due > 3
+def mark(boat, name):
+    setattr(boat, name, lambda: boat.marks.pop())
+def sign(boat):
+    if boat.late():
+        return "late"
+    return "on time"
+
+
+#: another function takes the name -> unproved
+def is_late(hour):
+    return hour > 3
+def at_night():
+    global is_late
+    is_late = lambda hour: hour.pop()
+def sign(hour):
+    if is_late(hour):
+        return "late"
+    elif is_late(hour):
+        return "very late"
+    return "on time"
+#: becomes
+def is_late(hour):
+    return hour > 3
+def at_night():
+    global is_late
+    is_late = lambda hour: hour.pop()
+def sign(hour):
+    if is_late(hour):
+        return "late"
+    return "on time"

@@ -358,3 +358,45 @@ def sums(pairs: list[tuple[int, int]], a: int):
     for b in kept:
         m += 1
     return n, m, a
+
+
+#: what is added to came from a loop before, and has another name -> unproved
+def grown(rows, boats, yard):
+    many = 0
+    for row in rows:
+        pass
+    for boat in boats:
+        row += [boat]
+        many += len(yard)
+    return many
+#: becomes
+def grown(rows, boats, yard):
+    many = 0
+    for row in rows:
+        pass
+    for boat in boats:
+        row += [boat]
+    for boat in boats:
+        many += len(yard)
+    return many
+
+
+#: what is added to is set in the rounds, and is somebody else's -> differs
+def grown(boats: list[int], yard: list[int]) -> int:
+    many = 0
+    row = 0
+    for boat in boats:
+        row = yard
+        row += [boat]
+        many += len(yard)
+    return many
+#: becomes
+def grown(boats: list[int], yard: list[int]) -> int:
+    many = 0
+    row = 0
+    for boat in boats:
+        row = yard
+        row += [boat]
+    for boat in boats:
+        many += len(yard)
+    return many

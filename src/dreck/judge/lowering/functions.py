@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import ast
 import copy
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import replace
 
 from ..ir.graph import (
@@ -51,6 +51,7 @@ from ..world.scope import (
     FunctionNode,
     Scope,
     defaults_of,
+    given_to,
     hints_of,
     parameters_of,
     scope_of,
@@ -118,7 +119,7 @@ class _Lowering(GeneratorLowering):
     def is_made_here(self, name: str, *kinds: type[ast.expr]) -> bool:
         """Whether a local name is never given anything but what such displays make."""
         own = name in self.scope.own - self.scope.captured and name not in self.inner
-        given = [value for target, value in _given_to(self.function) if target == name]
+        given = [value for target, value, _ in given_to(self.function) if target == name]
         return own and bool(given) and all(isinstance(v, kinds) for v in given)
 
     def inlined(
@@ -1068,24 +1069,3 @@ def _own_expressions(function: FunctionNode) -> list[ast.AST]:
         if not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.Lambda | ast.ClassDef):
             pending.extend(ast.iter_child_nodes(node))
     return found
-
-
-def _given_to(function: FunctionNode) -> Iterator[tuple[str, ast.expr | None]]:
-    """The names that anything in a function binds, with the value where that is plain to see."""
-    plain: dict[int, ast.expr] = {}
-    for node in ast.walk(function):
-        if isinstance(node, ast.Assign):
-            plain |= {id(t): node.value for t in node.targets}
-        elif isinstance(node, ast.arg):
-            yield node.arg, None
-        elif isinstance(node, ast.ExceptHandler | ast.FunctionDef | ast.ClassDef) and node.name:
-            yield node.name, None
-        elif isinstance(node, ast.alias):
-            yield node.asname or node.name, None
-        elif isinstance(node, ast.MatchAs | ast.MatchStar) and node.name:
-            yield node.name, None
-        elif isinstance(node, ast.Global | ast.Nonlocal):
-            yield from ((n, None) for n in node.names)
-    for node in ast.walk(function):
-        if isinstance(node, ast.Name) and not isinstance(node.ctx, ast.Load):
-            yield node.id, plain.get(id(node))

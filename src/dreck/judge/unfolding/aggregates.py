@@ -48,7 +48,7 @@ def aggregate(
             return _counted(lowering, node, name, out, after, where)
     if lowering.is_builtin_call(node, "list") and len(node.args) == 1 and not node.keywords:
         among = keys_of(node.args[0])
-        if among is not None and lowering.context.names.is_builtin("dict"):
+        if among is not None and lowering.resolver.means_builtin("dict"):
             return _each_once(lowering, node, among, out, after, where)
     if lowering.is_builtin_call(node, "dict") and len(node.args) == 1:
         among = _counted_by(lowering, node.args[0])
@@ -171,6 +171,9 @@ def _largest(
     notes: list[tuple[AssumptionKind, str, str]] = []
     if most.start is not None:
         notes += [(AssumptionKind.NO_EFFECT, t, _LATER.format(t)) for t in map(ast.unparse, parts)]
+        among = ast.unparse(most.among)
+        acts = "what acts or raises when it is gone through, or an element when it is compared"
+        notes.append((AssumptionKind.NO_EFFECT, among, acts))
     if most.key is not None:
         asked = ast.unparse(most.key.body)
         breaks = (

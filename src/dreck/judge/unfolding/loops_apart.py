@@ -15,7 +15,7 @@ from dataclasses import dataclass, field
 
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
-from ..world.scope import FunctionNode
+from ..world.scope import FunctionNode, given_to
 from .quiet_questions import asks_quietly
 
 _ADDERS = frozenset({"append", "add"})
@@ -147,32 +147,27 @@ class _Work:
         """
         loop = rounds.loops[0]
         inside = {id(n) for n in ast.walk(loop)}
-        before = [
-            n
-            for n in ast.walk(self.function)
-            if isinstance(n, ast.Assign | ast.AnnAssign | ast.AugAssign)
-            and id(n) not in inside
-            and name in _stores(n)
-        ]
-        begun = [
-            n.value
-            for n in before
-            if isinstance(n, ast.Assign) and _is_plain(n) and len(n.targets) == 1
-        ]
-        if len(begun) != len(before) or name in {
-            a.arg for a in ast.walk(self.function.args) if isinstance(a, ast.arg)
-        }:
+        given = [(v, n) for t, v, n in given_to(self.function) if t == name and id(n) not in inside]
+        alone = {
+            id(s.targets[0])
+            for s in ast.walk(self.function)
+            if isinstance(s, ast.Assign) and len(s.targets) == 1 and _is_plain(s)
+        }
+        if not given or any(id(n) not in alone for _, n in given):
             return False
-        if all(isinstance(v, ast.Constant) for v in begun):
-            sets = [s for n, s in rounds.adding if n == name]
-            return not any(isinstance(_innermost(s), ast.Expr) for s in sets)
+        added = [_innermost(s) for n, s in rounds.adding if n == name]
+        if any(isinstance(s, ast.AugAssign) for s in added):
+            # what is set in the rounds may be somebody else's, and is not to be added to
+            if any(isinstance(s, ast.Assign) for s in added):
+                return False
+        if all(isinstance(v, ast.Constant) for v, _ in given):
+            return not any(isinstance(s, ast.Expr) for s in added)
         earlier = [
             n
             for n in _mentions(name, self.function)
             if id(n) not in inside and n.lineno < loop.lineno and isinstance(n.ctx, ast.Load)
         ]
-        owners = [s for n, s in rounds.adding if n == name]
-        return not earlier and all(isinstance(_innermost(s), ast.Expr) for s in owners)
+        return not earlier and all(isinstance(s, ast.Expr) for s in added)
 
     # -- loops that do several things
 

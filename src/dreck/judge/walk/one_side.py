@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import ast
 from collections.abc import Iterable
 from dataclasses import dataclass, field
 
@@ -259,10 +260,22 @@ class Walker:
                 asked = terms[1]
         if asked is None or (made_here and self._container(asked) is None):
             return None
+        if self._container(asked) is None and not self._may_have_length(node, asked):
+            return None
         length = self._length(asked, state)
         if length is None or node.kind == "call":
             return length
         return negated(("eq", length, const(0)))
+
+    def _may_have_length(self, node: Do, asked: Term) -> bool:
+        """Whether a value may be taken for the container that it is declared to be."""
+        kind = self.types.of(asked)
+        if asked[0] != "s" or not names_in(kind) <= _SIZED or self._may_be_derived(names_in(kind)):
+            return False
+        source = node.source.args[0] if isinstance(node.source, ast.Call) else node.source
+        about = shortened(source)
+        breaks = f"{about} that is no {in_words(kind)}"
+        return self.ledger.grant(AssumptionKind.AS_DECLARED, about, breaks)
 
     def _number_of_the_module(self, asked: Term) -> Term | None:
         """Whether a name of the module is a number, which it was made once and stays."""
@@ -382,17 +395,25 @@ class Walker:
             return node.next
         declared = names_in(self.types.of(term)) - {"?"}
         if declared and "NoneType" not in declared:
-            return node.next
+            return self._as_declared(node, term)
         if declared or decided is not None or node.detail is None:
             why = f"{shortened(node.source)} may be None"
             raise Parted(why, *(s.node for s in state.sides))
         return self._assume(node)
 
-    def _through_sequence(self, node: Do, term: Term, state: State) -> Node:
+    def _as_declared(self, node: Do, term: Term) -> Node | None:
+        """Go on where a value is what it is declared to be."""
+        about, kind = shortened(node.source), in_words(self.types.of(term))
+        breaks = f"{about} that is no {kind}"
+        return node.next if self.ledger.grant(AssumptionKind.AS_DECLARED, about, breaks) else None
+
+    def _through_sequence(self, node: Do, term: Term, state: State) -> Node | None:
         """Go on where a value is declared to be one that can be gone through from its end too."""
-        names = names_in(self.types.of(term)) or {self._container(term) or ""}
-        if names <= _HAVE_A_LAST:
+        if self._container(term) == "list":
             return node.next
+        names = names_in(self.types.of(term))
+        if names <= _HAVE_A_LAST and not self._may_be_derived(names):
+            return self._as_declared(node, term)
         why = f"{shortened(node.source)} may be something that cannot be gone through backwards"
         raise Parted(why, *(s.node for s in state.sides))
 

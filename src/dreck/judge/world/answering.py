@@ -38,6 +38,10 @@ _OF_OTHERS = frozenset(
     + (TextIOWrapper, BufferedReader, date, datetime, timedelta, Decimal, Path, Queue, Random)
     for name in dir(kind)
 ) | frozenset({"send", "throw", "recv", "acquire", "release", "time", "sleep", "next"})
+# Words of a module that may give an object or the module anything under any name.
+_LOOKS_INSIDE = frozenset(
+    {"setattr", "delattr", "__dict__", "__class__", "vars", "globals", "locals", "exec", "eval"}
+)
 # Special methods that take no part in questions.
 _SILENT = frozenset(
     {"__init__", "__post_init__", "__repr__", "__enter__", "__exit__", "__len__", "__call__"}
@@ -60,7 +64,10 @@ def only_answers(called: ast.expr, trees: Iterable[ast.Module]) -> bool:
 def answering(tree: ast.Module) -> frozenset[str]:
     """The functions and (with a dot) the methods of a module that only answer."""
     every = list(_functions(tree))
-    names = [n for n, _ in every]
+    names = [*(n for n, _ in every), *_others_of(tree, every)]
+    words = set(_words(tree))
+    if words & _LOOKS_INSIDE:
+        return frozenset()
     dunders = {n[1:] for n in names if n.startswith(".__") and n.endswith("__")}
     if dunders - _SILENT:
         return frozenset()
@@ -81,7 +88,7 @@ def answering(tree: ast.Module) -> frozenset[str]:
         and (n[0] == "." or once.get(n, 0) == 1)
     }
     taken = frozenset(once) | imported(tree)
-    if any(word in _USED_UP for word in _words(tree)):
+    if words & _USED_UP:
         taken |= _USING_UP
     while True:
         work = _Reading(frozenset(found), acting, taken, frozenset(n[1:] for n in names))
@@ -89,6 +96,24 @@ def answering(tree: ast.Module) -> frozenset[str]:
         if len(kept) == len(found):
             return frozenset(kept)
         found = kept
+
+
+def _others_of(tree: ast.Module, known: Iterable[tuple[str, ast.FunctionDef]]) -> Iterator[str]:
+    """What else in a module has a name like its functions and methods: those of inner classes and
+    functions, and what a class gives a name in its body.
+    """
+    counted = {id(f) for _, f in known}
+    for node in ast.walk(tree):
+        if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef) and id(node) not in counted:
+            yield from (node.name, f".{node.name}")
+        elif isinstance(node, ast.ClassDef):
+            for statement in node.body:
+                for each in ast.walk(statement):
+                    is_set = isinstance(each, ast.Name) and not isinstance(each.ctx, ast.Load)
+                    if is_set and not isinstance(statement, ast.FunctionDef):
+                        yield f".{each.id}"  # type: ignore[attr-defined]
+        elif isinstance(node, ast.Global):
+            yield from node.names
 
 
 def _words(tree: ast.Module) -> Iterator[str]:

@@ -209,3 +209,28 @@ def _captured_by(node: ast.AST) -> set[str]:
         if isinstance(child, _SCOPES):
             deeper |= _captured_by(child)
     return deeper - inside
+
+
+def given_to(function: ast.AST) -> Iterator[tuple[str, ast.expr | None, ast.AST]]:
+    """The names that anything in a function binds, each with the value where that is plain to see,
+    and the node that binds it.
+    """
+    plain: dict[int, ast.expr] = {}
+    for node in ast.walk(function):
+        if isinstance(node, ast.Assign):
+            plain |= {id(t): node.value for t in node.targets}
+        elif isinstance(node, ast.arg):
+            yield node.arg, None, node
+        elif isinstance(node, ast.ExceptHandler | ast.FunctionDef | ast.ClassDef) and node.name:
+            yield node.name, None, node
+        elif isinstance(node, ast.alias):
+            yield node.asname or node.name, None, node
+        elif isinstance(node, ast.MatchAs | ast.MatchStar) and node.name:
+            yield node.name, None, node
+        elif isinstance(node, ast.MatchMapping) and node.rest:
+            yield node.rest, None, node
+        elif isinstance(node, ast.Global | ast.Nonlocal):
+            yield from ((n, None, node) for n in node.names)
+    for node in ast.walk(function):
+        if isinstance(node, ast.Name) and not isinstance(node.ctx, ast.Load):
+            yield node.id, plain.get(id(node)), node
