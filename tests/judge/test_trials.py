@@ -297,6 +297,18 @@ def test_nothing_to_measure_by_does_not_count(tmp_path: Path) -> None:
     assert found.verdict is Verdict.UNDECIDED and "no fault could be planted" in found.why
 
 
+def test_where_the_new_version_decides_nothing_the_old_one_is_damaged(tmp_path: Path) -> None:
+    """Else nothing would say how much the inputs notice."""
+    head = "def f(berths: list[int], mark: int):\n"
+    loop = "    for berth in berths:\n        if berth > mark:\n            return berth\n    return None\n"
+    short = "    return next(filter(mark.__lt__, berths), None)\n"
+    (tmp_path / "before.py").write_text(head + loop)
+    (tmp_path / "after.py").write_text(head + short)
+    (found,) = dreck.vouch(tmp_path / "before.py", tmp_path / "after.py").subjects
+    assert found.verdict is Verdict.TESTED and found.trials is not None
+    assert found.trials.faults_planted >= 2 and found.trials.faults_caught >= 2
+
+
 KINDS = {
     "@classmethod\n    def f(cls, n: int):": "Lock.f(3)",
     "@staticmethod\n    def f(n: int):": "Lock.f(3)",

@@ -163,7 +163,7 @@ class Check:
             "before": before,
             "after": after,
             "assumed": self.pair.assumed or _closed(),
-            **self._faults(),
+            **self._faults(before, after),
         }
 
     def trials(self) -> dict[str, Any] | None:
@@ -448,23 +448,27 @@ class Check:
         version = Version(self.load(tree, self.paths[which], **{MARK: seen}))
         return version, seen, branches
 
-    def _faults(self) -> dict[str, Any]:
+    def _faults(self, *coverage: dict[str, Any]) -> dict[str, Any]:
         end = time.monotonic() + FAULT_SECONDS
         planted = caught = 0
         missed: list[str] = []
-        for fault in planted_faults(self.texts[1], self.name)[:MOST_FAULTS]:
+        # where the new version has no condition of its own, the old one says what could go wrong,
+        # once all its ways were taken
+        whole = all(c["reached"] == c["total"] for c in coverage)
+        which = 0 if whole and not planted_faults(self.texts[1], self.name) else 1
+        for fault in planted_faults(self.texts[which], self.name)[:MOST_FAULTS]:
             if time.monotonic() > end:
                 break
-            if self._catches(fault.tree):
+            if self._catches(fault.tree, which):
                 planted, caught = planted + 1, caught + 1
-            elif not self._is_harmless(fault.tree):
+            elif not self._is_harmless(fault.tree, which):
                 planted += 1
                 missed.append(fault.what)
         return {"planted": planted, "caught": caught, "faults_missed": missed}
 
-    def _is_harmless(self, tree: ast.Module) -> bool:
+    def _is_harmless(self, tree: ast.Module, which: int) -> bool:
         """Whether a fault is proved to change nothing, so that no input could catch it."""
-        original = ast.parse(self.texts[1])
+        original = ast.parse(self.texts[which])
         functions = [
             next(f for f in functions_of(t) if f.name == self.name) for t in (original, tree)
         ]
@@ -473,9 +477,9 @@ class Check:
         names = names_for(functions[0], names_around(original))
         return isinstance(compare(functions[0].node, functions[1].node, names, strict=True), Proved)
 
-    def _catches(self, tree: ast.Module) -> bool:
+    def _catches(self, tree: ast.Module, which: int) -> bool:
         try:
-            version = Version(self.load(tree, self.paths[1]))
+            version = Version(self.load(tree, self.paths[which]))
             made_by_kind(self.versions[0], version, self.modules)
             version.subject(self.name)
         except (CannotLoad, CannotCall):
