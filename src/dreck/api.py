@@ -22,6 +22,7 @@ if TYPE_CHECKING:
     from .comparing.since import Since
     from .journal.entries import Entry
     from .journal.store import Store
+    from .intended import Intended
     from .judge.face.explain import DecisionTable
     from .judge.face.verdict import Vouching
     from .moves.registry import Described
@@ -100,6 +101,7 @@ def untangle(
     naming_command: Sequence[str] = (),
     reach: str = "beside",
     take: Sequence[int] = (),
+    raising: str = "",
     ask: Ask | None = None,
     tests: str = "",
     tick: Callable[[Untangled], None] | None = None,
@@ -122,6 +124,8 @@ def untangle(
             constants, tables, methods on classes of the same file) or ``across`` (new classes,
             changed signatures, other files). What lies beyond is offered.
         take: offers to be taken too, by the numbers that a run without them gives.
+        raising: with ``only`` the move ``loud-guard``: what the guard is to raise, as a Python
+            expression.
         ask: called with each step before it is taken, see ``dreck.planner.asking``; what is on
             offer is asked for too.
         tests: a command that runs the project's tests, such as ``python -m pytest``, by the
@@ -135,8 +139,8 @@ def untangle(
 
     Raises:
         TargetError: a target names nothing.
-        SettingError: there is no target, ``max_steps`` is negative, or there is no such move,
-            measure or reach.
+        SettingError: there is no target, ``max_steps`` is negative, there is no such move,
+            measure or reach, or what is raised is no expression.
         RunError: the tests cannot be run, or fail before anything changed.
     """
     from .moves.reach import Reach
@@ -166,6 +170,7 @@ def untangle(
         Reach(reach),
         frozenset(take),
         None if ask is None else Asking(ask),
+        raising=raising,
     )
     found = [t for text in targets for t in targets_of(os.fspath(text))]
     with _net_under(tests, [t.path for t in found]) as net:
@@ -486,6 +491,7 @@ def vouch(
     run: bool = True,
     inputs: StrPath | None = None,
     tests: Sequence[str] = (),
+    allow: StrPath | Sequence[Intended] = (),
 ) -> Vouching:
     """Compare two versions of a module and say whether they behave the same.
 
@@ -500,10 +506,13 @@ def vouch(
             ``.jsonl``; they are tried before all others.
         tests: what pytest is to run, as on its command line; the calls that these tests make of the
             functions in both files are tried next.
+        allow: intended differences, or a TOML file with them; everything else must be the same,
+            and each of them must occur: see :attr:`Vouching.as_intended`.
 
     Raises:
         SourceError: a file cannot be read or parsed.
         TargetError: no function of that name is in both files.
+        SettingError: an intended difference makes no sense, or names no function.
         RunError: the tests cannot be run.
     """
     from .judge.trials.recorded import RecordedCalls, record_calls
@@ -523,7 +532,20 @@ def vouch(
     elif tests and run:
         calls = record_calls(tests, [v.path for v in versions], Path.cwd())
     judge = Judge(strict, ProcessRunner(inputs=own, recorded=calls) if run else None)
+    wanted = _intended(allow)
+    if wanted:
+        from .judge.face.intending import vouch_intended
+
+        return vouch_intended(judge, *versions, wanted, _plain_name(subject))
     return judge.vouch(*versions, _plain_name(subject))
+
+
+def _intended(allow: StrPath | Sequence[Intended]) -> tuple[Intended, ...]:
+    from .comparing.allowing import read_intended
+
+    if isinstance(allow, str | os.PathLike):
+        return read_intended(Path(allow))
+    return tuple(allow)
 
 
 def pin(
@@ -606,6 +628,7 @@ def vouch_since(
     *paths: StrPath,
     strict: bool = False,
     run: bool = True,
+    allow: StrPath | Sequence[Intended] = (),
     tick: Callable[[str], None] | None = None,
 ) -> Since:
     """Compare every function that changed between two revisions of a git repository.
@@ -616,10 +639,12 @@ def vouch_since(
         paths: only these files and folders; all that changed if there is none.
         strict: allow no assumption in a proof.
         run: run both versions in a child process where a proof does not reach.
+        allow: intended differences, or a TOML file with them, as for :func:`vouch`.
         tick: called with each file's name before it is compared.
 
     Raises:
-        SettingError: there is no repository, or no such revision.
+        SettingError: there is no repository, or no such revision; or an intended difference makes
+            no sense, or is of no function that changed.
         RunError: git does not do as it is told.
     """
     from .comparing.since import since
@@ -627,7 +652,9 @@ def vouch_since(
     from .judge.trials.runner import ProcessRunner
 
     judge = Judge(strict, ProcessRunner() if run else None)
-    return since(revisions, [Path(p) for p in paths], judge, tick or (lambda _: None))
+    return since(
+        revisions, [Path(p) for p in paths], judge, tick or (lambda _: None), _intended(allow)
+    )
 
 
 def _versions(before: StrPath, after: StrPath) -> tuple[Version, Version]:

@@ -72,7 +72,9 @@ def test_scratch_files_are_allowed_and_gone_afterwards() -> None:
         ("x = [0] * 10**10", "raises MemoryError()"),
         ("return input()", "raises EOFError"),
         ("print('hello')", "returns None and prints 'hello\\n'"),
-        ("yield n\n    yield 2", "returns yields [0, 2, ('returned', None)]"),
+        ("yield n\n    yield 2", "yields 0, 2"),
+        ("yield n\n    raise KeyError(2)", "yields 0, then raises KeyError(2)"),
+        ("return 3\n    yield", "yields nothing, then returns 3"),
     ],
 )
 def test_outcomes(body: str, outcome: str) -> None:

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
+from dreck.intended import Intended
 from dreck.judge.world.values import enums_of
 from dreck.judge.versions.version import Version
 from dreck.judge.face.judge import Judge
@@ -28,6 +29,7 @@ class Made:
     line: int
     why: str
     whole: str
+    intended: tuple[Intended, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -53,7 +55,9 @@ def look(
     if isinstance(made, ModuleMove):
         view = ModuleView(Path("a.py"), text)
         every = list(made.look(view, view.functions[subject or function.name], wishes or Wishes()))
-        sites = [Made(s.line, s.why, s.text) for s in every if isinstance(s, ModuleSite)]
+        sites = [
+            Made(s.line, s.why, s.text, s.intended) for s in every if isinstance(s, ModuleSite)
+        ]
         left = [
             LeftAlone(s.line, move, made.REFUSALS[s.reason].because)
             for s in every

@@ -4,10 +4,13 @@ from __future__ import annotations
 
 import ast
 import random
+from collections.abc import Sequence
 from pathlib import Path
 
 import pytest
 
+from dreck.intended import Intended
+from dreck.judge.face.intending import vouch_intended
 from dreck.judge.faults.planted import planted_faults
 from dreck.judge.face.verdict import Verdict
 from dreck.judge.versions.version import Version
@@ -32,17 +35,22 @@ def ident(value: object) -> str:
     )
 
 
-def verdict(before: str, after: str) -> Verdict:
-    """The judge's verdict on two texts, without running anything."""
-    return PROVER.vouch(Version(Path("a.py"), before), Version(Path("b.py"), after)).verdict
+def verdict(before: str, after: str, meant: Sequence[Intended] = ()) -> Verdict:
+    """The judge's verdict on two texts, without running anything; but for what is meant."""
+    old, new = Version(Path("a.py"), before), Version(Path("b.py"), after)
+    found = vouch_intended(PROVER, old, new, meant) if meant else PROVER.vouch(old, new)
+    return found.verdict
 
 
 @pytest.mark.parametrize(("name", "example"), EXAMPLES, ids=ident)
 def test_example(name: str, example: Example) -> None:
     """The output is exact, the verdict as declared, and the same site is done."""
-    asked = None if look(name, example.before).sites else Wishes(asked=True)
+    asked = None if look(name, example.before).sites else Wishes(asked=True, **example.asked)
     assert only(name, example.before, wishes=asked) == example.after
-    assert verdict(example.before, example.after).value == example.verdict
+    (meant,) = {s.intended for s in look(name, example.before, wishes=asked).sites[:1]}
+    found = verdict(example.before, example.after, meant)
+    assert found.value == example.verdict
+    assert not meant or verdict(example.before, example.after) is Verdict.UNDECIDED
     assert example.after not in [s.whole for s in look(name, example.after, wishes=asked).sites]
     assert (
         only(name, f"# before\n\n\n{example.before}\n\n# after\n", wishes=asked)

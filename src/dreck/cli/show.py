@@ -16,9 +16,10 @@ from rich.table import Table
 from rich.text import Text
 
 from .. import api
-from ..judge.face.verdict import Counterexample, SubjectVerdict, Verdict, Vouching
+from ..judge.face.verdict import SubjectVerdict, Verdict, Vouching
 
 from ..source.folding import folded
+from .show_purpose import show_input, show_occurrences
 
 if TYPE_CHECKING:
     from ..judge.face.explain import DecisionTable
@@ -104,6 +105,7 @@ def show_untangling(
     brief: bool,
     asked: bool = False,
     committed: bool = False,
+    only: Sequence[str] = (),
 ) -> None:
     """Every changed function with its steps, then a closing line; where a person was asked about
     each step, only that.
@@ -112,16 +114,18 @@ def show_untangling(
     alone = len(found.functions) == 1
     for function in () if asked else found.functions:
         if function.changed or function.taken_back or function.offers or alone:
-            show_function(out, function, brief=brief)
+            show_function(out, function, brief=brief, only=only)
     _closing_line(out, found, written, committed=committed)
 
 
-def show_function(out: Console, function: Untangled, *, brief: bool) -> None:
+def show_function(
+    out: Console, function: Untangled, *, brief: bool, only: Sequence[str] = ()
+) -> None:
     """One function: steps, whole change, measures, what was left alone."""
     out.rule(Text(f" {function.target} ", style="bold"), align="left", style="dim")
     _show_net(out, function)
     if not function.changed and not function.offers:
-        out.print(f"Nothing to do here, because {_why_nothing(function)}.")
+        out.print(f"Nothing to do here, because {_why_nothing(function, only)}.")
     for number, step in enumerate(function.steps, 1):
         show_step(out, number, step, brief=brief)
     for step in function.taken_back:
@@ -234,6 +238,7 @@ def show_step(out: Console, number: int, step: Step, *, brief: bool) -> None:
     out.print(head)
     out.print(Padding(Text(step.why), (0, 0, 0, 2)))
     show_assumptions(out, step.verdict)
+    show_occurrences(out, step.verdict.occurrences, indent=2)
     if step.verdict.trials is not None:
         out.print(Padding(Text(step.verdict.why, style="dim"), (0, 0, 0, 2)))
     if len(step.names) > 1:
@@ -309,11 +314,13 @@ def _saved(function: Untangled) -> str:
     return f"{what}: {shown}" if shown else what
 
 
-def _why_nothing(function: Untangled) -> str:
+def _why_nothing(function: Untangled, only: Sequence[str]) -> str:
     if function.taken_back:
         return "no step passed the judge"
     if function.left_alone:
         return "what is there is better left alone"
+    if only:
+        return f"{' or '.join(only)} {'finds' if len(only) == 1 else 'find'} no place there"
     if not function.before.decisions:
         return "it takes no decisions"
     if function.before.nesting <= 1:
@@ -355,18 +362,20 @@ def show_vouching(found: Vouching, before: str, after: str) -> None:
                 verdict_text(Verdict.PROVED), f"  no function of {before} differs from {after}"
             )
         )
+    meant = {o.intended.function for o in found.occurrences}
     for subject in found.subjects:
         out.print(Text.assemble(verdict_text(subject.verdict), "  ", (subject.subject, "bold")))
         out.print(Padding(Text(subject.why), (0, 0, 0, 2)))
         show_assumptions(out, subject)
         _show_trials(out, subject)
-        _show_counterexample(out, subject)
+        _show_counterexample(out, subject, meant=subject.subject in meant)
         if subject.helps:
             out.print(Padding(Text.assemble(("would help  ", "dim"), subject.helps), (0, 0, 0, 2)))
     for note in found.notes:
         out.print(Text(f"note: {note}", style="dim"))
     if len(found.subjects) > 1:
-        out.print(Text.assemble("taken together: ", verdict_text(found.verdict)))
+        together = ", but for what is meant" if found.occurrences else ""
+        out.print(Text.assemble("taken together: ", verdict_text(found.verdict), together))
 
 
 def show_explanations(tables: list[DecisionTable | str], form: str) -> None:
@@ -446,22 +455,11 @@ def _show_some(out: Console, label: str, lines: tuple[str, ...]) -> None:
         )
 
 
-def show_input(out: Console, shown: Counterexample) -> None:
-    """An input that shows a difference, and what each version does with it."""
-    table = Table(box=None, show_header=False, padding=(0, 1, 0, 2))
-    table.add_row("call", Text(shown.call, style="bold"))
-    for line in shown.where:
-        table.add_row("where", Text(line))
-    table.add_row("before", Text(shown.before))
-    table.add_row("after", Text(shown.after, style="red"))
-    out.print(table)
-
-
-def _show_counterexample(out: Console, subject: SubjectVerdict) -> None:
+def _show_counterexample(out: Console, subject: SubjectVerdict, *, meant: bool) -> None:
     shown = subject.counterexample
     if shown is None:
         return
-    show_input(out, shown)
+    show_input(out, shown, meant=meant)
     # A program with stand-ins or doubles is long: their classes stand in it.
     if any(f"{name}(" in shown.call for name in ("Probe", "Record", "Recorder", "Manager")):
         out.print(

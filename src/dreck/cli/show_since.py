@@ -14,7 +14,8 @@ from rich.table import Table
 from rich.text import Text
 
 from ..judge.face.verdict import Verdict
-from .show import console, show_assumptions, show_input, verdict_text
+from .show import console, show_assumptions, verdict_text
+from .show_purpose import show_input, show_occurrences
 
 if TYPE_CHECKING:
     from ..comparing.since import Compared, Since
@@ -50,6 +51,7 @@ def show_since(found: Since) -> None:
     for function in found.functions:
         _evidence(out, function)
     out.print()
+    show_occurrences(out, found.occurrences)
     for move in found.moved:
         out.print(Text(f"{move.file}::{move.name} {move.words}", style="dim"))
     _named(out, "added", found.added)

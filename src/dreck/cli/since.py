@@ -22,6 +22,7 @@ def vouch_since(
     *,
     strict: bool,
     run: bool,
+    allow: str | None,
     as_json: bool,
     files: dict[str, str | None],
 ) -> None:
@@ -29,7 +30,9 @@ def vouch_since(
     from .show_since import show_since, since_progress
 
     with since_progress(enabled=not as_json and sys.stderr.isatty()) as tick:
-        found = api.vouch_since(revisions, *paths, strict=strict, run=run, tick=tick)
+        found = api.vouch_since(
+            revisions, *paths, strict=strict, run=run, allow=allow or (), tick=tick
+        )
     for form, path in files.items():
         if path:
             write_out(path, _text(form, found))
@@ -42,6 +45,8 @@ def vouch_since(
     status = {Verdict.DIFFERS: Exit.DIFFERS, Verdict.UNDECIDED: Exit.UNDECIDED}.get(
         found.verdict, Exit.DONE
     )
+    if any(o.occurs is False for o in found.occurrences):
+        status = Exit.DIFFERS
     ctx.exit(Exit.WRONG_USE if found.problems and status is not Exit.DIFFERS else status)
 
 

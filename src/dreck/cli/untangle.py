@@ -55,6 +55,13 @@ if TYPE_CHECKING:
 @click.option("--naming-command", hidden=True, multiple=True)
 @reach_option
 @click.option("--take", multiple=True, metavar="N[,N]", help="Take these offers too.")
+@click.option(
+    "--raise",
+    "raising",
+    metavar="EXCEPTION",
+    default="",
+    help="With --only loud-guard: what the guard raises, as in 'LookupError(\"no lock\")'.",
+)
 @click.option("--ask", is_flag=True, help="Ask at each step: take it, leave it, or stop here.")
 @click.option(
     "--tests/--no-tests",
@@ -80,6 +87,7 @@ def untangle(
     naming_command: tuple[str, ...],
     reach: str,
     take: tuple[str, ...],
+    raising: str,
     ask: bool,
     tests: bool,
     test_command: str,
@@ -119,6 +127,7 @@ def untangle(
             naming_command=naming_command,
             reach=reach,
             take=_numbers(take),
+            raising=raising,
             ask=Terminal() if ask else None,
             tests=test_command if tests else "",
             tick=tick,
@@ -129,7 +138,9 @@ def untangle(
     if as_json:
         click.echo(json.dumps(found.to_dict(), indent=2))
     else:
-        show_untangling(found, written, brief=brief, asked=ask, committed=commit)
+        show_untangling(
+            found, written, brief=brief, asked=ask, committed=commit, only=_listed(only)
+        )
     problems = [*found.problems, *_unused(_names(names), found)]
     for problem in problems:
         complain(problem)

@@ -32,6 +32,11 @@ _STATUS = {Verdict.DIFFERS: Exit.DIFFERS, Verdict.UNDECIDED: Exit.UNDECIDED}
     metavar="NAME",
     help="Compare only this function, as in Class.method, and what it reaches.",
 )
+@click.option(
+    "--allow",
+    metavar="FILE.toml",
+    help="Differences that are meant: all else must be the same, and each of them must occur.",
+)
 @click.option("--strict", is_flag=True, help="Allow no assumption in a proof.")
 @click.option("--no-run", is_flag=True, help="Prove only; never run the code.")
 @click.option(
@@ -68,6 +73,7 @@ def vouch(
     sarif: str | None,
     markdown: str | None,
     subject: str | None,
+    allow: str | None,
     strict: bool,
     no_run: bool,
     script: str | None,
@@ -81,13 +87,21 @@ def vouch(
     Without --subject every function whose code differs is compared. The answer is proved,
     proved-under (with assumptions), tested, differs (with an input that was really run) or
     undecided (with what stopped it). With --since REV all functions are compared that changed in
-    git since then, for a branch that is meant to change nothing; - in place of FILE prints.
+    git since then, for a branch that is meant to change nothing; - in place of FILE prints. With
+    --allow the versions must differ where the file says so, as it says, and nowhere else.
     """
     files = {"junit": junit, "sarif": sarif, "markdown": markdown}
     if revisions is not None:
         _only_with_files(subject, script, inputs, tests, explain)
         vouch_since(
-            ctx, revisions, paths, strict=strict, run=not no_run, as_json=as_json, files=files
+            ctx,
+            revisions,
+            paths,
+            strict=strict,
+            run=not no_run,
+            allow=allow,
+            as_json=as_json,
+            files=files,
         )
     if any(files.values()):
         raise SettingError("--junit, --sarif and --markdown go with --since REV: give it too")
@@ -102,21 +116,26 @@ def vouch(
         run=not no_run,
         inputs=inputs,
         tests=shlex.split(tests or ""),
+        allow=allow or (),
     )
     if script:
         _write_script(script, found)
     if as_json:
         click.echo(json.dumps(found.to_dict(), indent=2))
     else:
-        from .show import show_explanations, show_vouching
+        from .show import console, show_explanations, show_vouching
+        from .show_purpose import show_occurrences
 
         if explain in (None, "table"):
             show_vouching(found, before, after)
+            show_occurrences(console(), found.occurrences)
         if explain:
             show_explanations(api.explain(before, after, subject, strict=strict), explain)
     for problem in found.problems:
         complain(problem)
     status = _STATUS.get(found.verdict, Exit.DONE)
+    if any(o.occurs is False for o in found.occurrences):
+        status = Exit.DIFFERS
     ctx.exit(Exit.WRONG_USE if found.problems and status is Exit.UNDECIDED else status)
 
 

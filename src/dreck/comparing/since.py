@@ -11,8 +11,10 @@ from typing import Any
 
 from ..errors import DreckError, SettingError
 from ..journal.git import Changed, Repository
+from ..intended import Intended
+from ..judge.face.intending import vouch_intended
 from ..judge.face.judge import Judge
-from ..judge.face.verdict import SubjectVerdict, Verdict, Vouching
+from ..judge.face.verdict import Occurrence, SubjectVerdict, Verdict, Vouching
 from ..judge.versions.version import MODULE, Version
 from ..source.files import SourceFile
 from ..source.project import is_test
@@ -56,6 +58,7 @@ class Since:
         tests: files of tests that changed; they are not compared.
         others: files that are no Python and changed; they are not compared either.
         problems: one line for each file that could not be read.
+        occurrences: the intended differences, left out of the verdicts, and whether they occur.
     """
 
     before: str
@@ -67,6 +70,7 @@ class Since:
     tests: tuple[str, ...] = ()
     others: tuple[str, ...] = ()
     problems: tuple[str, ...] = field(default=())
+    occurrences: tuple[Occurrence, ...] = field(default=())
 
     @property
     def verdict(self) -> Verdict:
@@ -97,6 +101,7 @@ class Since:
             "tests": list(self.tests),
             "others": list(self.others),
             "problems": list(self.problems),
+            **({"intended": [o.to_dict() for o in self.occurrences]} if self.occurrences else {}),
         }
 
 
@@ -105,6 +110,7 @@ def since(
     paths: Sequence[Path],
     judge: Judge,
     tick: Callable[[str], None] = lambda _: None,
+    allowed: Sequence[Intended] = (),
 ) -> Since:
     """Compare every function that changed.
 
@@ -114,9 +120,11 @@ def since(
         paths: only these files and folders; the repository around the current folder if empty.
         judge: compares.
         tick: called with each file's name before it is compared.
+        allowed: intended differences; all else must be the same.
 
     Raises:
-        SettingError: there is no repository, or no such revision.
+        SettingError: there is no repository, or no such revision; or an intended difference is of
+            no function that both revisions have.
         RunError: git does not do as it is told.
     """
     repository = Repository.around(paths[0] if paths else Path.cwd())
@@ -128,7 +136,8 @@ def since(
     code = [c for c in code if not is_test(Path(c.name))]
     with _tree(repository, after) as tree:
         places, problems = _places(repository, before, code, tree)
-        functions = [*_compared(places, judge, tick), *_gone(code)]
+        compared, occurrences = _compared(places, judge, tick, allowed)
+        functions = [*compared, *_gone(code)]
     found = moved(places)
     functions = _with_moves(functions, found)
     gone = {(m.file, m.name) for m in found}
@@ -143,6 +152,7 @@ def since(
         tuple(tests),
         tuple(others),
         tuple(problems),
+        tuple(occurrences),
     )
 
 
@@ -201,15 +211,51 @@ def _places(
     return places, problems
 
 
-def _compared(places: Sequence[Place], judge: Judge, tick: Callable[[str], None]) -> list[Compared]:
-    """All functions of files that both revisions have."""
+def _compared(
+    places: Sequence[Place],
+    judge: Judge,
+    tick: Callable[[str], None],
+    allowed: Sequence[Intended],
+) -> tuple[list[Compared], list[Occurrence]]:
+    """All functions of files that both revisions have, and what becomes of intended differences."""
     both = [(p.file, p.before, p.after) for p in places if p.before and p.after]
-    found = []
+    wanted = _placed(both, allowed)
+    found: list[Compared] = []
+    occurrences: list[Occurrence] = []
     for index, (file, before, after) in enumerate(both):
         tick(file)
         beside = [(b, a) for _, b, a in (*both[:index], *both[index + 1 :])]
-        vouched = judge.vouch_beside((before, after), beside)
+        if wanted[index]:
+            vouched = vouch_intended(judge, before, after, wanted[index], beside=beside)
+        else:
+            vouched = judge.vouch_beside((before, after), beside)
         found += [Compared(file, _line(after, s.subject), s) for s in _in_order(vouched, after)]
+        occurrences += vouched.occurrences
+    return found, occurrences
+
+
+def _placed(
+    both: Sequence[tuple[str, Version, Version]], allowed: Sequence[Intended]
+) -> list[list[Intended]]:
+    """The intended differences of each file.
+
+    Raises:
+        SettingError: one is of no function that changed files have, or of several.
+    """
+    found: list[list[Intended]] = [[] for _ in both]
+    for each in allowed:
+        fits = [
+            i
+            for i, (file, before, after) in enumerate(both)
+            if each.file in ("", file)
+            and each.function in before.functions
+            and each.function in after.functions
+        ]
+        if len(fits) != 1:
+            files = ", ".join(both[i][0] for i in fits)
+            problem = f"is in {files}: say which by file" if fits else "is in no file that changed"
+            raise SettingError(f"an intended difference of {each.function}: it {problem}")
+        found[fits[0]].append(each)
     return found
 
 

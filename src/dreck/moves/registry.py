@@ -20,6 +20,7 @@ from typing import Any, ClassVar, TypeAlias, TypeVar
 import libcst as cst
 
 from ..errors import SettingError
+from ..intended import Intended
 from ..logic.conditions import over_lines
 from ..logic.negate import Negation
 from ..naming.proposals import Proposal
@@ -76,6 +77,7 @@ MODULES = (
     "name.extract_predicate",
     "structure.count_values",
     "structure.extract_function",
+    "structure.loud_guard",
     "name.policy_object",
     "name.rule_list",
     "dispatch.rule_rows",
@@ -164,7 +166,8 @@ Match: TypeAlias = Site | Refused | None
 class Example:
     """Code before and after a move: a test and documentation at once.
 
-    ``verdict`` is the weakest verdict that the judge may give. Texts that start on a line of
+    ``verdict`` is the weakest verdict that the judge may give, ``asked`` what a person gives beside
+    the move's name, as ``untangle`` takes it. Texts that start on a line of
     their own lose their common indentation.
     """
 
@@ -172,6 +175,7 @@ class Example:
     before: str
     after: str
     verdict: str = "proved"
+    asked: Mapping[str, str] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
         object.__setattr__(self, "before", _dedented(self.before))
@@ -247,6 +251,7 @@ class ModuleSite:
         until: the last line that it is about, where it is about several; what starts at the same
             line and ends elsewhere is another place.
         said: comments that are gone because the new name says the same.
+        intended: differences that are meant, where the move changes what the code does.
     """
 
     line: int
@@ -258,6 +263,7 @@ class ModuleSite:
     others: Mapping[Path, str] = field(default_factory=dict)
     until: int | None = None
     said: tuple[str, ...] = ()
+    intended: tuple[Intended, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

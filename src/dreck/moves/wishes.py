@@ -20,6 +20,8 @@ class Wishes:
         functions: qualified names of functions that may be changed too; all if None.
         more_names: proposals from elsewhere for a condition with its text.
         strict: keep to what needs no assumption.
+        raising: what a guard is to raise in place of handing back a harmless value, as a Python
+            expression.
         fresh: functions that steps of this run have added, for the places that they chose.
     """
 
@@ -30,6 +32,7 @@ class Wishes:
     functions: frozenset[str] | None = None
     more_names: Callable[[Named], list[Proposal]] | None = None
     strict: bool = False
+    raising: str = ""
     fresh: frozenset[str] = frozenset()
 
     def wanted(self, line: int, proposed: list[str], *, constant: bool = False) -> str | None:

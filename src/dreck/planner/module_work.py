@@ -9,6 +9,7 @@ from functools import lru_cache
 from pathlib import Path
 
 from ..errors import DreckError
+from ..judge.face.intending import vouch_intended
 from ..judge.face.verdict import SubjectVerdict, Verdict
 from ..judge.versions.version import Version
 from ..judge.face.judge import Judge
@@ -151,6 +152,7 @@ class ModuleWork:
             self.functions,
             self.settings.namer,
             self.settings.judge.strict,
+            self.settings.raising,
         )
 
     def _result(self, done: Untangled, name: str, baseline: str) -> Untangled:
@@ -419,6 +421,8 @@ class ModuleWork:
                 found = judge.without_trials().vouch_files(
                     [(self.version, self._state(way.text)), *other]
                 )
+            elif way.intended:
+                found = vouch_intended(judge, self.version, self._state(way.text), way.intended)
             else:
                 found = judge.vouch(self.version, self._state(way.text))
         except SyntaxError as error:

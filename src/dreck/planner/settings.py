@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import ast
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 
@@ -16,6 +17,8 @@ from ..surveying.measures import MEASURES, Measures
 from .asking import Asking
 
 MOST_STEPS = 100
+# The one move that changes what the code does.
+_LOUD = "loud-guard"
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,6 +36,7 @@ class Settings:
         reach: how far steps go by themselves; what lies beyond is offered.
         take: offers to be taken, by their numbers.
         asking: a person who is asked at each step; nobody if None.
+        raising: what a guard is to raise, for the move that makes guards loud.
         net: the project's tests, which run after each step; nothing if None.
     """
 
@@ -47,12 +51,19 @@ class Settings:
     take: frozenset[int] = frozenset()
     asking: Asking | None = None
     net: Net | None = None
+    raising: str = ""
 
     def __post_init__(self) -> None:
         if self.most_steps < 0:
             raise SettingError(f"max_steps is {self.most_steps!r}: give 0 or more")
         for name in (*self.only, *self.skip):
             named(name)
+        if bool(self.raising) != (_LOUD in self.only):
+            raise SettingError(
+                f"what is raised and the move {_LOUD} go together: give --only {_LOUD} and --raise 'LookupError(\"no lock\")'"
+            )
+        if self.raising:
+            _check_raised(self.raising)
         for key, wanted in self.names.items():
             if not is_usable(wanted):
                 raise SettingError(
@@ -82,3 +93,13 @@ class Settings:
         """Whether a function has come down to where the work may stop."""
         found = measures.to_dict()
         return bool(self.until) and all(found[name] <= value for name, value in self.until.items())
+
+
+def _check_raised(text: str) -> None:
+    """Raise SettingError where a text is no expression on one line."""
+    try:
+        ast.parse(text.strip(), mode="eval")
+    except SyntaxError as error:
+        raise SettingError(f"--raise {text!r} is no Python expression ({error.msg})") from error
+    if "\n" in text.strip():
+        raise SettingError("--raise: give the expression on one line")

@@ -40,4 +40,6 @@ def _page(move: AnyMove) -> str:
 
 def _example(example: Example) -> str:
     title = example.title[0].upper() + example.title[1:]
-    return f"*{title}* ({example.verdict}):\n\n```python\n{example.before}```\n\nbecomes\n\n```python\n{example.after}```\n"
+    asked = "".join(f", {key}: `{value}`" for key, value in example.asked.items())
+    beside = " but for what is meant" if example.asked else ""
+    return f"*{title}{asked}* ({example.verdict}{beside}):\n\n```python\n{example.before}```\n\nbecomes\n\n```python\n{example.after}```\n"

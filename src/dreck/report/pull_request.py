@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections import Counter
 
 from ..comparing.since import Compared, Since
-from ..judge.face.verdict import Verdict
+from ..judge.face.verdict import Occurrence, Verdict
 from .junit import evidence_of
 from .markup import cell, code
 
@@ -33,6 +33,7 @@ def markdown_of(found: Since) -> str:
         for function in found.functions:
             lines += _evidence(function)
     for label, names in (
+        ("Changed on purpose", [_occurrence(o) for o in found.occurrences]),
         ("Moved or renamed", [f"{m.file}::{m.name}: {m.words}" for m in found.moved]),
         ("Added", list(found.added)),
         ("Removed", list(found.removed)),
@@ -43,6 +44,14 @@ def markdown_of(found: Since) -> str:
         if names:
             lines += [f"{label}:", "", *(f"- {code(n)}" for n in names), ""]
     return "\n".join(lines)
+
+
+def _occurrence(found: Occurrence) -> str:
+    words = found.intended.words
+    if found.shown is None:
+        return f"{words}: {'not seen' if found.occurs is None else 'DOES NOT OCCUR'}, {found.why}"
+    shown = found.shown
+    return f"{words}: {shown.call} was {shown.before}, is {shown.after}"
 
 
 def _row(function: Compared) -> str:

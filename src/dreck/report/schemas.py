@@ -73,6 +73,17 @@ _TRIALS = _object(
         "recorded": WHOLE,
     }
 )
+_SHOWN = _object({"call": TEXT, "where": _TEXTS, "before": TEXT, "after": TEXT, "script": TEXT})
+_INTENDED = _object(
+    {
+        "function": TEXT,
+        "when": TEXT,
+        "occurs": _or_null(TRUTH),
+        "how": TEXT,
+        "shown": _or_null(_SHOWN),
+    },
+    {"raises": TEXT, "returns": TEXT, "why": TEXT, "file": TEXT},
+)
 _SUBJECT_PARTS = {
     "subject": TEXT,
     "verdict": _VERDICT,
@@ -82,13 +93,11 @@ _SUBJECT_PARTS = {
         )
     ),
     "trials": _or_null(_TRIALS),
-    "counterexample": _or_null(
-        _object({"call": TEXT, "where": _TEXTS, "before": TEXT, "after": TEXT, "script": TEXT})
-    ),
+    "counterexample": _or_null(_SHOWN),
     "why": TEXT,
     "helps": TEXT,
 }
-_SUBJECT = _object(_SUBJECT_PARTS)
+_SUBJECT = _object(_SUBJECT_PARTS, {"intended": _list(_INTENDED)})
 _CHECKED = {"type": "object"}
 _NAME = _object({"name": TEXT, "reason": TEXT, "source": TEXT, "positive": TRUTH})
 _STEP = _object(
@@ -302,7 +311,7 @@ def schemas() -> dict[str, Schema]:
                 "notes": _TEXTS,
                 "problems": _TEXTS,
             },
-            {},
+            {"intended": _list(_INTENDED)},
         ),
         (
             "since/1",
@@ -311,7 +320,12 @@ def schemas() -> dict[str, Schema]:
                 "before": TEXT,
                 "after": TEXT,
                 "verdict": _VERDICT,
-                "functions": _list(_object({"file": TEXT, "line": LINE, **_SUBJECT_PARTS})),
+                "functions": _list(
+                    _object(
+                        {"file": TEXT, "line": LINE, **_SUBJECT_PARTS},
+                        {"intended": _list(_INTENDED)},
+                    )
+                ),
                 "added": _TEXTS,
                 "removed": _TEXTS,
                 "moved": _list(_MOVED),
@@ -319,7 +333,7 @@ def schemas() -> dict[str, Schema]:
                 "others": _TEXTS,
                 "problems": _TEXTS,
             },
-            {},
+            {"intended": _list(_INTENDED)},
         ),
         (
             "alignments/1",

@@ -464,3 +464,65 @@ def log_in(book: dict, boat: str):
     with quiet(KeyError):
         book[boat]
         return True
+
+
+#: a built-in exception is raised by its class, or made first -> proved
+def depth(locks, name, error):
+    if name is None:
+        raise LookupError
+    if name not in locks:
+        raise KeyError from error
+    return locks[name]
+#: becomes
+def depth(locks, name, error):
+    if name is None:
+        raise LookupError()
+    if name in locks:
+        return locks[name]
+    raise KeyError() from error
+
+
+#: a parameter called like a built-in exception is no class -> differs
+def depth(locks, LookupError):
+    if not locks:
+        raise LookupError
+    return locks
+#: becomes
+def depth(locks, LookupError):
+    if not locks:
+        raise LookupError()
+    return locks
+
+
+#: an exception of the module called like a built-in one takes what it needs -> differs
+class LookupError(Exception):
+    def __new__(cls, *args):
+        return ValueError(3)
+
+
+def depth(locks):
+    if not locks:
+        raise LookupError
+    return locks
+#: becomes
+class LookupError(Exception):
+    def __new__(cls, *args):
+        return ValueError(3)
+
+
+def depth(locks):
+    if not locks:
+        raise ValueError
+    return locks
+
+
+#: an exception that is raised as it is -> differs
+def depth(locks, error):
+    if not locks:
+        raise error
+    return locks
+#: becomes
+def depth(locks, error):
+    if not locks:
+        raise error()
+    return locks

@@ -8,6 +8,7 @@ from dataclasses import asdict, dataclass, field, replace
 from enum import Enum
 from typing import Any
 
+from ...intended import Intended
 from ...showing import Shown
 
 
@@ -162,6 +163,7 @@ class SubjectVerdict:
         why: one sentence on how the verdict came about.
         problem: one line if the module could not even be imported for trials.
         helps: of an undecided verdict, what would help to decide.
+        occurrences: differences that are meant, and whether they occur; the verdict is of the rest.
     """
 
     subject: str
@@ -172,6 +174,7 @@ class SubjectVerdict:
     counterexample: Counterexample | None = None
     problem: str = ""
     helps: str = ""
+    occurrences: tuple[Occurrence, ...] = ()
 
     def __repr__(self) -> str:
         return f"<{self.subject}: {self.verdict.value}, {self.why}>"
@@ -179,9 +182,10 @@ class SubjectVerdict:
     @property
     def holds(self) -> bool:
         """Whether a step with this verdict may stand that nobody looks at: trials in which only a
-        stand-in showed a difference are no such evidence.
+        stand-in showed a difference are no such evidence, and what is meant must occur.
         """
-        return self.verdict.same and not (self.verdict is Verdict.TESTED and self.assumptions)
+        doubtful = self.verdict is Verdict.TESTED and self.assumptions
+        return self.verdict.same and not doubtful and all(o.occurs for o in self.occurrences)
 
     def to_dict(self) -> dict[str, Any]:
         """The verdict as plain data, ready for JSON."""
@@ -200,7 +204,39 @@ class SubjectVerdict:
             "counterexample": counterexample,
             "why": self.why,
             "helps": self.helps,
+            **_intended(self.occurrences),
         }
+
+
+@dataclass(frozen=True, slots=True)
+class Occurrence:
+    """An intended difference, and whether it occurs.
+
+    Attributes:
+        intended: the difference.
+        occurs: whether it was seen; None where nothing was run that could show it.
+        why: how that came about, in a few words.
+        shown: an input that shows it.
+    """
+
+    intended: Intended
+    occurs: bool | None
+    why: str
+    shown: Counterexample | None = None
+
+    def to_dict(self) -> dict[str, Any]:
+        """As plain data."""
+        shown = None if self.shown is None else asdict(self.shown)
+        return {
+            **self.intended.to_dict(),
+            "occurs": self.occurs,
+            "how": self.why,
+            "shown": shown,
+        }
+
+
+def _intended(found: tuple[Occurrence, ...]) -> dict[str, Any]:
+    return {"intended": [o.to_dict() for o in found]} if found else {}
 
 
 @dataclass(frozen=True, slots=True)
@@ -210,15 +246,22 @@ class Vouching(Shown):
     Attributes:
         subjects: one verdict for each function compared.
         notes: things that are no difference but worth knowing, such as added helpers.
+        occurrences: the intended differences, left out of the verdict, and whether they occur.
     """
 
     subjects: tuple[SubjectVerdict, ...]
     notes: tuple[str, ...] = field(default=())
+    occurrences: tuple[Occurrence, ...] = field(default=())
 
     @property
     def verdict(self) -> Verdict:
         """The weakest verdict among the subjects."""
         return Verdict.weakest(s.verdict for s in self.subjects)
+
+    @property
+    def as_intended(self) -> bool:
+        """Whether everything is the same but for what is meant, and all that is meant occurs."""
+        return self.verdict.same and all(o.occurs for o in self.occurrences)
 
     @property
     def problems(self) -> tuple[str, ...]:
@@ -232,11 +275,12 @@ class Vouching(Shown):
             subject: the function that the one verdict is about.
         """
         if not self.subjects:
-            return SubjectVerdict(subject, Verdict.PROVED, "nothing that runs was changed")
+            why = "nothing that runs was changed"
+            return SubjectVerdict(subject, Verdict.PROVED, why, occurrences=self.occurrences)
         weakest = next(s for s in self.subjects if s.verdict is self.verdict)
         assumptions = tuple(dict.fromkeys(a for s in self.subjects for a in s.assumptions))
         if len(self.subjects) == 1:
-            return replace(weakest, subject=subject)
+            return replace(weakest, subject=subject, occurrences=self.occurrences)
         count = f"in {len(self.subjects)} functions"
         if self.verdict is Verdict.PROVED:
             why = f"every path matches {count}"
@@ -244,7 +288,13 @@ class Vouching(Shown):
             why = f"every path matches {count}, given {len(assumptions)} assumption{'s' if len(assumptions) > 1 else ''}"
         else:
             why = f"{weakest.subject}: {weakest.why}"
-        return replace(weakest, subject=subject, why=why, assumptions=assumptions)
+        return replace(
+            weakest,
+            subject=subject,
+            why=why,
+            assumptions=assumptions,
+            occurrences=self.occurrences,
+        )
 
     def __repr__(self) -> str:
         return f"<Vouching: {self.verdict.value}, {len(self.subjects)} functions compared>"
@@ -257,4 +307,5 @@ class Vouching(Shown):
             "subjects": [s.to_dict() for s in self.subjects],
             "notes": list(self.notes),
             "problems": list(self.problems),
+            **_intended(self.occurrences),
         }

@@ -6,6 +6,7 @@ As in CPython, a ``finally`` block (and the end of a ``with``) is copied to ever
 from __future__ import annotations
 
 import ast
+import builtins
 import copy
 from collections.abc import Callable, Mapping
 from dataclasses import replace
@@ -432,10 +433,19 @@ class _Lowering(GeneratorLowering):
             if where.during is not None:
                 return Put(node.lineno, error, where.during, thrown)
             return self.do("raise again", node, (), (error,), thrown, where)
-        parts = [node.exc, node.cause] if node.cause else [node.exc]
+        raised = self._made(node.exc)
+        parts = [raised, node.cause] if node.cause else [raised]
         return self.values(
             parts, where, lambda ops: self.do("raise", node, ops, (error,), thrown, where)
         )
+
+    def _made(self, raised: ast.expr) -> ast.expr:
+        """What is raised: of a built-in exception class it is an object made without arguments."""
+        if isinstance(raised, ast.Name) and self.resolver.means_builtin(raised.id):
+            found = getattr(builtins, raised.id)
+            if isinstance(found, type) and issubclass(found, BaseException):
+                return ast.copy_location(ast.Call(raised, [], []), raised)
+        return raised
 
     def _s_return(self, node: ast.Return, after: Node, where: Where) -> Node:
         if node.value is None or isinstance(node.value, ast.Constant):

@@ -196,7 +196,8 @@ def outcome_of(call: Callable[[], Any]) -> _Outcome:
     try:
         with time_limit(CALL_SECONDS):
             value = _driven(call())
-            return _Outcome("returned", picture(value), f"returns {_short(value)}", value)
+            text = value.text if isinstance(value, _Sequence) else f"returns {_short(value)}"
+            return _Outcome("returned", picture(value), text, value)
     except TooLong:
         return _Outcome("did not end", None, f"does not end within {CALL_SECONDS:g} s")
     except RecursionError:
@@ -239,6 +240,19 @@ class _Sequence:
 
     def __repr__(self) -> str:
         return f"{self.what} {self.items!r}"
+
+    @property
+    def text(self) -> str:
+        """All of it in words."""
+        items, ends = self.items, ""
+        if items and isinstance(items[-1], tuple) and items[-1][:1] in (("returned",), ("raised",)):
+            *items, (how, value) = items
+            if how == "raised":
+                ends = f", then raises {_short(value)}"
+            elif value is not None:
+                ends = f", then returns {_short(value)}"
+        given = _short(items)[1:-1] if items else "nothing"
+        return f"{self.what} {given}{ends}"
 
 
 def _generated(generator: Any) -> list[Any]:
