@@ -280,3 +280,193 @@ class Desk:
     def take(self, word): return getattr(self, f"_do_{word}", None)
     def toll(self, n: int): return self._added(n)
     def _added(self, n): return n + 1
+
+
+#: a private method of a class at another place -> proved
+class Office:
+    """Who comes in."""
+
+    size = 3
+
+    def _limit(self):
+        return self.size
+
+    def admit(self, boats: int) -> bool:
+        return boats < self._limit()
+
+
+def open_up(boats: int):
+    if boats:
+        return boats
+    else:
+        return 0
+#: becomes
+class Office:
+    """Who comes in."""
+
+    size = 3
+
+    def admit(self, boats: int) -> bool:
+        return boats < self._limit()
+
+    def _limit(self):
+        return self.size
+
+
+def open_up(boats: int):
+    if boats:
+        return boats
+    return 0
+
+
+#: methods of a class whose order is looked at -> differs
+class Office:
+    def first(self, n: int):
+        return n
+
+    def then(self, n: int):
+        return n + 1
+
+
+STEPS = [name for name in vars(Office) if not name.startswith("_")]
+
+
+def step(n: int):
+    return STEPS[n]
+#: becomes
+class Office:
+    def then(self, n: int):
+        return n + 1
+
+    def first(self, n: int):
+        return n
+
+
+STEPS = [name for name in vars(Office) if not name.startswith("_")]
+
+
+def step(n: int):
+    return STEPS[n]
+
+
+#: an annotation that means a method above it -> differs
+class Office:
+    def _list(self, n: int):
+        return n
+
+    def _all(self, n: _list) -> int:
+        return n
+
+
+def kind(office):
+    return office._all.__annotations__
+#: becomes
+class Office:
+    def _all(self, n: _list) -> int:
+        return n
+
+    def _list(self, n: int):
+        return n
+
+
+def kind(office):
+    return office._all.__annotations__
+
+
+#: a default that is a method above it -> differs
+class Office:
+    def _first(self, n: int):
+        return n
+
+    def _then(self, n=_first):
+        return n
+
+
+def go(office):
+    return office._then()
+#: becomes
+_first = None
+
+
+class Office:
+    def _then(self, n=_first):
+        return n
+
+    def _first(self, n: int):
+        return n
+
+
+def go(office):
+    return office._then()
+
+
+#: a method that is defined twice -> differs
+class Office:
+    def _first(self):
+        return 1
+
+    def _first(self):
+        return 2
+
+
+def go(office):
+    if office:
+        return Office()._first()
+    else:
+        return 0
+#: becomes
+class Office:
+    def _first(self):
+        return 2
+
+    def _first(self):
+        return 1
+
+
+def go(office):
+    if office:
+        return Office()._first()
+    return 0
+
+
+#: a decorator of the class that goes through its methods -> unproved
+def numbered(owner):
+    for number, name in enumerate(list(owner.__dict__)):
+        print(number, name)
+    return owner
+
+
+@numbered
+class Office:
+    def _first(self):
+        return 1
+
+    def then(self):
+        return 2
+
+
+def go(n: int):
+    if n:
+        return n
+    else:
+        return 0
+#: becomes
+def numbered(owner):
+    for number, name in enumerate(list(owner.__dict__)):
+        print(number, name)
+    return owner
+
+
+@numbered
+class Office:
+    def then(self):
+        return 2
+
+    def _first(self):
+        return 1
+
+
+def go(n: int):
+    if n:
+        return n
+    return 0

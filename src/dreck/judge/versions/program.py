@@ -13,6 +13,7 @@ from collections import Counter
 from collections.abc import Hashable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
+from ...outline import FunctionNode
 from ..world.kinds import data_of_kinds
 from ..world.loading import has_lazy_hints
 from ..world.names import single_target
@@ -22,6 +23,7 @@ from ..world.quiet import (
     is_quiet_class,
     is_quiet_decorator,
     is_quiet_hint,
+    looks_at_classes,
     reads_docstrings,
 )
 from ..world.scope import defaults_of, hints_of
@@ -202,12 +204,19 @@ class _Reader:
             body = without_docstring(value) if is_body else value
             if isinstance(body, list) and body and all(isinstance(v, _BLOCK_PARTS) for v in body):
                 inside = [v for v in body if not self._is_apart(v) and not _is_nothing(v)]
+                if isinstance(node, ast.ClassDef) and self._forgets_order(node):
+                    inside = _in_any_order(inside)
                 parts.append(tuple(self._key(v) for v in inside))
             elif name == "names" and isinstance(node, ast.Import | ast.ImportFrom):
                 parts.append(tuple(shape(a) for a in value if id(a) not in self.apart))
             elif name not in ("type_comment", "type_ignores"):
                 parts.append(shape(body))
         return tuple(parts)
+
+    def _forgets_order(self, node: ast.ClassDef) -> bool:
+        """Whether nobody can tell where the private methods of a class were defined."""
+        mirrors = looks_at_classes(self.tree) or looks_at_classes(self.other.tree)
+        return not mirrors and is_quiet_class(node, self.tree)
 
     def _is_apart(self, node: ast.AST) -> bool:
         return id(node) in self.apart or (
@@ -246,6 +255,38 @@ class _Reader:
         for part in parts:
             names = (n for n in ast.walk(part) if isinstance(n, ast.Name))
             yield from (n.id for n in names if isinstance(n.ctx, ast.Load))
+
+
+def _in_any_order(body: Sequence[ast.stmt]) -> list[ast.stmt]:
+    """The statements of a class with private methods behind the public ones that they stand among,
+    in the order of their names: defining them does nothing but bind these, and who lists what a
+    class has does not mean them.
+    """
+    bound = Counter(n for s in body for n in _bound(s, set()))
+    found: list[ast.stmt] = []
+    private: list[tuple[str, ast.stmt]] = []
+    for statement in body:
+        plain = isinstance(statement, _FUNCTIONS) and _is_plain_method(statement, bound)
+        if not plain:
+            found += [s for _, s in sorted(private, key=lambda pair: pair[0])]
+            private = []
+        name = getattr(statement, "name", "")
+        if plain and name.startswith("_") and not name.endswith("__"):
+            private.append((name, statement))
+        else:
+            found.append(statement)
+    return [*found, *(s for _, s in sorted(private, key=lambda pair: pair[0]))]
+
+
+def _is_plain_method(method: FunctionNode, bound: Mapping[str, int]) -> bool:
+    """Whether defining a method of a class asks for nothing that the class binds."""
+    hints = (n for h in hints_of(method) for n in ast.walk(h))
+    return (
+        not method.decorator_list
+        and bound[method.name] == 1
+        and all(isinstance(d, ast.Constant) for d in defaults_of(method.args))
+        and not any(isinstance(n, ast.Name) and n.id in bound for n in hints)
+    )
 
 
 def _bound(statement: ast.stmt, apart: set[int]) -> Iterator[str]:
