@@ -77,6 +77,8 @@ MODULES = (
     "name.extract_predicate",
     "structure.count_values",
     "structure.extract_function",
+    "structure.inline_function",
+    "structure.order_functions",
     "structure.loud_guard",
     "name.policy_object",
     "name.rule_list",

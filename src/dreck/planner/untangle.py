@@ -226,7 +226,10 @@ class _FileWork:
             return results
         found = {}
         for name, target in targets.items():
-            function = work.version.functions[name]
+            function = work.version.functions.get(name)
+            if function is None:  # a step of another one has taken it away
+                found[name] = results[name]
+                continue
             region = region_of(work.text, function, self.indent)
             baseline = region.before + self._originals[name] + region.after
             added = frozenset(work.added)
