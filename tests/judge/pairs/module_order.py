@@ -470,3 +470,159 @@ def go(n: int):
     if n:
         return n
     return 0
+
+
+#: a class that only one version has, and makes to do its work -> proved
+def toll(tons: int) -> int:
+    if tons > 20:
+        return tons * 3
+    else:
+        return tons
+#: becomes
+import math
+import re
+from collections import namedtuple
+
+Row = namedtuple("Row", "least rate")
+WORD = re.compile(r"\w+")
+BANDS = ((0, 1), (math.inf, 3))
+
+
+class Dues:
+    """What boats owe."""
+
+    rate = 3
+    limit: int = 20
+
+    def __init__(self, tons):
+        self.tons = tons
+
+    def owed(self) -> int:
+        return self.tons * self.rate
+
+
+def toll(tons: int) -> int:
+    if tons > 20:
+        return tons * 3
+    return tons
+
+
+#: a class that only one version has, whose body does something -> differs
+def toll(tons: int) -> int:
+    if tons > 20:
+        return tons * 3
+    else:
+        return tons
+#: becomes
+class Dues:
+    rate = 3
+    print("made")
+
+
+def toll(tons: int) -> int:
+    global rates
+    if tons > 20:
+        return tons * Dues.rate
+    return tons + 1
+
+
+#: a class that cannot be made -> differs
+def toll(tons: int) -> int:
+    if tons > 20:
+        return tons * 3
+    else:
+        return tons
+#: becomes
+class Dues(bool):
+    rate = 3
+
+
+def toll(tons: int) -> int:
+    if tons > 20:
+        return tons * 3
+    return tons
+
+
+#: a pattern that cannot be compiled -> differs
+def toll(tons: int) -> int:
+    if tons > 20:
+        return tons * 3
+    else:
+        return tons
+#: becomes
+import re
+
+WORD = re.compile(r"(\w+")
+
+
+def toll(tons: int) -> int:
+    if tons > 20:
+        return tons * 3
+    return tons
+
+
+#: a class that is told of those derived from it -> differs
+KINDS = []
+
+
+class Boat:
+    def __init_subclass__(cls):
+        KINDS.append(cls.__name__)
+
+
+def kinds(more: int):
+    return len(KINDS) + more
+#: becomes
+KINDS = []
+
+
+class Boat:
+    def __init_subclass__(cls):
+        KINDS.append(cls.__name__)
+
+
+class Barge(Boat):
+    pass
+
+
+def kinds(more: int):
+    return len(KINDS) + more
+
+
+#: a class that asks who is derived from it -> differs
+class Boat:
+    pass
+
+
+def kinds(more: int):
+    return len(Boat.__subclasses__()) + more
+#: becomes
+class Boat:
+    pass
+
+
+class Barge(Boat):
+    pass
+
+
+def kinds(more: int):
+    return len(Boat.__subclasses__()) + more
+
+
+#: a class that hides one of that name in another module -> differs
+from collections import *
+
+
+def count(names: list):
+    return Counter(names)
+#: becomes
+from collections import *
+
+
+class Counter:
+    def __init__(self, names):
+        self.names = names
+
+
+def count(names: list):
+    return Counter(names)

@@ -372,3 +372,103 @@ def closed(days, hour):
         if rule.late():
             return rule.day
     return None
+
+
+#: rows of a named tuple made by a call -> proved
+from collections import namedtuple
+
+Lamp = namedtuple("Lamp", "colour blinks")
+
+
+def shown(level: int) -> str:
+    if level > 200:
+        return "red" + " blinks"
+    elif level > 100:
+        return "yellow"
+    else:
+        return "green"
+#: becomes
+from collections import namedtuple
+
+Lamp = namedtuple("Lamp", "colour blinks")
+Band = namedtuple("Band", ("least", "text"))
+BANDS = (Band(200, "red blinks"), Band(100, "yellow"))
+
+
+def shown(level: int) -> str:
+    for band in BANDS:
+        if level > band.least:
+            return band.text
+    return "green"
+
+
+#: a row of a named tuple whose fields are the other way round -> differs
+from collections import namedtuple
+
+Band = namedtuple("Band", "text least")
+
+
+def shown(level: int) -> str:
+    if level > 200:
+        return "red"
+    return "green"
+#: becomes
+from collections import namedtuple
+
+Band = namedtuple("Band", "text least")
+BANDS = (Band(200, "red"),)
+
+
+def shown(level: int) -> str:
+    for band in BANDS:
+        if level > band.text:
+            return band.text
+    return "green"
+
+
+#: a named tuple of the module's own making -> differs
+def namedtuple(name, fields):
+    return lambda *values: values
+
+
+Band = namedtuple("Band", "least text")
+
+
+def shown(level: int):
+    if level > 3:
+        return 2
+    return None
+#: becomes
+def namedtuple(name, fields):
+    return lambda *values: values
+
+
+Band = namedtuple("Band", "least text")
+
+
+def shown(level: int):
+    if level > 3:
+        return Band(2, 3).least
+    return None
+
+
+#: a named tuple that is given another name is another text -> differs
+from collections import namedtuple
+
+Band = namedtuple("Lane", "least text")
+
+
+def shown(level: int) -> str:
+    if level > 3:
+        return "Band(least=1, text=2)"
+    return ""
+#: becomes
+from collections import namedtuple
+
+Band = namedtuple("Lane", "least text")
+
+
+def shown(level: int) -> str:
+    if level > 3:
+        return repr(Band(1, 2))
+    return ""

@@ -45,7 +45,7 @@ from .verdict import (
 )
 from ..versions.differences import differences
 from ..versions.heads import hints_in_time, reader_of_hints
-from ..versions.left_out import is_new_record
+from ..versions.new_classes import is_new_class
 from ..versions.reach import reached_from
 from ..versions.vanished import vanished
 from ..versions.version import MODULE, Version, module_name
@@ -549,7 +549,7 @@ def _lonely(name: str, before: Version, after: Version, *, strict: bool) -> Subj
     new_class = next(
         (s for s in has.tree.body if isinstance(s, ast.ClassDef) and s.name == owner), None
     )
-    if new_class is not None and is_new_record(new_class, has, lacks):
+    if new_class is not None and is_new_class(new_class, has, lacks):
         return None
     if (
         name in has.functions

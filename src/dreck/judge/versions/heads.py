@@ -34,7 +34,7 @@ def is_inert_definition(node: FunctionNode, version: Version) -> bool:
         len(decorators) == len(node.decorator_list)
         and all(d in plain and version.names.is_builtin(d) for d in decorators)
     )
-    known = _all_in_time(defaults, node, version) and hints_in_time(node, version)
+    known = all_in_time(defaults, node, version) and hints_in_time(node, version)
     awkward = (ast.Call, ast.Await, ast.NamedExpr, ast.BinOp, ast.Subscript, ast.Compare)
     inside = [n for part in defaults for n in ast.walk(part)]
     return fits and known and not any(isinstance(n, awkward) for n in inside)
@@ -45,7 +45,7 @@ def hints_in_time(node: FunctionNode, version: Version) -> bool:
     if has_lazy_hints(version.tree):
         return True
     hints = hints_of(node)
-    return _all_in_time(hints, node, version) and all(_can_be_evaluated(h, version) for h in hints)
+    return all_in_time(hints, node, version) and all(_can_be_evaluated(h, version) for h in hints)
 
 
 def _can_be_evaluated(hint: ast.expr, version: Version) -> bool:
@@ -142,7 +142,7 @@ def _hands_over(name: str, version: Version) -> str:
     return ""
 
 
-def _all_in_time(parts: Iterable[ast.expr], node: ast.AST, version: Version) -> bool:
+def all_in_time(parts: Iterable[ast.expr], node: ast.AST, version: Version) -> bool:
     """Whether all names in some expressions have a value when a definition is made."""
     line = getattr(node, "lineno", 0)
     names = {n.id for part in parts for n in ast.walk(part) if isinstance(n, ast.Name)}

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import ast
+import re
+from collections import namedtuple
 from collections.abc import Mapping
 
 from ..world.constants import is_constant
-from ..world.names import single_target
+from ..world.names import names_from, single_target
 from ..world.loading import names_around
 from ..world.rows import RowClass, is_row, row_classes_of
 from ..world.splits import split_classes_of
@@ -19,17 +21,39 @@ _INERT_MODULES = frozenset(
     {
         "abc",
         "bisect",
+        "calendar",
         "collections",
         "collections.abc",
+        "contextlib",
+        "copy",
         "dataclasses",
+        "datetime",
+        "decimal",
         "enum",
+        "fractions",
         "functools",
+        "heapq",
+        "io",
         "itertools",
+        "json",
         "math",
+        "numbers",
         "operator",
+        "os",
+        "os.path",
+        "pathlib",
+        "re",
+        "statistics",
+        "string",
+        "sys",
+        "textwrap",
+        "time",
+        "types",
         "typing",
+        "zoneinfo",
     }
 )
+_NUMBERS = ("inf", "nan", "pi", "tau", "e")
 
 
 def is_new_constant(statement: ast.stmt, version: Version, other: Version) -> bool:
@@ -41,11 +65,11 @@ def is_new_constant(statement: ast.stmt, version: Version, other: Version) -> bo
     target = single_target(statement)
     value = getattr(statement, "value", None)
     enums = enums_of(version.tree)
-    if (
-        target is None
-        or value is None
-        or not (is_inert(value, enums, row_classes_of(version.tree)))
-        or other.mentions(target)
+    if target is None or value is None or other.mentions(target):
+        return False
+    if not (
+        is_inert(value, enums, row_classes_of(version.tree), numbers_from_math(version.tree))
+        or _is_library_value(value, version)
     ):
         return False
     earlier = names_around(
@@ -83,25 +107,61 @@ def _is_new_inert_import(statement: ast.Import | ast.ImportFrom, other: Version)
     )
 
 
+def numbers_from_math(tree: ast.Module) -> frozenset[str]:
+    """How a module writes the numbers that ``math`` has."""
+    return frozenset().union(*(names_from(tree, "math", n) for n in _NUMBERS))
+
+
 def is_inert(
-    value: ast.expr, enums: Mapping[str, tuple[str, ...]], rows: Mapping[str, RowClass]
+    value: ast.expr,
+    enums: Mapping[str, tuple[str, ...]],
+    rows: Mapping[str, RowClass],
+    numbers: frozenset[str] = frozenset(),
 ) -> bool:
     """Whether evaluating a value at import does nothing: constants, names, members and displays of
     those.
+
+    Args:
+        value: what is evaluated.
+        enums: the enumerations of the module, with their members.
+        rows: its classes of rows.
+        numbers: attributes of modules that are numbers, as they are written.
     """
     if isinstance(value, ast.Dict):
         keys = all(is_table_key(k, enums) for k in value.keys)
-        return keys and all(is_inert(v, enums, rows) for v in value.values)
+        return keys and all(is_inert(v, enums, rows, numbers) for v in value.values)
     if isinstance(value, ast.List | ast.Tuple):
-        return all(is_inert(e, enums, rows) for e in value.elts)
+        return all(is_inert(e, enums, rows, numbers) for e in value.elts)
     if isinstance(value, ast.Set):
         return all(map(is_constant, value.elts))
     return (
         is_constant(value)
         or isinstance(value, ast.Name)
+        or isinstance(value, ast.Attribute)
+        and ast.unparse(value) in numbers
         or is_enum_member(value, enums)
         or is_row(value, rows)
     )
+
+
+def _is_library_value(value: ast.expr, version: Version) -> bool:
+    """Whether a value is a pattern or a class of named tuples that the standard library makes of
+    constants, without raising.
+    """
+    if not isinstance(value, ast.Call) or value.keywords or not all(map(is_constant, value.args)):
+        return False
+    called = ast.unparse(value.func)
+    try:
+        given = [ast.literal_eval(a) for a in value.args]
+        if called in names_from(version.tree, "re", "compile") and len(given) == 1:
+            re.compile(*given)
+            return True
+        if called in names_from(version.tree, "collections", "namedtuple") and len(given) == 2:
+            namedtuple(*given)
+            return True
+    except (re.error, ValueError, TypeError, OverflowError, RecursionError):
+        pass
+    return False
 
 
 def parts_of_splits(version: Version, other: Version) -> set[int]:

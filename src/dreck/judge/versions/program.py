@@ -28,8 +28,9 @@ from ..world.quiet import (
 )
 from ..world.scope import defaults_of, hints_of
 from ..world.splits import SplitClass, split_classes_of
-from .left_out import is_new_constant, is_new_record, new_aliases, parts_of_splits
+from .left_out import is_new_constant, new_aliases, parts_of_splits
 from .made_by_kind import as_made_before
+from .new_classes import is_new_class
 from .shape import shape, without_docstring
 from .version import Version, imported_module
 
@@ -163,7 +164,7 @@ class _Reader:
         self.apart |= {
             id(s)
             for s in self.tree.body
-            if is_new_constant(s, version, other) or is_new_record(s, version, other)
+            if is_new_constant(s, version, other) or is_new_class(s, version, other)
         }
         data = [data_of_kinds(version.tree, other.tree)]
         # A constant that goes may be missed; one that comes is told on its own.

@@ -6,10 +6,12 @@ A row is told by what is in it; reading one of its fields runs nothing.
 from __future__ import annotations
 
 import ast
+from collections import namedtuple
 from collections.abc import Mapping, Set
 from dataclasses import dataclass
 from functools import lru_cache
 
+from ...outline import nodes_of
 from .constants import is_constant
 from .names import (
     CACHED,
@@ -76,6 +78,9 @@ def row_classes_of(tree: ast.Module) -> dict[str, RowClass]:
     )
     found = {}
     for node in tree.body:
+        made = _named_tuple(node, names_from(tree, "collections", "namedtuple"))
+        if made is not None and _is_only(made.name, tree):
+            found[made.name] = made
         if not isinstance(node, ast.ClassDef) or node.keywords or is_mangled(node.name):
             continue
         is_tuple = [ast.unparse(b) for b in node.bases] in [
@@ -95,6 +100,34 @@ def row_classes_of(tree: ast.Module) -> dict[str, RowClass]:
         if fields:
             found[node.name] = RowClass(node.name, fields, is_tuple)
     return found
+
+
+def _is_only(name: str, tree: ast.Module) -> bool:
+    """Whether one assignment at the top of a module gives a name its value, and nothing else
+    does.
+    """
+    stores = [
+        n for n in nodes_of(tree) if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
+    ]
+    taken = definition_counts(tree).keys() | declared_global(tree) | imported(tree)
+    return [n.id for n in stores].count(name) == 1 and name not in taken
+
+
+def _named_tuple(statement: ast.stmt, makers: frozenset[str]) -> RowClass | None:
+    """The class of rows that a call of ``namedtuple`` with constants makes, under its own name."""
+    name, value = single_target(statement), getattr(statement, "value", None)
+    if name is None or not isinstance(value, ast.Call) or is_mangled(name):
+        return None
+    if ast.unparse(value.func) not in makers or value.keywords or len(value.args) != 2:
+        return None
+    try:
+        called, given = (ast.literal_eval(a) for a in value.args)
+        words = given.replace(",", " ").split() if isinstance(given, str) else list(given)
+        namedtuple(called, words)  # raises what making it would raise
+    except (ValueError, TypeError):
+        return None
+    # The text of a row says what its class is called.
+    return RowClass(name, dict.fromkeys(words), is_tuple=True) if called == name else None
 
 
 def is_row(node: ast.AST, classes: Mapping[str, RowClass]) -> bool:
