@@ -3,7 +3,8 @@
     python -m tests.judge.real_modules [MODULE ...] [--count N] [--seed S]
 
 Every damaged module is loaded beside the old one, in a process of its own, and what can be seen of
-both is compared: names, their kinds, the order of what classes hold, annotations, defaults. Where
+both is compared: names, their kinds, the order of what classes hold (of private methods only that
+they are there), annotations, defaults. Where
 that differs, or the new one cannot be loaded, the judge must not call the two the same. Prints what
 was damaged, and at the end how many pairs were compared.
 """
@@ -33,6 +34,8 @@ spec.loader.exec_module(module)
 def show(value, depth=0):
     if isinstance(value, type) and value.__module__ == "seen":
         held = [(k, show(v, depth + 1)) for k, v in vars(value).items() if not k.startswith("__") or k == "__init__"]
+        own = [h for h in held if h[0][0] == "_" != h[0][1] and h[1][0] == "function"]
+        held = [h for h in held if h not in own] + sorted(own)
         return ("class", value.__name__, [b.__name__ for b in value.__mro__], held if depth < 2 else [])
     if isinstance(value, types.FunctionType):
         return ("function", value.__qualname__, repr(value.__defaults__)[:80].split(" at ")[0], sorted(map(str, value.__annotations__)))

@@ -422,3 +422,174 @@ def rate(boat):
     if boat.load is None:
         return 1
     return 2
+
+
+#: a bound on a number in a line of JSON -> differs
+import json
+
+
+def permit(line):
+    raw = json.loads(line)
+    if raw.get("kind") != "barge":
+        return None
+    if raw["tons"] > 40:
+        return "with a pilot"
+    return raw["vessel"]
+#: becomes
+import json
+
+
+def permit(line):
+    raw = json.loads(line)
+    if raw.get("kind") != "barge":
+        return None
+    if raw["tons"] >= 40:
+        return "with a pilot"
+    return raw["vessel"]
+
+
+#: a bound on a day that is read from a text -> differs
+from datetime import date
+
+
+def is_valid(permit, day):
+    until = date.fromisoformat(permit["until"])
+    if permit["lock"] == "upper":
+        return until >= day
+    return until > day
+#: becomes
+from datetime import date
+
+
+def is_valid(permit, day):
+    until = date.fromisoformat(permit["until"])
+    if permit["lock"] == "upper":
+        return until > day
+    return until > day
+
+
+#: what comes behind many checks in a helper -> differs
+import re
+
+
+def problems(vessel):
+    found = []
+    if not vessel.name:
+        found.append("no name")
+    if not 3 <= vessel.length <= 24:
+        found.append("length")
+    if vessel.mark is None or not re.match(r"^[A-Z]{2}-\d{3}$", vessel.mark):
+        found.append("mark")
+    if len(vessel.crew) < 2:
+        found.append("crew")
+    if vessel.draught > 180:
+        found.append("draught")
+    return found
+
+
+def admit(vessel, chamber):
+    if problems(vessel):
+        return None
+    return vessel.length <= chamber
+#: becomes
+import re
+
+
+def problems(vessel):
+    found = []
+    if not vessel.name:
+        found.append("no name")
+    if not 3 <= vessel.length <= 24:
+        found.append("length")
+    if vessel.mark is None or not re.match(r"^[A-Z]{2}-\d{3}$", vessel.mark):
+        found.append("mark")
+    if len(vessel.crew) < 2:
+        found.append("crew")
+    if vessel.draught > 180:
+        found.append("draught")
+    return found
+
+
+def admit(vessel, chamber):
+    return None if problems(vessel) else vessel.length < chamber
+
+
+#: a step between readings in the rows of a dump -> differs
+from datetime import datetime
+
+
+def readings(text):
+    lines = text.splitlines()
+    if not lines or not lines[0].startswith("gauge;"):
+        raise ValueError("no gauge")
+    last = None
+    kept = []
+    for line in lines[1:]:
+        when, _, level = line.partition(";")
+        try:
+            moment = datetime.strptime(when, "%Y-%m-%d %H:%M")
+            number = int(level)
+        except ValueError:
+            continue
+        if last is not None and number - last > 80:
+            continue
+        last = number
+        kept.append((moment, number))
+    return kept
+#: becomes
+from datetime import datetime
+
+
+def readings(text):
+    lines = text.splitlines()
+    if not lines or not lines[0].startswith("gauge;"):
+        raise ValueError("no gauge")
+    last = None
+    kept = []
+    for line in lines[1:]:
+        when, _, level = line.partition(";")
+        try:
+            moment = datetime.strptime(when, "%Y-%m-%d %H:%M")
+            number = int(level)
+        except ValueError:
+            continue
+        if last is not None and number - last > 80:
+            last = number
+            continue
+        last = number
+        kept.append((moment, number))
+    return kept
+
+
+#: a boat that is looked up among those that are known -> differs
+def toll(boat, known):
+    if boat not in known:
+        return None
+    seen = known[boat]
+    if seen > 10:
+        return 0
+    return 5
+#: becomes
+def toll(boat, known):
+    if boat not in known:
+        return None
+    seen = known[boat]
+    if seen >= 10:
+        return 0
+    return 5
+
+
+#: the values of a mapping are numbers, its keys are words -> differs
+def crew(boat):
+    total = sum(boat.crew.values())
+    for role in boat.crew:
+        if role not in ("mate", "boy", "keeper"):
+            return -1
+    return total if total > 3 else 0
+#: becomes
+def crew(boat):
+    total = sum(boat.crew.values())
+    for role in boat.crew:
+        if role not in ("mate", "boy", "keeper"):
+            return -1
+    return total if total >= 3 else 0

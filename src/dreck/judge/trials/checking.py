@@ -54,6 +54,8 @@ from .trying import Difference, Pair, Tried
 # busy the machine is.
 MOST_LISTED, LISTED_SECONDS = 1_000, 5.0
 MOST_GROWN, GROWN_SECONDS = 2_000, 6.0
+# More of them, where branches are left that none of them takes.
+MOST_MORE = 3_000
 MOST_LEARNT, LEARNT_SECONDS = 800, 3.0
 MOST_IN_A_ROW, IN_A_ROW_SECONDS = 400, 4.0
 # Seconds for calls that were recorded.
@@ -69,6 +71,8 @@ MOST_FAULTS = 60
 FAULT_SECONDS = 6.0
 # Simpler inputs tried while shrinking one that shows a difference.
 MOST_SHRINKS = 300
+# Sets of branches taken in one call that are told apart.
+MOST_TOGETHER = 300
 # Other methods that are called before the one in question.
 MOST_OTHERS = 6
 
@@ -214,7 +218,7 @@ class Check:
         self.corpus = Corpus(
             Growing.of(self.grower, self.subjects[0], self.callee, self.shapes, self.kinds)
         )
-        fresh = _Fresh(self.corpus, self._within(GROWN_SECONDS))
+        fresh = _Fresh(self.corpus, self._within(GROWN_SECONDS), self.guide.lacks)
         self.guide.anew()
         while True:
             first = next(fresh, None)
@@ -444,7 +448,7 @@ class Check:
         """
         tree, branches, is_own = fitted(self.texts[which], self.name, self.request["parted"][which])
         seen = Seen()
-        seen.arrived = not is_own
+        seen.own, seen.arrived = len(branches), not is_own
         version = Version(self.load(tree, self.paths[which], **{MARK: seen}))
         return version, seen, branches
 
@@ -563,11 +567,18 @@ class _Guide:
         self.branches = tuple(branches for _, _, branches in fitted)
         self.asked: set[str] = set()
         self._known = -1
+        self._together: set[frozenset[tuple[int, int]]] = set()
 
     def grew(self) -> bool:
-        """Whether branches were taken since the last call that were never taken before."""
-        known = sum(len(s.numbers) + len(s.pairs) + s.arrived for s in self.seen)
+        """Whether branches were taken since the last call that were never taken before, or never
+        together: what several checks let through is found one check after the other.
+        """
+        known = sum(len(s.numbers) + len(s.pairs) + len(s.reached) + s.arrived for s in self.seen)
         grew, self._known = known > self._known, known
+        together = frozenset((i, n) for i, s in enumerate(self.seen) for n in s.taken)
+        if together not in self._together and len(self._together) < MOST_TOGETHER:
+            self._together.add(together)
+            grew = True
         return grew
 
     def met(self, value: Any) -> list[Any]:
@@ -578,7 +589,7 @@ class _Guide:
         """Begin another search: it needs inputs of its own that come to where others came."""
         for seen in self.seen:
             seen.anew()
-        self._known = -1
+        self._known, self._together = -1, set()
 
     def start(self) -> None:
         """A new input is tried."""
@@ -592,6 +603,14 @@ class _Guide:
         self.asked |= asked
         return self.grew() or new_question
 
+    def lacks(self) -> bool:
+        """Whether there are branches that no input has taken so far, or bounds that none has
+        reached exactly.
+        """
+        return any(
+            sum(n < s.own for n in s.numbers) < s.own or s.bounds > s.reached for s in self.seen
+        )
+
     def coverage(self, which: int) -> dict[str, Any]:
         """The branches of one version that the inputs took."""
         seen, branches = self.seen[which], self.branches[which]
@@ -603,9 +622,10 @@ class _Guide:
 class _Fresh:
     """Grown inputs that were not tried before, as long as it is worth it."""
 
-    def __init__(self, corpus: Corpus, end: float) -> None:
-        self._corpus, self._end = corpus, end
+    def __init__(self, corpus: Corpus, end: float, lacks: Callable[[], bool]) -> None:
+        self._corpus, self._end, self._lacks = corpus, end, lacks
         self._left = MOST_GROWN if corpus.growing.callee.parameters.names else 0
+        self._more = MOST_MORE if self._left else 0
         self._idle = 0
         self._texts: set[str] = set()
 
@@ -613,7 +633,7 @@ class _Fresh:
         return self
 
     def __next__(self) -> Grown:
-        while self._left > 0 and self._idle <= ENOUGH and time.monotonic() < self._end:
+        while self._goes_on() and time.monotonic() < self._end:
             self._left -= 1
             self._idle += 1
             grown = self._corpus.next()
@@ -622,6 +642,14 @@ class _Fresh:
                 self._texts.add(text)
                 return grown
         raise StopIteration
+
+    def _goes_on(self) -> bool:
+        if self._left > 0 and self._idle <= ENOUGH:
+            return True
+        if self._more and self._lacks():
+            self._left, self._more, self._idle = self._more, 0, -MOST_MORE
+            return True
+        return False
 
     def keep(self, grown: Grown) -> None:
         """An input went where none went before, so that it is worth going on."""

@@ -77,6 +77,9 @@ class Drawer:
             return self._leaf(None)
         if depth >= _DEEPEST:
             return self._leaf(self.chance.choice(_OPAQUE))
+        if shape.wants & {"date", "moment"}:
+            numbers = self.grower.numbers
+            return self._leaf(numbers.moment() if "moment" in shape.wants else self.grower.day())
         if shape.attributes or shape.methods:
             return self._record(shape, depth)
         if shape.changes and self.chance.random() < 0.2:  # something that is told, and may refuse
@@ -96,12 +99,14 @@ class Drawer:
             given = self.value(shape.one(), name, depth + 1)
             return self._made([given], lambda rs: manager(name, rs[0], swallows=swallows))
         by_key = "keyed" in shape.wants and not shape.wants & {"list", "text", "set"}
-        if "mapping" in shape.wants or (by_key and self.chance.random() < 0.6):
+        asked = 0.95 if "holding" in shape.wants else 0.6
+        if "mapping" in shape.wants or (by_key and self.chance.random() < asked):
             return self._table(shape, name, depth)
         if shape.parts:
             parts = [self.value(p, f"{name}{i}", depth + 1) for i, p in enumerate(shape.parts)]
             return self._made(parts, lambda rs: sequence(rs, tuple))
-        if shape.element is not None or shape.wants & {"list", "set", "sized"}:
+        listed = shape.element is not None or shape.held is not None
+        if listed or shape.wants & {"list", "set", "sized", "holding"}:
             return self._list(shape, name, depth)
         return self._leaf(self._constant(shape, name))
 
@@ -176,21 +181,30 @@ class Drawer:
 
     def _table(self, shape: Shape, name: str, depth: int) -> Tree:
         def one() -> Tree:
-            known = [c for c in self.grower.pool.asked if c]
-            word = self.chance.choice([*_TEXTS[1:5], *known])
-            parts = [self._leaf(word), self.value(shape.one(), name, depth + 1)]
+            held = shape.held or shape.one()
+            parts = [self._key(shape), self.value(held, name, depth + 1)]
             return compound("pair", parts, lambda rs: sequence(rs, tuple), one)
 
         pairs = [one() for _ in range(self.chance.choice((0, 1, 2, 3)))]
         join = lambda rs: mapping([pair_of(r) for r in rs])  # noqa: E731
         return compound("", pairs, join, lambda: self._leaf(None), one)
 
+    def _key(self, shape: Shape) -> Tree:
+        """A key of a mapping: a text that the code speaks of, or what its keys are taken for."""
+        keys = shape.element if shape.held is not None else None
+        if keys is not None and keys.is_told() and self.chance.random() < 0.5:
+            made = self._constant(keys, "")
+            return self._leaf(made if made.__hash__ is not None else str(made))
+        known = [c for c in self.grower.pool.asked if c]
+        drawn = self.grower.texts.draw() if self.chance.random() < 0.3 else ""
+        return self._leaf(drawn or self.chance.choice([*_TEXTS[1:5], *known]))
+
     def _list(self, shape: Shape, name: str, depth: int) -> Tree:
         if "text" in shape.wants:
             return self._leaf(self._text(shape, name))
 
         def one() -> Tree:
-            return self.value(shape.one(), name, depth + 1)
+            return self.value(shape.element or shape.held or shape.one(), name, depth + 1)
 
         items = [one() for _ in range(self.chance.choice((0, 1, 1, 2, 2, 3, 4)))]
         if len(items) > 1 and self.chance.random() < 0.3:
@@ -199,7 +213,15 @@ class Drawer:
         join = lambda rs: sequence(rs, make)  # noqa: E731
         return compound("", items, join, lambda: self._leaf(None), one)
 
+    def _numeral(self) -> Any:
+        """A number as a text, mostly; else another text, or the number itself."""
+        number = self.grower.numbers.whole()
+        made = self.chance.choice((str(number), str(number), f" {number} ", f"{number}.5", number))
+        return made if self.chance.random() < 0.8 else self.grower.texts.draw()
+
     def _constant(self, shape: Shape, name: str) -> Any:
+        if "numeral" in shape.wants and not shape.wants & {"number", "text"}:
+            return self._numeral()
         known = [*shape.compared, *self.suggested.get(name, ())]
         if "text" in shape.wants or any(isinstance(c, str) for c in known):
             return self._text(shape, name)

@@ -59,7 +59,7 @@ class Grower:
     def __init__(self, pool: Pool, suggested: Suggested, name: str) -> None:
         self.pool, self.suggested = pool, suggested
         self.chance = random.Random(f"{SEED} {name}")
-        self.texts = Texts(pool, self.chance)
+        self.texts = Texts(pool, self.chance, suggested)
         self.numbers = Numbers(pool, self.chance)
         # What draws arguments that nothing is declared of, for each class.
         self.known: Callable[[type], Mapping[str, Callable[[], Tree]]] = lambda cls: {}
@@ -124,7 +124,7 @@ class Grower:
             bytes: lambda: self.texts.draw(texts).encode("utf-8", "replace"),
             decimal.Decimal: lambda: decimal.Decimal(int(numbers.whole(near))) / 2,
             fractions.Fraction: lambda: fractions.Fraction(int(numbers.whole(near)), 2),
-            datetime.date: self._day,
+            datetime.date: self.day,
             datetime.datetime: numbers.moment,
             datetime.time: numbers.time,
             datetime.timedelta: numbers.span,
@@ -134,7 +134,7 @@ class Grower:
         except TypeError:  # a hint may be a list of types
             return None
 
-    def _day(self) -> datetime.date:
+    def day(self) -> datetime.date:
         """A date, mostly near the last one drawn."""
         made = self.numbers.day(self._dates[-1:] if self.chance.random() < 0.7 else ())
         self._dates = [made]

@@ -7,13 +7,14 @@ branches. Only the function in question is fitted, so that its callees do not co
 from __future__ import annotations
 
 import ast
+import datetime
 from collections import deque
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from itertools import islice
 from typing import Any
 
-from ...outline import functions_of
+from ...outline import FunctionNode, functions_of
 
 _MARK = "__dreck_seen__"
 
@@ -31,17 +32,43 @@ class Branch:
 
 
 def fitted(text: str, subject: str, line: int = 0) -> tuple[ast.Module, list[Branch], bool]:
-    """A module's tree whose subject notes its branches by number, and when it comes to a line.
+    """A module's tree whose subject notes its branches by number, and when it comes to a line; so
+    do the functions that it reaches, with higher numbers.
 
     Returns:
-        The tree, the list of branches, and whether the line is one of the subject's own.
+        The tree, the list of the subject's branches, and whether the line is one of its own.
     """
     tree = ast.parse(text)
-    node = next(f.node for f in functions_of(tree) if f.name == subject)
+    functions = functions_of(tree)
+    node = next(f.node for f in functions if f.name == subject)
+    reached = _reached(node, [f.node for f in functions])
     fitter = _Fitter()
     node.body = [fitter.visit(s) for s in node.body]
+    branches = list(fitter.branches)
     is_own = _mark_line(node.body, line)
-    return ast.fix_missing_locations(tree), fitter.branches, is_own
+    for other in reached:
+        other.body = [fitter.visit(s) for s in other.body]
+    return ast.fix_missing_locations(tree), branches, is_own
+
+
+def _reached(subject: FunctionNode, functions: Sequence[FunctionNode]) -> list[FunctionNode]:
+    """The functions and methods of a module that a function names, or that one of these names;
+    those nested in it are its own.
+    """
+    by_name: dict[str, list[FunctionNode]] = {}
+    own = set(map(id, ast.walk(subject)))
+    for function in functions:
+        if id(function) not in own:
+            by_name.setdefault(function.name, []).append(function)
+    found: list[FunctionNode] = []
+    pending: list[ast.AST] = [subject]
+    while pending:
+        for node in ast.walk(pending.pop()):
+            word = node.id if isinstance(node, ast.Name) else getattr(node, "attr", None)
+            named = by_name.pop(word, []) if isinstance(word, str) else []
+            found += named
+            pending += named
+    return found
 
 
 def _mark_line(body: list[ast.stmt], line: int) -> bool:
@@ -69,6 +96,9 @@ def _mark_line(body: list[ast.stmt], line: int) -> bool:
 # What of a value that was compared is kept: the last ones, of so many values.
 _MOST_OTHERS = 4
 _MOST_MET = 2000
+_MOST_LOOKED_AT = 12
+_PLAIN = frozenset({int, float, str, datetime.date, datetime.datetime})
+_CONTAINERS = frozenset({dict, list, tuple, set, frozenset})
 
 
 class Seen:
@@ -79,6 +109,9 @@ class Seen:
         earlier: those that were taken before the search began anew.
         pairs: branches taken one right after the other in one call.
         arrived: whether the line in question was reached.
+        taken: all branches taken in the call at hand, whichever function they are of.
+        bounds: comparisons of numbers or texts in order that were made.
+        reached: those of them of which both sides were the same once.
         met: for numbers and texts the others that each was compared with and did not equal; an
             input with such a value in its place comes to a boundary that stands in no text
             (C. Aschermann et al., "REDQUEEN: Fuzzing with Input-to-State Correspondence", NDSS
@@ -86,8 +119,12 @@ class Seen:
     """
 
     def __init__(self) -> None:
+        self.own = 0  # branches of the subject; higher numbers are those of functions it reaches
         self.met: dict[Any, deque[Any]] = {}
         self.numbers: set[int] = set()
+        self.taken: set[int] = set()
+        self.bounds: set[int] = set()
+        self.reached: set[int] = set()
         self.earlier: set[int] = set()
         self.pairs: set[tuple[int, int]] = set()
         self.arrived = False
@@ -106,9 +143,13 @@ class Seen:
     def start(self) -> None:
         """A new call begins."""
         self._last = -1
+        self.taken = set()
 
     def _take(self, number: int) -> None:
         self.numbers.add(number)
+        self.taken.add(number)
+        if number >= self.own:
+            return
         self.pairs.add((self._last, number))
         self._last = number
 
@@ -117,17 +158,36 @@ class Seen:
         self._take(first if truth else first + 1)
         return truth
 
-    def compared(self, left: Any, right: Any, ask: Callable[[Any, Any], Any]) -> Any:
-        """Compare two values, and keep what they were if they are plain and not the same."""
+    def compared(
+        self, left: Any, right: Any, ask: Callable[[Any, Any], Any], bound: int = -1
+    ) -> Any:
+        """Compare two values, and keep what they were if they are plain and not the same; of a
+        bound also that it was reached exactly.
+        """
         kinds = {type(left), type(right)}
-        plain = (kinds <= {int, float} or kinds == {str}) and left == left and right == right
-        if plain and left != right:
-            for one, other in ((left, right), (right, left)):
-                if one in self.met or len(self.met) < _MOST_MET:
-                    known = self.met.setdefault(one, deque(maxlen=_MOST_OTHERS))
-                    if other not in known:
-                        known.append(other)
+        plain = kinds <= {int, float} or (len(kinds) == 1 and kinds <= _PLAIN)
+        if plain and left == left and right == right and left != right:
+            self._meet(left, right)
+        if plain and bound >= 0:
+            self.bounds.add(bound)
+            if left == right:
+                self.reached.add(bound)
         return ask(left, right)
+
+    def looked_for(self, value: Any, among: Any, ask: Callable[[Any, Any], Any]) -> Any:
+        """Ask whether a value is in a container, and keep what is in it if it is not."""
+        if type(value) in _PLAIN and type(among) in _CONTAINERS and len(among) <= _MOST_LOOKED_AT:
+            for other in among:
+                if type(other) is type(value) and other != value:
+                    self._meet(value, other)
+        return ask(value, among)
+
+    def _meet(self, left: Any, right: Any) -> None:
+        for one, other in ((left, right), (right, left)):
+            if one in self.met or len(self.met) < _MOST_MET:
+                known = self.met.setdefault(one, deque(maxlen=_MOST_OTHERS))
+                if other not in known:
+                    known.append(other)
 
     def arrive(self) -> None:
         """Note that the line in question was reached."""
@@ -154,6 +214,7 @@ MARK = _MARK
 class _Fitter(ast.NodeTransformer):
     def __init__(self) -> None:
         self.branches: list[Branch] = []
+        self.bounds = 0  # comparisons in order so far
 
     def _number(self, node: ast.AST, condition: str, *outcomes: str) -> ast.expr:
         first = len(self.branches)
@@ -187,7 +248,8 @@ class _Fitter(ast.NodeTransformer):
         """A comparison of two values, which are looked at."""
         left, right = self.visit(node.left), self.visit(node.comparators[0])
         of_values = isinstance(node.ops[0], (ast.Lt, ast.LtE, ast.Gt, ast.GtE, ast.Eq, ast.NotEq))
-        if len(node.ops) > 1 or not of_values:
+        of_many = isinstance(node.ops[0], (ast.In, ast.NotIn))
+        if len(node.ops) > 1 or not (of_values or of_many):
             return ast.Compare(left, node.ops, [right, *map(self.visit, node.comparators[1:])])
         names = [ast.arg(n) for n in ("a", "b")]
         operands: list[ast.expr] = [ast.Name(n.arg, ast.Load()) for n in names]
@@ -195,8 +257,13 @@ class _Fitter(ast.NodeTransformer):
             ast.arguments([], names, None, [], [], None, []),
             ast.Compare(operands[0], node.ops, operands[1:]),
         )
-        function = ast.Attribute(ast.Name(_MARK, ast.Load()), "compared", ast.Load())
-        return ast.copy_location(ast.Call(function, [left, right, ask], []), node)
+        word = "compared" if of_values else "looked_for"
+        given: list[ast.expr] = [left, right, ask]
+        if isinstance(node.ops[0], (ast.Lt, ast.LtE, ast.Gt, ast.GtE)):
+            self.bounds += 1
+            given.append(ast.Constant(self.bounds))
+        function = ast.Attribute(ast.Name(_MARK, ast.Load()), word, ast.Load())
+        return ast.copy_location(ast.Call(function, given, []), node)
 
     def visit_Assert(self, node: ast.Assert) -> ast.Assert:
         return ast.copy_location(ast.Assert(self._tested(node, node.test), node.msg), node)

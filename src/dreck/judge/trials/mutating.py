@@ -11,6 +11,7 @@ from typing import Any, TypeAlias
 
 from .growing import Grower
 from .recipes import OMITTED
+from .texts import WORDS
 from .trees import Path, Tree, places, replaced
 
 Trees: TypeAlias = tuple[Tree, ...]
@@ -19,6 +20,8 @@ _CHANGES = (1, 1, 1, 2, 2, 3)
 _DEEPEST_COPY = 6
 # How often a value is changed to one that it was compared with.
 _MET = 0.3
+_LONGEST_WORD = 30
+_MET_KINDS = (int, float, str, datetime.date, datetime.datetime)
 
 
 class Mutator:
@@ -53,12 +56,52 @@ class Mutator:
         for position, whole in enumerate(row):
             for path, tree in places(whole):
                 value = tree.recipe.value
-                plain = type(value) in (int, float, str) and not tree.parts and tree.is_free
+                plain = type(value) in _MET_KINDS and not tree.parts and tree.is_free
                 for other in self.grower.met(value) if plain else ():
-                    near = self.chance.choice((0, 0, 1, -1)) if type(other) is int else 0
-                    new = tree.with_value(other + near if near else other)
+                    new = tree.with_value(self._beside(other))
                     found.append(partial(self._with, row, position, path, new))
+                if plain and type(value) is str:
+                    for text in self._met_inside(value):
+                        found.append(
+                            partial(self._with, row, position, path, tree.with_value(text))
+                        )
         return found
+
+    def _met_inside(self, text: str) -> Iterator[str]:
+        """Texts in which a word or number is what such a one was compared with."""
+        for word in WORDS.finditer(text):
+            if word.group() == text or word.end() - word.start() > _LONGEST_WORD:
+                continue
+            for value, form in self._read(word.group()):
+                for other in self.grower.met(value):
+                    if type(other) is type(value):
+                        near = self._beside(other)
+                        new = near.strftime(form) if form else str(near)
+                        yield text[: word.start()] + new + text[word.end() :]
+
+    def _read(self, word: str) -> Iterator[tuple[Any, str]]:
+        """What a word of a text may be read as, with the format of a date."""
+        yield word, ""
+        if word.isdecimal():
+            yield int(word), ""
+        for form in self.grower.pool.moments:
+            try:
+                moment = datetime.datetime.strptime(word, form)
+            except ValueError:
+                continue
+            yield moment, form
+            yield moment.date(), form
+
+    def _beside(self, value: Any) -> Any:
+        """A value, or its neighbour."""
+        step = self.chance.choice((0, 0, 1, -1))
+        if type(value) is int:
+            return value + step
+        try:
+            days = datetime.timedelta(days=step)
+            return value + days if isinstance(value, datetime.date) else value
+        except OverflowError:
+            return value
 
     @staticmethod
     def _with(row: Trees, position: int, path: Path, new: Tree) -> Trees:

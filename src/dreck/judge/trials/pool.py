@@ -6,6 +6,7 @@ import ast
 import re
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
+from typing import TypeGuard
 
 # Texts longer than this are messages, not something a value is held against.
 _LONGEST = 40
@@ -15,9 +16,11 @@ _MOST_OF_ANYTHING = 12
 _ASKING = frozenset(
     {
         *("startswith", "endswith", "removeprefix", "removesuffix", "strip", "lstrip", "rstrip"),
-        *("find", "rfind", "index", "rindex", "count", "replace"),
+        *("find", "rfind", "index", "rindex", "count", "replace", "get", "pop", "setdefault"),
     }
 )
+# What ``fromisoformat`` of a class reads (ISO 8601).
+_ISO = {"date": "%Y-%m-%d", "datetime": "%Y-%m-%dT%H:%M:%S", "time": "%H:%M"}
 _SPLITTING = frozenset({"split", "rsplit", "partition", "rpartition", "join"})
 # Functions of the module ``re`` whose first argument is a pattern.
 _MATCHING = frozenset(
@@ -36,6 +39,8 @@ class Pool:
         separators: what texts are split at or joined with.
         patterns: regular expressions.
         counts: small numbers, for lengths.
+        moments: formats of dates and times that texts are read by (as of ``strftime``).
+        is_json: whether texts are read as JSON.
     """
 
     numbers: tuple[int | float, ...] = ()
@@ -44,6 +49,8 @@ class Pool:
     separators: tuple[str, ...] = ()
     patterns: tuple[str, ...] = ()
     counts: tuple[int, ...] = ()
+    moments: tuple[str, ...] = ()
+    is_json: bool = False
 
 
 def pool_of(functions: Iterable[ast.AST], modules: Iterable[ast.Module]) -> Pool:
@@ -52,6 +59,8 @@ def pool_of(functions: Iterable[ast.AST], modules: Iterable[ast.Module]) -> Pool
     named = {n.id for f in functions for n in ast.walk(f) if isinstance(n, ast.Name)}
     beside = [s for m in modules for s in m.body if _sets_one_of(s, named)]
     read = _Reader()
+    for kinds in (s for m in modules for s in m.body if _is_one_of(s, named)):
+        read.values_of(kinds)
     for node in [*functions, *beside]:
         read.all_of(node)
     numbers = tuple(dict.fromkeys(read.numbers))
@@ -65,6 +74,8 @@ def pool_of(functions: Iterable[ast.AST], modules: Iterable[ast.Module]) -> Pool
         tuple(dict.fromkeys(separators)),
         tuple(dict.fromkeys(read.patterns)),
         tuple(dict.fromkeys(counts)),
+        tuple(dict.fromkeys(read.moments)),
+        read.is_json,
     )
 
 
@@ -77,6 +88,15 @@ def _sets_one_of(statement: ast.stmt, names: set[str]) -> bool:
     return isinstance(target, ast.Name) and target.id in names
 
 
+def _is_one_of(statement: ast.stmt, names: set[str]) -> TypeGuard[ast.ClassDef]:
+    """Whether a statement is an enumeration that is named."""
+    return (
+        isinstance(statement, ast.ClassDef)
+        and statement.name in names
+        and any("Enum" in ast.unparse(b) for b in statement.bases)
+    )
+
+
 class _Reader:
     def __init__(self) -> None:
         self.numbers: list[int | float] = []
@@ -84,6 +104,8 @@ class _Reader:
         self.said: list[str] = []
         self.separators: list[str] = []
         self.patterns: list[str] = []
+        self.moments: list[str] = []
+        self.is_json = False
 
     def all_of(self, root: ast.AST) -> None:
         """Take down the constants below a node."""
@@ -101,6 +123,14 @@ class _Reader:
             elif isinstance(node, ast.Constant) and id(node) not in documents:
                 self._constant(node.value)
 
+    def values_of(self, kinds: ast.ClassDef) -> None:
+        """Take down the values of an enumeration: texts are looked for among them."""
+        for statement in kinds.body:
+            value = statement.value if isinstance(statement, ast.Assign) else None
+            if isinstance(value, ast.Constant):
+                self._asks([value.value] if isinstance(value.value, str) else [])
+                self._constant(value.value)
+
     def _asks(self, texts: Iterable[str]) -> None:
         self.asked += [t for t in texts if len(t) <= _LONGEST]
 
@@ -116,6 +146,16 @@ class _Reader:
         if not isinstance(call.func, ast.Attribute):
             return
         name, owner = call.func.attr, call.func.value
+        self.is_json |= name == "loads"
+        self.separators += [
+            t for k in call.keywords if k.arg == "delimiter" for t in _texts(k.value)
+        ]
+        if name == "strptime":
+            self.moments += [t for a in call.args[1:] for t in _texts(a)]
+        elif name == "fromisoformat":
+            self.moments.append(_ISO.get(ast.unparse(owner).rpartition(".")[2], "%Y-%m-%d"))
+        elif name in ("splitlines", "readlines"):
+            self.separators.append("\n")
         if isinstance(owner, ast.Name) and owner.id == "re" and name in _MATCHING and call.args:
             self.patterns += [t for t in _texts(call.args[0]) if _is_pattern(t)]
         elif name in _SPLITTING:

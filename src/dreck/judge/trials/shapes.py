@@ -10,7 +10,7 @@ from __future__ import annotations
 
 import ast
 import re
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -26,8 +26,20 @@ _OF_TEXTS = frozenset(
 _PATH_ITSELF = re.compile(r"os\.fspath")
 _OF_MAPPINGS = frozenset({"get", "items", "keys", "values", "setdefault"})
 _OF_LISTS = frozenset({"append", "extend", "insert", "sort", "reverse", "index", "pop", "remove"})
+# Methods that are often handed on, as in ``key=beds.get``.
+_HANDED_ON = {"get": "mapping", "setdefault": "mapping", "append": "list", "extend": "list"}
 _OF_SETS = frozenset({"add", "discard", "union", "intersection", "difference"})
 _ITERATING = frozenset({"list", "tuple", "set", "sorted", "sum", "any", "all", "iter", "enumerate"})
+# What reads a text, last in its arguments or behind a pattern.
+_MATCHING = frozenset({"match", "fullmatch", "search", "findall", "finditer"})
+# What hands its argument on, as a list or the like.
+_AS_LISTS = frozenset({"list", "tuple", "set", "frozenset", "sorted", "reversed", "iter"})
+# What makes a date, or a date with a time.
+_DAYS = frozenset({"date.today", "date.fromisoformat", "date.fromtimestamp"})
+_MOMENTS = frozenset(
+    {"datetime.now", "datetime.utcnow", "datetime.strptime", "datetime.fromisoformat"}
+)
+_TIMES = frozenset({"date", "moment"})
 _NUMERIC = (ast.Sub, ast.Mult, ast.Div, ast.FloorDiv, ast.Pow, ast.Mod)
 
 
@@ -39,11 +51,15 @@ class Shape:
         attributes: what is asked of it by name, with what is done with that.
         methods: what is called on it, with what is done with what comes back.
         keys: what is asked of it by a key that is written there.
-        element: what is done with its elements, if it is gone through.
+        element: what is done with its elements, if it is gone through; with its keys, if it is a
+            mapping.
+        held: what is done with what it holds under keys that are worked out.
         result: what is done with what it gives back, if it is called itself.
         compared: constants that it is compared with.
-        wants: "number", "fraction", "text", "list", "mapping", "set", "sized", "entered", "class",
-            "awaited" as far as operators, statements and methods say.
+        wants: "number", "fraction", "numeral" (a text that a number is read from), "text", "list",
+            "mapping", "set", "sized", "keyed", "holding" (it is asked whether something is in it), "entered",
+            "class", "awaited", "date", "moment" as far as
+            operators, statements and methods say.
         may_be_none: whether the code asks for None.
         changes: methods of lists and sets that are called on it, with what comes back.
         may_lack: keys that the code can do without.
@@ -54,6 +70,7 @@ class Shape:
     methods: dict[str, Shape] = field(default_factory=dict)
     keys: dict[Any, Shape] = field(default_factory=dict)
     element: Shape | None = None
+    held: Shape | None = None
     parts: list[Shape] = field(default_factory=list)
     result: Shape | None = None
     compared: list[Any] = field(default_factory=list)
@@ -66,13 +83,19 @@ class Shape:
     def is_told(self) -> bool:
         """Whether anything is known of the value but that it may be None."""
         parts = self.attributes, self.methods, self.keys, self.element, self.parts, self.result
-        return any(parts) or bool(self.compared or self.wants)
+        return self.held is not None or any(parts) or bool(self.compared or self.wants)
 
     def one(self) -> Shape:
         """What is done with an element."""
         if self.element is None:
             self.element = Shape()
         return self.element
+
+    def under(self) -> Shape:
+        """What is done with what it holds under a key."""
+        if self.held is None:
+            self.held = Shape()
+        return self.held
 
 
 class Reader:
@@ -278,6 +301,13 @@ class _Body:
                 if inner is not None and isinstance(target, ast.Tuple) and len(target.elts) == 2:
                     self._bind(target.elts[1], inner.one())
                 return
+            if called == "zip" and isinstance(target, ast.Tuple):
+                for element, argument in zip(target.elts, source.args, strict=False):
+                    inner = self.shape(argument)
+                    if inner is not None:
+                        inner.wants.add("list")
+                        self._bind(element, inner.one())
+                return
             if isinstance(source.func, ast.Attribute) and source.func.attr in ("items", "values"):
                 held = self.shape(source.func.value)
                 if held is not None:
@@ -285,7 +315,9 @@ class _Body:
                     value = (
                         target.elts[-1] if isinstance(target, ast.Tuple) and target.elts else target
                     )
-                    self._bind(value, held.one())
+                    self._bind(value, held.under())
+                    if isinstance(target, ast.Tuple) and len(target.elts) == 2:
+                        self._bind(target.elts[0], held.one())
                 return
         if found is not None:
             found.wants.add("list")
@@ -331,7 +363,12 @@ class _Body:
 
     def _attribute(self, node: ast.Attribute) -> Shape | None:
         owner = self.shape(node.value)
-        return None if owner is None else owner.attributes.setdefault(node.attr, Shape())
+        if owner is None:
+            return None
+        if node.attr in _HANDED_ON:
+            owner.wants.add(_HANDED_ON[node.attr])
+            return None
+        return owner.attributes.setdefault(node.attr, Shape())
 
     def _subscript(self, node: ast.Subscript) -> Shape | None:
         owner = self.shape(node.value)
@@ -346,9 +383,33 @@ class _Body:
         is_number = isinstance(node.slice, ast.Constant | ast.UnaryOp | ast.BinOp)
         is_number |= isinstance(node.slice, ast.Name) and node.slice.id in self.counts
         owner.wants.add("list" if is_number else "keyed")
-        return owner.one()
+        return owner.one() if is_number else owner.under()
+
+    def _list(self, node: ast.List | ast.Tuple) -> Shape | None:
+        """Of a display with all elements of another list in it: what is done with these."""
+        spread = [e.value for e in node.elts if isinstance(e, ast.Starred)]
+        for element in node.elts:
+            self.shape(element)
+        found = self.shape(spread[0]) if len(spread) == 1 else None
+        if found is not None:
+            found.wants.add("list")
+        return found
+
+    _tuple = _list
+
+    def _reads_text(self, arguments: Sequence[ast.expr]) -> None:
+        """A text is what is handed in there."""
+        for found in map(self.shape, arguments):
+            if found is not None:
+                found.wants.add("text")
 
     def _call(self, node: ast.Call) -> Shape | None:
+        made = _time_made(node.func)
+        if made:
+            self._reads_text(node.args[:1])
+            for argument in node.args[1:]:
+                self.shape(argument)
+            return Shape(wants={made})
         given = [self.shape(a) for a in node.args if not isinstance(a, ast.Starred)]
         names = {k.arg: self.shape(k.value) for k in node.keywords if k.arg}
         returned = self.reader.called(node, given, names)
@@ -360,6 +421,10 @@ class _Body:
             return given[0] if given and _PATH_ITSELF.fullmatch(ast.unparse(node.func)) else None
         if isinstance(node.func, ast.Attribute):
             owner = self.shape_without(node.func.value)
+            if owner is None and node.func.attr in _MATCHING and given and given[-1] is not None:
+                given[-1].wants.add("text")
+            if owner is None and node.func.attr == "loads":
+                self._reads_text(node.args[:1])
             return None if owner is None else self._method(owner, node, given)
         if isinstance(node.func, ast.Name) and node.func.id in self.names:
             called = self.names[node.func.id]
@@ -367,7 +432,7 @@ class _Body:
             called.result.may_raise |= self.reader.protected > 0
             return called.result
         if isinstance(node.func, ast.Name) and given and given[0] is not None:
-            self._builtin(node.func.id, given[0], node)
+            return self._builtin(node.func.id, given[0], node) or returned
         return returned
 
     def _spread(self, node: ast.Call) -> None:
@@ -407,11 +472,15 @@ class _Body:
             owner.wants.add("text")
             owner.compared += [c for c in constants if isinstance(c, str)]
             return None
+        if name in ("values", "items") and not node.args:
+            owner.wants.add("mapping")
+            pair = Shape(parts=[owner.one(), owner.under()])
+            return Shape(element=owner.under() if name == "values" else pair)
         if name in _OF_MAPPINGS:
             owner.wants.add("mapping")
             is_key = name == "get" and constants and isinstance(constants[0], str)
             if not is_key:
-                return owner.one()
+                return owner if name in ("keys", "items") else owner.under()
             owner.may_lack.add(constants[0])
             return owner.keys.setdefault(constants[0], Shape())
         if name in _OF_LISTS | _OF_SETS:
@@ -423,15 +492,23 @@ class _Body:
         return made
 
     @staticmethod
-    def _builtin(name: str, first: Shape, node: ast.Call) -> None:
-        if name in _ITERATING or (name in ("min", "max") and len(node.args) == 1):
+    def _builtin(name: str, first: Shape, node: ast.Call) -> Shape | None:
+        """What a built-in function does with its first argument; what it hands back of it."""
+        extreme = name in ("min", "max") and len(node.args) == 1
+        if name in _ITERATING or name in _AS_LISTS or extreme:
             first.wants.add("list")
             if name == "sum":
                 first.one().wants.add("number")
-        elif name == "len":
+            if extreme:
+                return first.one()
+            return first if name in _AS_LISTS else None
+        if name == "len":
             first.wants.add("sized")
         elif name in ("abs", "round", "range"):
             first.wants.add("number")
+        elif name in ("int", "float"):
+            first.wants.add("numeral")
+        return None
 
     def _compare(self, node: ast.Compare) -> None:
         sides = [node.left, *node.comparators]
@@ -451,12 +528,17 @@ class _Body:
             if is_container:
                 mine.one().compared += constants
                 mine.may_lack |= {c for c in constants if isinstance(c, str)}
-                mine.wants |= {"text"} if mine.wants & {"text"} else {"list"}
+                mine.wants |= {"text"} if mine.wants & {"text"} else {"holding"}
+                if theirs is None and not constants:
+                    continue
             elif None in constants:
                 mine.may_be_none = True
             mine.compared += [c for c in constants if c is not None and not is_container]
             ordered = isinstance(op, ast.Lt | ast.LtE | ast.Gt | ast.GtE)
-            if ordered and not constants and (theirs is None or "text" not in theirs.wants):
+            times = theirs.wants & _TIMES if theirs is not None else set()
+            if times and (ordered or isinstance(op, ast.Eq | ast.NotEq)):
+                mine.wants |= times
+            elif ordered and not constants and (theirs is None or "text" not in theirs.wants):
                 mine.wants.add("number")
 
     def _binop(self, node: ast.BinOp) -> None:
@@ -464,6 +546,12 @@ class _Body:
 
     def _arithmetic(self, op: ast.operator, left: ast.expr, right: ast.expr) -> None:
         shapes = self.shape(left), self.shape(right)
+        times = {t for f in shapes if f is not None for t in f.wants & _TIMES}
+        if times and isinstance(op, ast.Sub):
+            for found in shapes:
+                if found is not None:
+                    found.wants |= times
+            return
         texts = [isinstance(n, ast.JoinedStr) or _is_text(n) for n in (left, right)]
         for i, found in enumerate(shapes):
             if found is None or (isinstance(op, ast.Mod) and texts[0]):
@@ -507,6 +595,7 @@ class _Body:
         found = [self.shape(v) for v in node.values]
         if isinstance(node.op, ast.Or) and found[0] is not None and len(found) == 2:
             kind = _kind_of_default(node.values[1])
+            kind |= found[1].wants & _TIMES if found[1] is not None else set()
             found[0].wants |= kind
             found[0].may_be_none |= bool(kind)  # else nothing would have to take its place
         return next((f for f in reversed(found) if f is not None), None)
@@ -519,6 +608,14 @@ class _Body:
                 if found is not None:
                     found.wants |= _kind_of_default(other)
         return first or second
+
+
+def _time_made(function: ast.expr) -> str:
+    """What a function of a class of dates or times makes; empty of all others."""
+    if not isinstance(function, ast.Attribute):
+        return ""
+    written = ".".join(ast.unparse(function).split(".")[-2:])
+    return "date" if written in _DAYS else "moment" if written in _MOMENTS else ""
 
 
 def _asks_for_nothing(test: ast.expr) -> bool:
@@ -563,6 +660,10 @@ def _kept_name(value: ast.expr) -> tuple[str, set[str]]:
     """The parameter that a constructor keeps, with what takes its place where it is missing."""
     if isinstance(value, ast.Name):
         return value.id, set()
+    if isinstance(value, ast.Call) and isinstance(value.func, ast.Name) and len(value.args) == 1:
+        copied = {"list": "list", "tuple": "list", "set": "set", "dict": "mapping"}
+        if value.func.id in copied and isinstance(value.args[0], ast.Name):
+            return value.args[0].id, {copied[value.func.id]}
     sides: list[ast.expr] = []
     if isinstance(value, ast.IfExp) and _asks_for_nothing(value.test):
         sides = [value.body, value.orelse]

@@ -3,10 +3,14 @@
 from __future__ import annotations
 
 import functools
+import json
 import random
-from collections.abc import Sequence
+import re
+from collections.abc import Mapping, Sequence
+from typing import Any
 
 from .drawing import drawn
+from .numbers import Numbers
 from .pool import Pool
 
 _SAMPLES = ("", "a", "A", "Abc", "a b", "0", "7", "x", "aa", "aba", "b", "é", "ß", "\n", " a ")
@@ -16,6 +20,8 @@ _BLANKS = (" ", "  ", "\t", "\n")
 _FROM_PATTERN = 30
 # Parts of one text at most, before what is done to it.
 _MOST_PARTS = 5
+# What a text is made of: words, numbers, dates.
+WORDS = re.compile(r"[\w.:/-]*\w")
 # Pieces of one text that is not split.
 _PARTS = (1, 1, 2, 3, 4, 6)
 
@@ -26,20 +32,28 @@ class Texts:
     Args:
         pool: what the code speaks of.
         chance: where the drawing comes from.
+        known: constants that the code compares values of some names with.
     """
 
-    def __init__(self, pool: Pool, chance: random.Random) -> None:
-        self.pool, self.chance = pool, chance
+    def __init__(
+        self, pool: Pool, chance: random.Random, known: Mapping[str, Sequence[Any]] | None = None
+    ) -> None:
+        self.pool, self.chance, self.known = pool, chance, known or {}
+        self.numbers = Numbers(pool, chance)
 
     def draw(self, near: Sequence[str] = ()) -> str:
         """A text; ``near`` are those that values of this name are compared with."""
         chance, kind = self.chance, self.chance.random()
-        if near and kind < 0.3:
+        if self.pool.is_json and chance.random() < 0.6:
+            made = self._json()
+        elif near and kind < 0.3:
             made = chance.choice(near)
+        elif self.pool.moments and kind < 0.4:
+            made = self._moment()
         elif self.pool.patterns and kind < 0.6:
-            made = chance.choice(drawn_from(chance.choice(self.pool.patterns)))
-        elif self.pool.separators and kind < 0.65:
-            made = self._separated()
+            made = self._fitting()
+        elif self.pool.separators and kind < 0.66:
+            made = self._lines() if "\n" in self.pool.separators else self._line()
         elif kind < 0.75:
             made = chance.choice(_SAMPLES)
         else:
@@ -47,20 +61,91 @@ class Texts:
         return self.changed(made) if chance.random() < 0.35 else made
 
     def _separated(self) -> str:
-        """Parts of one kind, mostly, between separators of one kind, mostly."""
+        """Parts between separators of one kind, mostly; the parts of one kind too, or each as it
+        comes.
+        """
         chance = self.chance
-        between = chance.choice(self.pool.separators)
+        plain = [t for t in self.pool.separators if t != "\n"] or [" "]
+        between = chance.choice(plain)
         counts = [*self.pool.counts, *range(_MOST_PARTS)]
         kinds = (self._number, self._letters, self._part)
-        kind = chance.choice(kinds)
+        kind = chance.choice((*kinds, *kinds, None))
         parts = [
-            kind() if chance.random() < 0.9 else chance.choice(kinds)()
+            kind() if kind is not None and chance.random() < 0.9 else chance.choice(kinds)()
             for _ in range(chance.choice(counts))
         ]
-        if chance.random() < 0.2 and len(self.pool.separators) > 1:
-            other = chance.choice(self.pool.separators)
+        if chance.random() < 0.2 and len(plain) > 1:
+            other = chance.choice(plain)
             parts = [p + other + self._part() if chance.random() < 0.6 else p for p in parts]
         return between.join(parts)
+
+    def _line(self) -> str:
+        words = [t for t in self.pool.asked if t.isidentifier()]
+        return self._pair(words) if words and self.chance.random() < 0.4 else self._separated()
+
+    def _pair(self, words: Sequence[str]) -> str:
+        """A word that the code asks for, and something behind a separator."""
+        chance = self.chance
+        between = [t for t in self.pool.separators if t.strip()] or [" "]
+        values = [self._part, self._number]
+        values += [self._moment] * 2 if self.pool.moments else []
+        values += [self._fitting] * 2 if self.pool.patterns else []
+        blank = " " if chance.random() < 0.5 else ""
+        return chance.choice(words) + chance.choice(between) + blank + chance.choice(values)()
+
+    def _fitting(self) -> str:
+        return self.chance.choice(drawn_from(self.chance.choice(self.pool.patterns)))
+
+    def _lines(self) -> str:
+        """A few lines, mostly of parts between separators."""
+        chance = self.chance
+        if chance.random() < 0.5:
+            return self._rows()
+        count = chance.choice((0, 1, 1, 2, 2, 3, 4))
+        made = [self._line() if chance.random() < 0.8 else self._part() for _ in range(count)]
+        return "\n".join(made)
+
+    def _rows(self) -> str:
+        """Lines that are alike: in each column the same kind of thing, mostly; perhaps a head."""
+        chance = self.chance
+        plain = [t for t in self.pool.separators if t != "\n"] or [" "]
+        between = chance.choice(plain)
+        makers = [self._number, self._number, self._part, self._letters]
+        makers += [self._moment] * 3 if self.pool.moments else []
+        columns = [chance.choice(makers) for _ in range(chance.choice((1, 2, 2, 3, 4)))]
+        lines = []
+        if self.pool.asked and chance.random() < 0.6:
+            lines.append(
+                chance.choice(self.pool.asked)
+                + (self._separated() if chance.random() < 0.5 else "")
+            )
+        for _ in range(chance.choice((1, 1, 2, 2, 3, 4))):
+            made = [c() if chance.random() < 0.93 else self._part() for c in columns]
+            lines.append(between.join(made))
+        return "\n".join(lines)
+
+    def _moment(self) -> str:
+        """A date or time as the code reads it."""
+        return self.numbers.moment().strftime(self.chance.choice(self.pool.moments))
+
+    def _json(self) -> str:
+        """A JSON object with keys that the code asks for."""
+        chance = self.chance
+        keys = [t for t in self.pool.asked if t.isidentifier()]
+        given = {k: self._plain(k) for k in keys if chance.random() < 0.75}
+        return json.dumps(given if chance.random() < 0.95 else list(given.values()))
+
+    def _plain(self, key: str) -> Any:
+        """A value of a key in JSON."""
+        chance, kind = self.chance, self.chance.random()
+        known = [v for v in self.known.get(key, ()) if type(v) in (int, float, str, bool)]
+        if known and kind < 0.5:
+            return chance.choice(known)
+        if kind < 0.75:
+            return self.numbers.whole()
+        if kind < 0.9:
+            return self._part()
+        return chance.choice((None, True, False, [], 0.5))
 
     def _number(self) -> str:
         number = self.chance.choice((*self.pool.numbers, 0, 1, 7, 10, 99))
@@ -75,15 +160,41 @@ class Texts:
             return chance.choice((*self.pool.asked, *near))
         if kind < 0.55 and self.pool.said:
             return chance.choice(self.pool.said)
+        if kind < 0.65 and self.pool.moments:
+            return self._moment()
         if kind < 0.75:
             return self._letters()
         if kind < 0.9:
             return self._number()
         return chance.choice((*_BLANKS, "", "-", *self.pool.separators))
 
+    def _regrouped(self, text: str, between: str) -> str:
+        """A text with one of its parts twice, away, or at another place."""
+        chance, parts = self.chance, text.split(between)
+        one, other = chance.randrange(len(parts)), chance.randrange(len(parts))
+        kind = chance.random()
+        if kind < 0.5:
+            parts.insert(other, parts[one])
+        elif kind < 0.75:
+            del parts[one]
+        else:
+            parts[one], parts[other] = parts[other], parts[one]
+        return between.join(parts)
+
     def changed(self, text: str) -> str:
         """A text that is a little different."""
         chance = self.chance
+        if "\n" in self.pool.separators and chance.random() < 0.25:
+            return f"{text}\n{self._line()}"
+        if self.pool.separators and text and chance.random() < 0.15:
+            return text + chance.choice(self.pool.separators) + self._part()
+        between = [t for t in self.pool.separators if t in text]
+        if between and chance.random() < 0.25:
+            return self._regrouped(text, chance.choice(between))
+        words = list(WORDS.finditer(text))
+        if len(words) > 1 and chance.random() < 0.3:
+            word = chance.choice(words)
+            return text[: word.start()] + self._part() + text[word.end() :]
         place = chance.randrange(len(text) + 1)
         return chance.choice(
             (
