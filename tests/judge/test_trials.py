@@ -42,6 +42,7 @@ HARM = {
     "a socket": "__import__('socket').socket()",
     "a signal to the parent": "os.kill(os.getppid(), 9)",
     "foreign functions": "__import__('ctypes').CDLL(None).unlink(b'{0}/kept')",
+    "our own descriptors": "[__import__('os').close(d) for d in range(5)]",
     "raise the limits": "__import__('resource').setrlimit(4, (0, 0))",
 }
 

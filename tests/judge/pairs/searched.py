@@ -593,3 +593,42 @@ def crew(boat):
         if role not in ("mate", "boy", "keeper"):
             return -1
     return total if total >= 3 else 0
+
+
+#: what is written to a file -> differs
+def export(stakes, path, form="csv"):
+    with open(path, "w") as out:
+        if form == "csv":
+            out.write("lock,level\n")
+        else:
+            out.write("lock;level\n")
+        for name in sorted(stakes):
+            out.write(f"{name}\n")
+    return len(stakes)
+#: becomes
+def export(stakes, path, form="csv"):
+    between = "," if form == "csv" else ";"
+    with open(path, "w") as out:
+        out.write("lock" + between + "level\n")
+        for name in sorted(stakes):
+            out.write(f"{name}")
+    return len(stakes)
+
+
+#: a file is written at another place -> differs
+from pathlib import Path
+
+
+def mark(folder: str, boat: str):
+    if boat:
+        Path(folder).mkdir(exist_ok=True)
+        Path(folder, "boats").write_text("1")
+#: becomes
+from pathlib import Path
+
+
+def mark(folder: str, boat: str):
+    Path(folder).mkdir(exist_ok=True)
+    if not boat:
+        return
+    Path(folder, "boats").write_text("1")

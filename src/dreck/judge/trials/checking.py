@@ -23,6 +23,7 @@ from . import quick
 from .answers import RAISES, Answers
 from .cases import Callee, Case, Version, made_by_kind
 from .clock import TooLong
+from .fence import SCRATCH
 from .corpus import Corpus, Growing, Grown, in_a_row
 from .evident import Drawer
 from .growing import Grower
@@ -250,6 +251,7 @@ class Check:
                         outcome is None
                         or outcome != quick.outcome(after, arguments)
                         or output.tell()
+                        or SCRATCH.touched
                     ):
                         return grown
                     self.pair.tried.append(Tried(None, arguments, {}, None, outcome))

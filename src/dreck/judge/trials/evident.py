@@ -20,6 +20,7 @@ MOST_VALUES = 150
 _DEEPEST = 4
 _FRACTIONS = (1.5, 0.25)
 _TEXTS = ("", "a", "b", "Abc", "a b", "7", " a ")
+_PATHS = ("a.txt", "a.txt", "b.csv", "no/a.txt", "")
 _CLASSES = (object, dict, ValueError)
 _OPAQUE = (1, "a", 0, "b", 2)
 
@@ -80,6 +81,8 @@ class Drawer:
         if shape.wants & {"date", "moment"}:
             numbers = self.grower.numbers
             return self._leaf(numbers.moment() if "moment" in shape.wants else self.grower.day())
+        if "path" in shape.wants:
+            return self._leaf(self.chance.choice(_PATHS))
         if shape.attributes or shape.methods:
             return self._record(shape, depth)
         if shape.changes and self.chance.random() < 0.2:  # something that is told, and may refuse

@@ -18,6 +18,8 @@ MEMORY_BYTES = 2 * 1024**3
 # Bytes of one file written to the scratch folder.
 FILE_BYTES = 8 * 1024**2
 OPEN_FILES = 64
+# Bytes of each file that are compared.
+_MOST_READ = 64 * 1024
 
 _REFUSED = (
     "socket.",
@@ -78,6 +80,49 @@ class Refused(PermissionError):
     """The code tried something that trials do not allow."""
 
 
+class Scratch:
+    """The folder in which trials may write, and what they leave there.
+
+    Attributes:
+        folder: its path; empty before the fence stands.
+        touched: whether anything was written since it was last emptied.
+    """
+
+    def __init__(self) -> None:
+        self.folder = ""
+        self.touched = False
+
+    def taken(self) -> dict[str, str]:
+        """What lies there, by its path from the folder, with its contents; the folder is empty
+        then.
+        """
+        found: dict[str, str] = {}
+        if not self.folder or not self.touched:
+            return found
+        for parent, folders, files in os.walk(self.folder, topdown=False):
+            for name in (*files, *folders):
+                path = os.path.join(parent, name)
+                is_folder = os.path.isdir(path) and not os.path.islink(path)
+                found[os.path.relpath(path, self.folder)] = "" if is_folder else _contents(path)
+                try:
+                    (os.rmdir if is_folder else os.unlink)(path)
+                except OSError:  # what cannot be taken away stays, for both versions alike
+                    pass
+        self.touched = False
+        return dict(sorted(found.items()))
+
+
+def _contents(path: str) -> str:
+    try:
+        with open(path, "rb") as file:
+            return file.read(_MOST_READ).decode("latin-1")
+    except OSError as error:
+        return f"cannot be read: {error.strerror}"
+
+
+SCRATCH = Scratch()
+
+
 def set_limits() -> None:
     """Limit this process; the limits cannot be raised again."""
     for limit, value in (
@@ -95,6 +140,7 @@ def set_limits() -> None:
 def raise_fence(scratch: str) -> None:
     """Refuse from now on all that reaches outside the scratch folder."""
     scratch = os.path.realpath(scratch) + os.sep
+    SCRATCH.folder = scratch
 
     def allowed(path: Any) -> bool:
         if isinstance(path, int):
@@ -112,10 +158,12 @@ def raise_fence(scratch: str) -> None:
             )
             if writes and not allowed(path):
                 raise Refused(f"trials may not write {path!r}")
+            SCRATCH.touched |= bool(writes)
         elif event in _CHANGES_FILES:
             paths = [a for a in arguments if isinstance(a, str | bytes | os.PathLike)]
             if not all(allowed(p) for p in paths):
                 raise Refused(f"trials may not do {event} outside their scratch folder")
+            SCRATCH.touched = True
         elif event.startswith(_REFUSED):
             raise Refused(f"trials may not do {event}")
 

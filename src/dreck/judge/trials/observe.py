@@ -15,6 +15,7 @@ from typing import Any
 from . import records
 from .answers import Answers
 from .clock import TooLong, time_limit
+from .fence import SCRATCH
 from .picture import picture
 from .recipes import Recipe, Side
 from .sharing import parts_of, shared
@@ -110,6 +111,8 @@ class Observation:
         return str((one, two) in self.same) if asks else "not there"
 
 
+# Files that are told of one call.
+_MOST_FILES = 3
 # What is done before each observation.
 AT_START: list[Callable[[], None]] = []
 # Stands for the same object that the first call was given in this place.
@@ -124,6 +127,7 @@ def observe(
     """
     for prepare in AT_START:
         prepare()
+    SCRATCH.taken()
     built: list[tuple[list[Any], dict[str, Any]]] = []
     for call in calls:
         positional = [
@@ -141,6 +145,7 @@ def observe(
             outcomes.append(outcome_of(partial(call.function, *positional, **named)))
             if outcomes[-1].end == "did not end":
                 break
+    files = SCRATCH.taken()
     log = [(*map(picture, entry[:-1]), entry[-1]) for entry in answers.log]
     names = names_of(calls, built)
     after = tuple(map(picture, names.values()))
@@ -148,8 +153,8 @@ def observe(
     results = {f"result{n or ''}": o.value for n, o in enumerate(outcomes)}
     return Observation(
         tuple(o.end for o in outcomes),
-        (pictures, tuple(log), output.getvalue(), after),
-        _described(outcomes[-1].text, log, output.getvalue()),
+        (pictures, tuple(log), output.getvalue(), after, tuple(files.items())),
+        _described(outcomes[-1].text, log, output.getvalue(), files),
         _spelt({**names, **results}) if in_words else {},
         shared({**names, **results}),
         any(o.misfits for o in outcomes),
@@ -304,7 +309,7 @@ def _spelt(values: Mapping[str, object]) -> dict[str, str]:
     return found
 
 
-def _described(outcome: str, log: list[Any], output: str) -> str:
+def _described(outcome: str, log: list[Any], output: str, files: Mapping[str, str]) -> str:
     parts = [outcome]
     if log:
         calls = [_effect(entry) for entry in log]
@@ -313,6 +318,8 @@ def _described(outcome: str, log: list[Any], output: str) -> str:
         )
     if output:
         parts.append(f"and prints {_short(output)}")
+    for name, text in list(files.items())[:_MOST_FILES]:
+        parts.append(f"and leaves {name} with {_short(text)}")
     return " ".join(parts)
 
 

@@ -31,17 +31,23 @@ def load(path):
 {recorder}{texts}
 for which, path in (("before", {before}), ("after", {after})):
     module = load(path)
-    names = {{**vars(module), "nan": float("nan"), "inf": float("inf"){library}{recorded}}}
+{apart}    names = {{**vars(module), "nan": float("nan"), "inf": float("inf"){library}{recorded}}}
 {given}{probes}{by_kind}{running}    try:
         print(which, "returns", repr(eval(CALL, names)))
     except BaseException as error:
         print(which, "raises", repr(error))
-'''
+{left}'''
 _FIRST = """    for line in FIRST:
         try:
             exec(line, names)
         except Exception as error:
             print(which, "raises", repr(error))
+"""
+# Where files are written: each version in a folder of its own.
+_APART = """    os.chdir(tempfile.mkdtemp())
+"""
+_LEFT = """    for name in sorted(glob.glob("**", recursive=True)):
+        print(which, "leaves", name, repr(open(name, "rb").read()) if os.path.isfile(name) else "")
 """
 _NOTE = """
 
@@ -90,7 +96,13 @@ def script_of(request: Request, found: dict[str, Any]) -> str:
         f"import {m}\n" for m in dict.fromkeys(m or n for n, m in found["library"].items())
     )
     library = "".join(f", {n!r}: {m + '.' if m else ''}{n}" for n, m in found["library"].items())
+    writes = any(" and leaves " in found[which] for which in ("before", "after"))
+    if writes:
+        stored += "import glob\nimport os\nimport tempfile\n"
+        places = [f"os.path.abspath({p})" for p in places]
     program = _PLAIN.format(
+        apart=_APART if writes else "",
+        left=_LEFT if writes else "",
         subject=request.subject,
         roots=list(request.roots),
         module=request.module,

@@ -58,7 +58,7 @@ class Shape:
         compared: constants that it is compared with.
         wants: "number", "fraction", "numeral" (a text that a number is read from), "text", "list",
             "mapping", "set", "sized", "keyed", "holding" (it is asked whether something is in it), "entered",
-            "class", "awaited", "date", "moment" as far as
+            "class", "awaited", "date", "moment", "path" as far as
             operators, statements and methods say.
         may_be_none: whether the code asks for None.
         changes: methods of lists and sets that are called on it, with what comes back.
@@ -508,6 +508,8 @@ class _Body:
             first.wants.add("number")
         elif name in ("int", "float"):
             first.wants.add("numeral")
+        elif name in ("open", "Path"):
+            first.wants.add("path")
         return None
 
     def _compare(self, node: ast.Compare) -> None:
