@@ -632,3 +632,92 @@ def mark(folder: str, boat: str):
     if not boat:
         return
     Path(folder, "boats").write_text("1")
+
+
+#: a list that is declared without its elements -> differs
+class Berth:
+    def __init__(self, length, held=()):
+        self.length = length
+        self.held = held
+
+
+class Harbour:
+    def __init__(self, berths: list):
+        self.berths = berths
+
+    @staticmethod
+    def _fits(boat, berth):
+        return berth.length >= boat.length and not berth.held
+
+    def assign(self, boats: list) -> int:
+        placed = 0
+        for boat in sorted(boats, key=lambda b: b.length):
+            best = None
+            for berth in self.berths:
+                if self._fits(boat, berth):
+                    if best is None or berth.length < best.length:
+                        best = berth
+            if best is not None:
+                best.held = (boat,)
+                placed += 1
+        return placed
+#: becomes
+class Berth:
+    def __init__(self, length, held=()):
+        self.length = length
+        self.held = held
+
+
+class Harbour:
+    def __init__(self, berths: list):
+        self.berths = berths
+
+    @staticmethod
+    def _fits(boat, berth):
+        return berth.length >= boat.length and not berth.held
+
+    def assign(self, boats: list) -> int:
+        placed = 0
+        for boat in sorted(boats, key=lambda b: b.length):
+            fitting = [b for b in self.berths if self._fits(boat, b)]
+            if not fitting:
+                continue
+            best = max(fitting, key=lambda b: b.length)
+            best.held = (boat,)
+            placed += 1
+        return placed
+
+
+#: the first of several that fit, where others are not looked at any more -> tested
+class Berth:
+    def __init__(self, length, free_from):
+        self.length = length
+        self.free_from = free_from
+
+
+def berth_for(boat, berths: list):
+    best = None
+    for berth in berths:
+        if berth.length < boat.length:
+            continue
+        if best is None or berth.free_from < best.free_from:
+            best = berth
+            if berth.free_from == 0:
+                break
+    return best
+#: becomes
+class Berth:
+    def __init__(self, length, free_from):
+        self.length = length
+        self.free_from = free_from
+
+
+def berth_for(boat, berths: list):
+    fitting = [b for b in berths if b.length >= boat.length]
+    best = None
+    for berth in fitting:
+        if best is None or berth.free_from < best.free_from:
+            best = berth
+            if berth.free_from == 0:
+                break
+    return best

@@ -9,7 +9,7 @@ from typing import Any
 
 from .cases import Callee, Case
 from .evident import Drawer
-from .growing import Grower, kinds_of_defaults
+from .growing import Grower, fills_in, is_bare, kinds_of_defaults
 from .kinds import ProjectKinds
 from .loading import Subject, derived_of
 from .mutating import Mutator, Trees, first_that
@@ -71,7 +71,7 @@ class Growing:
         if position == 0 and self.subject.takes:
             return self._object() or self.grower.one_of(column, name)
         if name in self.hints and parameters.kinds[position] not in many:
-            return self.grower.value(self.hints[name], name)
+            return self._filled_in(name) or self.grower.value(self.hints[name], name)
         if name in self.defaults and chance.random() < _OTHERWISE:
             return self.grower.value(self.defaults[name], name)
         shape = self.shapes.parameters.get(name)
@@ -79,6 +79,15 @@ class Growing:
             others = list(self.shapes.parameters.values())
             return Drawer(self.grower, others, self.kinds).value(shape, name)
         return self.grower.one_of([r for r in column if r is not OMITTED], name)
+
+    def _filled_in(self, name: str) -> Tree | None:
+        """A value of a container that is declared without its elements: these are evident."""
+        shape = self.shapes.parameters.get(name)
+        if shape is None or not shape.is_told() or not is_bare(self.hints[name]):
+            return None
+        others = list(self.shapes.parameters.values())
+        made = Drawer(self.grower, others, self.kinds).value(shape, name)
+        return made if fills_in(self.hints[name], made) else None
 
     def _object(self) -> Tree | None:
         """The object whose method it is."""

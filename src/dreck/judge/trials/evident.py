@@ -77,7 +77,7 @@ class Drawer:
         if shape.may_be_none and self.chance.random() < 0.2:
             return self._leaf(None)
         if depth >= _DEEPEST:
-            return self._leaf(self.chance.choice(_OPAQUE))
+            return self._deepest(shape, name)
         if shape.wants & {"date", "moment"}:
             numbers = self.grower.numbers
             return self._leaf(numbers.moment() if "moment" in shape.wants else self.grower.day())
@@ -111,6 +111,21 @@ class Drawer:
         listed = shape.element is not None or shape.held is not None
         if listed or shape.wants & {"list", "set", "sized", "holding"}:
             return self._list(shape, name, depth)
+        return self._leaf(self._constant(shape, name))
+
+    def _deepest(self, shape: Shape, name: str) -> Tree:
+        """A value below which there are no others: nothing in it, or a constant; what should have
+        more in it shows at most an assumption.
+        """
+        if "mapping" in shape.wants:
+            return self._made([], lambda rs: mapping([]))
+        compound_ = shape.attributes or shape.methods or shape.keys or shape.parts or shape.result
+        if compound_:
+            made = literal(self.chance.choice(_OPAQUE)).standing("as-used")
+            return Tree(made, "", lambda: self._deepest(shape, name))
+        if shape.element is not None or shape.held is not None or shape.wants & {"list", "set"}:
+            make = set if "set" in shape.wants else list
+            return self._made([], lambda rs: sequence([], make))
         return self._leaf(self._constant(shape, name))
 
     def _leaf(self, value: Any) -> Tree:

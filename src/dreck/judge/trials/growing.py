@@ -237,7 +237,10 @@ class Grower:
             if name in optional and (depth >= _DEEPEST - 1 or self.chance.random() < 0.25):
                 kind = f"omitted {cls.__qualname__}.{name}"
                 return Tree(OMITTED, kind, lambda: argument(name))
-            if name in hints:
+            told = known[name]() if name in known and is_bare(hints.get(name)) else None
+            if told is not None and fills_in(hints[name], told):
+                made = told
+            elif name in hints:
                 made = self.value(hints[name], name, depth + 1)
             elif name in defaults and (name not in known or self.chance.random() < _BY_DEFAULT):
                 made = self.value(defaults[name], name, depth + 1)
@@ -272,6 +275,22 @@ class Grower:
             lambda rs: mapping([(literal(n), r) for n, r in zip(given, rs, strict=True)]),
             lambda: self._typed_dict(cls, depth),
         )
+
+
+# How values of containers begin that are declared without saying what is in them.
+_BARE = {list: "[", dict: "{", set: "set(", tuple: "("}
+
+
+def is_bare(hint: Any) -> bool:
+    """Whether a declaration names a container, and not what is in it."""
+    return isinstance(hint, type) and hint in _BARE
+
+
+def fills_in(hint: Any, made: Tree) -> bool:
+    """Whether a value drawn from what the code does fits a declaration that only names the kind of
+    container.
+    """
+    return is_bare(hint) and made.recipe.text.startswith(_BARE[hint])
 
 
 def pair_of(recipe: Recipe) -> tuple[Recipe, Recipe]:

@@ -17,7 +17,7 @@ from typing import Any, Protocol
 from .recorded import RecordedCalls
 
 # Seconds of wall-clock time for one check: loading both versions, trials, coverage, faults.
-WALL_SECONDS = 30.0
+WALL_SECONDS = 40.0
 # In place of a function's name: only compare what the modules hold when they are imported.
 STATE = "<state>"
 _CHILD = Path(__file__).with_name("child.py")

@@ -133,9 +133,10 @@ class Reader:
         arguments = function.args
         names = [a.arg for a in (*arguments.posonlyargs, *arguments.args, *arguments.kwonlyargs)]
         shapes = {n: Shape() for n in names} | dict(given or {})
-        if self.owner is not None and names and function in self.owner.body:
+        static = isinstance(function, ast.FunctionDef) and _is_static(function)
+        if self.owner is not None and names and function in self.owner.body and not static:
             shapes[names[0]] = Shape(attributes=self.fields)
-        body = _Body(self, dict(shapes))
+        body = _Body(self, dict(shapes), _set_to_none(function))
         body.block(function.body)
         self.returned = body.returned
         return shapes
@@ -178,6 +179,8 @@ class Reader:
             if isinstance(node.func.value, ast.Name) and node.func.value.id == "self":
                 found = (s for s in self.owner.body if getattr(s, "name", "") == node.func.attr)
                 target, skipped = next(found, None), 1
+                if isinstance(target, ast.FunctionDef) and _is_static(target):
+                    skipped = 0
         if not isinstance(target, ast.FunctionDef) or target.name in self._inside:
             return None
         if len(self._inside) >= _DEEPEST:
@@ -191,6 +194,10 @@ class Reader:
         return self.returned
 
 
+def _is_static(method: ast.FunctionDef) -> bool:
+    return any(isinstance(d, ast.Name) and d.id == "staticmethod" for d in method.decorator_list)
+
+
 def _functions_of(tree: ast.AST) -> list[ast.FunctionDef | ast.AsyncFunctionDef]:
     body = tree.body if isinstance(tree, ast.Module) else []
     return [n for n in body if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef)]
@@ -199,7 +206,10 @@ def _functions_of(tree: ast.AST) -> list[ast.FunctionDef | ast.AsyncFunctionDef]
 class _Body:
     """One function's body, read from above to below."""
 
-    def __init__(self, reader: Reader, names: dict[str, Shape]) -> None:
+    def __init__(
+        self, reader: Reader, names: dict[str, Shape], blank: frozenset[str] = frozenset()
+    ) -> None:
+        self.blank = blank  # names that stand for nothing yet: asking for None asks that
         self.counts: set[str] = set()
         self.returned: Shape | None = None
         self.reader, self.names = reader, names
@@ -431,9 +441,21 @@ class _Body:
             called.result = called.result or Shape()
             called.result.may_raise |= self.reader.protected > 0
             return called.result
+        if given and given[0] is not None:
+            self._by_key(node, given[0])
         if isinstance(node.func, ast.Name) and given and given[0] is not None:
             return self._builtin(node.func.id, given[0], node) or returned
         return returned
+
+    def _by_key(self, node: ast.Call, first: Shape) -> None:
+        """What a key asks of the elements that are put in order by it."""
+        for keyword in node.keywords:
+            key = keyword.value
+            if keyword.arg == "key" and isinstance(key, ast.Lambda) and len(key.args.args) == 1:
+                kept = dict(self.names)
+                self.names[key.args.args[0].arg] = first.one()
+                self.shape(key.body)
+                self.names = kept
 
     def _spread(self, node: ast.Call) -> None:
         """What ``*`` and ``**`` hand over has as many parts as the function takes, or its names."""
@@ -518,11 +540,13 @@ class _Body:
         for i, operator in enumerate(node.ops):
             self._one(operator, (sides[i], shapes[i]), (sides[i + 1], shapes[i + 1]))
 
-    @staticmethod
     def _one(
-        op: ast.cmpop, left: tuple[ast.expr, Shape | None], right: tuple[ast.expr, Shape | None]
+        self,
+        op: ast.cmpop,
+        left: tuple[ast.expr, Shape | None],
+        right: tuple[ast.expr, Shape | None],
     ) -> None:
-        for (_, mine), (other, theirs) in ((left, right), (right, left)):
+        for (own, mine), (other, theirs) in ((left, right), (right, left)):
             if mine is None:
                 continue
             constants = list(_constants(other))
@@ -534,7 +558,7 @@ class _Body:
                 if theirs is None and not constants:
                     continue
             elif None in constants:
-                mine.may_be_none = True
+                mine.may_be_none |= not (isinstance(own, ast.Name) and own.id in self.blank)
             mine.compared += [c for c in constants if c is not None and not is_container]
             ordered = isinstance(op, ast.Lt | ast.LtE | ast.Gt | ast.GtE)
             times = theirs.wants & _TIMES if theirs is not None else set()
@@ -618,6 +642,17 @@ def _time_made(function: ast.expr) -> str:
         return ""
     written = ".".join(ast.unparse(function).split(".")[-2:])
     return "date" if written in _DAYS else "moment" if written in _MOMENTS else ""
+
+
+def _set_to_none(function: ast.FunctionDef | ast.AsyncFunctionDef) -> frozenset[str]:
+    """Names that a function sets to None itself."""
+    return frozenset(
+        t.id
+        for n in ast.walk(function)
+        if isinstance(n, ast.Assign) and isinstance(n.value, ast.Constant) and n.value.value is None
+        for t in n.targets
+        if isinstance(t, ast.Name)
+    )
 
 
 def _asks_for_nothing(test: ast.expr) -> bool:
