@@ -95,6 +95,13 @@ def test_what_is_not_as_meant_differs(wrong: Intended) -> None:
     }
 
 
+def test_one_subject() -> None:
+    """Of one function only its own differences are looked for; the others hold all the same."""
+    found = vouched(ALL, subject="toll")
+    assert [s.subject for s in found.subjects] == ["toll"] and found.as_intended
+    assert [o.intended for o in found.occurrences] == [TONS]
+
+
 UNSEEN = [
     Intended("toll", "tons == 7", "returns", "12"),  # it does that anyway
     Intended("toll", "tons < -9 and tons > -9", "raises", "ValueError()"),  # never

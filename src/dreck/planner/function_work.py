@@ -102,7 +102,9 @@ class FunctionWork:
     def _reasons(self) -> list[LeftAlone]:
         """Why places were left alone; of a deep function that stays as it is there is always one."""
         expected = [r for r in self.left_alone if r.move not in UNEXPECTED]
-        if self.steps or expected or measure(self.region.tree()).nesting < _DEEP:
+        if self.settings.only or self.steps or expected:
+            return self.left_alone
+        if measure(self.region.tree()).nesting < _DEEP:
             return self.left_alone
         why = "none of the changes that Dreck knows would make its levels easier to read"
         return [LeftAlone(self.region.first, "", why)]

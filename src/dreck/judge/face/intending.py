@@ -38,7 +38,8 @@ def vouch_intended(
         beside: other modules of the project that change too.
 
     Returns:
-        The verdicts on everything else, with an occurrence for each intended difference.
+        The verdicts on everything else, with an occurrence for each intended difference; of the
+        subject's own, if there is one.
 
     Raises:
         SettingError: there is no such function.
@@ -56,7 +57,8 @@ def vouch_intended(
         where[name] = _place(judge, before, wanted, name, where, compared)
     found = compared(judge, as_intended(before, wanted, where), subject)
     subjects = tuple(_as_meant(s, wanted) for s in found.subjects)
-    occurrences = tuple(_occurrence(judge, before, wanted, i, where, compared) for i in wanted)
+    asked = [i for i in wanted if subject in (None, i.function)]
+    occurrences = tuple(_occurrence(judge, before, wanted, i, where, compared) for i in asked)
     return replace(found, subjects=subjects, occurrences=occurrences)
 
 
