@@ -472,3 +472,185 @@ def shown(level: int) -> str:
     if level > 3:
         return repr(Band(1, 2))
     return ""
+
+
+#: a field of a row class is set to something else -> differs
+from typing import NamedTuple
+
+
+class Band(NamedTuple):
+    least: int
+    text: str
+
+
+Band.least = property(lambda row: 7)
+
+
+def shown(level: int) -> str:
+    if level > 200:
+        return "red"
+    return "green"
+#: becomes
+from typing import NamedTuple
+
+
+class Band(NamedTuple):
+    least: int
+    text: str
+
+
+Band.least = property(lambda row: 7)
+
+
+BANDS = (Band(200, "red"),)
+
+
+def shown(level: int) -> str:
+    for band in BANDS:
+        if level > band.least:
+            return band.text
+    return "green"
+
+
+#: a field of a row class is set by its text -> differs
+from typing import NamedTuple
+
+
+class Band(NamedTuple):
+    least: int
+    text: str
+
+
+setattr(Band, "least", property(lambda row: 7))
+
+
+def shown(level: int) -> str:
+    if level > 200:
+        return "red"
+    return "green"
+#: becomes
+from typing import NamedTuple
+
+
+class Band(NamedTuple):
+    least: int
+    text: str
+
+
+setattr(Band, "least", property(lambda row: 7))
+
+
+BANDS = (Band(200, "red"),)
+
+
+def shown(level: int) -> str:
+    for band in BANDS:
+        if level > band.least:
+            return band.text
+    return "green"
+
+
+#: a field of a row class is set under another name -> differs
+from typing import NamedTuple
+
+
+class Band(NamedTuple):
+    least: int
+    text: str
+
+
+Strip = Band
+Strip.least = property(lambda row: 7)
+
+
+def shown(level: int) -> str:
+    if level > 200:
+        return "red"
+    return "green"
+#: becomes
+from typing import NamedTuple
+
+
+class Band(NamedTuple):
+    least: int
+    text: str
+
+
+Strip = Band
+Strip.least = property(lambda row: 7)
+
+
+BANDS = (Band(200, "red"),)
+
+
+def shown(level: int) -> str:
+    for band in BANDS:
+        if level > band.least:
+            return band.text
+    return "green"
+
+
+#: a field of several classes is set in a loop -> differs
+from typing import NamedTuple
+
+
+class Band(NamedTuple):
+    least: int
+    text: str
+
+
+for owner in (Band,):
+    owner.least = property(lambda row: 7)
+
+
+def shown(level: int) -> str:
+    if level > 200:
+        return "red"
+    return "green"
+#: becomes
+from typing import NamedTuple
+
+
+class Band(NamedTuple):
+    least: int
+    text: str
+
+
+for owner in (Band,):
+    owner.least = property(lambda row: 7)
+
+
+BANDS = (Band(200, "red"),)
+
+
+def shown(level: int) -> str:
+    for band in BANDS:
+        if level > band.least:
+            return band.text
+    return "green"
+
+
+#: a field of a row class made by a call is set to something else -> differs
+from collections import namedtuple
+
+Band = namedtuple("Band", "least text")
+Band.least = property(lambda row: 7)
+
+
+def shown(level: int) -> str:
+    if level > 200:
+        return "red"
+    return "green"
+#: becomes
+from collections import namedtuple
+
+Band = namedtuple("Band", "least text")
+Band.least = property(lambda row: 7)
+BANDS = (Band(200, "red"),)
+
+
+def shown(level: int) -> str:
+    for band in BANDS:
+        if level > band.least:
+            return band.text
+    return "green"

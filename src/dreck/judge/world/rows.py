@@ -26,6 +26,7 @@ from .names import (
 )
 from ..values.terms import Term, const
 
+_DEFINITIONS = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef)
 # Hints whose reading does nothing, and that a class of rows accepts.
 _PLAIN_HINTS = frozenset({"int", "str", "float", "bool", "bytes", "tuple", "object"})
 
@@ -99,7 +100,36 @@ def row_classes_of(tree: ast.Module) -> dict[str, RowClass]:
         fields = _fields(node, taken) if once and (is_tuple or is_frozen) else None
         if fields:
             found[node.name] = RowClass(node.name, fields, is_tuple)
-    return found
+    changed = _classes_changed(tree, {f for made in found.values() for f in made.fields})
+    return {n: made for n, made in found.items() if n not in changed and "" not in changed}
+
+
+def _classes_changed(tree: ast.Module, fields: Set[str]) -> set[str]:
+    """Names whose attributes a module sets or takes away, which a class of rows would show; an empty
+    one where it does so to something else as it is loaded, and that may be such a class.
+    """
+    found: set[str] = set()
+    at_load = {id(n) for s in tree.body if not isinstance(s, _DEFINITIONS) for n in ast.walk(s)}
+    for node in nodes_of(tree):
+        owner: ast.expr | None = None
+        if isinstance(node, ast.Attribute) and not isinstance(node.ctx, ast.Load):
+            owner = node.value
+            if id(node) in at_load and node.attr in fields:
+                found.add("")
+        elif isinstance(node, ast.Call) and node.args:
+            called = ast.unparse(node.func).rpartition(".")[2]
+            owner = node.args[0] if called in ("setattr", "delattr", "__setattr__") else None
+            if owner is not None and id(node) in at_load:
+                found.add("")
+        if isinstance(owner, ast.Name):
+            found.add(owner.id)
+    # The class under another name.
+    aliases = {
+        s.value.id: single_target(s)
+        for s in tree.body
+        if isinstance(s, ast.Assign) and isinstance(s.value, ast.Name)
+    }
+    return found | {n for n, alias in aliases.items() if alias in found}
 
 
 def _is_only(name: str, tree: ast.Module) -> bool:
