@@ -117,6 +117,18 @@ def test_what_does_not_occur_is_told(unseen: Intended) -> None:
     assert [o.intended for o in found.occurrences if not o.occurs] == [unseen]
 
 
+def test_tabs_and_functions_inside() -> None:
+    """A method that tabs indent is put in its place; one inside of another is refused."""
+    before = "class Gate:\n\tdef open(self, n):\n\t\tif n < 0:\n\t\t\treturn 0\n\t\treturn n\n\n\tx = 1\n"
+    meant = Intended("Gate.open", "n < 0", "raises", "ValueError()")
+    found = vouched([meant], before, before.replace("return 0", "raise ValueError"))
+    assert found.as_intended
+    inside = "def outer(n):\n    def inner(m):\n        return m\n\n    return inner(n)\n"
+    both = [Intended(n, "n == 1", "raises", "KeyError()") for n in ("outer", "outer.inner")]
+    with pytest.raises(DreckError, match="stands inside of outer"):
+        vouched(both, inside, inside)
+
+
 def test_nothing_run_nothing_seen() -> None:
     """A proof says that all else is the same; that the difference occurs takes a run."""
     found = vouched(ALL, run=False)

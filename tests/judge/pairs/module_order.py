@@ -626,3 +626,103 @@ class Counter:
 
 def count(names: list):
     return Counter(names)
+
+
+#: a class derived from an enumeration with members -> differs
+import enum
+
+
+class Kind(enum.Enum):
+    BARGE = 1
+
+
+def toll(tons: int) -> int:
+    if tons > 20:
+        return 3
+    else:
+        return 1
+#: becomes
+import enum
+
+
+class Kind(enum.Enum):
+    BARGE = 1
+
+
+class More(Kind):
+    PUNT = 2
+
+
+def toll(tons: int) -> int:
+    if tons > 20:
+        return 3
+    return 1
+
+
+#: a class whose slots clash with a field -> differs
+def toll(tons: int) -> int:
+    if tons > 20:
+        return 3
+    else:
+        return 1
+#: becomes
+class Desk:
+    __slots__ = ("keeper",)
+    keeper = None
+
+
+def toll(tons: int) -> int:
+    if tons > 20:
+        return 3
+    return 1
+
+
+#: a class derived from int with slots -> differs
+def toll(tons: int) -> int:
+    if tons > 20:
+        return 3
+    else:
+        return 1
+#: becomes
+class Level(int):
+    __slots__ = ("lock",)
+
+
+def toll(tons: int) -> int:
+    if tons > 20:
+        return 3
+    return 1
+
+
+#: a class with an annotation that cannot be evaluated -> differs
+def toll(tons: int) -> int:
+    if tons > 20:
+        return 3
+    else:
+        return 1
+#: becomes
+class Desk:
+    keeper: int[3] = 1
+
+
+def toll(tons: int) -> int:
+    if tons > 20:
+        return 3
+    return 1
+
+
+#: a class with a name of its own that is none -> differs
+def toll(tons: int) -> int:
+    if tons > 20:
+        return 3
+    else:
+        return 1
+#: becomes
+class Desk:
+    __qualname__ = 3
+
+
+def toll(tons: int) -> int:
+    if tons > 20:
+        return 3
+    return 1

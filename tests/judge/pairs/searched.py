@@ -721,3 +721,30 @@ def berth_for(boat, berths: list):
             if berth.free_from == 0:
                 break
     return best
+
+
+#: what is kept in files with names of their own -> tested
+import os
+import tempfile
+
+
+def keep(note: str, folder=None):
+    with tempfile.NamedTemporaryFile("w", delete=False) as out:
+        if note:
+            out.write(note)
+        else:
+            out.write("nothing")
+    os.makedirs("kept", exist_ok=True)
+    os.chdir("kept")
+    return len(note.strip()) * 2
+#: becomes
+import os
+import tempfile
+
+
+def keep(note: str, folder=None):
+    with tempfile.NamedTemporaryFile("w", delete=False) as out:
+        out.write(note or "nothing")
+    os.makedirs("kept", exist_ok=True)
+    os.chdir("kept")
+    return len(note.strip() + note.strip())

@@ -7,6 +7,7 @@ as a function that deletes files; it is no prison for hostile code.
 from __future__ import annotations
 
 import os
+import re
 import resource
 import sys
 from typing import Any
@@ -18,6 +19,8 @@ MEMORY_BYTES = 2 * 1024**3
 # Bytes of one file written to the scratch folder.
 FILE_BYTES = 8 * 1024**2
 OPEN_FILES = 64
+# A name as the module ``tempfile`` makes them.
+_MADE_UP = re.compile(r"tmp[a-z0-9_]{8}")
 # Bytes of each file that are compared.
 _MOST_READ = 64 * 1024
 
@@ -94,16 +97,20 @@ class Scratch:
 
     def taken(self) -> dict[str, str]:
         """What lies there, by its path from the folder, with its contents; the folder is empty
-        then.
+        then, and the current one again. Names that are made up at random count as alike.
         """
         found: dict[str, str] = {}
-        if not self.folder or not self.touched:
+        if not self.folder:
+            return found
+        os.chdir(self.folder)
+        if not self.touched:
             return found
         for parent, folders, files in os.walk(self.folder, topdown=False):
             for name in (*files, *folders):
                 path = os.path.join(parent, name)
                 is_folder = os.path.isdir(path) and not os.path.islink(path)
-                found[os.path.relpath(path, self.folder)] = "" if is_folder else _contents(path)
+                told = _MADE_UP.sub("tmp", os.path.relpath(path, self.folder))
+                found[told] = "" if is_folder else _contents(path)
                 try:
                     (os.rmdir if is_folder else os.unlink)(path)
                 except OSError:  # what cannot be taken away stays, for both versions alike

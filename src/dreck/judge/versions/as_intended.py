@@ -12,6 +12,7 @@ import textwrap
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from enum import Enum
+from itertools import pairwise
 
 from ...errors import SettingError
 from ...intended import Intended
@@ -138,9 +139,14 @@ def _put_in(version: Version, texts: Mapping[str, str]) -> str:
         ((version.functions[n].node, t) for n, t in texts.items()),
         key=lambda pair: -pair[0].lineno,
     )
+    for (inner, _), (outer, _) in pairwise(nodes):
+        if inner.lineno <= (outer.end_lineno or 0):
+            raise SettingError(
+                f"{version.path}: {inner.name} stands inside of {outer.name}; give the differences of one of them"
+            )
     for node, text in nodes:
         first = min([node.lineno, *(d.lineno for d in node.decorator_list)]) - 1
         assert node.end_lineno is not None
-        indent = " " * node.col_offset
+        indent = lines[node.lineno - 1][: node.col_offset]
         lines[first : node.end_lineno] = textwrap.indent(text, indent).split("\n")
     return "\n".join(lines)

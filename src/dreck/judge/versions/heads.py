@@ -45,20 +45,20 @@ def hints_in_time(node: FunctionNode, version: Version) -> bool:
     if has_lazy_hints(version.tree):
         return True
     hints = hints_of(node)
-    return all_in_time(hints, node, version) and all(_can_be_evaluated(h, version) for h in hints)
+    return all_in_time(hints, node, version) and all(can_be_evaluated(h, version) for h in hints)
 
 
-def _can_be_evaluated(hint: ast.expr, version: Version) -> bool:
+def can_be_evaluated(hint: ast.expr, version: Version) -> bool:
     """Whether an annotation raises nothing and runs no code, if all its names have a value."""
     if isinstance(hint, ast.Constant | ast.Name):
         return True
     if isinstance(hint, ast.Attribute):
-        return _can_be_evaluated(hint.value, version)
+        return can_be_evaluated(hint.value, version)
     if isinstance(hint, ast.List | ast.Tuple):
-        return all(_can_be_evaluated(e, version) for e in hint.elts)
+        return all(can_be_evaluated(e, version) for e in hint.elts)
     if isinstance(hint, ast.Subscript):
         parts = hint.slice.elts if isinstance(hint.slice, ast.Tuple) else [hint.slice]
-        inside = all(_can_be_evaluated(p, version) for p in parts)
+        inside = all(can_be_evaluated(p, version) for p in parts)
         return inside and _can_be_subscripted(hint.value, version)
     if isinstance(hint, ast.BinOp) and isinstance(hint.op, ast.BitOr):
         sides = (hint.left, hint.right)
@@ -75,7 +75,7 @@ def _can_be_subscripted(node: ast.expr, version: Version) -> bool:
         return not isinstance(owner, ast.FunctionDef) and (
             not isinstance(owner, ast.ClassDef) or bool(owner.bases)
         )
-    return isinstance(node, ast.Attribute) and _can_be_evaluated(node, version)
+    return isinstance(node, ast.Attribute) and can_be_evaluated(node, version)
 
 
 def _is_like_a_class(node: ast.expr, version: Version) -> bool:
@@ -87,7 +87,7 @@ def _is_like_a_class(node: ast.expr, version: Version) -> bool:
             return isinstance(getattr(builtins, node.id), type)
         found = [s for s in version.tree.body if node.id in _bound_by(s)]
         return not any(isinstance(s, ast.FunctionDef | ast.Assign | ast.AnnAssign) for s in found)
-    return _can_be_evaluated(node, version)
+    return can_be_evaluated(node, version)
 
 
 def _bound_by(statement: ast.stmt) -> set[str]:
