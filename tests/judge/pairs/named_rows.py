@@ -654,3 +654,203 @@ def shown(level: int) -> str:
         if level > band.least:
             return band.text
     return "green"
+
+
+#: a row class is handed to a function that changes it -> differs
+from typing import NamedTuple
+
+
+def moved(owner):
+    owner.least = property(lambda row: 7)
+    return lambda function: function
+
+
+class Band(NamedTuple):
+    least: int
+    text: str
+
+
+moved(Band)
+
+
+def shown(level: int) -> str:
+    if level > 200:
+        return "red"
+    return "green"
+#: becomes
+from typing import NamedTuple
+
+
+def moved(owner):
+    owner.least = property(lambda row: 7)
+    return lambda function: function
+
+
+class Band(NamedTuple):
+    least: int
+    text: str
+
+
+moved(Band)
+
+
+BANDS = (Band(200, "red"),)
+
+
+def shown(level: int) -> str:
+    for band in BANDS:
+        if level > band.least:
+            return band.text
+    return "green"
+
+
+#: a row class is handed to a decorator that changes it -> differs
+from typing import NamedTuple
+
+
+def moved(owner):
+    owner.least = property(lambda row: 7)
+    return lambda function: function
+
+
+class Band(NamedTuple):
+    least: int
+    text: str
+
+
+@moved(Band)
+def other():
+    return 1
+
+
+def shown(level: int) -> str:
+    if level > 200:
+        return "red"
+    return "green"
+#: becomes
+from typing import NamedTuple
+
+
+def moved(owner):
+    owner.least = property(lambda row: 7)
+    return lambda function: function
+
+
+class Band(NamedTuple):
+    least: int
+    text: str
+
+
+@moved(Band)
+def other():
+    return 1
+
+
+BANDS = (Band(200, "red"),)
+
+
+def shown(level: int) -> str:
+    for band in BANDS:
+        if level > band.least:
+            return band.text
+    return "green"
+
+
+#: a row class is handed on in the body of a class -> differs
+from typing import NamedTuple
+
+
+def moved(owner):
+    owner.least = property(lambda row: 7)
+    return lambda function: function
+
+
+class Band(NamedTuple):
+    least: int
+    text: str
+
+
+class Other:
+    made = moved(Band)
+
+
+def shown(level: int) -> str:
+    if level > 200:
+        return "red"
+    return "green"
+#: becomes
+from typing import NamedTuple
+
+
+def moved(owner):
+    owner.least = property(lambda row: 7)
+    return lambda function: function
+
+
+class Band(NamedTuple):
+    least: int
+    text: str
+
+
+class Other:
+    made = moved(Band)
+
+
+BANDS = (Band(200, "red"),)
+
+
+def shown(level: int) -> str:
+    for band in BANDS:
+        if level > band.least:
+            return band.text
+    return "green"
+
+
+#: a row class is handed on in a list -> differs
+from typing import NamedTuple
+
+
+def moved(owner):
+    owner.least = property(lambda row: 7)
+    return lambda function: function
+
+
+class Band(NamedTuple):
+    least: int
+    text: str
+
+
+for owner in [Band]:
+    moved(owner)
+
+
+def shown(level: int) -> str:
+    if level > 200:
+        return "red"
+    return "green"
+#: becomes
+from typing import NamedTuple
+
+
+def moved(owner):
+    owner.least = property(lambda row: 7)
+    return lambda function: function
+
+
+class Band(NamedTuple):
+    least: int
+    text: str
+
+
+for owner in [Band]:
+    moved(owner)
+
+
+BANDS = (Band(200, "red"),)
+
+
+def shown(level: int) -> str:
+    for band in BANDS:
+        if level > band.least:
+            return band.text
+    return "green"

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import ast
 from collections import namedtuple
-from collections.abc import Mapping, Set
+from collections.abc import Iterator, Mapping, Set
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -26,7 +26,6 @@ from .names import (
 )
 from ..values.terms import Term, const
 
-_DEFINITIONS = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef)
 # Hints whose reading does nothing, and that a class of rows accepts.
 _PLAIN_HINTS = frozenset({"int", "str", "float", "bool", "bytes", "tuple", "object"})
 
@@ -100,16 +99,19 @@ def row_classes_of(tree: ast.Module) -> dict[str, RowClass]:
         fields = _fields(node, taken) if once and (is_tuple or is_frozen) else None
         if fields:
             found[node.name] = RowClass(node.name, fields, is_tuple)
-    changed = _classes_changed(tree, {f for made in found.values() for f in made.fields})
+    fields_of_all = {f for made in found.values() for f in made.fields}
+    changed = _classes_changed(tree, set(found), fields_of_all)
     return {n: made for n, made in found.items() if n not in changed and "" not in changed}
 
 
-def _classes_changed(tree: ast.Module, fields: Set[str]) -> set[str]:
-    """Names whose attributes a module sets or takes away, which a class of rows would show; an empty
-    one where it does so to something else as it is loaded, and that may be such a class.
+def _classes_changed(tree: ast.Module, classes: Set[str], fields: Set[str]) -> set[str]:
+    """Classes whose attributes a module may set or take away, which their rows would show: it does
+    so by their name, or hands them on as it is loaded. An empty name stands for all of them: some
+    statement sets such a field of something as the module is loaded.
     """
     found: set[str] = set()
-    at_load = {id(n) for s in tree.body if not isinstance(s, _DEFINITIONS) for n in ast.walk(s)}
+    loading = list(_run_at_load(tree))
+    at_load = set(map(id, loading))
     for node in nodes_of(tree):
         owner: ast.expr | None = None
         if isinstance(node, ast.Attribute) and not isinstance(node.ctx, ast.Load):
@@ -123,13 +125,37 @@ def _classes_changed(tree: ast.Module, fields: Set[str]) -> set[str]:
                 found.add("")
         if isinstance(owner, ast.Name):
             found.add(owner.id)
-    # The class under another name.
-    aliases = {
-        s.value.id: single_target(s)
-        for s in tree.body
-        if isinstance(s, ast.Assign) and isinstance(s.value, ast.Name)
+    # Making a row and saying what something is made of change nothing.
+    harmless = {id(n.func) for n in loading if isinstance(n, ast.Call)}
+    harmless |= {
+        id(n)
+        for s in loading
+        if isinstance(s, ast.Subscript) and isinstance(s.value, ast.Name | ast.Attribute)
+        for n in ast.walk(s.slice)
     }
-    return found | {n for n, alias in aliases.items() if alias in found}
+    read = [n for n in loading if isinstance(n, ast.Name) and isinstance(n.ctx, ast.Load)]
+    return found | {n.id for n in read if n.id in classes and id(n) not in harmless}
+
+
+def _run_at_load(tree: ast.Module) -> Iterator[ast.AST]:
+    """The nodes that are evaluated while a module is loaded: no bodies of functions, no annotations,
+    no bases of classes.
+    """
+    pending: list[ast.AST] = list(tree.body)
+    while pending:
+        node = pending.pop()
+        if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+            pending += [*node.decorator_list, *node.args.defaults]
+            pending += [d for d in node.args.kw_defaults if d is not None]
+            continue
+        if isinstance(node, ast.ClassDef):
+            pending += [*node.decorator_list, *(k.value for k in node.keywords), *node.body]
+            continue
+        yield node
+        if isinstance(node, ast.AnnAssign):
+            pending += [node.target, *([node.value] if node.value is not None else [])]
+        elif not isinstance(node, ast.Lambda):
+            pending += ast.iter_child_nodes(node)
 
 
 def _is_only(name: str, tree: ast.Module) -> bool:
