@@ -748,3 +748,102 @@ def keep(note: str, folder=None):
     os.makedirs("kept", exist_ok=True)
     os.chdir("kept")
     return len(note.strip() + note.strip())
+
+
+#: letters that are looked at one by one, each at its place -> differs
+def outline(signs):
+    i, n = 0, len(signs)
+    said = ""
+    while i < n:
+        c = signs[i]
+        i = i + 1
+        if c == "<":
+            j = i
+            if j < n and signs[j] == "!":
+                j = j + 1
+            while j < n and signs[j] != ">":
+                j = j + 1
+            if j >= n:
+                said = said + "less"
+            else:
+                said = said + "[" + signs[i:j] + "]"
+                i = j + 1
+        elif c == "~":
+            said = said + "water"
+        else:
+            said = said + c
+    return said
+#: becomes
+def outline(signs):
+    i, n = 0, len(signs)
+    said = ""
+    while i < n:
+        c = signs[i]
+        i = i + 1
+        if c == "<":
+            j = i
+            if j < n and signs[j] == "!":
+                j = j + 1
+            while j < n and signs[j] != ">":
+                j = j + 1
+            if j >= n:
+                said = said + "less"
+                continue
+            said = said + "[" + signs[i:j] + "]"
+            i = j
+        elif c == "~":
+            said = said + "water"
+        else:
+            said = said + c
+    return said
+
+
+#: fractions that are reckoned with, one bound of a part of them -> differs
+def share_open(upper, lower):
+    least = min(upper, lower)
+    most = max(upper, lower)
+    total = most + least
+    if least == most:
+        return 0.0
+    if total / 2.0 <= 0.5:
+        return (most - least) / total
+    return (most - least) / (2.0 - total)
+#: becomes
+def share_open(upper, lower):
+    least = min(upper, lower)
+    most = max(upper, lower)
+    total = most + least
+    if least == most:
+        return 0.0
+    if total / 2.0 <= 0.5:
+        return (most - least) / total
+    return (most - least) / (2.0 + total)
+
+
+#: a list or what stands in it, read in the two arms of a choice -> differs
+def first_sign(signs, marks=""):
+    if "=" in marks:
+        at = marks.index("=")
+        name, wanted = marks[:at], marks[at + 1 :]
+    else:
+        name, wanted = marks, None
+    found = [sign for sign in signs if sign.startswith(name)]
+    if not found:
+        return None
+    if name in found:
+        return name, wanted
+    if len(found) > 1:
+        raise ValueError(name)
+    return found[0], wanted
+#: becomes
+def first_sign(signs, marks=""):
+    name, wanted = marks, None
+    if "=" in marks:
+        at = marks.index("=")
+        name, wanted = marks[:at], marks[at + 1 :]
+    found = [sign for sign in signs if sign.startswith(name)]
+    if not found:
+        return None
+    if len(found) > 1:
+        raise ValueError(name)
+    return found[0], wanted

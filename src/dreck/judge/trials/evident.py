@@ -20,6 +20,8 @@ MOST_VALUES = 150
 _DEEPEST = 4
 _FRACTIONS = (1.5, 0.25)
 _TEXTS = ("", "a", "b", "Abc", "a b", "7", " a ")
+# How often what is gone through by its letters is a text.
+_SPELT = 0.8
 _PATHS = ("a.txt", "a.txt", "b.csv", "no/a.txt", "")
 _CLASSES = (object, dict, ValueError)
 _OPAQUE = (1, "a", 0, "b", 2)
@@ -220,6 +222,10 @@ class Drawer:
     def _list(self, shape: Shape, name: str, depth: int) -> Tree:
         if "text" in shape.wants:
             return self._leaf(self._text(shape, name))
+        letters = shape.letters()
+        if letters and self.chance.random() < _SPELT:
+            made = self.grower.texts.spelt(letters)
+            return Tree(literal(made), "", lambda: self._list(shape, name, depth))
 
         def one() -> Tree:
             return self.value(shape.element or shape.held or shape.one(), name, depth + 1)
@@ -247,7 +253,7 @@ class Drawer:
         if "number" in shape.wants or numbers:
             is_fraction = "fraction" in shape.wants or any(type(n) is float for n in numbers)
             if is_fraction and self.chance.random() < 0.5:
-                return self.chance.choice((*(n + 0.5 for n in numbers), *_FRACTIONS))
+                return self.grower.numbers.fraction((*numbers, *_FRACTIONS))
             near = [n + d for n in numbers for d in (0, 0, 1, -1)]
             if near and self.chance.random() < 0.6:
                 return self.chance.choice(near)

@@ -59,6 +59,8 @@ class Numbers:
         known = [*near, *near, *self.known]
         if kind < 0.04:
             return chance.choice(_ODD)
+        if kind < 0.16:
+            return round(chance.random() * chance.choice((1, 1, 10, 100)), 2)
         if known and kind < 0.8:
             made = chance.choice(known) + chance.choice((0, 0, 0.5, -0.5, 1, -1, 0.01, -0.01))
             return made if chance.random() < 0.3 else float(made)

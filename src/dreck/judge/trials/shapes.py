@@ -91,6 +91,13 @@ class Shape:
             self.element = Shape()
         return self.element
 
+    def letters(self) -> list[str]:
+        """The characters that elements are compared with, if that is all they are: then it is most
+        likely a text.
+        """
+        known = self.element.compared if self.element is not None else []
+        return known if known and all(isinstance(c, str) and len(c) == 1 for c in known) else []
+
     def under(self) -> Shape:
         """What is done with what it holds under a key."""
         if self.held is None:
@@ -242,7 +249,8 @@ class _Body:
         elif isinstance(node, ast.AugAssign):
             self._arithmetic(node.op, node.target, node.value)
         elif isinstance(node, ast.If):
-            self._filled_in(node)
+            self._either(node)
+            return
         elif isinstance(node, ast.Match):
             self._match(node)
         elif isinstance(node, ast.With | ast.AsyncWith):
@@ -257,6 +265,16 @@ class _Body:
                 self.shape(child)
             else:
                 self._others(child)
+
+    def _either(self, node: ast.If) -> None:
+        """Both arms of a choice; what a name stood for before one of them it may stand for after."""
+        self._filled_in(node)
+        self.shape(node.test)
+        before = dict(self.names)
+        self.block(node.body)
+        first, self.names = self.names, before
+        self.block(node.orelse)
+        self.names = {**first, **self.names}
 
     def _filled_in(self, node: ast.If) -> None:
         """``if x is None: x = {}`` says what x is otherwise."""
@@ -335,15 +353,25 @@ class _Body:
 
     def _count(self, target: ast.expr, value: ast.expr) -> None:
         """Names that can only be whole numbers: places in a list."""
-        if isinstance(target, ast.Name):
-            halves = isinstance(value, ast.BinOp) and isinstance(
-                value.op, ast.FloorDiv | ast.RShift
-            )
-            length = isinstance(value, ast.Call) and ast.unparse(value.func) == "len"
-            if halves or length:
+        if isinstance(target, ast.Tuple) and isinstance(value, ast.Tuple):
+            for one, other in zip(target.elts, value.elts, strict=False):
+                self._count(one, other)
+        elif isinstance(target, ast.Name):
+            if self._is_count(value):
                 self.counts.add(target.id)
             else:
                 self.counts.discard(target.id)
+
+    def _is_count(self, value: ast.expr) -> bool:
+        if isinstance(value, ast.BinOp):
+            halves = isinstance(value.op, ast.FloorDiv | ast.RShift)
+            moves = isinstance(value.op, ast.Add | ast.Sub) and self._is_count(value.left)
+            return halves or moves
+        if isinstance(value, ast.Name):
+            return value.id in self.counts
+        if isinstance(value, ast.Call):
+            return ast.unparse(value.func) == "len"
+        return isinstance(value, ast.Constant) and type(value.value) is int
 
     def _bind(self, target: ast.expr, found: Shape | None) -> None:
         if isinstance(target, ast.Name):
@@ -490,7 +518,8 @@ class _Body:
                 held.result.may_raise |= self.reader.protected > 0
                 return held.result
         constants = [a.value for a in node.args if isinstance(a, ast.Constant)]
-        if name in _OF_TEXTS and not (name == "format" and owner.attributes):
+        looks = name in ("find", "count") and isinstance((constants or [None])[0], str)
+        if (name in _OF_TEXTS or looks) and not (name == "format" and owner.attributes):
             owner.wants.add("text")
             owner.compared += [c for c in constants if isinstance(c, str)]
             return None
@@ -587,7 +616,9 @@ class _Body:
             elif isinstance(op, _NUMERIC) or (
                 isinstance(op, ast.Add) and _is_number((right, left)[i])
             ):
-                found.wants |= {"number", "fraction"} if isinstance(op, ast.Div) else {"number"}
+                found.wants.add("number")
+                if isinstance(op, ast.Div) or _is_fraction((right, left)[i]):
+                    found.wants.add("fraction")
 
     def _comprehension_like(
         self, node: ast.ListComp | ast.SetComp | ast.GeneratorExp | ast.DictComp
@@ -738,6 +769,10 @@ def _constants(node: ast.expr) -> Iterator[Any]:
 
 def _is_text(node: ast.expr) -> bool:
     return isinstance(node, ast.Constant) and isinstance(node.value, str)
+
+
+def _is_fraction(node: ast.expr) -> bool:
+    return isinstance(node, ast.Constant) and type(node.value) is float
 
 
 def _is_number(node: ast.expr) -> bool:

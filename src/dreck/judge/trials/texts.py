@@ -15,6 +15,9 @@ from .pool import Pool
 
 _SAMPLES = ("", "a", "A", "Abc", "a b", "0", "7", "x", "aa", "aba", "b", "é", "ß", "\n", " a ")
 _LETTERS = ("a", "b", "A", "B", "x", "Abc", "aa", "é")
+_SINGLE = ("a", "b", "z", "A", "0", "7", " ", "-", "é")
+# Letters of a text that is read one by one.
+_SPELT = (0, 1, 1, 2, 2, 3, 3, 4, 5, 6, 8, 10)
 _BLANKS = (" ", "  ", "\t", "\n")
 # Texts drawn from each regular expression.
 _FROM_PATTERN = 30
@@ -59,6 +62,12 @@ class Texts:
         else:
             made = "".join(self._part(near) for _ in range(chance.choice(_PARTS)))
         return self.changed(made) if chance.random() < 0.35 else made
+
+    def spelt(self, letters: Sequence[str]) -> str:
+        """A text of letters that the code asks for one by one, and of others among them."""
+        chance = self.chance
+        kinds = [*letters, *letters, *_SINGLE]
+        return "".join(chance.choice(kinds) for _ in range(chance.choice(_SPELT)))
 
     def _separated(self) -> str:
         """Parts between separators of one kind, mostly; the parts of one kind too, or each as it
