@@ -236,3 +236,53 @@ def test_wrong_use(
     done = dreck_in_process(*arguments)
     assert done.status == status and words in done.err, done.err
     assert (tmp_path / "mine.py").read_text() == "def g():\n    return 1\n"
+
+
+DESK = """class Refusal(Exception):
+    pass
+
+
+class Desk:
+    def __init__(self, lock, takings=0):
+        self.lock = lock
+        self.takings = takings
+        self.signed = []
+
+    def close(self, keeper: str, counted: int, force=False):
+        if not keeper:
+            raise Refusal("somebody has to sign")
+        if counted != self.takings and not force:
+            raise Refusal("count again, " + keeper)
+        self.signed.append(keeper)
+        return counted - self.takings
+
+
+def label(notice):
+    if notice["kind"] == "closure":
+        return "closed: " + notice["reach"]
+    return notice["text"]
+"""
+CALLER = """from desk import Desk, label
+
+
+def test_close():
+    assert Desk(None).close("Mossop", 0) == 0
+    assert label({"kind": "water", "reach": "Summit", "text": "low"}) == "low"
+"""
+
+
+def test_pins_speak_as_the_project_does(tmp_path: Path) -> None:
+    """Values are those of the project's tests where these do as well; what nobody looks at is None
+    or left out, and what a case is for stays.
+    """
+    (tmp_path / "desk.py").write_text(DESK)
+    (tmp_path / "test_desk.py").write_text(CALLER)
+    (tmp_path / "pyproject.toml").write_text('[tool.pytest.ini_options]\npythonpath = ["."]\n')
+    found = dreck.pin(tmp_path / "desk.py")
+    text = found.text
+    for wanted in ('"Mossop"', "Desk(lock=None", '("somebody has to sign",)', "force = True"):
+        assert wanted in text, text
+    for wanted in ('"kind": "closure", "reach": "Summit"', '"text": "low"'):
+        assert wanted in text, text
+    assert "takings=" not in text and "id=\"not notice kind == 'closure'\"" in text, text
+    assert all(f.caught == f.planted and not f.missed for f in found.functions if f.planted), text

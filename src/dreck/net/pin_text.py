@@ -247,6 +247,7 @@ class _Ids:
 
     def of(self, text: str) -> str:
         """A name for a case that goes this way."""
+        text = re.sub(r"\[['\"](\w+)['\"]\]", r" \1", text)  # what stands under a key
         plain = " ".join(re.sub(r"[^\x20-\x7e]|[\[\]]", "", text).split())[:60] or "plain"
         count = self._seen[plain] = self._seen.get(plain, 0) + 1
         return plain if count == 1 else f"{plain} ({count})"

@@ -24,6 +24,7 @@ from .looking import planted_in
 from .pin_text import PinFile, is_pin_file, pin_file
 from .recording import Recording
 from .running import Runner
+from .usual import usual_values
 
 # Times that pins are tried out in an order drawn at random.
 _ORDERS = 20
@@ -141,11 +142,12 @@ def pin(
     version = Version(path, source.text)
     names = [f.name for t in targets for f in t.functions(source.parse())]
     kept = recording.of(path)
+    usual = usual_values(project)
     own = [n for n in dict.fromkeys(names) if not version.functions[n].around]
 
     def sampled(name: str) -> Samples:
         tick(f"{path.as_posix()}::{name}")
-        return samples(version, name, kept.get(name, ()), recording.modules)
+        return samples(version, name, kept.get(name, ()), recording.modules, usual)
 
     # Each waits for a process of its own.
     with ThreadPoolExecutor(os.cpu_count()) as pool:

@@ -847,3 +847,56 @@ def first_sign(signs, marks=""):
     if len(found) > 1:
         raise ValueError(name)
     return found[0], wanted
+
+
+#: what another method leaves behind three checks of its own -> differs
+class Refused(Exception):
+    pass
+
+
+class Desk:
+    def __init__(self, register, sill=30):
+        self.register = register
+        self.sill = sill
+        self.passages = []
+
+    def admit(self, name: str, day: int, level: int):
+        boat = self.register.get(name)
+        if boat is None:
+            raise Refused(name)
+        if boat.draught > level - self.sill:
+            raise Refused("too deep")
+        if not 0 < day <= 365:
+            raise Refused("no such day")
+        self.passages.append((day, name, boat.length > 150))
+
+    def long_ones(self, day: int) -> int:
+        count = 0
+        for entry in self.passages:
+            if entry[0] == day:
+                if entry[2]:
+                    count += 1
+        return count
+#: becomes
+class Refused(Exception):
+    pass
+
+
+class Desk:
+    def __init__(self, register, sill=30):
+        self.register = register
+        self.sill = sill
+        self.passages = []
+
+    def admit(self, name: str, day: int, level: int):
+        boat = self.register.get(name)
+        if boat is None:
+            raise Refused(name)
+        if boat.draught > level - self.sill:
+            raise Refused("too deep")
+        if not 0 < day <= 365:
+            raise Refused("no such day")
+        self.passages.append((day, name, boat.length > 150))
+
+    def long_ones(self, day: int) -> int:
+        return len([entry for entry in self.passages if entry[0] == day])

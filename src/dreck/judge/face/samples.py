@@ -5,6 +5,7 @@ from __future__ import annotations
 import ast
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
+from types import MappingProxyType
 from typing import Any
 
 from ..trials.recorded import RecordedCalls
@@ -87,7 +88,11 @@ class Samples:
 
 
 def samples(
-    version: Version, function: str, calls: Sequence[str] = (), modules: Sequence[str] = ()
+    version: Version,
+    function: str,
+    calls: Sequence[str] = (),
+    modules: Sequence[str] = (),
+    usual: Mapping[str, Sequence[str]] = MappingProxyType({}),
 ) -> Samples:
     """Choose the fewest inputs that reach every branch and notice every fault that any notices.
 
@@ -96,11 +101,14 @@ def samples(
         function: the function's qualified name.
         calls: pickled arguments of recorded calls, which go before others.
         modules: the names under which the module was imported when they were recorded.
+        usual: for names of parameters, attributes and keys the values that the project gives them,
+            as Python text; an input is written with these where they do as well.
     """
     module, root = module_name(version.path)
     is_async = isinstance(version.functions[function].node, ast.AsyncFunctionDef)
     path, text = str(version.path), version.text
-    request = Request((path, path), (text, text), module, (root,), function, sampling=True)
+    both = ((path, path), (text, text))
+    request = Request(*both, module, (root,), function, sampling=True, usual=usual)
     runner = ProcessRunner(_SECONDS, recorded=RecordedCalls({function: list(calls)}, list(modules)))
     found = runner.run(request)
     if found["outcome"] != "sampled":

@@ -24,7 +24,7 @@ from .answers import RAISES, Answers
 from .cases import Callee, Case, Version, made_by_kind
 from .clock import TooLong
 from .fence import SCRATCH
-from .corpus import Corpus, Growing, Grown, in_a_row
+from .corpus import Corpus, Growing, Grown, Sequences
 from .evident import Drawer
 from .growing import Grower
 from .instrument import MARK, Branch, Seen, fitted
@@ -58,7 +58,9 @@ MOST_GROWN, GROWN_SECONDS = 2_000, 6.0
 # More of them, where branches are left that none of them takes.
 MOST_MORE = 3_000
 MOST_LEARNT, LEARNT_SECONDS = 800, 3.0
-MOST_IN_A_ROW, IN_A_ROW_SECONDS = 400, 4.0
+MOST_IN_A_ROW, IN_A_ROW_SECONDS = 1500, 5.0
+# Calls in a row that are enough where all branches were taken.
+ENOUGH_IN_A_ROW = 400
 # Seconds for calls that were recorded.
 RECORDED_SECONDS = 5.0
 # Seconds for all trials together; measuring the inputs comes after that.
@@ -76,6 +78,9 @@ MOST_SHRINKS = 300
 MOST_TOGETHER = 300
 # Other methods that are called before the one in question.
 MOST_OTHERS = 6
+# Inputs of each of these in a row that go nowhere new (a fifth where all branches of the one in
+# question were taken), and seconds for all of them.
+MOST_IDLE, OTHERS_SECONDS = 1000, 3.0
 
 
 # Stands in a column of values for what has to be built anew for each call.
@@ -276,16 +281,39 @@ class Check:
         if not keeps:
             return None
         growing = self.corpus.growing
-        others = [g for n in self._other_methods() if (g := self._other(n)) is not None]
         end = self._within(IN_A_ROW_SECONDS)
-        for _ in range(MOST_IN_A_ROW):
-            if time.monotonic() > end:
+        found_others = [g for n in self._other_methods() if (g := self._other(n)) is not None]
+        others = [self._explored(g, len(found_others)) for g in found_others]
+        sequences = Sequences(self.corpus, others)
+        for number in range(MOST_IN_A_ROW):
+            if time.monotonic() > end or (number > ENOUGH_IN_A_ROW and not self.guide.lacks()):
                 break
-            grown = in_a_row(growing, others, self.corpus)
-            found = self._attempt(grown.case(), self.pair.answers())
+            grown = sequences.next()
+            answers = self.pair.answers()
+            found = self._attempt(grown.case(), answers)
             if found is not None and not self._parts_before(grown):
                 return self._simplest(grown, found)
+            if found is None and self.guide.is_new(answers):
+                sequences.keep(grown)
         return None
+
+    def _explored(self, growing: Growing, many: int) -> Corpus:
+        """Inputs of another method that take it on various ways: what it leaves behind may be what
+        the one in question is about.
+        """
+        corpus = Corpus(growing)
+        end = self._within(OTHERS_SECONDS / many)
+        idle = 0
+        most = MOST_IDLE if self.guide.lacks() else MOST_IDLE // 5
+        while idle < most and time.monotonic() < end:
+            grown, answers = corpus.next(), self.pair.answers()
+            self.guide.start()
+            idle += 1
+            if _quietly(self.guide.versions[0], grown.case(), answers) is not None:
+                if self.guide.is_new(answers):
+                    corpus.keep(grown)
+                    idle = 0
+        return corpus
 
     def _parts_before(self, grown: Grown) -> bool:
         """Whether another function, called before, is what differs."""
@@ -318,13 +346,24 @@ class Check:
     def _other(self, name: str) -> Growing | None:
         try:
             subject = self.versions[0].subject(name)
-            shapes = shapes_of(self.modules, name, self.around)
+            around = with_callees(subject.function, self.request["roots"])
+            shapes = shapes_of(self.modules, name, around)
             callee = self._callee(name, shapes)
+            grower = self._grower(name, around)
         except (CannotCall, StopIteration, ValueError, TypeError):
             return None
         if subject.takes != self.subjects[0].takes or not all(callee.parameters.recipes):
             return None
-        return Growing.of(self.grower, subject, callee, shapes, self.kinds)
+        return Growing.of(grower, subject, callee, shapes, self.kinds)
+
+    def _grower(self, name: str, around: Sequence[ast.AST]) -> Grower:
+        """What draws values for another function: it speaks of other constants."""
+        nodes = [_node(text, name) for text in self.texts]
+        suggested = suggestions(*nodes, *around, modules=self.modules)
+        pool = pool_of([*nodes, *around], self.modules)
+        made = Grower(pool, {**self.suggested, **suggested}, name)
+        made.known, made.met = self.grower.known, self.guide.met
+        return made
 
     def _learns(self) -> bool:
         """Draw plain values anew, with what stand-ins were compared with: the value that a bound was
@@ -448,7 +487,9 @@ class Check:
         """One version whose subject notes its branches, and when it comes to where the versions
         part.
         """
-        tree, branches, is_own = fitted(self.texts[which], self.name, self.request["parted"][which])
+        parted = self.request["parted"][which]
+        others = self._other_methods()
+        tree, branches, is_own = fitted(self.texts[which], self.name, parted, others)
         seen = Seen()
         seen.own, seen.arrived = len(branches), not is_own
         version = Version(self.load(tree, self.paths[which], **{MARK: seen}))

@@ -162,25 +162,70 @@ class Corpus:
         self.kept = [*self.kept[-_MOST_KEPT:], grown.calls[-1][1]]
 
 
-def in_a_row(growing: Growing, others: Sequence[Growing], corpus: Corpus) -> Grown:
-    """Two or three calls, the last one of the function, mostly on the same objects."""
-    chance = growing.grower.chance
-    count = chance.choice((1, 1, 2))
-    before = [chance.choice([growing, growing, *others]) for _ in range(count)]
-    calls: list[tuple[Growing, Trees]] = []
-    for each in (*before, growing):
-        # What came deepest was kept last.
-        known = corpus.kept[-8 if chance.random() < 0.5 else 0 :] if each is growing else []
-        row = chance.choice(known) if known and chance.random() < 0.5 else each.row()
-        if calls and growing.subject.takes == "self":
-            row = (_held(row[0]), *row[1:])
-        if calls and each is growing and calls[0][0] is growing and chance.random() < 0.4:
-            again = chance.random() < 0.5  # the very objects, or others like them
-            row = tuple([_held(t) for t in row]) if again else (*row[:1], *calls[0][1][1:])
-            if not again and growing.subject.takes != "self":
-                row = calls[0][1]
-        calls.append((each, row))
-    return Grown(tuple(calls))
+class Sequences:
+    """Calls in a row: two or three, the last one of the function, mostly on the same objects.
+
+    Args:
+        corpus: inputs of the function that are known.
+        others: those of other methods of the object.
+    """
+
+    def __init__(self, corpus: Corpus, others: Sequence[Corpus]) -> None:
+        self._corpus, self._others = corpus, others
+        self._kept: list[Grown] = []
+
+    def keep(self, grown: Grown) -> None:
+        """These calls went where none went before."""
+        self._kept = [*self._kept[-_MOST_KEPT:], grown]
+
+    def next(self) -> Grown:
+        """The next calls to try: new ones, or some that were kept with other arguments."""
+        chance = self._corpus.growing.grower.chance
+        if self._kept and chance.random() < 0.4:
+            calls = list(chance.choice(self._kept[-16:]).calls)
+            number = chance.randrange(len(calls))
+            growing, row = calls[number]
+            calls[number] = (
+                growing,
+                self._alike(self._corpus.mutator.changed(row), growing, calls),
+            )
+            return Grown(tuple(calls))
+        return self._new(chance.choice((1, 1, 2)))
+
+    def _new(self, count: int) -> Grown:
+        growing = self._corpus.growing
+        chance, takes_itself = growing.grower.chance, growing.subject.takes == "self"
+        every = [self._corpus, *self._others]
+        calls: list[tuple[Growing, Trees]] = []
+        for corpus in (*[chance.choice(every) for _ in range(count)], self._corpus):
+            # What came deepest was kept last.
+            known = corpus.kept[-8 if chance.random() < 0.5 else 0 :]
+            each = corpus.growing
+            row = chance.choice(known) if known and chance.random() < 0.5 else each.row()
+            if calls and takes_itself:
+                row = (_held(row[0]), *row[1:])
+            if calls and each is growing and calls[0][0] is growing and chance.random() < 0.4:
+                again = chance.random() < 0.5  # the very objects, or others like them
+                row = tuple([_held(t) for t in row]) if again else (*row[:1], *calls[0][1][1:])
+                if not again and not takes_itself:
+                    row = calls[0][1]
+            calls.append((each, self._alike(row, each, calls)))
+        return Grown(tuple(calls))
+
+    def _alike(
+        self, row: Trees, growing: Growing, others: Sequence[tuple[Growing, Trees]]
+    ) -> Trees:
+        """Arguments of which some are what another call is given under the same name."""
+        chance = self._corpus.growing.grower.chance
+        if not others or chance.random() < 0.5:
+            return row
+        names = growing.callee.parameters.names
+        other, given = chance.choice(others)
+        known = dict(zip(other.callee.parameters.names, given, strict=True))
+        pairs = [(known.get(n, tree), tree) for n, tree in zip(names, row, strict=True)]
+        return tuple(
+            [t if HELD in (k.recipe, t.recipe) or OMITTED is k.recipe else k for k, t in pairs]
+        )
 
 
 def _held(tree: Tree) -> Tree:

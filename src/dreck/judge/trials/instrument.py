@@ -31,9 +31,11 @@ class Branch:
         return f"line {self.line}: `{self.condition}` {self.outcome}"
 
 
-def fitted(text: str, subject: str, line: int = 0) -> tuple[ast.Module, list[Branch], bool]:
+def fitted(
+    text: str, subject: str, line: int = 0, others: Sequence[str] = ()
+) -> tuple[ast.Module, list[Branch], bool]:
     """A module's tree whose subject notes its branches by number, and when it comes to a line; so
-    do the functions that it reaches, with higher numbers.
+    do the functions that it reaches, and some others by their names, with higher numbers.
 
     Returns:
         The tree, the list of the subject's branches, and whether the line is one of its own.
@@ -41,7 +43,8 @@ def fitted(text: str, subject: str, line: int = 0) -> tuple[ast.Module, list[Bra
     tree = ast.parse(text)
     functions = functions_of(tree)
     node = next(f.node for f in functions if f.name == subject)
-    reached = _reached(node, [f.node for f in functions])
+    beside = [f.node for f in functions if f.name in others and f.node is not node]
+    reached = _reached([node, *beside], [f.node for f in functions])
     fitter = _Fitter()
     node.body = [fitter.visit(s) for s in node.body]
     branches = list(fitter.branches)
@@ -51,17 +54,19 @@ def fitted(text: str, subject: str, line: int = 0) -> tuple[ast.Module, list[Bra
     return ast.fix_missing_locations(tree), branches, is_own
 
 
-def _reached(subject: FunctionNode, functions: Sequence[FunctionNode]) -> list[FunctionNode]:
-    """The functions and methods of a module that a function names, or that one of these names;
-    those nested in it are its own.
+def _reached(
+    subjects: Sequence[FunctionNode], functions: Sequence[FunctionNode]
+) -> list[FunctionNode]:
+    """The functions and methods of a module that the first of some functions names, or that one of
+    these names; those nested in it are its own. The others among them come first.
     """
     by_name: dict[str, list[FunctionNode]] = {}
-    own = set(map(id, ast.walk(subject)))
+    own = {id(n) for s in subjects for n in ast.walk(s)}
     for function in functions:
         if id(function) not in own:
             by_name.setdefault(function.name, []).append(function)
-    found: list[FunctionNode] = []
-    pending: list[ast.AST] = [subject]
+    found: list[FunctionNode] = list(subjects[1:])
+    pending: list[ast.AST] = list(subjects)
     while pending:
         for node in ast.walk(pending.pop()):
             word = node.id if isinstance(node, ast.Name) else getattr(node, "attr", None)

@@ -9,7 +9,7 @@ import signal
 import subprocess
 import sys
 import tempfile
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any, Protocol
@@ -37,6 +37,7 @@ class Request:
         aim: values of some parameters that lead to where a proof stopped.
         parted: the lines where it stopped, in each version.
         sampling: whether inputs worth keeping are wanted, of a version against itself.
+        usual: for those, values that the project gives to names, as Python text.
     """
 
     paths: tuple[str, str]
@@ -47,6 +48,7 @@ class Request:
     aim: Mapping[str, int | float | str | bool | None] = field(default_factory=dict)
     parted: tuple[int, int] = (0, 0)
     sampling: bool = False
+    usual: Mapping[str, Sequence[str]] = field(default_factory=dict)
 
     def to_dict(self, scratch: str) -> dict[str, Any]:
         """The request as the child reads it."""
@@ -61,6 +63,7 @@ class Request:
             "parted": list(self.parted),
             "scratch": scratch,
             "sampling": self.sampling,
+            "usual": {name: list(texts) for name, texts in self.usual.items()},
         }
 
 

@@ -23,6 +23,7 @@ from .cases import Case, Version, made_by_kind
 from .checking import Check
 from .loading import CannotCall, CannotLoad
 from .observe import HELD, names_of, outcome_of
+from .plainer import Plainer
 from .recipes import library_names, literal
 from .sharing import parts_of
 from .spelling import Speller, Unspeakable, spelt_parts
@@ -42,6 +43,10 @@ _OF_ONE_WAY = 15
 _MOST_PARTS = 200
 # Cases beside those that are needed: the simplest ones, where they show something of their own.
 _SIMPLEST = 2
+# How much more there is to read in a case with doubles.
+_OF_DOUBLES = 1.25
+# Seconds for giving them plainer values.
+_PLAINER_SECONDS = 5.0
 
 
 @dataclass(slots=True)
@@ -51,9 +56,15 @@ class _Looked:
     case: Case
     text: str
     branches: frozenset[int]
+    pairs: frozenset[Any]
     last: int
-    end: str
+    ends: tuple[str, ...]
     faults: set[int] = field(default_factory=set)
+
+    @property
+    def end(self) -> str:
+        """How the last call ends."""
+        return self.ends[-1]
 
     @property
     def reaches(self) -> set[tuple[str, object]]:
@@ -79,6 +90,8 @@ class Sampling:
             self.check.is_quick_allowed = False
         self.refused = ""
         self._end = 0.0
+        self._wrong: dict[int, Version] = {}
+        self._recorded: frozenset[str] = frozenset()
 
     def run(self) -> dict[str, Any]:
         """The inputs chosen, with what each does, as text."""
@@ -89,7 +102,7 @@ class Sampling:
         if not looked:
             return {"outcome": "nothing tried", "why": self._why_none(found)}
         planted = self._notice(looked)
-        chosen = _fewest(looked)
+        chosen = self._plainer(_fewest(looked))
         speller = Speller(vars(self.version.side.module))
         cases = [self._told(each, speller) for each in chosen]
         reached = set().union(*(each.branches for each in chosen))
@@ -124,35 +137,41 @@ class Sampling:
             if case is None:
                 row = tuple([literal(a) for a in tried.arguments])
                 case = Case(((self.check.callee, row),))
-            text = "\n".join(case.lines()) if len(case.calls) > 1 else case.call_text()
+            text = _text_of(case)
             if not case.stands and not any(w in text for w in ("Probe(", "recorded[", "inputs[")):
                 cases.setdefault(text, case)
-        recorded = set(list(cases)[: self.check.recorded])
+        recorded = self._recorded = frozenset(list(cases)[: self.check.recorded])
         ordered = sorted(
             cases,
             key=lambda t: (t not in recorded, "Record" in t, len(cases[t].calls), len(t), t),
         )
-        seen = self.check.guide.seen[0]
-        watched = self.check.guide.versions[0]
         ways: dict[object, list[_Looked]] = {}
         for text in ordered:
             if time.monotonic() > self._end - _SECONDS / 2 and ways:
                 break
-            seen.numbers.clear()
-            seen.pairs.clear()
-            seen.start()
-            with contextlib.suppress(Exception):
-                done = cases[text].observed(watched, self.check.pair.answers())
-                refused = re.search(r"raises Refused\(['\"](.*?)['\"]\)", done.text)
-                self.refused = self.refused or (refused[1] if refused else "")
-                fits = not (done.misfits or done.lacks or done.fails or refused)
-                if done.ended and fits:
-                    way = (frozenset(seen.pairs), done.ends)
-                    taken = frozenset(seen.numbers)
-                    each = _Looked(cases[text], text, taken, seen.last, done.ends[-1])
-                    ways.setdefault(way, []).append(each)
+            each = self._looked_at_one(cases[text], text)
+            if each is not None:
+                ways.setdefault((each.pairs, each.ends), []).append(each)
         found = [each for alike in ways.values() for each in _some_of(alike)][:_MOST_LOOKED_AT]
         return sorted(found, key=lambda each: ordered.index(each.text))
+
+    def _looked_at_one(self, case: Case, text: str) -> _Looked | None:
+        """An input with the branches that it takes; None if it is none to be kept."""
+        seen = self.check.guide.seen[0]
+        seen.numbers.clear()
+        seen.pairs.clear()
+        seen.start()
+        try:
+            done = case.observed(self.check.guide.versions[0], self.check.pair.answers())
+        except Exception:
+            return None
+        refused = re.search(r"raises Refused\(['\"](.*?)['\"]\)", done.text)
+        self.refused = self.refused or (refused[1] if refused else "")
+        if not done.ended or done.misfits or done.lacks or done.fails or refused:
+            return None
+        taken = frozenset(n for n in seen.numbers if n < seen.own)
+        pairs = frozenset(seen.pairs)
+        return _Looked(case, text, taken, pairs, seen.last, tuple(done.ends))
 
     def _notice(self, looked: Sequence[_Looked]) -> int:
         """Note which inputs notice which planted faults; how many of them any input notices."""
@@ -173,7 +192,44 @@ class Sampling:
             for each in noticed:
                 each.faults.add(number)
             planted += bool(noticed)
+            self._wrong[number] = wrong
         return planted
+
+    def _plainer(self, chosen: list[_Looked]) -> list[_Looked]:
+        """The same cases with plainer values, each still good for what no case before it reaches;
+        recorded calls stay as somebody made them.
+        """
+        self._end = time.monotonic() + _PLAINER_SECONDS
+        usual: dict[str, list[str]] = self.check.request["usual"]
+        spoken = frozenset(self.check.grower.pool.asked)
+        subject = self.check.subjects[0]
+        reached: set[tuple[str, object]] = set()
+        made: dict[str, _Looked] = {}
+        for number, each in enumerate(chosen):
+            left = self._end - time.monotonic()
+            until = time.monotonic() + left / (len(chosen) - number)
+            plainer = Plainer(self.version.side, subject, usual, spoken, until)
+            needed = each.reaches - reached
+            best = each
+
+            def keeps(case: Case, needed: set[tuple[str, object]] = needed) -> bool:
+                nonlocal best
+                found = self._looked_at_one(case, _text_of(case))
+                faults = {f for kind, f in needed if kind == "fault"}
+                if found is None or not needed - {("fault", f) for f in faults} <= found.reaches:
+                    return False
+                for fault in faults:
+                    if not self._tells_apart(found, self._wrong[fault]):  # type: ignore[index]
+                        return False
+                found.faults |= faults  # type: ignore[arg-type]
+                best = found
+                return True
+
+            if each.text not in self._recorded:
+                plainer.of(each.case, keeps)
+            reached |= best.reaches
+            made.setdefault(best.text, best)
+        return list(made.values())
 
     def _tells_apart(self, each: _Looked, wrong: Version) -> bool:
         if time.monotonic() > self._end:
@@ -352,6 +408,16 @@ def _where_is(value: object, names: Mapping[str, Any]) -> str:
     return ""
 
 
+def _effort(each: _Looked) -> float:
+    """How much there is to read in a case."""
+    return len(each.case.calls) * (_OF_DOUBLES if "Record" in each.text else 1.0)
+
+
+def _text_of(case: Case) -> str:
+    """The calls as lines of Python."""
+    return "\n".join(case.lines()) if len(case.calls) > 1 else case.call_text()
+
+
 def _some_of(alike: list[_Looked]) -> list[_Looked]:
     """Of inputs that go the same way the simplest, and some of all the others."""
     rest = alike[_OF_ONE_WAY:]
@@ -359,14 +425,15 @@ def _some_of(alike: list[_Looked]) -> list[_Looked]:
 
 
 def _fewest(looked: Sequence[_Looked]) -> list[_Looked]:
-    """The fewest that reach all that any reaches, as near as taking the best one each time comes
-    (V. Chvatal, "A Greedy Heuristic for the Set-Covering Problem", Mathematics of Operations
+    """The fewest that reach all that any reaches, as near as taking the one that brings most for
+    its effort each time comes (V. Chvatal, "A Greedy Heuristic for the Set-Covering Problem", Mathematics of Operations
     Research 4(3), 1979), and the very simplest beside them.
     """
     chosen: list[_Looked] = []
     open_: set[tuple[str, object]] = set().union(*(each.reaches for each in looked))
     while open_:
-        best = max(looked, key=lambda e: len(e.reaches & open_))  # of equal ones the simplest
+        # of equal ones the simplest
+        best = max(looked, key=lambda e: len(e.reaches & open_) / _effort(e))
         chosen.append(best)
         open_ -= best.reaches
     plain = sorted((e for e in looked if "Record" not in e.text), key=lambda e: len(e.text))
