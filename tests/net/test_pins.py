@@ -82,6 +82,12 @@ FUNCTIONS = {
         "def table(count: int) -> str:\n    if count > 3:\n        return '\\n'.join(f'{n} boats' for n in range(200))\n    return ''\n",
         ["approved(", "--accept-pins"],
     ),
+    "kind_of": (
+        "class _Kind:\n    pass\n\nBARGE, TUG = _Kind(), _Kind()\n\n"
+        "def kind_of(name: str) -> list:\n    if name.endswith('tug'):\n        return [TUG, name]\n"
+        "    return [BARGE]\n",
+        ["[BARGE]", "[TUG, "],
+    ),
     "Lock.fill": (
         "class Lock:\n    def __init__(self, level: int = 0) -> None:\n        self.level = level\n\n"
         "    def fill(self, by: int) -> bool:\n        if self.level + by > 5:\n            return False\n"

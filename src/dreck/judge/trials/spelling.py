@@ -19,6 +19,9 @@ from typing import Any
 # Characters of one value's text, and levels of values in values.
 LONGEST = 4_000
 _DEEPEST = 8
+# Objects that names lead to, and attributes on the way to one.
+_MOST_KEPT, _DEEPEST_KEPT = 5_000, 4
+_PLAIN = frozenset({type(None), bool, int, float, complex, str, bytes, tuple, list, dict, set})
 # Values of these types are written as their repr, with the module in front.
 _BY_REPR = (
     *(decimal.Decimal, fractions.Fraction, uuid.UUID, range),
@@ -46,6 +49,7 @@ class Speller:
 
     def __init__(self, names: Mapping[str, Any], *, is_new: bool = False) -> None:
         self._names, self._is_new = names, is_new
+        self._kept: dict[int, str] | None = None
         self.used: set[str] = set()
         self.modules: set[str] = set()
         self.homes: dict[str, str] = {}
@@ -134,6 +138,16 @@ class Speller:
 
     def _object(self, value: Any, depth: int) -> str:
         """An object of a class that says what its constructor takes, if that makes an equal one."""
+        try:
+            return self._as_made(value, depth)
+        except Unspeakable:
+            where = self._where_kept(value)
+            if not where:
+                raise
+        self.used.add(where.partition(".")[0])
+        return where
+
+    def _as_made(self, value: Any, depth: int) -> str:
         cls = type(value)
         if self._is_new and type(getattr(value, "__dict__", None)) is dict:
             return self._made(value, cls, depth)
@@ -144,6 +158,14 @@ class Speller:
             raise Unspeakable(f"a {cls.__name__} does not tell its parts")
         given = {n: getattr(value, n) for n in fields if _is_given(fields, n)}
         return f"{self._class(cls)}({self._named(given, depth)})"
+
+    def _where_kept(self, value: object) -> str:
+        """The expression that gives the very object: a name of the module or of one that it
+        imports, or an attribute of what such a name stands for; empty if there is none.
+        """
+        if self._kept is None:
+            self._kept = {id(v): where for where, v in _kept_objects(self._names)}
+        return self._kept.get(id(value), "")
 
     def _made(self, value: Any, cls: type, depth: int) -> str:
         """An object whose constructor takes what it holds under the same names."""
@@ -168,6 +190,30 @@ class Speller:
 
     def _named(self, values: Mapping[str, Any], depth: int) -> str:
         return ", ".join(f"{n}={self._spelt(v, depth + 1)}" for n, v in values.items())
+
+
+def _kept_objects(names: Mapping[str, Any]) -> Iterator[tuple[str, Any]]:
+    """Objects that names of a module lead to, through modules that it imports and attributes, each
+    with the shortest way to it.
+    """
+    home = str(names.get("__name__", "")).partition(".")[0]
+    pending = [(n, v, 0) for n, v in names.items() if not n.startswith("__")]
+    seen: set[int] = set()
+    while pending and len(seen) < _MOST_KEPT:
+        where, value, depth = pending.pop(0)
+        if id(value) in seen:
+            continue
+        seen.add(id(value))
+        if isinstance(value, types.ModuleType):
+            if value.__name__.partition(".")[0] != home:
+                continue
+        elif isinstance(value, type) or callable(value) or type(value) in _PLAIN:
+            continue
+        else:
+            yield where, value
+        own = getattr(value, "__dict__", {})
+        if depth < _DEEPEST_KEPT and isinstance(own, dict):
+            pending += [(f"{where}.{n}", v, depth + 1) for n, v in own.items() if n.isidentifier()]
 
 
 def _is_alike(one: object, two: object) -> bool:
