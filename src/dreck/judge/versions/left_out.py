@@ -7,9 +7,12 @@ import re
 from collections import namedtuple
 from collections.abc import Mapping
 
+from ...outline import nodes_of
 from ..world.constants import is_constant
-from ..world.names import names_from, single_target
+from ..world.kinds import is_no_object, telling_classes
+from ..world.names import DEFINITIONS, names_from, single_target
 from ..world.loading import names_around
+from ..world.quiet import looks_at_classes, made_up_names
 from ..world.rows import RowClass, is_row, row_classes_of
 from ..world.splits import split_classes_of
 from ..world.values import enums_of, is_enum_member, is_table_key, records_of
@@ -179,6 +182,36 @@ def parts_of_splits(version: Version, other: Version) -> set[int]:
                 for s in version.tree.body
                 if single_target(s) == split.table or getattr(s, "name", "") == split.factory
             }
+    return found
+
+
+def new_attributes(version: Version, other: Version) -> set[int]:
+    """The values of attributes that classes have in this version only, which the other never
+    mentions: constants, and what another class of the module calls such a constant.
+    """
+    if any(looks_at_classes(v.tree) or "" in made_up_names(v.tree) for v in (version, other)):
+        return set()
+    begun = made_up_names(version.tree) | made_up_names(other.tree)
+    enums, rows = enums_of(version.tree), row_classes_of(version.tree)
+    numbers = numbers_from_math(version.tree)
+    theirs = telling_classes(other.tree)
+    every = [n for v in (version, other) for n in nodes_of(v.tree)]
+    defined = {n.name for n in every if isinstance(n, DEFINITIONS)}
+    known: set[str] = set()
+    found: set[int] = set()
+    for name, owner in telling_classes(version.tree).items():
+        if any(map(is_no_object, owner.bases)):
+            continue
+        given = [(single_target(s), s.value) for s in owner.body if isinstance(s, ast.Assign)]
+        for attribute, value in given:
+            plain = is_inert(value, enums, rows, numbers) or ast.unparse(value) in known
+            if attribute is None or not plain or isinstance(value, ast.Name):
+                continue
+            known.add(f"{name}.{attribute}")
+            is_new = name in theirs and not other.mentions(attribute)
+            once = sum(a == attribute for a, _ in given) == 1 and attribute not in defined
+            if is_new and once and not attribute.startswith(("__", *begun)):
+                found.add(id(value))
     return found
 
 

@@ -28,7 +28,7 @@ from ..world.quiet import (
 )
 from ..world.scope import defaults_of, hints_of
 from ..world.splits import SplitClass, split_classes_of
-from .left_out import is_new_constant, new_aliases, parts_of_splits
+from .left_out import is_new_constant, new_aliases, new_attributes, parts_of_splits
 from .made_by_kind import as_made_before
 from .new_classes import is_new_class
 from .shape import shape, without_docstring
@@ -161,6 +161,7 @@ class _Reader:
             if n in version.functions
         }
         self.apart |= new_aliases(version, other) | parts_of_splits(version, other)
+        self.apart |= new_attributes(version, other)
         self.apart |= {
             id(s)
             for s in self.tree.body

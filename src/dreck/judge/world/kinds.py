@@ -18,12 +18,13 @@ from .names import (
     attributes_asked,
     single_target,
 )
+from .quiet import made_up_names
 from .scope import FunctionNode
 
 _Held = TypeVar("_Held")
 
 
-def _telling_classes(tree: ast.Module) -> dict[str, ast.ClassDef]:
+def telling_classes(tree: ast.Module) -> dict[str, ast.ClassDef]:
     """The classes of a module whose objects have what their text says, by name."""
     found = {
         n.name: n
@@ -43,7 +44,7 @@ def dispatched(
     tree: ast.Module, other: ast.Module
 ) -> dict[str, tuple[tuple[str, FunctionNode], ...]]:
     """New methods of the module's classes, of which nothing else in the module has the name."""
-    classes = _telling_classes(tree)
+    classes = telling_classes(tree)
     found: dict[str, list[tuple[str, FunctionNode]]] = {}
     for name in sorted(classes, key=lambda n: -_depth(n, classes)):
         for method in classes[name].body:
@@ -81,12 +82,13 @@ def data_of_kinds(
     """New properties and constants of the module's classes, of which nothing else in the module has
     the name.
     """
-    classes = _telling_classes(tree)
+    classes = telling_classes(tree)
     found: dict[str, list[tuple[str, ast.AST]]] = {}
     for name in sorted(classes, key=lambda n: -_depth(n, classes)):
         for attribute, value in _data_of(classes[name]):
             found.setdefault(attribute, []).append((name, value))
     known = attributes_asked(other)
+    begun = made_up_names(tree) | made_up_names(other)
     kept = {id(n) for n in _given_in_classes(tree)}
     stored = {
         getattr(n, "attr", None) or getattr(n, "id", "") for n in _stores(tree) if id(n) not in kept
@@ -106,7 +108,7 @@ def data_of_kinds(
         and a not in stored
         and not may_be_set_by_text(a, tree)
         and times[a] == len(kinds) == len({c for c, _ in kinds})
-        and not a.startswith("__")
+        and not a.startswith(("__", *begun))
     }
 
 
@@ -128,14 +130,14 @@ def _data_of(owner: ast.ClassDef) -> list[tuple[str, ast.AST]]:
         elif (
             isinstance(statement, ast.Assign)
             and is_constant(statement.value)
-            and not any(map(_is_no_object, owner.bases))
+            and not any(map(is_no_object, owner.bases))
         ):
             target = single_target(statement)
             found += [(target, statement.value)] if target is not None else []
     return found
 
 
-def _is_no_object(base: ast.expr) -> bool:
+def is_no_object(base: ast.expr) -> bool:
     """Whether a base class may make something else of what its body assigns."""
     return not (
         isinstance(base, ast.Name)
