@@ -27,8 +27,16 @@ CASES = [
         "for x in a:\n    r = 1\n    log(x)\n    r = None\nreturn n\n",
         "for x in a:\n    log(x)\n    r = None\nreturn n\n",
     ),
+    (
+        "r = 0\nwhile a:\n    r += 1\n    if r > n:\n        log(1)\n        r += 1\n        break\n",
+        "r = 0\nwhile a:\n    r += 1\n    if r > n:\n        log(1)\n        break\n",
+    ),
 ]
 STAYS = [
+    "r = a\nr += 1\nreturn n\n",
+    "r = s\nlog(r)\nr += 1\nreturn n\n",
+    "r = 0\nr += n\nreturn r\n",
+    "c[0] += 1\nreturn n\n",
     "r = ()\nif a:\n    r = (1,)\nreturn r\n",
     "r = 0\nif a:\n    r = 1\nreturn r\n",
     "r = 0\nr = r + 1\nreturn r\n",

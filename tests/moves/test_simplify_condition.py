@@ -12,6 +12,10 @@ CASES = [
         "if a:\n    log(1)\n",
     ),
     (
+        "return not False\n",
+        "return True\n",
+    ),
+    (
         "if not n == 3:\n    log(1)\n",
         "if n != 3:\n    log(1)\n",
     ),

@@ -160,6 +160,38 @@ def test_every_shape_of_question() -> None:
     assert not look("subclass-per-kind", GAUGE).sites
 
 
+SIGNAL = """
+class Signal:
+    def __init__(self, kind, lock):
+        self.kind = kind
+        self.lock = lock
+
+    def lamp(self, night):
+        colour = ""
+        if self.kind == "stop":
+            colour = "red"
+        elif self.kind == "wait":
+            colour = "amber"
+        if night:
+            colour = colour + " bright"
+        return colour
+
+    def text(self):
+        if self.kind == "stop":
+            return "stop at " + self.lock
+        return "go on"
+"""
+
+
+def test_what_a_choice_begins_with_goes_with_it() -> None:
+    """A constant that the kinds overrule is what the base class answers."""
+    *_, apart = (s.whole for s in look("subclass-per-kind", SIGNAL).sites)
+    assert (
+        "colour = self._choose_colour()" in apart and 'colour = ""' in apart.partition("_choose")[2]
+    )
+    assert verdict(SIGNAL, apart).same, apart
+
+
 USES_ELSEWHERE = {
     "import gauges\n\n\ndef ask(it):\n    return isinstance(it, gauges.Gauge)\n": True,
     "from gauges import Gauge\n\nFIRST = Gauge.read('2')\n": True,

@@ -28,6 +28,9 @@ _MIRRORED: dict[type[cst.BaseCompOp], type[cst.BaseCompOp]] = {
 }
 
 
+_OPPOSITES = {"True": "False", "False": "True"}
+
+
 @dataclass(frozen=True, slots=True)
 class Simplify:
     """How conditions are shortened.
@@ -115,12 +118,14 @@ class Simplify:
         return node.args[0].value
 
     def _not(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
-        """``not not a``, ``not a == b``, and de Morgan where it saves a ``not``."""
+        """``not not a``, ``not True``, ``not a == b``, and de Morgan where it saves a ``not``."""
         if not isinstance(node, cst.UnaryOperation) or not isinstance(node.operator, cst.Not):
             return None
         inner = core(node.expression)
         if isinstance(inner, cst.UnaryOperation) and isinstance(inner.operator, cst.Not):
             return inner.expression
+        if isinstance(inner, cst.Name) and inner.value in _OPPOSITES:
+            return cst.Name(_OPPOSITES[inner.value])
         if isinstance(inner, cst.Comparison):
             # Whoever wrote `not a < b` may have thought of NaN; one sign less is not worth the
             # doubt.

@@ -151,6 +151,14 @@ class Site:
     block: cst.IndentedBlock
     tentative: bool = False
 
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "why", _in_one_line(self.why))
+
+
+def _in_one_line(text: str) -> str:
+    """A sentence with code that stood over several lines in it."""
+    return re.sub(r"(?<=[(\[{]) | (?=[)\]}])", "", " ".join(text.split())) if "\n" in text else text
+
 
 @dataclass(frozen=True, slots=True)
 class Refused:
@@ -266,6 +274,9 @@ class ModuleSite:
     until: int | None = None
     said: tuple[str, ...] = ()
     intended: tuple[Intended, ...] = ()
+
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "why", _in_one_line(self.why))
 
 
 @dataclass(frozen=True, slots=True)

@@ -87,9 +87,15 @@ class DropUnused(Move):
         """Look for an assignment to a name that nobody reads behind it."""
         line = place.statements[index]
         small = single(line)
-        if not isinstance(small, cst.Assign) or len(small.targets) != 1:
+        if isinstance(small, cst.AugAssign):
+            # Only of numbers is nothing done by counting on; the judge tells whether it is one.
+            if not isinstance(small.value, cst.Integer | cst.Float):
+                return NOT_MINE
+            target: cst.BaseExpression = small.target
+        elif isinstance(small, cst.Assign) and len(small.targets) == 1:
+            target = small.targets[0].target
+        else:
             return NOT_MINE
-        target = small.targets[0].target
         if not isinstance(target, cst.Name) or target.value in around.shared:
             return NOT_MINE
         if not is_dead(function_of(place), line, target.value):
@@ -110,6 +116,7 @@ class DropUnused(Move):
             line,
             f"Nobody reads this value of `{target.value}`.",
             place.block.with_changes(body=body),
+            tentative=isinstance(small, cst.AugAssign),
         )
 
     @staticmethod

@@ -606,7 +606,7 @@ def _lines_of_choices(method: ast.FunctionDef, attribute: str) -> tuple[int, int
         inside = [s for s in block if any(a == attribute for a, _ in _choices_in(s, method))]
         only = inside[0]
         if len(inside) > 1 or isinstance(only, ast.If | ast.Match):
-            return first_line(only), inside[-1].end_lineno or inside[-1].lineno
+            return _with_defaults(block, inside), inside[-1].end_lineno or inside[-1].lineno
         inner = [b for f in ("body", "orelse", "finalbody") if (b := getattr(only, f, None))]
         asking = [
             b for b in inner if any(a == attribute for s in b for a, _ in _choices_in(s, method))
@@ -614,6 +614,28 @@ def _lines_of_choices(method: ast.FunctionDef, attribute: str) -> tuple[int, int
         if len(asking) != 1:
             return first_line(only), only.end_lineno or only.lineno
         block = asking[0]
+
+
+def _with_defaults(block: Sequence[ast.stmt], inside: Sequence[ast.stmt]) -> int:
+    """The first line of some statements of a block, with the constants right above them that they
+    give other values: those are what a kind has that has nothing else.
+    """
+    given = {
+        n.id
+        for s in inside
+        for n in ast.walk(s)
+        if isinstance(n, ast.Name) and isinstance(n.ctx, ast.Store)
+    }
+    at = block.index(inside[0])
+    while at and _is_constant_for(block[at - 1], given):
+        at -= 1
+    return first_line(block[at])
+
+
+def _is_constant_for(statement: ast.stmt, names: set[str]) -> bool:
+    if not isinstance(statement, ast.Assign) or not isinstance(statement.value, ast.Constant):
+        return False
+    return all(isinstance(t, ast.Name) and t.id in names for t in statement.targets)
 
 
 def _choices_in(statement: ast.stmt, method: ast.FunctionDef) -> Iterator[tuple[str, int]]:
