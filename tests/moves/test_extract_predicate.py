@@ -187,6 +187,35 @@ CHANGED = [
     ),
     pytest.param(
         """
+        def prepare(boat, lock, speak):
+            if boat.papers is None or boat.length > lock.length or lock.keeper is None:
+                boat.turns += 1
+            if not (boat.papers is not None and boat.length <= lock.length and lock.keeper is not None):
+                speak("no berth for %s" % boat)
+                return False
+            return True
+        """,
+        """
+        def prepare(boat, lock, speak):
+            if not has_berth(boat, lock):
+                boat.turns += 1
+            if not has_berth(boat, lock):
+                speak("no berth for %s" % boat)
+                return False
+            return True
+
+
+        def has_berth(boat, lock):
+            return (
+                boat.papers is not None
+                and boat.length <= lock.length
+                and lock.keeper is not None
+            )
+        """,
+        id="a long condition twice in one function: what is, not what is to be done",
+    ),
+    pytest.param(
+        """
         class Lock:
             def admit(self, boat, board):
                 if self.level < 95 or board.is_closed or not boat.papers:

@@ -40,6 +40,32 @@ def test_what_follows(arm: str, target: str, wanted: tuple[str, bool] | None) ->
     assert [(p.name, p.positive) for p in found[:1]] == ([wanted] if wanted else [])
 
 
+LISTED = [
+    # the function, what the arm does, the name and whether it is true where the condition is
+    ("problems", 'found.append("papers")', ("are_papers_wrong", True)),
+    ("problems", 'found.append("draught")', ("is_draught_wrong", True)),
+    ("problems", 'found.append("years of survey")', ("are_years_of_survey_wrong", True)),
+    ("errors_of", 'found.append("no owner")', ("has_owner", False)),
+    ("problem_of", 'return "draught"', ("is_draught_wrong", True)),
+    ("kinds", 'found.append("barge")', None),
+    ("problems", 'found.append("barge " + boat.name)', None),
+    ("problems", "found.append(boat)", None),
+    ("problems", 'found.append("ask at the desk")', ("should_ask_at_desk", True)),
+    ("problems", 'found.append("barge full of coal")', None),
+    ("advice", 'return "send it to office"', ("should_send_it_to_office", True)),
+]
+
+
+@pytest.mark.parametrize(
+    ("within", "arm", "wanted"), LISTED, ids=[f"{w[0]}: {w[1]}" for w in LISTED]
+)
+def test_what_is_listed_as_wrong(within: str, arm: str, wanted: tuple[str, bool] | None) -> None:
+    """In a function that is called for what is wrong, a noun is one thing that is."""
+    named = Named(TEST, ast.parse(arm).body, within=within)
+    found = [p for p in proposals(named) if p.rank is Rank.CONSEQUENCE]
+    assert [(p.name, p.positive) for p in found[:1]] == ([wanted] if wanted else [])
+
+
 NOTHING = [
     # the condition, the name of what asks whether there is nothing, and whether it holds then
     ("mark is None or mark.strip() == ''", ("is_blank", True)),

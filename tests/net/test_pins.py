@@ -57,6 +57,12 @@ FUNCTIONS = {
         "def rows(count: int):\n    for each in range(min(count, 3)):\n        if each != 1:\n            yield each\n",
         ["list(rows(count))", "[0]"],
     ),
+    "marks": (
+        "class Mark:\n    def __init__(self, at):\n        self.at = at\n\n"
+        "def marks(count: int):\n    for each in range(min(count, 2)):\n        if count > 1:\n"
+        "            yield Mark(each * 5)\n",
+        ["result = list(marks(count))", "len(result) == 2", "result[1].at == 5"],
+    ),
     "wait": (
         "async def wait(steps: int) -> str:\n    if steps > 2:\n        return 'long'\n    return 'short'\n",
         ["asyncio.run(wait(steps))", '"long"'],
@@ -81,6 +87,17 @@ FUNCTIONS = {
     "table": (
         "def table(count: int) -> str:\n    if count > 3:\n        return '\\n'.join(f'{n} boats' for n in range(200))\n    return ''\n",
         ["approved(", "--accept-pins"],
+    ),
+    "turn": (
+        "def turn(error: int, args: int, expected: bool, raised: str) -> str:\n"
+        "    if error > args:\n        raise Refusal(raised, args)\n"
+        "    return 'yes' if expected else 'no'\n",
+        ["error_, args_", "expected_", "as raised_:"],
+    ),
+    "asked": (
+        "def asked(request: str, length: int) -> bool:\n    if length > 7:\n        return bool(request)\n"
+        "    return False\n",
+        ["    request = ", "asked(request, length)"],
     ),
     "kind_of": (
         "class _Kind:\n    pass\n\nBARGE, TUG = _Kind(), _Kind()\n\n"

@@ -88,7 +88,10 @@ def occurrences(
         (True, turned_round(pattern)),
         (True, turned_round(pattern, flip=False)),
     ]
-    for negated, wanted in ways[: 2 if ast.dump(ways[1][1]) == ast.dump(ways[2][1]) else 3]:
+    if isinstance(pattern, ast.UnaryOp) and isinstance(pattern.op, ast.Not):
+        ways += [(False, turned_round(pattern.operand, flip=flip)) for flip in (True, False)]
+    once = {(negated, ast.dump(wanted)): wanted for negated, wanted in ways}
+    for (negated, _), wanted in once.items():
         for name, decision in _by_shape(view).get(_shape(wanted), ()):
             function = view.functions[name]
             found = _matched(wanted, decision.condition, open_names, constants or {}, function)

@@ -16,6 +16,11 @@ _MOST_STATEMENTS = 3
 _MOST_OF_GUARD = 5
 # What holds where something is put, rather than how it is.
 _PLACES = frozenset("location place destination target route queue shelf berth stage bin".split())
+# What functions are called for that list what is wrong.
+_PROBLEMS = frozenset(
+    "problem problems error errors fault faults complaint complaints objection objections defect"
+    " defects mistake mistakes violation violations".split()
+)
 # Calls that say nothing of why they are made.
 _COMMON_CALLS = frozenset(
     {
@@ -58,7 +63,10 @@ _DULL_VERBS = frozenset(
 
 
 def phrases_of(
-    arm: list[ast.stmt], otherwise: list[ast.stmt], loop_target: ast.expr | None = None
+    arm: list[ast.stmt],
+    otherwise: list[ast.stmt],
+    loop_target: ast.expr | None = None,
+    within: str = "",
 ) -> list[Phrase]:
     """The phrases that an arm suggests for the condition that leads into it, the best first.
 
@@ -66,6 +74,7 @@ def phrases_of(
         arm: the statements that run where the condition holds.
         otherwise: those that run where it does not.
         loop_target: the target of the loop around, if the condition stands in one.
+        within: what the function is called.
     """
     last = arm[-1] if arm else None
     ends = isinstance(last, ast.Return | ast.Continue | ast.Raise)
@@ -78,10 +87,12 @@ def phrases_of(
         found += [_of_told(s) for s in arm[:-1]] + [_of_state(s) for s in arm[:-1]]
     if len(arm) == 1:
         if isinstance(last, ast.Return) and last.value is not None:
-            found.append(_of_value(last.value, "returns"))
+            found.append(_of_problem(last.value, within) or _of_value(last.value, "returns"))
         elif isinstance(last, ast.Continue):
             found.append(_of_skip(loop_target))
         elif isinstance(last, ast.Expr) and not _called_in(otherwise, last.value):
+            noted = _noted(last.value)
+            found.append(_of_problem(noted, within) if noted is not None else None)
             found.append(_of_call(last.value))
         elif isinstance(last, ast.Assign) and len(last.targets) == 1:
             found.append(_of_assignment(last.targets[0], last.value))
@@ -231,7 +242,8 @@ def _of_value(value: ast.expr, how: str) -> Phrase | None:
     else:
         return None
     text = ast.unparse(value)
-    if not 0 < len(words) <= 3 or not all(len(w) > 1 for w in words):
+    most = 4 if words[:1] and words[0] in VERBS else 3
+    if not 0 < len(words) <= most or not all(len(w) > 1 for w in words):
         return None
     reason = f"where it holds, the function {how} {text}"
     if words[0] in VERBS and not (len(words) == 1 and is_state(words[0])):
@@ -239,6 +251,34 @@ def _of_value(value: ast.expr, how: str) -> Phrase | None:
     return stated(words, Rank.CONSEQUENCE, reason) or Phrase(
         "is", tuple(words), Rank.CONSEQUENCE, reason
     )
+
+
+def _noted(value: ast.expr) -> ast.expr | None:
+    """What ``found.append(...)`` adds to a list."""
+    if not isinstance(value, ast.Call) or len(value.args) != 1 or value.keywords:
+        return None
+    is_one = isinstance(value.func, ast.Attribute) and value.func.attr in ("append", "add")
+    return value.args[0] if is_one else None
+
+
+def _of_problem(value: ast.expr, within: str) -> Phrase | None:
+    """From ``found.append("papers")`` in a function that is called for the problems that it finds:
+    what it speaks of is wrong.
+    """
+    if not _PROBLEMS & set(words_of(within)):
+        return None
+    text = value.value if isinstance(value, ast.Constant) else None
+    words = plain_words(text) if isinstance(text, str) else None
+    if not words or len(words) > 3 or not all(len(w) > 1 for w in words):
+        return None
+    reason = f"where it holds, {text!r} is one of the {within}"
+    found = stated(words, Rank.CONSEQUENCE, reason)
+    is_noun = len(words) < 3 or words[1] == "of"
+    if found is not None or not is_noun or words[0] in VERBS or any(map(is_state, words)):
+        return found
+    head = words[0] if "of" in words else words[-1]
+    form = "is" if singular(head) == head else "are"
+    return Phrase(form, (*words, "wrong"), Rank.CONSEQUENCE, reason)
 
 
 def _of_skip(loop_target: ast.expr | None) -> Phrase | None:

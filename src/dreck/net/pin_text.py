@@ -236,7 +236,9 @@ def _is_plain(sample: Sample) -> bool:
     told = sample.value or sample.error
     more = sample.after or sample.log or sample.output or sample.setup or sample.same
     is_short = len(sample.value) <= _LONGEST_VALUE and len(sample.call) <= _LONGEST_VALUE
-    return bool(told and not more and sample.arguments is not None and is_short)
+    # pytest keeps this name for itself
+    free = sample.arguments is not None and "request" not in sample.arguments
+    return bool(told and not more and free and is_short)
 
 
 class _Ids:
@@ -284,7 +286,11 @@ def _columns(each: Samples, sample: Sample) -> dict[str, str]:
 def _table(label: str, each: Samples, samples: Sequence[Sample], ids: _Ids, made: PinFile) -> str:
     first = samples[0]
     raises = first.end == "raised"
-    names = [*_columns(each, first), *(("error", "args") if raises else ("expected",))]
+    given = list(_columns(each, first))
+    error, args, expected, caught = (
+        _unlike(given, n) for n in ("error", "args", "expected", "raised")
+    )
+    names = [*given, *((error, args) if raises else (expected,))]
     rows = []
     for sample in samples:
         told = [sample.error, sample.args or "ANY"] if raises else [sample.value]
@@ -298,14 +304,24 @@ def _table(label: str, each: Samples, samples: Sequence[Sample], ids: _Ids, made
     lines += ["    ],", ")", f"def {label}({', '.join(names)}):"]
     call = _call(each, first)
     if raises:
-        lines += ["    with pytest.raises(error) as raised:", f"        {_all_of(first, call)}"]
-        lines.append("    assert type(raised.value) is error and raised.value.args == args")
+        lines += [
+            f"    with pytest.raises({error}) as {caught}:",
+            f"        {_all_of(first, call)}",
+        ]
+        lines.append(
+            f"    assert type({caught}.value) is {error} and {caught}.value.args == {args}"
+        )
     elif any('float("nan")' in s.value for s in samples):
-        lines.append(f"    assert repr({_all_of(first, call)}) == repr(expected)")
+        lines.append(f"    assert repr({_all_of(first, call)}) == repr({expected})")
     else:
         lines += [f"    result = {_all_of(first, call)}"]
-        lines.append("    assert result == expected and type(result) is type(expected)")
+        lines.append(f"    assert result == {expected} and type(result) is type({expected})")
     return "\n".join(lines)
+
+
+def _unlike(given: Sequence[str], name: str) -> str:
+    """A name for a column that is none of the function's own."""
+    return name if name not in given else _unlike(given, f"{name}_")
 
 
 def _all_of(sample: Sample, call: str) -> str:

@@ -41,6 +41,8 @@ _DEEPEST_PART = 2
 _OF_ONE_WAY = 15
 # Parts of arguments that are compared before and after.
 _MOST_PARTS = 200
+# Parts of what a generator gives that are written down where the whole has no text.
+_MOST_YIELDED = 40
 # Cases beside those that are needed: the simplest ones, where they show something of their own.
 _SIMPLEST = 2
 # How much more there is to read in a case with doubles.
@@ -306,7 +308,10 @@ class Sampling:
         try:
             told["value"] = speller.spell(first)
         except (Unspeakable, RecursionError):
-            return None
+            parts = spelt_parts({"result": first}, speller, parts_of, _MOST_YIELDED)
+            if not parts:
+                return None
+            told["parts"] = {"len(result)": repr(len(first)), **parts}
         return told
 
     def _error(self, error: BaseException | None, speller: Speller) -> str:

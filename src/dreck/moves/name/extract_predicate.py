@@ -238,13 +238,13 @@ class ExtractPredicate(ModuleMove):
             made = predicate_of(view, function, decision.condition)
             if isinstance(made, str):
                 if _is_wanted(
-                    decision, self._proposals(view, decision, frozenset(), wishes)[:1], wishes
+                    decision, self._proposals(function, decision, frozenset(), wishes)[:1], wishes
                 ):
                     yield self.leave(made, decision.line)
                 continue
             found = [
                 p
-                for p in self._proposals(view, decision, made.home.taken(), wishes)
+                for p in self._proposals(function, decision, made.home.taken(), wishes)
                 if made.home.private(p.name) not in made.home.taken()
             ]
             if _is_wanted(decision, found[:1], wishes) and len(made.parameters) <= _MOST_PARAMETERS:
@@ -254,7 +254,7 @@ class ExtractPredicate(ModuleMove):
 
     @staticmethod
     def _proposals(
-        view: ModuleView, decision: Decision, taken: frozenset[str], wishes: Wishes
+        function: Function, decision: Decision, taken: frozenset[str], wishes: Wishes
     ) -> list[Proposal]:
         named = Named(
             decision.condition,
@@ -263,6 +263,7 @@ class ExtractPredicate(ModuleMove):
             decision.comments,
             decision.loop_target,
             decision.behind,
+            function.node.name,
         )
         more = wishes.more_names(named) if wishes.more_names is not None else []
         found = [p for p in more if p.name not in taken] + proposals(named, taken)
@@ -374,7 +375,7 @@ def _sites(
     elsewhere = [
         o
         for o in _elsewhere(made, decision)
-        if wishes.may_change(o.function.name) and _means_the_same(o, found[0])
+        if wishes.may_change(o.function.name) and _means_the_same(made, o, found[0])
     ]
     for others in ([elsewhere, []] if elsewhere else [[]]):
         for above in (False, True):
@@ -389,7 +390,7 @@ def _for_all(made: Predicate, decision: Decision, found: list[Proposal]) -> list
     if found[0].rank is not Rank.CONSEQUENCE or general is None:
         return found
     others = _elsewhere(made, decision)
-    if not others or any(_means_the_same(o, found[0]) for o in others):
+    if not others or any(_means_the_same(made, o, found[0]) for o in others):
         return found
     return [general, *(p for p in found if p is not general)]
 
@@ -399,10 +400,14 @@ def _replaces(wishes: Wishes, names: list[str]) -> bool:
     return bool(names) and names[0] in wishes.names
 
 
-def _means_the_same(other: Occurrence, best: Proposal) -> bool:
+def _means_the_same(made: Predicate, other: Occurrence, best: Proposal) -> bool:
     """Whether a name fits another place too: one that comes from what follows here only where the
-    same follows.
+    same follows, or where a long condition of one function says how something is, and not what is
+    to be done.
     """
+    is_state = best.name.split("_")[0] in ("is", "has", "are")
+    if is_state and other.function.name == made.function.name and other.decision.atoms > 2:
+        return True
     if best.rank is not Rank.CONSEQUENCE:
         return other.decision.atoms > 1 or best.rank is not Rank.COMMENT
     there = other.decision
