@@ -309,3 +309,64 @@ def test_pins_speak_as_the_project_does(tmp_path: Path) -> None:
         assert wanted in text, text
     assert "takings=" not in text and "id=\"not notice kind == 'closure'\"" in text, text
     assert all(f.caught == f.planted and not f.missed for f in found.functions if f.planted), text
+
+
+REACHES = r"""import re
+
+MARK = re.compile(r"(?P<name>\w+):(?P<depth>\d+)")
+
+
+class Reach:
+    __slots__ = ("name", "parts", "above")
+
+    def __init__(self, name, parts=None):
+        self.name = name
+        self.parts = parts or []
+        self.above = None
+        for part in self.parts:
+            part.above = self
+
+
+class Reader:
+    def __init__(self, least=None):
+        self.least = least or ["sill", "weir"]
+        self._known = {}
+        self._ways = {"deep": self.deep}
+
+    def deep(self, reach):
+        return [part.name for part in reach.parts]
+
+    def read(self, mark, reach: Reach):
+        self._known[reach.name] = mark
+        if int(mark["depth"]) > 95:
+            return self._ways["deep"](reach)
+        if mark["name"] in self.least:
+            return [reach.name, mark.start()]
+        return []
+"""
+READING = """from reaches import MARK, Reach, Reader
+
+
+def test_read():
+    reader = Reader()
+    summit = Reach("Summit", [Reach("Top"), Reach("Foot")])
+    assert reader.read(MARK.match("pound:120"), summit) == ["Top", "Foot"]
+    assert reader.read(MARK.match("sill:80"), summit.parts[0]) == ["Top", 0]
+    assert reader.read(MARK.search("at pound:80"), summit) == []
+"""
+
+
+def test_recorded_objects_are_made_by_their_constructors(tmp_path: Path) -> None:
+    """Caches, slots, links to what is around, methods that are kept, and matches are no hindrance:
+    what cannot be written down is left to the constructor.
+    """
+    (tmp_path / "reaches.py").write_text(REACHES)
+    (tmp_path / "test_reaches.py").write_text(READING)
+    (tmp_path / "pyproject.toml").write_text('[tool.pytest.ini_options]\npythonpath = ["."]\n')
+    target = tmp_path / "reaches.py"
+    found = dreck.pin(f"{target}::Reader.read", record=f"python -m pytest -q {tmp_path}")
+    (pinned,) = found.functions
+    assert not pinned.missed and pinned.caught >= pinned.planted - 1, found.text
+    for wanted in ("Reader(),", "Reach(name='Summit', parts=[Reach(name='Top')", ".match("):
+        assert wanted.replace("'", '"') in found.text, found.text
+    assert "_known" not in found.text.partition("import")[2].partition("assert")[0], found.text

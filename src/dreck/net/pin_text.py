@@ -123,9 +123,12 @@ def _imports(found: Sequence[Samples], body: str) -> str:
 def _bound(found: Sequence[Samples], words: set[str]) -> set[str]:
     """Names of the module that the texts of cases use: classes that they make."""
     texts = [
-        t for e in found for s in e.cases for t in (*s.setup, s.call, s.value, *s.after.values())
+        t
+        for e in found
+        for s in e.cases
+        for t in ("\n".join(s.setup), s.call, s.value, *s.after.values(), *s.parts.values())
     ]
-    called = set(re.findall(r"(?<![\w.])([A-Za-z_]\w*)(?=[(.])", " ".join(texts)))
+    called = {name for text in texts for name in _asked_of(text)}
     library = {n for e in found for s in e.cases for n in s.library}
     modules = {m.partition(".")[0] for e in found for m in e.modules}
     builtin = set(dir(__builtins__)) if not isinstance(__builtins__, dict) else set(__builtins__)
@@ -136,6 +139,19 @@ def _bound(found: Sequence[Samples], words: set[str]) -> set[str]:
         if n not in builtin and n not in (*DOUBLES, "given", "float", "result", "pytest")
     }
     return (made - library - modules - parameters) & words
+
+
+def _asked_of(text: str) -> Iterator[str]:
+    """The names in a text that are called, or asked for an attribute."""
+    try:
+        tree = ast.parse(text)
+    except SyntaxError:
+        return
+    for node in ast.walk(tree):
+        asked = node.func if isinstance(node, ast.Call) else getattr(node, "value", None)
+        is_asked = isinstance(node, ast.Call | ast.Attribute)
+        if is_asked and isinstance(asked, ast.Name):
+            yield asked.id
 
 
 def _doubled(body: str) -> bool:

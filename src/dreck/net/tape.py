@@ -14,16 +14,19 @@ from __future__ import annotations
 import atexit
 import base64
 import contextlib
+import copyreg
 import functools
 import importlib.abc
 import importlib.machinery
 import importlib.util
 import inspect
+import io
 import json
 import math
 import os
 import pickle
 import random
+import re
 import sys
 import threading
 from types import ModuleType
@@ -138,7 +141,7 @@ class _Tape:
         try:
             bound = signature.bind(*args, **kwargs)
             bound.apply_defaults()
-            raw = pickle.dumps(tuple(bound.arguments.values()))
+            raw = _pickled(tuple(bound.arguments.values()))
         except Exception:  # whatever pickling raises
             return ""
         finally:
@@ -180,6 +183,24 @@ class _Tape:
                     head = {"file": file, "module": module, "function": function}
                     seen = self.turns[file, module, function].count
                     stream.write(json.dumps({**head, **call, "of": seen}) + "\n")
+
+
+def _pickled(values: tuple[Any, ...]) -> bytes:
+    """Values as bytes; matches of regular expressions too, which nothing else pickles."""
+    stream = io.BytesIO()
+    pickler = pickle.Pickler(stream)
+    pickler.dispatch_table = {**copyreg.dispatch_table, re.Match: _match_again}
+    pickler.dump(values)
+    return stream.getvalue()
+
+
+def _match_again(match: Any) -> Any:
+    """How a match is made again: its pattern, asked at the place where it begins."""
+    how = (match.re, match.string, match.start(), match.endpos)
+    again = re.Pattern.match(*how)
+    if again is None or again.regs != match.regs:
+        raise pickle.PicklingError("it depends on more than its pattern and text")
+    return re.Pattern.match, how
 
 
 class _Finder(importlib.abc.MetaPathFinder):

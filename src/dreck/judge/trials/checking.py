@@ -464,7 +464,9 @@ class Check:
             if time.monotonic() > end:
                 break
             try:
-                row = recorded_row(call, number, self.request["call_modules"], given, side)
+                modules = self.request["call_modules"]
+                written = bool(self.request.get("sampling"))
+                row = recorded_row(call, number, modules, given, side, is_written=written)
             except Exception:
                 continue  # its classes cannot be found here
             found = self._given(row)

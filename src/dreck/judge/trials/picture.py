@@ -32,6 +32,17 @@ def picture(value: object) -> Any:
     return _Painter().paint(value, 0)
 
 
+def held_by(value: object) -> dict[str, Any]:
+    """The attributes that an object holds itself, those in slots included."""
+    held = dict(getattr(value, "__dict__", {}))
+    for cls in type(value).__mro__:
+        slots = cls.__dict__.get("__slots__", ())
+        for slot in (slots,) if isinstance(slots, str) else slots:
+            if slot not in ("__dict__", "__weakref__") and hasattr(value, slot):
+                held[slot] = getattr(value, slot)
+    return held
+
+
 class _Painter:
     def __init__(self) -> None:
         self._seen: dict[int, int] = {}
@@ -103,12 +114,7 @@ class _Painter:
         return tuple(self.paint(v, depth) for v in list(values)[:MOST_ITEMS])
 
     def _state(self, value: Any, depth: int) -> Any:
-        state = dict(getattr(value, "__dict__", {}))
-        for cls in type(value).__mro__:
-            slots = cls.__dict__.get("__slots__", ())
-            for slot in (slots,) if isinstance(slots, str) else slots:
-                if slot not in ("__dict__", "__weakref__") and hasattr(value, slot):
-                    state[slot] = getattr(value, slot)
+        state = held_by(value)
         gone = GONE.get(NAMES.get(type(value), type(value)).__qualname__, frozenset())
         if state:
             return tuple(

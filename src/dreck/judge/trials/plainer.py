@@ -325,7 +325,13 @@ class _Signs(ast.NodeTransformer):
 
 def _is_odd(recipe: Recipe) -> bool:
     """Whether it has no text that can be read again."""
-    return recipe is OMITTED or recipe is HELD or any(word in recipe.text for word in _ODD)
+    if recipe is OMITTED or recipe is HELD or any(word in recipe.text for word in _ODD):
+        return True
+    try:
+        compile(recipe.text, "<input>", "eval")
+    except (SyntaxError, ValueError, RecursionError, MemoryError):
+        return True
+    return False
 
 
 def _put_back(node: ast.Dict, keys: list[ast.expr | None], values: list[ast.expr]) -> None:

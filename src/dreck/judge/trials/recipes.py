@@ -23,6 +23,7 @@ from .answers import Answers, Probe
 from .by_kind import CLOSED
 from .drawing import drawn
 from .records import given
+from .spelling import Speller
 
 Suggested: TypeAlias = Mapping[str, Sequence[Any]]
 Build: TypeAlias = Callable[["Side", Answers], Any]
@@ -246,12 +247,22 @@ def _drawn(hint: Any) -> list[Recipe]:
 
     found = drawn(strategies.from_type(hint), MOST_ALTERNATIVES)
     _LIBRARY.update({type(v).__name__: type(v).__module__ for v in found})
-    shown = {repr(v): v for v in found}
+    shown = {_written(v): v for v in found}
 
     def again(value: Any) -> Build:
         return lambda side, answers: copy.deepcopy(value)
 
     return [Recipe(text, again(value)) for text, value in shown.items()]
+
+
+def _written(value: object) -> str:
+    """A drawn value as text; what is found by a pattern does not say how."""
+    if not isinstance(value, re.Pattern | re.Match):
+        return repr(value)
+    speller = Speller({}, is_new=True)
+    text = speller.spell(value)
+    _LIBRARY.update(dict.fromkeys(speller.modules, ""))
+    return text
 
 
 def _fits(value: Any, hint: Any) -> bool:

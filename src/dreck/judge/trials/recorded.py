@@ -24,6 +24,7 @@ from .recipes import OMITTED, Recipe, Side, note_homes
 from .recorder import WISHES
 from .picture import picture
 from .records import given
+from .plainer import written
 from .spelling import Speller
 
 # Longer arguments are not written out.
@@ -89,7 +90,13 @@ def record_calls(tests: Sequence[str], files: Sequence[Path], folder: Path) -> R
 
 
 def recorded_row(
-    call: str, number: int, modules: Sequence[str], given: Sequence[bool], side: Side
+    call: str,
+    number: int,
+    modules: Sequence[str],
+    given: Sequence[bool],
+    side: Side,
+    *,
+    is_written: bool = False,
 ) -> tuple[Recipe, ...]:
     """The recipes of one call's arguments.
 
@@ -99,42 +106,66 @@ def recorded_row(
         modules: names of modules whose objects are to be those of the version at hand.
         given: for each parameter whether the call has an argument for it.
         side: a version with which the arguments are built once, to see how they are written.
+        is_written: whether what can only be written as something alike is that then.
 
     Raises:
         Exception: whatever unpickling raises.
     """
     positions = iter(range(sum(given)))
     return tuple(
-        _argument(call, number, next(positions), modules, side) if g else OMITTED for g in given
+        _argument(call, number, next(positions), modules, side, is_written) if g else OMITTED
+        for g in given
     )
 
 
-def _argument(call: str, number: int, position: int, modules: Sequence[str], side: Side) -> Recipe:
+def _argument(
+    call: str, number: int, position: int, modules: Sequence[str], side: Side, is_written: bool
+) -> Recipe:
     def build(side: Side, answers: object) -> Any:
         return _Reader(base64.b64decode(call), side, modules).load()[position]
 
     value = build(side, None)
     text = repr(value)
     if not _is_literal(text):
-        text = _as_made(value, side) or f"recorded[{number}][{position}]"
+        text = _as_made(value, side) or (_alike(value, side) if is_written else "")
+        if text and is_written:
+            return written(text)
+        text = text or f"recorded[{number}][{position}]"
     return Recipe(text, build)
 
 
 def _as_made(value: object, side: Side) -> str:
     """The text that makes an object as its class's constructor does; empty if there is none."""
-    names = vars(side.module)
-    speller = Speller(names, is_new=True)
+    speller = Speller(vars(side.module), is_new=True)
     try:
         text = speller.spell(value)
-        known = {**names, **{m: importlib.import_module(m) for m in speller.modules}}
-        known |= {n: getattr(importlib.import_module(m), n) for n, m in speller.homes.items()}
-        made = eval(text, {**known, "given": given})
+        made = _made_of(text, speller, side)
     except Exception:
         return ""
     if picture(made) != picture(value) or len(text) > _LONGEST_MADE:
         return ""
     note_homes({**dict.fromkeys(speller.modules, ""), **speller.homes})
     return text
+
+
+def _alike(value: object, side: Side) -> str:
+    """The text of an object that its constructor makes much like this one; empty if there is none."""
+    speller = Speller(vars(side.module), is_new=True, is_free=True)
+    try:
+        text = speller.spell(value)
+        _made_of(text, speller, side)
+    except Exception:
+        return ""
+    if len(text) > _LONGEST_MADE:
+        return ""
+    note_homes({**dict.fromkeys(speller.modules, ""), **speller.homes})
+    return text
+
+
+def _made_of(text: str, speller: Speller, side: Side) -> Any:
+    known = {**vars(side.module), **{m: importlib.import_module(m) for m in speller.modules}}
+    known |= {n: getattr(importlib.import_module(m), n) for n, m in speller.homes.items()}
+    return eval(text, {**known, "given": given})
 
 
 def in_words(value: object) -> str:

@@ -6,6 +6,7 @@ a person could write down are looked at one by one, and of them the fewest are c
 
 from __future__ import annotations
 
+import ast
 import contextlib
 import enum
 import inspect
@@ -140,7 +141,7 @@ class Sampling:
                 row = tuple([literal(a) for a in tried.arguments])
                 case = Case(((self.check.callee, row),))
             text = _text_of(case)
-            if not case.stands and not any(w in text for w in ("Probe(", "recorded[", "inputs[")):
+            if not case.stands and _is_written_out(text):
                 cases.setdefault(text, case)
         recorded = self._recorded = frozenset(list(cases)[: self.check.recorded])
         ordered = sorted(
@@ -411,6 +412,17 @@ def _where_is(value: object, names: Mapping[str, Any]) -> str:
         if depth < _DEEPEST_PART:
             pending += [(f"{where}{step}", part, depth + 1) for step, part in parts_of(each)]
     return ""
+
+
+def _is_written_out(text: str) -> bool:
+    """Whether a person can run a text as it stands."""
+    if any(word in text for word in ("Probe(", "recorded[", "inputs[")):
+        return False
+    try:
+        ast.parse(text)
+    except (SyntaxError, ValueError, RecursionError, MemoryError):
+        return False
+    return True
 
 
 def _effort(each: _Looked) -> float:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import collections
+import copy
 import datetime
 import decimal
 import enum
@@ -10,11 +11,14 @@ import fractions
 import inspect
 import math
 import pathlib
+import re
 import sys
 import types
 import uuid
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Collection, Iterator, Mapping
 from typing import Any
+
+from .picture import held_by, picture
 
 # Characters of one value's text, and levels of values in values.
 LONGEST = 4_000
@@ -40,6 +44,8 @@ class Speller:
         names: what the module under examination binds: classes and members are called by it.
         is_new: whether it is enough that the text makes an object with the same attributes; else
             it must make one that is equal.
+        is_free: whether attributes that have no text may be left to the constructor, private ones
+            among them: what comes is as good an object, but another one.
 
     Attributes:
         used: names of the module that the texts need.
@@ -47,9 +53,12 @@ class Speller:
         homes: names of other modules that they need, with these modules.
     """
 
-    def __init__(self, names: Mapping[str, Any], *, is_new: bool = False) -> None:
-        self._names, self._is_new = names, is_new
-        self._kept: dict[int, str] | None = None
+    def __init__(
+        self, names: Mapping[str, Any], *, is_new: bool = False, is_free: bool = False
+    ) -> None:
+        self._names, self._is_new, self._is_free = names, is_new, is_free
+        self._open: list[int] = []  # the objects around, so that no way leads round in a circle
+        self._kept: dict[type, list[tuple[str, Any]]] | None = None
         self.used: set[str] = set()
         self.modules: set[str] = set()
         self.homes: dict[str, str] = {}
@@ -81,6 +90,8 @@ class Speller:
             return self._class(value)
         if isinstance(value, _BY_REPR):
             return self._library(value)
+        if self._is_new and isinstance(value, re.Pattern | re.Match):
+            return self._of_pattern(value)
         if isinstance(value, pathlib.PurePath):
             self.modules.add("pathlib")
             return f"pathlib.{kind.__name__}({str(value)!r})"
@@ -126,6 +137,22 @@ class Speller:
             raise Unspeakable(f"{cls.__qualname__} is not at hand")
         return str(cls.__qualname__)
 
+    def _of_pattern(self, value: Any) -> str:
+        """A regular expression, or where one was found."""
+        self.modules.add("re")
+        pattern = value.re if isinstance(value, re.Match) else value
+        flags = pattern.flags & ~(0 if isinstance(pattern.pattern, bytes) else re.UNICODE)
+        given = f"{pattern.pattern!r}, {flags}" if flags else repr(pattern.pattern)
+        text = f"re.compile({given})"
+        if isinstance(value, re.Pattern):
+            return text
+        again = pattern.match(value.string, value.start(), value.endpos)
+        if again is None or again.regs != value.regs:
+            raise Unspeakable("a match that depends on more than its pattern and text")
+        place = (value.start(), value.endpos) if value.endpos != len(value.string) else ()
+        start = place or ((value.start(),) if value.start() else ())
+        return f"{text}.match({', '.join(map(repr, (value.string, *start)))})"
+
     def _library(self, value: Any) -> str:
         text = repr(value)
         home = type(value).__module__
@@ -149,7 +176,7 @@ class Speller:
 
     def _as_made(self, value: Any, depth: int) -> str:
         cls = type(value)
-        if self._is_new and type(getattr(value, "__dict__", None)) is dict:
+        if self._is_new and (type(getattr(value, "__dict__", None)) is dict or held_by(value)):
             return self._made(value, cls, depth)
         if "__eq__" not in _defined(cls):
             raise Unspeakable(f"a {cls.__name__} is equal only to itself")
@@ -160,12 +187,19 @@ class Speller:
         return f"{self._class(cls)}({self._named(given, depth)})"
 
     def _where_kept(self, value: object) -> str:
-        """The expression that gives the very object: a name of the module or of one that it
-        imports, or an attribute of what such a name stands for; empty if there is none.
+        """The expression that gives the very object, or where that is enough one of the same class
+        that equals it: a name of the module or of one that it imports, or an attribute of what such
+        a name stands for; empty if there is none.
         """
         if self._kept is None:
-            self._kept = {id(v): where for where, v in _kept_objects(self._names)}
-        return self._kept.get(id(value), "")
+            self._kept = {}
+            for where, kept in _kept_objects(self._names):
+                self._kept.setdefault(type(kept), []).append((where, kept))
+        alike = self._kept.get(type(value), ())
+        same = next((where for where, kept in alike if kept is value), "")
+        if same or not self._is_new or "__eq__" not in _defined(type(value)):
+            return same
+        return next((where for where, kept in alike if kept == value), "")
 
     def _made(self, value: Any, cls: type, depth: int) -> str:
         """An object whose constructor takes what it holds under the same names."""
@@ -173,7 +207,7 @@ class Speller:
             parameters = inspect.signature(cls).parameters.values()
         except (TypeError, ValueError) as error:
             raise Unspeakable(f"nobody knows what {cls.__name__} takes") from error
-        held = vars(value)
+        held = held_by(value)
         needed = [p for p in parameters if p.kind not in (p.VAR_POSITIONAL, p.VAR_KEYWORD)]
         missing = [p.name for p in needed if p.name not in held and p.default is p.empty]
         if missing or any(p.kind is p.POSITIONAL_ONLY for p in needed):
@@ -181,15 +215,49 @@ class Speller:
         given = {
             p.name: held[p.name] for p in needed if p.name in held and held[p.name] is not p.default
         }
-        made = f"{self._class(cls)}({self._named(given, depth)})"
-        names = {p.name for p in needed}
-        more = {n: v for n, v in held.items() if n not in names}
-        fresh = cls(**given)
-        more = {n: v for n, v in more.items() if not _is_alike(getattr(fresh, n, more), v)}
-        return f"given({made}, {self._named(more, depth)})" if more else made
+        given = _least(cls, given, {p.name for p in needed if p.default is p.empty})
+        if id(value) in self._open:
+            raise Unspeakable("it leads round in a circle")
+        self._open.append(id(value))
+        try:
+            made = f"{self._class(cls)}({self._named(given, depth)})"
+            more = self._beside(value, given, {p.name for p in needed}, depth)
+        finally:
+            self._open.pop()
+        return f"given({made}, {more})" if more else made
+
+    def _beside(
+        self, value: Any, given: Mapping[str, Any], names: Collection[str], depth: int
+    ) -> str:
+        """What an object holds beside what its constructor makes of what it is given."""
+        try:
+            fresh = type(value)(**copy.deepcopy(given))
+        except Exception as error:
+            raise Unspeakable(f"a {type(value).__name__} is not made so") from error
+        spelt: dict[str, str] = {}
+        for name, held in held_by(value).items():
+            if name in names or (self._is_free and name.startswith("_")):
+                continue
+            if not _is_alike(getattr(fresh, name, spelt), held):
+                try:
+                    spelt[name] = self._spelt(held, depth + 1)
+                except (Unspeakable, RecursionError):
+                    if not self._is_free:
+                        raise
+        return ", ".join(f"{n}={t}" for n, t in spelt.items())
 
     def _named(self, values: Mapping[str, Any], depth: int) -> str:
         return ", ".join(f"{n}={self._spelt(v, depth + 1)}" for n, v in values.items())
+
+
+def _least(cls: type, given: Mapping[str, Any], needed: Collection[str]) -> dict[str, Any]:
+    """What a constructor has to be given: not what it makes of nothing as well."""
+    least = {n: v for n, v in given.items() if n in needed}
+    try:
+        fresh = held_by(cls(**copy.deepcopy(least)))
+    except Exception:
+        return dict(given)
+    return {n: v for n, v in given.items() if n in least or not _is_alike(fresh.get(n, least), v)}
 
 
 def _kept_objects(names: Mapping[str, Any]) -> Iterator[tuple[str, Any]]:
@@ -217,7 +285,7 @@ def _kept_objects(names: Mapping[str, Any]) -> Iterator[tuple[str, Any]]:
 
 
 def _is_alike(one: object, two: object) -> bool:
-    return type(one) is type(two) and repr(one) == repr(two)
+    return type(one) is type(two) and picture(one) == picture(two)
 
 
 def _reached(names: Mapping[str, Any], cls: type) -> bool:
