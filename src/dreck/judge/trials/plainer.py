@@ -230,6 +230,8 @@ class _Making:
         declared, one of that kind.
         """
         value = place.constant.value
+        if value is None:
+            return  # it says that it does not matter
         usual = [ast.literal_eval(t) for t in self._usual(place.name)]
         alike = [u for u in usual if type(u) in (int, float)]
         is_open = not place.is_whole or not place.is_declared

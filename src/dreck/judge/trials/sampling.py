@@ -36,6 +36,8 @@ _MOST_FAULTS = 40
 _SECONDS = 7.0
 # Seconds for the search before that: both together stay below what the child may take.
 _SEARCH_SECONDS = 9.0
+# More of them where recorded calls go before what is searched.
+_RECORDED_SECONDS = 3.0
 # Levels of arguments in which a result is looked for.
 _DEEPEST_PART = 2
 # Inputs that go the same way: so many of the simplest, and about as many of the others.
@@ -98,7 +100,8 @@ class Sampling:
 
     def run(self) -> dict[str, Any]:
         """The inputs chosen, with what each does, as text."""
-        self.check.end_in(_SEARCH_SECONDS)
+        more = _RECORDED_SECONDS if self.check.request["calls"] else 0.0
+        self.check.end_in(_SEARCH_SECONDS + more)
         found = self.check.trials()
         self._end = time.monotonic() + _SECONDS
         looked = self._looked_at()
