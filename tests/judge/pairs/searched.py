@@ -900,3 +900,31 @@ class Desk:
 
     def long_ones(self, day: int) -> int:
         return len([entry for entry in self.passages if entry[0] == day])
+
+
+#: what the code asks the class of -> differs
+def signs(text, marks=None):
+    if isinstance(text, bytes):
+        text = text.decode("latin-1")
+    elif not isinstance(text, str):
+        raise TypeError("no text")
+    found = []
+    for at, sign in enumerate(text):
+        if sign == "#" and at:
+            found.append(text[at - 1])
+        elif marks and sign in marks:
+            found.append(sign.upper())
+    return found
+#: becomes
+def signs(text, marks=None):
+    if isinstance(text, bytes):
+        text = text.decode("latin-1")
+    elif not isinstance(text, str):
+        raise TypeError("no text")
+    found = []
+    for at, sign in enumerate(text):
+        if sign == "#":
+            found.append(text[at - 1])
+        elif marks and sign in marks:
+            found.append(sign.upper())
+    return found

@@ -12,7 +12,7 @@ from .doubles import manager, record, recorder
 from .growing import Grower, pair_of
 from .kinds import ProjectKinds
 from .recipes import Recipe, literal, mapping, sequence
-from .shapes import Shape
+from .shapes import KINDS, Shape
 from .trees import Tree, compound
 
 # Values drawn for one parameter, and levels of records in records.
@@ -22,6 +22,8 @@ _FRACTIONS = (1.5, 0.25)
 _TEXTS = ("", "a", "b", "Abc", "a b", "7", " a ")
 # How often what is gone through by its letters is a text.
 _SPELT = 0.8
+# How often what the code asks for its class is of such a one.
+_ASKED = 0.7
 _PATHS = ("a.txt", "a.txt", "b.csv", "no/a.txt", "")
 _CLASSES = (object, dict, ValueError)
 _OPAQUE = (1, "a", 0, "b", 2)
@@ -80,6 +82,8 @@ class Drawer:
             return self._leaf(None)
         if depth >= _DEEPEST:
             return self._deepest(shape, name)
+        if shape.kinds and self.chance.random() < _ASKED:
+            return self.grower.value(KINDS[self.chance.choice(sorted(shape.kinds))], name, depth)
         if shape.wants & {"date", "moment"}:
             numbers = self.grower.numbers
             return self._leaf(numbers.moment() if "moment" in shape.wants else self.grower.day())

@@ -40,6 +40,10 @@ _MOMENTS = frozenset(
     {"datetime.now", "datetime.utcnow", "datetime.strptime", "datetime.fromisoformat"}
 )
 _TIMES = frozenset({"date", "moment"})
+# Built-in classes that values are asked for.
+KINDS: dict[str, type] = {
+    c.__name__: c for c in (str, bytes, int, float, bool, list, dict, tuple, set, frozenset)
+}
 _NUMERIC = (ast.Sub, ast.Mult, ast.Div, ast.FloorDiv, ast.Pow, ast.Mod)
 
 
@@ -61,6 +65,7 @@ class Shape:
             "class", "awaited", "date", "moment", "path" as far as
             operators, statements and methods say.
         may_be_none: whether the code asks for None.
+        kinds: built-in classes that the code asks whether it is of.
         changes: methods of lists and sets that are called on it, with what comes back.
         may_lack: keys that the code can do without.
         may_raise: whether it is called where the code handles what is raised.
@@ -76,6 +81,7 @@ class Shape:
     compared: list[Any] = field(default_factory=list)
     wants: set[str] = field(default_factory=set)
     may_be_none: bool = False
+    kinds: set[str] = field(default_factory=set)
     changes: dict[str, Shape] = field(default_factory=dict)
     may_lack: set[Any] = field(default_factory=set)
     may_raise: bool = False
@@ -83,7 +89,9 @@ class Shape:
     def is_told(self) -> bool:
         """Whether anything is known of the value but that it may be None."""
         parts = self.attributes, self.methods, self.keys, self.element, self.parts, self.result
-        return self.held is not None or any(parts) or bool(self.compared or self.wants)
+        return (
+            self.held is not None or any(parts) or bool(self.compared or self.wants or self.kinds)
+        )
 
     def one(self) -> Shape:
         """What is done with an element."""
@@ -555,6 +563,9 @@ class _Body:
             return first if name in _AS_LISTS else None
         if name == "len":
             first.wants.add("sized")
+        elif name == "isinstance" and len(node.args) == 2:
+            asked = {n.id for n in ast.walk(node.args[1]) if isinstance(n, ast.Name)}
+            first.kinds |= asked & KINDS.keys()
         elif name in ("abs", "round", "range"):
             first.wants.add("number")
         elif name in ("int", "float"):
