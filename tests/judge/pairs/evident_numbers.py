@@ -65,7 +65,7 @@ def fan(speed):
     return RPMS[bisect_left(SPEEDS, speed)]
 
 
-#: texts are asked for, so they come in -> unproved
+#: texts are asked for, so they come in -> differs
 def fan(speed):
     if isinstance(speed, str):
         return 0
