@@ -26,6 +26,7 @@ _DEEPEST = 8
 # Objects that names lead to, and attributes on the way to one.
 _MOST_KEPT, _DEEPEST_KEPT = 5_000, 4
 _PLAIN = frozenset({type(None), bool, int, float, complex, str, bytes, tuple, list, dict, set})
+_SIMPLE = frozenset({type(None), bool, int, str, bytes})
 # Values of these types are written as their repr, with the module in front.
 _BY_REPR = (
     *(decimal.Decimal, fractions.Fraction, uuid.UUID, range),
@@ -231,14 +232,17 @@ class Speller:
     ) -> str:
         """What an object holds beside what its constructor makes of what it is given."""
         try:
-            fresh = type(value)(**copy.deepcopy(given))
+            fresh = type(value)(**_apart(given))
         except Exception as error:
             raise Unspeakable(f"a {type(value).__name__} is not made so") from error
         spelt: dict[str, str] = {}
         for name, held in held_by(value).items():
             if name in names or (self._is_free and name.startswith("_")):
                 continue
-            if not _is_alike(getattr(fresh, name, spelt), held):
+            if id(held) in self._open:  # what it stands in; only a constructor can say so
+                if not self._is_free:
+                    raise Unspeakable("it leads round in a circle")
+            elif not _is_alike(getattr(fresh, name, spelt), held):
                 try:
                     spelt[name] = self._spelt(held, depth + 1)
                 except (Unspeakable, RecursionError):
@@ -250,11 +254,30 @@ class Speller:
         return ", ".join(f"{n}={self._spelt(v, depth + 1)}" for n, v in values.items())
 
 
+def _apart(value: Any) -> Any:
+    """A value with containers and objects of its own, so that a constructor may set something on
+    what it is given. All of it is not copied: what is linked upward would come along.
+    """
+    kind = type(value)
+    if kind in (list, tuple, set, frozenset):
+        return kind(map(_apart, value))
+    if kind is dict:
+        return {k: _apart(v) for k, v in value.items()}
+    if isinstance(value, tuple | type | enum.Enum) or kind in _SIMPLE or not held_by(value):
+        return value
+    try:
+        return copy.copy(value)
+    except Exception:
+        return value
+
+
 def _least(cls: type, given: Mapping[str, Any], needed: Collection[str]) -> dict[str, Any]:
     """What a constructor has to be given: not what it makes of nothing as well."""
     least = {n: v for n, v in given.items() if n in needed}
+    if len(least) == len(given):
+        return least
     try:
-        fresh = held_by(cls(**copy.deepcopy(least)))
+        fresh = held_by(cls(**_apart(least)))
     except Exception:
         return dict(given)
     return {n: v for n, v in given.items() if n in least or not _is_alike(fresh.get(n, least), v)}
@@ -285,7 +308,11 @@ def _kept_objects(names: Mapping[str, Any]) -> Iterator[tuple[str, Any]]:
 
 
 def _is_alike(one: object, two: object) -> bool:
-    return type(one) is type(two) and picture(one) == picture(two)
+    if type(one) is not type(two):
+        return False
+    if type(one) in _SIMPLE:
+        return one == two
+    return one is two or picture(one) == picture(two)
 
 
 def _reached(names: Mapping[str, Any], cls: type) -> bool:
