@@ -154,3 +154,26 @@ def test_installed_plugins_stay_out(tmp_path: Path) -> None:
     head = "from collections import Counter\ndef f(a: Counter[str], b: Counter[str]) -> bool:\n"
     found = vouched(tmp_path, f"{head}    return a < b\n", f"{head}    return not a >= b\n")
     assert found.verdict is Verdict.DIFFERS, found.subjects
+
+
+@pytest.mark.parametrize("odd", ["0", "('a',)", "None"])
+def test_what_is_taken_apart_is_of_that_kind(odd: str, tmp_path: Path) -> None:
+    """A row that the old version never came to, and that cannot be taken apart, is no difference."""
+    before = (
+        "def first_high(rows, least):\n    for row in rows:\n        name, level = row\n"
+        "        if level >= least:\n            return name\n    return ''\n"
+    )
+    after = (
+        "def first_high(rows, least):\n"
+        "    high = [name for name, level in rows if level >= least]\n"
+        "    return high[0] if high else ''\n"
+    )
+    for name, text in (("before", before), ("after", after)):
+        (tmp_path / f"{name}.py").write_text(text)
+    given = f"def inputs(module, subject):\n    yield [('Summit', 5), {odd}], 3\n"
+    (tmp_path / "given.py").write_text(given)
+    inputs = tmp_path / "given.py"
+    found = dreck.vouch(tmp_path / "before.py", tmp_path / "after.py", inputs=inputs)
+    (subject,) = found.subjects
+    assert subject.verdict is Verdict.TESTED, subject
+    assert [a.kind.value for a in subject.assumptions] == ["as-used"]

@@ -24,7 +24,13 @@ from .sharing import parts_of, shared
 CALL_SECONDS = 1.0
 _RAISE = dis.opmap["RAISE_VARARGS"]
 _FAILURES = (TypeError, AttributeError, LookupError, ValueError)
-_OTHERWISE_BUILT = ("values to unpack", "indices must be", "not iterable", "not subscriptable")
+_OTHERWISE_BUILT = (
+    "values to unpack",
+    "unpack non-iterable",
+    "indices must be",
+    "not iterable",
+    "not subscriptable",
+)
 _PLAIN = (int, float, str, bytes, list, tuple, dict, set)
 # Items taken from a generator, and steps of a coroutine.
 MOST_ITEMS = 200
