@@ -10,7 +10,7 @@ from collections.abc import Mapping
 from ...outline import nodes_of
 from ..world.constants import is_constant
 from ..world.kinds import is_no_object, telling_classes
-from ..world.names import DEFINITIONS, names_from, single_target
+from ..world.names import DEFINITIONS, attributes_asked, names_from, single_target
 from ..world.loading import names_around
 from ..world.quiet import looks_at_classes, made_up_names
 from ..world.rows import RowClass, is_row, row_classes_of
@@ -195,6 +195,7 @@ def new_attributes(version: Version, other: Version) -> set[int]:
     enums, rows = enums_of(version.tree), row_classes_of(version.tree)
     numbers = numbers_from_math(version.tree)
     theirs = telling_classes(other.tree)
+    asked = attributes_asked(other.tree)
     every = [n for v in (version, other) for n in nodes_of(v.tree)]
     defined = {n.name for n in every if isinstance(n, DEFINITIONS)}
     known: set[str] = set()
@@ -208,7 +209,7 @@ def new_attributes(version: Version, other: Version) -> set[int]:
             if attribute is None or not plain or isinstance(value, ast.Name):
                 continue
             known.add(f"{name}.{attribute}")
-            is_new = name in theirs and not other.mentions(attribute)
+            is_new = name in theirs and attribute not in asked
             once = sum(a == attribute for a, _ in given) == 1 and attribute not in defined
             if is_new and once and not attribute.startswith(("__", *begun)):
                 found.add(id(value))

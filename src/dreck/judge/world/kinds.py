@@ -18,7 +18,7 @@ from .names import (
     attributes_asked,
     single_target,
 )
-from .quiet import made_up_names
+from .quiet import looks_at_classes, made_up_names
 from .scope import FunctionNode
 
 _Held = TypeVar("_Held")
@@ -89,6 +89,8 @@ def data_of_kinds(
             found.setdefault(attribute, []).append((name, value))
     known = attributes_asked(other)
     begun = made_up_names(tree) | made_up_names(other)
+    if looks_at_classes(tree) or looks_at_classes(other):
+        return {}
     kept = {id(n) for n in _given_in_classes(tree)}
     stored = {
         getattr(n, "attr", None) or getattr(n, "id", "") for n in _stores(tree) if id(n) not in kept

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+import re
 from collections import Counter
 from collections.abc import Iterable, Mapping
 from functools import lru_cache
@@ -19,10 +20,13 @@ OWN_ACCESS = frozenset(
 )
 
 
+_DOTTED = re.compile(r"\.([^\W\d]\w*)")
+
+
 @lru_cache(CACHED)
 def attributes_asked(tree: ast.Module) -> frozenset[str]:
-    """Every word by which a module may ask an object for something: attributes, keywords, texts,
-    names in classes.
+    """Every word by which a module may ask an object for something: attributes, keywords, texts and
+    what stands behind a dot in them (``"{0.level}"``), patterns of classes, names in classes.
     """
     found: set[str] = set()
     for node in nodes_of(tree):
@@ -30,8 +34,11 @@ def attributes_asked(tree: ast.Module) -> frozenset[str]:
             found.add(node.attr)
         elif isinstance(node, ast.Constant) and isinstance(node.value, str):
             found.add(node.value)
+            found.update(_DOTTED.findall(node.value))
         elif isinstance(node, ast.keyword) and node.arg:
             found.add(node.arg)
+        elif isinstance(node, ast.MatchClass):
+            found.update(node.kwd_attrs)
         elif isinstance(node, ast.ClassDef):
             found |= {s.name for s in node.body if isinstance(s, DEFINITIONS)}
             found |= {

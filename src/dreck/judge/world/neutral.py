@@ -5,6 +5,7 @@ that lacked it.
 from __future__ import annotations
 
 import ast
+import re
 from functools import lru_cache
 
 from ...outline import nodes_of
@@ -149,8 +150,12 @@ def _asks_by_any_text(tree: ast.Module) -> bool:
 
 
 def _is_missed(attribute: str, tree: ast.Module) -> bool:
-    """Whether the module asks for an attribute where it handles that there is none."""
+    """Whether the module asks for an attribute where it handles that there is none, as a pattern of
+    a class does.
+    """
     for node in nodes_of(tree):
+        if isinstance(node, ast.MatchClass) and attribute in node.kwd_attrs:
+            return True
         if isinstance(node, ast.Try | ast.TryStar) and any(
             isinstance(n, ast.Attribute) and n.attr == attribute
             for s in node.body
@@ -173,4 +178,6 @@ def _is_missed(attribute: str, tree: ast.Module) -> bool:
 
 
 def _is_asked_by_text(attribute: str, tree: ast.Module) -> bool:
-    return any(isinstance(n, ast.Constant) and n.value == attribute for n in nodes_of(tree))
+    texts = (n.value for n in nodes_of(tree) if isinstance(n, ast.Constant))
+    behind_dot = re.compile(rf"\.{attribute}\b")
+    return any(isinstance(t, str) and (t == attribute or behind_dot.search(t)) for t in texts)

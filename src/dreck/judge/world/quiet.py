@@ -4,13 +4,21 @@ from __future__ import annotations
 
 import ast
 import builtins
+from collections import Counter
 from collections.abc import Mapping
 from functools import lru_cache
 
 from ...outline import nodes_of
 from .constants import is_constant
 from .scope import hints_of
-from .names import CACHED, bound_once, definition_counts, imported, names_from
+from .names import (
+    CACHED,
+    bound_once,
+    definition_counts,
+    imported,
+    names_from,
+    single_target,
+)
 
 # Decorators that keep what they are given, or wrap it, and call nothing.
 _DECORATORS = (
@@ -216,12 +224,18 @@ def _is_own_module(node: ast.Subscript | ast.Call) -> bool:
     return named and word in ("modules", "import_module", "__import__")
 
 
+_LISTING = frozenset(
+    {"__dict__", "__dir__", "__subclasses__"}
+    | {"getmembers", "getmembers_static", "classify_class_attrs"}
+)
+
+
 @lru_cache(CACHED)
 def looks_at_classes(tree: ast.Module) -> str:
     """How a module may list the attributes of an object or class; empty if it does not."""
     for node in nodes_of(tree):
         word = node.id if isinstance(node, ast.Name) else getattr(node, "attr", None)
-        if word in ("__dict__", "getmembers", "classify_class_attrs", "__subclasses__"):
+        if word in _LISTING:
             return str(word)
         if isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.args:
             if node.func.id in ("dir", "vars"):
@@ -233,8 +247,10 @@ def looks_at_classes(tree: ast.Module) -> str:
 def made_up_names(tree: ast.Module) -> frozenset[str]:
     """How the names begin by which a module asks objects for something that is not written there:
     ``getattr(self, "do_" + word)`` asks for what begins with ``do_``; an empty text is any name.
+    Code that is read from a text may ask for any, and so may a format that comes from elsewhere.
     """
     found = set()
+    texts = {t for s in tree.body if (t := _name_of_text(s))} - _bound_again(tree)
     for node in nodes_of(tree):
         if not isinstance(node, ast.Call) or not isinstance(node.func, ast.Name | ast.Attribute):
             continue
@@ -242,8 +258,33 @@ def made_up_names(tree: ast.Module) -> frozenset[str]:
         if called in ("getattr", "hasattr", "getattr_static") and len(node.args) > 1:
             found |= _beginnings(node.args[1])
         elif called in ("attrgetter", "methodcaller") and node.args:
-            found |= _beginnings(node.args[0])
+            found |= {b for argument in node.args for b in _beginnings(argument)}
+        elif called in ("__getattribute__", "__getattr__") and node.args:
+            found |= _beginnings(node.args[-1])
+        elif called in ("eval", "exec"):
+            found.add("")
+        elif called in ("format", "format_map") and isinstance(node.func, ast.Attribute):
+            known = isinstance(node.func.value, ast.Constant)
+            if not known and getattr(node.func.value, "id", None) not in texts:
+                found.add("")
     return frozenset(found)
+
+
+def _bound_again(tree: ast.Module) -> set[str]:
+    """Names that are parameters too, or are given more than one value."""
+    nodes = list(nodes_of(tree))
+    stored = Counter(
+        n.id for n in nodes if isinstance(n, ast.Name) and isinstance(n.ctx, ast.Store)
+    )
+    twice = {name for name, count in stored.items() if count > 1}
+    return twice | {n.arg for n in nodes if isinstance(n, ast.arg)}
+
+
+def _name_of_text(statement: ast.stmt) -> str:
+    """The name that a statement gives a text that is written there; empty if it gives none."""
+    value = statement.value if isinstance(statement, ast.Assign) else None
+    is_text = isinstance(value, ast.Constant) and isinstance(value.value, str)
+    return (single_target(statement) or "") if is_text else ""
 
 
 def _beginnings(text: ast.expr) -> set[str]:
