@@ -928,3 +928,28 @@ def signs(text, marks=None):
         elif marks and sign in marks:
             found.append(sign.upper())
     return found
+
+
+#: a dict that is asked for has the keys that are asked of it -> tested as-used
+def name_of(entry):
+    if isinstance(entry, dict):
+        name = entry["name"]
+        if name and entry["length"] > 70:
+            return name.upper()
+        return name
+    if isinstance(entry, list):
+        found = ""
+        for each in entry:
+            if each["name"] and each["length"] > 70:
+                found = each["name"]
+                break
+        return found
+    return ""
+#: becomes
+def name_of(entry):
+    if isinstance(entry, dict):
+        name, length = entry["name"], entry["length"]
+        return name.upper() if name and length > 70 else name
+    if isinstance(entry, list):
+        return next((e["name"] for e in entry if e["length"] > 70 and e["name"]), "")
+    return ""

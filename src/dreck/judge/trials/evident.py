@@ -83,7 +83,7 @@ class Drawer:
         if depth >= _DEEPEST:
             return self._deepest(shape, name)
         if shape.kinds and self.chance.random() < _ASKED:
-            return self.grower.value(KINDS[self.chance.choice(sorted(shape.kinds))], name, depth)
+            return self._of_kind(self.chance.choice(sorted(shape.kinds)), shape, name, depth)
         if shape.wants & {"date", "moment"}:
             numbers = self.grower.numbers
             return self._leaf(numbers.moment() if "moment" in shape.wants else self.grower.day())
@@ -118,6 +118,20 @@ class Drawer:
         if listed or shape.wants & {"list", "set", "sized", "holding"}:
             return self._list(shape, name, depth)
         return self._leaf(self._constant(shape, name))
+
+    def _of_kind(self, kind: str, shape: Shape, name: str, depth: int) -> Tree:
+        """A value of a built-in class that the code asks for, with what it asks of such a one."""
+        if kind == "dict" and shape.keys:
+            return self._mapping(shape, depth)
+        if kind == "dict" and (shape.held is not None or "keyed" in shape.wants):
+            return self._table(shape, name, depth)
+        listed = shape.element is not None or shape.held is not None
+        if kind == "tuple" and shape.parts:
+            parts = [self.value(p, f"{name}{i}", depth + 1) for i, p in enumerate(shape.parts)]
+            return self._made(parts, lambda rs: sequence(rs, tuple))
+        if kind == "list" and listed and "text" not in shape.wants:
+            return self._list(shape, name, depth)
+        return self.grower.value(KINDS[kind], name, depth)
 
     def _deepest(self, shape: Shape, name: str) -> Tree:
         """A value below which there are no others: nothing in it, or a constant; what should have

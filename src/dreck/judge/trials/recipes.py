@@ -23,7 +23,7 @@ from .answers import Answers, Probe
 from .by_kind import CLOSED
 from .drawing import drawn
 from .records import given
-from .spelling import Speller
+from .spelling import Speller, Unspeakable
 
 Suggested: TypeAlias = Mapping[str, Sequence[Any]]
 Build: TypeAlias = Callable[["Side", Answers], Any]
@@ -260,7 +260,10 @@ def _written(value: object) -> str:
     if not isinstance(value, re.Pattern | re.Match):
         return repr(value)
     speller = Speller({}, is_new=True)
-    text = speller.spell(value)
+    try:
+        text = speller.spell(value)
+    except Unspeakable:
+        return repr(value)
     _LIBRARY.update(dict.fromkeys(speller.modules, ""))
     return text
 
