@@ -303,6 +303,8 @@ def test_pins_speak_as_the_project_does(tmp_path: Path) -> None:
     (tmp_path / "pyproject.toml").write_text('[tool.pytest.ini_options]\npythonpath = ["."]\n')
     found = dreck.pin(tmp_path / "desk.py")
     text = found.text
+    (written,) = found.write(tmp_path / "test_pins_desk.py")
+    assert written.stat().st_mode == (tmp_path / "desk.py").stat().st_mode  # as of any new file
     for wanted in ('"Mossop"', "Desk(lock=None", '("somebody has to sign",)', "force = True"):
         assert wanted in text, text
     for wanted in ('"kind": "closure", "reach": "Summit"', '"text": "low"'):

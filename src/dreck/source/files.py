@@ -6,8 +6,8 @@ import ast
 import contextlib
 import io
 import os
+import secrets
 import stat
-import tempfile
 import tokenize
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -139,18 +139,22 @@ def replace_together(changes: Sequence[tuple[SourceFile, str]]) -> None:
 
 def replace_bytes(path: Path, raw: bytes) -> None:
     """Give a file these bytes, whole or not at all; what stands beside it for a moment is hidden.
+    A file that is there keeps its mode, a new one gets that of any other.
 
     Raises:
         OSError: the system refuses.
     """
-    handle, name = tempfile.mkstemp(prefix=f".{path.name}.", dir=path.parent)
+    mode = stat.S_IMODE(path.stat().st_mode) if path.exists() else None
+    name = path.parent / f".{path.name}.{secrets.token_hex(4)}"
+    how = os.O_WRONLY | os.O_CREAT | os.O_EXCL | getattr(os, "O_BINARY", 0)
+    handle = os.open(name, how, 0o666 if mode is None else 0o600)
     try:
         with os.fdopen(handle, "wb") as stream:
             stream.write(raw)
             stream.flush()
             os.fsync(stream.fileno())
-        if path.exists():
-            os.chmod(name, stat.S_IMODE(path.stat().st_mode))
+        if mode is not None:
+            os.chmod(name, mode)
         os.replace(name, path)
     except BaseException:
         with contextlib.suppress(FileNotFoundError):
