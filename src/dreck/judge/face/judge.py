@@ -27,7 +27,12 @@ from ..world.neutral import neutral_data_of
 from ..versions.new_bases import without_new_bases
 from ..versions.options import Options, without_options
 from ..walk.prove import Proved, Unproved
-from ..world.quiet import looks_at_classes, looks_at_itself, made_up_names
+from ..world.quiet import (
+    looks_at_classes,
+    looks_at_itself,
+    made_up_names,
+    names_asked_of_modules,
+)
 from ..world.scope import scope_of
 from ..world.loading import defined_in_time, names_inside
 from ..trials.answers import ELSE
@@ -600,6 +605,10 @@ def _seen_by_itself(
             begins = made_up_names(before.tree) | made_up_names(after.tree)
             # Of names made up out of nothing, only what goes can be missed.
             asked = [b for b in begins if last.startswith(b) and (b or name in gone)]
+            mirror = f"a name made up from {asked[0]!r}" if asked else ""
+        elif not mirror and name in gone:
+            begins = names_asked_of_modules(before.tree) | names_asked_of_modules(after.tree)
+            asked = [b for b in begins if name.startswith(b)]
             mirror = f"a name made up from {asked[0]!r}" if asked else ""
         if mirror:
             why = f"only one version has it, and `{mirror}` in this module may see that"

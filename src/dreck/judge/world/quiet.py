@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import ast
 import builtins
+import re
 from collections import Counter
 from collections.abc import Mapping
 from functools import lru_cache
@@ -268,6 +269,34 @@ def made_up_names(tree: ast.Module) -> frozenset[str]:
             if not known and getattr(node.func.value, "id", None) not in texts:
                 found.add("")
     return frozenset(found)
+
+
+@lru_cache(CACHED)
+def names_asked_of_modules(tree: ast.Module) -> frozenset[str]:
+    """How the names begin that a module may ask itself for by a text: code that is read, what is
+    asked of modules by a name, and names of which the beginning is written there.
+    """
+    found: set[str] = set()
+    for node in nodes_of(tree):
+        if not isinstance(node, ast.Call) or not isinstance(node.func, ast.Name) or not node.args:
+            continue
+        if node.func.id in ("eval", "exec"):
+            code = node.args[0]
+            is_text = isinstance(code, ast.Constant) and isinstance(code.value, str)
+            words = re.findall(r"[^\W\d]\w*", str(code.value)) if is_text else []  # type: ignore[attr-defined]
+            found |= set(words) | _beginnings(code)
+        elif node.func.id in ("getattr", "hasattr") and len(node.args) > 1:
+            of_module = bool(_MODULES & _words_of(node.args[0]))
+            found |= {b for b in _beginnings(node.args[1]) if b or of_module}
+    return frozenset(found)
+
+
+_MODULES = frozenset({"modules", "import_module", "__import__"})
+
+
+def _words_of(node: ast.expr) -> set[str]:
+    words = (getattr(n, "id", None) or getattr(n, "attr", None) for n in ast.walk(node))
+    return {w for w in words if isinstance(w, str)}
 
 
 def _bound_again(tree: ast.Module) -> set[str]:

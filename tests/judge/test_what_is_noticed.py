@@ -1,4 +1,4 @@
-"""A class gets a constant: who may notice, and who may not."""
+"""A class gets a constant, a helper goes: who may notice, and who may not."""
 
 from __future__ import annotations
 
@@ -66,3 +66,40 @@ def test_who_may_notice(tail: str, tmp_path: Path) -> None:
 def test_who_may_not(tail: str, tmp_path: Path) -> None:
     """Nobody asks for it: nothing that the module does is another."""
     assert with_constant(tail, tmp_path).verdict.same
+
+
+HELPER = "def _count(boats):\n    return len(boats)\n\n\n"
+USE = "def queue(boats: list) -> int:\n    return {} + 1\n\n\n"
+MISSED = {
+    "read code": "def run(word, x):\n    return eval('_' + word)(x)\n",
+    "code that is written there": "def run(x):\n    return eval('_count(x)')\n",
+    "executed code": "def run(text):\n    exec(text)\n",
+    "the module by its name": "import sys\n\n\ndef run(x):\n    return getattr(sys.modules['office'], '_' + x)\n",
+    "an imported module": "import importlib\n\n\ndef run(x):\n    return getattr(importlib.import_module('office'), x)\n",
+}
+NOT_MISSED = {
+    "nobody": "",
+    "other code": "def run(x):\n    return eval('len(x)')\n",
+    "an attribute of an object": "def run(boat, word):\n    return getattr(boat, word)\n",
+    "a beginning of other names": "def run(boat, word):\n    return getattr(boat, 'do_' + word)\n",
+}
+
+
+def without_helper(tail: str, folder: Path) -> dreck.Vouching:
+    """A module that does without a helper, against itself as it was."""
+    before, after = folder / "before.py", folder / "after.py"
+    before.write_text(HELPER + USE.format("_count(boats)") + tail)
+    after.write_text(USE.format("len(boats)") + tail)
+    return dreck.vouch(before, after, run=False)
+
+
+@pytest.mark.parametrize("tail", MISSED.values(), ids=MISSED.keys())
+def test_who_may_miss_it(tail: str, tmp_path: Path) -> None:
+    """A private function that the module may ask for by a text is no private matter."""
+    assert not without_helper(tail, tmp_path).verdict.same
+
+
+@pytest.mark.parametrize("tail", NOT_MISSED.values(), ids=NOT_MISSED.keys())
+def test_who_may_not_miss_it(tail: str, tmp_path: Path) -> None:
+    """Nobody else asks for it."""
+    assert without_helper(tail, tmp_path).verdict.same
