@@ -372,3 +372,16 @@ def test_recorded_objects_are_made_by_their_constructors(tmp_path: Path) -> None
     for wanted in ("Reader(),", "Reach(name='Summit', parts=[Reach(name='Top')", ".match("):
         assert wanted.replace("'", '"') in found.text, found.text
     assert "_known" not in found.text.partition("import")[2].partition("assert")[0], found.text
+
+
+def test_another_module_of_that_name(tmp_path: Path) -> None:
+    """Pins that would speak of a module of the standard library are none of this file."""
+    text = "def longest(names: list[str]) -> str:\n    return max(names) if names else ''\n"
+    (tmp_path / "difflib.py").write_text(
+        text + "\n\ndef get_close_matches(n: int) -> int:\n    return n\n"
+    )
+    (tmp_path / "colours.py").write_text(text)
+    (tmp_path / "pyproject.toml").write_text("[tool.pytest.ini_options]\n")
+    with pytest.raises(dreck.RunError, match="another module of that name"):
+        dreck.pin(tmp_path / "difflib.py::get_close_matches")
+    assert dreck.pin(tmp_path / "colours.py").functions[0].cases

@@ -13,7 +13,7 @@ from dataclasses import dataclass, replace
 from pathlib import Path
 from typing import Any
 
-from ..errors import SettingError, WriteError
+from ..errors import RunError, SettingError, WriteError
 from ..judge.face.samples import Sample, Samples, samples, stop_sampling
 from ..judge.versions.version import Version
 from ..source.files import SourceFile, replace_bytes
@@ -29,6 +29,8 @@ from .usual import usual_values
 # Times that pins are tried out in an order drawn at random.
 _ORDERS = 20
 _SECONDS = 30.0
+# What no pin of a file is green with.
+_BROKEN = 'raise RuntimeError("this is not to be imported")\n'
 # Rounds in which pins are left out that do not come out alike.
 _ROUNDS = 3
 
@@ -228,7 +230,12 @@ def _held(
     ]
     runs = [(version.path, version.text, seed) for seed in range(1, _ORDERS + 1)]
     runs += [(version.path, text, 0) for _, text in planted]
-    reds = runner.reds_in(runs, copy.place(inside), _SECONDS)
+    runs.append((version.path, _BROKEN, 0))
+    *reds, is_broken = runner.reds_in(runs, copy.place(inside), _SECONDS)
+    if not is_broken:
+        raise RunError(
+            f"{version.path}: the pins import another module of that name, from elsewhere; pin it where its tests import it, or give the file a name of its own"
+        )
     orders = sum(not red for red in reds[:_ORDERS])
     names = [name for name, _ in planted]
     return orders, list(zip(names, reds[_ORDERS:], strict=True))
