@@ -1,4 +1,6 @@
-"""A limit on the wall-clock time of one call, by a signal of the system; and no waiting."""
+"""What time has been spent, a limit on the wall-clock time of one call, by a signal of the system; and
+no waiting.
+"""
 
 from __future__ import annotations
 
@@ -8,6 +10,19 @@ import time
 import types
 from collections.abc import Iterator
 from typing import SupportsIndex
+
+# As they were when the process began: trials may put others in their place.
+_worked, _passed = time.process_time, time.monotonic
+_START = _passed()
+# How much more time may pass than this process works, before that counts too.
+_SLOWEST = 2.0
+
+
+def spent() -> float:
+    """Seconds that this process has worked, which do not depend on what else the machine does; where
+    it mostly waits, a part of those that have passed.
+    """
+    return max(_worked(), (_passed() - _START) / _SLOWEST)
 
 
 class TooLong(BaseException):

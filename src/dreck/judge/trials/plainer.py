@@ -7,13 +7,13 @@ from __future__ import annotations
 import ast
 import importlib
 import inspect
-import time
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any, TypeAlias
 
 from . import records
 from .answers import Answers
+from .clock import spent
 from .cases import Case
 from .loading import Subject
 from .observe import HELD
@@ -38,7 +38,7 @@ class Plainer:
         usual: for names of parameters, attributes and keys the values that are given to them in the
             project, as Python text, those of its tests first.
         spoken: texts that the code itself speaks of; they say enough.
-        until: when to stop, as ``time.monotonic`` counts.
+        until: when to stop, as ``spent`` counts.
     """
 
     side: Side
@@ -86,7 +86,7 @@ class _Making:
 
     def keeps(self, case: Case) -> bool:
         """Whether an input still does what matters; then it is taken."""
-        if time.monotonic() > self.plainer.until:
+        if spent() > self.plainer.until:
             return False
         try:
             is_kept = self._keeps(case)

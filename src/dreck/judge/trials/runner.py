@@ -17,7 +17,7 @@ from typing import Any, Protocol
 from .recorded import RecordedCalls
 
 # Seconds of wall-clock time for one check: loading both versions, trials, coverage, faults.
-WALL_SECONDS = 40.0
+WALL_SECONDS = 60.0
 # In place of a function's name: only compare what the modules hold when they are imported.
 STATE = "<state>"
 _CHILD = Path(__file__).with_name("child.py")
@@ -100,7 +100,7 @@ class ProcessRunner:
             # Whatever else is installed has no business in the trials, and may do forbidden things.
             environment["HYPOTHESIS_NO_PLUGINS"] = "1"
             process = subprocess.Popen(
-                [sys.executable, "-I", "-X", "utf8", str(_CHILD)],
+                [sys.executable, "-s", "-P", "-X", "utf8", str(_CHILD)],
                 stdin=subprocess.PIPE,
                 stdout=subprocess.PIPE,
                 stderr=subprocess.PIPE,

@@ -12,7 +12,6 @@ import enum
 import inspect
 import io
 import re
-import time
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import partial
@@ -20,6 +19,7 @@ from typing import Any
 
 from ..faults.planted import planted_faults
 from . import observe, records
+from .clock import spent
 from .cases import Case, Version, made_by_kind
 from .checking import Check
 from .loading import CannotCall, CannotLoad
@@ -103,7 +103,7 @@ class Sampling:
         more = _RECORDED_SECONDS if self.check.request["calls"] else 0.0
         self.check.end_in(_SEARCH_SECONDS + more)
         found = self.check.trials()
-        self._end = time.monotonic() + _SECONDS
+        self._end = spent() + _SECONDS
         looked = self._looked_at()
         if not looked:
             return {"outcome": "nothing tried", "why": self._why_none(found)}
@@ -153,7 +153,7 @@ class Sampling:
         )
         ways: dict[object, list[_Looked]] = {}
         for text in ordered:
-            if time.monotonic() > self._end - _SECONDS / 2 and ways:
+            if spent() > self._end - _SECONDS / 2 and ways:
                 break
             each = self._looked_at_one(cases[text], text)
             if each is not None:
@@ -184,7 +184,7 @@ class Sampling:
         planted = 0
         text = self.check.texts[0]
         for number, fault in enumerate(planted_faults(text, self.check.name)[:_MOST_FAULTS]):
-            if time.monotonic() > self._end:
+            if spent() > self._end:
                 break
             try:
                 wrong = Version(self.check.load(fault.tree, self.check.paths[0]))
@@ -205,15 +205,15 @@ class Sampling:
         """The same cases with plainer values, each still good for what no case before it reaches;
         recorded calls stay as somebody made them.
         """
-        self._end = time.monotonic() + _PLAINER_SECONDS
+        self._end = spent() + _PLAINER_SECONDS
         usual: dict[str, list[str]] = self.check.request["usual"]
         spoken = frozenset(self.check.grower.pool.asked)
         subject = self.check.subjects[0]
         reached: set[tuple[str, object]] = set()
         made: dict[str, _Looked] = {}
         for number, each in enumerate(chosen):
-            left = self._end - time.monotonic()
-            until = time.monotonic() + left / (len(chosen) - number)
+            left = self._end - spent()
+            until = spent() + left / (len(chosen) - number)
             plainer = Plainer(self.version.side, subject, usual, spoken, until)
             needed = each.reaches - reached
             best = each
@@ -238,7 +238,7 @@ class Sampling:
         return list(made.values())
 
     def _tells_apart(self, each: _Looked, wrong: Version) -> bool:
-        if time.monotonic() > self._end:
+        if spent() > self._end:
             return False
         try:
             right = each.case.observed(self.version, self.check.pair.answers())
