@@ -177,3 +177,52 @@ def test_what_is_taken_apart_is_of_that_kind(odd: str, tmp_path: Path) -> None:
     (subject,) = found.subjects
     assert subject.verdict is Verdict.TESTED, subject
     assert [a.kind.value for a in subject.assumptions] == ["as-used"]
+
+
+# What a function does with a parameter that has a default, the same asked in another order, and
+# whether only what the default rules out parts the two.
+DEFAULTS = [
+    (
+        "def f(boat: int, note=''):\n    return boat > 3 or bool(note and note.strip())\n",
+        "def f(boat: int, note=''):\n    told = bool(note and note.strip())\n    return boat > 3 or told\n",
+        "tested",
+    ),
+    (
+        "import time\ndef f(read, wait=time.sleep):\n    try:\n        return read()\n"
+        "    except TimeoutError:\n        wait(2)\n        return None\n",
+        "import time\ndef f(read, wait=time.sleep):\n    try:\n        try:\n            return read()\n"
+        "        except TimeoutError:\n            wait(2)\n            return None\n"
+        "    except TimeoutError:\n        return -1\n",
+        "tested",
+    ),
+    (
+        "def f(read, wait):\n    try:\n        return read()\n"
+        "    except TimeoutError:\n        wait(2)\n        return None\n",
+        "def f(read, wait):\n    try:\n        try:\n            return read()\n"
+        "        except TimeoutError:\n            wait(2)\n            return None\n"
+        "    except TimeoutError:\n        return -1\n",
+        "differs",
+    ),
+    (
+        "from datetime import date\nclass Book:\n    def __init__(self, first, last, today=date.today):\n"
+        "        self.first, self.last = first, last\n        self.today = today\n"
+        "    def takes(self, day):\n        return self.first <= day <= self.last and day >= self.today()\n",
+        "from datetime import date\nclass Book:\n    def __init__(self, first, last, today=date.today):\n"
+        "        self.first, self.last = first, last\n        self.today = today\n"
+        "    def takes(self, day):\n        return self.first <= day < self.last and day >= self.today()\n",
+        "datetime.date(",
+    ),
+]
+
+
+@pytest.mark.parametrize(("before", "after", "expected"), DEFAULTS)
+def test_a_default_says_what_a_value_is(
+    tmp_path: Path, before: str, after: str, expected: str
+) -> None:
+    """Text for text, a date for what is compared with a clock; and no clock raises by itself."""
+    (subject,) = vouched(tmp_path, before, after).subjects
+    if "(" in expected:
+        assert subject.counterexample is not None
+        assert expected in subject.counterexample.call
+    else:
+        assert subject.verdict.value == expected, subject

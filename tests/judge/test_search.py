@@ -20,7 +20,8 @@ from dreck.judge.trials.growing import Grower
 from dreck.judge.trials.mutating import Mutator, first_that
 from dreck.judge.trials.picture import picture
 from dreck.judge.trials.pool import Pool, pool_of
-from dreck.judge.trials.recipes import Side
+from dreck.judge.trials.loading import derived_of
+from dreck.judge.trials.recipes import Side, hollow_object
 from dreck.judge.trials.sharing import shared
 from dreck.judge.trials.trees import Tree
 
@@ -203,3 +204,55 @@ def test_what_is_left_out_stays_what_it_is() -> None:
     found = [grower.value(Reading, "reading") for _ in range(60)]
     omitted = {t.kind for made in found for t in made.parts if t.kind.startswith("omitted")}
     assert len(omitted) == 2
+
+
+BOOK = """
+class Book:
+    def __init__(self):
+        self.permits = {}
+
+    def enter(self, boat: str) -> str:
+        number = f"P-{len(self.permits) + 100}"
+        self.permits[number] = boat
+        return number
+
+    def boat_of(self, number: str) -> str:
+        if number in self.permits:
+            return self.permits[number].strip()
+        raise KeyError(number)
+"""
+
+
+@pytest.mark.parametrize("hint", [": str", ""])
+def test_what_a_method_gave_back_is_asked_for(hint: str, tmp_path: Path) -> None:
+    """A key that only another method knows how to make is found, though nothing spells it."""
+    before = BOOK.replace("boat_of(self, number: str)", f"boat_of(self, number{hint})")
+    for name, text in (("before", before), ("after", before.replace(".strip()", ".rstrip()"))):
+        (tmp_path / f"{name}.py").write_text(text)
+    found = dreck.vouch(tmp_path / "before.py", tmp_path / "after.py")
+    assert found.verdict is Verdict.DIFFERS
+    assert "enter(" in str(found.subjects[0].counterexample)
+
+
+def test_two_runs_give_the_same_answers(tmp_path: Path) -> None:
+    """Texts have the same hashes in all trials, so that sets are gone through alike."""
+    before = "def first(boats: set[str]) -> int:\n    return hash('lock')\n"
+    for name, text in (("before", before), ("after", before.replace("'lock'", "'gate'"))):
+        (tmp_path / f"{name}.py").write_text(text)
+    versions = tmp_path / "before.py", tmp_path / "after.py"
+    shown = [str(dreck.vouch(*versions).subjects[0].counterexample) for _ in range(2)]
+    assert shown[0] == shown[1]
+
+
+def test_objects_without_a_constructor_are_of_no_class_of_the_project() -> None:
+    """However many were made; each has answers of its own, and questions of its own to them."""
+
+    class Boat:
+        pass
+
+    first, second = Answers({}), Answers({})
+    made = [hollow_object(Boat, answers) for answers in (first, second, second)]
+    assert derived_of(Boat) == [] and all(isinstance(m, Boat) for m in made)
+    assert type(made[0]) is type(made[1])
+    assert bool(made[1].moored) in (True, False)
+    assert "self.moored" in str(second.given()) and "moored" not in str(first.given())

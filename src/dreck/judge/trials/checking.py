@@ -8,7 +8,6 @@ from __future__ import annotations
 import ast
 import inspect
 import math
-import time
 from collections import deque
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from itertools import islice
@@ -22,7 +21,7 @@ from ..world.loading import names_around, names_for
 from . import quick
 from .answers import RAISES, Answers
 from .cases import Callee, Case, Version, made_by_kind
-from .clock import TooLong
+from .clock import TooLong, spent
 from .fence import SCRATCH
 from .corpus import Corpus, Growing, Grown, Sequences
 from .evident import Drawer
@@ -46,7 +45,7 @@ from .pool import pool_of
 from .recipes import Recipe, Side
 from .recorded import recorded_row
 from .suggest import handled_errors, suggestions, with_callees
-from .shapes import Shape
+from .shape import Shape
 from .steady import unsteady, with_noon
 from .trying import Difference, Pair, Tried
 
@@ -59,6 +58,9 @@ MOST_GROWN, GROWN_SECONDS = 2_000, 6.0
 MOST_MORE = 3_000
 MOST_LEARNT, LEARNT_SECONDS = 800, 3.0
 MOST_IN_A_ROW, IN_A_ROW_SECONDS = 1500, 5.0
+# The share of single calls that is tried of a method: what its object is made to be by calls in a
+# row tells more.
+OF_METHODS = 0.5
 # Calls in a row that are enough where all branches were taken.
 ENOUGH_IN_A_ROW = 400
 # Seconds for calls that were recorded.
@@ -129,7 +131,7 @@ class Check:
         self.pair = Pair(self.versions, self.guide.versions, self.suggested)
         self.callee = self._callee(self.name, self.shapes)
         self.recorded = 0
-        self._end = time.monotonic() + MOST_SECONDS
+        self._end = spent() + MOST_SECONDS
         self._quick = all(
             quick.keeps_no_state(v.side, t) for v, t in zip(self.versions, self.texts, strict=True)
         )
@@ -154,7 +156,7 @@ class Check:
 
     def end_in(self, seconds: float) -> None:
         """Have all trials end in so many seconds from now."""
-        self._end = time.monotonic() + seconds
+        self._end = spent() + seconds
 
     def run(self) -> dict[str, Any]:
         """All trials, then coverage and planted faults; or the difference found."""
@@ -198,15 +200,16 @@ class Check:
 
     def _within(self, seconds: float) -> float:
         """When a part of the trials ends."""
-        return min(time.monotonic() + seconds, self._end)
+        return min(spent() + seconds, self._end)
 
     def _searched(self, most: int, seconds: float) -> dict[str, Any] | None:
         """Try what is listed for the parameters, until so many were tried, or so long."""
         choices = _Choices(self.callee.parameters)
-        most += len(self.pair.tried)
-        end = self._within(seconds)
+        share = OF_METHODS if self.subjects[0].takes == "self" else 1.0
+        most = len(self.pair.tried) + int(most * share)
+        end = self._within(seconds * share)
         found = None
-        while found is None and len(self.pair.tried) < most and time.monotonic() < end:
+        while found is None and len(self.pair.tried) < most and spent() < end:
             slow = (
                 self._quick_run(choices, most)
                 if self._quick and self.is_quick_allowed
@@ -286,7 +289,7 @@ class Check:
         others = [self._explored(g, len(found_others)) for g in found_others]
         sequences = Sequences(self.corpus, others)
         for number in range(MOST_IN_A_ROW):
-            if time.monotonic() > end or (number > ENOUGH_IN_A_ROW and not self.guide.lacks()):
+            if spent() > end or (number > ENOUGH_IN_A_ROW and not self.guide.lacks()):
                 break
             grown = sequences.next()
             answers = self.pair.answers()
@@ -305,11 +308,13 @@ class Check:
         end = self._within(OTHERS_SECONDS / many)
         idle = 0
         most = MOST_IDLE if self.guide.lacks() else MOST_IDLE // 5
-        while idle < most and time.monotonic() < end:
+        while idle < most and spent() < end:
             grown, answers = corpus.next(), self.pair.answers()
             self.guide.start()
             idle += 1
-            if _quietly(self.guide.versions[0], grown.case(), answers) is not None:
+            seen = _quietly(self.guide.versions[0], grown.case(), answers)
+            if seen is not None:
+                corpus.gave(seen.value)
                 if self.guide.is_new(answers):
                     corpus.keep(grown)
                     idle = 0
@@ -461,7 +466,7 @@ class Check:
         side = self.versions[0].side
         end = self._within(RECORDED_SECONDS)
         for number, call in enumerate(self.request["calls"]):
-            if time.monotonic() > end:
+            if spent() > end:
                 break
             try:
                 modules = self.request["call_modules"]
@@ -498,7 +503,7 @@ class Check:
         return version, seen, branches
 
     def _faults(self, *coverage: dict[str, Any]) -> dict[str, Any]:
-        end = time.monotonic() + FAULT_SECONDS
+        end = spent() + FAULT_SECONDS
         planted = caught = 0
         missed: list[str] = []
         # where the new version has no condition of its own, the old one says what could go wrong,
@@ -506,7 +511,7 @@ class Check:
         whole = all(c["reached"] == c["total"] for c in coverage)
         which = 0 if whole and not planted_faults(self.texts[1], self.name) else 1
         for fault in planted_faults(self.texts[which], self.name)[:MOST_FAULTS]:
-            if time.monotonic() > end:
+            if spent() > end:
                 break
             if self._catches(fault.tree, which):
                 planted, caught = planted + 1, caught + 1
@@ -669,8 +674,9 @@ class _Fresh:
 
     def __init__(self, corpus: Corpus, end: float, lacks: Callable[[], bool]) -> None:
         self._corpus, self._end, self._lacks = corpus, end, lacks
-        self._left = MOST_GROWN if corpus.growing.callee.parameters.names else 0
-        self._more = MOST_MORE if self._left else 0
+        share = OF_METHODS if corpus.growing.subject.takes == "self" else 1.0
+        self._left = int(MOST_GROWN * share) if corpus.growing.callee.parameters.names else 0
+        self._more = int(MOST_MORE * share) if self._left else 0
         self._idle = 0
         self._texts: set[str] = set()
 
@@ -678,7 +684,7 @@ class _Fresh:
         return self
 
     def __next__(self) -> Grown:
-        while self._goes_on() and time.monotonic() < self._end:
+        while self._goes_on() and spent() < self._end:
             self._left -= 1
             self._idle += 1
             grown = self._corpus.next()
@@ -692,7 +698,7 @@ class _Fresh:
         if self._left > 0 and self._idle <= ENOUGH:
             return True
         if self._more and self._lacks():
-            self._left, self._more, self._idle = self._more, 0, -MOST_MORE
+            self._left, self._more, self._idle = self._more, 0, -self._more
             return True
         return False
 

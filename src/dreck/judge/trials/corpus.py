@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime
 import inspect
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
@@ -20,6 +21,9 @@ from .trees import Tree
 
 # Inputs kept to be changed.
 _MOST_KEPT = 200
+# Results of a method kept to be given to others.
+_MOST_RESULTS = 12
+_PLAIN = (int, str, datetime.date, datetime.datetime)
 # How often a value without declaration is drawn from what is known of it in other ways.
 _OTHERWISE = 0.3
 
@@ -148,6 +152,12 @@ class Corpus:
         self.growing = growing
         self.mutator = Mutator(growing.grower)
         self.kept: list[Trees] = []
+        self.results: list[Any] = []
+
+    def gave(self, result: Any) -> None:
+        """A call gave this back; another method may be asked for it, as for a number or a name."""
+        if type(result) in _PLAIN and result not in self.results:
+            self.results = [*self.results, result][:_MOST_RESULTS]
 
     def next(self) -> Grown:
         """The next input to try."""
@@ -172,6 +182,7 @@ class Sequences:
 
     def __init__(self, corpus: Corpus, others: Sequence[Corpus]) -> None:
         self._corpus, self._others = corpus, others
+        self._results = [r for c in others for r in c.results]
         self._kept: list[Grown] = []
 
     def keep(self, grown: Grown) -> None:
@@ -210,7 +221,28 @@ class Sequences:
                 if not again and not takes_itself:
                     row = calls[0][1]
             calls.append((each, self._alike(row, each, calls)))
-        return Grown(tuple(calls))
+        last, row = calls[-1]
+        return Grown((*calls[:-1], (last, self._with_result(row))))
+
+    def _with_result(self, row: Trees) -> Trees:
+        """Arguments of which one is, now and then, what another method gave back."""
+        chance, takes_itself = (
+            self._corpus.growing.grower.chance,
+            self._corpus.growing.subject.takes,
+        )
+        places = [
+            i
+            for i, t in enumerate(row)
+            if i >= bool(takes_itself) and t.recipe is not HELD and t.recipe is not OMITTED
+        ]
+        if not self._results or not places or chance.random() < 0.6:
+            return row
+        place, value = chance.choice(places), chance.choice(self._results)
+        is_declared = self._corpus.growing.callee.parameters.declared[place]
+        known = row[place]
+        if is_declared and not (known.is_free and type(value) is type(known.recipe.value)):
+            return row
+        return (*row[:place], row[place].with_value(value), *row[place + 1 :])
 
     def _alike(
         self, row: Trees, growing: Growing, others: Sequence[tuple[Growing, Trees]]

@@ -12,7 +12,7 @@ from .doubles import manager, record, recorder
 from .growing import Grower, pair_of
 from .kinds import ProjectKinds
 from .recipes import Recipe, literal, mapping, sequence
-from .shapes import KINDS, Shape
+from .shape import KINDS, Shape
 from .trees import Tree, compound
 
 # Values drawn for one parameter, and levels of records in records.
@@ -186,7 +186,7 @@ class Drawer:
         handles, sometimes it changes what the code asks for.
         """
         errors = self.suggested.get(RAISES, ())
-        if errors and gives.may_raise and self.chance.random() < 0.4:
+        if errors and gives.may_raise and not gives.is_quiet and self.chance.random() < 0.4:
             error = self.chance.choice(errors)
             raised = recorder(name, literal(None), raises=error, awaited="awaited" in gives.wants)
             again = lambda: self._recorder(gives, name, around, depth)  # noqa: E731

@@ -12,7 +12,7 @@ import random
 import types
 import typing
 from collections.abc import Callable, Mapping, Sequence
-from typing import Any
+from typing import Any, TypeAlias
 
 from .loading import derived_of
 from .numbers import Numbers
@@ -309,10 +309,21 @@ def kinds_of_defaults(function: Callable[..., Any]) -> dict[str, type]:
     return {n: k for n, k in kinds.items() if k in (bool, int, float, str)}
 
 
-def arguments_of(cls: type) -> tuple[dict[str, Any], list[str], set[str]] | None:
+_Taken: TypeAlias = tuple[dict[str, Any], list[str], set[str]] | None
+# By their ids, since a metaclass may make classes that have no hash; kept, so that ids stay theirs.
+_known: dict[int, tuple[type, _Taken]] = {}
+
+
+def arguments_of(cls: type) -> _Taken:
     """What the constructor of a class takes: hints, names, and which may be left out; None if that
     cannot be told.
     """
+    if id(cls) not in _known:
+        _known[id(cls)] = cls, _read_arguments(cls)
+    return _known[id(cls)][1]
+
+
+def _read_arguments(cls: type) -> _Taken:
     try:
         signature = inspect.signature(cls)
         own = dataclasses.is_dataclass(cls) or hasattr(cls, "_fields")

@@ -9,7 +9,8 @@ import textwrap
 from collections.abc import Iterator, Mapping, Sequence
 from types import ModuleType
 
-from .shapes import Reader, Shape
+from .shape import Shape
+from .shapes import Reader
 
 # Classes tried for one value.
 _MOST_FITTING = 6

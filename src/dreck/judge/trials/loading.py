@@ -15,7 +15,7 @@ from types import CodeType
 from typing import Any
 
 from .clock import TooLong, time_limit
-from .recipes import Recipe, Side, Suggested, hollow, instances, the_class
+from .recipes import SHELL, Recipe, Side, Suggested, hollow, instances, the_class
 
 # Seconds a module may take to be imported.
 LOAD_SECONDS = 5.0
@@ -143,6 +143,6 @@ def derived_of(owner: type) -> list[type]:
     """
     found: list[type] = []
     classes: list[type] = owner.__subclasses__()
-    for derived in classes:
+    for derived in (c for c in classes if SHELL not in vars(c)):
         found += [derived, *derived_of(derived)] if derived.__module__ == owner.__module__ else []
     return found

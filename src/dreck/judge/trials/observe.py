@@ -72,6 +72,7 @@ class Observation:
         fails: whether an operation raised any error that says that a value is not what was expected.
         misses: whether an operation missed a key.
         unhashable: whether something was looked up that cannot be.
+        value: what the last call gave back; None where it did not.
     """
 
     ends: tuple[str, ...]
@@ -84,6 +85,7 @@ class Observation:
     fails: bool
     misses: bool
     unhashable: bool
+    value: Any = None
 
     def same_as(self, other: Observation) -> bool:
         """Whether the calls did the same, as far as the contract counts it."""
@@ -168,6 +170,7 @@ def observe(
         any(o.fails for o in outcomes),
         any(o.fails and o.text.startswith("raises KeyError(") for o in outcomes),
         any(o.misfits and "unhashable type" in o.text for o in outcomes),
+        outcomes[-1].value,
     )
 
 

@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import enum
 import types
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from typing import Any
 
 from .answers import Probe
@@ -43,6 +43,11 @@ def held_by(value: object) -> dict[str, Any]:
     return held
 
 
+# Built-in classes whose values are their own pictures, and those that are told apart by a text.
+_THEMSELVES = frozenset({type(None), bool, int, str})
+_IN_TEXT: dict[type, Callable[[Any], str]] = {bytes: bytes.hex, float: repr, complex: repr}
+
+
 class _Painter:
     def __init__(self) -> None:
         self._seen: dict[int, int] = {}
@@ -50,19 +55,16 @@ class _Painter:
 
     def paint(self, value: object, depth: int) -> Any:
         """One value; a value met before is named by its number, so cycles end."""
-        if (
-            value is None
-            or isinstance(value, bool | int | str | bytes)
-            and type(value).__module__ == "builtins"
-        ):
-            return (type(value).__name__, value if not isinstance(value, bytes) else value.hex())
-        if isinstance(value, float | complex) and type(value).__module__ == "builtins":
-            return (type(value).__name__, repr(value))
-        if type(value) is Probe:
+        kind = type(value)
+        if kind in _THEMSELVES:
+            return (kind.__name__, value)
+        if kind in _IN_TEXT:
+            return (kind.__name__, _IN_TEXT[kind](value))
+        if kind is Probe:
             return ("probe", repr(value))
         if depth > DEEPEST:
-            return ("deep", type(value).__qualname__)
-        if isinstance(value, tuple | frozenset) and type(value).__module__ == "builtins":
+            return ("deep", kind.__qualname__)
+        if kind is tuple or kind is frozenset:
             return self._compound(value, depth + 1)  # nobody can tell it from an equal one
         if id(value) in self._seen:
             return ("again", self._seen[id(value)])
@@ -76,6 +78,10 @@ class _Painter:
         if known is not kind:
             STOOD[kind] = known
         name = f"{kind.__module__}.{known.__qualname__}"
+        if kind is list or kind is tuple:
+            return (name, self._all(value, depth))
+        if kind is dict:
+            return (name, self._pairs(value, depth))
         if isinstance(value, type) and "<locals>" in value.__qualname__:
             bases = tuple(self.paint(b, depth) for b in value.__bases__)
             own = {n: v for n, v in vars(value).items() if not n.startswith("__")}
@@ -97,13 +103,7 @@ class _Painter:
         if isinstance(value, BaseException):
             return (name, self._all(value.args, depth))
         if isinstance(value, Mapping):
-            return (
-                name,
-                tuple(
-                    (self.paint(k, depth), self.paint(v, depth))
-                    for k, v in list(value.items())[:MOST_ITEMS]
-                ),
-            )
+            return (name, self._pairs(value, depth))
         if isinstance(value, list | tuple):
             return (name, self._all(value, depth))
         if isinstance(value, set | frozenset):
@@ -111,7 +111,11 @@ class _Painter:
         return (name, self._state(value, depth))
 
     def _all(self, values: Any, depth: int) -> Any:
-        return tuple(self.paint(v, depth) for v in list(values)[:MOST_ITEMS])
+        return tuple([self.paint(v, depth) for v in list(values)[:MOST_ITEMS]])
+
+    def _pairs(self, values: Mapping[Any, Any], depth: int) -> Any:
+        pairs = list(values.items())[:MOST_ITEMS]
+        return tuple([(self.paint(k, depth), self.paint(v, depth)) for k, v in pairs])
 
     def _state(self, value: Any, depth: int) -> Any:
         state = held_by(value)

@@ -19,7 +19,8 @@ from .answers import Answers
 from .evident import evident, fitting
 from .growing import Grower, arguments_of
 from .kinds import ProjectKinds
-from .shapes import Reader, Shape
+from .shape import Shape
+from .shapes import Reader
 from .recipes import OMITTED, Recipe, Side, by_keys, from_hint, hollow, instances, literal, unknown
 from .suggest import Suggestions
 
@@ -31,6 +32,10 @@ _MOST_FIELDS = 12
 _MOST_OBJECTS = 16
 # Classes that a function mentions, of which objects are tried.
 _MOST_KINDS = 6
+# Times that code is read to tell of what kinds its values are.
+_ROUNDS = 3
+# What no object of a class of the project is, if the code takes a value for that.
+_PLAIN = frozenset({"text", "numeral", "date", "moment", "path"})
 Row: TypeAlias = tuple[int, ...]
 
 
@@ -62,7 +67,9 @@ def shapes_of(trees: Iterable[ast.Module], name: str, around: Sequence[ast.AST] 
     made: dict[str, Shape] = {}
     fields: dict[str, Shape] = {}
     evidence: dict[str, Shape] = {}
-    for tree in trees:
+    # Again and again: what the constructor says of a field tells the kinds of what it is compared
+    # with, and that of what these are compared with.
+    for tree in [*trees] * _ROUNDS:
         reader = Reader(tree, around)
         reader.fields = fields
         node = next(f.node for f in functions_of(tree) if f.name == name)
@@ -160,6 +167,8 @@ def parameters_of(
             fields = shape.attributes if shape is not None else {}
             known = {n: evident(s, n, grower, (), kinds)[:_MOST_FIELDS] for n, s in fields.items()}
             mentioned = _of_kinds(subject, other, suggested, known)
+            if asked is not None and asked.wants & _PLAIN:
+                mentioned = fitting(mentioned, asked)
             found = [*mentioned, *drawn, *guessed]
         if parameter.name in aim:
             found = [*found, literal(aim[parameter.name])]

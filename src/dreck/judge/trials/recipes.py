@@ -534,6 +534,10 @@ def _varied(parts: Sequence[Sequence[Recipe]]) -> list[list[Recipe]]:
     return rows
 
 
+# Marks the classes of such objects, which nobody derived.
+SHELL = "_answers_shell"
+
+
 def hollow(cls: type) -> Recipe:
     """An object of a class whose constructor is not run: missing attributes are probes."""
     return Recipe(
@@ -543,20 +547,33 @@ def hollow(cls: type) -> Recipe:
     )
 
 
+# The class of such objects for each class, kept with it so that ids stay theirs: a metaclass may make
+# classes that have no hash.
+_shells: dict[int, tuple[type, Any]] = {}
+_ANSWERS = "_answers_given"
+
+
 def hollow_object(real: type, answers: Answers) -> Any:
     """An instance that nobody constructed, whose missing attributes are probes."""
+    if id(real) not in _shells:
+        _shells[id(real)] = real, _shell_of(real)
+    shell = _shells[id(real)][1]
+    made = shell.__new__(shell)
+    object.__setattr__(made, _ANSWERS, answers)
+    return made
 
+
+def _shell_of(real: type) -> Any:
     def missing(self: Any, name: str) -> Any:
-        if name.startswith("__") and name.endswith("__"):
+        if name.startswith("__") and name.endswith("__") or name == _ANSWERS:
             raise AttributeError(name)
-        return getattr(Probe(answers, "self"), name)
+        return getattr(Probe(getattr(self, _ANSWERS), "self"), name)
 
-    shell: Any = type(
-        real.__name__, (real,), {"__getattr__": missing, "__module__": real.__module__}
-    )
+    held = {"__getattr__": missing, "__module__": real.__module__, SHELL: True}
+    shell: Any = type(real.__name__, (real,), held)
     shell.__qualname__ = real.__qualname__
     if getattr(shell, "__abstractmethods__", None):
         shell.__abstractmethods__ = (
             frozenset()
         )  # objects of such a class come in through classes derived from it
-    return shell.__new__(shell)
+    return shell

@@ -11,8 +11,10 @@ from __future__ import annotations
 import ast
 import re
 from collections.abc import Iterable, Iterator, Mapping, Sequence
-from dataclasses import dataclass, field
 from typing import Any
+
+from .defaults import said_by_defaults
+from .shape import KINDS, Shape
 
 # Calls of functions of the module that are followed, one in the other.
 _DEEPEST = 3
@@ -40,77 +42,7 @@ _MOMENTS = frozenset(
     {"datetime.now", "datetime.utcnow", "datetime.strptime", "datetime.fromisoformat"}
 )
 _TIMES = frozenset({"date", "moment"})
-# Built-in classes that values are asked for.
-KINDS: dict[str, type] = {
-    c.__name__: c for c in (str, bytes, int, float, bool, list, dict, tuple, set, frozenset)
-}
 _NUMERIC = (ast.Sub, ast.Mult, ast.Div, ast.FloorDiv, ast.Pow, ast.Mod)
-
-
-@dataclass(slots=True, eq=False)
-class Shape:
-    """What is done with one value.
-
-    Attributes:
-        attributes: what is asked of it by name, with what is done with that.
-        methods: what is called on it, with what is done with what comes back.
-        keys: what is asked of it by a key that is written there.
-        element: what is done with its elements, if it is gone through; with its keys, if it is a
-            mapping.
-        held: what is done with what it holds under keys that are worked out.
-        result: what is done with what it gives back, if it is called itself.
-        compared: constants that it is compared with.
-        wants: "number", "fraction", "numeral" (a text that a number is read from), "text", "list",
-            "mapping", "set", "sized", "keyed", "holding" (it is asked whether something is in it), "entered",
-            "class", "awaited", "date", "moment", "path" as far as
-            operators, statements and methods say.
-        may_be_none: whether the code asks for None.
-        kinds: built-in classes that the code asks whether it is of.
-        changes: methods of lists and sets that are called on it, with what comes back.
-        may_lack: keys that the code can do without.
-        may_raise: whether it is called where the code handles what is raised.
-    """
-
-    attributes: dict[str, Shape] = field(default_factory=dict)
-    methods: dict[str, Shape] = field(default_factory=dict)
-    keys: dict[Any, Shape] = field(default_factory=dict)
-    element: Shape | None = None
-    held: Shape | None = None
-    parts: list[Shape] = field(default_factory=list)
-    result: Shape | None = None
-    compared: list[Any] = field(default_factory=list)
-    wants: set[str] = field(default_factory=set)
-    may_be_none: bool = False
-    kinds: set[str] = field(default_factory=set)
-    changes: dict[str, Shape] = field(default_factory=dict)
-    may_lack: set[Any] = field(default_factory=set)
-    may_raise: bool = False
-
-    def is_told(self) -> bool:
-        """Whether anything is known of the value but that it may be None."""
-        parts = self.attributes, self.methods, self.keys, self.element, self.parts, self.result
-        return (
-            self.held is not None or any(parts) or bool(self.compared or self.wants or self.kinds)
-        )
-
-    def one(self) -> Shape:
-        """What is done with an element."""
-        if self.element is None:
-            self.element = Shape()
-        return self.element
-
-    def letters(self) -> list[str]:
-        """The characters that elements are compared with, if that is all they are: then it is most
-        likely a text.
-        """
-        known = self.element.compared if self.element is not None else []
-        return known if known and all(isinstance(c, str) and len(c) == 1 for c in known) else []
-
-    def under(self) -> Shape:
-        """What is done with what it holds under a key."""
-        if self.held is None:
-            self.held = Shape()
-        return self.held
 
 
 class Reader:
@@ -147,7 +79,7 @@ class Reader:
         assert isinstance(function, ast.FunctionDef | ast.AsyncFunctionDef)
         arguments = function.args
         names = [a.arg for a in (*arguments.posonlyargs, *arguments.args, *arguments.kwonlyargs)]
-        shapes = {n: Shape() for n in names} | dict(given or {})
+        shapes = {n: Shape() for n in names} | said_by_defaults(arguments) | dict(given or {})
         static = isinstance(function, ast.FunctionDef) and _is_static(function)
         if self.owner is not None and names and function in self.owner.body and not static:
             shapes[names[0]] = Shape(attributes=self.fields)
@@ -168,16 +100,14 @@ class Reader:
             return dict(self.fields)
         shapes = self.parameters(made)
         this = made.args.args[0].arg if made.args.args else ""
-        for statement in ast.walk(made):
-            if not isinstance(statement, ast.Assign):
-                continue
-            name, default = _kept_name(statement.value)
-            for target in statement.targets if name else ():
-                is_field = isinstance(target, ast.Attribute) and isinstance(target.value, ast.Name)
-                if is_field and target.value.id == this and target.attr in self.fields:  # type: ignore[attr-defined]
-                    kept = self.fields[target.attr]  # type: ignore[attr-defined]
-                    kept.wants |= default | (shapes[name].wants if name in shapes else set())
-                    shapes[name] = kept
+        for target, value in _assigned(made):
+            name, default = _kept_name(value)
+            is_field = isinstance(target, ast.Attribute) and isinstance(target.value, ast.Name)
+            if name and is_field and target.value.id == this and target.attr in self.fields:  # type: ignore[attr-defined]
+                kept = self.fields[target.attr]  # type: ignore[attr-defined]
+                kept.wants |= default
+                kept.take(shapes.get(name, kept))
+                shapes[name] = kept
         return shapes
 
     def called(
@@ -607,12 +537,18 @@ class _Body:
             elif ordered and not constants and (theirs is None or "text" not in theirs.wants):
                 mine.wants.add("number")
 
-    def _binop(self, node: ast.BinOp) -> None:
+    def _binop(self, node: ast.BinOp) -> Shape | None:
         self._arithmetic(node.op, node.left, node.right)
+        moved = self.shape(node.left) if _moved_by(node.right) else None
+        return Shape(wants=moved.wants & _TIMES) if moved is not None else None
 
     def _arithmetic(self, op: ast.operator, left: ast.expr, right: ast.expr) -> None:
         shapes = self.shape(left), self.shape(right)
         times = {t for f in shapes if f is not None for t in f.wants & _TIMES}
+        moved = _moved_by(right)
+        if moved and shapes[0] is not None and isinstance(op, ast.Add | ast.Sub):
+            shapes[0].wants |= times or {moved}
+            return
         if times and isinstance(op, ast.Sub):
             for found in shapes:
                 if found is not None:
@@ -686,6 +622,15 @@ def _time_made(function: ast.expr) -> str:
     return "date" if written in _DAYS else "moment" if written in _MOMENTS else ""
 
 
+def _moved_by(node: ast.expr) -> str:
+    """What is moved by a ``timedelta``, if an expression makes one: dates by days and weeks, dates
+    with a time by what is shorter.
+    """
+    if not isinstance(node, ast.Call) or ast.unparse(node.func).rpartition(".")[2] != "timedelta":
+        return ""
+    return "date" if {k.arg for k in node.keywords} <= {"days", "weeks"} else "moment"
+
+
 def _set_to_none(function: ast.FunctionDef | ast.AsyncFunctionDef) -> frozenset[str]:
     """Names that a function sets to None itself."""
     return frozenset(
@@ -733,6 +678,17 @@ def _kind_of_default(node: ast.expr) -> set[str]:
     else:
         made = _DISPLAYS.get(type(node))
     return {made} if made else set()
+
+
+def _assigned(function: ast.FunctionDef) -> Iterator[tuple[ast.expr, ast.expr]]:
+    """All that a function sets, each with its value; several at once one by one."""
+    for node in (n for n in ast.walk(function) if isinstance(n, ast.Assign)):
+        for target in node.targets:
+            both = target, node.value
+            if isinstance(both[0], ast.Tuple) and isinstance(both[1], ast.Tuple):
+                yield from zip(both[0].elts, both[1].elts, strict=False)
+            else:
+                yield both
 
 
 def _kept_name(value: ast.expr) -> tuple[str, set[str]]:

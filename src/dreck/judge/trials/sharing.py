@@ -17,6 +17,7 @@ _ALIKE = (
     *(type(None), bool, int, float, complex, str, bytes, range, type, enum.Enum),
     *(types.FunctionType, types.BuiltinFunctionType, types.MethodType, types.ModuleType, Probe),
 )
+_PLAIN = frozenset({type(None), bool, int, str})
 
 
 def shared(values: Mapping[str, object]) -> frozenset[tuple[str, str]]:
@@ -31,9 +32,12 @@ def shared(values: Mapping[str, object]) -> frozenset[tuple[str, str]]:
     pending = [(name, value, 0) for name, value in values.items()]
     while pending and len(kept) < _MOST:
         where, value, depth = pending.pop(0)
-        if isinstance(value, _ALIKE) or (_is_value(value) and not isinstance(value, tuple)):
+        kind = type(value)
+        if kind in _PLAIN or isinstance(value, _ALIKE):
             continue
         is_fixed = isinstance(value, tuple)
+        if not is_fixed and _tells_by_value(kind):
+            continue
         if id(value) in first and not is_fixed:
             found.add((where, first[id(value)]))
             continue
@@ -45,10 +49,10 @@ def shared(values: Mapping[str, object]) -> frozenset[tuple[str, str]]:
     return frozenset(found)
 
 
-def _is_value(value: object) -> bool:
-    """Whether objects of this class are told by what they hold, such as dates and frozen rows."""
-    cls = type(value)
-    return cls.__eq__ is not object.__eq__ and cls.__hash__ not in (None, object.__hash__)
+def _tells_by_value(cls: Any) -> bool:
+    """Whether objects of a class are told by what they hold, such as dates and frozen rows."""
+    hashes = cls.__hash__
+    return cls.__eq__ is not object.__eq__ and hashes is not None and hashes is not object.__hash__
 
 
 def parts_of(value: Any) -> Iterator[tuple[str, Any]]:
