@@ -256,3 +256,78 @@ def test_objects_without_a_constructor_are_of_no_class_of_the_project() -> None:
     assert type(made[0]) is type(made[1])
     assert bool(made[1].moored) in (True, False)
     assert "self.moored" in str(second.given()) and "moored" not in str(first.given())
+
+
+PERMITS = """
+from dataclasses import dataclass
+DAYS = {"freight:heavy": 40, "pleasure:day": 1}
+
+@dataclass
+class Permit:
+    kind: str
+    day: int
+
+    def last(self) -> int:
+        return self.day + DAYS[self.kind]
+
+def days_of(kind):
+    return DAYS[kind]
+
+def is_open(permit: Permit, today: int) -> bool:
+    return permit.last() >= today
+
+def lasts(kind: str, today: int) -> bool:
+    return days_of(kind) >= today
+"""
+
+
+@pytest.mark.parametrize("name", ["is_open", "lasts"])
+def test_what_is_asked_further_in_counts(
+    name: str, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Keys of a table that a method of an argument, or a function, looks up; also where the files
+    are named as from the current directory.
+    """
+    monkeypatch.chdir(tmp_path)
+    before, head, body = PERMITS.partition(f"def {name}")
+    for path, text in (("before", head + body), ("after", head + body.replace(">=", ">", 1))):
+        Path(f"{path}.py").write_text(before + text)
+    found = dreck.vouch(Path("before.py"), Path("after.py"))
+    shown = found.subjects[0].counterexample
+    assert shown is not None and ("freight:heavy" in shown.call or "pleasure:day" in shown.call)
+
+
+LOGGED = """
+import logging
+log = logging.getLogger("locks")
+def shut(gates: list[str]) -> int:
+    many = 0
+    for gate in gates:
+        if gate:
+            many += 1
+        else:
+            log.debug("%s gates, then one without a name", many)
+    return many
+"""
+
+
+@pytest.mark.parametrize(
+    ("old", "new", "verdict"),
+    [
+        (
+            '            log.debug("%s gates, then one without a name", many)',
+            "            pass",
+            "differs",
+        ),
+        ("log.debug", "log.info", "differs"),
+        ('"locks"', '"canal"', "differs"),
+        ("    for gate in gates:\n", "    for gate in list(reversed(gates))[::-1]:\n", "tested"),
+        ("then one", "then %d", "differs"),
+    ],
+)
+def test_what_is_logged_counts(old: str, new: str, verdict: str, tmp_path: Path) -> None:
+    """Records of all levels, with their texts; one that cannot be filled in ends nothing."""
+    for path, text in (("before", LOGGED), ("after", LOGGED.replace(old, new))):
+        (tmp_path / f"{path}.py").write_text(text)
+    found = dreck.vouch(tmp_path / "before.py", tmp_path / "after.py")
+    assert found.verdict.value == verdict, found.subjects

@@ -44,7 +44,7 @@ from .plan import (
 from .pool import pool_of
 from .recipes import Recipe, Side
 from .recorded import recorded_row
-from .suggest import handled_errors, suggestions, with_callees
+from .suggest import Project, handled_errors, suggestions, with_callees
 from .shape import Shape
 from .steady import unsteady, with_noon
 from .trying import Difference, Pair, Tried
@@ -109,14 +109,16 @@ class Check:
         made_by_kind(*self.versions, self.modules)
         self.subjects = tuple(v.subject(self.name) for v in self.versions)
         nodes = [_node(text, self.name) for text in self.texts]
-        around = with_callees(self.subjects[0].function, request["roots"])
-        self.suggested = suggestions(*nodes, *around, modules=self.modules)
+        self.project = Project(self.paths[0], self.modules[0], request["roots"])
+        around = with_callees(self.subjects[0].function, self.project)
+        called = with_callees(self.subjects[0].function, self.project, methods=True)
+        self.suggested = suggestions(*nodes, *called, modules=self.modules)
         self.suggested[RAISES] = handled_errors(*nodes)
         for table, *asked in self.versions[1].by_kind.values():
             # A method that never asks for the kind may still be another one for some kind.
             for word in asked:
                 self.suggested.setdefault(word, []).extend(vars(sides[1].module)[table])
-        pool = pool_of([*nodes, *around], self.modules)
+        pool = pool_of([*nodes, *called], self.modules)
         if request.get("sampling") and "clock" in unsteady(self.modules):
             pool = with_noon(pool)
         self.grower = Grower(pool, self.suggested, self.name)
@@ -351,10 +353,11 @@ class Check:
     def _other(self, name: str) -> Growing | None:
         try:
             subject = self.versions[0].subject(name)
-            around = with_callees(subject.function, self.request["roots"])
+            around = with_callees(subject.function, self.project)
             shapes = shapes_of(self.modules, name, around)
             callee = self._callee(name, shapes)
-            grower = self._grower(name, around)
+            called = with_callees(subject.function, self.project, methods=True)
+            grower = self._grower(name, called)
         except (CannotCall, StopIteration, ValueError, TypeError):
             return None
         if subject.takes != self.subjects[0].takes or not all(callee.parameters.recipes):

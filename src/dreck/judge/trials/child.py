@@ -25,6 +25,7 @@ from dreck.judge.trials.checking import BadInputs, Check
 from dreck.judge.trials.clock import skip_sleeping
 from dreck.judge.trials.fence import raise_fence, set_limits
 from dreck.judge.trials.loading import CannotCall, CannotLoad
+from dreck.judge.trials.logs import listen_to_logs
 from dreck.judge.trials.runner import STATE
 from dreck.judge.trials.sampling import sampled
 from dreck.judge.trials.state import compared
@@ -75,6 +76,7 @@ def main() -> None:
     set_limits()
     raise_fence(request["scratch"])
     skip_sleeping()
+    listen_to_logs()
     gc.disable()
     try:
         found = answer(request)

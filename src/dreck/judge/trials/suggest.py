@@ -8,8 +8,11 @@ import inspect
 import os
 import textwrap
 from collections.abc import Callable, Iterator, Mapping, Sequence
+from dataclasses import dataclass
 from functools import partial
 from typing import Any
+
+from ...outline import functions_of
 
 # Levels of callees whose conditions are read as well.
 _LEVELS = 3
@@ -66,38 +69,71 @@ def handled_errors(*functions: ast.AST) -> list[type[Exception]]:
     return [*found.values(), ArithmeticError] if protects else []
 
 
-def with_callees(function: Callable[..., Any], roots: Sequence[str]) -> list[ast.AST]:
-    """The trees of the project's own functions that a function calls by name, a few levels down."""
+@dataclass(frozen=True, slots=True)
+class Project:
+    """Where the code of a project is found.
+
+    Attributes:
+        path, tree: the module that was loaded, of which the file may hold another version.
+        roots: where the other files are.
+    """
+
+    path: str
+    tree: ast.Module
+    roots: Sequence[str]
+
+    def code_of(self, function: Any) -> ast.Module | None:
+        """A function of the project in a module of its own; None of others."""
+        code = function.__code__
+        if code.co_filename == self.path:
+            own = {f.name: f.node for f in functions_of(self.tree)}
+            node = own.get(code.co_qualname)
+            return None if node is None else ast.Module([node], [])
+        is_ours = any(code.co_filename.startswith(root + os.sep) for root in self.roots)
+        if not is_ours or "site-packages" in code.co_filename:
+            return None
+        try:
+            return ast.parse(textwrap.dedent(inspect.getsource(function)))
+        except (OSError, TypeError, SyntaxError):
+            return None
+
+
+def with_callees(
+    function: Callable[..., Any], project: Project, *, methods: bool = False
+) -> list[ast.AST]:
+    """The trees of the project's own functions that a function calls by name, a few levels down.
+
+    Args:
+        function: who calls.
+        project: where the code is.
+        methods: also those of classes that the modules around know, by the names of attributes that
+            are asked for.
+    """
     found: dict[str, ast.AST] = {}
     pending: list[tuple[Any, int]] = [(function, 0)]
     while pending:
         current, level = pending.pop()
         names = getattr(getattr(current, "__code__", None), "co_names", ())
-        for callee in (getattr(current, "__globals__", {}).get(n) for n in names):
+        around = getattr(current, "__globals__", {})
+        callees = [around.get(n) for n in names]
+        if methods:
+            callees += _methods(around, names)
+        for callee in callees:
             code = getattr(callee, "__code__", None)
-            if (
-                code is None
-                or code.co_qualname in found
-                or level >= _LEVELS
-                or not _is_ours(code.co_filename, roots)
-            ):
+            if code is None or code.co_qualname in found or level >= _LEVELS:
                 continue
-            tree = _tree_of(callee)
+            tree = project.code_of(callee)
             if tree is not None:
                 found[code.co_qualname] = tree
                 pending.append((callee, level + 1))
     return list(found.values())
 
 
-def _is_ours(path: str, roots: Sequence[str]) -> bool:
-    return any(path.startswith(root + os.sep) for root in roots) and "site-packages" not in path
-
-
-def _tree_of(function: Any) -> ast.AST | None:
-    try:
-        return ast.parse(textwrap.dedent(inspect.getsource(function)))
-    except (OSError, TypeError, SyntaxError):
-        return None
+def _methods(around: Mapping[str, Any], names: Sequence[str]) -> list[Any]:
+    """Methods and properties with one of these names, of all classes that a module knows."""
+    classes = [c for c in around.values() if isinstance(c, type)]
+    held = [vars(c)[n] for c in classes for n in names if n in vars(c)]
+    return [getattr(h, "fget", None) or getattr(h, "__func__", None) or h for h in held]
 
 
 def _held(modules: Sequence[ast.Module]) -> dict[str, list[Any]]:
