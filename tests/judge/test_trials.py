@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import ast
 import json
 import os
 import signal
@@ -13,6 +14,7 @@ import pytest
 
 import dreck
 from dreck import Verdict
+from dreck.judge.faults.planted import planted_slips
 from dreck.judge.trials.answers import ELSE, Answers, Probe
 from dreck.judge.trials.picture import picture
 from dreck.judge.trials.runner import ProcessRunner, Request
@@ -351,3 +353,46 @@ def test_a_module_that_its_package_imports(tmp_path: Path) -> None:
     (tmp_path / "new.py").write_text(files["canal/gates/gate.py"].replace("a > 1", "a >= 1"))
     found = dreck.vouch(tmp_path / "canal/gates/gate.py", tmp_path / "new.py")
     assert found.verdict is Verdict.DIFFERS, found.subjects
+
+
+STEPS = """
+LIMITS = {"low": 3}
+def f(rows, kind, log):
+    total = 0
+    for row in rows:
+        total += row["level"]
+        log.append(row)
+    first = rows[0]["level"] - 2
+    return max(total, LIMITS.get(kind, 7)) // first
+"""
+
+
+def test_slips_are_planted_in_steps() -> None:
+    """Each is another function, that says what is wrong; none stands in a condition."""
+    slips = list(planted_slips(STEPS, "f"))
+    kinds = ("left out", "another key", "another place", "another number", "another sign")
+    others = ("exchanged", "default", "gives nothing")
+    for kind in (*kinds, *others):
+        assert any(kind in s.what for s in slips), kind
+    texts = [ast.unparse(s.tree) for s in slips]
+    assert len({*texts, ast.unparse(ast.parse(STEPS))}) == len(slips) + 1
+
+
+# Steps that no condition stands before, and whether what they do comes out.
+STRAIGHT = [
+    ("    return level - 95\n", "    return 0 - 95 + level\n", Verdict.TESTED),
+    ("    level - 95\n    return None\n", "    95 - level\n    return None\n", Verdict.UNDECIDED),
+]
+
+
+@pytest.mark.parametrize(("before", "after", "verdict"), STRAIGHT)
+def test_what_is_done_is_measured(
+    tmp_path: Path, before: str, after: str, verdict: Verdict
+) -> None:
+    """Without a condition: by slips, which come out, or by none that does."""
+    for name, body in (("before", before), ("after", after)):
+        text = f"def f(level: float) -> float | None:\n    level = level * 1.5\n{body}"
+        (tmp_path / f"{name}.py").write_text(text)
+    (subject,) = dreck.vouch(tmp_path / "before.py", tmp_path / "after.py").subjects
+    assert subject.verdict is verdict, subject
+    assert subject.trials is not None and subject.trials.faults_planted > 1

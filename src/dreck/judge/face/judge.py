@@ -354,7 +354,7 @@ def _from_trials(request: Request, found: dict[str, Any], unproved: str) -> Subj
         place = f"line {request.parted[which]} of the {('old', 'new')[which]} version, where the two part"
         why = f"no difference in {trials.count} trials, but none of them came to {place}; not proved: {unproved}"
         return SubjectVerdict(request.subject, Verdict.UNDECIDED, why, trials=trials)
-    verdict = _weighed(request.subject, trials)
+    verdict = _weighed(request.subject, trials, *found.get("conditions", (0, 0)))
     assumed = found.get("assumed")
     return replace(
         verdict,
@@ -393,8 +393,10 @@ def _helps(verdict: SubjectVerdict, function: Function) -> str:
     )
 
 
-def _weighed(subject: str, trials: Trials) -> SubjectVerdict:
-    """Trials that reached too little are no evidence."""
+def _weighed(subject: str, trials: Trials, in_conditions: int, noticed: int) -> SubjectVerdict:
+    """Trials that reached too little are no evidence, nor are those that notice few of the faults
+    planted in conditions, however many others they notice.
+    """
     reached = min(
         trials.branches_before,
         trials.branches_after,
@@ -406,8 +408,11 @@ def _weighed(subject: str, trials: Trials) -> SubjectVerdict:
     if trials.faults_planted and trials.faults_caught * 2 < trials.faults_planted:
         why = f"{trials.count} trials caught only {trials.faults_caught} of {trials.faults_planted} planted faults"
         return SubjectVerdict(subject, Verdict.UNDECIDED, why, trials=trials)
-    if not trials.faults_planted and reached.reached < reached.total:
-        why = f"{trials.count} trials reached {reached.reached} of {reached.total} branches, and no fault could be planted to measure them"
+    if noticed * 2 < in_conditions:
+        why = f"{trials.count} trials caught only {noticed} of {in_conditions} planted faults"
+        return SubjectVerdict(subject, Verdict.UNDECIDED, f"{why} in conditions", trials=trials)
+    if not in_conditions and reached.reached < reached.total:
+        why = f"{trials.count} trials reached {reached.reached} of {reached.total} branches, and no fault could be planted in conditions to measure them"
         return SubjectVerdict(subject, Verdict.UNDECIDED, why, trials=trials)
     why = (
         f"no difference in {trials.count} trials{_recorded(trials)}, which reach {reached.reached} of {reached.total} branches "

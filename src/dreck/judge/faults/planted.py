@@ -11,8 +11,10 @@ import ast
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from functools import partial
+from typing import TypeAlias
 
 from ...outline import functions_of
+from .slips import another, short, slips_in
 
 _MOVED: dict[type[ast.cmpop], type[ast.cmpop]] = {
     ast.Lt: ast.LtE,
@@ -37,22 +39,37 @@ class Fault:
     tree: ast.Module
 
 
+_Change: TypeAlias = tuple[str, Callable[[], None]]
+
+
 def planted_faults(text: str, subject: str) -> list[Fault]:
-    """Wrong versions of one function, one fault each: in its own code, then in the tables that it
+    """Wrong versions of one function, one fault each: in its conditions, then in the tables that it
     reads.
     """
-    count = len(_all_changes(ast.parse(text), subject))
-    return [_with_fault(text, subject, number) for number in range(count)]
+    return list(_planted(text, subject, _in_conditions))
 
 
-def _with_fault(text: str, subject: str, number: int) -> Fault:
-    tree = ast.parse(text)  # many times faster than a copy of the tree
-    what, apply = _all_changes(tree, subject)[number]
-    apply()
-    return Fault(what, ast.fix_missing_locations(tree))
+def planted_slips(text: str, subject: str) -> Iterator[Fault]:
+    """Wrong versions of one function that differ in what is done, not in when."""
+    return _planted(text, subject, _in_steps)
 
 
-def _all_changes(tree: ast.Module, subject: str) -> list[tuple[str, Callable[[], None]]]:
+def _planted(
+    text: str, subject: str, changes: Callable[[ast.Module, str], list[_Change]]
+) -> Iterator[Fault]:
+    for number in range(len(changes(ast.parse(text), subject))):
+        tree = ast.parse(text)  # many times faster than a copy of the tree
+        what, apply = changes(tree, subject)[number]
+        apply()
+        yield Fault(what, ast.fix_missing_locations(tree))
+
+
+def _in_steps(tree: ast.Module, subject: str) -> list[_Change]:
+    node = next(f.node for f in functions_of(tree) if f.name == subject)
+    return [c for n in _own(node) for c in slips_in(n)]
+
+
+def _in_conditions(tree: ast.Module, subject: str) -> list[_Change]:
     node = next(f.node for f in functions_of(tree) if f.name == subject)
     read = {n.id for n in _own(node) if isinstance(n, ast.Name) and isinstance(n.ctx, ast.Load)}
     tables = [
@@ -68,7 +85,7 @@ def _all_changes(tree: ast.Module, subject: str) -> list[tuple[str, Callable[[],
     ]
 
 
-def _in_table(statement: ast.Assign) -> Iterator[tuple[str, Callable[[], None]]]:
+def _in_table(statement: ast.Assign) -> Iterator[_Change]:
     """Wrong tables: two rows of a dict get what the other one holds; a number or text of a list, or
     of its rows, is another one.
     """
@@ -83,18 +100,14 @@ def _in_table(statement: ast.Assign) -> Iterator[tuple[str, Callable[[], None]]]
                 values[i], values[i + 1] = values[i + 1], values[i]
 
             if ast.dump(value) != ast.dump(following) and key is not None:
-                yield f"line {key.lineno}: row {_short(key)} of {name} exchanged with the next", exchange
+                yield f"line {key.lineno}: row {short(key)} of {name} exchanged with the next", exchange
     elif isinstance(table, ast.Tuple | ast.List):
         for entry in table.elts:
             last = entry.elts[-1] if isinstance(entry, ast.Tuple) and entry.elts else entry
             if isinstance(last, ast.Constant) and type(last.value) in (int, float, str):
-                yield f"line {last.lineno}: {_short(last)} in {name} is another one", partial(
-                    _become_another, last
+                yield f"line {last.lineno}: {short(last)} in {name} is another one", partial(
+                    another, last
                 )
-
-
-def _become_another(node: ast.Constant) -> None:
-    node.value = f"{node.value}_" if isinstance(node.value, str) else node.value + 1  # type: ignore[operator]
 
 
 def _own(node: ast.AST) -> Iterator[ast.AST]:
@@ -107,7 +120,7 @@ def _own(node: ast.AST) -> Iterator[ast.AST]:
             yield from _own(child)
 
 
-def _changes(node: ast.AST) -> Iterator[tuple[str, Callable[[], None]]]:
+def _changes(node: ast.AST) -> Iterator[_Change]:
     if isinstance(node, ast.Compare):
         yield from _comparison(node)
     elif isinstance(node, ast.BoolOp):
@@ -118,7 +131,7 @@ def _changes(node: ast.AST) -> Iterator[tuple[str, Callable[[], None]]]:
         yield from _arms(node)
 
 
-def _comparison(node: ast.Compare) -> Iterator[tuple[str, Callable[[], None]]]:
+def _comparison(node: ast.Compare) -> Iterator[_Change]:
     for i, operator in enumerate(node.ops):
         moved = _MOVED[type(operator)]
 
@@ -126,16 +139,16 @@ def _comparison(node: ast.Compare) -> Iterator[tuple[str, Callable[[], None]]]:
             node.ops[i] = moved()
 
         if moved in (ast.Lt, ast.LtE, ast.Gt, ast.GtE):
-            yield f"line {node.lineno}: the bound of `{_short(node)}` moved by one", apply
+            yield f"line {node.lineno}: the bound of `{short(node)}` moved by one", apply
         elif len(node.ops) > 1:
-            yield f"line {node.lineno}: one comparison of `{_short(node)}` turned round", apply
+            yield f"line {node.lineno}: one comparison of `{short(node)}` turned round", apply
 
 
-def _connective(node: ast.BoolOp) -> Iterator[tuple[str, Callable[[], None]]]:
+def _connective(node: ast.BoolOp) -> Iterator[_Change]:
     def swap() -> None:
         node.op = ast.Or() if isinstance(node.op, ast.And) else ast.And()
 
-    yield f"line {node.lineno}: `and` and `or` exchanged in `{_short(node)}`", swap
+    yield f"line {node.lineno}: `and` and `or` exchanged in `{short(node)}`", swap
     for i, operand in enumerate(node.values):
 
         def drop(i: int = i) -> None:
@@ -143,7 +156,7 @@ def _connective(node: ast.BoolOp) -> Iterator[tuple[str, Callable[[], None]]]:
             if len(node.values) == 1:
                 _become(node, node.values[0])
 
-        yield f"line {node.lineno}: `{_short(operand)}` dropped from `{_short(node)}`", drop
+        yield f"line {node.lineno}: `{short(operand)}` dropped from `{short(node)}`", drop
 
 
 def _become(node: ast.expr, other: ast.expr) -> None:
@@ -153,31 +166,26 @@ def _become(node: ast.expr, other: ast.expr) -> None:
     node.__dict__.update(other.__dict__)
 
 
-def _condition(node: ast.If | ast.While | ast.IfExp) -> Iterator[tuple[str, Callable[[], None]]]:
+def _condition(node: ast.If | ast.While | ast.IfExp) -> Iterator[_Change]:
     if isinstance(node.test, ast.Constant):
         return
 
     def negate() -> None:
         node.test = ast.UnaryOp(ast.Not(), node.test)
 
-    yield f"line {node.lineno}: `{_short(node.test)}` negated", negate
+    yield f"line {node.lineno}: `{short(node.test)}` negated", negate
 
 
-def _arms(node: ast.If) -> Iterator[tuple[str, Callable[[], None]]]:
+def _arms(node: ast.If) -> Iterator[_Change]:
     if isinstance(node.body[-1], _LEAVES):
 
         def stay() -> None:
             node.body[-1] = ast.Pass()
 
-        yield f"line {node.body[-1].lineno}: the exit `{_short(node.body[-1])}` dropped", stay
+        yield f"line {node.body[-1].lineno}: the exit `{short(node.body[-1])}` dropped", stay
     if node.orelse and not (len(node.orelse) == 1 and isinstance(node.orelse[0], ast.If)):
 
         def drop() -> None:
             node.orelse = []
 
-        yield f"line {node.orelse[0].lineno}: the else of `{_short(node.test)}` dropped", drop
-
-
-def _short(node: ast.AST) -> str:
-    text = ast.unparse(node).split("\n")[0]
-    return text if len(text) <= 50 else text[:47] + "..."
+        yield f"line {node.orelse[0].lineno}: the else of `{short(node.test)}` dropped", drop

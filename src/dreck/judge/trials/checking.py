@@ -15,7 +15,7 @@ from typing import Any, TypeAlias
 
 from ...outline import functions_of
 from ..face.compare import compare
-from ..faults.planted import planted_faults
+from ..faults.planted import Fault, planted_faults, planted_slips
 from ..walk.prove import Proved
 from ..world.loading import names_around, names_for
 from . import quick
@@ -72,8 +72,8 @@ OFTEN = 3
 # Grown inputs in a row that go nowhere new, after which it is enough.
 ENOUGH = 600
 # Planted faults tried at most, and seconds spent on all of them.
-MOST_FAULTS = 60
-FAULT_SECONDS = 6.0
+MOST_FAULTS, FAULT_SECONDS = 60, 6.0
+MOST_SLIPS, SLIP_SECONDS = 30, 3.0
 # Simpler inputs tried while shrinking one that shows a difference.
 MOST_SHRINKS = 300
 # Sets of branches taken in one call that are told apart.
@@ -506,22 +506,38 @@ class Check:
         return version, seen, branches
 
     def _faults(self, *coverage: dict[str, Any]) -> dict[str, Any]:
-        end = spent() + FAULT_SECONDS
-        planted = caught = 0
-        missed: list[str] = []
+        """Wrong versions, and how many of them the inputs show: ``conditions`` counts those apart
+        that have a fault there.
+        """
         # where the new version has no condition of its own, the old one says what could go wrong,
         # once all its ways were taken
         whole = all(c["reached"] == c["total"] for c in coverage)
         which = 0 if whole and not planted_faults(self.texts[1], self.name) else 1
-        for fault in planted_faults(self.texts[which], self.name)[:MOST_FAULTS]:
+        faults = planted_faults(self.texts[which], self.name)
+        first = self._caught(faults, which, MOST_FAULTS, FAULT_SECONDS)
+        then = self._caught(planted_slips(self.texts[1], self.name), 1, MOST_SLIPS, SLIP_SECONDS)
+        every = [*first, *then]
+        return {
+            "planted": len(every),
+            "caught": sum(is_caught for _, is_caught in every),
+            "conditions": [len(first), sum(is_caught for _, is_caught in first)],
+            "faults_missed": [what for what, is_caught in every if not is_caught],
+        }
+
+    def _caught(
+        self, faults: Iterable[Fault], which: int, most: int, seconds: float
+    ) -> list[tuple[str, bool]]:
+        """Whether the inputs show each of some faults, but for those that change nothing."""
+        end = spent() + seconds
+        found: list[tuple[str, bool]] = []
+        for fault in islice(faults, most):
             if spent() > end:
                 break
             if self._catches(fault.tree, which):
-                planted, caught = planted + 1, caught + 1
+                found.append((fault.what, True))
             elif not self._is_harmless(fault.tree, which):
-                planted += 1
-                missed.append(fault.what)
-        return {"planted": planted, "caught": caught, "faults_missed": missed}
+                found.append((fault.what, False))
+        return found
 
     def _is_harmless(self, tree: ast.Module, which: int) -> bool:
         """Whether a fault is proved to change nothing, so that no input could catch it."""
