@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 from typing import TypeAlias
 
 from .broken import broken
+from .verdict import Assumption
 from .protection import may_let_through, passed_through
 from ..world.context import ENDS, Context
 from ...outline import Function
@@ -17,6 +18,8 @@ from ..world.loading import names_around, names_for
 from ..ir.graph import Graph
 from ..lowering.functions import lower
 from ..lowering.expressions import CannotLower
+from ..unfolding.item_loops import item_loops
+from ..unfolding.leaving_early import leaving_early
 from ..unfolding.loops_apart import loops_apart
 from ..unfolding.quiet_questions import goes_through_plain
 from ..walk.prove import Proved, Unproved, prove
@@ -61,6 +64,10 @@ def lowered(
     before: FunctionNode, after: FunctionNode, contexts: tuple[Context, Context]
 ) -> tuple[Graph, Graph] | Unproved:
     """The decision graphs of two functions, or what the judge cannot follow in them."""
+    form = contexts[0].loop_form
+    if form:
+        both = zip((before, after), contexts, strict=True)
+        before, after = (_brought_to(form, f, c.names)[0] for f, c in both)
     if contexts[0].loops_apart:
         parts = [loops_apart(f, c.names) for f, c in zip((before, after), contexts, strict=True)]
         before, after = (
@@ -108,7 +115,8 @@ def compare_with(
     """
     found, used = _compared(before, after, names, contexts, strict=strict)
     if isinstance(found, Proved) and found.assumptions:
-        adds = used[0].lets_through or used[0].loops_apart  # what these rest on stands nowhere else
+        # What these rest on stands nowhere else.
+        adds = used[0].lets_through or used[0].loops_apart or bool(used[0].loop_form)
         other_way = used is not contexts and not adds
         for ways in (contexts, used) if other_way else (contexts,):
             sure = _attempt(before, after, names, ways, True)
@@ -147,7 +155,46 @@ def _compared(
             rests_on = (*passed_through(before), *third.assumptions)
             return replace(third, assumptions=rests_on), through
     apart = None if strict or not plain else _loops_apart(before, after, names, contexts)
-    return (found, contexts) if apart is None else apart
+    early = None if apart is not None else _early(before, after, names, contexts, strict=strict)
+    return apart or early or (found, contexts)
+
+
+def _early(
+    before: FunctionNode,
+    after: FunctionNode,
+    names: Names,
+    contexts: tuple[Context, Context],
+    *,
+    strict: bool,
+) -> tuple[Proved, tuple[Context, Context]] | None:
+    """A proof of two functions whose loops end where nothing is left to do."""
+    if ast.dump(before.args) != ast.dump(after.args):
+        return None  # what is declared is what the old version declares
+    for form in () if contexts[0].loop_form else _FORMS:
+        first, second = (_brought_to(form, f, names) for f in (before, after))
+        if (first[0] is before and second[0] is after) or (strict and (first[1] or second[1])):
+            continue
+        ways = replace(contexts[0], loop_form=form), replace(contexts[1], loop_form=form)
+        found, used = _compared(first[0], second[0], names, ways, strict=strict)
+        if isinstance(found, Proved):
+            every = tuple(dict.fromkeys((*first[1], *second[1], *found.assumptions)))
+            return replace(found, assumptions=every), used
+    return None
+
+
+# Loops end where nothing is left to do; then they also go through elements, and not through places.
+_FORMS = ("ends", "elements")
+
+
+def _brought_to(
+    form: str, function: FunctionNode, names: Names
+) -> tuple[FunctionNode, tuple[Assumption, ...]]:
+    """A function with its loops in a form, and what this rests on."""
+    found, first = leaving_early(function, names) or (function, ())
+    if form == "ends":
+        return found, first
+    found, second = item_loops(found, names) or (found, ())
+    return found, (*first, *second)
 
 
 def _loops_apart(

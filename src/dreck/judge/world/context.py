@@ -109,6 +109,8 @@ class Context:
             something.
         lengths_apart: whether the length of a list that was made here is counted in a loop.
         loops_apart: whether a loop that works out several things is one loop for each.
+        loop_form: the form that loops are brought to: they end where nothing is left to do ("ends"),
+            and go through elements and not through places ("elements"); none if empty.
         rows_apart: whether loops over constant rows are lowered as one round after the other.
         lets_through: whether what is raised inside a `with` is taken to leave it.
         to_the_end: whether `any` and `all` are lowered as loops that go on when they know the answer.
@@ -141,6 +143,7 @@ class Context:
     asking: bool = False
     lengths_apart: bool = False
     loops_apart: bool = False
+    loop_form: str = ""
     rows_apart: bool = False
     lets_through: bool = False
     to_the_end: bool = False

@@ -1,0 +1,337 @@
+"""Loops that count places in a list, as loops that go through it.
+
+``while i < len(berths)`` with ``i += 1`` at the end of every round, and ``for i in
+range(len(berths))``, come to each element once, in order, as ``for berth in berths`` does, which
+asks for the length before each round too. Of a list that changes meanwhile they differ in when they
+notice: where a round does anything by which it could change, only the first form is taken, and only
+if it reads the element at the beginning of the round.
+"""
+
+from __future__ import annotations
+
+import ast
+import copy
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+
+from ..face.verdict import Assumption, AssumptionKind
+from ..world.around import Names
+from ..world.scope import FunctionNode
+from .what_is_gone_through import (
+    blocks_of,
+    given_at_first,
+    heads_declared,
+    heads_of,
+    is_awkward,
+    is_builtin,
+    is_called,
+    is_counter,
+    is_declared_list,
+    is_list,
+    limit_of,
+    may_be_a_list,
+    reads,
+    stores,
+    step_of,
+)
+
+# Built-in functions that change nothing that they are given.
+_QUIET = frozenset(
+    {"len", "str", "int", "float", "min", "max", "abs", "round", "bool", "isinstance", "ord", "sum"}
+)
+_ADDING = frozenset({"append", "add"})
+
+
+def item_loops(
+    function: FunctionNode, names: Names
+) -> tuple[FunctionNode, tuple[Assumption, ...]] | None:
+    """A function whose loops go through lists and not through their places, and what that rests on;
+    None if there are none.
+    """
+    if is_awkward(function):
+        return None
+    work = _Work(copy.deepcopy(function), names)
+    work.block(work.function.body)
+    if not work.changed:
+        return None
+    ast.fix_missing_locations(work.function)
+    return work.function, tuple(dict.fromkeys(work.rests_on))
+
+
+@dataclass(slots=True)
+class _Work:
+    function: FunctionNode
+    names: Names
+    changed: bool = False
+    rests_on: list[Assumption] = field(default_factory=list)
+
+    def block(self, body: list[ast.stmt]) -> None:
+        """Bring the loops of a block to that form, those inside of others first."""
+        for number, statement in enumerate(body):
+            for inner in blocks_of(statement):
+                self.block(inner)
+            made = None
+            if isinstance(statement, ast.While) and not statement.orelse:
+                made = self._counted(statement, body[:number]) or self._numbers(
+                    statement, body[:number]
+                )
+            elif isinstance(statement, ast.For) and not statement.orelse:
+                made = self._ranged(statement)
+            if made is not None:
+                body[number] = made
+                self.changed = True
+
+    def _counted(self, loop: ast.While, before: Sequence[ast.stmt]) -> ast.For | None:
+        place, through = limit_of(loop.test)
+        if through is None or not self._is_builtin("len"):
+            return None
+        *body, last = loop.body
+        begins = given_at_first(place, before)
+        if not isinstance(begins, ast.Constant) or begins.value != 0:
+            return None
+        if not body or step_of(last) != (place, 1) or not is_counter(place, self.function):
+            return None
+        if stores(place, loop) != 1 or any(map(_goes_on, body)):
+            return None
+        if reads(place, self.function) > reads(place, loop):
+            return None
+        return self._through(loop, place, through, body, may_act=True)
+
+    def _numbers(self, loop: ast.While, before: Sequence[ast.stmt]) -> ast.For | None:
+        """A loop that counts up to a number, as one over a ``range``."""
+        test = loop.test
+        if not isinstance(test, ast.Compare) or len(test.ops) != 1:
+            return None
+        place = getattr(test.left, "id", "")
+        if not isinstance(test.ops[0], ast.Lt | ast.LtE) or not is_counter(place, self.function):
+            return None
+        begins = given_at_first(place, before)
+        if not isinstance(begins, ast.Constant) or not self._is_builtin("range"):
+            return None
+        if stores(place, loop) != 1 or reads(place, self.function) > reads(place, loop):
+            return None
+        is_first = step_of(loop.body[0]) == (place, 1)
+        if not is_first and (step_of(loop.body[-1]) != (place, 1) or any(map(_goes_on, loop.body))):
+            return None
+        body = loop.body[1:] if is_first else loop.body[:-1]
+        end = test.comparators[0]
+        if not body or not self._is_one_number(end, loop):
+            return None
+        first = begins.value + is_first  # type: ignore[operator]
+        more = isinstance(test.ops[0], ast.LtE) + is_first
+        numbers = [_plus(copy.deepcopy(end), more)]
+        if first != 0:
+            numbers.insert(0, ast.Constant(first))
+        goes = ast.Call(ast.Name("range", ast.Load()), numbers, [])
+        made = ast.For(ast.Name(place, ast.Store()), goes, [copy.deepcopy(s) for s in body], [])
+        return ast.copy_location(made, loop)
+
+    def _is_one_number(self, end: ast.expr, loop: ast.stmt) -> bool:
+        """Whether what a loop counts up to is one whole number all the time."""
+        text = ast.unparse(end)
+        if isinstance(end, ast.Constant):
+            return type(end.value) is int
+        if isinstance(end, ast.Name):
+            heads = heads_of(end.id, self.function)
+            if stores(end.id, loop) or any(h != "int" for h in heads):
+                return False
+        elif isinstance(end, ast.Attribute) and isinstance(end.value, ast.Name):
+            heads = heads_declared(end.attr, self.names)
+            if stores(end.value.id, loop) or not self._is_kept(end.attr):
+                return False
+            if any(h != "int" for h in heads):
+                return False
+            breaks = f"an object whose {end.attr} becomes another number on the way"
+            self.rests_on.append(Assumption(AssumptionKind.STABLE_READ, text, breaks))
+        else:
+            return False
+        if not heads:
+            breaks = f"{text} that is no whole number"
+            self.rests_on.append(Assumption(AssumptionKind.AS_USED, text, breaks))
+        elif isinstance(end, ast.Attribute):
+            breaks = f"{text} that is no whole number"
+            self.rests_on.append(Assumption(AssumptionKind.AS_DECLARED, text, breaks))
+        return True
+
+    def _ranged(self, loop: ast.For) -> ast.For | None:
+        asked = loop.iter
+        is_range = (
+            isinstance(asked, ast.Call) and is_called(asked, "range") and len(asked.args) == 1
+        )
+        if not is_range or not isinstance(loop.target, ast.Name) or not self._is_builtin("range"):
+            return None
+        inner = asked.args[0]  # type: ignore[attr-defined]
+        if not is_called(inner, "len") or not self._is_builtin("len") or len(inner.args) != 1:
+            return None
+        place = loop.target.id
+        if stores(place, loop) != 1 or reads(place, self.function) > reads(place, loop):
+            return None
+        return self._through(loop, place, inner.args[0], loop.body, may_act=False)
+
+    def _is_builtin(self, name: str) -> bool:
+        return is_builtin(name, self.function, self.names)
+
+    def _through(
+        self,
+        loop: ast.For | ast.While,
+        place: str,
+        through: ast.expr,
+        body: Sequence[ast.stmt],
+        *,
+        may_act: bool,
+    ) -> ast.For | None:
+        """The loop over the elements, if that is the same."""
+        text = ast.unparse(through)
+        first, rest = body[0], list(body[1:])
+        target: ast.expr | None = None
+        if isinstance(first, ast.Assign) and len(first.targets) == 1:
+            is_plain = all(
+                isinstance(n, ast.Name | ast.Tuple | ast.Store) for n in ast.walk(first.targets[0])
+            )
+            if is_plain and _is_element(first.value, text, place):
+                target = first.targets[0]
+        reader = _Elements(text, place, f"{place}.item")
+        made = [copy.deepcopy(s) for s in (rest if target is not None else body)]
+        made = [reader.visit(s) for s in made]
+        quiet = self._is_quiet(body)
+        if reader.wrong or (reader.count and not quiet) or not (quiet or may_act):
+            return None
+        if not self._is_same(through, text, loop):
+            return None
+        if target is None:
+            target = ast.Name(reader.name, ast.Store())
+        elif reader.count:
+            made = [ast.Assign([target], ast.Name(reader.name, ast.Load())), *made]
+            target = ast.Name(reader.name, ast.Store())
+        goes: ast.expr = copy.deepcopy(through)
+        if any(reads(place, s) for s in made):
+            pair: list[ast.expr] = [ast.Name(place, ast.Store()), target]
+            target = ast.Tuple(pair, ast.Store())
+            if not self._is_builtin("enumerate"):
+                return None
+            goes = ast.Call(ast.Name("enumerate", ast.Load()), [goes], [])
+        return ast.copy_location(ast.For(target, goes, made or [ast.Pass()], []), loop)
+
+    def _is_quiet(self, body: Sequence[ast.stmt]) -> bool:
+        """Whether a round can change nothing but local names and collections that were made here."""
+        for node in (n for s in body for n in ast.walk(s)):
+            if isinstance(node, ast.Delete | ast.Yield | ast.YieldFrom | ast.Await | ast.With):
+                return False
+            if isinstance(node, ast.Subscript | ast.Attribute):
+                if not isinstance(node.ctx, ast.Load):
+                    return False
+                if isinstance(node, ast.Attribute) and not self.names.is_steady(node.attr):
+                    return False
+            if isinstance(node, ast.AugAssign) and not self._is_number(node.target):
+                return False  # adding a list to a list changes the first
+            if isinstance(node, ast.Call) and not self._is_quiet_call(node):
+                return False
+        return True
+
+    def _is_number(self, target: ast.expr) -> bool:
+        """Whether a name is a number or text when it is set, and not handed in."""
+        name = getattr(target, "id", "")
+        given = [
+            n.value
+            for n in ast.walk(self.function)
+            if isinstance(n, ast.Assign) and any(getattr(t, "id", "") == name for t in n.targets)
+        ]
+        added = [n for n in ast.walk(self.function) if isinstance(n, ast.AugAssign)]
+        count = len(given) + sum(getattr(n.target, "id", "") == name for n in added)
+        plain = all(isinstance(v, ast.Constant) and v.value is not None for v in given)
+        return bool(given) and plain and stores(name, self.function) == count
+
+    def _is_quiet_call(self, node: ast.Call) -> bool:
+        if isinstance(node.func, ast.Name):
+            return node.func.id in _QUIET and self._is_builtin(node.func.id)
+        owner = node.func.value if isinstance(node.func, ast.Attribute) else None
+        if not isinstance(owner, ast.Name) or node.func.attr not in _ADDING:  # type: ignore[attr-defined]
+            return False
+        given = [
+            n.value
+            for n in ast.walk(self.function)
+            if isinstance(n, ast.Assign)
+            and any(getattr(t, "id", "") == owner.id for t in n.targets)
+        ]
+        made = all(isinstance(v, ast.List | ast.Set) for v in given)
+        return bool(given) and made and stores(owner.id, self.function) == len(given)
+
+    def _is_same(self, through: ast.expr, text: str, loop: ast.stmt) -> bool:
+        """Whether what is gone through is one list all the time."""
+        if isinstance(through, ast.Name):
+            if stores(through.id, loop):
+                return False
+            if is_list(through, self.function, self.names):
+                return True
+            return self._taken_for_a_list(through, text)
+        if not isinstance(through, ast.Attribute) or not isinstance(through.value, ast.Name):
+            return False
+        if stores(through.value.id, loop) or not self._is_kept(through.attr):
+            return False
+        breaks = f"an object whose {through.attr} becomes another list on the way"
+        self.rests_on.append(Assumption(AssumptionKind.STABLE_READ, text, breaks))
+        if is_declared_list(through, self.names):
+            breaks = f"{text} that is no list, or a property of a class elsewhere"
+            self.rests_on.append(Assumption(AssumptionKind.AS_DECLARED, text, breaks))
+            return True
+        return self._taken_for_a_list(through, text)
+
+    def _taken_for_a_list(self, through: ast.expr, text: str) -> bool:
+        if not may_be_a_list(through, self.function, self.names):
+            return False
+        breaks = f"{text} that is a dict, or of a class with [] and len() of its own"
+        self.rests_on.append(Assumption(AssumptionKind.AS_USED, text, breaks))
+        return True
+
+    def _is_kept(self, attribute: str) -> bool:
+        """Whether nothing around sets an attribute but what makes the object."""
+        if not self.names.is_steady(attribute):
+            return False
+        for tree in self.names.declared.trees:
+            for function in (n for n in ast.walk(tree) if isinstance(n, ast.FunctionDef)):
+                makes = function.name in ("__init__", "__post_init__")
+                for node in [] if makes else ast.walk(function):
+                    is_set = isinstance(node, ast.Attribute) and not isinstance(node.ctx, ast.Load)
+                    if is_set and node.attr == attribute:  # type: ignore[attr-defined]
+                        return False
+        return True
+
+
+class _Elements(ast.NodeTransformer):
+    """Puts a name in the place of the element at a place."""
+
+    def __init__(self, text: str, place: str, name: str) -> None:
+        self.text, self.place, self.name = text, place, name
+        self.count = 0
+        self.wrong = False
+
+    def visit_Subscript(self, node: ast.Subscript) -> ast.AST:
+        if _is_element(node, self.text, self.place):
+            self.wrong |= not isinstance(node.ctx, ast.Load)
+            self.count += 1
+            return ast.copy_location(ast.Name(self.name, node.ctx), node)
+        return self.generic_visit(node)
+
+
+def _plus(node: ast.expr, more: int) -> ast.expr:
+    if isinstance(node, ast.Constant):
+        return ast.Constant(node.value + more)  # type: ignore[operator]
+    return ast.BinOp(node, ast.Add(), ast.Constant(more)) if more else node
+
+
+def _is_element(node: ast.expr, text: str, place: str) -> bool:
+    return (
+        isinstance(node, ast.Subscript)
+        and isinstance(node.slice, ast.Name)
+        and node.slice.id == place
+        and ast.unparse(node.value) == text
+    )
+
+
+def _goes_on(node: ast.AST) -> bool:
+    """Whether a round can end early, without counting."""
+    if isinstance(node, ast.Continue):
+        return True
+    if isinstance(node, ast.For | ast.While):
+        return any(map(_goes_on, node.orelse))
+    return any(map(_goes_on, ast.iter_child_nodes(node)))

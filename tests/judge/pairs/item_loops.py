@@ -1,0 +1,390 @@
+"""Loops over the places in a list, against loops over its elements."""
+
+#: counted up to the length -> proved
+def heavy(boats: list[int], most: int) -> list[int]:
+    found = []
+    i = 0
+    while i < len(boats):
+        boat = boats[i]
+        if boat > most:
+            found.append(boat)
+        i += 1
+    return found
+#: becomes
+def heavy(boats: list[int], most: int) -> list[int]:
+    return [boat for boat in boats if boat > most]
+
+
+#: through the places, which are asked for too -> proved
+def first_low(levels: list[int], least: int) -> int:
+    for i in range(len(levels)):
+        if levels[i] < least:
+            return i
+    return -1
+#: becomes
+def first_low(levels: list[int], least: int) -> int:
+    for i, level in enumerate(levels):
+        if level < least:
+            return i
+    return -1
+
+
+#: until it is found, or the list is at its end -> proved
+def berth_of(berths: list[int], length: int) -> int:
+    found = False
+    place = 0
+    i = 0
+    while i < len(berths) and not found:
+        berth = berths[i]
+        if berth >= length:
+            place = berth
+            found = True
+        i = i + 1
+    if found:
+        return place
+    raise LookupError(length)
+#: becomes
+def berth_of(berths: list[int], length: int) -> int:
+    for berth in berths:
+        if berth >= length:
+            return berth
+    raise LookupError(length)
+
+
+#: a list of which nothing is declared -> proved-under as-used
+def of_kind(boats, kind):
+    i = 0
+    while i < len(boats):
+        boat = boats[i]
+        if boat.kind == kind:
+            return boat
+        i += 1
+    return None
+#: becomes
+def of_kind(boats, kind):
+    for boat in boats:
+        if boat.kind == kind:
+            return boat
+    return None
+
+
+#: a list that the object keeps -> proved-under as-declared+stable-read
+class Lock:
+    def __init__(self, boats: list[str]):
+        self.boats: list[str] = boats
+    def find(self, name: str) -> int:
+        for i in range(len(self.boats)):
+            if self.boats[i] == name:
+                return i
+        return -1
+#: becomes
+class Lock:
+    def __init__(self, boats: list[str]):
+        self.boats: list[str] = boats
+    def find(self, name: str) -> int:
+        for i, boat in enumerate(self.boats):
+            if boat == name:
+                return i
+        return -1
+
+
+#: whoever leaves makes room, and the length is asked once -> differs
+def leave(boats: list[int], most: int) -> list[int]:
+    for i in range(len(boats)):
+        if boats[i] > most:
+            boats.pop(i)
+    return boats
+#: becomes
+def leave(boats: list[int], most: int) -> list[int]:
+    for i, boat in enumerate(boats):
+        if boat > most:
+            boats.pop(i)
+    return boats
+
+
+#: the element is another one when it is read again -> differs
+def lower(levels: list[int]) -> int:
+    total = 0
+    i = 0
+    while i < len(levels):
+        if levels[i] > 95:
+            levels[i] = 95
+        total += levels[i]
+        i += 1
+    return total
+#: becomes
+def lower(levels: list[int]) -> int:
+    total = 0
+    for i, level in enumerate(levels):
+        if level > 95:
+            levels[i] = 95
+        total += level
+    return total
+
+
+#: the first one is left out -> differs
+def later(boats: list[int]) -> list[int]:
+    found = []
+    i = 1
+    while i < len(boats):
+        boat = boats[i]
+        found.append(boat)
+        i += 1
+    return found
+#: becomes
+def later(boats: list[int]) -> list[int]:
+    return [boat for boat in boats]
+
+
+#: every second one -> differs
+def some(boats: list[int]) -> list[int]:
+    found = []
+    i = 0
+    while i < len(boats):
+        boat = boats[i]
+        found.append(boat)
+        i += 2
+    return found
+#: becomes
+def some(boats: list[int]) -> list[int]:
+    return [boat for boat in boats]
+
+
+#: one is stepped over -> differs
+def some(boats: list[int]) -> list[int]:
+    found = []
+    i = 0
+    while i < len(boats):
+        boat = boats[i]
+        if boat > 7:
+            i += 1
+        found.append(boat)
+        i += 1
+    return found
+#: becomes
+def some(boats: list[int]) -> list[int]:
+    return [boat for boat in boats]
+
+
+#: how far it came is asked for -> differs
+def count(boats: list[int], most: int) -> int:
+    i = 0
+    while i < len(boats):
+        boat = boats[i]
+        if boat > most:
+            break
+        i += 1
+    return i
+#: becomes
+def count(boats: list[int], most: int) -> int:
+    i = 0
+    for i, boat in enumerate(boats):
+        if boat > most:
+            break
+    return i
+
+
+#: another list from now on -> differs
+def halves(boats: list[int], log) -> None:
+    i = 0
+    while i < len(boats):
+        boat = boats[i]
+        log(boat)
+        boats = boats[:2]
+        i += 1
+#: becomes
+def halves(boats: list[int], log) -> None:
+    for boat in boats:
+        log(boat)
+        boats = boats[:2]
+
+
+#: a dict with whole numbers for keys -> differs
+def names(boats: dict[int, str]) -> list[str]:
+    found = []
+    i = 0
+    while i < len(boats):
+        boat = boats[i]
+        found.append(boat)
+        i += 1
+    return found
+#: becomes
+def names(boats: dict[int, str]) -> list[str]:
+    return [boat for boat in boats]
+
+
+#: a method puts another list in its place -> differs
+class Lock:
+    def __init__(self, boats: list[str]):
+        self.boats: list[str] = boats
+    def leave(self, boat: str) -> None:
+        self.boats = [b for b in self.boats if b != boat]
+    def empty(self, kept: str) -> list[str]:
+        gone = []
+        i = 0
+        while i < len(self.boats):
+            boat = self.boats[i]
+            gone.append(boat)
+            if boat != kept:
+                self.leave(boat)
+            i += 1
+        return gone
+#: becomes
+class Lock:
+    def __init__(self, boats: list[str]):
+        self.boats: list[str] = boats
+    def leave(self, boat: str) -> None:
+        self.boats = [b for b in self.boats if b != boat]
+    def empty(self, kept: str) -> list[str]:
+        gone = []
+        for boat in self.boats:
+            gone.append(boat)
+            if boat != kept:
+                self.leave(boat)
+        return gone
+
+
+#: a length of the module's own -> differs
+def len(boats):
+    return 1
+def names(boats: list[str]) -> list[str]:
+    found = []
+    i = 0
+    while i < len(boats):
+        boat = boats[i]
+        found.append(boat)
+        i += 1
+    return found
+#: becomes
+def len(boats):
+    return 1
+def names(boats: list[str]) -> list[str]:
+    return [boat for boat in boats]
+
+
+#: rounds that are cut short are not counted -> differs
+def names(boats: list[str], most: int) -> list[str]:
+    found = []
+    i = 0
+    while i < len(boats):
+        boat = boats[i]
+        most -= 1
+        if most > 0:
+            continue
+        found.append(boat)
+        i += 1
+    return found
+#: becomes
+def names(boats: list[str], most: int) -> list[str]:
+    found = []
+    for boat in boats:
+        most -= 1
+        if most > 0:
+            continue
+        found.append(boat)
+    return found
+
+
+#: so many tries -> proved
+def send(text, radio, most: int):
+    tries = 0
+    while tries < most:
+        tries += 1
+        if radio(text, tries):
+            return tries
+    return None
+#: becomes
+def send(text, radio, most: int):
+    for tries in range(1, most + 1):
+        if radio(text, tries):
+            return tries
+    return None
+
+
+#: so many tries at most, or until it is done -> proved-under as-used+no-effect+stable-read
+class Radio:
+    def __init__(self, send, most):
+        self.send = send
+        self.most = most
+    def try_to(self, text):
+        receipt = None
+        tries = 0
+        done = False
+        while not done and tries < self.most:
+            tries += 1
+            answer = self.send(text, tries)
+            if answer.startswith("OK"):
+                receipt = answer[2:].strip()
+                done = True
+        return receipt
+#: becomes
+class Radio:
+    def __init__(self, send, most):
+        self.send = send
+        self.most = most
+    def try_to(self, text):
+        for attempt in range(1, self.most + 1):
+            answer = self.send(text, attempt)
+            if answer.startswith("OK"):
+                return answer[2:].strip()
+        return None
+
+
+#: the number changes on the way -> differs
+class Radio:
+    def __init__(self, send, most: int):
+        self.send = send
+        self.most = most
+    def give_up(self) -> None:
+        self.most = 0
+    def try_to(self, text) -> int:
+        tries = 0
+        count = 0
+        while tries < self.most:
+            tries += 1
+            if not self.send(text):
+                self.give_up()
+            count += 1
+        return count
+#: becomes
+class Radio:
+    def __init__(self, send, most: int):
+        self.send = send
+        self.most = most
+    def give_up(self) -> None:
+        self.most = 0
+    def try_to(self, text) -> int:
+        count = 0
+        for tries in range(1, self.most + 1):
+            if not self.send(text):
+                self.give_up()
+            count += 1
+        return count
+
+
+#: up to a fraction, which a range does not take -> differs
+def levels(most: float) -> list[int]:
+    found = []
+    i = 0
+    while i < most:
+        found.append(i)
+        i += 1
+    return found
+#: becomes
+def levels(most: float) -> list[int]:
+    found = []
+    for i in range(most):
+        found.append(i)
+    return found
+
+
+#: one round more -> differs
+def tries(log, most: int) -> None:
+    i = 0
+    while i <= most:
+        log(i)
+        i += 1
+#: becomes
+def tries(log, most: int) -> None:
+    for i in range(most):
+        log(i)

@@ -1,0 +1,459 @@
+"""Loops that go on with nothing left to do, against loops that end there."""
+
+#: a flag keeps later rounds from doing anything -> proved
+def berth_of(berths: list[int], length: int) -> int:
+    found = False
+    place = 0
+    for berth in berths:
+        if not found:
+            if berth >= length:
+                place = berth
+                found = True
+    if found:
+        return place
+    raise LookupError(length)
+#: becomes
+def berth_of(berths: list[int], length: int) -> int:
+    for berth in berths:
+        if berth >= length:
+            return berth
+    raise LookupError(length)
+
+
+#: the loop asks for the flag, and something is called where it is set -> proved
+def first_free(gates, log) -> bool:
+    done = False
+    tries = 0
+    while not done:
+        tries += 1
+        if log(tries):
+            gates.open()
+            done = True
+            log(0)
+    return tries
+#: becomes
+def first_free(gates, log) -> bool:
+    tries = 0
+    while True:
+        tries += 1
+        if log(tries):
+            gates.open()
+            log(0)
+            return tries
+
+
+#: a flag that is set in a handler -> proved
+def answer(radio, log):
+    done = False
+    while not done:
+        try:
+            heard = radio.receive()
+        except TimeoutError:
+            log("silent")
+            done = True
+        else:
+            log(heard)
+    return None
+#: becomes
+def answer(radio, log):
+    while True:
+        try:
+            heard = radio.receive()
+        except TimeoutError:
+            log("silent")
+            return None
+        log(heard)
+
+
+#: while it is still looking, skipped rounds first -> proved
+def first_low(levels: list[int]) -> int:
+    looking = True
+    place = -1
+    for i, level in enumerate(levels):
+        if not looking:
+            continue
+        if level < 40:
+            place = i
+            looking = False
+    return place
+#: becomes
+def first_low(levels: list[int]) -> int:
+    for i, level in enumerate(levels):
+        if level < 40:
+            return i
+    return -1
+
+
+#: nothing is found yet, and what is found is there -> proved-under as-declared
+from dataclasses import dataclass
+@dataclass
+class Berth:
+    name: str
+    boat: str | None = None
+def where(berths: list[Berth], boat: str) -> str:
+    place = None
+    for berth in berths:
+        if place is None:
+            if berth.boat == boat:
+                place = berth.name
+    if place is None:
+        return "under way"
+    return place
+#: becomes
+from dataclasses import dataclass
+@dataclass
+class Berth:
+    name: str
+    boat: str | None = None
+def where(berths: list[Berth], boat: str) -> str:
+    for berth in berths:
+        if berth.boat == boat:
+            return berth.name
+    return "under way"
+
+
+#: what is found may be None, and then the loop goes on -> differs
+from dataclasses import dataclass
+@dataclass
+class Berth:
+    name: str | None
+    boat: str | None = None
+def where(berths: list[Berth], boat: str) -> str | None:
+    place = None
+    for berth in berths:
+        if place is None:
+            if berth.boat == boat:
+                place = berth.name
+    return place
+#: becomes
+from dataclasses import dataclass
+@dataclass
+class Berth:
+    name: str | None
+    boat: str | None = None
+def where(berths: list[Berth], boat: str) -> str | None:
+    for berth in berths:
+        if berth.boat == boat:
+            return berth.name
+    return None
+
+
+#: a round does something before it asks for the flag -> differs
+def berth_of(berths: list[int], length: int, log) -> int:
+    found = False
+    place = 0
+    for berth in berths:
+        log(berth)
+        if not found:
+            if berth >= length:
+                place = berth
+                found = True
+    return place
+#: becomes
+def berth_of(berths: list[int], length: int, log) -> int:
+    for berth in berths:
+        log(berth)
+        if berth >= length:
+            return berth
+    return 0
+
+
+#: a round does something after the flag was set -> differs
+def berth_of(berths: list[int], length: int, log) -> int:
+    found = False
+    place = 0
+    for berth in berths:
+        if not found:
+            if berth >= length:
+                place = berth
+                found = True
+            log(berth)
+    return place
+#: becomes
+def berth_of(berths: list[int], length: int, log) -> int:
+    for berth in berths:
+        if berth >= length:
+            return berth
+        log(berth)
+    return 0
+
+
+#: the last element is asked for afterwards -> differs
+def last_seen(berths: list[int], length: int) -> int:
+    found = False
+    berth = 0
+    for berth in berths:
+        if not found:
+            if berth >= length:
+                found = True
+    return berth
+#: becomes
+def last_seen(berths: list[int], length: int) -> int:
+    berth = 0
+    for berth in berths:
+        if berth >= length:
+            break
+    return berth
+
+
+#: what is counted is asked for afterwards -> differs
+def rounds(berths: list[int], length: int) -> int:
+    found = False
+    count = 0
+    for berth in berths:
+        if not found:
+            if berth >= length:
+                found = True
+        count += 1
+    return count
+#: becomes
+def rounds(berths: list[int], length: int) -> int:
+    count = 0
+    for berth in berths:
+        if berth >= length:
+            break
+        count += 1
+    return count
+
+
+#: the flag is taken back -> differs
+def berth_of(berths: list[int], length: int) -> int:
+    found = False
+    place = 0
+    for berth in berths:
+        if not found:
+            if berth >= length:
+                place = berth
+                found = True
+            if berth > 90:
+                found = False
+    return place
+#: becomes
+def berth_of(berths: list[int], length: int) -> int:
+    for berth in berths:
+        if berth >= length:
+            return berth
+    return 0
+
+
+#: the flag is set before the loop -> differs
+def berth_of(berths: list[int], length: int, found: bool) -> int:
+    place = 0
+    for berth in berths:
+        if not found:
+            if berth >= length:
+                place = berth
+                found = True
+    return place
+#: becomes
+def berth_of(berths: list[int], length: int, found: bool) -> int:
+    for berth in berths:
+        if berth >= length:
+            return berth
+    return 0
+
+
+#: what the loop asks beside the flag acts -> differs
+def wait(gates, log) -> int:
+    done = False
+    tries = 0
+    while log(tries) and not done:
+        tries += 1
+        if gates.shut():
+            done = True
+    return tries
+#: becomes
+def wait(gates, log) -> int:
+    tries = 0
+    while log(tries):
+        tries += 1
+        if gates.shut():
+            return tries
+    return tries
+
+
+#: an iterator is used up, of which something is left otherwise -> differs
+from collections.abc import Iterator
+def two(boats: Iterator[int], length: int) -> list[int]:
+    found = False
+    place = 0
+    for boat in boats:
+        if not found:
+            if boat >= length:
+                place = boat
+                found = True
+    return [place, *boats]
+#: becomes
+from collections.abc import Iterator
+def two(boats: Iterator[int], length: int) -> list[int]:
+    place = 0
+    for boat in boats:
+        if boat >= length:
+            place = boat
+            break
+    return [place, *boats]
+
+
+#: a file is gone through, and told where it stands -> unproved
+class Log:
+    def __init__(self, lines):
+        self.lines = lines
+        self.read = 0
+    def __iter__(self):
+        for line in self.lines:
+            self.read += 1
+            yield line
+def find(log, word: str) -> bool:
+    found = False
+    for line in log:
+        if not found:
+            if line == word:
+                found = True
+    return found
+#: becomes
+class Log:
+    def __init__(self, lines):
+        self.lines = lines
+        self.read = 0
+    def __iter__(self):
+        for line in self.lines:
+            self.read += 1
+            yield line
+def find(log, word: str) -> bool:
+    for line in log:
+        if line == word:
+            return True
+    return False
+
+
+#: a dict does not bear to be changed on the way -> differs
+def leave(boats: dict[str, int], lock: int) -> str:
+    found = False
+    gone = ""
+    for boat in boats:
+        if not found:
+            if boats[boat] == lock:
+                gone = boat
+                del boats[boat]
+                found = True
+    return gone
+#: becomes
+def leave(boats: dict[str, int], lock: int) -> str:
+    gone = ""
+    for boat in boats:
+        if boats[boat] == lock:
+            gone = boat
+            del boats[boat]
+            break
+    return gone
+
+
+#: what follows the flag may fail, and the loop goes on -> differs
+def enter(boats: list[int], toll, log) -> bool:
+    done = False
+    for boat in boats:
+        if not done:
+            try:
+                done = True
+                toll(boat)
+            except ValueError:
+                log(boat)
+    return done
+#: becomes
+def enter(boats: list[int], toll, log) -> bool:
+    for boat in boats:
+        try:
+            toll(boat)
+            return True
+        except ValueError:
+            log(boat)
+    return False
+
+
+#: an inner loop sets the flag and goes on -> differs
+def any_boat(locks: list[list[int]], length: int, log) -> bool:
+    found = False
+    for lock in locks:
+        if not found:
+            for boat in lock:
+                log(boat)
+                if boat > length:
+                    found = True
+    return found
+#: becomes
+def any_boat(locks: list[list[int]], length: int, log) -> bool:
+    for lock in locks:
+        for boat in lock:
+            log(boat)
+            if boat > length:
+                return True
+    return False
+
+
+#: what two loops look for is found in the inner one -> proved-under no-effect
+def place_of(crates, number, log):
+    place = None
+    stop = False
+    for crate in crates:
+        if not stop:
+            if crate.sealed:
+                log(crate)
+            else:
+                for slot in crate.slots:
+                    if not stop:
+                        if slot.number == number:
+                            place = (crate.number, slot.label)
+                            stop = True
+    if not stop:
+        log(number)
+    return place
+#: becomes
+def place_of(crates, number, log):
+    for crate in crates:
+        if crate.sealed:
+            log(crate)
+            continue
+        for slot in crate.slots:
+            if slot.number == number:
+                return crate.number, slot.label
+    log(number)
+    return None
+
+
+#: the outer round has more to do after the inner loop -> differs
+def place_of(crates: list[list[int]], number: int, log):
+    stop = False
+    for crate in crates:
+        if not stop:
+            for slot in crate:
+                if not stop:
+                    if slot == number:
+                        stop = True
+            log(crate)
+    return stop
+#: becomes
+def place_of(crates: list[list[int]], number: int, log):
+    for crate in crates:
+        for slot in crate:
+            if slot == number:
+                return True
+        log(crate)
+    return False
+
+
+#: a list that takes more in while it is gone through, by its own name -> same
+def more(boats, log):
+    found = False
+    for boat in boats:
+        if not found:
+            log(boat)
+            boats.append(boat)
+            found = True
+    return found
+#: becomes
+def more(boats, log):
+    for boat in boats:
+        log(boat)
+        boats.append(boat)
+        return True
+    return False
