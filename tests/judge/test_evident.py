@@ -226,3 +226,38 @@ def test_a_default_says_what_a_value_is(
         assert expected in subject.counterexample.call
     else:
         assert subject.verdict.value == expected, subject
+
+
+KINDS_OF_BOAT = """
+import enum
+class Kind(enum.Enum):
+    TUG = 1
+    BARGE = 2
+    YACHT = 3
+TOLLS = {Kind.TUG: 3, Kind.BARGE: 40}
+def toll(boat, tons, berth):
+"""
+# What asks whether a value is a member: only a member parts the two versions.
+BY_MEMBER = [
+    ("    if boat == Kind.BARGE and tons > 1500:\n        return 2\n    return 1\n", "2", "3"),
+    (
+        "    if boat in (Kind.TUG, Kind.YACHT) and tons > 7:\n        return 2\n    return 1\n",
+        "> 7",
+        "> 8",
+    ),
+    ("    if tons > 90:\n        return TOLLS[boat]\n    return 1\n", "> 90", "> 91"),
+    (
+        "    match boat:\n        case Kind.TUG if tons == 12:\n            return 5\n    return 1\n",
+        "5",
+        "6",
+    ),
+]
+
+
+@pytest.mark.parametrize(("body", "old", "new"), BY_MEMBER)
+def test_what_is_asked_for_members_is_one(tmp_path: Path, body: str, old: str, new: str) -> None:
+    """A member of an enumeration, in the call that shows it."""
+    before = KINDS_OF_BOAT + body
+    (subject,) = vouched(tmp_path, before, KINDS_OF_BOAT + body.replace(old, new)).subjects
+    assert subject.counterexample is not None
+    assert "toll(Kind." in subject.counterexample.call

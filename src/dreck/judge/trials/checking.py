@@ -123,8 +123,8 @@ class Check:
             pool = with_noon(pool)
         self.grower = Grower(pool, self.suggested, self.name)
         self.around = around
-        self.shapes = shapes_of(self.modules, self.name, around)
         self.kinds = ProjectKinds(self.modules, sides[0].module)
+        self.shapes = shapes_of(self.modules, self.name, around, self.kinds.enums)
         drawer = Drawer(self.grower, (), self.kinds)
         nobody = Shape()
         self.grower.known = lambda cls: drawer.arguments(cls, nobody)
@@ -354,7 +354,7 @@ class Check:
         try:
             subject = self.versions[0].subject(name)
             around = with_callees(subject.function, self.project)
-            shapes = shapes_of(self.modules, name, around)
+            shapes = shapes_of(self.modules, name, around, self.kinds.enums)
             callee = self._callee(name, shapes)
             called = with_callees(subject.function, self.project, methods=True)
             grower = self._grower(name, called)

@@ -84,6 +84,9 @@ class Drawer:
             return self._deepest(shape, name)
         if shape.kinds and self.chance.random() < _ASKED:
             return self._of_kind(self.chance.choice(sorted(shape.kinds)), shape, name, depth)
+        enums = [n for n in sorted(shape.enums) if self.kinds is not None and n in self.kinds.enums]
+        if enums and self.kinds is not None:
+            return self.grower.value(self.kinds.enums[self.chance.choice(enums)], name, depth)
         if shape.wants & {"date", "moment"}:
             numbers = self.grower.numbers
             return self._leaf(numbers.moment() if "moment" in shape.wants else self.grower.day())

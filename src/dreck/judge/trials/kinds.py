@@ -29,6 +29,8 @@ class ProjectKinds:
         self._trees = trees
         self._tested = {n for t in trees for n in _tested(t)}
         own = [v for v in vars(module).values() if isinstance(v, type)]
+        known = vars(module)
+        self.enums = {n: c for n, c in known.items() if isinstance(c, type) and _is_enum(c)}
         self._attributes = {c: _attributes(c, trees) for c in own if _is_candidate(c, module)}
         self._arguments: dict[tuple[type, int], dict[str, Shape]] = {}
 
@@ -53,7 +55,7 @@ class ProjectKinds:
     def _read(self, cls: type, shape: Shape) -> dict[str, Shape]:
         found: dict[str, Shape] = dict(shape.attributes)
         for tree in self._trees:
-            reader = Reader(tree)
+            reader = Reader(tree, (), self.enums)
             if cls.__name__ not in reader.classes:
                 continue
             asked = Shape(attributes=dict(shape.attributes))
@@ -67,6 +69,10 @@ class ProjectKinds:
                     reader.parameters(method)
             found |= reader.constructor(cls.__name__)
         return {n: s for n, s in found.items() if s.is_told()}
+
+
+def _is_enum(cls: type) -> bool:
+    return issubclass(cls, enum.Enum) and bool(list(cls))
 
 
 def _tested(tree: ast.Module) -> Iterator[str]:

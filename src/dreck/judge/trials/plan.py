@@ -9,7 +9,7 @@ import inspect
 import itertools
 import random
 import typing
-from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Collection, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any, TypeAlias
 
@@ -54,13 +54,19 @@ class Shapes:
     constructor: Mapping[str, Shape] = field(default_factory=dict)
 
 
-def shapes_of(trees: Iterable[ast.Module], name: str, around: Sequence[ast.AST] = ()) -> Shapes:
+def shapes_of(
+    trees: Iterable[ast.Module],
+    name: str,
+    around: Sequence[ast.AST] = (),
+    enums: Collection[str] = (),
+) -> Shapes:
     """Read what both versions of a function do with values that nothing is declared of.
 
     Args:
         trees: both modules.
         name: the qualified name of the function.
         around: functions of other modules that it calls, each in a tree of its own.
+        enums: names of enumerations.
     """
     *owners, _ = name.split(".")
     parameters: dict[str, Shape] = {}
@@ -70,12 +76,12 @@ def shapes_of(trees: Iterable[ast.Module], name: str, around: Sequence[ast.AST] 
     # Again and again: what the constructor says of a field tells the kinds of what it is compared
     # with, and that of what these are compared with.
     for tree in [*trees] * _ROUNDS:
-        reader = Reader(tree, around)
+        reader = Reader(tree, around, enums)
         reader.fields = fields
         node = next(f.node for f in functions_of(tree) if f.name == name)
         if len(owners) == 1:
             reader.method_of(owners[0])
-        evidence = evidence or Reader(tree, around).parameters(node)
+        evidence = evidence or Reader(tree, around, enums).parameters(node)
         parameters |= reader.parameters(node, parameters)
         made |= reader.constructor(owners[0]) if len(owners) == 1 else {}
     return Shapes(parameters, evidence, made)

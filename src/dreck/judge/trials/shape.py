@@ -30,6 +30,7 @@ class Shape:
             operators, statements and methods say.
         may_be_none: whether the code asks for None.
         kinds: built-in classes that the code asks whether it is of.
+        enums: names of the enumerations of whose members it is asked whether it is one.
         changes: methods of lists and sets that are called on it, with what comes back.
         may_lack: keys that the code can do without.
         may_raise: whether it is called where the code handles what is raised.
@@ -47,6 +48,7 @@ class Shape:
     wants: set[str] = field(default_factory=set)
     may_be_none: bool = False
     kinds: set[str] = field(default_factory=set)
+    enums: set[str] = field(default_factory=set)
     changes: dict[str, Shape] = field(default_factory=dict)
     may_lack: set[Any] = field(default_factory=set)
     may_raise: bool = False
@@ -55,9 +57,8 @@ class Shape:
     def is_told(self) -> bool:
         """Whether anything is known of the value but that it may be None."""
         parts = self.attributes, self.methods, self.keys, self.element, self.parts, self.result
-        return (
-            self.held is not None or any(parts) or bool(self.compared or self.wants or self.kinds)
-        )
+        sets = self.compared, self.wants, self.kinds, self.enums
+        return self.held is not None or any(parts) or any(sets)
 
     def one(self) -> Shape:
         """What is done with an element."""
@@ -81,6 +82,7 @@ class Shape:
     def take(self, other: Shape) -> None:
         """Note what is known of another shape of the same value, as far as kinds go."""
         self.wants |= other.wants
+        self.enums |= other.enums
         self.is_quiet |= other.is_quiet
         if other.result is not None:
             self.result = self.result or Shape()

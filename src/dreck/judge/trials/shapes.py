@@ -10,7 +10,7 @@ from __future__ import annotations
 
 import ast
 import re
-from collections.abc import Iterable, Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
 from typing import Any
 
 from .defaults import said_by_defaults
@@ -51,9 +51,14 @@ class Reader:
     Args:
         tree: its module.
         around: functions of other modules that it calls, each in a tree of its own.
+        enums: names of enumerations.
     """
 
-    def __init__(self, tree: ast.Module, around: Iterable[ast.AST] = ()) -> None:
+    def __init__(
+        self, tree: ast.Module, around: Iterable[ast.AST] = (), enums: Collection[str] = ()
+    ) -> None:
+        self.enums = enums
+        self.tables = dict(_tables_by_member(tree, enums))
         others = {f.name: f for t in around for f in _functions_of(t)}
         self.functions = others | {f.name: f for f in _functions_of(tree)}
         for node in (n for n in tree.body if isinstance(n, ast.ImportFrom)):
@@ -252,9 +257,9 @@ class _Body:
     def _match(self, node: ast.Match) -> None:
         subject = self.shape(node.subject)
         for pattern in (p for c in node.cases for p in ast.walk(c.pattern)):
-            if isinstance(pattern, ast.MatchValue) and isinstance(pattern.value, ast.Constant):
-                if subject is not None:
-                    subject.compared.append(pattern.value.value)
+            if isinstance(pattern, ast.MatchValue) and subject is not None:
+                subject.compared += _constants(pattern.value)
+                subject.enums |= set(_members(pattern.value, self.reader.enums))
 
     def _loop(self, target: ast.expr, source: ast.expr) -> None:
         found = self.shape(source)
@@ -348,7 +353,7 @@ class _Body:
 
     def _subscript(self, node: ast.Subscript) -> Shape | None:
         owner = self.shape(node.value)
-        self.shape(node.slice)
+        self._looked_up(node.value, self.shape(node.slice))
         if owner is None:
             return None
         if isinstance(node.slice, ast.Slice):
@@ -360,6 +365,11 @@ class _Body:
         is_number |= isinstance(node.slice, ast.Name) and node.slice.id in self.counts
         owner.wants.add("list" if is_number else "keyed")
         return owner.one() if is_number else owner.under()
+
+    def _looked_up(self, table: ast.expr, key: Shape | None) -> None:
+        """A key of a table whose keys are members of an enumeration is one of them."""
+        if key is not None and isinstance(table, ast.Name):
+            key.enums |= self.reader.tables.get(table.id, set())
 
     def _list(self, node: ast.List | ast.Tuple) -> Shape | None:
         """Of a display with all elements of another list in it: what is done with these."""
@@ -396,6 +406,8 @@ class _Body:
                     each.wants.add("text")
             return given[0] if given and _PATH_ITSELF.fullmatch(ast.unparse(node.func)) else None
         if isinstance(node.func, ast.Attribute):
+            if node.func.attr == "get" and given:
+                self._looked_up(node.func.value, given[0])
             owner = self.shape_without(node.func.value)
             if owner is None and node.func.attr in _MATCHING and given and given[-1] is not None:
                 given[-1].wants.add("text")
@@ -520,8 +532,13 @@ class _Body:
             if mine is None:
                 continue
             constants = list(_constants(other))
+            members = set(_members(other, self.reader.enums))
+            if members and not (isinstance(op, ast.In | ast.NotIn) and other is left[0]):
+                mine.enums |= members
             is_container = isinstance(op, ast.In | ast.NotIn) and other is left[0]
             if is_container:
+                if isinstance(own, ast.Name) and theirs is not None:
+                    theirs.enums |= self.reader.tables.get(own.id, set())
                 mine.one().compared += constants
                 mine.may_lack |= {c for c in constants if isinstance(c, str)}
                 mine.wants |= {"text"} if mine.wants & {"text"} else {"holding"}
@@ -732,6 +749,27 @@ def _constants(node: ast.expr) -> Iterator[Any]:
             yield from _constants(element)
     elif isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.USub):
         yield from (-c for c in _constants(node.operand) if isinstance(c, int | float))
+
+
+def _members(node: ast.expr, enums: Collection[str]) -> Iterator[str]:
+    """The enumerations of which an expression is a member, or a display of members."""
+    if isinstance(node, ast.Attribute) and isinstance(node.value, ast.Name):
+        if node.value.id in enums:
+            yield node.value.id
+    elif isinstance(node, ast.Tuple | ast.List | ast.Set):
+        for element in node.elts:
+            yield from _members(element, enums)
+
+
+def _tables_by_member(tree: ast.Module, enums: Collection[str]) -> Iterator[tuple[str, set[str]]]:
+    """The tables of a module whose keys are members of enumerations, with these."""
+    for statement in tree.body:
+        value = getattr(statement, "value", None)
+        if isinstance(statement, ast.Assign | ast.AnnAssign) and isinstance(value, ast.Dict):
+            target = statement.targets[0] if isinstance(statement, ast.Assign) else statement.target
+            found = {m for k in value.keys if k is not None for m in _members(k, enums)}
+            if isinstance(target, ast.Name) and found:
+                yield target.id, found
 
 
 def _is_text(node: ast.expr) -> bool:
