@@ -7,7 +7,7 @@ import sys
 
 
 class _Heard(logging.Handler):
-    """Prints records where errors are printed, without places in the code, which move."""
+    """Writes records where errors are printed, without places in the code, which move."""
 
     def emit(self, record: logging.LogRecord) -> None:
         try:
@@ -16,10 +16,10 @@ class _Heard(logging.Handler):
             message = f"{record.msg!r}, which cannot be filled in: {type(error).__name__}"
         cause = record.exc_info[0] if isinstance(record.exc_info, tuple) else None
         behind = f" ({cause.__name__})" if cause is not None else ""
-        print(f"{record.levelname} {record.name}: {message}{behind}", file=sys.stderr)
+        sys.stderr.write(f"{record.levelname} {record.name}: {message}{behind}\n")
 
 
 def listen_to_logs() -> None:
-    """Have records of all levels printed, for as long as the code sets no other level."""
+    """Have records of all levels written down, for as long as the code sets no other level."""
     logging.root.addHandler(_Heard())
     logging.root.setLevel(logging.NOTSET)
