@@ -50,6 +50,7 @@ MODULES = (
     "clear_away.drop_else",
     "flatten.guard_clause",
     "structure.number_rounds",
+    "structure.loop_over_elements",
     "structure.split_loop",
     "structure.filter_pipeline",
     "flatten.join_conditions",

@@ -77,7 +77,9 @@ KINDS: MappingProxyType[str, Kind] = MappingProxyType(
         "collecting-loop": Kind(
             "a loop that only collects, counts or looks for something", ("filter-pipeline",)
         ),
-        "hand-counter": Kind("a loop that counts its rounds by hand", ("number-rounds",)),
+        "hand-counter": Kind(
+            "a loop that counts its rounds by hand", ("number-rounds", "loop-over-elements")
+        ),
         "long-function": Kind(
             "more than thirty statements with decisions among them",
             ("extract-function",),

@@ -40,6 +40,7 @@ TEXT_TERMS = frozenset(
         "crowded names",
         "carried",
         "flags",
+        "places",
         "copied ends",
         "hidden arms",
         "scattered",

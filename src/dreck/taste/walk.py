@@ -341,6 +341,7 @@ class Walk:
         while pending:
             each, chosen = pending.pop()
             count["text"] += 1
+            count["places"] += _goes_through_places(each)
             if isinstance(each, ast.IfExp):
                 count["choices"] += 1
                 count["nested choices"] += chosen
@@ -484,6 +485,24 @@ def _asks_none_by_equality(node: ast.Compare) -> bool:
     last = node.comparators[-1]
     is_none = isinstance(last, ast.Constant) and last.value is None
     return is_none and isinstance(node.ops[-1], ast.Eq | ast.NotEq)
+
+
+def _goes_through_places(node: ast.AST) -> bool:
+    """Whether something is ``range(len(boats))``, or asks whether a name is below a length."""
+    if isinstance(node, ast.Call) and len(node.args) == 1:
+        return _is_name(node.func, "range") and _is_length(node.args[0])
+    if isinstance(node, ast.Compare) and len(node.ops) == 1:
+        counts = isinstance(node.left, ast.Name) and isinstance(node.ops[0], ast.Lt)
+        return counts and _is_length(node.comparators[0])
+    return False
+
+
+def _is_length(node: ast.expr) -> bool:
+    return isinstance(node, ast.Call) and _is_name(node.func, "len")
+
+
+def _is_name(node: ast.expr, name: str) -> bool:
+    return isinstance(node, ast.Name) and node.id == name
 
 
 def _is_truth(node: ast.expr) -> bool:

@@ -136,6 +136,11 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
             "local names that only hold constants, and are asked for",
             "a flag tells later what was known before",
         ),
+        "places": Weight(
+            0.6,
+            "loops over places in a list (`range(len(boats))`, `i < len(boats)`)",
+            "a reader has to see that every place is come to once, and which element is meant",
+        ),
         "jumps": Weight(
             0.7,
             "`continue` and `break`",

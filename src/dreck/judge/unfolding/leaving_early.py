@@ -21,12 +21,11 @@ from .what_is_gone_through import (
     blocks_of,
     given_at_first,
     is_awkward,
-    is_builtin,
+    is_bound_of_counter,
     is_counter,
     is_declared,
     is_declared_list,
     is_list,
-    limit_of,
     may_be_gone_through,
     reads,
     step_of,
@@ -111,9 +110,7 @@ class _Work:
 
     def _is_quiet(self, test: ast.expr) -> bool:
         """Whether the condition of a loop, which is not asked any more, is quiet."""
-        place, through = limit_of(test)
-        counted = is_counter(place, self.function) and is_builtin("len", self.function, self.names)
-        if counted and through is not None and is_list(through, self.function, self.names):
+        if is_bound_of_counter(test, self.function, self.names):
             return True
         text = ast.unparse(test)
         self.rests_on.append((text, f"a value for which `{text}` raises or acts"))

@@ -145,6 +145,25 @@ def may_be_gone_through(node: ast.expr, function: FunctionNode, names: Names) ->
     return is_list(node, function, names)
 
 
+def is_bound_of_counter(test: ast.expr, function: FunctionNode, names: Names) -> bool:
+    """Whether a condition only compares what is counted with a whole number: a constant, a parameter
+    that is declared so, the length of a list.
+    """
+    place, through = limit_of(test)
+    if through is not None and is_builtin("len", function, names):
+        return is_counter(place, function) and is_list(through, function, names)
+    if not isinstance(test, ast.Compare) or len(test.ops) != 1:
+        return False
+    right = test.comparators[0]
+    own_numbers = any("int" in builtin_bases(t) for t in names.declared.trees)
+    if own_numbers or not is_counter(getattr(test.left, "id", ""), function):
+        return False
+    if isinstance(right, ast.Name):
+        return heads_of(right.id, function) == ["int"] and not stores(right.id, function)
+    is_whole = isinstance(right, ast.Constant) and type(right.value) is int
+    return is_whole and not isinstance(test.ops[0], ast.In | ast.NotIn)
+
+
 def may_be_a_list(node: ast.expr, function: FunctionNode, names: Names) -> bool:
     """Whether nothing says that a name or attribute is something else than a list or the like."""
     hints: list[ast.expr | None] = []

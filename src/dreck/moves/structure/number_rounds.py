@@ -9,11 +9,10 @@ from __future__ import annotations
 import libcst as cst
 
 from ...logic.assigned import assigned_names
-from ...logic.conditions import constant
 from ...logic.liveness import live_after
-from ...logic.walk import has_comments, names_in, walk
-from ..arms import single
-from ..blocks import code, comments_in, lead_of
+from ...logic.walk import has_comments, names_in
+from ..blocks import comments_in, lead_of
+from ..counters import counter_of, goes_on, raises_by_one
 from ..places import Place, function_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -108,10 +107,10 @@ class NumberRounds(Move):
         if not isinstance(node.body, cst.IndentedBlock) or len(node.body.body) < 2:
             return NOT_MINE
         first, last = place.statements[index - 1], node.body.body[-1]
-        name, start = _counter(first)
+        name, start = counter_of(first)
         if (
             not name
-            or not _raises(last, name)
+            or not raises_by_one(last, name)
             or name in names_in(node.iter) | names_in(node.target)
         ):
             return NOT_MINE
@@ -121,7 +120,7 @@ class NumberRounds(Move):
         rest = node.body.body[:-1]
         if any(name in assigned_names(s) for s in rest):
             return self.refuse("changed", node)
-        if any(_goes_on(s) for s in rest):
+        if any(goes_on(s) for s in rest):
             return self.refuse("skipped", node)
         if name in live_after(function_of(place)).get(id(node), {name}):
             return self.refuse("asked-later", node)
@@ -130,47 +129,6 @@ class NumberRounds(Move):
             f"`{name}` counts the rounds; enumerate does that.",
             place.exchanged(index - 1, _numbered(node, first, name, start), until=index + 1),
         )
-
-
-def _counter(statement: cst.BaseStatement) -> tuple[str, int]:
-    """The name and the value of ``name = 0``."""
-    small = single(statement)
-    if not isinstance(small, cst.Assign) or len(small.targets) != 1:
-        return "", 0
-    target, value = small.targets[0].target, constant(small.value)
-    number = value[0] if value is not None else None
-    plain = (
-        isinstance(target, cst.Name) and isinstance(number, int) and not isinstance(number, bool)
-    )
-    if not plain or statement.trailing_whitespace.comment is not None:  # type: ignore[attr-defined]
-        return "", 0
-    assert isinstance(target, cst.Name) and isinstance(number, int)
-    return target.value, number
-
-
-def _raises(statement: cst.BaseStatement, name: str) -> bool:
-    """Whether a statement is ``name += 1`` or ``name = name + 1``."""
-    small = single(statement)
-    if isinstance(small, cst.AugAssign):
-        text = code(small.value) if isinstance(small.operator, cst.AddAssign) else ""
-        return code(small.target) == name and text == "1"
-    if isinstance(small, cst.Assign) and len(small.targets) == 1:
-        return code(small.targets[0].target) == name and code(small.value) in (
-            f"{name} + 1",
-            f"1 + {name}",
-        )
-    return False
-
-
-def _goes_on(statement: cst.CSTNode) -> bool:
-    """Whether a round may go on to the next one from inside a statement."""
-    inner = {
-        id(n)
-        for loop in walk(statement)
-        if isinstance(loop, cst.For | cst.While)
-        for n in walk(loop.body)
-    }
-    return any(isinstance(n, cst.Continue) and id(n) not in inner for n in walk(statement))
 
 
 def _numbered(node: cst.For, first: cst.BaseStatement, name: str, start: int) -> cst.For:
