@@ -8,6 +8,14 @@ from .harness import check
 
 CASES = [
     (
+        "ok = a\nwhile ok:\n    log(2)\n",
+        "while a:\n    log(2)\n",
+    ),
+    (
+        "for x in a:\n    # the first\n    result = x\n    result.b = 1\n    return result\n",
+        "for x in a:\n    # the first\n    x.b = 1\n    return x\n",
+    ),
+    (
         "result = a.b\nreturn result\n",
         "return a.b\n",
     ),
@@ -32,7 +40,13 @@ STAYS = [
     "ok = a.b  # from the gauge\nif ok:\n    log(2)\n",
     "ok = 1, 2\nif ok:\n    log(2)\n",
     "ok, x = a\nif ok:\n    log(2)\n",
-    "ok = a\nwhile ok:\n    log(2)\n",
+    "ok = a.b\nwhile ok:\n    log(2)\n",
+    "result = a\na = log(2)\nreturn result, a\n",
+    "result = a\nfor a in result:\n    log(a)\nreturn result\n",
+    "result = a\nif flag:\n    result = b\nreturn result\n",
+    "for x in a:\n    result = x\n    log(result)\nreturn result\n",
+    "berth = a\nlog(berth)\nreturn berth\n",
+    "result = a  # the first\nlog(result)\nreturn result\n",
     "global ok\nok = a.b\nif ok:\n    log(1)\n",
     "ok = a.b\nreturn lambda: ok\n",
 ]

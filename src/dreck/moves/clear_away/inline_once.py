@@ -68,6 +68,26 @@ class InlineOnce(Move):
             """,
             "proved-under",
         ),
+        Example(
+            "another name for a boat",
+            """
+            def moor(boats, berth):
+                for boat in boats:
+                    if boat.length <= berth.length:
+                        result = boat
+                        result.berth = berth
+                        return result
+                return None
+            """,
+            """
+            def moor(boats, berth):
+                for boat in boats:
+                    if boat.length <= berth.length:
+                        boat.berth = berth
+                        return boat
+                return None
+            """,
+        ),
     )
     REFUSALS = {
         "name-explains": Refusal(
@@ -106,6 +126,11 @@ class InlineOnce(Move):
         target = small.targets[0].target
         if not isinstance(target, cst.Name) or target.value in around.shared:
             return NOT_MINE
+        if isinstance(small.value, cst.Name) and _EMPTY_NAMES.fullmatch(target.value):
+            found = _called_by_its_own(place, index, target.value, small.value)
+            if found is not None and not has_comments(line.with_changes(leading_lines=[])):
+                why = f"`{target.value}` is another name for `{small.value.value}`."
+                return Site(line, why, found, tentative=True)
         if _uses(place, target.value) != 2:
             return self._carried(place, index, target.value, small.value, around)
         new = _with_value(following, target.value, small.value)
@@ -149,6 +174,29 @@ class InlineOnce(Move):
         new = new.with_changes(leading_lines=lead)
         block = place.exchanged(index, new, until=index + 2)
         return Site(line, why, block, tentative=not is_quiet(value))
+
+
+def _called_by_its_own(
+    place: Place, index: int, name: str, value: cst.Name
+) -> cst.IndentedBlock | None:
+    """The block in which what has two names is called by the first of them, if both stand for the
+    same to its end.
+    """
+    function, rest = function_of(place), place.statements[index + 1 :]
+    is_local = value.value in assigned_names(function) or value.value in _parameters(function)
+    if not is_local or assignment_counts(function)[name] != 1 or not rest:
+        return None
+    if any({name, value.value} & assigned_names(s) for s in rest):
+        return None
+    if _mentions(function.body, name) != 1 + sum(_mentions(s, name) for s in rest):
+        return None
+    new = [s.visit(Put({name: value})) for s in rest]
+    lead = lead_of(place.statements[index])
+    return place.exchanged(index, *with_lead(new, lead), until=len(place.statements))  # type: ignore[arg-type]
+
+
+def _parameters(function: cst.FunctionDef) -> frozenset[str]:
+    return names_in(function.params)
 
 
 def _mentions(node: cst.CSTNode, name: str) -> int:
