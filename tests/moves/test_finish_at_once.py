@@ -62,11 +62,11 @@ def test_what_stays(body: str) -> None:
 
 
 def test_a_loop_that_a_flag_ends(tmp_path: Path) -> None:
-    """Where much is done behind the loop, the flag becomes a break; trials decide."""
+    """Where much is done behind the loop, the flag becomes a break."""
     head = "def work_off(queue: list[int], book: list[str]):\n"
     tail = "".join(f"    book.append('{w}')\n" for w in ("close", "sign", "report", "dark", "lock"))
     loop = "    while going:\n        boat = queue.pop()\n        if boat < 3:\n            book.append('low')\n            going = False\n"
     path = tmp_path / "canal.py"
     path.write_text(f"{head}    going = True\n{loop}{tail}")
     (found,) = dreck.untangle(path).functions
-    assert "+            break" in found.diff and found.verdict.verdict.value == "tested"
+    assert "+            break" in found.diff and found.verdict.verdict.value == "proved"

@@ -85,7 +85,8 @@ class Drawer:
         if shape.kinds and self.chance.random() < _ASKED:
             return self._of_kind(self.chance.choice(sorted(shape.kinds)), shape, name, depth)
         enums = [n for n in sorted(shape.enums) if self.kinds is not None and n in self.kinds.enums]
-        if enums and self.kinds is not None:
+        is_one = "member" in shape.wants or self.chance.random() < _ASKED
+        if enums and self.kinds is not None and is_one:
             return self.grower.value(self.kinds.enums[self.chance.choice(enums)], name, depth)
         if shape.wants & {"date", "moment"}:
             numbers = self.grower.numbers
@@ -292,6 +293,6 @@ class Drawer:
 
 def fitting(found: Sequence[Recipe], shape: Shape | None) -> list[Recipe]:
     """Values that nothing is known of, marked as such where the code shows another kind."""
-    if shape is None or not shape.is_told():
+    if shape is None or not shape.is_of_a_kind():
         return list(found)
     return [r.standing("as-used") for r in found]

@@ -26,8 +26,8 @@ class Shape:
         compared: constants that it is compared with.
         wants: "number", "fraction", "numeral" (a text that a number is read from), "text", "list",
             "mapping", "set", "sized", "keyed", "holding" (it is asked whether something is in it), "entered",
-            "class", "awaited", "date", "moment", "path" as far as
-            operators, statements and methods say.
+            "class", "awaited", "date", "moment", "path", "member" (of an enumeration, by which a
+            table is looked into) as far as operators, statements and methods say.
         may_be_none: whether the code asks for None.
         kinds: built-in classes that the code asks whether it is of.
         enums: names of the enumerations of whose members it is asked whether it is one.
@@ -56,9 +56,14 @@ class Shape:
 
     def is_told(self) -> bool:
         """Whether anything is known of the value but that it may be None."""
+        return bool(self.enums) or self.is_of_a_kind()
+
+    def is_of_a_kind(self) -> bool:
+        """Whether what is known rules out values of another kind: who asks whether it is a member
+        may be given something that is none.
+        """
         parts = self.attributes, self.methods, self.keys, self.element, self.parts, self.result
-        sets = self.compared, self.wants, self.kinds, self.enums
-        return self.held is not None or any(parts) or any(sets)
+        return self.held is not None or any(parts) or any((self.compared, self.wants, self.kinds))
 
     def one(self) -> Shape:
         """What is done with an element."""

@@ -259,7 +259,7 @@ class _Body:
         for pattern in (p for c in node.cases for p in ast.walk(c.pattern)):
             if isinstance(pattern, ast.MatchValue) and subject is not None:
                 subject.compared += _constants(pattern.value)
-                subject.enums |= set(_members(pattern.value, self.reader.enums))
+                subject.enums |= set(_members(pattern.value, self._enums()))
 
     def _loop(self, target: ast.expr, source: ast.expr) -> None:
         found = self.shape(source)
@@ -353,7 +353,7 @@ class _Body:
 
     def _subscript(self, node: ast.Subscript) -> Shape | None:
         owner = self.shape(node.value)
-        self._looked_up(node.value, self.shape(node.slice))
+        self._looked_up(node.value, self.shape(node.slice), is_there=True)
         if owner is None:
             return None
         if isinstance(node.slice, ast.Slice):
@@ -366,10 +366,15 @@ class _Body:
         owner.wants.add("list" if is_number else "keyed")
         return owner.one() if is_number else owner.under()
 
-    def _looked_up(self, table: ast.expr, key: Shape | None) -> None:
+    def _enums(self) -> list[str]:
+        """Enumerations that are called by their names here."""
+        return [e for e in self.reader.enums if e not in self.names]
+
+    def _looked_up(self, table: ast.expr, key: Shape | None, *, is_there: bool = False) -> None:
         """A key of a table whose keys are members of an enumeration is one of them."""
-        if key is not None and isinstance(table, ast.Name):
-            key.enums |= self.reader.tables.get(table.id, set())
+        if key is not None and isinstance(table, ast.Name) and table.id in self.reader.tables:
+            key.enums |= self.reader.tables[table.id]
+            key.wants |= {"member"} if is_there else set()
 
     def _list(self, node: ast.List | ast.Tuple) -> Shape | None:
         """Of a display with all elements of another list in it: what is done with these."""
@@ -532,7 +537,7 @@ class _Body:
             if mine is None:
                 continue
             constants = list(_constants(other))
-            members = set(_members(other, self.reader.enums))
+            members = set(_members(other, self._enums()))
             if members and not (isinstance(op, ast.In | ast.NotIn) and other is left[0]):
                 mine.enums |= members
             is_container = isinstance(op, ast.In | ast.NotIn) and other is left[0]
