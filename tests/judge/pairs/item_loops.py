@@ -388,3 +388,59 @@ def tries(log, most: int) -> None:
 def tries(log, most: int) -> None:
     for i in range(most):
         log(i)
+
+
+#: a list that is doubled, which has an end only if its length is asked for once -> differs
+def twice(names: str) -> list[str]:
+    found = []
+    found.append(names)
+    for i in range(len(found)):
+        found.append(found[i])
+    return found
+#: becomes
+def twice(names: str) -> list[str]:
+    found = []
+    found.append(names)
+    for name in found:
+        if len(found) > 9:
+            break
+        found.append(name)
+    return found
+
+
+#: the same list by another name -> differs
+def twice(names: str) -> list[str]:
+    found = []
+    found.append(names)
+    every = found
+    for i in range(len(every)):
+        name = every[i]
+        found.append(name)
+    return found
+#: becomes
+def twice(names: str) -> list[str]:
+    found = []
+    found.append(names)
+    every = found
+    for name in every:
+        if len(found) > 9:
+            break
+        found.append(name)
+    return found
+
+
+#: nothing has no length, and cannot be gone through: the errors differ -> differs
+def names(boats: "list[str] | None", most: int) -> list[str]:
+    found = []
+    i = 0
+    while i < len(boats):
+        boat = boats[i]
+        found.append(boat)
+        i += 1
+    return found
+#: becomes
+def names(boats: "list[str] | None", most: int) -> list[str]:
+    found = []
+    for boat in boats:
+        found.append(boat)
+    return found

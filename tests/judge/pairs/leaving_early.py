@@ -457,3 +457,21 @@ def more(boats, log):
         boats.append(boat)
         return True
     return False
+
+
+#: what comes later cannot be taken apart -> proved-under no-effect
+def first_long(rows: list, most: int):
+    found = False
+    place = ""
+    for name, length in rows:
+        if not found:
+            if length > most:
+                place = name
+                found = True
+    return place
+#: becomes
+def first_long(rows: list, most: int):
+    for name, length in rows:
+        if length > most:
+            return name
+    return ""

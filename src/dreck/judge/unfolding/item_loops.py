@@ -193,7 +193,9 @@ class _Work:
         reader = _Elements(text, place, f"{place}.item")
         made = [copy.deepcopy(s) for s in (rest if target is not None else body)]
         made = [reader.visit(s) for s in made]
-        quiet = self._is_quiet(body)
+        # A list of the function's own may have another name by which it is added to.
+        own = isinstance(through, ast.Name) and stores(through.id, self.function) > 0
+        quiet = self._is_quiet(body) and not (own and _adds(body))
         if reader.wrong or (reader.count and not quiet) or not (quiet or may_act):
             return None
         if not self._is_same(through, text, loop):
@@ -311,6 +313,12 @@ class _Elements(ast.NodeTransformer):
             self.count += 1
             return ast.copy_location(ast.Name(self.name, node.ctx), node)
         return self.generic_visit(node)
+
+
+def _adds(body: Sequence[ast.stmt]) -> bool:
+    """Whether a round adds something to a collection."""
+    calls = (n.func for s in body for n in ast.walk(s) if isinstance(n, ast.Call))
+    return any(isinstance(f, ast.Attribute) for f in calls)
 
 
 def _plus(node: ast.expr, more: int) -> ast.expr:

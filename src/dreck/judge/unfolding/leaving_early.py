@@ -135,13 +135,15 @@ class _Work:
         plain = all(isinstance(n, ast.Name | ast.Tuple | ast.Store) for n in ast.walk(loop.target))
         if not plain or any(self._is_read_outside(n, original) for n in set_names):
             return False
+        text = ast.unparse(loop.iter)
+        if isinstance(loop.target, ast.Tuple) and not _comes_in_parts(loop.iter):
+            self.rests_on.append((text, "an element that cannot be taken apart"))
         if is_list(loop.iter, self.function, self.names):
             return True
         if not may_be_gone_through(loop.iter, self.function, self.names):
             return False
         if not goes_through_plain(self.function, self.names):
             return False
-        text = ast.unparse(loop.iter)
         breaks = "an iterator, which is used up when it is gone through"
         if not is_declared_list(loop.iter, self.names) and not _keeps_sizes(loop.body):
             if is_declared(loop.iter, self.function, self.names) or _changes(text, self.function):
@@ -149,6 +151,13 @@ class _Work:
             breaks += ", or a dict or set that is changed on the way"
         self.rests_on.append((text, breaks))
         return True
+
+
+def _comes_in_parts(node: ast.expr) -> bool:
+    """Whether what is gone through makes pairs, or as many parts as it is given, itself."""
+    called = node.func if isinstance(node, ast.Call) else None
+    name = getattr(called, "attr", "") or getattr(called, "id", "")
+    return name in ("enumerate", "zip", "items")
 
 
 def _changes(text: str, function: FunctionNode) -> bool:

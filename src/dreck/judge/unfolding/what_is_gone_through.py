@@ -245,6 +245,8 @@ def _declared(attribute: str, names: Names) -> Iterator[ast.expr]:
 def _head(hint: ast.expr) -> str:
     """The class that an annotation names, without what is in it."""
     if isinstance(hint, ast.Constant) and isinstance(hint.value, str):
+        if "|" in hint.value:
+            return ""
         return hint.value.partition("[")[0].rpartition(".")[2].strip()
     if isinstance(hint, ast.Subscript):
         hint = hint.value
