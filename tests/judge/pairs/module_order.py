@@ -726,3 +726,70 @@ def toll(tons: int) -> int:
     if tons > 20:
         return 3
     return 1
+
+
+#: a name of the standard library that nobody needs any more -> proved
+from collections import defaultdict, namedtuple
+Boat = namedtuple("Boat", "name length")
+def long_ones(boats: list[Boat]) -> list[Boat]:
+    found = []
+    for boat in boats:
+        found.append(boat)
+    return found
+#: becomes
+from collections import namedtuple
+Boat = namedtuple("Boat", "name length")
+def long_ones(boats: list[Boat]) -> list[Boat]:
+    return [boat for boat in boats]
+
+
+#: one name more of a module that was imported from -> proved
+from collections import namedtuple
+Boat = namedtuple("Boat", "name length")
+def long_ones(boats: list[int]) -> list[int]:
+    found = []
+    for boat in boats:
+        found.append(boat)
+    return found
+#: becomes
+from collections import Counter, namedtuple
+Boat = namedtuple("Boat", "name length")
+def long_ones(boats: list[int]) -> list[int]:
+    return [boat for boat in boats]
+
+
+#: a name that the standard library does not have -> differs
+def long_ones(boats: list[int]) -> list[int]:
+    found = []
+    for boat in boats:
+        found.append(boat)
+    return found
+#: becomes
+from math import sqroot
+def long_ones(boats: list[int]) -> list[int]:
+    return [boat for boat in boats]
+
+
+#: one name more, which the standard library does not have -> differs
+from math import sqrt
+def long_ones(boats: list[int]) -> list[int]:
+    found = []
+    for boat in boats:
+        found.append(boat)
+    return found
+#: becomes
+from math import sqroot, sqrt
+def long_ones(boats: list[int]) -> list[int]:
+    return [boat for boat in boats]
+
+
+#: a name that is gone is asked for by its text -> differs
+from collections import Counter, namedtuple
+Boat = namedtuple("Boat", "name length")
+def counted(names: list[str]) -> int:
+    return len(globals()["Counter"](names))
+#: becomes
+from collections import namedtuple
+Boat = namedtuple("Boat", "name length")
+def counted(names: list[str]) -> int:
+    return len(globals()["Counter"](names))

@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 import ast
+import importlib
 import re
 from collections import namedtuple
 from collections.abc import Mapping
+from functools import cache
 
 from ...outline import nodes_of
 from ..world.constants import is_constant
@@ -103,11 +105,18 @@ def _is_new_inert_import(statement: ast.Import | ast.ImportFrom, other: Version)
     )
     local = isinstance(statement, ast.ImportFrom) and statement.level
     names = [a.asname or a.name.partition(".")[0] for a in statement.names]
-    return (
-        not local
-        and set(modules) <= _INERT_MODULES
-        and not any(n == "*" or other.mentions(n) for n in names)
+    known = not local and set(modules) <= _INERT_MODULES
+    there = known and all(
+        _is_there(str(statement.module), a.name) if isinstance(statement, ast.ImportFrom) else True
+        for a in statement.names
     )
+    return there and not any(n == "*" or other.mentions(n) for n in names)
+
+
+@cache
+def _is_there(module: str, name: str) -> bool:
+    """Whether a module of the standard library has a name: importing any other one fails."""
+    return hasattr(importlib.import_module(module), name)
 
 
 def numbers_from_math(tree: ast.Module) -> frozenset[str]:
@@ -226,18 +235,16 @@ def new_aliases(version: Version, other: Version) -> set[int]:
         module = (
             imported_module(statement, version) if isinstance(statement, ast.ImportFrom) else None
         )
-        if (
-            not isinstance(statement, ast.ImportFrom)
-            or module not in version.others
-            or module not in known
-        ):
+        if not isinstance(statement, ast.ImportFrom) or module is None or module not in known:
             continue
-        home = version.others[module]
-        new = [
-            a
-            for a in statement.names
-            if a.name in home.names.bound and not other.mentions(a.asname or a.name)
-        ]
+        home = version.others.get(module)
+        if home is not None:
+            there = [a for a in statement.names if a.name in home.names.bound]
+        elif not statement.level and module in _INERT_MODULES:
+            there = [a for a in statement.names if a.name != "*" and _is_there(module, a.name)]
+        else:
+            continue
+        new = [a for a in there if not other.mentions(a.asname or a.name)]
         found |= {id(a) for a in new}
         if len(new) == len(statement.names):
             found.add(id(statement))
