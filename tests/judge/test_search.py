@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import ast
 import datetime
+import operator
 import re
 import types
 from collections.abc import Mapping, Sequence
@@ -17,6 +18,7 @@ from dreck import Verdict
 
 from dreck.judge.trials.answers import Answers
 from dreck.judge.trials.growing import Grower
+from dreck.judge.trials.instrument import Seen
 from dreck.judge.trials.mutating import Mutator, first_that
 from dreck.judge.trials.picture import picture
 from dreck.judge.trials.pool import Pool, pool_of
@@ -331,3 +333,11 @@ def test_what_is_logged_counts(old: str, new: str, verdict: str, tmp_path: Path)
         (tmp_path / f"{path}.py").write_text(text)
     found = dreck.vouch(tmp_path / "before.py", tmp_path / "after.py")
     assert found.verdict.value == verdict, found.subjects
+
+
+def test_numbers_that_nobody_can_write_down() -> None:
+    """What is compared with an enormous number is not given that number."""
+    seen = Seen()
+    for other in (7, 10**5000, -(10**5000)):
+        assert seen.compared(5, other, operator.eq) is False
+    assert list(seen.met[5]) == [7] and str(seen.met)

@@ -18,11 +18,20 @@ _START = _passed()
 _SLOWEST = 2.0
 
 
+# What the process had worked when it was last asked, and when that was: asking takes longer than
+# many a trial, so that it is done this often only.
+_FINE = 0.02
+_asked = [0.0, float("-inf")]
+
+
 def spent() -> float:
     """Seconds that this process has worked, which do not depend on what else the machine does; where
     it mostly waits, a part of those that have passed.
     """
-    return max(_worked(), (_passed() - _START) / _SLOWEST)
+    now = _passed()
+    if now - _asked[1] > _FINE:
+        _asked[:] = [max(_worked(), (now - _START) / _SLOWEST), now]
+    return _asked[0] + (now - _asked[1])
 
 
 class TooLong(BaseException):

@@ -102,6 +102,7 @@ def _mark_line(body: list[ast.stmt], line: int) -> bool:
 _MOST_OTHERS = 4
 _MOST_MET = 2000
 _MOST_LOOKED_AT = 12
+_MOST_BITS = 1_000
 _PLAIN = frozenset({int, float, str, datetime.date, datetime.datetime})
 _CONTAINERS = frozenset({dict, list, tuple, set, frozenset})
 
@@ -188,6 +189,8 @@ class Seen:
         return ask(value, among)
 
     def _meet(self, left: Any, right: Any) -> None:
+        if any(type(v) is int and v.bit_length() > _MOST_BITS for v in (left, right)):
+            return  # nobody writes such a number down, nor does Python
         for one, other in ((left, right), (right, left)):
             if one in self.met or len(self.met) < _MOST_MET:
                 known = self.met.setdefault(one, deque(maxlen=_MOST_OTHERS))
