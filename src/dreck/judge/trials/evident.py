@@ -84,10 +84,9 @@ class Drawer:
             return self._deepest(shape, name)
         if shape.kinds and self.chance.random() < _ASKED:
             return self._of_kind(self.chance.choice(sorted(shape.kinds)), shape, name, depth)
-        enums = [n for n in sorted(shape.enums) if self.kinds is not None and n in self.kinds.enums]
-        is_one = "member" in shape.wants or self.chance.random() < _ASKED
-        if enums and self.kinds is not None and is_one:
-            return self.grower.value(self.kinds.enums[self.chance.choice(enums)], name, depth)
+        member = self._member(shape, name, depth)
+        if member is not None:
+            return member
         if shape.wants & {"date", "moment"}:
             numbers = self.grower.numbers
             return self._leaf(numbers.moment() if "moment" in shape.wants else self.grower.day())
@@ -122,6 +121,16 @@ class Drawer:
         if listed or shape.wants & {"list", "set", "sized", "holding"}:
             return self._list(shape, name, depth)
         return self._leaf(self._constant(shape, name))
+
+    def _member(self, shape: Shape, name: str, depth: int) -> Tree | None:
+        """A member of an enumeration, where the code asks for that, mostly; always, where it looks
+        into a table by it.
+        """
+        known = self.kinds.enums if self.kinds is not None else {}
+        enums = [known[n] for n in sorted(shape.enums) if n in known]
+        if not enums or ("member" not in shape.wants and self.chance.random() >= _ASKED):
+            return None
+        return self.grower.value(self.chance.choice(enums), name, depth)
 
     def _of_kind(self, kind: str, shape: Shape, name: str, depth: int) -> Tree:
         """A value of a built-in class that the code asks for, with what it asks of such a one."""
