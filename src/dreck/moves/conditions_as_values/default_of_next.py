@@ -108,16 +108,10 @@ class DefaultOfNext(Move):
             if len(taken.targets) != 1 or code(taken.targets[0].target) != target.value:
                 return NOT_MINE
             line = cst.SimpleStatementLine([small.with_changes(value=new)])
-        else:
-            last = single(place.statements[until]) if until < len(place.statements) else None
-            value = last.value if isinstance(last, cst.Return) else None
-            if not isinstance(value, cst.Name) or value.value != target.value:
-                return NOT_MINE
-            if not is_dead(function_of(place), place.statements[until], target.value):
-                return NOT_MINE
-            if has_comments(place.statements[until]):
-                return NOT_MINE
+        elif _is_handed_back(place, until, target.value):
             line, until = cst.SimpleStatementLine([cst.Return(new)]), until + 1
+        else:
+            return NOT_MINE
         columns = around.width - len(around.indent.expandtabs(4)) * place.level
         shown = laid_out(line, columns, around.indent)
         if shown is None:
@@ -126,6 +120,16 @@ class DefaultOfNext(Move):
         block = place.exchanged(index, shown.with_changes(leading_lines=lead), until=until)
         why = f"`{code(default)}` is taken where nothing is found; that is a default."
         return Site(node, why, block, tentative=True)
+
+
+def _is_handed_back(place: Place, index: int, name: str) -> bool:
+    """Whether a statement only hands a name back, which nobody reads after that."""
+    if index >= len(place.statements) or has_comments(place.statements[index]):
+        return False
+    last = single(place.statements[index])
+    value = last.value if isinstance(last, cst.Return) else None
+    is_name = isinstance(value, cst.Name) and value.value == name
+    return is_name and is_dead(function_of(place), place.statements[index], name)
 
 
 def _finds_none(node: cst.BaseExpression) -> bool:
