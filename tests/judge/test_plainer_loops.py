@@ -18,10 +18,28 @@ ROUNDS, MOST_LINES = 600, 400
 SET = ["found = True", "place = x", "place = opt(x)", "found = not True", "place = log(x)"]
 STEPS = [
     *("log(x)", "total += x", "continue", "break", "return x", "total = log(total)", "pass"),
+    *("later = (y for y in (1, 5, 9) if y > x)", "total = sum(y for y in (1, 5) if y > i)"),
     *("xs.append(9)", "xs[0] = 4", "found = False", "i = i + 1", "place = None"),
 ]
-TESTS = ["x > 3", "log(x) > 2", "not found", "place is None", "x in (1, 5)", "found", "opt(x)"]
-GUARDS = ["not found", "place is None", "found", "searching", "not found and x > 1", "x < 9"]
+TESTS = [
+    "x > 3",
+    "log(x) > 2",
+    "not found",
+    "place is None",
+    "x in (1, 5)",
+    "found",
+    "opt(x)",
+    "1 < x < 6",
+]
+GUARDS = [
+    "not found",
+    "place is None",
+    "found",
+    "searching",
+    "not found and x > 1",
+    "x < 9",
+    "0 < x <= most",
+]
 HEADS = [
     *("for x in xs:", "for i, x in enumerate(xs):", "for i in range(len(xs)):"),
     *("while i < len(xs):", "while i < len(xs) and not found:", "while not found and i < len(xs):"),
@@ -70,7 +88,15 @@ def function(chance: random.Random) -> str:
     if "while" in head:
         step = chance.choice(("i += 1", "i += 1", "i = i + 1"))
         body = [step, *body] if chance.random() < 0.3 else [*body, step]
-    starts = ["found = False", "place = None", "total = 0", "i = 0", "x = 0", "searching = True"]
+    starts = [
+        "found = False",
+        "place = None",
+        "total = 0",
+        "i = 0",
+        "x = 0",
+        "searching = True",
+        "later = ()",
+    ]
     starts = [s for s in starts if chance.random() < 0.97] or starts
     lines = [*starts, head, *(f"    {s}" for s in body), chance.choice(ENDS)]
     return "\n".join(["def f(xs: list[int], most: int, log, opt):", *(f"    {s}" for s in lines)])

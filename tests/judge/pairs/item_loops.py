@@ -444,3 +444,103 @@ def names(boats: "list[str] | None", most: int) -> list[str]:
     for boat in boats:
         found.append(boat)
     return found
+
+
+#: the number is one of the module, which a function changes -> differs
+MOST = 3
+def allow_more():
+    global MOST
+    MOST += 1
+def calls(log) -> None:
+    i = 0
+    while i < MOST:
+        i += 1
+        if log(i) and i < 9:
+            allow_more()
+#: becomes
+MOST = 3
+def allow_more():
+    global MOST
+    MOST += 1
+def calls(log) -> None:
+    for i in range(1, MOST + 1):
+        if log(i) and i < 9:
+            allow_more()
+
+
+#: the list is one of the module, which a function replaces -> differs
+BOATS = ["Ida", "Tern"]
+def leave() -> None:
+    global BOATS
+    BOATS = []
+def calls(log) -> None:
+    i = 0
+    while i < len(BOATS):
+        boat = BOATS[i]
+        log(boat)
+        leave()
+        i += 1
+#: becomes
+BOATS = ["Ida", "Tern"]
+def leave() -> None:
+    global BOATS
+    BOATS = []
+def calls(log) -> None:
+    for boat in BOATS:
+        log(boat)
+        leave()
+
+
+#: a list of the module that nothing replaces -> proved-under as-used+unpatched
+BOATS = ["Ida", "Tern"]
+def longest() -> str:
+    i = 0
+    while i < len(BOATS):
+        boat = BOATS[i]
+        if boat.isupper():
+            return boat
+        i += 1
+    return ""
+#: becomes
+BOATS = ["Ida", "Tern"]
+def longest() -> str:
+    for boat in BOATS:
+        if boat.isupper():
+            return boat
+    return ""
+
+
+#: what is left out is None, and the errors differ -> differs
+def names(boats: list = None) -> list:
+    found = []
+    i = 0
+    while i < len(boats):
+        boat = boats[i]
+        found.append(boat)
+        i += 1
+    return found
+#: becomes
+def names(boats: list = None) -> list:
+    found = []
+    for boat in boats:
+        found.append(boat)
+    return found
+
+
+#: a generator asks for the place later -> differs
+def later(boats: list[int], marks: list[int]) -> list[int]:
+    above = ()
+    i = 0
+    while i < len(boats):
+        boat = boats[i]
+        if boat > 0:
+            above = (mark for mark in marks if mark > i)
+        i += 1
+    return list(above)
+#: becomes
+def later(boats: list[int], marks: list[int]) -> list[int]:
+    above = ()
+    for i, boat in enumerate(boats):
+        if boat > 0:
+            above = (mark for mark in marks if mark > i)
+    return list(above)

@@ -475,3 +475,39 @@ def first_long(rows: list, most: int):
         if length > most:
             return name
     return ""
+
+
+#: a generator asks for the element later -> differs
+def above(levels: list[int], marks: list[int]) -> list[int]:
+    found = False
+    above = ()
+    for level in levels:
+        if not found:
+            if level > 3:
+                above = (mark for mark in marks if mark > level)
+                found = True
+    return list(above)
+#: becomes
+def above(levels: list[int], marks: list[int]) -> list[int]:
+    above = ()
+    for level in levels:
+        if level > 3:
+            above = (mark for mark in marks if mark > level)
+            break
+    return list(above)
+
+
+#: two comparisons in one, which are no flag -> differs
+def last_between(levels: list[int], low: int, high: int) -> int:
+    last = 0
+    for level in levels:
+        if low <= level <= high:
+            last = level
+    return last
+#: becomes
+def last_between(levels: list[int], low: int, high: int) -> int:
+    last = 0
+    for level in levels:
+        if low <= level < high:
+            last = level
+    return last

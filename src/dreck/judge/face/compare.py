@@ -113,7 +113,10 @@ def compare_with(
     """The same, with the contexts that the proof used: where the plain way fails, others may
     succeed. What can be proved without any assumption rests on none.
     """
-    found, used = _compared(before, after, names, contexts, strict=strict)
+    try:
+        found, used = _compared(before, after, names, contexts, strict=strict)
+    except Exception as error:  # a failure of the judge is no proof, and must not end the run
+        return Unproved(broken(error), before.lineno, after.lineno), contexts
     if isinstance(found, Proved) and found.assumptions:
         # What these rest on stands nowhere else.
         adds = used[0].lets_through or used[0].loops_apart or bool(used[0].loop_form)

@@ -22,17 +22,20 @@ from .what_is_gone_through import (
     given_at_first,
     heads_declared,
     heads_of,
+    holds_plain,
     is_awkward,
     is_builtin,
     is_called,
     is_counter,
     is_declared_list,
     is_list,
+    is_read_later,
     limit_of,
     may_be_a_list,
     reads,
-    stores,
+    stays_the_same,
     step_of,
+    stores,
 )
 
 # Built-in functions that change nothing that they are given.
@@ -93,7 +96,7 @@ class _Work:
             return None
         if stores(place, loop) != 1 or any(map(_goes_on, body)):
             return None
-        if reads(place, self.function) > reads(place, loop):
+        if self._is_read_outside(place, loop):
             return None
         return self._through(loop, place, through, body, may_act=True)
 
@@ -108,7 +111,7 @@ class _Work:
         begins = given_at_first(place, before)
         if not isinstance(begins, ast.Constant) or not self._is_builtin("range"):
             return None
-        if stores(place, loop) != 1 or reads(place, self.function) > reads(place, loop):
+        if stores(place, loop) != 1 or self._is_read_outside(place, loop):
             return None
         is_first = step_of(loop.body[0]) == (place, 1)
         if not is_first and (step_of(loop.body[-1]) != (place, 1) or any(map(_goes_on, loop.body))):
@@ -133,11 +136,14 @@ class _Work:
             return type(end.value) is int
         if isinstance(end, ast.Name):
             heads = heads_of(end.id, self.function)
-            if stores(end.id, loop) or any(h != "int" for h in heads):
+            known = all(h == "int" for h in heads) and self.names.is_builtin("int")
+            if stores(end.id, loop) or not known or not self._stays(end.id):
                 return False
         elif isinstance(end, ast.Attribute) and isinstance(end.value, ast.Name):
             heads = heads_declared(end.attr, self.names)
             if stores(end.value.id, loop) or not self._is_kept(end.attr):
+                return False
+            if not self._stays(end.value.id):
                 return False
             if any(h != "int" for h in heads):
                 return False
@@ -164,9 +170,25 @@ class _Work:
         if not is_called(inner, "len") or not self._is_builtin("len") or len(inner.args) != 1:
             return None
         place = loop.target.id
-        if stores(place, loop) != 1 or reads(place, self.function) > reads(place, loop):
+        if stores(place, loop) != 1 or self._is_read_outside(place, loop):
             return None
-        return self._through(loop, place, inner.args[0], loop.body, may_act=False)
+        made = self._through(loop, place, inner.args[0], loop.body, may_act=False)
+        if made is not None and not holds_plain(inner.args[0], self.function):
+            breaks = "an element that changes the list when it is asked for something"
+            text = ast.unparse(inner.args[0])
+            self.rests_on.append(Assumption(AssumptionKind.STABLE_READ, text, breaks))
+        return made
+
+    def _is_read_outside(self, name: str, loop: ast.stmt) -> bool:
+        is_read = reads(name, self.function) > reads(name, loop)
+        return is_read or is_read_later(name, loop, self.function, self.names)
+
+    def _stays(self, name: str) -> bool:
+        """Whether a name is the same in every round, as far as others could set it."""
+        found = stays_the_same(name, self.function, self.names)
+        if found is None:
+            self.rests_on.append(Assumption.about_name(name))
+        return found is not False
 
     def _is_builtin(self, name: str) -> bool:
         return is_builtin(name, self.function, self.names)
@@ -261,7 +283,7 @@ class _Work:
     def _is_same(self, through: ast.expr, text: str, loop: ast.stmt) -> bool:
         """Whether what is gone through is one list all the time."""
         if isinstance(through, ast.Name):
-            if stores(through.id, loop):
+            if stores(through.id, loop) or not self._stays(through.id):
                 return False
             if is_list(through, self.function, self.names):
                 return True
@@ -269,6 +291,8 @@ class _Work:
         if not isinstance(through, ast.Attribute) or not isinstance(through.value, ast.Name):
             return False
         if stores(through.value.id, loop) or not self._is_kept(through.attr):
+            return False
+        if not self._stays(through.value.id):
             return False
         breaks = f"an object whose {through.attr} becomes another list on the way"
         self.rests_on.append(Assumption(AssumptionKind.STABLE_READ, text, breaks))

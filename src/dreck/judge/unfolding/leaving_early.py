@@ -26,6 +26,7 @@ from .what_is_gone_through import (
     is_declared,
     is_declared_list,
     is_list,
+    is_read_later,
     may_be_gone_through,
     reads,
     step_of,
@@ -127,7 +128,8 @@ class _Work:
         return found
 
     def _is_read_outside(self, name: str, loop: ast.stmt) -> bool:
-        return reads(name, self.function) > reads(name, loop)
+        is_read = reads(name, self.function) > reads(name, loop)
+        return is_read or is_read_later(name, loop, self.function, self.names)
 
     def _may_leave(self, loop: ast.For, original: ast.stmt) -> bool:
         """Whether nobody notices that the rounds that do nothing are left out."""
@@ -222,8 +224,9 @@ def _flag(test: ast.expr, *, is_not: bool = False) -> _Flag | None:
         return _flag(test.operand, is_not=not is_not)
     if isinstance(test, ast.Name):
         return _Flag(test.id, not is_not, is_not)
-    if isinstance(test, ast.Compare) and isinstance(test.left, ast.Name):
-        (asked,), (other,) = test.ops, test.comparators
+    is_one = isinstance(test, ast.Compare) and len(test.ops) == 1
+    if is_one and isinstance(test, ast.Compare) and isinstance(test.left, ast.Name):
+        asked, other = test.ops[0], test.comparators[0]
         is_none = isinstance(other, ast.Constant) and other.value is None
         if is_none and isinstance(asked, ast.IsNot if is_not else ast.Is):
             return _Flag(test.left.id, None, None)

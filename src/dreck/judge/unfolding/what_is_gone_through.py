@@ -7,6 +7,7 @@ from collections.abc import Iterator, Sequence
 
 from ..world.around import Names
 from ..world.declared import builtin_bases
+from ..world.names import names_from
 from ..world.scope import FunctionNode
 
 _LISTS = frozenset({"list", "List", "tuple", "Tuple", "str"})
@@ -14,6 +15,9 @@ _ORDERED = _LISTS | {"Sequence", "deque"}
 _OTHERS = frozenset({"dict", "Dict", "set", "Set", "frozenset", "Sequence", "Mapping", "deque"})
 _MADE = frozenset({"sorted", "list", "tuple", "range"})
 _SIGNS: dict[type[ast.operator], int] = {ast.Add: 1, ast.Sub: -1}
+# Where the classes stand that annotations name with their modules.
+_MODULES = frozenset({"typing", "t", "builtins", "collections", "collections.abc", "abc"})
+_SCALARS = frozenset({"int", "str", "float", "bool", "bytes"})
 _WRAPPERS = frozenset({"enumerate", "reversed", "zip"})
 _VIEWS = frozenset({"items", "keys", "values"})
 # What a class says itself of going through its objects.
@@ -35,6 +39,27 @@ def reads(name: str, node: ast.AST) -> int:
         isinstance(n, ast.Name) and n.id == name and isinstance(n.ctx, ast.Load)
         for n in ast.walk(node)
     )
+
+
+# What takes everything out of a generator before it does anything else.
+_USING_UP = frozenset({"any", "all", "sum", "min", "max", "sorted", "list", "tuple", "set", "dict"})
+
+
+def is_read_later(name: str, node: ast.AST, function: FunctionNode, names: Names) -> bool:
+    """Whether a generator that is made in some code, and need not be used up there, reads a name: it
+    does so when it is asked, whatever the name is by then.
+    """
+    used_up = {
+        id(n.args[0])
+        for n in ast.walk(node)
+        if isinstance(n, ast.Call)
+        and isinstance(n.func, ast.Name)
+        and n.func.id in _USING_UP
+        and is_builtin(n.func.id, function, names)
+        and len(n.args) == 1
+    }
+    generators = (n for n in ast.walk(node) if isinstance(n, ast.GeneratorExp))
+    return any(id(g) not in used_up and reads(name, g) for g in generators)
 
 
 def stores(name: str, node: ast.AST) -> int:
@@ -117,7 +142,10 @@ def is_list(node: ast.expr, function: FunctionNode, names: Names) -> bool:
     if not isinstance(node, ast.Name) or stores(node.id, function) or _own_lists(names):
         return False
     hint = _hint(node.id, function)
-    return hint is not None and _head(hint) in _LISTS and names.is_builtin(_head(hint).lower())
+    head = "" if hint is None else _head(hint)
+    if head in ("List", "Tuple"):
+        return any(head in names_from(t, "typing", head) for t in names.declared.trees)
+    return head in _LISTS and names.is_builtin(head)
 
 
 def may_be_gone_through(node: ast.expr, function: FunctionNode, names: Names) -> bool:
@@ -159,9 +187,18 @@ def is_bound_of_counter(test: ast.expr, function: FunctionNode, names: Names) ->
     if own_numbers or not is_counter(getattr(test.left, "id", ""), function):
         return False
     if isinstance(right, ast.Name):
-        return heads_of(right.id, function) == ["int"] and not stores(right.id, function)
+        is_whole = heads_of(right.id, function) == ["int"] and names.is_builtin("int")
+        return is_whole and not stores(right.id, function)
     is_whole = isinstance(right, ast.Constant) and type(right.value) is int
     return is_whole and not isinstance(test.ops[0], ast.In | ast.NotIn)
+
+
+def holds_plain(node: ast.expr, function: FunctionNode) -> bool:
+    """Whether what is gone through is declared to hold numbers or texts, which do nothing when they
+    are asked.
+    """
+    hint = _hint(node.id, function) if isinstance(node, ast.Name) else None
+    return isinstance(hint, ast.Subscript) and getattr(hint.slice, "id", "") in _SCALARS
 
 
 def may_be_a_list(node: ast.expr, function: FunctionNode, names: Names) -> bool:
@@ -169,6 +206,8 @@ def may_be_a_list(node: ast.expr, function: FunctionNode, names: Names) -> bool:
     hints: list[ast.expr | None] = []
     if isinstance(node, ast.Name):
         hints = [_hint(node.id, function)]
+        if _is_left_to_none(node.id, function):
+            return False
     elif isinstance(node, ast.Attribute):
         hints = [*_declared(node.attr, names)]
     else:
@@ -228,9 +267,32 @@ def _is_given(name: str, function: FunctionNode) -> bool:
 
 
 def _hint(name: str, function: FunctionNode) -> ast.expr | None:
+    """What a parameter is declared to be; of one that is left to be None, nothing that helps."""
     arguments = function.args
     every = [*arguments.posonlyargs, *arguments.args, *arguments.kwonlyargs]
-    return next((a.annotation for a in every if a.arg == name), None)
+    found = next((a.annotation for a in every if a.arg == name), None)
+    return ast.Constant(None) if found is not None and _is_left_to_none(name, function) else found
+
+
+def _is_left_to_none(name: str, function: FunctionNode) -> bool:
+    """Whether a parameter is None where it is left out."""
+    arguments = function.args
+    positional = [*arguments.posonlyargs, *arguments.args]
+    behind = positional[len(positional) - len(arguments.defaults) :]
+    pairs = [
+        *zip(behind, arguments.defaults, strict=True),
+        *zip(arguments.kwonlyargs, arguments.kw_defaults, strict=True),
+    ]
+    return any(a.arg == name and isinstance(d, ast.Constant) and d.value is None for a, d in pairs)
+
+
+def stays_the_same(name: str, function: FunctionNode, names: Names) -> bool | None:
+    """Whether nothing but a function itself can give a name another value while it runs: it is its
+    own; None where the module gives it its value once, and that is to be assumed.
+    """
+    if _is_given(name, function) or stores(name, function):
+        return True
+    return None if name in names.fixed and name not in names.enclosing else False
 
 
 def _declared(attribute: str, names: Names) -> Iterator[ast.expr]:
@@ -250,6 +312,8 @@ def _head(hint: ast.expr) -> str:
         return hint.value.partition("[")[0].rpartition(".")[2].strip()
     if isinstance(hint, ast.Subscript):
         hint = hint.value
+    if isinstance(hint, ast.Attribute) and ast.unparse(hint.value) not in _MODULES:
+        return ""
     return hint.attr if isinstance(hint, ast.Attribute) else getattr(hint, "id", "")
 
 
