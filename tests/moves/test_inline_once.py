@@ -8,6 +8,10 @@ from .harness import check
 
 CASES = [
     (
+        "if a:\n    log(1, 'late')\n    return\nif b:\n    why = 'full'\n    log(1, why)\n    return\nreturn 2\n",
+        "if a:\n    log(1, 'late')\n    return\nif b:\n    log(1, 'full')\n    return\nreturn 2\n",
+    ),
+    (
         "ok = a\nwhile ok:\n    log(2)\n",
         "while a:\n    log(2)\n",
     ),
@@ -33,6 +37,8 @@ CASES = [
     ),
 ]
 STAYS = [
+    "if a:\n    log(2, 'late')\n    return\nif b:\n    why = 'full'\n    log(1, why)\n    return\nreturn 2\n",
+    "if a:\n    log(1, b)\n    return\nif b:\n    why = 'full'\n    log(1, why)\n    return\nreturn 2\n",
     "depth = a.b\nreturn depth\n",
     "ok = a and b\nif ok:\n    log(ok)\n",
     "ok = a.b\nif log(1) and ok:\n    log(1)\n",

@@ -131,7 +131,7 @@ class InlineOnce(Move):
             if found is not None and not has_comments(line.with_changes(leading_lines=[])):
                 why = f"`{target.value}` is another name for `{small.value.value}`."
                 return Site(line, why, found, tentative=True)
-        if _uses(place, target.value) != 2:
+        if _uses(place, target.value) != 2 or _is_said_elsewhere(place, following, target.value):
             return self._carried(place, index, target.value, small.value, around)
         new = _with_value(following, target.value, small.value)
         if new is None or getattr(line, "trailing_whitespace").comment:
@@ -153,9 +153,10 @@ class InlineOnce(Move):
         """A name that is set on several ways, each time only for the next statement."""
         line, following = place.statements[index], place.statements[index + 1]
         function = function_of(place)
-        if assignment_counts(function)[name] < 2 or not isinstance(
-            following, cst.SimpleStatementLine
-        ):
+        several = assignment_counts(function)[name] > 1
+        if not several and not _is_said_elsewhere(place, following, name):
+            return NOT_MINE
+        if not isinstance(following, cst.SimpleStatementLine):
             return NOT_MINE
         if (
             _mentions(following, name) != 1
@@ -197,6 +198,22 @@ def _called_by_its_own(
 
 def _parameters(function: cst.FunctionDef) -> frozenset[str]:
     return names_in(function.params)
+
+
+def _is_said_elsewhere(place: Place, line: cst.BaseStatement, name: str) -> bool:
+    """Whether the function says the same elsewhere, with a text where this line has the name: then the
+    name is what is left of several.
+    """
+    if not isinstance(line, cst.SimpleStatementLine):
+        return False
+    parts = re.split(rf"\b{re.escape(name)}\b", _first_line(line))
+    if len(parts) != 2 or not all(parts):
+        return False
+    before, after = parts
+    lines = (n for n in walk(function_of(place)) if isinstance(n, cst.SimpleStatementLine))
+    texts = [t for t in map(_first_line, lines) if t.startswith(before) and t.endswith(after)]
+    inside = [t[len(before) : len(t) - len(after)] for t in texts if len(t) > len(before + after)]
+    return any(re.fullmatch(r"([\"'])(?:(?!\1).)*\1", i) for i in inside)
 
 
 def _mentions(node: cst.CSTNode, name: str) -> int:
