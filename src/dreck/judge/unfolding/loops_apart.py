@@ -17,6 +17,7 @@ from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.scope import FunctionNode, given_to
 from .quiet_questions import asks_quietly
+from .what_is_gone_through import is_awkward
 
 _ADDERS = frozenset({"append", "add"})
 
@@ -50,12 +51,9 @@ def loops_apart(
 
 
 def _is_awkward(function: FunctionNode) -> bool:
-    """Whether names of a function may be read or set from elsewhere."""
-    kinds = (ast.FunctionDef, ast.AsyncFunctionDef, ast.Lambda, ast.ClassDef, ast.Global)
-    awkward = (*kinds, ast.Nonlocal, ast.Yield, ast.YieldFrom, ast.Await, ast.NamedExpr, ast.Delete)
-    inside = [n for n in ast.walk(function) if n is not function]
-    sees_all = {"locals", "vars", "eval", "exec", "dir"}
-    return any(isinstance(n, awkward) or getattr(n, "id", "") in sees_all for n in inside)
+    """Whether names of a function may be read or set from elsewhere, or others act between rounds."""
+    stops = (ast.Yield, ast.YieldFrom, ast.Await)
+    return is_awkward(function) or any(isinstance(n, stops) for n in ast.walk(function))
 
 
 @dataclass(slots=True)
