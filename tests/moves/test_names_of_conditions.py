@@ -122,3 +122,10 @@ def test_a_comment_behind_a_guard(behind: str, wanted: list[tuple[str, bool]]) -
     """It says what holds where the guard's condition does not."""
     found = proposals(Named(TEST, behind=(behind,)))
     assert [(p.name, p.positive) for p in found if p.rank is Rank.COMMENT] == wanted
+
+
+def test_a_word_that_only_holds_others_together_is_no_name() -> None:
+    """What is compared with may be one: `waiting` and the last of them `FOR` are not `is_for`."""
+    for word, expected in (("FOR", []), ("DRY", ["is_waiting_dry"]), ("TUG", ["is_tug"])):
+        test = ast.parse(f"self.waiting and self.waiting[-1] == {word!r}", mode="eval").body
+        assert [p.name for p in proposals(Named(test))] == expected

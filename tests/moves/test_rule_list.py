@@ -40,3 +40,8 @@ def test_cases() -> None:
         "def late(boats, all):\n    for b in boats:\n        if b.a and b.b and b.c:\n            b.go()\n",
         "",
     )
+    named(
+        "rule-list",
+        "def late(boats, day):\n    for b in boats:\n        if day and b.a and b.b:\n            b.go()\n",
+        "",
+    )

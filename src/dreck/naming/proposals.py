@@ -9,7 +9,7 @@ from typing import Any
 
 from . import comments, consequences, operands
 from .phrases import Phrase, Rank
-from .words import is_usable
+from .words import is_usable, only_asks
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,6 +95,6 @@ def _chosen(
     for phrase in sorted(phrases, key=lambda p: p.rank):
         name = phrase.name
         fits = phrase.is_short and phrase.says_something and is_usable(name)
-        if fits and name not in taken and name not in inside:
+        if fits and not only_asks(name) and name not in taken and name not in inside:
             chosen.setdefault(name, Proposal(name, phrase.reason, phrase.rank, phrase.positive))
     return list(chosen.values())

@@ -172,6 +172,22 @@ def plain_words(text: str) -> list[str] | None:
     return [w for w in words if w not in ARTICLES]
 
 
+# Words that say nothing by themselves: they only hold others together.
+_HOLDING = frozenset(
+    "a an and as but by else for from if of or than that the then to until when while with".split()
+)
+
+
+def only_asks(name: str) -> bool:
+    """Whether nothing stands behind the verb of a name but words that hold others together.
+
+    >>> [only_asks(n) for n in ("is_for", "is_set_for", "overlaps")]
+    [True, False, False]
+    """
+    behind = words_of(name)[1:]
+    return bool(behind) and {*behind} <= _HOLDING
+
+
 def is_usable(name: str) -> bool:
     """Whether a name may be given to something: an identifier that is no keyword and not
     mangled.

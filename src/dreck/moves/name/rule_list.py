@@ -106,6 +106,8 @@ def _rewritten(
         n.id for n in ast.walk(loop) if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
     }
     given = [n for n in free_names(condition) if n in inside]
+    if any(not set(free_names(v)) & set(given) for v in condition.values):
+        return None  # what asks nothing of the element is no rule for it
     taken = visible_locals(function) | view.top_names | frozenset(free_names(function.node))
     name = next((n for n in _NAMES if n not in taken), None)
     indent = view.indentation(loop.lineno)
