@@ -544,3 +544,32 @@ def later(boats: list[int], marks: list[int]) -> list[int]:
         if boat > 0:
             above = (mark for mark in marks if mark > i)
     return list(above)
+
+
+#: what runs beside it puts another list in its place -> unproved
+class Lock:
+    def __init__(self, boats: list[str]):
+        self.boats: list[str] = boats
+    async def leave(self) -> None:
+        self.boats = []
+    def names(self, log) -> list[str]:
+        found = []
+        i = 0
+        while i < len(self.boats):
+            boat = self.boats[i]
+            log(self)
+            found.append(boat)
+            i += 1
+        return found
+#: becomes
+class Lock:
+    def __init__(self, boats: list[str]):
+        self.boats: list[str] = boats
+    async def leave(self) -> None:
+        self.boats = []
+    def names(self, log) -> list[str]:
+        found = []
+        for boat in self.boats:
+            log(self)
+            found.append(boat)
+        return found

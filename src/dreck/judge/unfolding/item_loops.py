@@ -42,6 +42,8 @@ from .what_is_gone_through import (
 _QUIET = frozenset(
     {"len", "str", "int", "float", "min", "max", "abs", "round", "bool", "isinstance", "ord", "sum"}
 )
+# Where an object gets its attributes.
+_MAKERS = frozenset({"__init__", "__post_init__"})
 _ADDING = frozenset({"append", "add"})
 
 
@@ -314,12 +316,14 @@ class _Work:
         if not self.names.is_steady(attribute):
             return False
         for tree in self.names.declared.trees:
-            for function in (n for n in ast.walk(tree) if isinstance(n, ast.FunctionDef)):
-                makes = function.name in ("__init__", "__post_init__")
-                for node in [] if makes else ast.walk(function):
-                    is_set = isinstance(node, ast.Attribute) and not isinstance(node.ctx, ast.Load)
-                    if is_set and node.attr == attribute:  # type: ignore[attr-defined]
+            makers = (n for n in ast.walk(tree) if getattr(n, "name", "") in _MAKERS)
+            making = {id(n) for maker in makers for n in ast.walk(maker)}
+            for node in ast.walk(tree):
+                if isinstance(node, ast.Attribute) and node.attr == attribute:
+                    if not isinstance(node.ctx, ast.Load) and id(node) not in making:
                         return False
+                if isinstance(node, ast.Constant) and node.value == attribute:
+                    return False  # it may be set by its name
         return True
 
 
