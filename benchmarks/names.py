@@ -2,12 +2,13 @@
 
     python benchmarks/names.py [--show N] FOLDER...
 
-In every file, each function, method or property that only returns a condition of several operands is
-taken out, and its condition put where it is first asked in an `if`; then names are
-proposed for it, as `extract-predicate` does. Told is how often the person's own name comes first, how often one of the same words
-(at least half of all words that are in either, without verbs such as "is"), and how often one of
-these is among the first five. Same words are no proof that a name is as good, nor are other words one
-that it is worse: --show prints the first N for reading aloud. Nothing is changed.
+In every file, each function, method or property that only returns a condition of several operands
+is taken out, and its condition put where it is first asked in an `if`; then names are
+proposed for it, as `extract-predicate` does. Told is how often the person's own name comes first,
+how often one of the same words (at least half of all words that are in either, without verbs such
+as "is"), and how often one of these is among the first five. Same words are no proof that a name
+is as good, nor are other words one that it is worse: --show prints the first N for reading aloud.
+Nothing is changed.
 """
 
 from __future__ import annotations
@@ -163,7 +164,9 @@ def _is_docstring(statement: ast.stmt) -> bool:
 
 
 def _proposed(hidden: Hidden) -> list[str]:
-    """The names for the condition, the best first: of what stands around it, where it is asked alone."""
+    """The names for the condition, the best first: of what stands around it, where it is asked
+    alone.
+    """
     try:
         view = ModuleView(hidden.path, hidden.text)
     except (DreckError, SyntaxError):

@@ -158,7 +158,9 @@ def test_installed_plugins_stay_out(tmp_path: Path) -> None:
 
 @pytest.mark.parametrize("odd", ["0", "('a',)", "None"])
 def test_what_is_taken_apart_is_of_that_kind(odd: str, tmp_path: Path) -> None:
-    """A row that the old version never came to, and that cannot be taken apart, is no difference."""
+    """A row that the old version never came to, and that cannot be taken apart, is no
+    difference.
+    """
     before = (
         "def first_high(rows, least):\n    for row in rows:\n        name, level = row\n"
         "        if level >= least:\n            return name\n    return ''\n"

@@ -1,5 +1,5 @@
-"""Slips that people make in what is done, not in when: another number, key, argument or sign, a step
-that is left out.
+"""Slips that people make in what is done, not in when: another number, key, argument or sign, a
+step that is left out.
 """
 
 from __future__ import annotations

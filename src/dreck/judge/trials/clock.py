@@ -1,5 +1,5 @@
-"""What time has been spent, a limit on the wall-clock time of one call, by a signal of the system; and
-no waiting.
+"""What time has been spent, a limit on the wall-clock time of one call, by a signal of the system;
+and no waiting.
 """
 
 from __future__ import annotations
@@ -25,8 +25,8 @@ _asked = [0.0, float("-inf")]
 
 
 def spent() -> float:
-    """Seconds that this process has worked, which do not depend on what else the machine does; where
-    it mostly waits, a part of those that have passed.
+    """Seconds that this process has worked, which do not depend on what else the machine does;
+    where it mostly waits, a part of those that have passed.
     """
     now = _passed()
     if now - _asked[1] > _FINE:

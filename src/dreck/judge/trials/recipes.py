@@ -547,8 +547,8 @@ def hollow(cls: type) -> Recipe:
     )
 
 
-# The class of such objects for each class, kept with it so that ids stay theirs: a metaclass may make
-# classes that have no hash.
+# The class of such objects for each class, kept with it so that ids stay theirs: a metaclass may
+# make classes that have no hash.
 _shells: dict[int, tuple[type, Any]] = {}
 _ANSWERS = "_answers_given"
 

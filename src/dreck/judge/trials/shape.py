@@ -25,9 +25,9 @@ class Shape:
         result: what is done with what it gives back, if it is called itself.
         compared: constants that it is compared with.
         wants: "number", "fraction", "numeral" (a text that a number is read from), "text", "list",
-            "mapping", "set", "sized", "keyed", "holding" (it is asked whether something is in it), "entered",
-            "class", "awaited", "date", "moment", "path", "member" (of an enumeration, by which a
-            table is looked into) as far as operators, statements and methods say.
+            "mapping", "set", "sized", "keyed", "holding" (it is asked whether something is in it),
+            "entered", "class", "awaited", "date", "moment", "path", "member" (of an enumeration,
+            by which a table is looked into) as far as operators, statements and methods say.
         may_be_none: whether the code asks for None.
         kinds: built-in classes that the code asks whether it is of.
         enums: names of the enumerations of whose members it is asked whether it is one.

@@ -239,7 +239,9 @@ class _Work:
         return ast.copy_location(ast.For(target, goes, made or [ast.Pass()], []), loop)
 
     def _is_quiet(self, body: Sequence[ast.stmt]) -> bool:
-        """Whether a round can change nothing but local names and collections that were made here."""
+        """Whether a round can change nothing but local names and collections that were made
+        here.
+        """
         for node in (n for s in body for n in ast.walk(s)):
             if isinstance(node, ast.Delete | ast.Yield | ast.YieldFrom | ast.Await | ast.With):
                 return False

@@ -2,8 +2,8 @@
 
 A name that a loop sets at the end of a round, and that keeps every later round from doing anything
 (``while not found``, ``if not found``, ``if place is None``), is a way out of the loop: where it is
-set, the loop may as well end. What later rounds would still have done must be nobody's business: the
-names that they set are not read outside of the loop, and what is gone through does not notice.
+set, the loop may as well end. What later rounds would still have done must be nobody's business:
+the names that they set are not read outside of the loop, and what is gone through does not notice.
 """
 
 from __future__ import annotations
@@ -60,8 +60,8 @@ def leaving_early(
 
 @dataclass(frozen=True, slots=True)
 class _Flag:
-    """A name that ends what a loop does: what it is at first, and what it is when it is set; None for
-    anything but None.
+    """A name that ends what a loop does: what it is at first, and what it is when it is set; None
+    for anything but None.
     """
 
     name: str

@@ -51,7 +51,9 @@ def loops_apart(
 
 
 def _is_awkward(function: FunctionNode) -> bool:
-    """Whether names of a function may be read or set from elsewhere, or others act between rounds."""
+    """Whether names of a function may be read or set from elsewhere, or others act between
+    rounds.
+    """
     stops = (ast.Yield, ast.YieldFrom, ast.Await)
     return is_awkward(function) or any(isinstance(n, stops) for n in ast.walk(function))
 

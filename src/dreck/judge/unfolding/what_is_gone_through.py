@@ -46,8 +46,8 @@ _USING_UP = frozenset({"any", "all", "sum", "min", "max", "sorted", "list", "tup
 
 
 def is_read_later(name: str, node: ast.AST, function: FunctionNode, names: Names) -> bool:
-    """Whether a generator that is made in some code, and need not be used up there, reads a name: it
-    does so when it is asked, whatever the name is by then.
+    """Whether a generator that is made in some code, and need not be used up there, reads a name:
+    it does so when it is asked, whatever the name is by then.
     """
     used_up = {
         id(n.args[0])
@@ -90,7 +90,9 @@ def given_at_first(name: str, before: Sequence[ast.stmt]) -> ast.expr | None:
 
 
 def step_of(statement: ast.AST) -> tuple[str, int]:
-    """The name that a statement counts, and by how much: ``i += 1``, ``i = i + 1``; else no name."""
+    """The name that a statement counts, and by how much: ``i += 1``, ``i = i + 1``; else no
+    name.
+    """
     target: ast.expr | None = None
     step: ast.expr | None = None
     sign = 1
@@ -109,7 +111,9 @@ def step_of(statement: ast.AST) -> tuple[str, int]:
 
 
 def is_counter(name: str, function: FunctionNode) -> bool:
-    """Whether a name of a function is only ever a whole number: a constant, and counted from there."""
+    """Whether a name of a function is only ever a whole number: a constant, and counted from
+    there.
+    """
     if _is_given(name, function):
         return False
     begun = counted = 0
@@ -174,8 +178,8 @@ def may_be_gone_through(node: ast.expr, function: FunctionNode, names: Names) ->
 
 
 def is_bound_of_counter(test: ast.expr, function: FunctionNode, names: Names) -> bool:
-    """Whether a condition only compares what is counted with a whole number: a constant, a parameter
-    that is declared so, the length of a list.
+    """Whether a condition only compares what is counted with a whole number: a constant, a
+    parameter that is declared so, the length of a list.
     """
     place, through = limit_of(test)
     if through is not None and is_builtin("len", function, names):
@@ -243,7 +247,9 @@ def heads_declared(attribute: str, names: Names) -> list[str]:
 
 
 def is_declared(node: ast.expr, function: FunctionNode, names: Names) -> bool:
-    """Whether anything is declared of a name or attribute; of all else that is taken for granted."""
+    """Whether anything is declared of a name or attribute; of all else that is taken for
+    granted.
+    """
     if isinstance(node, ast.Name):
         return bool(heads_of(node.id, function))
     return not isinstance(node, ast.Attribute) or bool(heads_declared(node.attr, names))

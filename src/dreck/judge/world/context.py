@@ -109,8 +109,8 @@ class Context:
             something.
         lengths_apart: whether the length of a list that was made here is counted in a loop.
         loops_apart: whether a loop that works out several things is one loop for each.
-        loop_form: the form that loops are brought to: they end where nothing is left to do ("ends"),
-            and go through elements and not through places ("elements"); none if empty.
+        loop_form: the form that loops are brought to: they end where nothing is left to do
+            ("ends"), and go through elements and not through places ("elements"); none if empty.
         rows_apart: whether loops over constant rows are lowered as one round after the other.
         lets_through: whether what is raised inside a `with` is taken to leave it.
         to_the_end: whether `any` and `all` are lowered as loops that go on when they know the answer.

@@ -201,8 +201,8 @@ def _parameters(function: cst.FunctionDef) -> frozenset[str]:
 
 
 def _is_said_elsewhere(place: Place, line: cst.BaseStatement, name: str) -> bool:
-    """Whether the function says the same elsewhere, with a text where this line has the name: then the
-    name is what is left of several.
+    """Whether the function says the same elsewhere, with a text where this line has the name: then
+    the name is what is left of several.
     """
     if not isinstance(line, cst.SimpleStatementLine):
         return False

@@ -1,8 +1,8 @@
 """What is taken where ``next`` finds nothing becomes its default.
 
 Why it is safe: ``next`` gives its default where there is none, and where the value was asked for
-being None afterwards, None stood for just that. What is found must never be None itself; that is the
-judge's to prove.
+being None afterwards, None stood for just that. What is found must never be None itself; that is
+the judge's to prove.
 """
 
 from __future__ import annotations

@@ -1,9 +1,9 @@
 """A loop over the places in a list goes through its elements.
 
 Why it is safe: each round asks for the element at the next place, from the first to the last; that
-is what going through a list does. Nobody else counts the place, a round never ends without counting,
-and nobody asks for the place afterwards; that the list is one, and the same in every round, is the
-judge's to prove.
+is what going through a list does. Nobody else counts the place, a round never ends without
+counting, and nobody asks for the place afterwards; that the list is one, and the same in every
+round, is the judge's to prove.
 """
 
 from __future__ import annotations
