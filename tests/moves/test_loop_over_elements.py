@@ -47,11 +47,13 @@ CASES = [
     ),
     pytest.param(
         """
+        boats = sorted(a)
         for i in range(len(boats)):
             if boats[i] and boats[i] != flag:
                 return boats[i]
         """,
         """
+        boats = sorted(a)
         for boat in boats:
             if boat and boat != flag:
                 return boat

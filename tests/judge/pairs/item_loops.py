@@ -29,6 +29,20 @@ def first_low(levels: list[int], least: int) -> int:
     return -1
 
 
+#: numbers compared with what may be anything, which is asked too -> proved-under stable-read
+def first_low(levels: list[int], least) -> int:
+    for i in range(len(levels)):
+        if levels[i] < least:
+            return i
+    return -1
+#: becomes
+def first_low(levels: list[int], least) -> int:
+    for i, level in enumerate(levels):
+        if level < least:
+            return i
+    return -1
+
+
 #: until it is found, or the list is at its end -> proved
 def berth_of(berths: list[int], length: int) -> int:
     found = False

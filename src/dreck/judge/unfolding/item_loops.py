@@ -29,6 +29,7 @@ from .what_is_gone_through import (
     is_counter,
     is_declared_list,
     is_list,
+    is_plain,
     is_read_later,
     limit_of,
     may_be_a_list,
@@ -175,11 +176,23 @@ class _Work:
         if stores(place, loop) != 1 or self._is_read_outside(place, loop):
             return None
         made = self._through(loop, place, inner.args[0], loop.body, may_act=False)
-        if made is not None and not holds_plain(inner.args[0], self.function):
-            breaks = "an element that changes the list when it is asked for something"
+        if made is not None and not self._asks_only_plain(inner.args[0], place, loop.body):
+            breaks = "what changes the list when it is asked for something, or compared"
             text = ast.unparse(inner.args[0])
             self.rests_on.append(Assumption(AssumptionKind.STABLE_READ, text, breaks))
         return made
+
+    def _asks_only_plain(self, through: ast.expr, place: str, body: Sequence[ast.stmt]) -> bool:
+        """Whether all that a round works with are numbers and texts, which change no list."""
+        if not holds_plain(through, self.function, self.names):
+            return False
+        element = {ast.unparse(through), place}
+        for node in (n for s in body for n in ast.walk(s)):
+            if isinstance(node, ast.Name) and isinstance(node.ctx, ast.Load):
+                known = node.id in element or is_plain(node.id, self.function, self.names)
+                if not known and node.id not in _QUIET and not self._is_number(node):
+                    return False
+        return True
 
     def _is_read_outside(self, name: str, loop: ast.stmt) -> bool:
         is_read = reads(name, self.function) > reads(name, loop)

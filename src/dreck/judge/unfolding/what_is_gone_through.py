@@ -197,12 +197,24 @@ def is_bound_of_counter(test: ast.expr, function: FunctionNode, names: Names) ->
     return is_whole and not isinstance(test.ops[0], ast.In | ast.NotIn)
 
 
-def holds_plain(node: ast.expr, function: FunctionNode) -> bool:
+def holds_plain(node: ast.expr, function: FunctionNode, names: Names) -> bool:
     """Whether what is gone through is declared to hold numbers or texts, which do nothing when they
     are asked.
     """
     hint = _hint(node.id, function) if isinstance(node, ast.Name) else None
-    return isinstance(hint, ast.Subscript) and getattr(hint.slice, "id", "") in _SCALARS
+    held = getattr(hint.slice, "id", "") if isinstance(hint, ast.Subscript) else ""
+    return _is_plain(held, names)
+
+
+def is_plain(name: str, function: FunctionNode, names: Names) -> bool:
+    """Whether a name is declared to be a number or text, which does nothing when it is asked."""
+    heads = heads_of(name, function)
+    return bool(heads) and all(_is_plain(h, names) for h in heads) and not stores(name, function)
+
+
+def _is_plain(head: str, names: Names) -> bool:
+    own = any(head in builtin_bases(t) for t in names.declared.trees)
+    return head in _SCALARS and names.is_builtin(head) and not own
 
 
 def may_be_a_list(node: ast.expr, function: FunctionNode, names: Names) -> bool:

@@ -57,14 +57,14 @@ class LoopOverElements(Move):
         Example(
             "the place is asked for too",
             """
-            def first_low(levels: list, least):
+            def first_low(levels: list[float], least: float):
                 for i in range(len(levels)):
                     if levels[i] < least:
                         return i
                 return -1
             """,
             """
-            def first_low(levels: list, least):
+            def first_low(levels: list[float], least: float):
                 for i, level in enumerate(levels):
                     if level < least:
                         return i
