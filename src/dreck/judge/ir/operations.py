@@ -69,8 +69,8 @@ _ROWS = (
     Operation("join up", 2, 1, silent=_PLAIN),
     Operation("count up", 2, 1, silent=_PLAIN),
     Operation("bisect", 3, 1),
-    Operation("format", ANY_NUMBER, 1),
-    Operation("join", ANY_NUMBER, 1, foreign=False),
+    Operation("format", ANY_NUMBER, 1, silent="it is a text, shown as it is"),
+    Operation("join", ANY_NUMBER, 1, foreign=False, silent="all its parts are texts"),
     # -- making
     Operation("tuple", ANY_NUMBER, 1, raises=False, foreign=False, silent="always"),
     Operation("slice", 3, 1, raises=False, foreign=False, silent="always"),

@@ -8,10 +8,10 @@ summand only stands for itself where it is an ``int`` for sure. (Of floats none 
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from typing import TypeAlias
 
-from .terms import WHOLE, Kinds, Term, const, kinds_of
+from .terms import WHOLE, Kinds, Term, const, is_const, kinds_of
 
 # Products in one sum, and factors in one product, at most; larger ones stay as they are written.
 _MOST_PARTS = 24
@@ -98,6 +98,44 @@ def _joined_text(a: Term, b: Term) -> Term:
     if not parts:
         return const("")
     return parts[0] if len(parts) == 1 else ("text", *parts)
+
+
+def shown(term: Term, conversion: int, known: Mapping[int, Kinds]) -> Term | None:
+    """What stands in a text for a value in braces without a format of its own; None unless that is
+    a text, which stands for itself. (Of a whole number it may be an error: it can be too long.)
+
+    Args:
+        term: the value.
+        conversion: the letter behind ``!``, as the tree of an f-string has it.
+        known: the kinds of values.
+    """
+    is_itself = conversion in (-1, ord("s")) and kinds_of(term, known) == _ONLY_TEXT
+    return term if is_itself else None
+
+
+def joined(parts: Sequence[Term], known: Mapping[int, Kinds]) -> Term | None:
+    """Some texts one behind the other; None if one of them may be anything else."""
+    if any(kinds_of(p, known) != _ONLY_TEXT for p in parts):
+        return None
+    text = const("")
+    for part in parts:
+        text = _joined_text(text, part)
+    return text
+
+
+def filled_in(pattern: Term, given: Term, known: Mapping[int, Kinds]) -> Term | None:
+    """``pattern % given`` where the pattern is constant, asks for texts only, and gets these."""
+    if not is_const(pattern) or pattern[1] != "str":
+        return None
+    pieces = pattern[2].replace("%%", "\0").split("%s")
+    if any("%" in p for p in pieces) or "\0" in pattern[2]:
+        return None
+    values = given[1:] if given[0] == "tuple" else (given,)
+    if len(values) != len(pieces) - 1:
+        return None
+    plain = [const(p.replace("\0", "%")) for p in pieces]
+    every = [t for pair in zip(plain, values, strict=False) for t in pair]
+    return joined([*every, plain[-1]], known)
 
 
 def _parts(term: Term) -> _Sum:

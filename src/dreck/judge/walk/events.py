@@ -26,7 +26,7 @@ from ..values.terms import (
     negated,
     truth_of,
 )
-from ..values.sums import arithmetic, ordered_whole
+from ..values.sums import arithmetic, filled_in, joined, ordered_whole, shown
 from ..face.verdict import AssumptionKind
 
 # Steps that, done again on the same operands with nothing but such steps between, yield the same
@@ -80,6 +80,12 @@ def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -
             result = compared(node.detail, terms[0], terms[1], kinds)
     elif node.kind in ("binop", "inplace"):
         result = arithmetic(node.detail, terms[0], terms[1], kinds)
+        if result is None and node.detail == "%":
+            result = filled_in(terms[0], terms[1], kinds)
+    elif node.kind == "format" and len(terms) == 1:
+        result = shown(terms[0], node.detail, kinds)
+    elif node.kind == "join":
+        result = joined(terms, kinds)
     elif node.kind in ("sum up", "join up", "count up"):
         result = arithmetic("+", terms[0], terms[1], kinds)
     elif node.kind in ("tuple", "slice"):
