@@ -30,7 +30,11 @@ class Hole:
 
 
 def aligned(
-    arms: Sequence[Sequence[ast.stmt]], functions: Collection[str] = (), *, loosely: bool = False
+    arms: Sequence[Sequence[ast.stmt]],
+    functions: Collection[str] = (),
+    *,
+    loosely: bool = False,
+    whole: tuple[type[ast.expr], ...] = (),
 ) -> list[Hole] | None:
     """The holes of some arms, in the order of the text; None if they differ in more than constants.
 
@@ -39,10 +43,11 @@ def aligned(
         functions: names that are as constant: functions that the module defines once, or
             ``self.name`` of methods.
         loosely: let holes hold any expression.
+        whole: what is one hole as a whole if it differs anywhere inside.
     """
     if any(len(a) != len(arms[0]) for a in arms):
         return None
-    laid = _Laid(functions, loosely)
+    laid = _Laid(functions, loosely, whole)
     return laid.holes if all(laid.align(list(row), ()) for row in zip(*arms, strict=True)) else None
 
 
@@ -52,6 +57,7 @@ class _Laid:
 
     functions: Collection[str]
     loosely: bool
+    whole: tuple[type[ast.expr], ...]
     holes: list[Hole] = field(default_factory=list)
 
     def align(self, nodes: list[ast.AST], around: tuple[ast.AST, ...]) -> bool:
@@ -66,7 +72,8 @@ class _Laid:
             return True
         before = len(self.holes)
         if all(type(n) is type(nodes[0]) for n in nodes) and self._fields(nodes, around):
-            return True
+            if len(self.holes) == before or not isinstance(nodes[0], self.whole):
+                return True
         del self.holes[before:]
         if (
             not self.loosely

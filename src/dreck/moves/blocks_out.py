@@ -127,25 +127,39 @@ class BlockOut:
         call = f"{wait}{self.home.called(name)}({', '.join(self.inputs)})"
         return [line.replace("{call}", call) for line in self.ending.caller]
 
-    def definition(self, name: str, *, spoken: bool = False) -> tuple[list[str], frozenset[int]]:
+    def definition(
+        self,
+        name: str,
+        *,
+        spoken: bool = False,
+        parameters: Sequence[str] | None = None,
+        more: Sequence[Edit] = (),
+    ) -> tuple[list[str], frozenset[int]]:
         """The lines of the new function, without indentation of their own, and which of them start
         inside of a string.
+
+        Args:
+            name: its name.
+            spoken: whether the name says what the comments above said, so that they go.
+            parameters: what it is given, with annotations, in place of what the block needs.
+            more: edits of the file that the block shows too.
         """
         view = self.home.view
         word = "async def" if self.awaits else "def"
         result = f" -> {self.ending.result}" if self.ending.result else ""
-        head = f"{word} {name}({', '.join(self.home.signature(self.inputs))}){result}:"
+        given = self.home.signature(self.inputs) if parameters is None else parameters
+        head = f"{word} {name}({', '.join(given)}){result}:"
         head_lines = wrapped_head(head, view)
-        body, kept = self._body(spoken=spoken)
+        body, kept = self._body(spoken=spoken, more=more)
         last = [view.indent + self.ending.last] if self.ending.last else []
         return [*head_lines, *body, *last], frozenset(n + len(head_lines) for n in kept)
 
-    def _body(self, *, spoken: bool) -> tuple[list[str], frozenset[int]]:
+    def _body(self, *, spoken: bool, more: Sequence[Edit]) -> tuple[list[str], frozenset[int]]:
         view = self.home.view
         top = self.run.line if spoken else self.top
         start = view.offsets.line_start(top)
         end = view.offsets.line_start(self.run.last_line + 1)
-        edits = []
+        edits = [Edit(e.start - start, e.end - start, e.text) for e in more]
         for node in jumps_in(self.run.statements):
             line = self.ending.jumps.get(id(node))
             if line is not None:

@@ -78,6 +78,7 @@ MODULES = (
     "name.name_condition",
     "name.extract_predicate",
     "structure.count_values",
+    "structure.function_for_repeats",
     "structure.extract_function",
     "structure.inline_function",
     "structure.order_functions",

@@ -1,0 +1,119 @@
+"""Statements that stand in several places of a function, alike but for a few values."""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+
+from ..logic.flow import blocks_in
+from .alignment import Hole, aligned
+from .block_runs import size
+from .blocks_out import Run
+from .module_view import ModuleView
+
+# Two places with fewer statements are better read where they are; more places may have two.
+_LEAST, _LEAST_OF_SEVERAL, _SEVERAL = 3, 2, 3
+_LONGEST = 12
+# More values than this are more than a reader of the call can keep apart.
+_MOST_HOLES = 3
+# What cannot have a name put into its middle.
+_APART = (ast.JoinedStr, ast.Lambda, ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
+_NO_VALUES = (ast.Starred, ast.NamedExpr, ast.Await, ast.Yield, ast.YieldFrom, ast.Lambda)
+
+
+@dataclass(frozen=True, slots=True)
+class Repeat:
+    """Runs of statements that are alike.
+
+    Attributes:
+        runs: where they stand, in the order of the text.
+        holes: the places where they differ.
+    """
+
+    runs: tuple[Run, ...]
+    holes: tuple[Hole, ...]
+
+    @property
+    def values(self) -> tuple[tuple[ast.expr, ...], ...]:
+        """What differs, each once: the values that stand there in each of the runs."""
+        found = {tuple(map(ast.dump, h.values)): h.values for h in self.holes}
+        return tuple(found.values())
+
+
+def repeats_in(view: ModuleView, body: list[ast.stmt]) -> Iterator[Repeat]:
+    """The statements of a function that stand in several places, the longest runs first.
+
+    Args:
+        view: the module.
+        body: the statements of the function.
+    """
+    suites = [
+        (suite, [_outline(s) for s in suite])
+        for suite in blocks_in(body)
+        if not view.text.startswith("elif", view.offsets.span(suite[0])[0])
+    ]
+    for length in range(min(_LONGEST, max(len(s) for s, _ in suites)), 0, -1):
+        places: dict[tuple[str, ...], list[Run]] = {}
+        for suite, outlines in suites:
+            for start in range(len(suite) - length + 1):
+                key = tuple(outlines[start : start + length])
+                places.setdefault(key, []).append(Run(suite, start, start + length))
+        for runs in places.values():
+            repeat = _alike(list(_apart(runs)))
+            if repeat is not None:
+                yield repeat
+
+
+def _outline(node: ast.stmt) -> str:
+    """What two statements must share to be looked at closely: their kinds, down to the calls."""
+    parts = [type(node).__name__]
+    value = getattr(node, "value", None)
+    if isinstance(value, ast.Call) and not isinstance(node, ast.Return):
+        parts += [ast.unparse(value.func), str(len(value.args))]
+    if isinstance(node, ast.Assign):
+        parts += map(ast.unparse, node.targets)
+    inner = (n for n in ast.iter_child_nodes(node) if isinstance(n, ast.stmt))
+    return f"{' '.join(parts)}({','.join(map(_outline, inner))})"
+
+
+def _apart(runs: Sequence[Run]) -> Iterator[Run]:
+    """Of runs that share statements only the first."""
+    taken: set[int] = set()
+    for run in runs:
+        statements = {id(s) for s in run.statements}
+        if not statements & taken:
+            taken |= statements
+            yield run
+
+
+def _alike(runs: Sequence[Run]) -> Repeat | None:
+    if len(runs) < 2 or size(runs[0].statements) < _LEAST_OF_SEVERAL:
+        return None
+    chosen, holes = [runs[0]], list[Hole]()
+    for run in runs[1:]:
+        found = aligned([r.statements for r in (*chosen, run)], loosely=True, whole=_APART)
+        if found is not None and _fits(found, run):
+            chosen, holes = [*chosen, run], found
+    least = _LEAST_OF_SEVERAL if len(chosen) >= _SEVERAL else _LEAST
+    if len(chosen) < 2 or size(runs[0].statements) < least:
+        return None
+    return Repeat(tuple(chosen), tuple(holes))
+
+
+def _fits(holes: Sequence[Hole], run: Run) -> bool:
+    """Whether what differs can be worked out before, and handed in."""
+    stored = {
+        n.id
+        for s in run.statements
+        for n in ast.walk(s)
+        if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
+    }
+    for hole in holes:
+        owner = hole.around[-1] if hole.around else None
+        if isinstance(owner, ast.Call) and owner.func is hole.values[0]:
+            return False  # another function is no value
+        for node in (n for v in hole.values for n in ast.walk(v)):
+            if isinstance(node, _NO_VALUES) or getattr(node, "id", "") in stored:
+                return False
+    return len({tuple(map(ast.dump, h.values)) for h in holes}) <= _MOST_HOLES

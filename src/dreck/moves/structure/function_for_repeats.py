@@ -1,0 +1,280 @@
+"""Statements that stand in several places, alike but for a few values, become one function.
+
+Why it is safe: each place calls the function with what it said itself; there the same statements
+run at the same moment with these values.
+"""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterator, Sequence
+from dataclasses import replace
+
+from ...logic.bindings import parameters
+from ...logic.flow import flow_of
+from ...naming.phrases import Rank
+from ...naming.proposals import Proposal
+from ...naming.repeated import names_of_repeats
+from ...outline import Function
+from ...source.edits import Edit, edited
+from ..blocks_out import BlockOut, block_out
+from ..handed_in import HandedIn, handed_in, is_text, outside
+from ..module_view import ModuleView
+from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
+from ..repeats import Repeat, repeats_in
+from ..wishes import Wishes
+
+
+@move
+class FunctionForRepeats(ModuleMove):
+    """Make one function of statements that stand in several places."""
+
+    name = "function-for-repeats"
+    summary = "Statements that stand in several places, but for a few values, become one function."
+    safe_because = "Each place calls it with its own values, and there the same statements run."
+    since = "0.3"
+    EXAMPLES = (
+        Example(
+            "what is told of each obstacle",
+            """
+            class Office:
+                def admit(self, boat, hour: int):
+                    if boat.permit is None:
+                        self.refusals.append((boat.name, "no permit"))
+                        self.count += 1
+                        return False
+                    if hour < 6:
+                        self.refusals.append((boat.name, "too early"))
+                        self.count += 1
+                        return False
+                    if boat.draught > self.level:
+                        reason = f"draws {boat.draught}"
+                        self.refusals.append((boat.name, reason))
+                        self.count += 1
+                        return False
+                    self.admitted.append(boat)
+                    return True
+            """,
+            """
+            class Office:
+                def admit(self, boat, hour: int):
+                    if boat.permit is None:
+                        return self._note_refusal(boat, "no permit")
+                    if hour < 6:
+                        return self._note_refusal(boat, "too early")
+                    if boat.draught > self.level:
+                        reason = f"draws {boat.draught}"
+                        return self._note_refusal(boat, reason)
+                    self.admitted.append(boat)
+                    return True
+
+                def _note_refusal(self, boat, reason):
+                    self.refusals.append((boat.name, reason))
+                    self.count += 1
+                    return False
+            """,
+            "proved-under",
+        ),
+    )
+    unnamed = "no-name"
+    weighed = True
+    REFUSALS = {
+        "no-name": Refusal(
+            "nothing says what the statements do, or what the values are that differ",
+            """
+            def f(x, y):
+                if y.a:
+                    x(y[0], y.a, 1)
+                    y(x)
+                    x(x)
+                else:
+                    x(y[1], y.a, 2)
+                    y(x)
+                    x(x)
+            """,
+        ),
+        "comment-inside": Refusal(
+            "a comment inside says something of one of the places",
+            """
+            def close(gates, log):
+                if gates.upper:
+                    log.write("closing")
+                    gates.close("upper")
+                    log.write("closed")
+                else:
+                    log.write("closing")
+                    # the lower one is slow
+                    gates.close("lower")
+                    log.write("closed")
+            """,
+        ),
+        "stays-in-place": Refusal(
+            "it yields, or uses or sets what only this function may",
+            """
+            def call_out(boats, log):
+                if log.open:
+                    yield "first"
+                    log.write("open")
+                    log.flush()
+                else:
+                    yield "first"
+                    log.write("shut")
+                    log.flush()
+            """,
+        ),
+        "left-in-several-ways": Refusal(
+            "the places go on in different ways behind it",
+            """
+            def total(boats, lock, log):
+                toll = 0
+                for boat in boats:
+                    toll += boat.toll
+                    log.append(boat.name)
+                lock.tell(toll)
+                toll = 0
+                for boat in boats:
+                    toll += boat.toll
+                    log.append(boat.name)
+            """,
+        ),
+    }
+
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
+        """Look for statements that stand there again."""
+        flow = flow_of(function.node)
+        taken: set[int] = set()
+        refused: list[ModuleRefused] = []
+        for repeat in repeats_in(view, function.node.body):
+            line = repeat.runs[0].line
+            nodes = {id(n) for r in repeat.runs for s in r.statements for n in ast.walk(s)}
+            if nodes & taken or wishes.line not in (None, line):
+                continue
+            found = self._found(
+                view, repeat, [block_out(view, function, flow, r) for r in repeat.runs], wishes
+            )
+            if isinstance(found, ModuleSite):
+                taken |= nodes
+                yield found
+            else:
+                refused.append(found)
+        if not taken:
+            yield from refused[:1]
+
+    def _found(
+        self, view: ModuleView, repeat: Repeat, made: Sequence[BlockOut | str], wishes: Wishes
+    ) -> ModuleSite | ModuleRefused:
+        line = repeat.runs[0].line
+        plain = [m for m in made if not isinstance(m, str)]
+        if len(plain) < len(made):
+            return self.leave("stays-in-place", line)
+        if len({_way_out(m) for m in plain}) > 1:
+            return self.leave("left-in-several-ways", line)
+        if any(n in view.comments for r in repeat.runs[1:] for n in _lines(r.statements)):
+            return self.leave("comment-inside", line)
+        return self._site(repeat, plain, wishes)
+
+    def _site(
+        self, repeat: Repeat, made: Sequence[BlockOut], wishes: Wishes
+    ) -> ModuleSite | ModuleRefused:
+        first = made[0]
+        home, run = first.home, first.run
+        given = handed_in(repeat, home.view)
+        taken = home.taken()
+        parameters = [*first.inputs, *(given.parameters if given else ())]
+        differing = {n for h in repeat.holes for n in ast.walk(h.values[0])}
+        found = names_of_repeats(
+            run.statements, first.outputs, parameters, home.function.name, differing=differing
+        )
+        found = [p for p in found if p.name not in taken and home.private(p.name) not in taken]
+        wish = wishes.wanted(run.line, [p.name for p in found])
+        if wish is not None:
+            found = [Proposal(wish, "asked for", Rank.ASKED), *found]
+        if given is None or not found:
+            return self.leave("no-name", run.line)
+        best = found[0]
+        name = best.name if best.rank is Rank.ASKED else home.private(best.name)
+        edits = _edits(repeat, made, given, name)
+        places = f"{len(made)} places" if len(made) > 2 else "two places"
+        why = f"The same is done in {places}; `{name}` does it for all: {best.reason}."
+        return ModuleSite(
+            run.line,
+            why,
+            edited(home.view.text, edits),
+            (home.function.name,),
+            (home.qualified(name),),
+            tuple(found),
+            until=run.last_line,
+        )
+
+
+def _lines(statements: Sequence[ast.stmt]) -> range:
+    last = statements[-1]
+    return range(statements[0].lineno, (last.end_lineno or last.lineno) + 1)
+
+
+def _way_out(made: BlockOut) -> tuple[object, ...]:
+    """How a block is left, to tell whether others are left in the same way."""
+    ending = made.ending
+    jumps = tuple(ending.jumps.values())
+    return (made.home.instance, made.outputs, ending.caller, ending.last, jumps, ending.hands_last)
+
+
+# -- how it is written
+
+
+def _edits(repeat: Repeat, made: Sequence[BlockOut], given: HandedIn, name: str) -> list[Edit]:
+    """The edits that make the function and call it in all places."""
+    first = made[0]
+    home, view = first.home, first.home.view
+    holes = {id(h.values[0]) for h in repeat.holes}
+    read = {
+        n.id for s in first.run.statements for n in outside(s, holes) if isinstance(n, ast.Name)
+    }
+    inputs = tuple(n for n in first.inputs if n in read)
+    inside = [
+        Edit(*view.offsets.span(h.values[0]), text)
+        for h, text in zip(repeat.holes, given.texts, strict=True)
+    ]
+    more = [_declared(n, values, first) for n, values in given.parameters.items()]
+    alone = replace(first, top=first.run.line)
+    definition, kept = alone.definition(
+        name, parameters=[*home.signature(inputs), *more], more=inside
+    )
+    edits = [home.insertion(definition, line=first.run.line, kept=kept)]
+    for number, block in enumerate(made):
+        spans = [view.offsets.span(values[number]) for values in given.parameters.values()]
+        arguments = [*inputs, *(view.text[low:high] for low, high in spans)]
+        edits.append(_call(block, name, arguments))
+    return edits
+
+
+def _declared(name: str, values: Sequence[ast.expr], made: BlockOut) -> str:
+    """A parameter with what it is declared to be, where its function declares such."""
+    declares = any(a.annotation is not None for a in parameters(made.home.function.node))
+    return f"{name}: str" if declares and all(map(is_text, values)) else name
+
+
+def _call(made: BlockOut, name: str, arguments: Sequence[str]) -> Edit:
+    """The call in place of one block."""
+    view, run = made.home.view, made.run
+    start = view.offsets.line_start(run.line)
+    end = view.offsets.line_start(run.last_line + 1)
+    indent = view.indentation(run.line)
+    wait = "await " if made.awaits else ""
+    head = f"{wait}{made.home.called(name)}("
+    lines = []
+    for line in made.ending.caller:
+        whole = indent + line.replace("{call}", f"{head}{', '.join(arguments)})")
+        if len(whole) <= view.width or "{call}" not in line:
+            lines.append(whole)
+            continue
+        before, after = line.split("{call}")
+        lines += [
+            f"{indent}{before}{head}",
+            f"{indent}{view.indent}{', '.join(arguments)}",
+            f"{indent}){after}",
+        ]
+    ends = view.text[:end].endswith(("\n", "\r"))
+    return Edit(start, end, view.newline.join(lines) + (view.newline if ends else ""))

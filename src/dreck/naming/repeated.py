@@ -1,0 +1,108 @@
+"""Names for statements that several places share: what is put down there, or refused."""
+
+from __future__ import annotations
+
+import ast
+import re
+from collections.abc import Collection, Iterator, Sequence
+
+from .blocks import Block, proposals
+from .phrases import Rank
+from .proposals import Proposal
+from .words import EMPTY_WORDS, is_usable, singular, words_of
+
+_TELLING = frozenset(
+    "append add write say tell print debug info warning warn error log put".split()
+)
+_WORD = re.compile(r"\s*([A-Za-z]{3,})\b")
+
+
+def names_of_repeats(
+    statements: Sequence[ast.stmt],
+    outputs: tuple[str, ...],
+    parameters: Sequence[str],
+    caller: str,
+    *,
+    differing: Collection[ast.AST] = (),
+) -> list[Proposal]:
+    """Names for a function of statements that several places share, the best first.
+
+    Args:
+        statements: what they share.
+        outputs: names that they set for what is behind them.
+        parameters: what the function is given.
+        caller: the name of the function that they stand in.
+        differing: what is another in each place, and so says nothing of them all.
+
+    >>> body = ast.parse("errors.append((line, text))\\nreturn None").body
+    >>> [p.name for p in names_of_repeats(body, (), ["line", "text"], "read")]
+    ['note_error', 'refuse_line']
+    """
+    found = [*_counted(statements, outputs), *proposals(Block(statements, outputs, (), caller))]
+    found += [*_put_down(statements), *_refused(statements, parameters, differing)]
+    sums = tuple(dict.fromkeys(_sums(statements)))
+    if sums:
+        found += proposals(Block(statements, sums, (), caller))
+    return list({p.name: p for p in reversed(found) if is_usable(p.name)}.values())[::-1]
+
+
+def _counted(statements: Sequence[ast.stmt], outputs: tuple[str, ...]) -> Iterator[Proposal]:
+    """What is counted, where that is all that comes of it."""
+    for node in statements:
+        if isinstance(node, ast.AugAssign) and outputs == (_last(node.target),):
+            if isinstance(node.value, ast.Constant) and node.value.value == 1:
+                yield Proposal(f"count_{outputs[0]}", f"it counts {outputs[0]}", Rank.MEANING)
+
+
+def _put_down(statements: Sequence[ast.stmt]) -> Iterator[Proposal]:
+    """What is put down, and where: an error among the errors."""
+    for call in _calls(statements):
+        if not isinstance(call.func, ast.Attribute) or call.func.attr not in ("append", "add"):
+            continue
+        where = words_of(_last(call.func.value))
+        if where and where[-1] != singular(where[-1]) and where[-1] not in EMPTY_WORDS:
+            name = "_".join(["note", *where[:-1], singular(where[-1])])
+            reason = f"it puts something down among {_last(call.func.value)}"
+            yield Proposal(name, reason, Rank.MEANING)
+
+
+def _refused(
+    statements: Sequence[ast.stmt], parameters: Sequence[str], differing: Collection[ast.AST]
+) -> Iterator[Proposal]:
+    """What is refused where something is told, and nothing handed back: what the text begins with,
+    or the first thing that is given.
+    """
+    last = statements[-1]
+    if not isinstance(last, ast.Return):
+        return
+    nothing = last.value is None or (
+        isinstance(last.value, ast.Constant) and last.value.value in (None, False)
+    )
+    told = [c for c in _calls(statements) if _last(c.func) in _TELLING]
+    if not nothing or not told:
+        return
+    every = (n for c in told for n in ast.walk(c) if n not in differing)
+    texts = (n.value for n in every if isinstance(n, ast.Constant))
+    words = (_WORD.match(t) for t in texts if isinstance(t, str))
+    for word in [*(w[1].lower() for w in words if w), *(words_of(p)[-1] for p in parameters)]:
+        if word not in EMPTY_WORDS and len(word) > 2:
+            yield Proposal(f"refuse_{word}", "it tells why, and hands nothing back", Rank.MEANING)
+
+
+def _sums(statements: Sequence[ast.stmt]) -> Iterator[str]:
+    """The names that the statements add up."""
+    for node in (n for s in statements for n in ast.walk(s)):
+        if isinstance(node, ast.AugAssign) and isinstance(node.target, ast.Name):
+            yield node.target.id
+
+
+def _calls(statements: Sequence[ast.stmt]) -> Iterator[ast.Call]:
+    for node in statements:
+        value = node.value if isinstance(node, ast.Expr) else None
+        call = value.value if isinstance(value, ast.Await) else value
+        if isinstance(call, ast.Call):
+            yield call
+
+
+def _last(node: ast.expr) -> str:
+    return node.attr if isinstance(node, ast.Attribute) else getattr(node, "id", "")

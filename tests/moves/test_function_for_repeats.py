@@ -1,0 +1,231 @@
+"""function-for-repeats: what examples cannot say."""
+
+from __future__ import annotations
+
+import ast
+import textwrap
+from pathlib import Path
+
+import pytest
+
+from dreck.judge.versions.version import Version
+from dreck.moves.wishes import Wishes
+from dreck.naming.repeated import names_of_repeats
+
+from .harness import PROVER, look
+
+# What stands twice or more, and what becomes of it (nothing where it is empty).
+CASES = [
+    pytest.param(
+        """
+        def report(readings, out):
+            total = 0
+            for level in readings["upper"]:
+                if level < 0:
+                    out.append("upper: bad reading")
+                    continue
+                total += level
+            out.append("upper %d" % total)
+            total = 0
+            for level in readings["lower"]:
+                if level < 0:
+                    out.append("lower: bad reading")
+                    continue
+                total += level
+            out.append("lower %d" % total)
+            return out
+        """,
+        """
+        def report(readings, out):
+            add_up_total(readings, out, "upper")
+            add_up_total(readings, out, "lower")
+            return out
+
+
+        def add_up_total(readings, out, name):
+            total = 0
+            for level in readings[name]:
+                if level < 0:
+                    out.append(f"{name}: bad reading")
+                    continue
+                total += level
+            out.append(f"{name} %d" % total)
+        """,
+        id="texts that are made of another one are made of it there",
+    ),
+    pytest.param(
+        """
+        def read(rows: list, log) -> int:
+            bad = 0
+            for row in rows:
+                if not row:
+                    log.write("an empty row")
+                    bad += 1
+                elif len(row) < 3:
+                    log.write("a short row")
+                    bad += 1
+                elif row[0] == "x":
+                    log.write("struck out")
+                    bad += 1
+            return bad
+        """,
+        """
+        def read(rows: list, log) -> int:
+            bad = 0
+            for row in rows:
+                if not row:
+                    bad = count_bad(log, bad, "an empty row")
+                elif len(row) < 3:
+                    bad = count_bad(log, bad, "a short row")
+                elif row[0] == "x":
+                    bad = count_bad(log, bad, "struck out")
+            return bad
+
+
+        def count_bad(log, bad, reason: str):
+            log.write(reason)
+            bad += 1
+            return bad
+        """,
+        id="what is counted goes in and comes back; a parameter is declared where others are",
+    ),
+    pytest.param(
+        """
+        def settle(boat, log):
+            if boat.late:
+                log.write(f"late: {boat.name}")
+                boat.fines.append(1)
+                return None
+            if boat.wide:
+                log.write(f"wide: {boat.name}")
+                boat.fines.append(2)
+                return None
+            return boat
+        """,
+        "",
+        id="two numbers say nothing",
+    ),
+    pytest.param(
+        """
+        def call(boats, log):
+            if boats:
+                name = boats[0]
+                log.errors.append(name + " waits")
+                log.flush()
+            else:
+                name = boats[0]
+                log.errors.append(name)
+                log.flush()
+        """,
+        "",
+        id="what differs is made of what is set there",
+    ),
+    pytest.param(
+        """
+        def turn(gate, up, log):
+            if up:
+                log.errors.append("turn")
+                gate.up()
+                log.flush()
+            else:
+                log.errors.append("turn")
+                gate.down()
+                log.flush()
+        """,
+        "",
+        id="another function is called",
+    ),
+    pytest.param(
+        """
+        def close(boats, log):
+            for boat in boats:
+                if boat.late:
+                    log.errors.append("late")
+                    log.flush()
+                    break
+                log.errors.append("in time")
+                log.flush()
+                continue
+        """,
+        "",
+        id="one place goes on, the other does not",
+    ),
+]
+
+
+@pytest.mark.parametrize(("before", "after"), CASES)
+def test_function_for_repeats(before: str, after: str) -> None:
+    """What comes out is exact, and the same function to the judge."""
+    text = textwrap.dedent(before).lstrip("\n")
+    sites = look("function-for-repeats", text).sites
+    assert [s.whole for s in sites] == ([textwrap.dedent(after).lstrip("\n")] if after else [])
+    if after:
+        versions = (Version(Path("a.py"), text), Version(Path("b.py"), sites[0].whole))
+        name = text.partition("(")[0].split()[-1]
+        assert PROVER.function(*versions, name).verdict.same
+
+
+# What would be worked out earlier than it was: the move makes it, the judge does not let it pass.
+TOO_EARLY = [
+    """
+    def call(boats, later, log):
+        if boats:
+            log.errors.append("next")
+            log.errors.append(next(later))
+            log.flush()
+        else:
+            log.errors.append("next")
+            log.errors.append(boats)
+            log.flush()
+    """,
+    """
+    def call(boats, log):
+        if boats:
+            log.errors.clear()
+            log.errors.append(log.count)
+            log.flush()
+        else:
+            log.errors.clear()
+            log.errors.append(boats)
+            log.flush()
+    """,
+    """
+    def call(boats, hour, log):
+        if boats:
+            log.errors.append("closed")
+            log.errors.append(f"at {hour}")
+            log.flush()
+        else:
+            log.errors.append("closed")
+            log.errors.append("never")
+            log.flush()
+    """,
+]
+
+
+@pytest.mark.parametrize("before", TOO_EARLY)
+def test_a_value_that_others_may_change_is_no_proof(before: str) -> None:
+    """What a place says may be something else before the statements above it have run."""
+    text = textwrap.dedent(before).lstrip("\n")
+    sites = look("function-for-repeats", text, wishes=Wishes(asked=True)).sites
+    assert len(sites) == 1
+    versions = (Version(Path("a.py"), text), Version(Path("b.py"), sites[0].whole))
+    assert not PROVER.function(*versions, "call").verdict.same
+
+
+@pytest.mark.parametrize(
+    ("statements", "parameters", "names"),
+    [
+        ("problems.append((line, text))\nreturn None", ["line"], ["note_problem", "refuse_line"]),
+        ("log.warning('toll: %s', why)\nreturn False", ["log"], ["refuse_toll", "refuse_log"]),
+        ("log.warning(why)\nreturn True", ["log"], []),
+        ("bad += 1\nlog.write(why)", ["bad"], ["count_bad", "work_out_bad"]),
+    ],
+)
+def test_names(statements: str, parameters: list[str], names: list[str]) -> None:
+    """What is put down, what is refused, what is counted; nothing where nothing says it."""
+    body = ast.parse(f"def f():\n{textwrap.indent(statements, ' ')}").body[0]
+    assert isinstance(body, ast.FunctionDef)
+    outputs = ("bad",) if "bad" in statements else ()
+    found = names_of_repeats(body.body, outputs, parameters, "f")
+    assert [p.name for p in found] == names
