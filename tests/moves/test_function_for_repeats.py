@@ -137,6 +137,21 @@ CASES = [
     ),
     pytest.param(
         """
+        def drill(frost, crew, orders):
+            if frost:
+                if crew > 1:
+                    orders.append("thaw the chain")
+                orders.append("wind up the blade")
+            else:
+                if crew < 3:
+                    orders.append("send for a keeper")
+                orders.append("fill the chamber")
+        """,
+        "",
+        id="another thing is asked",
+    ),
+    pytest.param(
+        """
         def close(boats, log):
             for boat in boats:
                 if boat.late:

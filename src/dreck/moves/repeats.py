@@ -19,6 +19,7 @@ _LONGEST = 12
 _MOST_HOLES = 3
 # What cannot have a name put into its middle.
 _APART = (ast.JoinedStr, ast.Lambda, ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
+_PARTS_OF_TESTS = (ast.BoolOp, ast.UnaryOp)
 _NO_VALUES = (ast.Starred, ast.NamedExpr, ast.Await, ast.Yield, ast.YieldFrom, ast.Lambda)
 
 
@@ -113,6 +114,8 @@ def _fits(holes: Sequence[Hole], run: Run) -> bool:
         owner = hole.around[-1] if hole.around else None
         if isinstance(owner, ast.Call) and owner.func is hole.values[0]:
             return False  # another function is no value
+        if getattr(owner, "test", None) is hole.values[0] or isinstance(owner, _PARTS_OF_TESTS):
+            return False  # where another thing is asked, another thing is done
         for node in (n for v in hole.values for n in ast.walk(v)):
             if isinstance(node, _NO_VALUES) or getattr(node, "id", "") in stored:
                 return False

@@ -26,7 +26,7 @@ TRIFLES = frozenset(
 UNEXPECTED = frozenset(
     {"policy-object", "rule-list", "join-tables", "parameterize-table", "common-base", "rule-rows"}
     | {"arm-functions", "align-arms", "name-value", "name-condition", "inline-once"}
-    | {"finish-at-once", "push-down", "swap-nesting", "hoist-common"}
+    | {"finish-at-once", "push-down", "swap-nesting", "hoist-common", "function-for-repeats"}
 )
 
 
