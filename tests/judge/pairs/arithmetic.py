@@ -209,3 +209,62 @@ def f(x: int = 9.5):
     if x < 10:
         return 1
     return 2
+
+
+#: what int makes is a whole number, and never None -> proved
+def read(hours, log):
+    for hour in hours:
+        if ":" in hour:
+            h, m = hour.split(":")
+            if not h.isdigit():
+                log.append(hour)
+                continue
+            minutes = int(h) * 60 + int(m)
+        else:
+            minutes = int(hour) * 60
+        log.write(minutes)
+#: becomes
+def read(hours, log):
+    for hour in hours:
+        minutes = minutes_of(hour, log)
+        if minutes is None:
+            continue
+        log.write(minutes)
+
+
+def minutes_of(hour, log):
+    if ":" in hour:
+        h, m = hour.split(":")
+        if not h.isdigit():
+            log.append(hour)
+            return None
+        minutes = int(h) * 60 + int(m)
+    else:
+        minutes = int(hour) * 60
+    return minutes
+
+
+#: an int that is handed in may make anything -> differs
+def level(text, log, int):
+    found = int(text)
+    if found is None:
+        return 0
+    return log.index(found)
+#: becomes
+def level(text, log, int):
+    found = int(text)
+    return log.index(found)
+
+
+#: what float makes may be no number that stands in order -> unproved
+def level(text: str) -> float:
+    found = float(text)
+    if not found < 3:
+        return 0.0
+    return found
+#: becomes
+def level(text: str) -> float:
+    found = float(text)
+    if found >= 3:
+        return 0.0
+    return found

@@ -49,7 +49,9 @@ _INSTANCES: Mapping[str, Kinds] = {
 }
 # Built-in functions that always yield a value of exactly this type.
 _YIELDS: Mapping[str, Kinds] = {
-    **dict.fromkeys(("len", "ord", "id", "hash"), frozenset({"int"})),
+    # What `__int__` and `__float__` give is made one of these, if it is of a class derived from them.
+    **dict.fromkeys(("len", "ord", "id", "hash", "int"), frozenset({"int"})),
+    "float": frozenset({"float"}),
     **dict.fromkeys(
         ("isinstance", "issubclass", "callable", "hasattr", "bool", "any", "all"), BOOL
     ),
