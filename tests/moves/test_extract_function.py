@@ -210,7 +210,7 @@ def test_lines_that_are_no_block(lines: tuple[int, int], what: str) -> None:
         pytest.param(
             """
             async def call_out(boats, log):
-                # the boats in the lock
+                # admit the boats in the lock
                 for boat in boats:
                     await boat.enter()
                     log.write(boat)
@@ -219,12 +219,12 @@ def test_lines_that_are_no_block(lines: tuple[int, int], what: str) -> None:
             """,
             """
             async def call_out(boats, log):
-                await update_boats_in_lock(boats, log)
+                await admit_boats_in_lock(boats, log)
 
                 log.write("done")
 
 
-            async def update_boats_in_lock(boats, log):
+            async def admit_boats_in_lock(boats, log):
                 for boat in boats:
                     await boat.enter()
                     log.write(boat)
@@ -298,7 +298,7 @@ def test_lines_that_are_no_block(lines: tuple[int, int], what: str) -> None:
             async def admit(boats, log):
                 for boat in boats:
                     yield boat
-                    # the last one
+                    # tell the last one
                     if boat.late:
                         log.write("late")
                         return
@@ -310,11 +310,11 @@ def test_lines_that_are_no_block(lines: tuple[int, int], what: str) -> None:
             async def admit(boats, log):
                 for boat in boats:
                     yield boat
-                    update_last_one(boat, log)
+                    tell_last_one(boat, log)
                     return
 
 
-            def update_last_one(boat, log):
+            def tell_last_one(boat, log):
                 if boat.late:
                     log.write("late")
                     return
@@ -415,6 +415,7 @@ def test_names_live_as_long_as_they_may_be_read() -> None:
         ("if a:\n    toll = 1\nelse:\n    toll = 2", ("toll",), "", "choose_toll"),
         ("log.write(1)\nboat.enter()", (), "", "enter_boat"),
         ("log.write(1)\nx(2)", (), "# because of the rain", None),
+        ("boats[0] = 1\nlog[1] = 2", (), "# the last boat", None),
     ],
 )
 def test_what_a_block_is_called(

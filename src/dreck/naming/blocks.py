@@ -94,7 +94,7 @@ def _phrases(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
         words = _words_of_comment(comment)
         if len(words) > 1 and words[0] in VERBS:
             yield words, f"a comment says {comment.lstrip('# ')!r}", Rank.COMMENT
-        elif words:
+        elif words and _verb(block):
             yield [*_verb(block), *words], f"a comment says {comment.lstrip('# ')!r}", Rank.COMMENT
     yield from _of_case(block)
     if _only_checks(block.statements):
@@ -217,7 +217,7 @@ def _verb(block: Block) -> list[str]:
     calls = {_last_name(n.func) for n in nodes if isinstance(n, ast.Call)}
     if not block.outputs:
         verbs = {_called_verb(call) for call in _statement_calls(block.statements)}
-        return [verbs.pop()] if len(verbs) == 1 and "" not in verbs else ["update"]
+        return [verbs.pop()] if len(verbs) == 1 and "" not in verbs else []
     if calls & _READING:
         return ["read"]
     if any(isinstance(n, ast.Break) for n in nodes):
