@@ -184,7 +184,7 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
         ),
         "parameters": Weight(0.12, "parameters", _MEMORY),
         "crowded signatures": Weight(
-            1.2,
+            2.0,
             "parameters of a function beyond the fourth",
             f"a call with more of them cannot be read without looking them up; {_MEMORY}",
         ),
