@@ -16,9 +16,21 @@ CASES = [
         "if a:\n    log(0)\nelif b or (c and n):\n    log(1)\n",
     ),
 ]
+CASES += [
+    ("if flag:\n    log(1)\nelse:\n    log(1)\n", "log(1)\n"),
+    (
+        "if flag:\n    log(0)\nelif n > m:\n    log(1)\nelse:\n    log(1)\n",
+        "if flag:\n    log(0)\nelse:\n    log(1)\n",
+    ),
+    ("if a < b:\n    log(1)\nelse:\n    log(1)\n", "log(1)\n"),
+    ("log(0)\nif n > m:\n    return a\nreturn a\n", "log(0)\nreturn a\n"),
+]
 STAYS = [
     "if a:\n    log(1)\nelif b:\n    log(2)\nelif c:\n    log(1)\nelse:\n    log(3)\n",
-    "if a:\n    log(1)\nelse:\n    log(1)\n",
+    "if a.b():\n    log(1)\nelse:\n    log(1)\n",
+    "if flag:\n    log(1)\nelse:\n    # in any case\n    log(1)\n",
+    "if flag:\n    log(1)\nlog(1)\n",
+    "if flag:\n    return a\nlog(1)\nreturn a\n",
     "if a:\n    log(1)\nelif b:\n    # why\n    log(1)\nelse:\n    log(2)\n",
     "if a:\n    log('1')\nelif b:\n    log(\"1 \")\nelse:\n    log(2)\n",
 ]

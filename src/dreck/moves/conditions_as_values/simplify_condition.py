@@ -15,7 +15,7 @@ from ...logic.conditions import bare, core, spans_lines
 from ...logic.known import Known, may_be_asked_again
 from ...logic.simplify import Simplify
 from ...logic.walk import has_comments
-from ..arms import single
+from ..arms import same_code, single
 from ..blocks import code, spaced_test
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
@@ -198,7 +198,9 @@ class SimplifyCondition(Move):
             return NOT_MINE
         small = line.body[0]
         new = line.with_changes(body=[small.with_changes(value=bare(short))])
+        alike = same_code(value.body, value.orelse)
         why = "A choice inside asks again for what is known there."
+        why = "Both sides of the choice are the same." if alike else why
         return Site(line, why, place.exchanged(index, new), tentative=True)
 
     def _value(
@@ -241,6 +243,8 @@ def _decided(node: cst.BaseExpression, known: Known) -> cst.BaseExpression:
         return _decided(inner.body if answer else inner.orelse, known)
     body = _decided(inner.body, known.learning(inner.test, True))
     orelse = _decided(inner.orelse, known.learning(inner.test, False))
+    if same_code(body, orelse):
+        return body
     if body is inner.body and orelse is inner.orelse:
         return node
     return inner.with_changes(body=body, orelse=orelse)

@@ -1,7 +1,8 @@
-"""Neighbouring arms that do the same become one arm, with ``or``.
+"""Neighbouring arms that do the same become one arm, with ``or``; the last of them become the else.
 
 Why it is safe: the conditions are asked in the same order, the second only where the first does not
-hold, and either one leads to the same statements.
+hold, and either one leads to the same statements. A condition that decides nothing goes only where
+the judge proves that nobody notices.
 """
 
 from __future__ import annotations
@@ -14,9 +15,10 @@ from ...logic.conditions import chained
 from ...logic.known import atom_of
 from ...logic.walk import has_comments
 from ..arms import Arm, arms_of, chain_of, same_code
-from ..blocks import code
+from ..blocks import code, lead_of, leaves
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
+from ..rounds import suite_of
 
 
 @move
@@ -47,6 +49,25 @@ class MergeArms(Move):
                     return True
                 else:
                     return False
+            """,
+        ),
+        Example(
+            "a condition that decides nothing",
+            """
+            def toll(kind: str, loaded: bool):
+                if kind == "barge":
+                    return 25
+                elif loaded:
+                    return 12
+                else:
+                    return 12
+            """,
+            """
+            def toll(kind: str, loaded: bool):
+                if kind == "barge":
+                    return 25
+                else:
+                    return 12
             """,
         ),
     )
@@ -87,9 +108,14 @@ class MergeArms(Move):
     def ways(self, place: Place, index: int, around: Around) -> Iterator[Match]:
         """Look for two arms with the same statements: neighbours, or with other kinds between."""
         node = place.statements[index]
-        if not isinstance(node, cst.If) or node.orelse is None:
+        if not isinstance(node, cst.If):
             return
         arms = arms_of(node)
+        if node.orelse is None:
+            behind = cst.IndentedBlock(place.statements[index + 1 :])
+            if behind.body and same_code(arms[0].body, behind) and leaves(node.body):
+                yield self._undecided(place, index, [*arms, Arm(None, behind, cst.Else(behind))])
+            return
         for number, first in enumerate(arms):
             for later in range(number + 1, len(arms)):
                 second = arms[later]
@@ -102,6 +128,25 @@ class MergeArms(Move):
                     continue
                 yield self._merged(place, index, arms, number, later, around)
                 break
+        if arms[-1].test is None and same_code(arms[-2].body, arms[-1].body):
+            yield self._undecided(place, index, arms)
+
+    def _undecided(self, place: Place, index: int, arms: list[Arm]) -> Match:
+        """The last two arms of a chain do the same: what the last condition says decides nothing."""
+        *rest, first, last = arms
+        spoken = [*first.node.leading_lines, *last.node.leading_lines]
+        if has_comments(first.body) or has_comments(last.body) or any(e.comment for e in spoken):
+            return self.refuse("comment-inside", first.node)
+        why = "Both arms do the same, whatever the condition says."
+        if rest:
+            block = place.exchanged(index, chain_of([*rest, last]))
+        else:
+            inside = suite_of(first.body)
+            inside[0] = inside[0].with_changes(leading_lines=lead_of(place.statements[index]))
+            is_whole = isinstance(first.node, cst.If) and first.node.orelse is not None
+            until = index + 1 if is_whole else len(place.statements)
+            block = place.exchanged(index, *inside, until=until)
+        return Site(first.node, why, block, tentative=True)
 
     def _merged(
         self, place: Place, index: int, arms: list[Arm], number: int, later: int, around: Around
