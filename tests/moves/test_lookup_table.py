@@ -12,6 +12,59 @@ from .test_all_moves import verdict
 CASES = [
     pytest.param(
         """
+        def lamp_of(state: str):
+            if state == "open":
+                return "green", False
+            if state == "closed":
+                return ("red", False)
+            if state == "closing":
+                return "red", True
+            return "white", False
+        """,
+        """
+        LAMP_BY_STATE = {
+            "open": ("green", False),
+            "closed": ("red", False),
+            "closing": ("red", True),
+        }
+
+
+        def lamp_of(state: str):
+            return LAMP_BY_STATE.get(state, ("white", False))
+        """,
+        id="a tuple without parentheses gets some",
+    ),
+    pytest.param(
+        """
+        def show(state: str, lamp):
+            if state == "open":
+                colour, blink = "green", False
+            elif state == "closed":
+                colour, blink = "red", False
+            elif state == "closing":
+                colour, blink = "red", True
+            else:
+                raise LookupError(state)
+            lamp.set(colour, blink)
+        """,
+        """
+        COLOUR_AND_BLINK_BY_STATE = {
+            "open": ("green", False),
+            "closed": ("red", False),
+            "closing": ("red", True),
+        }
+
+
+        def show(state: str, lamp):
+            if state not in COLOUR_AND_BLINK_BY_STATE:
+                raise LookupError(state)
+            colour, blink = COLOUR_AND_BLINK_BY_STATE[state]
+            lamp.set(colour, blink)
+        """,
+        id="two names that are set at once",
+    ),
+    pytest.param(
+        """
         class Lock:
             def minutes(self):
                 \"\"\"How long.\"\"\"

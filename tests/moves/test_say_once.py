@@ -20,6 +20,13 @@ CASES = [
         "if n < 3:\n    k = 1\nelif n < 9:\n    k = 2\nelse:\n    log.c()\n    return 0\n"
         "log.a()\nlog.b(k=k)\nreturn n\n",
     ),
+    # what is handed back if something holds, and otherwise
+    (
+        "if n < 3:\n    if flag:\n        return 40\n    else:\n        return 25\nelif n < 5:\n"
+        "    if flag:\n        return 5\n    else:\n        return 3\nelse:\n    raise KeyError(n)\n",
+        "if n < 3:\n    when_flag, otherwise = 40, 25\nelif n < 5:\n    when_flag, otherwise = 5, 3\n"
+        "else:\n    raise KeyError(n)\nif flag:\n    return when_flag\nelse:\n    return otherwise\n",
+    ),
     # one of two arms is an else; the same values share a name
     (
         "if n < 3:\n    log.a(k=1)\n    log.b(k=1)\n    log.c()\nelse:\n    log.a(k=2)\n"

@@ -38,7 +38,28 @@ def field_name(hole: Hole, view: ModuleView) -> str | None:
     if isinstance(owner, ast.Assign) and isinstance(owner.targets[0], ast.Name | ast.Attribute):
         target = owner.targets[0]
         return target.id if isinstance(target, ast.Name) else target.attr
-    return _in_arithmetic(hole, owner)
+    return _side_of_choice(hole) or _in_arithmetic(hole, owner)
+
+
+def _side_of_choice(hole: Hole) -> str | None:
+    """What a value is called that is handed back where something else holds, or where it does
+    not.
+    """
+    owner = hole.around[-1]
+    value: ast.AST = hole.values[0]
+    if isinstance(owner, ast.Return) and len(hole.around) > 1:
+        owner, value = hole.around[-2], owner
+    if not isinstance(owner, ast.IfExp | ast.If):
+        return None
+    test, opposite = owner.test, isinstance(owner.test, ast.UnaryOp)
+    if isinstance(test, ast.UnaryOp) and isinstance(test.op, ast.Not):
+        test = test.operand
+    said = _last(test)
+    bodies = owner.body if isinstance(owner, ast.If) else [owner.body]
+    others = owner.orelse if isinstance(owner, ast.If) else [owner.orelse]
+    if not said or len(bodies) != 1 or len(others) != 1 or value is owner.test:
+        return None
+    return f"when_{said}" if (value is bodies[0]) != opposite else "otherwise"
 
 
 def _function_in(hole: Hole) -> str | None:

@@ -19,10 +19,24 @@ from .module_view import ModuleView
 
 # So many values in a row that their names should stay with them.
 _LEAST_FIELDS = 3
+# Words behind which the name of a function says what it is given.
+_LINKS = frozenset({"of", "for", "by"})
 # Verbs with which functions say that they give something.
 _GETTING = frozenset(
     {"get", "find", "make", "compute", "calculate", "fetch", "build", "create", "determine"}
 )
+
+
+def _of_pair(node: ast.AST) -> list[str]:
+    """What two names are called together that are set at once; nothing where one is only an
+    alternative of the other.
+    """
+    target = node.targets[0] if isinstance(node, ast.Assign) else None
+    parts = target.elts if isinstance(target, ast.Tuple) else []
+    names = [n.attr if isinstance(n, ast.Attribute) else getattr(n, "id", "") for n in parts]
+    if len(names) != 2 or not all(names) or "otherwise" in names:
+        return []
+    return [*words_of(names[0]), "and", *words_of(names[1])]
 
 
 def _is_set_to(hole: Hole) -> bool:
@@ -78,7 +92,7 @@ class Rows:
             ):
                 target = last.targets[0]
                 return words_of(target.id if isinstance(target, ast.Name) else target.attr)
-            return self._does() or None
+            return _of_pair(last) or self._does() or None
         if self.sets_names:
             return [
                 w
@@ -100,7 +114,8 @@ class Rows:
     def _does(self) -> list[str]:
         """What the function gives, in words: its name without a verb."""
         words = words_of(self.function.node.name)
-        return words[1:] if len(words) > 1 and words[0] in _GETTING else words
+        words = words[1:] if len(words) > 1 and words[0] in _GETTING else words
+        return words[:-1] if len(words) > 1 and words[-1] in _LINKS else words
 
     @cached_property
     def sets_names(self) -> bool:
@@ -175,8 +190,13 @@ class Rows:
 
     def row(self, values: list[ast.expr]) -> str:
         """The text of one row."""
-        texts = [self.view.offsets.source(v) for v in values]
+        texts = [self._written(v) for v in values]
         return texts[0] if len(texts) == 1 else f"{self.row_class or ''}({', '.join(texts)})"
+
+    def _written(self, value: ast.expr) -> str:
+        """A value as it is written, a tuple in parentheses."""
+        text = self.view.offsets.source(value)
+        return f"({text})" if isinstance(value, ast.Tuple) and not text.startswith("(") else text
 
     def using(self, looked_up: str) -> list[str]:
         """The lines of the arm with what is looked up in its holes, without their indentation."""

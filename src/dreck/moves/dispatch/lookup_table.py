@@ -18,6 +18,7 @@ from functools import cached_property
 from ...naming.operands import subject_words
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
+from ...naming.words import words_of
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned, is_value
@@ -587,12 +588,13 @@ class _Plan:
         comments, self.first_line = found
         if self.rows.what is None:
             return "many-holes"
-        proposed = self._name(self.rows.what)
-        line = self.chain.statements[0].lineno
         is_local = _has_methods(self.holes)
+        known = visible_locals(self.function) | self.view.top_names if is_local else self.view.words
+        proposed, longer = map(self._name, (self.rows.what, words_of(self.function.node.name)))
+        proposed = longer if proposed in known else proposed
+        line = self.chain.statements[0].lineno
         wish = wishes.wanted(line, [proposed], constant=not is_local)
         name = wish or proposed
-        known = visible_locals(self.function) | self.view.top_names if is_local else self.view.words
         if name in known or not name.isidentifier() or not self.rows.is_free:
             return "name-taken"
         new = self._statements(name)
