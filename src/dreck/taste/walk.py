@@ -128,6 +128,7 @@ class Walk:
         guards = work = 0
         behind = size_of(body)
         after_guard = False
+        asked: str | None = None  # what the guards right above ask for a kind
         for statement in body:
             kind = type(statement)
             size = size_of([statement]) if kind in HOLDING else 1
@@ -136,8 +137,12 @@ class Walk:
                 if self._thorough or kind in HOLDING:
                     self.statement(statement, depth, looped, guard)
                 work += size
-                after_guard = False
+                after_guard, asked = False, None
                 continue
+            if asked is not None:
+                count["broken rows"] += _asks_opposite(statement.test, asked)
+                goes_on = bool(statement.orelse) and subject_of(statement.test) == asked
+                count["torn chains"] += goes_on
             if statement.orelse:
                 self.statement(statement, depth, looped, guard)
                 if (guards > 1 or after_guard) and is_choice_of_two(statement):
@@ -147,6 +152,7 @@ class Walk:
                 if work > behind and is_bare_check(statement):
                     count["late checks"] += 1
             after_guard = is_guard(statement)
+            asked = subject_of(statement.test) if after_guard else None
             guards += after_guard
             work += 0 if after_guard else size
 
@@ -444,6 +450,11 @@ class Walk:
 @lru_cache(8)
 def _dumped(text: str) -> str:
     return ast.dump(ast.parse(text).body[0])
+
+
+def _asks_opposite(test: ast.expr, subject: str) -> bool:
+    """Whether a condition asks whether a subject is anything but a kind."""
+    return subject_of(test) is None and subject_of(test, opposite=True) == subject
 
 
 def _is_condition(node: ast.expr | None) -> bool:

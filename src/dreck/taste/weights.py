@@ -110,8 +110,14 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
         ),
         "broken rows": Weight(
             1.5,
-            "choices of two right behind a guard clause",
+            "choices of two right behind a guard clause, and checks for any other kind behind those"
+            " for one",
             "a row of checks ends in something that looks like one and is none",
+        ),
+        "torn chains": Weight(
+            2.0,
+            "chains that ask for a kind right behind a guard clause that asks for another",
+            "what is one choice looks like a check and another choice",
         ),
         "empty arms": Weight(1.0, "arms that do nothing", "there is nothing to read there"),
         "repeats": Weight(
