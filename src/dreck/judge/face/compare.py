@@ -20,6 +20,7 @@ from ..lowering.functions import lower
 from ..lowering.expressions import CannotLower
 from ..unfolding.item_loops import item_loops
 from ..unfolding.leaving_early import leaving_early
+from ..unfolding.lists_from_helpers import lists_from_helpers
 from ..unfolding.loops_apart import loops_apart
 from ..unfolding.quiet_questions import goes_through_plain
 from ..walk.prove import Proved, Unproved, prove
@@ -69,7 +70,7 @@ def lowered(
         both = zip((before, after), contexts, strict=True)
         before, after = (_brought_to(form, f, c.names)[0] for f, c in both)
     if contexts[0].loops_apart:
-        parts = [loops_apart(f, c.names) for f, c in zip((before, after), contexts, strict=True)]
+        parts = [loops_apart(f, c) for f, c in zip((before, after), contexts, strict=True)]
         before, after = (
             f if p is None else p[0] for f, p in zip((before, after), parts, strict=True)
         )
@@ -157,7 +158,10 @@ def _compared(
         if isinstance(third, Proved):
             rests_on = (*passed_through(before), *third.assumptions)
             return replace(third, assumptions=rests_on), through
-    apart = None if strict or not plain else _loops_apart(before, after, names, contexts)
+    both = zip((before, after), contexts, strict=True)
+    chosen = [lists_from_helpers(f, c)[0] for f, c in both] if not (strict or plain) else []
+    may_part = plain or (bool(chosen) and all(goes_through_plain(f, names) for f in chosen))
+    apart = None if strict or not may_part else _loops_apart(before, after, names, contexts)
     early = None if apart is not None else _early(before, after, names, contexts, strict=strict)
     return apart or early or (found, contexts)
 
@@ -207,20 +211,17 @@ def _loops_apart(
     contexts: tuple[Context, Context],
 ) -> tuple[Proved, tuple[Context, Context]] | None:
     """A proof of two functions with a loop for each thing that their loops work out."""
-    parts = [loops_apart(f, names) for f in (before, after)]
-    if parts == [None, None]:
+    parts = [loops_apart(f, c) for f, c in zip((before, after), contexts, strict=True)]
+    if contexts[0].loops_apart or parts == [None, None]:
         return None
     rests_on = [a for p in parts if p is not None for a in p[1]]
-    for apart in (False, True):
-        ways = (
-            replace(contexts[0], apart=apart, loops_apart=True),
-            replace(contexts[1], apart=apart, loops_apart=True),
-        )
-        found = _attempt(before, after, names, ways, False)
-        if isinstance(found, Proved):
-            every = tuple(dict.fromkeys((*rests_on, *found.assumptions)))
-            return replace(found, assumptions=every), ways
-    return None
+    first, second = (f if p is None else p[0] for f, p in zip((before, after), parts, strict=True))
+    ways = replace(contexts[0], loops_apart=True), replace(contexts[1], loops_apart=True)
+    found, used = _compared(first, second, names, ways, strict=False)
+    if not isinstance(found, Proved):
+        return None
+    every = tuple(dict.fromkeys((*rests_on, *found.assumptions)))
+    return replace(found, assumptions=every), used
 
 
 def _calls_differently(before: FunctionNode, after: FunctionNode) -> bool:

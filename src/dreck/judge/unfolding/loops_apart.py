@@ -10,34 +10,50 @@ from __future__ import annotations
 
 import ast
 import copy
+import itertools
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
+from ..world.context import Context
 from ..world.scope import FunctionNode, given_to
+from .lists_from_helpers import lists_from_helpers
 from .quiet_questions import asks_quietly
 from .what_is_gone_through import is_awkward
 
+# Built-in functions that work something out from all elements.
+_OF_ALL = frozenset({"sum", "any", "all", "max", "min", "sorted", "set", "tuple", "list"})
+# What may be a list, and be gone through from its end.
+_HAS_AN_END = (ast.Name, ast.Attribute, ast.ListComp, ast.List, ast.Tuple)
 _ADDERS = frozenset({"append", "add"})
 
 
 def loops_apart(
-    function: FunctionNode, names: Names
+    function: FunctionNode, context: Context
 ) -> tuple[FunctionNode, tuple[Assumption, ...]] | None:
     """A function with a loop for each thing that its loops work out, and what that rests on; None if
     there is nothing to take apart.
+
+    Args:
+        function: the function.
+        context: what its version may be looked up in.
     """
-    if not any(isinstance(n, ast.For) for n in ast.walk(function)) or _is_awkward(function):
+    going = (ast.For, ast.comprehension)
+    if not any(isinstance(n, going) for n in ast.walk(function)) or _is_awkward(function):
         return None
-    work = _Work(copy.deepcopy(function), names)
+    chosen, helped = lists_from_helpers(function, context)
+    work = _Work(copy.deepcopy(chosen), context.names)
     work.lists()
+    work.fuse()
     work.split(work.function.body)
     if not work.changed:
         return None
     ast.fix_missing_locations(work.function)
     kinds = AssumptionKind.NO_EFFECT
     rests_on = [
+        *helped,
+        *work.notes,
         *(
             Assumption(kinds, t, "an iterator, which is used up when it is gone through")
             for t in dict.fromkeys(work.through)
@@ -68,6 +84,7 @@ class _Work:
         changed: whether anything did.
         through: what is gone through more than once, in words.
         asked: what is asked in another order, in words.
+        notes: what else it rests on.
     """
 
     function: FunctionNode
@@ -75,6 +92,7 @@ class _Work:
     changed: bool = False
     through: list[str] = field(default_factory=list)
     asked: list[str] = field(default_factory=list)
+    notes: list[Assumption] = field(default_factory=list)
 
     # -- lists that are only gone through
 
@@ -100,6 +118,127 @@ class _Work:
             self.changed = True
             return self.lists()
         return None
+
+    def fuse(self) -> None:
+        """Go through what a comprehension chooses from, where another one only goes through that."""
+        for number, statement in enumerate(self.function.body):
+            made = _list_made(statement)
+            if made is not None and self._is_used_at_once(made[0], number):
+                self._put_in(made[0], made[1], number)
+                return self.fuse()
+        for node in ast.walk(self.function):
+            for outer in getattr(node, "generators", ()):
+                if self._fused(node, outer):
+                    return self.fuse()
+            if isinstance(node, ast.Call) and self._is_worked_out_from(node):
+                whole: ast.ListComp = node.args[0]  # type: ignore[assignment]
+                one_by_one = ast.GeneratorExp(whole.elt, whole.generators)
+                node.args[0] = ast.copy_location(one_by_one, whole)
+                self.changed = True
+        return None
+
+    def _is_worked_out_from(self, node: ast.Call) -> bool:
+        """Whether something is worked out from a list that is made for that alone."""
+        made = node.args[0] if node.args else None
+        called = node.func.id if isinstance(node.func, ast.Name) else ""
+        if called not in _OF_ALL or not self.names.is_builtin(called):
+            return False
+        if not isinstance(made, ast.ListComp) or any(g.is_async for g in made.generators):
+            return False
+        tests = [t for g in made.generators for t in g.ifs]
+        others = [made.elt, *(g.iter for g in made.generators[1:])]
+        keys = [k.value for k in node.keywords]
+        keys = [k.body if isinstance(k, ast.Lambda) else k for k in keys]
+        if not asks_quietly(tests, self.names, [*others, *keys]):
+            return False
+        self._rest_on([made.generators[0].iter], [*tests, *others])
+        return True
+
+    def _is_used_at_once(self, name: str, number: int) -> bool:
+        """Whether a list is only gone through by the expression that comes next, and first of
+        all there.
+        """
+        rest = self.function.body[number + 1 :]
+        following = next((s for s in rest if not _is_plain(s)), None)
+        asked = _names_in(self.function.body[number])
+        if any(_stores(s) & asked for s in itertools.takewhile(_is_plain, rest)):
+            return False
+        value = getattr(following, "value", None)
+        if (
+            not isinstance(following, ast.Return | ast.Assign)
+            or len(_mentions(name, self.function)) != 2
+        ):
+            return False
+        if isinstance(value, ast.Call) and isinstance(value.func, ast.Name) and value.args:
+            value = value.args[0]
+            if _is_named(value, name):
+                return True
+        generators: list[ast.comprehension] = getattr(value, "generators", [])
+        return bool(generators) and _is_named(generators[0].iter, name)
+
+    def _put_in(self, name: str, value: ast.ListComp, number: int) -> None:
+        del self.function.body[number]
+        for node in ast.walk(self.function):
+            if isinstance(node, ast.comprehension) and _is_named(node.iter, name):
+                node.iter = value
+            elif isinstance(node, ast.Call) and node.args and _is_named(node.args[0], name):
+                node.args[0] = value
+
+    def _fused(self, node: ast.AST, outer: ast.comprehension) -> bool:
+        """Make one comprehension of two, the inner of which only chooses."""
+        if isinstance(node, ast.GeneratorExp) and not self._is_used_up(node):
+            return False  # who goes through it later finds what is there then
+        value, turns = outer.iter, None
+        if isinstance(value, ast.Call) and _is_named(value.func, "reversed"):
+            if (
+                len(value.args) != 1
+                or value.keywords
+                or isinstance(value.args[0], ast.GeneratorExp)
+            ):
+                return False
+            if not self.names.is_builtin("reversed"):
+                return False
+            turns = value.func
+            value = value.args[0]
+        if not isinstance(value, ast.ListComp | ast.GeneratorExp) or len(value.generators) != 1:
+            return False
+        inner, element = value.generators[0], value.elt
+        if not isinstance(inner.target, ast.Name) or not isinstance(element, ast.Name):
+            return False
+        if element.id != inner.target.id or not isinstance(outer.target, ast.Name):
+            return False
+        generators: list[ast.comprehension] = node.generators  # type: ignore[attr-defined]
+        bound = {n for g in generators for n in _names_in(g.target)}
+        free = {n for t in inner.ifs for n in _names_in(t)} - {element.id}
+        if free & bound or any(g.is_async for g in (*generators, inner)):
+            return False
+        tests = [*inner.ifs, *(t for g in generators for t in g.ifs)]
+        parts = [getattr(node, f) for f in ("elt", "key", "value") if hasattr(node, f)]
+        others = [*parts, *(g.iter for g in generators[1:])]
+        if not asks_quietly(tests, self.names, others):
+            return False
+        renamed = [_Renamed(element.id, outer.target.id).visit(copy.deepcopy(t)) for t in inner.ifs]
+        through: ast.expr = inner.iter
+        if turns is not None and not isinstance(through, _HAS_AN_END):
+            return False
+        if turns is not None:
+            through = ast.copy_location(ast.Call(turns, [through], []), through)
+            note = Assumption(AssumptionKind.AS_USED, _text(inner.iter), "a set, or an iterator")
+            self.notes.append(note)
+        outer.iter, outer.ifs = through, [*renamed, *outer.ifs]
+        self._rest_on(
+            [inner.iter], [t for t in (*tests, *others) if not isinstance(t, ast.GeneratorExp)]
+        )
+        self.changed = True
+        return True
+
+    def _is_used_up(self, node: ast.GeneratorExp) -> bool:
+        """Whether a generator is only made to be gone through at once."""
+        for call in (n for n in ast.walk(self.function) if isinstance(n, ast.Call)):
+            called = call.func.id if isinstance(call.func, ast.Name) else ""
+            if call.args and call.args[0] is node and self.names.is_builtin(called):
+                return called in _OF_ALL or called == "next"
+        return False
 
     def _may_move(
         self, value: ast.ListComp, rest: Sequence[ast.stmt], loops: Sequence[ast.For]
@@ -215,6 +354,19 @@ class _Work:
     def _rest_on(self, through: Sequence[ast.expr], asked: Sequence[ast.expr]) -> None:
         self.through += [_text(t) for t in through if not _is_made_anew(t)]
         self.asked += [_text(a) for a in asked if not isinstance(a, ast.Constant | ast.Name)]
+
+
+class _Renamed(ast.NodeTransformer):
+    """Calls by another name what a comprehension chooses."""
+
+    def __init__(self, old: str, new: str) -> None:
+        self.old, self.new = old, new
+
+    def visit_Name(self, node: ast.Name) -> ast.Name:
+        """The name, or the other one in its place."""
+        if node.id == self.old:
+            return ast.copy_location(ast.Name(self.new, node.ctx), node)
+        return node
 
 
 @dataclass(slots=True)

@@ -6,7 +6,7 @@ import ast
 from collections.abc import Iterable, Iterator
 
 from ..world.around import Names
-from ..world.scope import FunctionNode
+from ..world.scope import FunctionNode, scope_of
 
 _FUNCTIONS = frozenset({"len", "isinstance", "enumerate", "zip"})
 _METHODS = frozenset(
@@ -119,7 +119,10 @@ def goes_through_plain(function: FunctionNode, names: Names) -> bool:
     used = [m for n in loops for m in ast.walk(n.iter)]
     wanted = {m.id for m in used if isinstance(m, ast.Name)}
     wanted |= {m.attr for m in used if isinstance(m, ast.Attribute)}
-    given = [pair for tree in trees for pair in _given(tree) if pair[0] in wanted]
+    # What is handed in may have the same name where it comes from.
+    local = scope_of(function).own - {a.arg for a in _parameters(function)}
+    given = [p for tree in names.declared.trees for p in _given(tree) if p[0] in wanted - local]
+    given += [p for p in _given(function) if p[0] in wanted]
     parameters = [a for t in trees for n in ast.walk(t) for a in _parameters(n)]
     loose = {a.arg for a in parameters if a.annotation is not None and _is_loose(a.annotation)}
     if wanted & loose:
@@ -171,15 +174,13 @@ def _asks_what_is_missing(
     for target, over in _gone_through(names.declared.trees):
         if target not in told:  # a name that is declared somewhere is what it is declared
             declared[target] = declared.get(target, False) or told.get(over, True)
-    there = {
-        ast.unparse(n.left)
-        for part in parts
-        for n in ast.walk(part)
-        if isinstance(n, ast.Compare)
-        and isinstance(n.ops[0], ast.IsNot)
-        and len(n.ops) == 1
-        and ast.unparse(n.comparators[0]) == "None"
-    }
+    nodes = [n for part in parts for n in ast.walk(part)]
+    there = {ast.unparse(n.left) for n in nodes if _asks_for_none(n, ast.IsNot)}  # type: ignore[attr-defined]
+    for node in nodes:
+        if isinstance(node, ast.BoolOp) and isinstance(node.op, ast.Or):
+            # The others are only asked where it is there.
+            first = node.values[0]
+            there |= {ast.unparse(first.left)} if _asks_for_none(first, ast.Is) else set()  # type: ignore[attr-defined]
     for node in raising:
         for asked in _asked(node):
             made = isinstance(asked, ast.Constant | ast.Call | ast.BinOp | ast.Compare)
@@ -188,6 +189,12 @@ def _asks_what_is_missing(
             if declared.get(_spoken(asked), True):
                 return True
     return False
+
+
+def _asks_for_none(node: ast.AST, sign: type[ast.cmpop]) -> bool:
+    """``x is None``, or ``x is not None``."""
+    is_alone = isinstance(node, ast.Compare) and len(node.ops) == 1
+    return is_alone and isinstance(node.ops[0], sign) and ast.unparse(node.comparators[0]) == "None"  # type: ignore[attr-defined]
 
 
 def _gone_through(trees: Iterable[ast.AST]) -> Iterator[tuple[str, str]]:

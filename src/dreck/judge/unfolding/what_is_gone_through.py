@@ -30,7 +30,18 @@ def is_awkward(function: FunctionNode) -> bool:
     awkward = (*kinds, ast.Nonlocal, ast.NamedExpr, ast.Delete, ast.AsyncFor)
     inside = [n for n in ast.walk(function) if n is not function]
     sees_all = {"locals", "vars", "eval", "exec", "dir"}
+    inside = [n for n in inside if not _is_by_itself(n)]
     return any(isinstance(n, awkward) or getattr(n, "id", "") in sees_all for n in inside)
+
+
+def _is_by_itself(node: ast.AST) -> bool:
+    """Whether a lambda only speaks of what it is given."""
+    if not isinstance(node, ast.Lambda) or node.args.defaults or node.args.kw_defaults:
+        return False
+    given = {a.arg for a in ast.walk(node.args) if isinstance(a, ast.arg)}
+    inside = list(ast.walk(node.body))
+    asked = {n.id for n in inside if isinstance(n, ast.Name)}
+    return asked <= given and not any(isinstance(n, ast.Lambda) for n in inside)
 
 
 def reads(name: str, node: ast.AST) -> int:
