@@ -152,6 +152,39 @@ CASES = [
     ),
     pytest.param(
         """
+        def unlock(stack, word):
+            if word == "gate":
+                stack.pop()
+                return -1
+            if word == "paddle":
+                stack.pop()
+                return -1
+            if word == "chain":
+                stack.pop()
+                return -1
+            return 0
+        """,
+        "",
+        id="a turn of phrase",
+    ),
+    pytest.param(
+        """
+        def find(boats, name, late, log):
+            if late:
+                log.errors.append("late")
+                log.flush()
+                return {"late": name}
+            if name in boats:
+                log.errors.append("twice")
+                log.flush()
+                return {"late": name}
+            return None
+        """,
+        "",
+        id="what is handed back is what it is for",
+    ),
+    pytest.param(
+        """
         def close(boats, log):
             for boat in boats:
                 if boat.late:

@@ -14,6 +14,8 @@ from .module_view import ModuleView
 
 # Two places with fewer statements are better read where they are; more places may have two.
 _LEAST, _LEAST_OF_SEVERAL, _SEVERAL = 3, 2, 3
+# Where nothing differs, so many are no common turn of phrase any more.
+_LEAST_OF_SAME = 4
 _LONGEST = 12
 # More values than this are more than a reader of the call can keep apart.
 _MOST_HOLES = 3
@@ -97,6 +99,7 @@ def _alike(runs: Sequence[Run]) -> Repeat | None:
         if found is not None and _fits(found, run):
             chosen, holes = [*chosen, run], found
     least = _LEAST_OF_SEVERAL if len(chosen) >= _SEVERAL else _LEAST
+    least = least if holes else _LEAST_OF_SAME
     if len(chosen) < 2 or size(runs[0].statements) < least:
         return None
     return Repeat(tuple(chosen), tuple(holes))

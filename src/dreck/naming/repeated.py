@@ -38,12 +38,23 @@ def names_of_repeats(
     >>> [p.name for p in names_of_repeats(body, (), ["line", "text"], "read")]
     ['note_error', 'refuse_line']
     """
-    found = [*_counted(statements, outputs), *proposals(Block(statements, outputs, (), caller))]
+    last = statements[-1]
+    value = last.value if isinstance(last, ast.Return) else None
+    if value is not None and not isinstance(value, ast.Name) and not _is_nothing(value):
+        return []  # what is handed back is what it is for
+    words = {w for name in outputs for w in words_of(name)}
+    plain = proposals(Block(statements, outputs, (), caller))
+    plain = [p for p in plain if p.name[:9] != "work_out_" or words <= set(words_of(p.name))]
+    found = [*_counted(statements, outputs), *plain]
     found += [*_put_down(statements), *_refused(statements, parameters, differing)]
     sums = tuple(dict.fromkeys(_sums(statements)))
     if sums:
         found += proposals(Block(statements, sums, (), caller))
     return list({p.name: p for p in reversed(found) if is_usable(p.name)}.values())[::-1]
+
+
+def _is_nothing(value: ast.expr) -> bool:
+    return isinstance(value, ast.Constant) and (value.value is None or value.value is False)
 
 
 def _counted(statements: Sequence[ast.stmt], outputs: tuple[str, ...]) -> Iterator[Proposal]:
@@ -73,13 +84,10 @@ def _refused(
     or the first thing that is given.
     """
     last = statements[-1]
-    if not isinstance(last, ast.Return):
+    if not isinstance(last, ast.Return) or not (last.value is None or _is_nothing(last.value)):
         return
-    nothing = last.value is None or (
-        isinstance(last.value, ast.Constant) and last.value.value in (None, False)
-    )
     told = [c for c in _calls(statements) if _last(c.func) in _TELLING]
-    if not nothing or not told:
+    if not told:
         return
     every = (n for c in told for n in ast.walk(c) if n not in differing)
     texts = (n.value for n in every if isinstance(n, ast.Constant))

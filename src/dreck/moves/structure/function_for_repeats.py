@@ -24,6 +24,9 @@ from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, 
 from ..repeats import Repeat, repeats_in
 from ..wishes import Wishes
 
+# More results than this are no answer to one question.
+_MOST_OUTPUTS = 2
+
 
 @move
 class FunctionForRepeats(ModuleMove):
@@ -123,7 +126,7 @@ class FunctionForRepeats(ModuleMove):
             """,
         ),
         "left-in-several-ways": Refusal(
-            "the places go on in different ways behind it",
+            "the places go on in different ways behind it, or with too much that it sets",
             """
             def total(boats, lock, log):
                 toll = 0
@@ -169,7 +172,8 @@ class FunctionForRepeats(ModuleMove):
         plain = [m for m in made if not isinstance(m, str)]
         if len(plain) < len(made):
             return self.leave("stays-in-place", line)
-        if len({_way_out(m) for m in plain}) > 1:
+        hard = len(plain[0].ending.caller) > 1 or len(plain[0].outputs) > _MOST_OUTPUTS
+        if hard or len({_way_out(m) for m in plain}) > 1:
             return self.leave("left-in-several-ways", line)
         if any(n in view.comments for r in repeat.runs[1:] for n in _lines(r.statements)):
             return self.leave("comment-inside", line)
