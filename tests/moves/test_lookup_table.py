@@ -36,6 +36,35 @@ CASES = [
     ),
     pytest.param(
         """
+        def describe(kind: str, name: str):
+            text = name + ": "
+            if kind == "day":
+                text += "day permit"
+            elif kind == "week":
+                text += "weekly permit"
+            elif kind == "season":
+                text += "season ticket"
+            else:
+                text += "?"
+            return text
+        """,
+        """
+        TEXT_BY_KIND = {
+            "day": "day permit",
+            "week": "weekly permit",
+            "season": "season ticket",
+        }
+
+
+        def describe(kind: str, name: str):
+            text = name + ": "
+            text += TEXT_BY_KIND.get(kind, "?")
+            return text
+        """,
+        id="called after what it is added to",
+    ),
+    pytest.param(
+        """
         def show(state: str, lamp):
             if state == "open":
                 colour, blink = "green", False

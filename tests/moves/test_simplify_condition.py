@@ -48,6 +48,10 @@ CASES = [
         "if 3 < n < 5 and a:\n    log(1)\n",
     ),
     (
+        "if 3 < n and n < 5 and b == True:\n    log(1)\n",
+        "if 3 < n < 5 and b == True:\n    log(1)\n",
+    ),
+    (
         "if n != 1 and n != 2 and n != 4:\n    log(1)\n",
         "if n not in (1, 2, 4):\n    log(1)\n",
     ),

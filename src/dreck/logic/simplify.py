@@ -7,7 +7,7 @@ their order, so that nothing is evaluated which was not before.
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import TypeAlias
 
 import libcst as cst
@@ -41,12 +41,14 @@ class Simplify:
         bold: whether to take what is most likely, for the judge to decide on.
         handed_on: whether it is a value that is handed on, so that more than its truth counts: of
             an array each element may be meant.
+        truths: whether what is compared with True is likely a bool, which the judge has to know.
     """
 
     negation: Negation
     known: Known = field(default_factory=Known)
     bold: bool = False
     handed_on: bool = False
+    truths: bool = True
 
     def of(self, condition: cst.BaseExpression) -> cst.BaseExpression | None:
         """A shorter condition with the same truth, or None if there is none."""
@@ -82,7 +84,7 @@ class Simplify:
     def _inside(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
         """An operand that can be said shorter."""
         if isinstance(node, cst.BooleanOperation):
-            inside = Simplify(self.negation, bold=self.bold, handed_on=self.handed_on)
+            inside = replace(self, known=Known())
             left = inside.of(node.left)
             right = None if left is not None else inside.of(node.right)
             if left is None and right is None:
@@ -90,7 +92,7 @@ class Simplify:
             parts = [node.left if left is None else left, node.right if right is None else right]
             return _kept(node, _rejoined(node, parts, _kind(node)))
         if isinstance(node, cst.UnaryOperation) and isinstance(node.operator, cst.Not):
-            inside = Simplify(self.negation, bold=self.bold, handed_on=self.handed_on)
+            inside = replace(self, known=Known())
             inner = inside.of(node.expression)
             return None if inner is None else self.negation.of(inner)
         return None
@@ -150,7 +152,8 @@ class Simplify:
         knowledge = self.negation.knowledge
         if value is None or not isinstance(value[0], bool):
             return None
-        likely = self.bold and isinstance(core(node.left), cst.Attribute | cst.Call | cst.Name)
+        likely = self.bold and self.truths
+        likely = likely and isinstance(core(node.left), cst.Attribute | cst.Call | cst.Name)
         if not likely and not knowledge.is_bool(core(node.left), strict=self.negation.strict):
             return None
         if not isinstance(target.operator, cst.Equal | cst.NotEqual | cst.Is | cst.IsNot):

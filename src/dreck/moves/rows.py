@@ -87,10 +87,9 @@ class Rows:
                 return part
             set_ = self.holes[0].around[0] if _is_set_to(self.holes[0]) else None
             last = set_ or self.body[-1]
-            if isinstance(last, ast.Assign) and isinstance(
-                last.targets[0], ast.Name | ast.Attribute
-            ):
-                target = last.targets[0]
+            target = last.targets[0] if isinstance(last, ast.Assign) else None
+            target = last.target if isinstance(last, ast.AugAssign) else target
+            if isinstance(target, ast.Name | ast.Attribute):
                 return words_of(target.id if isinstance(target, ast.Name) else target.attr)
             return _of_pair(last) or self._does() or None
         if self.sets_names:

@@ -7,6 +7,7 @@ leaves out only what was asked before or is known to have no effect.
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 
 import libcst as cst
 
@@ -14,7 +15,7 @@ from ...logic.along import known_at
 from ...logic.conditions import bare, core, spans_lines
 from ...logic.known import Known, may_be_asked_again
 from ...logic.simplify import Simplify
-from ...logic.walk import has_comments
+from ...logic.walk import has_comments, names_in
 from ..arms import same_code, single
 from ..blocks import code, spaced_test
 from ..places import Place
@@ -141,23 +142,25 @@ class SimplifyCondition(Move):
     def ways(self, place: Place, index: int, around: Around) -> Iterator[Match]:
         """Look for a condition of an if, elif or while, or a value, that can be said shorter."""
         node = place.statements[index]
-        for bold in (False, True):
+        ways = [Simplify(around.negation), Simplify(around.negation, bold=True)]
+        asked = node.test if isinstance(node, cst.If | cst.While) else node
+        if names_in(asked) & {"True", "False"}:
+            ways.append(Simplify(around.negation, bold=True, truths=False))
+        for way in ways:
             if isinstance(node, cst.SimpleStatementLine):
-                yield self._value(place, index, node, around, bold)
+                yield self._value(place, index, node, around, way)
             elif isinstance(node, cst.While):
-                simplify = Simplify(around.negation, bold=bold)
-                yield self._looked_at(place, index, node, simplify, around)
+                yield self._looked_at(place, index, node, way, around)
             elif isinstance(node, cst.If):
-                yield from self._chain(place, index, node, around, bold)
+                yield from self._chain(place, index, node, around, way)
 
     def _chain(
-        self, place: Place, index: int, node: cst.If, around: Around, bold: bool
+        self, place: Place, index: int, node: cst.If, around: Around, way: Simplify
     ) -> Iterator[Match]:
         known = known_at(place.trail, place.statements, index)
         arm: cst.If | cst.Else | None = node
         while isinstance(arm, cst.If):
-            simplify = Simplify(around.negation, known, bold)
-            yield self._looked_at(place, index, arm, simplify, around)
+            yield self._looked_at(place, index, arm, replace(way, known=known), around)
             known = known.learning(arm.test, False)
             arm = arm.orelse
 
@@ -209,7 +212,7 @@ class SimplifyCondition(Move):
         index: int,
         line: cst.SimpleStatementLine,
         around: Around,
-        bold: bool,
+        way: Simplify,
     ) -> Match:
         """A value that is True or False before and after."""
         small = single(line)
@@ -217,17 +220,17 @@ class SimplifyCondition(Move):
             return NOT_MINE
         value = small.value
         if isinstance(value, cst.IfExp):
-            return self._choice(place, index, line, value) if not bold else NOT_MINE
+            return self._choice(place, index, line, value) if not way.bold else NOT_MINE
         knowledge = around.negation.knowledge
         if not isinstance(value, cst.UnaryOperation | cst.BooleanOperation | cst.Comparison):
             return NOT_MINE
-        short = Simplify(around.negation, bold=bold, handed_on=True).of(value)
+        short = replace(way, handed_on=True).of(value)
         if short is None or not knowledge.is_bool(value):
             return NOT_MINE
-        if not bold and not knowledge.is_bool(short, strict=True):
+        if not way.bold and not knowledge.is_bool(short, strict=True):
             return NOT_MINE
         if has_comments(value):
-            return NOT_MINE if bold else self.refuse("comment-inside", line)
+            return NOT_MINE if way.bold else self.refuse("comment-inside", line)
         new = line.with_changes(body=[small.with_changes(value=short)])
         why = f"`{code(short)}` says the same with fewer signs."
         return Site(line, why, place.exchanged(index, new), tentative=True)
