@@ -52,6 +52,7 @@ MODULES = (
     "flatten.guard_clause",
     "structure.number_rounds",
     "structure.loop_over_elements",
+    "structure.loop_condition",
     "structure.split_loop",
     "structure.filter_pipeline",
     "flatten.join_conditions",
