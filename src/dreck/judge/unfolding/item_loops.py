@@ -14,6 +14,7 @@ import copy
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
+from ...outline import nodes_of
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.scope import FunctionNode
@@ -331,9 +332,9 @@ class _Work:
         if not self.names.is_steady(attribute):
             return False
         for tree in self.names.declared.trees:
-            makers = (n for n in ast.walk(tree) if getattr(n, "name", "") in _MAKERS)
+            makers = (n for n in nodes_of(tree) if getattr(n, "name", "") in _MAKERS)
             making = {id(n) for maker in makers for n in ast.walk(maker)}
-            for node in ast.walk(tree):
+            for node in nodes_of(tree):
                 if isinstance(node, ast.Attribute) and node.attr == attribute:
                     if not isinstance(node.ctx, ast.Load) and id(node) not in making:
                         return False

@@ -4,8 +4,11 @@ from __future__ import annotations
 
 import ast
 from collections.abc import Iterable, Iterator
+from functools import lru_cache
 
+from ...outline import nodes_of
 from ..world.around import Names
+from ..world.names import CACHED
 from ..world.scope import FunctionNode, scope_of
 
 _FUNCTIONS = frozenset({"len", "isinstance", "enumerate", "zip"})
@@ -69,12 +72,7 @@ def acts_quietly(
     nodes = [node for part in (*conditions, *worked_out) for node in ast.walk(part)]
     if names.star or not all(_is_quiet(node, names) for node in nodes):
         return False
-    defined = {
-        n.name
-        for t in names.declared.trees
-        for n in ast.walk(t)
-        if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef)
-    }
+    defined = frozenset[str]().union(*map(_defined_in, names.declared.trees))
     called = {n.func.attr for n in nodes if _is_method_call(n)}  # type: ignore[attr-defined]
     special = {n for n in defined if n.startswith("__") and n.endswith("__")} - _SILENT
     if not any(map(_asks_truth, conditions)) and not any(map(_asks_inside, worked_out)):
@@ -101,7 +99,7 @@ def knows_of_none(names: Names) -> bool:
     """Whether anything around is declared to be None at times: then what is declared nowhere may be
     it too.
     """
-    return any(_may_be_missing(h) for h in _hints(names.declared.trees))
+    return any(_may_be_missing(h) for t in names.declared.trees for h in _hints_in(t))
 
 
 def goes_through_plain(function: FunctionNode, names: Names) -> bool:
@@ -110,8 +108,9 @@ def goes_through_plain(function: FunctionNode, names: Names) -> bool:
     Nothing around may be declared an iterator; names and attributes that the module itself gives a
     value are given collections, or what somebody handed in; and loops set plain names.
     """
-    trees = (*names.declared.trees, function)
-    if any(_is_used_up(hint) for hint in _hints(trees)):
+    trees = names.declared.trees
+    hints = [*_hints(function), *(h for t in trees for h in _hints_in(t))]
+    if any(map(_is_used_up, hints)):
         return False
     loops = [n for n in ast.walk(function) if isinstance(n, ast.For | ast.comprehension)]
     if any(isinstance(m, ast.Attribute | ast.Subscript) for n in loops for m in ast.walk(n.target)):
@@ -121,9 +120,10 @@ def goes_through_plain(function: FunctionNode, names: Names) -> bool:
     wanted |= {m.attr for m in used if isinstance(m, ast.Attribute)}
     # What is handed in may have the same name where it comes from.
     local = scope_of(function).own - {a.arg for a in _parameters(function)}
-    given = [p for tree in names.declared.trees for p in _given(tree) if p[0] in wanted - local]
+    given = [p for tree in trees for p in _given_in(tree) if p[0] in wanted - local]
     given += [p for p in _given(function) if p[0] in wanted]
-    parameters = [a for t in trees for n in ast.walk(t) for a in _parameters(n)]
+    parameters = [a for n in ast.walk(function) for a in _parameters(n)]
+    parameters += [a for t in trees for a in _parameters_in(t)]
     loose = {a.arg for a in parameters if a.annotation is not None and _is_loose(a.annotation)}
     if wanted & loose:
         return False
@@ -171,7 +171,7 @@ def _asks_what_is_missing(
     if not any(declared.values()):
         return False
     told = dict(declared)
-    for target, over in _gone_through(names.declared.trees):
+    for target, over in (g for t in names.declared.trees for g in _gone_through_in(t)):
         if target not in told:  # a name that is declared somewhere is what it is declared
             declared[target] = declared.get(target, False) or told.get(over, True)
     nodes = [n for part in parts for n in ast.walk(part)]
@@ -197,15 +197,24 @@ def _asks_for_none(node: ast.AST, sign: type[ast.cmpop]) -> bool:
     return is_alone and isinstance(node.ops[0], sign) and ast.unparse(node.comparators[0]) == "None"  # type: ignore[attr-defined]
 
 
-def _gone_through(trees: Iterable[ast.AST]) -> Iterator[tuple[str, str]]:
+@lru_cache(CACHED)
+def _defined_in(tree: ast.Module) -> frozenset[str]:
+    """The names of all functions and methods."""
+    functions = (ast.FunctionDef, ast.AsyncFunctionDef)
+    return frozenset(n.name for n in nodes_of(tree) if isinstance(n, functions))
+
+
+@lru_cache(CACHED)
+def _gone_through_in(tree: ast.Module) -> tuple[tuple[str, str], ...]:
     """The names that loops give values, each with the name or attribute that they go through."""
-    for tree in trees:
-        for node in ast.walk(tree):
-            if isinstance(node, ast.For | ast.AsyncFor | ast.comprehension):
-                for target in ast.walk(node.target):
-                    if isinstance(target, ast.Name):
-                        plain = target is node.target
-                        yield target.id, _spoken(node.iter) if plain else ""
+    found = []
+    for node in nodes_of(tree):
+        if isinstance(node, ast.For | ast.AsyncFor | ast.comprehension):
+            for target in ast.walk(node.target):
+                if isinstance(target, ast.Name):
+                    plain = target is node.target
+                    found.append((target.id, _spoken(node.iter) if plain else ""))
+    return tuple(found)
 
 
 def _asked(node: ast.AST) -> list[ast.expr]:
@@ -217,18 +226,22 @@ def _asked(node: ast.AST) -> list[ast.expr]:
     return [node.func.value] if _is_method_call(node) else []  # type: ignore[attr-defined]
 
 
-def _declared_in(tree: ast.AST) -> Iterator[tuple[str, ast.expr]]:
+@lru_cache(CACHED)
+def _declared_in(tree: ast.Module) -> tuple[tuple[str, ast.expr], ...]:
     """The names and attributes (with a dot) that are annotated in some code, each with its
     annotation.
     """
-    fields = {id(s) for n in ast.walk(tree) if isinstance(n, ast.ClassDef) for s in n.body}
-    for node in ast.walk(tree):
+    nodes = nodes_of(tree)
+    fields = {id(s) for n in nodes if isinstance(n, ast.ClassDef) for s in n.body}
+    found = []
+    for node in nodes:
         if isinstance(node, ast.AnnAssign):
             dot = "." if id(node) in fields else ""
-            yield dot + _spoken(node.target), node.annotation
+            found.append((dot + _spoken(node.target), node.annotation))
         for argument in _parameters(node):
             if argument.annotation is not None:
-                yield argument.arg, argument.annotation
+                found.append((argument.arg, argument.annotation))
+    return tuple(found)
 
 
 def _spoken(node: ast.expr) -> str:
@@ -238,15 +251,29 @@ def _spoken(node: ast.expr) -> str:
     return node.id if isinstance(node, ast.Name) else ""
 
 
-def _hints(trees: Iterable[ast.AST]) -> Iterator[ast.expr]:
+@lru_cache(CACHED)
+def _hints_in(tree: ast.Module) -> tuple[ast.expr, ...]:
+    return tuple(_hints(tree))
+
+
+def _hints(code: ast.AST) -> Iterator[ast.expr]:
     """All annotations in some code."""
-    for tree in trees:
-        for node in ast.walk(tree):
-            if isinstance(node, ast.AnnAssign):
-                yield node.annotation
-            for argument in _parameters(node):
-                if argument.annotation is not None:
-                    yield argument.annotation
+    for node in ast.walk(code):
+        if isinstance(node, ast.AnnAssign):
+            yield node.annotation
+        for argument in _parameters(node):
+            if argument.annotation is not None:
+                yield argument.annotation
+
+
+@lru_cache(CACHED)
+def _parameters_in(tree: ast.Module) -> tuple[ast.arg, ...]:
+    return tuple(a for n in nodes_of(tree) for a in _parameters(n))
+
+
+@lru_cache(CACHED)
+def _given_in(tree: ast.Module) -> tuple[tuple[str, ast.expr | None], ...]:
+    return tuple(_given(tree))
 
 
 def _parameters(node: ast.AST) -> list[ast.arg]:

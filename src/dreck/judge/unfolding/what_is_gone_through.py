@@ -5,6 +5,7 @@ from __future__ import annotations
 import ast
 from collections.abc import Iterator, Sequence
 
+from ...outline import nodes_of
 from ..world.around import Names
 from ..world.declared import builtin_bases
 from ..world.names import names_from
@@ -326,7 +327,7 @@ def stays_the_same(name: str, function: FunctionNode, names: Names) -> bool | No
 
 def _declared(attribute: str, names: Names) -> Iterator[ast.expr]:
     """The annotations of all fields of that name."""
-    for node in (n for t in names.declared.trees for n in ast.walk(t)):
+    for node in (n for t in names.declared.trees for n in nodes_of(t)):
         if isinstance(node, ast.AnnAssign):
             target = node.target
             if getattr(target, "attr", getattr(target, "id", "")) == attribute:
@@ -351,6 +352,6 @@ def _own_lists(names: Names) -> bool:
     for tree in names.declared.trees:
         if builtin_bases(tree) & {"list", "tuple", "dict", "set", "str"}:
             return True
-        if any(getattr(n, "name", "") in _OWN for n in ast.walk(tree)):
+        if any(getattr(n, "name", "") in _OWN for n in nodes_of(tree)):
             return True
     return False
