@@ -144,7 +144,7 @@ def untangle(
         RunError: the tests cannot be run, or fail before anything changed.
     """
     from .moves.reach import Reach
-    from .judge.trials.runner import ProcessRunner
+    from .judge.trials.runner import SECONDS_OF_A_STEP, ProcessRunner
     from .judge.face.judge import Judge
     from .naming.command import asking
     from .planner.asking import Asking
@@ -155,7 +155,8 @@ def untangle(
     if not targets:
         raise SettingError("nothing to untangle: give a file, folder or FILE.py::function")
     # A step whose frame is not proved does not stand, whatever trials around it would show.
-    judge = Judge(strict, ProcessRunner() if run else None, looks_around=False)
+    runner = ProcessRunner(search=SECONDS_OF_A_STEP) if run else None
+    judge = Judge(strict, runner, looks_around=False)
     namer = asking(naming_command) if naming_command else None
     if reach not in [r.value for r in Reach]:
         raise SettingError(f"there is no reach {reach!r}: give inside, beside or across")

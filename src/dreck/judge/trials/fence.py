@@ -13,7 +13,7 @@ import sys
 from typing import Any
 
 # Seconds of processor time for one check; the parent's wall-clock limit is longer.
-CPU_SECONDS = 28
+CPU_SECONDS = 36
 # Bytes of address space; a runaway list ends in MemoryError.
 MEMORY_BYTES = 2 * 1024**3
 # Bytes of one file written to the scratch folder.

@@ -18,6 +18,8 @@ from .recorded import RecordedCalls
 
 # Seconds of wall-clock time for one check: loading both versions, trials, coverage, faults.
 WALL_SECONDS = 60.0
+# Seconds of processor time for the search of one check, and of one step among many.
+SEARCH_SECONDS, SECONDS_OF_A_STEP = 14.0, 5.0
 # In place of a function's name: only compare what the modules hold when they are imported.
 STATE = "<state>"
 _CHILD = Path(__file__).with_name("child.py")
@@ -86,11 +88,14 @@ class ProcessRunner:
         seconds: wall-clock time for one request.
         inputs: the text of a module with a generator of inputs, from the user.
         recorded: calls that the project's tests made.
+        search: processor time for the search for inputs; faults get half as much. A person who asks
+            about two versions waits longer than one of many steps may take.
     """
 
     seconds: float = WALL_SECONDS
     inputs: str = ""
     recorded: RecordedCalls = RecordedCalls()
+    search: float = SEARCH_SECONDS
 
     def run(self, request: Request) -> dict[str, Any]:
         """Start the child, hand it the request, read its answer; always ends it."""
@@ -114,6 +119,7 @@ class ProcessRunner:
                     "inputs": self.inputs,
                     "calls": self.recorded.of(request.subject),
                     "call_modules": list(self.recorded.modules),
+                    "seconds": self.search,
                 }
                 message = json.dumps({**request.to_dict(scratch), **own}).encode()
                 out, err = process.communicate(message, timeout=self.seconds)
