@@ -122,6 +122,21 @@ CASES = [
     ),
     pytest.param(
         """
+        def tell(boats, log, late: bool):
+            if late:
+                log.errors.append("late")
+                log.write(sum(b.toll for b in boats))
+                log.flush()
+            else:
+                log.errors.append("late")
+                log.write(sum(b.due for b in boats))
+                log.flush()
+        """,
+        "",
+        id="what a generator yields is no value",
+    ),
+    pytest.param(
+        """
         def turn(gate, up, log):
             if up:
                 log.errors.append("turn")

@@ -22,7 +22,9 @@ _MOST_HOLES = 3
 # What cannot have a name put into its middle.
 _APART = (ast.JoinedStr, ast.Lambda, ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
 _PARTS_OF_TESTS = (ast.BoolOp, ast.UnaryOp)
-_NO_VALUES = (ast.Starred, ast.NamedExpr, ast.Await, ast.Yield, ast.YieldFrom, ast.Lambda)
+_NO_VALUES = (
+    ast.Starred, ast.NamedExpr, ast.Await, ast.Yield, ast.YieldFrom, ast.Lambda, ast.GeneratorExp
+)  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)

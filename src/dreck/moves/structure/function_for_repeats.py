@@ -248,10 +248,15 @@ def _edits(repeat: Repeat, made: Sequence[BlockOut], given: HandedIn, name: str)
     )
     edits = [home.insertion(definition, line=first.run.line, kept=kept)]
     for number, block in enumerate(made):
-        spans = [view.offsets.span(values[number]) for values in given.parameters.values()]
-        arguments = [*inputs, *(view.text[low:high] for low, high in spans)]
-        edits.append(_call(block, name, arguments))
+        values = [v[number] for v in given.parameters.values()]
+        edits.append(_call(block, name, [*inputs, *(_written(view, v) for v in values)]))
     return edits
+
+
+def _written(view: ModuleView, value: ast.expr) -> str:
+    """A value as it is written, a tuple in parentheses."""
+    text = view.offsets.source(value)
+    return f"({text})" if isinstance(value, ast.Tuple) and not text.startswith("(") else text
 
 
 def _declared(name: str, values: Sequence[ast.expr], made: BlockOut) -> str:
