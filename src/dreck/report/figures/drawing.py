@@ -5,6 +5,7 @@ bytes of the image.
 from __future__ import annotations
 
 import io
+import logging
 from typing import TYPE_CHECKING, Any, Literal
 
 from ...errors import SettingError
@@ -54,6 +55,8 @@ def form_of(path: str) -> Form:
 
 def canvas(width: float, height: float, columns: int = 1) -> tuple[Figure, list[Axes]]:
     """An empty figure, in inches, with some axes side by side that share their scales."""
+    # On its first use it tells that it gathers its fonts, which is no part of what we print.
+    logging.getLogger("matplotlib.font_manager").setLevel(logging.ERROR)
     import matplotlib as mpl
     from matplotlib.figure import Figure
 
