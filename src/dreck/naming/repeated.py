@@ -92,8 +92,11 @@ def _refused(
     every = (n for c in told for n in ast.walk(c) if n not in differing)
     texts = (n.value for n in every if isinstance(n, ast.Constant))
     words = (_WORD.match(t) for t in texts if isinstance(t, str))
-    for word in [*(w[1].lower() for w in words if w), *(words_of(p)[-1] for p in parameters)]:
-        if word not in EMPTY_WORDS and len(word) > 2:
+    said = [w[1].lower() for w in words if w]
+    given = [words_of(p)[-1] for p in parameters]
+    for some in (said, given):
+        word = next((w for w in some if w not in EMPTY_WORDS and len(w) > 2), "")
+        if word:
             yield Proposal(f"refuse_{word}", "it tells why, and hands nothing back", Rank.MEANING)
 
 
