@@ -11,7 +11,7 @@ from dreck.judge.world.context import Context
 from dreck.judge.world.loading import names_around
 
 ROUNDS = 300
-NAMES = ("x", "y", "least", "xs")
+NAMES = ("x", "y", "least", "xs", "LIMIT", "x")
 ASKED = (
     "{0} > least",
     "{0} != most",
@@ -26,11 +26,19 @@ MADE = ("{0}", "{0}", "{0} + 1", "(least, {0})", "high({0})", "[y for y in (1, 2
 WORKED_OUT = [
     *("sum({0})", "max({0}, default=0)", "sorted({0})", "any({0})", "list({0})", "all({0})"),
     *("next({0}, None)", "len({0})", "max({0}, key=lambda r: -r, default=1)", "{0}"),
+    *("max({0}, [3, 1])", "sum({0}, least)"),
 ]
 BETWEEN = ("pass", "least = 2", "xs.append(4)", "found = []", "total = 0", "xs = [3, 1]", "y = 5")
 HELPERS = """
+LIMIT = 2
+
+
 def high(x):
-    return x > 2
+    return x > LIMIT
+
+
+def lazy(items, least):
+    return (x for x in items if x > least)
 
 
 def chosen(items, least):
@@ -57,7 +65,9 @@ def source(chance: random.Random, depth: int = 0) -> str:
         inner = comprehension(chance, source(chance, depth + 1))
         found = chance.choice(("[{0}]", "[{0}]", "({0})")).format(inner)
     elif drawn < 0.6:
-        found = chance.choice(("chosen(xs, least)", "others(xs, most)", "chosen(xs, 2)"))
+        found = chance.choice(
+            ("chosen(xs, least)", "others(xs, most)", "chosen(xs, 2)", "lazy(xs, least)")
+        )
     else:
         found = chance.choice(("xs", "xs", "found", "(1, 5, 2)"))
     return f"reversed({found})" if chance.random() < 0.15 else found

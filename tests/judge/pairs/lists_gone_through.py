@@ -272,3 +272,72 @@ def last_above(levels: set[int], least: int) -> int | None:
 #: becomes
 def last_above(levels: set[int], least: int) -> int | None:
     return next((level for level in reversed(levels) if level > least), None)
+
+
+#: what adds up is handed in, and may do so whenever it likes -> unproved
+def taken(stays, night, sum):
+    return sum(s.people for s in [stay for stay in stays if stay.night == night] if s.held)
+#: becomes
+def taken(stays, night, sum):
+    return sum(s.people for s in stays if s.night == night if s.held)
+
+
+#: what turns round is handed in -> differs
+def taken(stays, reversed):
+    return [s for s in reversed([x for x in stays if x > 2]) if s < 9]
+#: becomes
+def taken(stays, reversed):
+    return [s for s in reversed(stays) if s > 2 if s < 9]
+
+
+#: the larger of two lists, and of a generator and a list -> differs
+def larger(stays: list[int], other: list[int]) -> list[int]:
+    return max([s for s in stays if s > 2], other)
+#: becomes
+def larger(stays: list[int], other: list[int]) -> list[int]:
+    return max((s for s in stays if s > 2), other)
+
+
+#: asked for not being there in one way, and compared in another -> differs
+def early(stays: list[int], since: int | None) -> bool:
+    for stay in stays:
+        if stay > 5 or ((since is None or stay > 0) and stay < since):
+            return True
+    return False
+#: becomes
+def early(stays: list[int], since: int | None) -> bool:
+    return any([s > 5 or ((since is None or s > 0) and s < since) for s in stays])
+
+
+#: a generator of a helper keeps what it was given -> differs
+def taken(stays: list[int], least: int) -> list[int]:
+    found = (stay for stay in stays if stay > least)
+    least = 0
+    return list(found)
+#: becomes
+def taken(stays: list[int], least: int) -> list[int]:
+    found = chosen(stays, least)
+    least = 0
+    return list(found)
+
+
+def chosen(stays, least):
+    return (stay for stay in stays if stay > least)
+
+
+#: a limit of the module, and one that a comprehension goes through -> differs
+LIMIT = 3
+
+
+def taken(stays: list[int], limits: list[int]) -> list[int]:
+    return [s for s in stays for LIMIT in limits if s > LIMIT]
+#: becomes
+LIMIT = 3
+
+
+def taken(stays: list[int], limits: list[int]) -> list[int]:
+    return [s for s in stays for LIMIT in limits if high(s)]
+
+
+def high(stay):
+    return stay > LIMIT

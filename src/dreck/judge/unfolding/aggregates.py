@@ -103,11 +103,11 @@ def _rounds(
 
 
 def _parts(among: ast.expr) -> list[ast.expr]:
-    """What is evaluated in each round."""
+    """What is evaluated in each round, the conditions before what is worked out."""
     if not isinstance(among, ast.GeneratorExp):
         return []
-    found = [among.elt, *(c for g in among.generators for c in g.ifs)]
-    return [*found, *(g.iter for g in among.generators[1:])]
+    found = [g.iter for g in among.generators[1:]]
+    return [*found, *(c for g in among.generators for c in g.ifs), among.elt]
 
 
 def _there(

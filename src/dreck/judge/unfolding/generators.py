@@ -66,9 +66,9 @@ class GeneratorLowering(LookupLowering):
         ):
             return self._all_rules(node, generator, out, after, where, every=name == "all")
         parts = [
-            generator.elt,
-            *self.asked_inside(generator),
             *(g.iter for g in generator.generators),
+            *self.asked_inside(generator),
+            generator.elt,
         ]
         to_the_end = name in LOOPS and asks_quietly(parts, self.context.names)
         if name == "next":

@@ -17,10 +17,12 @@ from ..face.verdict import Assumption, AssumptionKind
 from ..world.context import Context
 from ..world.scope import FunctionNode, scope_of
 
-_CHOSEN = (ast.ListComp, ast.GeneratorExp)
-_COMPREHENSIONS = (*_CHOSEN, ast.SetComp, ast.DictComp)
-# What means something else, or something more, in another place.
-_ELSEWHERE = (ast.NamedExpr, ast.Await, ast.Yield, ast.YieldFrom, ast.Lambda)
+_COMPREHENSIONS = (ast.ListComp, ast.GeneratorExp, ast.SetComp, ast.DictComp)
+# What means something else, or something more, in another place. A generator asks for its names
+# when it is gone through, and those of its helper stay as they were.
+_ELSEWHERE = (
+    ast.NamedExpr, ast.Await, ast.Yield, ast.YieldFrom, ast.Lambda, ast.GeneratorExp
+)  # fmt: skip
 
 
 def lists_from_helpers(
@@ -53,7 +55,9 @@ class _PutIn(ast.NodeTransformer):
     rests_on: list[Assumption] = field(default_factory=list)
 
     def __post_init__(self) -> None:
-        self.own = scope_of(self.function).own
+        # Names of comprehensions and lambdas are other ones than those of the module, too.
+        inner = {n.arg for n in ast.walk(self.function) if isinstance(n, ast.arg)}
+        self.own = scope_of(self.function).own | inner | {n.id for n in _stored(self.function)}
         given = self.function.args.args
         self.instance = given[0].arg if self.context.owner and given else ""
         if sum(n.id == self.instance for n in _stored(self.function)):
@@ -109,7 +113,7 @@ class _PutIn(ast.NodeTransformer):
         names = [a.arg for a in helper.args.args]
         if value is None or len(names) != len(given) or _takes_more(helper):
             return None
-        if not (any_value or isinstance(value, _CHOSEN)):
+        if not (any_value or isinstance(value, ast.ListComp)):
             return None
         if any(isinstance(n, _ELSEWHERE) for n in ast.walk(value)):
             return None

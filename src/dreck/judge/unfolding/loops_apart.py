@@ -20,7 +20,7 @@ from ..world.context import Context
 from ..world.scope import FunctionNode, given_to
 from .lists_from_helpers import lists_from_helpers
 from .quiet_questions import asks_quietly
-from .what_is_gone_through import is_awkward
+from .what_is_gone_through import is_awkward, is_builtin
 
 # Built-in functions that work something out from all elements.
 _OF_ALL = frozenset({"sum", "any", "all", "max", "min", "sorted", "set", "tuple", "list"})
@@ -141,7 +141,8 @@ class _Work:
         """Whether something is worked out from a list that is made for that alone."""
         made = node.args[0] if node.args else None
         called = node.func.id if isinstance(node.func, ast.Name) else ""
-        if called not in _OF_ALL or not self.names.is_builtin(called):
+        alone = len(node.args) == 1 or called == "sum"  # others compare what they are given
+        if called not in _OF_ALL or not alone or not self._is_builtin(called):
             return False
         if not isinstance(made, ast.ListComp) or any(g.is_async for g in made.generators):
             return False
@@ -196,7 +197,7 @@ class _Work:
                 or isinstance(value.args[0], ast.GeneratorExp)
             ):
                 return False
-            if not self.names.is_builtin("reversed"):
+            if not self._is_builtin("reversed"):
                 return False
             turns = value.func
             value = value.args[0]
@@ -236,9 +237,12 @@ class _Work:
         """Whether a generator is only made to be gone through at once."""
         for call in (n for n in ast.walk(self.function) if isinstance(n, ast.Call)):
             called = call.func.id if isinstance(call.func, ast.Name) else ""
-            if call.args and call.args[0] is node and self.names.is_builtin(called):
+            if call.args and call.args[0] is node and self._is_builtin(called):
                 return called in _OF_ALL or called == "next"
         return False
+
+    def _is_builtin(self, name: str) -> bool:
+        return is_builtin(name, self.function, self.names)
 
     def _may_move(
         self, value: ast.ListComp, rest: Sequence[ast.stmt], loops: Sequence[ast.For]
@@ -343,8 +347,11 @@ class _Work:
                 return None
         tests = [*rounds.asked(), *(t for _, s in rounds.adding for t in _tests_of(s))]
         values = [v for _, s in rounds.adding if (v := _value_of(s)) is not None]
-        if not asks_quietly(tests, self.names, [*values, *iters]):
-            return None
+        for _, statement in rounds.adding:
+            value = _value_of(statement)
+            found = [*iters, *([value] if value is not None else [])]
+            if not asks_quietly([*rounds.asked(), *_tests_of(statement)], self.names, found):
+                return None
         if len(names) > 1:
             own = set(names)
             asked = [v for v in values if not _names_in(v) <= own]

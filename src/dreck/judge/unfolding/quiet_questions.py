@@ -47,9 +47,10 @@ def asks_quietly(
     and order, arithmetic and methods where something is declared to be missing at times.
 
     Args:
-        parts: the expressions; some may be asked for their truth.
+        parts: the expressions in the order in which they are asked; the later ones only where the
+            conditions among those before them hold.
         names: what is known around.
-        worked_out: further ones of which nobody asks that.
+        worked_out: further ones, behind all of them, whose truth nobody asks for.
     """
     conditions, worked_out = list(parts), list(worked_out)
     parts = [*conditions, *worked_out]
@@ -58,8 +59,7 @@ def asks_quietly(
         isinstance(n, ast.Subscript) for n in nodes
     ):
         return False
-    raising = [n for n in nodes if _may_raise(n)]
-    return not raising or not _asks_what_is_missing(raising, parts, names)
+    return not any(map(_may_raise, nodes)) or not _asks_what_is_missing(parts, names)
 
 
 def acts_quietly(
@@ -156,10 +156,9 @@ def _may_raise(node: ast.AST) -> bool:
     return isinstance(node, ast.BinOp) or _is_method_call(node)
 
 
-def _asks_what_is_missing(
-    raising: Iterable[ast.AST], parts: Iterable[ast.expr], names: Names
-) -> bool:
-    """Whether one of some questions may be asked of what is declared to be missing at times.
+def _asks_what_is_missing(parts: Iterable[ast.expr], names: Names) -> bool:
+    """Whether one of some questions, asked one after the other, may be asked of what is declared
+    to be missing at times.
 
     What was asked for not being None before is there; of what is declared nowhere nothing is known
     where anything is declared to be missing.
@@ -174,27 +173,64 @@ def _asks_what_is_missing(
     for target, over in (g for t in names.declared.trees for g in _gone_through_in(t)):
         if target not in told:  # a name that is declared somewhere is what it is declared
             declared[target] = declared.get(target, False) or told.get(over, True)
-    nodes = [n for part in parts for n in ast.walk(part)]
-    there = {ast.unparse(n.left) for n in nodes if _asks_for_none(n, ast.IsNot)}  # type: ignore[attr-defined]
-    for node in nodes:
-        if isinstance(node, ast.BoolOp) and isinstance(node.op, ast.Or):
-            # The others are only asked where it is there.
-            first = node.values[0]
-            there |= {ast.unparse(first.left)} if _asks_for_none(first, ast.Is) else set()  # type: ignore[attr-defined]
-    for node in raising:
-        for asked in _asked(node):
-            made = isinstance(asked, ast.Constant | ast.Call | ast.BinOp | ast.Compare)
-            if made or ast.unparse(asked) in there:
-                continue  # what is made is not None, and what it is made of is asked for itself
-            if declared.get(_spoken(asked), True):
-                return True
+    there = frozenset[str]()
+    for part in parts:
+        for node, known in _with_what_is_there(part, there):
+            if not _may_raise(node):
+                continue
+            for asked in _asked(node):
+                made = isinstance(asked, ast.Constant | ast.Call | ast.BinOp | ast.Compare)
+                if made or ast.unparse(asked) in known:
+                    continue  # what is made is not None, and what it is made of is asked for itself
+                if declared.get(_spoken(asked), True):
+                    return True
+        there |= _is_there(part, holds=True)
     return False
 
 
-def _asks_for_none(node: ast.AST, sign: type[ast.cmpop]) -> bool:
-    """``x is None``, or ``x is not None``."""
-    is_alone = isinstance(node, ast.Compare) and len(node.ops) == 1
-    return is_alone and isinstance(node.ops[0], sign) and ast.unparse(node.comparators[0]) == "None"  # type: ignore[attr-defined]
+def _with_what_is_there(
+    node: ast.AST, there: frozenset[str]
+) -> Iterator[tuple[ast.AST, frozenset[str]]]:
+    """The nodes of an expression, each with what is not None where it is evaluated.
+
+    Args:
+        node: the expression.
+        there: what is not None before.
+    """
+    yield node, there
+    if isinstance(node, ast.BoolOp):
+        for value in node.values:
+            yield from _with_what_is_there(value, there)
+            there |= _is_there(value, holds=isinstance(node.op, ast.And))
+        return
+    if isinstance(node, ast.IfExp):
+        yield from _with_what_is_there(node.test, there)
+        yield from _with_what_is_there(node.body, there | _is_there(node.test, holds=True))
+        yield from _with_what_is_there(node.orelse, there | _is_there(node.test, holds=False))
+        return
+    generators: list[ast.comprehension] = getattr(node, "generators", [])
+    for generator in generators:
+        yield from _with_what_is_there(generator.iter, there)
+        for test in generator.ifs:
+            yield from _with_what_is_there(test, there)
+            there |= _is_there(test, holds=True)
+    for child in ast.iter_child_nodes(node):
+        if child not in generators:
+            yield from _with_what_is_there(child, there)
+
+
+def _is_there(test: ast.expr, *, holds: bool) -> frozenset[str]:
+    """What is not None where a condition holds, or does not."""
+    if isinstance(test, ast.UnaryOp) and isinstance(test.op, ast.Not):
+        return _is_there(test.operand, holds=not holds)
+    if isinstance(test, ast.BoolOp) and isinstance(test.op, ast.And) is holds:
+        return frozenset().union(*(_is_there(v, holds=holds) for v in test.values))
+    if not isinstance(test, ast.Compare) or len(test.ops) != 1:
+        return frozenset()
+    (other,), sign = test.comparators, ast.IsNot if holds else ast.Is
+    is_none = isinstance(other, ast.Constant) and other.value is None
+    is_said = is_none and isinstance(test.ops[0], sign)
+    return frozenset({ast.unparse(test.left)}) if is_said else frozenset()
 
 
 @lru_cache(CACHED)
