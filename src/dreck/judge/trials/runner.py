@@ -19,7 +19,7 @@ from .recorded import RecordedCalls
 # Seconds of wall-clock time for one check: loading both versions, trials, coverage, faults.
 WALL_SECONDS = 60.0
 # Seconds of processor time for the search of one check, and of one step among many.
-SEARCH_SECONDS, SECONDS_OF_A_STEP = 14.0, 5.0
+SEARCH_SECONDS, SECONDS_OF_A_STEP = 14.0, 10.0
 # In place of a function's name: only compare what the modules hold when they are imported.
 STATE = "<state>"
 _CHILD = Path(__file__).with_name("child.py")
