@@ -268,3 +268,84 @@ def level(text: str) -> float:
     if found >= 3:
         return 0.0
     return found
+
+
+#: whole numbers are divided by what is written alike -> proved
+def share(cargo: int, boats: int) -> int:
+    if boats > 3: return cargo // 2
+    return cargo % 4
+#: becomes
+def share(cargo: int, boats: int) -> int:
+    rest, half = cargo % 4, cargo // 2
+    return half if boats > 3 else rest
+
+
+#: what is divided is a number, to which nothing may be added -> proved
+def share(levels: list[int], low: int) -> int:
+    half = low // 2
+    total = 0
+    if low > 3:
+        total += half
+    return total
+#: becomes
+def share(levels: list[int], low: int) -> int:
+    total = 0
+    total += low // 2 if low > 3 else 0
+    return total
+
+
+#: division by zero is told -> differs
+def share(cargo: int, boats: int) -> int:
+    each = cargo // boats
+    if boats == 0: return 0
+    return each
+#: becomes
+def share(cargo: int, boats: int) -> int:
+    if boats == 0: return 0
+    return cargo // boats
+
+
+#: division by a written zero is told -> differs
+def share(cargo: int, boats: int) -> int:
+    each = cargo % 0
+    return boats
+#: becomes
+def share(cargo: int, boats: int) -> int:
+    return boats
+
+
+#: the half of a sum is not the sum of the halves -> differs
+def share(cargo: int, more: int) -> int:
+    return (cargo + more) // 2
+#: becomes
+def share(cargo: int, more: int) -> int:
+    return cargo // 2 + more // 2
+
+
+#: the rest of a number below nothing is none below -> differs
+def share(cargo: int) -> int:
+    return cargo % 4
+#: becomes
+def share(cargo: int) -> int:
+    return cargo - 4 * int(cargo / 4)
+
+
+#: a float divided is a float -> differs
+def share(cargo: float) -> float:
+    total = 0
+    if cargo > 3: total += cargo // 2
+    return total
+#: becomes
+def share(cargo: float) -> float:
+    total = 0
+    total += cargo // 2 if cargo > 3 else 0.0
+    return total
+
+
+#: a text with a rest is filled in -> differs
+def share(cargo: str) -> str:
+    cargo % 2
+    return "x"
+#: becomes
+def share(cargo: str) -> str:
+    return "x"

@@ -30,7 +30,18 @@ def arithmetic(op: str, a: Term, b: Term, known: Mapping[int, Kinds]) -> Term | 
         return None
     if left | right <= WHOLE and op in ("+", "-", "*"):
         return _whole_sum(op, a, b, lambda t: kinds_of(t, known) == _ONLY_INT)
+    if left | right <= WHOLE and op in ("//", "%"):
+        return _divided(op, a, b)
     return _joined_text(a, b) if left == right == _ONLY_TEXT and op == "+" else None
+
+
+def _divided(op: str, a: Term, b: Term) -> Term | None:
+    """``a // b`` or ``a % b`` of whole numbers, where b is one that is written and not zero."""
+    if not is_const(b) or not b[2]:
+        return None
+    if is_const(a):
+        return const(a[2] // b[2] if op == "//" else a[2] % b[2])
+    return ("divided", op, a, b)
 
 
 def _whole_sum(op: str, a: Term, b: Term, is_int: Callable[[Term], bool]) -> Term | None:

@@ -14,6 +14,7 @@ A term is a nested tuple, so that terms compare, hash and copy for free:
 ``("bound", t)``       whether a local name is bound
 ``("tuple", ...)``     a tuple display; ``("slice", ...)`` likewise
 ``("sum", ...)``       a sum of products of whole numbers; ``("text", ...)`` texts in a row
+``("divided", op, a, b)`` what ``//`` or ``%`` make of a whole number by a written one
 ``("new", side, n, k)`` a new container of type k that only one version has made so far
 ``("adder", t)``       the bound ``append`` of a list, or ``add`` of a set
 ``("inserter", t)``    the bound ``insert`` of a list
@@ -38,7 +39,10 @@ WHOLE: Kinds = frozenset({"int", "bool"})
 PLAIN: Kinds = NUMBERS | {"str", "bytes", "NoneType"}
 BOOL: Kinds = frozenset({"bool"})
 CONTAINERS: Kinds = frozenset({"list", "set", "dict"})
-_MADE_OF: Mapping[str, Kinds] = {"sum": frozenset({"int"}), "text": frozenset({"str"})}
+_MADE_OF: Mapping[str, Kinds] = {
+    **dict.fromkeys(("sum", "divided"), frozenset({"int"})),
+    "text": frozenset({"str"}),
+}
 _ONLY_NONE: Kinds = frozenset({"NoneType"})
 _ONLY_TEXT: Kinds = frozenset({"str"})
 
@@ -48,7 +52,7 @@ TRUE: Term = ("c", "bool", True)
 FALSE: Term = ("c", "bool", False)
 
 # Values that are told by what is in them, though each of them was made at some place.
-MADE = frozenset({"tuple", "slice", "sum", "text", "row"})
+MADE = frozenset({"tuple", "slice", "sum", "divided", "text", "row"})
 _ENUM = "enum "
 _BOOL_HEADS = frozenset({"not", "is", "eq", "lt", "le", "truth", "in", "isa", "bound"})
 

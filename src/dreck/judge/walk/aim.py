@@ -138,6 +138,8 @@ def _value(term: Term, values: Mapping[int, Plain]) -> Any:
             return type(given[0]).__name__ == parts[1] or (
                 parts[1] == "int" and isinstance(given[0], int)
             )
+        case "divided":
+            return given[0] // given[1] if parts[0] == "//" else given[0] % given[1]
         case "tuple" | "text":
             return tuple(given) if head == "tuple" else "".join(given)
     raise _Unknown

@@ -26,7 +26,13 @@ _DISPLAYS = {
 }
 # Operators that give back what their left operand is, of built-in containers.
 _KEEPS = frozenset({"set", "frozenset", "list", "tuple", "str", "bytes", "collections.Counter"})
-_TERMS = {"tuple": "tuple", "sum": "int", "text": "str", "slice": "slice"}
+# Operators that put what two containers hold into one.
+_JOINING = frozenset({"+", "|", "^"})
+# Methods that put their last argument, or what it holds, into a container.
+_PUTTING = frozenset("append appendleft add insert extend extendleft update setdefault".split())
+# Classes that nothing else passes for.
+_SIMPLE = frozenset({"NoneType", "str", "bytes", "int", "bool", "float", "list", "dict", "tuple"})
+_TERMS = {"tuple": "tuple", "sum": "int", "divided": "int", "text": "str", "slice": "slice"}
 
 
 @dataclass(slots=True)
