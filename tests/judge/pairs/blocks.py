@@ -353,20 +353,32 @@ def clear_boat(boat, high, count):
     return count
 
 
-#: what looks like any is a function of the module -> unproved
+#: what looks like any is a function of the module, and keeps what it is given -> unproved
 def any(cargo):
-    return list(cargo)
+    return cargo
 def clear(boats, log):
     for boat in boats:
-        log.write(any(crate.due for crate in boat.cargo))
+        log.write(any(crate.due for crate in boat.cargo if crate.due <= boat.low))
 #: becomes
 def any(cargo):
-    return list(cargo)
+    return cargo
 def clear(boats, log):
     for boat in boats:
         clear_boat(boat, log)
 def clear_boat(boat, log):
-    log.write(any(crate.due for crate in boat.cargo))
+    log.write(any(crate.due for crate in boat.cargo if crate.due <= boat.low))
+
+
+#: a generator that reads nothing of the function's own may live on in it -> proved
+def clear(boats, log):
+    for boat in boats:
+        log.write(crate.due for crate in boat.cargo)
+#: becomes
+def clear(boats, log):
+    for boat in boats:
+        clear_boat(boat, log)
+def clear_boat(boat, log):
+    log.write(crate.due for crate in boat.cargo)
 
 
 #: a generator that lives on in the function sees other values -> unproved

@@ -1156,3 +1156,103 @@ def late(n: Boat):
 
 class Boat:
     pass
+
+
+#: a helper may order by what its elements have -> proved
+def ranked(boats, day):
+    found = []
+    for boat in boats:
+        found.append((boat.draught * day, boat.name))
+    found.sort(key=lambda each: (-each[0], each[1]))
+    return found[:3]
+#: becomes
+def ranked(boats, day):
+    found = _ranked(boats, day)
+    return found[:3]
+def _ranked(boats, day):
+    found = []
+    for boat in boats:
+        found.append((boat.draught * day, boat.name))
+    found.sort(key=lambda each: (-each[0], each[1]))
+    return found
+
+
+#: a name of the function is none of its helper -> differs
+def order(each): return each
+def ranked(levels: list[int], order):
+    levels.sort(key=lambda each: order(each))
+    return levels
+#: becomes
+def order(each): return each
+def ranked(levels: list[int], order):
+    _rank(levels)
+    return levels
+def _rank(levels):
+    levels.sort(key=lambda each: order(each))
+
+
+#: what a helper has changed since is seen by its lambda -> differs
+def ranked(levels: list[int], sign: int):
+    levels.sort(key=lambda each: sign * each)
+    return levels
+#: becomes
+def ranked(levels: list[int], sign: int):
+    return _ranked(levels, sign)
+def _ranked(levels, sign):
+    key = lambda each: sign * each
+    sign = -sign
+    levels.sort(key=key)
+    return levels
+
+
+#: a helper may make a generator that sees nothing of its own names -> proved
+def board(boats, title, out):
+    lines = [title]
+    lines.extend(str(boat) for boat in boats)
+    out.write(lines)
+#: becomes
+def board(boats, title, out):
+    lines = _lines(boats, title)
+    out.write(lines)
+def _lines(boats, title):
+    lines = [title]
+    lines.extend(str(boat) for boat in boats)
+    return lines
+
+
+#: one that sees them sees what they are by then -> differs
+def later(levels: list[int], by: int) -> list:
+    raised = (level + by for level in levels)
+    return list(raised)
+#: becomes
+def later(levels: list[int], by: int) -> list:
+    return _later(levels, by)
+def _later(levels, by):
+    raised = (level + by for level in levels)
+    by = by + 1
+    return list(raised)
+
+
+#: so it does of what it goes through next -> differs
+def later(levels: list[int], others: list[int]) -> list:
+    raised = (level + other for level in levels for other in others)
+    return list(raised)
+#: becomes
+def later(levels: list[int], others: list[int]) -> list:
+    return _later(levels, others)
+def _later(levels, others):
+    raised = (level + other for level in levels for other in others)
+    others = [1]
+    return list(raised)
+
+
+#: a name of the function is none of the generator of its helper -> differs
+BY = 2
+def later(levels: list[int], BY: int) -> list:
+    return list(level + BY for level in levels)
+#: becomes
+BY = 2
+def later(levels: list[int], BY: int) -> list:
+    return _later(levels)
+def _later(levels):
+    return list(level + BY for level in levels)

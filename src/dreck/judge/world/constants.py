@@ -7,7 +7,7 @@ from __future__ import annotations
 import ast
 from collections.abc import Iterator
 
-from .scope import FunctionNode
+from .scope import FunctionNode, free_nodes, scope_of
 
 _DEFINITIONS = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef)
 
@@ -24,6 +24,12 @@ def is_constant(node: ast.expr) -> bool:
             and type(inside.value) in (int, float)
         )
     return isinstance(node, ast.Constant)
+
+
+# What marks a function whose body yields and awaits where it is called.
+READ_IN_PLACE = "read_in_place"
+# What marks a function that delegates to one of those, and is a generator function for that.
+DELEGATES = "delegates"
 
 
 def can_be_inlined(
@@ -45,23 +51,30 @@ def can_be_inlined(
         or not all(is_constant(d) for d in defaults_in(arguments))
     ):
         return False
-    forbidden = (
-        ast.Yield,
-        ast.YieldFrom,
-        ast.Await,
+    forbidden: tuple[type[ast.AST], ...] = (
+        *(() if getattr(node, READ_IN_PLACE, False) else (ast.Yield, ast.YieldFrom)),
         ast.Global,
         ast.Nonlocal,
-        ast.Lambda,
-        ast.GeneratorExp,
         *_DEFINITIONS,
     )
     inside = [n for s in node.body for n in ast.walk(s)]
+    later = (n for n in inside if isinstance(n, ast.Lambda | ast.GeneratorExp))
+    if any(id(n) not in used_up and _sees_locals(n, node) for n in later):
+        return False
     reads_frame = {"locals", "vars", "dir", "eval", "exec", "super", "__class__"}
     return not any(
         (isinstance(n, forbidden) and id(n) not in used_up)
         or (isinstance(n, ast.Name) and n.id in reads_frame)
         for n in inside
     )
+
+
+def _sees_locals(function: ast.Lambda | ast.GeneratorExp, around: FunctionNode) -> bool:
+    """Whether what runs later reads names of the function around it, which may be others by then;
+    what a generator goes through first is asked at once.
+    """
+    own = scope_of(around).own
+    return any(n.id in own for n in free_nodes(function))
 
 
 def defaults_in(arguments: ast.arguments) -> Iterator[ast.expr]:
