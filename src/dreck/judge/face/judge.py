@@ -24,8 +24,10 @@ from ..world.around import Names
 from .explain import DecisionTable, explain
 from .broken import broken
 from ..world.neutral import neutral_data_of
+from ..versions.in_place import read_in_place
 from ..versions.new_bases import without_new_bases
 from ..versions.options import Options, without_options
+from ..lowering.functions import flavour_of
 from ..walk.prove import Proved, Unproved
 from ..world.quiet import (
     looks_at_classes,
@@ -202,6 +204,7 @@ class Judge:
             self._check_subject(subject, before, after)
         after = without_options(before, without_new_bases(before, after).version).version
         names = [subject] if subject else differences(before, after).changed
+        before, after = read_in_place(before, after)
         tables = []
         for name in names:
             old, new = before.functions[name], after.functions[name]
@@ -236,6 +239,12 @@ class Judge:
         """What the prover says; whatever goes wrong inside it is no proof, and says where."""
         old, new = before.functions[name], after.functions[name]
         try:
+            kinds = flavour_of(old.node), flavour_of(new.node)
+            if kinds[0] != kinds[1]:
+                why = f"one is a {kinds[0]}, the other a {kinds[1]}"
+                return Unproved(why, old.node.lineno, new.node.lineno)
+            before, after = read_in_place(before, after)
+            old, new = before.functions[name], after.functions[name]
             names, contexts = _surroundings(before, after, old, new)
             nodes = as_meant(before.tree, old.node), as_meant(after.tree, new.node)
             return compare(*nodes, names, strict=self.strict, contexts=contexts)

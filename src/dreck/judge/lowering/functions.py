@@ -25,6 +25,7 @@ from ..ir.graph import (
     Test,
     finish,
 )
+from ..world.constants import DELEGATES
 from ..world.context import Context
 from .expressions import (
     CannotLower,
@@ -177,7 +178,7 @@ class _Lowering(GeneratorLowering):
                 *(self._annotation(i, p) for i, p in enumerate(self.parameters)),
                 *([self.context.split.known_hint] if self.context.split else []),
             ),
-            _flavour(self.function),
+            flavour_of(self.function),
             repr(
                 (
                     shape(_without_annotations(self.function.args)),
@@ -1062,10 +1063,11 @@ def _without_annotations(arguments: ast.arguments) -> list[object]:
     return [names, stars, arguments.defaults, arguments.kw_defaults]
 
 
-def _flavour(function: FunctionNode) -> str:
+def flavour_of(function: FunctionNode) -> str:
     """Whether calling makes a value, a generator, a coroutine or an async generator."""
     own = [n for n in _own_expressions(function)]
     yields = any(isinstance(n, ast.Yield | ast.YieldFrom) for n in own)
+    yields = yields or getattr(function, DELEGATES, False)
     is_async = isinstance(function, ast.AsyncFunctionDef)
     return ("async " if is_async else "") + ("generator" if yields else "function")
 

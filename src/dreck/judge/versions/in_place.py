@@ -1,0 +1,224 @@
+"""New coroutine functions that are only ever awaited where they are called, and new generator
+functions that are only ever delegated to.
+
+``await f(x)`` runs the body of ``f`` at once, in the task that awaits: nothing comes between the call
+and its first statement, and what the body awaits is awaited by that task (PEP 492, "Await
+Expression"). ``yield from f(x)`` hands on all that the body yields, and hands back all that is sent,
+thrown and returned (PEP 380, "Formal Semantics"). So both are read without the words: a plain call of
+a plain function, whose body awaits and yields where it is called.
+"""
+
+from __future__ import annotations
+
+import ast
+import builtins
+import copy
+from collections.abc import Callable, Collection, Iterator, Mapping
+from dataclasses import dataclass, replace
+from typing import TypeAlias
+
+from ...outline import nodes_of
+from ..world.constants import DELEGATES, READ_IN_PLACE
+from ..world.names import bound_once
+from .version import Version
+
+# Handlers for these see whether a StopIteration, or what it has become, comes by.
+_TELLING = frozenset({"StopIteration", "RuntimeError", "Exception", "BaseException"})
+_SCOPES = (
+    ast.Lambda,
+    ast.ListComp,
+    ast.SetComp,
+    ast.DictComp,
+    ast.GeneratorExp,
+    ast.ClassDef,
+    ast.FunctionDef,
+)
+
+
+def read_in_place(before: Version, after: Version) -> tuple[Version, Version]:
+    """Two versions, each with its new functions of these kinds as plain ones."""
+    return _read(before, after), _read(after, before)
+
+
+def _read(version: Version, other: Version) -> Version:
+    functions = [
+        n for n in nodes_of(version.tree) if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef)
+    ]
+    made = [n for n in functions if _word(n)]
+    if not made:
+        return version
+    mine, theirs = _mentions(version.tree), _mentions(other.tree)
+    told = _told_by_name(version)
+    words = {id(n): word for f in functions for n, word in _handed_to(f, told)}
+    found = set()
+    for key in {_key(n, mine.methods) for n in made}:
+        definitions = [n for n in mine.by_key[key] if not isinstance(n, ast.expr)]
+        called = [n for n in mine.by_key[key] if isinstance(n, ast.expr)]
+        kinds = {_word(n) for n in definitions} | {words.get(id(n), "") for n in called}
+        known = key in theirs.by_key or key[1] in mine.texts | theirs.texts
+        if not known and len(kinds) == 1 and "" not in kinds:
+            found.add(key)
+    if not found:
+        return version
+    tree = copy.deepcopy(version.tree)
+    _Plain(found).visit(tree)
+    return replace(version, meant=tree)
+
+
+# Whether it is a method, and its name.
+_Key: TypeAlias = tuple[bool, str]
+
+
+@dataclass(frozen=True)
+class _Mentions:
+    """Where a module speaks of functions and methods, and what its texts say."""
+
+    by_key: Mapping[_Key, list[ast.AST]]
+    methods: frozenset[int]
+    texts: frozenset[str]
+
+
+def _mentions(tree: ast.Module) -> _Mentions:
+    classes = [n for n in nodes_of(tree) if isinstance(n, ast.ClassDef)]
+    methods = frozenset(id(s) for c in classes for s in c.body)
+    found: dict[_Key, list[ast.AST]] = {}
+    texts = set()
+    for node in nodes_of(tree):
+        if isinstance(node, ast.Constant) and isinstance(node.value, str):
+            texts.add(node.value)
+        for key in _keys(node, methods):
+            found.setdefault(key, []).append(node)
+    return _Mentions(found, methods, frozenset(texts))
+
+
+def _keys(node: ast.AST, methods: frozenset[int]) -> Iterator[_Key]:
+    """What a piece of code may mean, or defines."""
+    if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
+        yield _key(node, methods)
+    elif isinstance(node, ast.Name):
+        yield False, node.id
+        yield from [(True, node.id)] * (not isinstance(node.ctx, ast.Load))  # in a class, perhaps
+    elif isinstance(node, ast.Attribute):
+        yield True, node.attr
+    elif isinstance(node, ast.alias):
+        yield False, node.asname or node.name
+    elif isinstance(node, ast.arg | ast.keyword) and node.arg:
+        yield from ((False, node.arg), (True, node.arg))
+
+
+def _key(
+    node: ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef, methods: frozenset[int]
+) -> _Key:
+    return id(node) in methods, node.name
+
+
+def _word(node: ast.AST) -> str:
+    """How a function is called that runs its body at once: *await* for a coroutine function, *yield
+    from* for a generator function; empty for any other, and where something is done to it.
+    """
+    if not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef) or node.decorator_list:
+        return ""
+    yields = any(isinstance(n, ast.Yield | ast.YieldFrom) for n in _own(node))
+    if isinstance(node, ast.AsyncFunctionDef):
+        return "" if yields else "await"
+    return "yield from" if yields else ""
+
+
+def _handed_to(
+    function: ast.FunctionDef | ast.AsyncFunctionDef, told: Collection[str]
+) -> Iterator[tuple[ast.AST, str]]:
+    """What a function itself calls and awaits, or delegates to, where nothing around tells a
+    StopIteration from the RuntimeError that it becomes when it leaves the called one (PEP 479).
+    """
+    for node in _own(function, lambda n: _may_tell_apart(n, told)):
+        if isinstance(node, ast.Await | ast.YieldFrom) and isinstance(node.value, ast.Call):
+            yield node.value.func, "await" if isinstance(node, ast.Await) else "yield from"
+
+
+def _may_tell_apart(node: ast.AST, told: Collection[str]) -> bool:
+    """Whether a statement may see what is raised in it, and more than some exceptions by name."""
+    if isinstance(node, ast.Try):
+        caught = [h.type for h in node.handlers]
+        types = [t for c in caught for t in (c.elts if isinstance(c, ast.Tuple) else [c])]
+        return any(not isinstance(t, ast.Name) or t.id not in told for t in types)
+    return isinstance(node, ast.With | ast.AsyncWith | ast.TryStar)
+
+
+def _told_by_name(version: Version) -> frozenset[str]:
+    """The names of exceptions that are neither a StopIteration nor a RuntimeError: built-in ones,
+    and classes of the module.
+    """
+    own = {n.name for n in version.tree.body if isinstance(n, ast.ClassDef)}
+    own = {n for n in own if bound_once(n, version.tree)}
+    built_in = {n for n, v in vars(builtins).items() if _is_exception(v)}
+    built_in = {n for n in built_in - _TELLING if version.names.is_builtin(n)}
+    return frozenset(own | built_in)
+
+
+def _is_exception(value: object) -> bool:
+    return isinstance(value, type) and issubclass(value, BaseException)
+
+
+def _own(
+    function: ast.FunctionDef | ast.AsyncFunctionDef,
+    leave_out: Callable[[ast.AST], bool] = lambda node: False,
+) -> Iterator[ast.AST]:
+    """The nodes of a function without those of functions, classes and comprehensions inside."""
+    pending: list[ast.AST] = list(function.body)
+    while pending:
+        node = pending.pop()
+        yield node
+        if not isinstance(node, (*_SCOPES, ast.AsyncFunctionDef)) and not leave_out(node):
+            pending += ast.iter_child_nodes(node)
+
+
+class _Plain(ast.NodeTransformer):
+    """Takes the word away from some functions and methods, and from their calls."""
+
+    def __init__(self, found: set[_Key]) -> None:
+        self.found = found
+        self.methods: set[int] = set()
+
+    def visit_ClassDef(self, node: ast.ClassDef) -> ast.AST:
+        """What stands in a class is a method."""
+        self.methods |= {id(s) for s in node.body}
+        return self.generic_visit(node)
+
+    def visit_AsyncFunctionDef(self, node: ast.AsyncFunctionDef) -> ast.AST:
+        """A coroutine function as a plain one, if it is one of them."""
+        self.generic_visit(node)
+        if (id(node) in self.methods, node.name) not in self.found:
+            return node
+        parts = {f: getattr(node, f) for f in node._fields if hasattr(node, f)}
+        return _marked(ast.copy_location(ast.FunctionDef(**parts), node))
+
+    def visit_FunctionDef(self, node: ast.FunctionDef) -> ast.AST:
+        """A generator function that may yield where it is called, if it is one of them; any other
+        one stays one although it only delegates.
+        """
+        delegates = any(isinstance(n, ast.YieldFrom) for n in _own(node))
+        self.generic_visit(node)
+        if (id(node) in self.methods, node.name) in self.found:
+            return _marked(node)
+        if delegates:
+            setattr(node, DELEGATES, True)
+        return node
+
+    def visit_Await(self, node: ast.Await) -> ast.AST:
+        """A call that is awaited as a plain one, if it is of one of them."""
+        return self._called(node)
+
+    def visit_YieldFrom(self, node: ast.YieldFrom) -> ast.AST:
+        """A call that is delegated to as a plain one, if it is of one of them."""
+        return self._called(node)
+
+    def _called(self, node: ast.Await | ast.YieldFrom) -> ast.AST:
+        self.generic_visit(node)
+        called = node.value.func if isinstance(node.value, ast.Call) else None
+        keys = [k for k in _keys(called, frozenset())] if called is not None else []
+        return node.value if keys and keys[0] in self.found else node
+
+
+def _marked(node: ast.FunctionDef) -> ast.FunctionDef:
+    setattr(node, READ_IN_PLACE, True)
+    return node
