@@ -587,3 +587,79 @@ class Lock:
             log(self)
             found.append(boat)
         return found
+
+
+#: what is only asked what texts are asked changes no list -> proved-under as-used+stable-read
+def bad_rows(rows):
+    found = []
+    for n in range(len(rows)):
+        row = rows[n]
+        if not row.strip() or row.startswith("#"):
+            found.append(n + 1)
+    return found
+#: becomes
+def bad_rows(rows):
+    found = []
+    for n, row in enumerate(rows):
+        if not row.strip() or row.startswith("#"):
+            found.append(n + 1)
+    return found
+
+
+#: a class of the module may have such a method -> unproved
+class Row:
+    def __init__(self, rows: list): self.rows = rows
+    def strip(self): self.rows.clear()
+def bad_rows(rows: list[Row]):
+    found = []
+    for n in range(len(rows)):
+        row = rows[n]
+        row.strip()
+        found.append(n)
+    return found
+#: becomes
+class Row:
+    def __init__(self, rows: list): self.rows = rows
+    def strip(self): self.rows.clear()
+def bad_rows(rows: list[Row]):
+    found = []
+    for n, row in enumerate(rows):
+        row.strip()
+        found.append(n)
+    return found
+
+
+#: a function of another module that is called so may do anything -> unproved
+import office
+def bad_rows(rows):
+    found = []
+    for n in range(len(rows)):
+        row = rows[n]
+        office.index(row)
+        found.append(n)
+    return found
+#: becomes
+import office
+def bad_rows(rows):
+    found = []
+    for n, row in enumerate(rows):
+        office.index(row)
+        found.append(n)
+    return found
+
+
+#: a list that shrinks on the way -> differs
+def bad_rows(rows: list[str]):
+    found = []
+    for n in range(len(rows)):
+        row = rows[n]
+        rows.remove(row)
+        if row.strip(): found.append(n)
+    return found
+#: becomes
+def bad_rows(rows: list[str]):
+    found = []
+    for n, row in enumerate(rows):
+        rows.remove(row)
+        if row.strip(): found.append(n)
+    return found

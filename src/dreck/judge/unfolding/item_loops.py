@@ -17,6 +17,7 @@ from dataclasses import dataclass, field
 from ...outline import nodes_of
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
+from ..world.builtin_methods import TEXT
 from ..world.scope import FunctionNode
 from .what_is_gone_through import (
     blocks_of,
@@ -44,6 +45,8 @@ from .what_is_gone_through import (
 _QUIET = frozenset(
     {"len", "str", "int", "float", "min", "max", "abs", "round", "bool", "isinstance", "ord", "sum"}
 )
+# Methods of texts: they change nothing. What they format may.
+_OF_TEXTS = frozenset(TEXT) - {"format", "join"}
 # Where an object gets its attributes.
 _MAKERS = frozenset({"__init__", "__post_init__"})
 _ADDING = frozenset({"append", "add"})
@@ -286,6 +289,8 @@ class _Work:
     def _is_quiet_call(self, node: ast.Call) -> bool:
         if isinstance(node.func, ast.Name):
             return node.func.id in _QUIET and self._is_builtin(node.func.id)
+        if self._asks_text(node):
+            return True
         owner = node.func.value if isinstance(node.func, ast.Attribute) else None
         if not isinstance(owner, ast.Name) or node.func.attr not in _ADDING:  # type: ignore[attr-defined]
             return False
@@ -297,6 +302,28 @@ class _Work:
         ]
         made = all(isinstance(v, ast.List | ast.Set) for v in given)
         return bool(given) and made and stores(owner.id, self.function) == len(given)
+
+    def _asks_text(self, node: ast.Call) -> bool:
+        """Whether a call is of a method that texts have, and that nothing around defines."""
+        if not isinstance(node.func, ast.Attribute) or node.func.attr not in _OF_TEXTS:
+            return False
+        method, owner = node.func.attr, node.func.value
+        if isinstance(owner, ast.Name) and self._is_imported(owner.id):
+            return False
+        named = (n for tree in self.names.declared.trees for n in nodes_of(tree))
+        if any(getattr(n, "name", None) == method for n in named):
+            return False
+        if not isinstance(owner, ast.Constant | ast.JoinedStr):
+            text = ast.unparse(owner)
+            breaks = f"{text} that is no text"
+            self.rests_on.append(Assumption(AssumptionKind.AS_USED, text, breaks))
+        return True
+
+    def _is_imported(self, name: str) -> bool:
+        """Whether a name is one of a module, which may have functions called like that."""
+        return stores(name, self.function) == 0 and all(
+            a.arg != name for a in ast.walk(self.function.args) if isinstance(a, ast.arg)
+        )
 
     def _is_same(self, through: ast.expr, text: str, loop: ast.stmt) -> bool:
         """Whether what is gone through is one list all the time."""
