@@ -15,6 +15,7 @@ from ..world.declared import ClassFacts, Declarations
 from ..world.types import (
     NUMBERS,
     PARTIAL,
+    PAIR,
     UNHASHABLE,
     UNORDERED,
     Type,
@@ -147,7 +148,8 @@ class Ledger:
     def may_be_compared(self, kinds: Sequence[Type]) -> bool:
         """Whether nothing that is declared says that asking which of two values is less raises."""
         names = frozenset().union(*map(names_in, kinds))
-        parts = [a.args[0] for k in kinds for a in k if a.name in ("list", "tuple") and a.args]
+        held = (a for k in kinds for a in k if a.name in ("list", "tuple", PAIR))
+        parts = [p for a in held for p in (a.args if a.name == PAIR else a.args[:1])]
         if any(names_in(p) & (UNORDERED | PARTIAL) for p in parts):
             return False
         if names & UNORDERED or any(n.startswith("own:") for n in names):
@@ -159,7 +161,7 @@ class Ledger:
         """Whether nothing that is declared says that a value, or a part of a tuple, has no hash."""
         if names_in(kind) & UNHASHABLE:
             return False
-        parts = [a for k in kind if k.name == "tuple" for a in k.args]
+        parts = [a for k in kind if k.name in ("tuple", PAIR) for a in k.args]
         for facts in self._facts(kind) if depth < _DEEPEST else ():
             if not facts.hashes:
                 return False

@@ -118,6 +118,16 @@ class _Walk(Rounds):
             self.walk(self._start())
         except Parted as parted:
             return Unproved(parted.why, parted.before.line, parted.after.line, self._aim())
+        if self.types.contradicted and self.types.trusts_elements:
+            # what was put in may have been taken out again before that was seen
+            paths: list[Path] | None = None if self.paths is None else []
+            again = _Walk(
+                self.before, self.after, self.names, self.strict, self.steady, paths=paths
+            )
+            again.types.trusts_elements = False
+            found = again.run()
+            self.paths = again.paths
+            return found
         return Proved(self.ledger.granted(), self.steps)
 
     def _aim(self) -> dict[str, Plain]:

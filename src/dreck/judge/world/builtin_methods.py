@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from .types import ANYTHING, NONE_TYPE, Atom, Type, of_class, parts_of, union
+from .types import ANYTHING, NONE_TYPE, PAIR, UNKNOWN, Atom, Type, of_class, parts_of, union
 
 
 @dataclass(frozen=True, slots=True)
@@ -133,7 +133,7 @@ def _meant(gives: str, kind: Type) -> Type:
     if gives == "value":
         return parts_of(kind, 1)
     if gives.startswith("dict_"):
-        at = {"dict_keys": [0], "dict_values": [1], "dict_items": []}[gives]
+        at = {"dict_keys": [0], "dict_values": [1], "dict_items": [0, 1]}[gives]
         return frozenset({Atom(gives, tuple(parts_of(kind, i) for i in at))})
     outer, _, inner = gives.partition(" of ")
     return frozenset({Atom(outer, (of_class(inner),))}) if inner else of_class(gives)
@@ -150,8 +150,20 @@ def element_type(kind: Type) -> Type:
     for atom in kind:
         if atom.name in ("str", "bytes"):
             found.append(of_class("str" if atom.name == "str" else "int"))
-        elif atom.name == "dict_items" or not atom.args:
+        elif not atom.args:
             return ANYTHING
+        elif atom.name == "dict_items":
+            found.append(frozenset({Atom(PAIR, atom.args)}))
+        elif atom.name == PAIR:
+            found.append(union(atom.args))
         else:
             found.append(atom.args[0])
     return union(found)
+
+
+def types_taken_apart(kind: Type, count: int) -> list[Type]:
+    """What each of some names gets of a value that is taken apart into them."""
+    only = next(iter(kind)) if len(kind) == 1 else UNKNOWN
+    if only.name == PAIR:
+        return list(only.args) if count == len(only.args) else [ANYTHING] * count
+    return [element_type(kind)] * count

@@ -16,7 +16,7 @@ from .annotations import annotations_of
 from .builtin_methods import element_type
 from .classes import acting_attributes, may_be_set_by_text, related_classes
 from .names import CACHED, is_never_rebound, names_from, single_target
-from .types import ANYTHING, Type, of_class, own_names, union
+from .types import ANYTHING, Type, names_in, of_class, own_names, union
 
 _ORDER = frozenset({"__lt__", "__le__", "__gt__", "__ge__"})
 _EQUALITY = frozenset({"__eq__", "__ne__"})
@@ -132,7 +132,35 @@ def _result(function: ast.FunctionDef, tree: ast.Module) -> Type:
     inside = [n for s in function.body for n in ast.walk(s)]
     if any(isinstance(n, ast.Yield | ast.YieldFrom) for n in inside):
         return ANYTHING
-    return annotations_of(tree).read(function.returns)
+    said = annotations_of(tree).read(function.returns)
+    if "NoneType" not in names_in(said) and any(map(_may_be_none, _own_returns(function))):
+        return ANYTHING  # it says one thing and does another
+    return said
+
+
+def _own_returns(function: ast.FunctionDef | ast.AsyncFunctionDef) -> Iterator[ast.Return]:
+    """The returns of a function itself."""
+    pending: list[ast.AST] = list(function.body)
+    while pending:
+        node = pending.pop()
+        if isinstance(node, ast.Return):
+            yield node
+        elif not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef | ast.expr):
+            pending += ast.iter_child_nodes(node)
+
+
+def _may_be_none(node: ast.Return) -> bool:
+    """Whether None is written as what is handed back, on one of two sides perhaps."""
+    values: list[ast.expr | None] = [node.value]
+    while values:
+        value = values.pop()
+        if value is None or (isinstance(value, ast.Constant) and value.value is None):
+            return True
+        if isinstance(value, ast.IfExp):
+            values += [value.body, value.orelse]
+        elif isinstance(value, ast.BoolOp):
+            values.append(value.values[-1])
+    return False
 
 
 def _results(related: list[ast.ClassDef], tree: ast.Module) -> dict[str, Type]:

@@ -32,6 +32,8 @@ Type: TypeAlias = frozenset[Atom]
 UNKNOWN = Atom("?")
 ANYTHING: Type = frozenset({UNKNOWN})
 NONE_TYPE: Type = frozenset({Atom("NoneType")})
+# A key with its value, as going through a mapping's items yields them.
+PAIR = "pair"
 # Classes of a value that the annotation `int` or `float` allows beside itself.
 _TOWER = {"int": ("int", "bool"), "float": ("float", "int", "bool")}
 # Classes whose order is partial: neither of two values need be below, above or equal.
