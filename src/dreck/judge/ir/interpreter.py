@@ -186,6 +186,7 @@ _STEPS: Mapping[str, Callable[[Any, list[Any]], Any]] = {
     "in": lambda _, g: g[0] in g[1],
     "is": lambda _, g: g[0] is g[1],
     "isinstance": lambda _, g: isinstance(g[0], g[1]),
+    "is dict": lambda _, g: type(g[0]) is dict,
     "hash": lambda _, g: hash(g[0]),
     "catches": lambda _, g: isinstance(g[0], g[1]),
     "binop": lambda op, g: _BINARY[op](g[0], g[1]),

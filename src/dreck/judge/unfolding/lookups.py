@@ -10,6 +10,7 @@ from ..world.values import is_enum_member
 from ..world.constants import is_constant
 from ..world.rows import RowClass, constant_term, is_row, row_parts
 from ..ir.graph import Node, Operand, Put, Test
+from .mapping_methods import mapping_call
 from ..world.calls import bind_arguments
 from ..world.context import ENDS
 from .classes import ClassLowering
@@ -50,6 +51,7 @@ class LookupLowering(ClassLowering):
             or self._bisect_call(node, out, after, where)
             or self._new_container(node, out, after, where)
             or self._one_by_one(node, out, after, where)
+            or mapping_call(self, node, out, after, where)
         )
         if known is None and self.context.bound:
             known = self.bound_call(node, out, after, where)

@@ -22,7 +22,8 @@ from ..values.terms import (
 )
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.types import Type, names_in, without_none
-from .one_side import LENGTH, Walker, thrown
+from .mappings import ENTRY, THERE, is_put, stored
+from .one_side import LENGTH, Walker, asked_for, thrown
 from ..face.wording import exit_text, say, shortened
 
 # Paths listed in an explanation.
@@ -81,22 +82,34 @@ class Matching(Walker):
         for side, node, outs in zip(state.sides, (a, b), results, strict=True):
             side.env.update(zip(node.outs, outs, strict=True))
             side.node = node.next
+        put = is_put(self, a, terms_a)
         if a.kind not in QUIET:
             state.known_globals.clear()
-            self._forget_fields(a, state)
+            self._forget_fields(a, terms_a, state, put)
+            if put:
+                stored(a, terms_a, state)
         if a.kind in AGAIN and a.during is None:
             state.facts = state.facts.seeing(_step(a, terms_a, results[0])).seeing(
                 _step(b, terms_b, results[1])
             )
         elif a.kind not in QUIET:
-            state.facts = state.facts.forgetting_steps(self._stored(a), self.compared)
+            changed = "" if put else self._stored(a)
+            state.facts = state.facts.forgetting_steps(changed, self.compared)
         return frozenset(used)
 
-    def _forget_fields(self, node: Do, state: State) -> None:
-        """What a step may change of attributes and lengths."""
-        stored = self._stored(node)
-        if node.kind == "inplace":  # a list that grows so has grown under all its names
-            for key in [k for k in state.fields if k[1] == LENGTH]:
+    def _made_here(self, term: Term) -> bool:
+        """Whether a dict is one of the function's own, and not that of the attributes of an object."""
+        return self.container(term) == "dict"
+
+    def _forget_fields(self, node: Do, terms: list[Term], state: State, put: bool) -> None:
+        """What a step may change of attributes, lengths and entries; ``put`` tells that it only puts
+        something into a dict.
+        """
+        stored = "" if put and self._made_here(terms[0]) else self._stored(node)
+        # a list that grows has grown under all its names; an attribute may be an entry of a dict
+        entries = (THERE, ENTRY) if node.kind == "setattr" else (LENGTH, THERE, ENTRY)
+        if put or node.kind in ("inplace", "setattr"):
+            for key in [k for k in state.fields if k[1] in entries]:
                 del state.fields[key]
         if node.kind in AGAIN or stored == "":
             return

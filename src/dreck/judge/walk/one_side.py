@@ -10,6 +10,7 @@ from ..world.around import Names
 from .events import is_instance, silent_result
 from ..values.facts import Fact
 from ..ir.graph import Cut, Do, Drop, Graph, Landing, Leave, Load, Node, Put, Slot, Test
+from . import mappings
 from .memory import Memory
 from .states import Hypothesis, Parted, Path, Place, Side, State, Used, Value, operand_term
 from ..values.terms import (
@@ -213,7 +214,7 @@ class Walker:
 
     def _adder(self, node: Do, terms: list[Term]) -> Term | None:
         """The bound method by which something is put into a container that was made here."""
-        container = self._container(terms[0]) if node.kind == "getattr" else None
+        container = self.container(terms[0]) if node.kind == "getattr" else None
         if container is None:
             return None
         if node.detail == "insert" and container == "list":
@@ -235,8 +236,12 @@ class Walker:
 
         Only where the plain way fails, and outside handlers, which may wait for its failure.
         """
+        if node.kind == "is dict":
+            return const(mappings.is_mapping(self, node, terms[0]))
         if not self.steady or self.strict or node.landing is not None or node.during is not None:
             return self._size(node, terms, state, made_here=True)
+        if node.kind in ("in", "getitem"):
+            return mappings.asked(self, node, terms, state)
         if node.kind == "getattr":
             return self._field(node, terms[0], state)
         if node.kind == "is number":
@@ -258,9 +263,9 @@ class Walker:
             is_len = terms[0][0] == "s" and self.origins.get(terms[0][1]) == "len"
             if is_len and self.names.is_builtin("len"):
                 asked = terms[1]
-        if asked is None or (made_here and self._container(asked) is None):
+        if asked is None or (made_here and self.container(asked) is None):
             return None
-        if self._container(asked) is None and not self._may_have_length(node, asked):
+        if self.container(asked) is None and not self._may_have_length(node, asked):
             return None
         length = self._length(asked, state)
         if length is None or node.kind == "call":
@@ -270,7 +275,7 @@ class Walker:
     def _may_have_length(self, node: Do, asked: Term) -> bool:
         """Whether a value may be taken for the container that it is declared to be."""
         kind = self.types.of(asked)
-        if asked[0] != "s" or not names_in(kind) <= _SIZED or self._may_be_derived(names_in(kind)):
+        if asked[0] != "s" or not names_in(kind) <= _SIZED or self.may_be_derived(names_in(kind)):
             return False
         source = node.source.args[0] if isinstance(node.source, ast.Call) else node.source
         about = shortened(source)
@@ -310,7 +315,7 @@ class Walker:
     def _length(self, container: Term, state: State) -> Term | None:
         """How long a declared built-in container is, until something may change it."""
         kind = names_in(self.types.of(container))
-        if container[0] != "s" or not kind <= _SIZED or self._may_be_derived(kind):
+        if container[0] != "s" or not kind <= _SIZED or self.may_be_derived(kind):
             return None
         key = container, LENGTH
         if key not in state.fields:
@@ -318,7 +323,7 @@ class Walker:
             state.facts = state.facts.adding(("lt", found, const(0)), False)
         return state.fields[key]
 
-    def _may_be_derived(self, kinds: Iterable[str]) -> bool:
+    def may_be_derived(self, kinds: Iterable[str]) -> bool:
         """Whether a class of the module is derived from one of some built-in classes."""
         return any(map(self.names.declared.is_derived_from, kinds))
 
@@ -351,7 +356,7 @@ class Walker:
             return None
         return ("isa", subject, "<".join(chain))
 
-    def _container(self, term: Term) -> str | None:
+    def container(self, term: Term) -> str | None:
         """The type of a container that the versions made."""
         kinds = kinds_of(term, self.kinds) if term[0] in ("new", "s") else None
         return (
@@ -409,10 +414,10 @@ class Walker:
 
     def _through_sequence(self, node: Do, term: Term, state: State) -> Node | None:
         """Go on where a value is declared to be one that can be gone through from its end too."""
-        if self._container(term) == "list":
+        if self.container(term) == "list":
             return node.next
         names = names_in(self.types.of(term))
-        if names <= _HAVE_A_LAST and not self._may_be_derived(names):
+        if names <= _HAVE_A_LAST and not self.may_be_derived(names):
             return self._as_declared(node, term)
         why = f"{shortened(node.source)} may be something that cannot be gone through backwards"
         raise Parted(why, *(s.node for s in state.sides))
@@ -490,3 +495,12 @@ def thrown(side: Side, landing: Landing | None, error: Term) -> Node:
         side.env[landing.slot] = error
         return landing.node
     return Leave(side.node.line, "raise", error, getattr(side.node, "source", None))
+
+
+def asked_for(source: ast.AST) -> ast.AST:
+    """The object that is asked for its class, or for what its class has."""
+    if isinstance(source, ast.Call) and isinstance(source.func, ast.Attribute):
+        return source.func.value
+    if isinstance(source, ast.Attribute):
+        return source.value
+    return source.args[0] if isinstance(source, ast.Call) and source.args else source

@@ -1,0 +1,231 @@
+#: a list for each key, made where there is none -> proved-under hashable+stable-read
+def by_lock(boats):
+    found = {}
+    for boat in boats:
+        if boat.lock not in found:
+            found[boat.lock] = []
+        found[boat.lock].append(boat.name)
+    return found
+#: becomes
+def by_lock(boats):
+    found = {}
+    for boat in boats:
+        found.setdefault(boat.lock, []).append(boat.name)
+    return found
+
+
+#: the same of a declared one -> proved
+def note(found: dict[str, list[int]], lock: str, level: int) -> None:
+    if lock in found: found[lock].append(level)
+    else: found[lock] = [level]
+#: becomes
+def note(found: dict[str, list[int]], lock: str, level: int) -> None:
+    if lock not in found: found[lock] = [level]
+    else: found[lock].append(level)
+
+
+#: what is there, or something else -> proved-under as-declared
+def toll(tolls: dict[str, int], lock: str) -> int:
+    if lock in tolls: return tolls[lock]
+    return 3
+#: becomes
+def toll(tolls: dict[str, int], lock: str) -> int:
+    return tolls.get(lock, 3)
+
+
+#: of an attribute that the class makes a dict -> proved-under as-declared
+class Office:
+    def __init__(self): self.tolls = {}
+    def toll(self, lock: str):
+        if lock in self.tolls: return self.tolls[lock]
+        return None
+#: becomes
+class Office:
+    def __init__(self): self.tolls = {}
+    def toll(self, lock: str):
+        return self.tolls.get(lock)
+
+
+#: how often each came -> same
+def counts(boats):
+    found = {}
+    for boat in boats:
+        if boat.lock in found: found[boat.lock] += 1
+        else: found[boat.lock] = 1
+    return found
+#: becomes
+def counts(boats):
+    found = {}
+    for boat in boats:
+        found[boat.lock] = found.get(boat.lock, 0) + 1
+    return found
+
+
+#: what is not there is no zero where True may be counted -> differs
+def add(tolls: dict[str, int], lock: str, toll: int) -> dict:
+    if lock in tolls: tolls[lock] += toll
+    else: tolls[lock] = toll
+    return tolls
+#: becomes
+def add(tolls: dict[str, int], lock: str, toll: int) -> dict:
+    tolls[lock] = tolls.get(lock, 0) + toll
+    return tolls
+
+
+#: what stands in for nothing is worked out in any case -> differs
+def toll(tolls: dict[str, int], lock: str, book: list) -> int:
+    def other():
+        book.append(lock)
+        return 3
+    return tolls[lock] if lock in tolls else other()
+#: becomes
+def toll(tolls: dict[str, int], lock: str, book: list) -> int:
+    def other():
+        book.append(lock)
+        return 3
+    return tolls.get(lock, other())
+
+
+#: get puts nothing in -> differs
+def note(found: dict[str, list[int]], lock: str, level: int) -> None:
+    if lock not in found: found[lock] = []
+    found[lock].append(level)
+#: becomes
+def note(found: dict[str, list[int]], lock: str, level: int) -> None:
+    found.get(lock, []).append(level)
+
+
+#: what is there stays -> differs
+def note(found: dict[str, int], lock: str, level: int) -> None:
+    found[lock] = level
+#: becomes
+def note(found: dict[str, int], lock: str, level: int) -> None:
+    found.setdefault(lock, level)
+
+
+#: a key that is not there fails -> differs
+def toll(tolls: dict[str, int], lock: str):
+    return tolls[lock]
+#: becomes
+def toll(tolls: dict[str, int], lock: str):
+    return tolls.get(lock)
+
+
+#: something was taken out in between -> differs
+def toll(tolls: dict[str, int], lock: str, other: str) -> int:
+    known = lock in tolls
+    tolls.pop(other, None)
+    return tolls[lock] if known else 3
+#: becomes
+def toll(tolls: dict[str, int], lock: str, other: str) -> int:
+    tolls.pop(other, None)
+    return tolls.get(lock, 3)
+
+
+#: another key may be the same one -> differs
+def toll(tolls: dict[str, int], lock: str, other: str) -> int:
+    found = tolls.get(lock, 3)
+    tolls[other] = 5
+    return found
+#: becomes
+def toll(tolls: dict[str, int], lock: str, other: str) -> int:
+    tolls[other] = 5
+    return tolls.get(lock, 3)
+
+
+#: another name may be the same dict -> unproved
+def toll(tolls: dict[str, int], others: dict[str, int], lock: str) -> int:
+    found = tolls.get(lock, 3)
+    others[lock] = 5
+    return found
+#: becomes
+def toll(tolls: dict[str, int], others: dict[str, int], lock: str) -> int:
+    others[lock] = 5
+    return tolls.get(lock, 3)
+
+
+#: what grows holds more -> differs
+def toll(tolls: dict[str, int], lock: str) -> int:
+    known = lock in tolls
+    tolls |= {"sill": 4}
+    return 3 if known else 2
+#: becomes
+def toll(tolls: dict[str, int], lock: str) -> int:
+    tolls |= {"sill": 4}
+    return 3 if lock in tolls else 2
+
+
+#: one that makes what is missing makes it for an index only -> differs
+from collections import defaultdict
+def toll(tolls: defaultdict[str, list], lock: str, level: int) -> None:
+    tolls[lock].append(level)
+#: becomes
+from collections import defaultdict
+def toll(tolls: defaultdict[str, list], lock: str, level: int) -> None:
+    tolls.get(lock, []).append(level)
+
+
+#: a class of the module says otherwise -> unproved
+class Tolls(dict):
+    def get(self, lock, default=None): return 7
+def toll(tolls: dict[str, int], lock: str) -> int:
+    if lock in tolls: return tolls[lock]
+    return 3
+def here(): return toll(Tolls(), "Upper")
+#: becomes
+class Tolls(dict):
+    def get(self, lock, default=None): return 7
+def toll(tolls: dict[str, int], lock: str) -> int:
+    return tolls.get(lock, 3)
+def here(): return toll(Tolls(), "Upper")
+
+
+#: what cannot be looked up fails -> unproved
+def toll(tolls: dict[str, int], lock: list) -> int:
+    if lock in tolls: return 1
+    return 3
+#: becomes
+def toll(tolls: dict[str, int], lock: list) -> int:
+    return 3
+
+
+#: what was put in is what is there, under that key alone -> differs
+def toll(tolls: dict[str, int], lock: str, other: str) -> int:
+    tolls[lock] = 5
+    return tolls.get(other, 5)
+#: becomes
+def toll(tolls: dict[str, int], lock: str, other: str) -> int:
+    tolls[lock] = 5
+    return 5
+
+
+#: the attributes of an object may be the dict -> unproved
+class Lock:
+    def __init__(self): self.level = 1
+def rise(entries: dict[str, int], lock: Lock) -> int:
+    before = lock.level
+    entries["level"] = 5
+    return lock.level - before
+#: becomes
+class Lock:
+    def __init__(self): self.level = 1
+def rise(entries: dict[str, int], lock: Lock) -> int:
+    before = lock.level
+    entries["level"] = 5
+    return 0
+
+
+#: and setting one puts something in -> unproved
+class Lock:
+    def __init__(self): self.level = 1
+def rise(entries: dict[str, int], lock: Lock) -> bool:
+    before = "level" in entries
+    lock.level = 5
+    return ("level" in entries) is before
+#: becomes
+class Lock:
+    def __init__(self): self.level = 1
+def rise(entries: dict[str, int], lock: Lock) -> bool:
+    before = "level" in entries
+    lock.level = 5
+    return True
