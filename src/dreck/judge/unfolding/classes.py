@@ -195,7 +195,7 @@ class ClassLowering(ExpressionLowering):
     def dispatched_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
         """A new method of several classes: which one is called depends on the object's class."""
         asked = node.func
-        if not isinstance(asked, ast.Attribute) or not isinstance(asked.value, ast.Name):
+        if not isinstance(asked, ast.Attribute):
             return None
         kinds = self.context.dispatched.get(asked.attr)
         given = [*node.args, *(k.value for k in node.keywords)]
@@ -203,27 +203,33 @@ class ClassLowering(ExpressionLowering):
             not kinds
             or any(isinstance(a, ast.Starred) for a in given)
             or not all(self.resolver.means_module(c) for c, _ in kinds)
+            or not all(self._bound(m, asked.value, node) for _, m in kinds)
         ):
             return None
-        subject = asked.value
-        entry = super()._call(
-            node, out, after, where
-        )  # no object of these classes: whatever it has of that name
-        for kind, method in reversed(kinds):
-            called = self._called_on(subject, method, node, out, after, where)
-            if called is None:
-                return None
-            name = ast.copy_location(ast.Name(kind, ast.Load()), node)
-            flag = self.temporary()
-            test = Test(node.lineno, flag, called, entry, node)
-            entry = self.values([subject, name], where, _asking(self, node, flag, test, where))
+        detail = ((False,) * len(node.args), tuple(k.arg for k in node.keywords), ())
+
+        def enter(subject: tuple[Operand, ...]) -> Node:
+            found = self.temporary()
+
+            def call(operands: tuple[Operand, ...]) -> Node:
+                return self.do("call", node, (found, *operands), (out,), after, where, detail)
+
+            # no object of these classes: whatever it has of that name
+            called = self.values(given, where, call)
+            entry = self.do("getattr", asked, subject, (found,), called, where, asked.attr)
+            for kind, method in reversed(kinds):
+                called = self._called_on(subject[0], method, node, out, after, where)
+                entry = self._if_of_kind(node, subject[0], kind, called, entry, where)
+            return entry
+
         about = ast.unparse(asked)
-        detail = (
+        detail_of = (
             AssumptionKind.NOT_OVERRIDDEN,
             about,
             f"a class of another module with {asked.attr} of its own, or with two of these bases",
         )
-        return self.do("assume", node, (), (), entry, where, detail)
+        entry = self.values([asked.value], where, enter)
+        return self.do("assume", node, (), (), entry, where, detail_of)
 
     def dispatcher_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
         """A function whose body is picked by the class of its first argument."""
@@ -372,25 +378,35 @@ class ClassLowering(ExpressionLowering):
 
         return self.values([node.value], where, ask)
 
+    @staticmethod
+    def _bound(
+        method: FunctionNode, subject: ast.expr, node: ast.Call
+    ) -> dict[str, ast.expr] | None:
+        """What each parameter of a method gets by a call."""
+        return bind_arguments(
+            method.args, [subject, *node.args], {k.arg: k.value for k in node.keywords}
+        )
+
     def _called_on(
         self,
-        subject: ast.expr,
+        subject: Operand,
         method: FunctionNode,
         node: ast.Call,
         out: int,
         after: Node,
         where: Where,
-    ) -> Node | None:
+    ) -> Node:
         """The body of a method with the object as its first argument."""
-        bound = bind_arguments(
-            method.args, [subject, *node.args], {k.arg: k.value for k in node.keywords}
-        )
-        if bound is None:
-            return None
+        assert isinstance(node.func, ast.Attribute)
+        bound = self._bound(method, node.func.value, node)
+        assert bound is not None
         given = [*node.args, *(k.value for k in node.keywords)]
 
         def enter(operands: tuple[Operand, ...]) -> Node:
-            values = dict(zip(map(id, given), operands, strict=True))
+            values = {
+                id(node.func.value): subject,  # type: ignore[attr-defined]
+                **dict(zip(map(id, given), operands, strict=True)),
+            }
             return self.inlined(
                 method, {n: values.get(id(e), e) for n, e in bound.items()}, out, after, where
             )
@@ -433,10 +449,3 @@ class ClassLowering(ExpressionLowering):
         """The body of a helper in place of its call; an argument is an operand or a simple
         expression. One that knows the kind of its object reads it as what the object was made with.
         """
-
-
-def _asking(
-    lowering: ClassLowering, node: ast.Call, flag: int, test: Node, where: Where
-) -> Callable[[tuple[Operand, ...]], Node]:
-    """The step that asks whether an object is of a class."""
-    return lambda operands: lowering.do("isinstance", node, operands, (flag,), test, where)

@@ -134,7 +134,7 @@ class Facts:
             decided = self.decide(term)
             if decided is not None:
                 return ("c", "bool", decided[0]), decided[1]
-        for fact in self._about(term):
+        for fact in self.about(term):
             (head, *rest), value = fact
             if value and head == "is" and is_const(rest[1]) and rest[0] == term:
                 return rest[1], frozenset({fact})
@@ -150,7 +150,8 @@ class Facts:
                 return rest[1], frozenset({fact})
         return term, frozenset()
 
-    def _about(self, subject: Term) -> Iterator[Fact]:
+    def about(self, subject: Term) -> Iterator[Fact]:
+        """The facts that speak of a value itself."""
         for atom, value in self._known.items():
             if subject in atom:
                 yield atom, value
@@ -172,7 +173,7 @@ class Facts:
         from.
         """
         names = atom[2].split("<")
-        for fact in self._about(atom[1]):
+        for fact in self.about(atom[1]):
             known, value = fact
             if (
                 known[0] == "isa or None"
@@ -197,7 +198,7 @@ class Facts:
         return None
 
     def _identity_with_none(self, subject: Term) -> Decision | None:
-        for fact in self._about(subject):
+        for fact in self.about(subject):
             atom, value = fact
             true_value = atom[0] == "truth" and value
             # `is` with another singleton, or equality of a plain value with something that is not
@@ -215,7 +216,7 @@ class Facts:
         return None
 
     def _truth(self, subject: Term) -> Decision | None:
-        for fact in self._about(subject):
+        for fact in self.about(subject):
             atom, value = fact
             if value and atom[0] in ("is", "eq") and atom[1] == subject and is_const(atom[2]):
                 return bool(constant_value(atom[2])), frozenset({fact})
@@ -226,7 +227,7 @@ class Facts:
         if is_const(right) == is_const(left):
             return None
         subject, bound = (left, right) if is_const(right) else (right, left)
-        facts = [f for f in self._about(subject) if f[0][0] in ("eq", "lt", "le")]
+        facts = [f for f in self.about(subject) if f[0][0] in ("eq", "lt", "le")]
         if head == "eq":
             apart = self._other_constant(subject, bound, facts) or self._last_member(
                 subject, bound, facts

@@ -21,6 +21,7 @@ from ..values.terms import (
     substituted,
 )
 from ..face.verdict import Assumption, AssumptionKind
+from ..world.exact_types import may_be_of_two
 from ..world.types import Type, names_in, without_none
 from .mappings import ENTRY, THERE, is_put, stored
 from .one_side import LENGTH, Walker, asked_for, thrown
@@ -282,6 +283,8 @@ class Matching(Walker):
             return self._equals_something(atom[2] if atom[1] == NONE else atom[1], state)
         if self.strict:
             return None
+        if value and atom[0] == "isa":
+            return self._of_another_class(atom, state)
         for step in state.facts.steps("compare"):
             if step[2] not in ("==", "!=") or value != (step[2] == "=="):
                 continue
@@ -309,6 +312,29 @@ class Matching(Walker):
                 if source is None or not self.ledger.plain_equality(source, types, breaks):
                     return None
                 return answer[1] | {(step, True), (another, True)}
+        return None
+
+    def _of_another_class(self, atom: Term, state: State) -> Used | None:
+        """What says that an object is of a class that has nothing to do with the one it is asked
+        for, where no class of the modules is derived from two of them.
+        """
+        chain = atom[2].split("<")
+        for fact in state.facts.about(atom[1]):
+            (head, *about), value = fact
+            other = str(about[-1]).split("<")
+            known = value and head == "isa" and about[0] == atom[1]
+            if not known or not {chain[0], other[0]} <= set(self.names.classes):
+                continue
+            if other[0] in chain or chain[0] in other:
+                continue
+            source = next((s.node.source for s in state.sides if isinstance(s.node, Test)), None)
+            if source is None or any(map(may_be_of_two, self.names.declared.trees)):
+                return None
+            breaks = f"an object of a class that is derived from {other[0]} and {chain[0]}"
+            granted = self.ledger.grant(
+                AssumptionKind.CLOSED_KINDS, shortened(asked_for(source)), breaks
+            )
+            return frozenset({fact}) if granted else None
         return None
 
     def _equals_something(self, asked: Term, state: State) -> Used | None:

@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, field
 
 from ..world.around import Names
+from .evident_classes import evident_class
 from .events import is_instance, silent_result
 from ..values.facts import Fact
 from ..ir.graph import Cut, Do, Drop, Graph, Landing, Leave, Load, Node, Put, Slot, Test
@@ -33,7 +34,7 @@ from ..values.terms import (
 from ..face.verdict import AssumptionKind
 from .ledger import Ledger
 from ..world.hints import kinds_of_type
-from ..world.types import ANYTHING, Type, in_words, names_in
+from ..world.types import ANYTHING, NONE_TYPE, Type, in_words, names_in, own, own_names
 from .value_types import ValueTypes
 from ..face.wording import shortened
 
@@ -78,6 +79,7 @@ class Walker:
     reached: State | None = None  # where the walk is
     compared_types: dict[int, list[Type]] = field(default_factory=dict)  # of what is in `compared`
     narrowed: set[Fact] = field(default_factory=set)  # what types that were asked for rest on
+    evident: dict[int, str] = field(default_factory=dict)  # by names where they are asked
     fresh: int = 0
     steps: int = 0
     ledger: Ledger = field(init=False)
@@ -193,7 +195,7 @@ class Walker:
             return node.next
         if node.kind == "isinstance" and terms[1][0] == "s":
             answer = is_instance(terms[0], self.origins.get(terms[1][1]), self.kinds, self.names)
-            answer = self._of_class(node, terms[0], terms[1]) if answer is None else answer
+            answer = self._of_class(node, terms, state) if answer is None else answer
             results = None if answer is None else [answer]
         else:
             results = silent_result(node, terms, self.kinds)
@@ -298,8 +300,9 @@ class Walker:
 
     def _field(self, node: Do, owner: Term, state: State) -> Term | None:
         """What a declared attribute of an object holds: the same until something may change it."""
-        kind = self.names.declared.field_type(self.types.of(owner), node.detail)
-        surely = self.names.declared.has_surely(self.types.of(owner), node.detail)
+        whole = self._type_here(owner, state)
+        kind = self.names.declared.field_type(whole, node.detail)
+        surely = self.names.declared.has_surely(whole, node.detail)
         if kind == ANYTHING or not surely or not self.names.is_steady(node.detail):
             return None
         key = owner, str(node.detail)
@@ -311,6 +314,20 @@ class Walker:
             state.fields[key] = found = self.new(kinds_of_type(kind, self.names))
             self.types.types[found[1]] = kind
         return state.fields[key]
+
+    def _type_here(self, term: Term, state: State) -> Type:
+        """What is declared of a value, or the class that it turned out to be of on this path."""
+        found: tuple[str, ...] = ()
+        rests_on: Fact | None = None
+        for fact in state.facts.about(term) if term[0] == "s" else ():
+            (head, *about), value = fact
+            chain = self.names.classes.get(str(about[-1]).partition("<")[0], ())
+            if value and head == "isa" and about[0] == term and len(chain) > len(found):
+                found, rests_on = chain, fact
+        if rests_on is None:
+            return self.types.of(term)
+        self.narrowed.add(rests_on)
+        return frozenset({own(found[0])})
 
     def _length(self, container: Term, state: State) -> Term | None:
         """How long a declared built-in container is, until something may change it."""
@@ -342,10 +359,11 @@ class Walker:
                 self.ledger.grant(AssumptionKind.AS_DECLARED, about, breaks)
                 self.kinds[term[1]] = kinds
 
-    def _of_class(self, node: Do, subject: Term, asked: Term) -> Term | None:
+    def _of_class(self, node: Do, terms: list[Term], state: State) -> Term | None:
         """Whether an object is of a class of the project, where a proof needs that asking does
         nothing.
         """
+        subject, asked = terms
         name = self.origins.get(asked[1])
         chain = self.names.classes.get(name or "", ()) if name in self.names.fixed else ()
         if not self.steady or not chain or subject[0] != "s":
@@ -354,7 +372,42 @@ class Walker:
         breaks = "an object whose class changes, or that does something when it is asked for it"
         if not self.ledger.grant(AssumptionKind.NO_EFFECT, about, breaks):
             return None
+        self._promised_of(node, subject, state)
         return ("isa", subject, "<".join(chain))
+
+    def _promised_of(self, node: Do, subject: Term, state: State) -> None:
+        """Learn the class that is declared of an element, an attribute or a result that is asked
+        for its class; parameters have theirs from the start.
+        """
+        if self.strict or subject in self.given and self.types.of(subject) != ANYTHING:
+            return
+        asked = asked_for(node.source)
+        kind = self.types.of(subject)
+        base = next(iter(own_names(kind)), "")
+        if kind == ANYTHING:
+            base = self._evident_class(asked)
+            kind = frozenset({own(base)})
+        chain = self.names.classes.get(base, ())
+        if not chain or not kind <= NONE_TYPE | {own(base)}:
+            return
+        promised = ("isa" if len(kind) == 1 else "isa or None", subject, "<".join(chain))
+        if state.facts.decide(promised) is not None:
+            return
+        about = shortened(asked)
+        breaks = f"{about} that is no {in_words(kind)}"
+        declared = self.types.of(subject) != ANYTHING
+        promise = AssumptionKind.AS_DECLARED if declared else AssumptionKind.AS_USED
+        if self.ledger.grant(promise, about, breaks):
+            state.facts = state.facts.adding(promised, True)
+
+    def _evident_class(self, asked: ast.AST) -> str:
+        """The class that a name without a declaration evidently stands for; empty if none."""
+        if not isinstance(asked, ast.Name):
+            return ""
+        if id(asked) not in self.evident:
+            trees, chains = self.names.declared.trees, self.names.classes
+            self.evident[id(asked)] = evident_class(asked, trees, chains)
+        return self.evident[id(asked)]
 
     def container(self, term: Term) -> str | None:
         """The type of a container that the versions made."""

@@ -40,6 +40,29 @@ def heirs_of(tree: ast.Module) -> Mapping[str, tuple[str, ...]]:
     return {c: d for c, d in heirs.items() if not awkward & {c, *d}}
 
 
+@lru_cache(CACHED)
+def may_be_of_two(tree: ast.Module) -> bool:
+    """Whether a class of a module may be derived from two others that have nothing to do with each
+    other.
+    """
+    classes = [n for n in nodes_of(tree) if isinstance(n, ast.ClassDef)]
+    names = {n.name for n in classes}
+    known = names | {"object", "Protocol", "ABC", "Generic", "Enum", "NamedTuple", "TypedDict"}
+    return any(map(_makes_classes, nodes_of(tree))) or any(
+        len([b for b in n.bases if ast.unparse(b) in names]) > 1
+        or (len(n.bases) > 1 and any(not _is_of(b, known) for b in n.bases))
+        for n in classes
+    )
+
+
+def _is_of(base: ast.expr, known: set[str]) -> bool:
+    """Whether what a class is derived from is one of some names, also with a part of a module or
+    with types before or behind it.
+    """
+    inner = base.value if isinstance(base, ast.Subscript) else base
+    return ast.unparse(inner).rpartition(".")[2] in known
+
+
 def _is_told(base: ast.expr, tree: ast.Module, chains: Mapping[str, tuple[str, ...]]) -> bool:
     """Whether it is written what a class is derived from: a class of the module, or of another."""
     if isinstance(base, ast.Subscript):  # Generic[T]
@@ -92,11 +115,12 @@ def asked_exactly(
     if isinstance(node.ops[0], _OPPOSITES):
         found = ast.UnaryOp(ast.Not(), found)
     for each in ast.walk(found):
-        ast.copy_location(each, node)
+        if each is not subject:  # which is the name as it stands there
+            ast.copy_location(each, node)
     return found, ", ".join(names)
 
 
-def _subject(node: ast.expr) -> str | None:
+def _subject(node: ast.expr) -> ast.Name | None:
     """The name whose type an expression asks for."""
     if (
         isinstance(node, ast.Call)
@@ -106,14 +130,14 @@ def _subject(node: ast.expr) -> str | None:
         and not node.keywords
         and isinstance(node.args[0], ast.Name)
     ):
-        return node.args[0].id
+        return node.args[0]
     return None
 
 
-def _is_exactly(subject: str, name: str, heirs: tuple[str, ...]) -> ast.expr:
+def _is_exactly(subject: ast.Name, name: str, heirs: tuple[str, ...]) -> ast.expr:
     def of(kind: str) -> ast.expr:
-        words = [ast.Name(w, ast.Load()) for w in ("isinstance", subject, kind)]
-        return ast.Call(words[0], [*words[1:]], [])
+        asks, whose = (ast.Name(w, ast.Load()) for w in ("isinstance", kind))
+        return ast.Call(asks, [subject, whose], [])
 
     if not heirs:
         return of(name)

@@ -1,0 +1,212 @@
+"""Classes of the module that values without a declaration are evidently of.
+
+A name is one where whatever is none of the classes that the function asks for still meets a read of
+an attribute that only one class has, and what is derived from it: anything else fails there. A proof
+that takes it for an object of that class rests on ``as-used``.
+"""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterable, Iterator, Mapping, Sequence
+
+from ...outline import FunctionNode
+
+_LEAVES = (ast.Return, ast.Raise, ast.Break, ast.Continue)
+_OTHER_SCOPES = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef, ast.Lambda)
+
+
+def evident_class(
+    asked: ast.Name, trees: Iterable[ast.Module], chains: Mapping[str, tuple[str, ...]]
+) -> str:
+    """The class that the name in a question for a class evidently stands for; empty if none.
+
+    Args:
+        asked: the name, where it is asked.
+        trees: the modules, one of which it stands in.
+        chains: the plain classes, each with those that it is derived from.
+    """
+    for tree in trees:
+        function = _function_around(asked, tree)
+        if function is None or not _is_given_once(asked.id, function):
+            continue
+        for block, index in _blocks(function):
+            tests = _tests(block[index])
+            if any(asked is n for t in tests for n in ast.walk(t)):
+                return _evident(asked.id, block, index, tests, tree, chains)
+    return ""
+
+
+def _function_around(name: ast.Name, tree: ast.Module) -> FunctionNode | None:
+    """The innermost function that a name stands in."""
+    found = None
+    for node in ast.walk(tree):  # from the outside to the inside
+        if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+            if any(n is name for n in ast.walk(node)):
+                found = node
+    return found
+
+
+def _is_given_once(name: str, function: FunctionNode) -> bool:
+    """Whether a name is a parameter without an annotation, or what one loop goes through, and is
+    never given anything else.
+    """
+    nodes = list(ast.walk(function))
+    stores = [n for n in nodes if isinstance(n, ast.Name) and n.id == name and _is_store(n)]
+    others = [n for n in nodes if getattr(n, "name", None) == name or _names_it(n, name)]
+    given = function.args
+    parameters = [a for a in (*given.posonlyargs, *given.args, *given.kwonlyargs) if a.arg == name]
+    arguments = [n for n in nodes if isinstance(n, ast.arg) and n.arg == name]
+    if others or len(arguments) != len(parameters):
+        return False
+    if parameters:
+        return not stores and parameters[0].annotation is None
+    targets = [n.target for n in nodes if isinstance(n, ast.For | ast.AsyncFor)]
+    return len(stores) == 1 and stores[0] in targets
+
+
+def _is_store(node: ast.Name) -> bool:
+    return not isinstance(node.ctx, ast.Load)
+
+
+def _names_it(node: ast.AST, name: str) -> bool:
+    """Whether a statement or pattern shares a name, or gives it to what it brings in."""
+    if isinstance(node, ast.Global | ast.Nonlocal):
+        return name in node.names
+    if isinstance(node, ast.alias):
+        return (node.asname or node.name.partition(".")[0]) == name
+    return isinstance(node, ast.MatchMapping) and node.rest == name
+
+
+def _blocks(node: ast.AST) -> Iterator[tuple[list[ast.stmt], int]]:
+    """The statements of a function itself, each as a place of its block."""
+    for part in ("body", "orelse", "finalbody", "handlers", "cases"):
+        found = getattr(node, part, None)
+        block: list[ast.stmt] = found if isinstance(found, list) else []
+        for index, child in enumerate(block):
+            if isinstance(child, ast.stmt):
+                yield block, index
+            if not isinstance(child, _OTHER_SCOPES):
+                yield from _blocks(child)
+
+
+def _tests(node: ast.stmt) -> list[ast.expr]:
+    """The tests of an if and of its elifs."""
+    found = []
+    while isinstance(node, ast.If):
+        found.append(node.test)
+        node = node.orelse[0] if len(node.orelse) == 1 else ast.Pass()
+    return found
+
+
+def _evident(
+    name: str,
+    block: Sequence[ast.stmt],
+    index: int,
+    tests: Sequence[ast.expr],
+    tree: ast.Module,
+    chains: Mapping[str, tuple[str, ...]],
+) -> str:
+    kinds = [_kinds_asked(t, name) for t in tests]
+    if not all(kinds) or _leaves_for_others(block[index]):
+        return ""
+    asked = {k for found in kinds for k in found}
+    for attribute in _surely_read(name, block, index):
+        owners = _owners(attribute, tree)
+        for base in owners:
+            derived = (base in chains.get(c, ()) for c in (*owners, *asked))
+            if base in chains and all(derived):
+                return base
+    return ""
+
+
+def _kinds_asked(test: ast.expr, name: str) -> tuple[str, ...]:
+    """The classes in ``isinstance(name, C)`` and ``type(name) is C``; none for any other test."""
+    if isinstance(test, ast.Call) and isinstance(test.func, ast.Name):
+        if test.func.id == "isinstance" and len(test.args) == 2 and not test.keywords:
+            return _names_in(test.args[1]) if _is_name(test.args[0], name) else ()
+    if isinstance(test, ast.Compare) and isinstance(test.ops[0], ast.Is | ast.Eq | ast.In):
+        left = test.left
+        is_type = isinstance(left, ast.Call) and ast.unparse(left) == f"type({name})"
+        return _names_in(test.comparators[0]) if is_type and len(test.ops) == 1 else ()
+    return ()
+
+
+def _names_in(kinds: ast.expr) -> tuple[str, ...]:
+    parts = kinds.elts if isinstance(kinds, ast.Tuple | ast.List | ast.Set) else [kinds]
+    names = tuple(p.id for p in parts if isinstance(p, ast.Name))
+    return names if len(names) == len(parts) else ()
+
+
+def _is_name(node: ast.expr, name: str) -> bool:
+    return isinstance(node, ast.Name) and node.id == name
+
+
+def _leaves_for_others(node: ast.stmt) -> bool:
+    """Whether what an if does for everything else may leave before anything else is asked."""
+    while isinstance(node, ast.If) and len(node.orelse) == 1 and isinstance(node.orelse[0], ast.If):
+        node = node.orelse[0]
+    rest = node.orelse if isinstance(node, ast.If) else []
+    return any(isinstance(n, _LEAVES) for s in rest for n in ast.walk(s))
+
+
+def _surely_read(name: str, block: Sequence[ast.stmt], index: int) -> Iterator[str]:
+    """The attributes of a name that are read before or behind a statement whatever happens."""
+    for statement in block[:index]:
+        yield from _read_by(statement, name)
+    for statement in block[index + 1 :]:
+        yield from _read_by(statement, name)
+        if any(isinstance(n, _LEAVES) for n in ast.walk(statement)):
+            return
+
+
+def _read_by(statement: ast.stmt, name: str) -> Iterator[str]:
+    """The attributes of a name that a statement reads first of all, or in every case."""
+    heads = {
+        ast.If: "test",
+        ast.While: "test",
+        ast.For: "iter",
+        ast.Expr: "value",
+        ast.Assign: "value",
+        ast.AugAssign: "value",
+        ast.AnnAssign: "value",
+        ast.Return: "value",
+        ast.Raise: "exc",
+    }
+    head = getattr(statement, heads.get(type(statement), ""), None)
+    pending: list[ast.AST] = [head] if isinstance(head, ast.expr) else []
+    while pending:
+        node = pending.pop()
+        if isinstance(node, ast.Attribute) and _is_name(node.value, name):
+            yield node.attr
+        if isinstance(node, ast.BoolOp):
+            pending.append(node.values[0])
+        elif isinstance(node, ast.IfExp):
+            pending.append(node.test)
+        elif isinstance(node, ast.Compare):
+            pending += [node.left, node.comparators[0]]
+        elif not isinstance(node, ast.Lambda | ast.ListComp | ast.SetComp | ast.DictComp):
+            if not isinstance(node, ast.GeneratorExp):
+                pending += ast.iter_child_nodes(node)
+
+
+def _owners(attribute: str, tree: ast.Module) -> list[str]:
+    """The classes of a module whose body, or whose methods, give objects an attribute."""
+    found = []
+    for owner in (n for n in ast.walk(tree) if isinstance(n, ast.ClassDef)):
+        names = {
+            t.id
+            for s in owner.body
+            for t in (s.targets if isinstance(s, ast.Assign) else [getattr(s, "target", None)])
+            if isinstance(t, ast.Name)
+        }
+        names |= {getattr(s, "name", "") for s in owner.body}
+        names |= {
+            n.attr
+            for s in owner.body
+            for n in ast.walk(s)
+            if isinstance(n, ast.Attribute) and isinstance(n.ctx, ast.Store)
+        }
+        if attribute in names:
+            found.append(owner.name)
+    return found

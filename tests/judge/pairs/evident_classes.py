@@ -1,0 +1,261 @@
+#: whatever is asked for what only one class has is of that class -> proved-under as-used+no-effect+not-overridden+unpatched
+class Vessel:
+    def __init__(self, name): self.name = name
+class Barge(Vessel): ...
+def sign(vessel, board):
+    mark = ""
+    if isinstance(vessel, Barge): mark = "B"
+    board.append(vessel.name + mark)
+#: becomes
+class Vessel:
+    mark = ""
+    def __init__(self, name): self.name = name
+class Barge(Vessel):
+    mark = "B"
+def sign(vessel, board):
+    mark = vessel.mark
+    board.append(vessel.name + mark)
+
+
+#: so is each element of what is gone through -> proved-under as-used+no-effect+not-overridden+unpatched
+class Vessel:
+    def __init__(self, name): self.name = name
+class Barge(Vessel): ...
+def signs(vessels, board):
+    for vessel in vessels:
+        if isinstance(vessel, Barge): mark = "B"
+        else: mark = ""
+        board.write(vessel.name, mark)
+#: becomes
+class Vessel:
+    def __init__(self, name): self.name = name
+    def mark(self): return ""
+class Barge(Vessel):
+    def mark(self): return "B"
+def signs(vessels, board):
+    for vessel in vessels:
+        mark = vessel.mark()
+        board.write(vessel.name, mark)
+
+
+#: what is for all others may be for something else altogether -> unproved
+class Vessel:
+    def __init__(self, name): self.name = name
+class Barge(Vessel): ...
+def sign(vessel, board: list):
+    if isinstance(vessel, Barge): board.append(vessel.name)
+    else: board.append("?")
+#: becomes
+class Vessel:
+    def __init__(self, name): self.name = name
+    def write(self, board): board.append("?")
+class Barge(Vessel):
+    def write(self, board): board.append(self.name)
+def sign(vessel, board: list):
+    vessel.write(board)
+
+
+#: the read may not be reached -> unproved
+class Vessel:
+    def __init__(self, name): self.name = name
+class Barge(Vessel): ...
+def sign(vessel, short: bool):
+    mark = ""
+    if isinstance(vessel, Barge): mark = "B"
+    if short: return mark
+    return vessel.name + mark
+#: becomes
+class Vessel:
+    mark = ""
+    def __init__(self, name): self.name = name
+class Barge(Vessel):
+    mark = "B"
+def sign(vessel, short: bool):
+    if short: return vessel.mark
+    return vessel.name + vessel.mark
+
+
+#: others leave before the read -> unproved
+class Vessel:
+    def __init__(self, name): self.name = name
+class Barge(Vessel): ...
+def sign(vessel):
+    if isinstance(vessel, Barge): mark = "B"
+    else: return None
+    return vessel.name + mark
+#: becomes
+class Vessel:
+    def __init__(self, name): self.name = name
+    def mark(self): return None
+class Barge(Vessel):
+    def mark(self): return "B"
+def sign(vessel):
+    mark = vessel.mark()
+    if mark is None: return None
+    return vessel.name + mark
+
+
+#: another class of the module has it too -> unproved
+class Vessel:
+    def __init__(self, name): self.name = name
+class Barge(Vessel): ...
+class Lock:
+    def __init__(self, name): self.name = name
+def sign(vessel):
+    mark = ""
+    if isinstance(vessel, Barge): mark = "B"
+    return vessel.name + mark
+#: becomes
+class Vessel:
+    mark = ""
+    def __init__(self, name): self.name = name
+class Barge(Vessel):
+    mark = "B"
+class Lock:
+    def __init__(self, name): self.name = name
+def sign(vessel):
+    return vessel.name + vessel.mark
+
+
+#: the name gets another value in between -> differs
+class Vessel:
+    def __init__(self, name): self.name = name
+class Barge(Vessel): ...
+def sign(vessel, first: Vessel):
+    mark = ""
+    if isinstance(vessel, Barge): mark = "B"
+    vessel = first
+    return vessel.name + mark
+#: becomes
+class Vessel:
+    mark = ""
+    def __init__(self, name): self.name = name
+class Barge(Vessel):
+    mark = "B"
+def sign(vessel, first: Vessel):
+    mark = vessel.mark
+    vessel = first
+    return vessel.name + mark
+
+
+#: an object is of one of two classes that have nothing to do with each other -> proved-under closed-kinds+no-effect+unpatched
+class Vessel: ...
+class Barge(Vessel): ...
+class Tug(Vessel): ...
+def fee(vessel: Vessel):
+    if isinstance(vessel, Barge): return 3
+    if isinstance(vessel, Tug): return 5
+    return 1
+#: becomes
+class Vessel: ...
+class Barge(Vessel): ...
+class Tug(Vessel): ...
+def fee(vessel: Vessel):
+    if isinstance(vessel, Tug): return 5
+    if isinstance(vessel, Barge): return 3
+    return 1
+
+
+#: unless a class is derived from both -> differs
+class Vessel: ...
+class Barge(Vessel): ...
+class Tug(Vessel): ...
+class PushBarge(Barge, Tug): ...
+def fee(vessel: Vessel):
+    if isinstance(vessel, Barge): return 3
+    if isinstance(vessel, Tug): return 5
+    return 1
+#: becomes
+class Vessel: ...
+class Barge(Vessel): ...
+class Tug(Vessel): ...
+class PushBarge(Barge, Tug): ...
+def fee(vessel: Vessel):
+    if isinstance(vessel, Tug): return 5
+    if isinstance(vessel, Barge): return 3
+    return 1
+
+
+#: nor where one is derived from the other -> differs
+class Vessel: ...
+class Barge(Vessel): ...
+class Lighter(Barge): ...
+def fee(vessel: Vessel):
+    if isinstance(vessel, Lighter): return 3
+    if isinstance(vessel, Barge): return 5
+    return 1
+#: becomes
+class Vessel: ...
+class Barge(Vessel): ...
+class Lighter(Barge): ...
+def fee(vessel: Vessel):
+    if isinstance(vessel, Barge): return 5
+    if isinstance(vessel, Lighter): return 3
+    return 1
+
+
+#: very classes leave out what is derived from them -> differs
+class Vessel:
+    def __init__(self, name): self.name = name
+class Barge(Vessel): ...
+class Lighter(Barge): ...
+def sign(vessel):
+    mark = ""
+    if type(vessel) is Barge: mark = "B"
+    return vessel.name + mark
+#: becomes
+class Vessel:
+    mark = ""
+    def __init__(self, name): self.name = name
+class Barge(Vessel):
+    mark = "B"
+class Lighter(Barge): ...
+def sign(vessel):
+    return vessel.name + vessel.mark
+
+
+#: what is derived has its own answer -> proved-under as-used+closed-kinds+no-effect+not-overridden+unpatched
+class Vessel:
+    def __init__(self, name): self.name = name
+class Barge(Vessel): ...
+class Lighter(Barge): ...
+class Tug(Vessel): ...
+def sign(vessel):
+    mark = ""
+    if type(vessel) is Barge: mark = "B"
+    elif type(vessel) is Tug: mark = "T"
+    return vessel.name + mark
+#: becomes
+class Vessel:
+    def __init__(self, name): self.name = name
+    def mark(self): return ""
+class Barge(Vessel):
+    def mark(self): return "B"
+class Lighter(Barge):
+    def mark(self): return ""
+class Tug(Vessel):
+    def mark(self): return "T"
+def sign(vessel):
+    mark = vessel.mark()
+    return vessel.name + mark
+
+
+#: an import gives the name another value -> differs
+class Vessel:
+    def __init__(self, name): self.name = name
+class Barge(Vessel): ...
+def sign(vessel):
+    import os as vessel
+    mark = ""
+    if isinstance(vessel, Barge): mark = "B"
+    return vessel.name + mark
+#: becomes
+class Vessel:
+    mark = ""
+    def __init__(self, name): self.name = name
+class Barge(Vessel):
+    mark = "B"
+def sign(vessel):
+    import os as vessel
+    mark = vessel.mark
+    return vessel.name + mark
