@@ -54,9 +54,7 @@ class Knowledge:
         if isinstance(node, cst.UnaryOperation):
             return isinstance(node.operator, cst.Not)
         if isinstance(node, cst.BooleanOperation):
-            return self.is_bool(node.left, strict=strict) and self.is_bool(
-                node.right, strict=strict
-            )
+            return all(self._is_bool_if(node, truth, strict) for truth in (True, False))
         if isinstance(node, cst.Comparison):
             return not strict or all(
                 self._is_bool_step(node, i) for i in range(len(node.comparisons))
@@ -66,6 +64,17 @@ class Knowledge:
         return isinstance(node, cst.Name) and (
             node.value in self.bools or node.value in ("True", "False")
         )
+
+    def _is_bool_if(self, node: cst.BaseExpression, truth: bool, strict: bool) -> bool:
+        """Whether an expression that turns out true, or false, is then True or False itself: what is
+        handed on is the operand that decides.
+        """
+        if not isinstance(node, cst.BooleanOperation):
+            return self.is_bool(node, strict=strict)
+        last = self._is_bool_if(node.right, truth, strict)
+        if isinstance(node.operator, cst.And) is truth:
+            return last
+        return last and self._is_bool_if(node.left, truth, strict)
 
     def _is_bool_step(self, node: cst.Comparison, index: int) -> bool:
         target = node.comparisons[index]
