@@ -19,7 +19,7 @@ _PLACES = frozenset("location place destination target route queue shelf berth s
 # What functions are called for that list what is wrong.
 _PROBLEMS = frozenset(
     "problem problems error errors fault faults complaint complaints objection objections defect"
-    " defects mistake mistakes violation violations".split()
+    " defects mistake mistakes violation violations reason reasons".split()
 )
 # Calls that say nothing of why they are made.
 _COMMON_CALLS = frozenset(
@@ -67,6 +67,8 @@ def phrases_of(
     otherwise: list[ast.stmt],
     loop_target: ast.expr | None = None,
     within: str = "",
+    *,
+    reasons: bool = False,
 ) -> list[Phrase]:
     """The phrases that an arm suggests for the condition that leads into it, the best first.
 
@@ -75,6 +77,7 @@ def phrases_of(
         otherwise: those that run where it does not.
         loop_target: the target of the loop around, if the condition stands in one.
         within: what the function is called.
+        reasons: whether it hands back why something is wrong, and nothing where all is well.
     """
     last = arm[-1] if arm else None
     ends = isinstance(last, ast.Return | ast.Continue | ast.Raise)
@@ -87,7 +90,8 @@ def phrases_of(
         found += [_of_told(s) for s in arm[:-1]] + [_of_state(s) for s in arm[:-1]]
     if len(arm) == 1:
         if isinstance(last, ast.Return) and last.value is not None:
-            found.append(_of_problem(last.value, within) or _of_value(last.value, "returns"))
+            problem = _of_problem(last.value, "reasons" if reasons else within)
+            found.append(problem or _of_value(last.value, "returns"))
         elif isinstance(last, ast.Continue):
             found.append(_of_skip(loop_target))
         elif isinstance(last, ast.Expr) and not _called_in(otherwise, last.value):
@@ -103,6 +107,24 @@ def phrases_of(
         if p is not None and p.says_something and (p.positive or loop_target is None)
     ]
     return (_of_one(last.exc, loop_target) if isinstance(last, ast.Raise) else []) + said
+
+
+def gives_reasons(function: ast.FunctionDef | ast.AsyncFunctionDef) -> bool:
+    """Whether a function hands back why something is wrong: a text in several places, and at its
+    end nothing.
+    """
+    given = [n.value for n in ast.walk(function) if isinstance(n, ast.Return)]
+    texts = [v for v in given if isinstance(v, ast.Constant) and isinstance(v.value, str)]
+    last = function.body[-1]
+    ends = not isinstance(last, ast.Return) or _is_nothing(last.value)
+    made = [v for v in given if isinstance(v, ast.JoinedStr | ast.BinOp)]
+    others = [v for v in given if not _is_nothing(v) and v not in (*texts, *made)]
+    return ends and not others and sum(bool(t.value) for t in texts) > 1
+
+
+def _is_nothing(value: ast.expr | None) -> bool:
+    """Whether a value says that there is nothing to say."""
+    return value is None or (isinstance(value, ast.Constant) and value.value in (None, ""))
 
 
 def _called_in(block: list[ast.stmt], call: ast.expr) -> bool:

@@ -24,6 +24,7 @@ class Named:
         loop_target: the target of the loop around, if the arm can go on to the next round.
         behind: comments of what comes where it does not hold.
         within: what the function is called that it stands in.
+        reasons: whether that hands back why something is wrong, and nothing where all is well.
     """
 
     condition: ast.expr
@@ -33,6 +34,7 @@ class Named:
     loop_target: ast.expr | None = None
     behind: tuple[str, ...] = ()
     within: str = ""
+    reasons: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,7 +80,9 @@ def proposals(named: Named, taken: Collection[str] = ()) -> list[Proposal]:
         found = [p for p in found if p is not None and p.form != "should"]
     opposites = [comments.phrase_of(c) for c in named.behind if comments.states(c)]
     found += [p.negated() for p in opposites if p is not None]
-    found += consequences.phrases_of(named.arm, named.otherwise, named.loop_target, named.within)
+    found += consequences.phrases_of(
+        named.arm, named.otherwise, named.loop_target, named.within, reasons=named.reasons
+    )
     # The other arm says something of this condition only where that arm is the exception.
     if len(named.otherwise) == 1 and isinstance(named.otherwise[0], ast.Raise):
         found += [p.negated() for p in consequences.phrases_of(named.otherwise, named.arm)]

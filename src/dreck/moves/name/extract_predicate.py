@@ -12,6 +12,7 @@ import ast
 from collections.abc import Iterator
 from dataclasses import replace
 
+from ...naming.consequences import gives_reasons
 from ...naming.phrases import Rank
 from ...naming.proposals import Named, Proposal, proposals
 from ...naming.spelling import spelt
@@ -264,6 +265,7 @@ class ExtractPredicate(ModuleMove):
             decision.loop_target,
             decision.behind,
             function.node.name,
+            gives_reasons(function.node),
         )
         more = wishes.more_names(named) if wishes.more_names is not None else []
         found = [p for p in more if p.name not in taken] + proposals(named, taken)
