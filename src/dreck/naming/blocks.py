@@ -10,7 +10,7 @@ from dataclasses import dataclass
 
 from .phrases import Rank
 from .proposals import Proposal
-from .words import ARTICLES, EMPTY_WORDS, VERBS, is_usable, singular, words_of
+from .words import ARTICLES, EMPTY_WORDS, VERBS, is_usable, plural, singular, words_of
 
 _MOST_WORDS = 4
 _MOST_LETTERS = 30
@@ -19,6 +19,7 @@ _BREAKS = frozenset(
     "because since so but as which who where when while if unless except with from by that then"
     " without is are has have must may can not it they we".split()
 )
+_PRONOUNS = frozenset({"them", "these", "those"})
 _LINKS = frozenset("for of the a an to in on at and or all each every any".split())
 _OPENERS = frozenset(
     "first then now next finally second third step part here also and well ok okay".split()
@@ -26,7 +27,9 @@ _OPENERS = frozenset(
 _MARKS = re.compile(
     r"xxx|todo|fixme|noqa|pragma|hack|type:|pylint|mypy|[=(){}\[\]<>`_/\\\"]|\d", re.I
 )
-_QUIET = frozenset("debug info warning error exception log print write append extend add".split())
+_QUIET = frozenset(
+    "debug info warn warning error exception log print write append extend add".split()
+)
 _READING = frozenset(
     "int float strptime fromisoformat split rsplit partition rpartition splitlines match fullmatch"
     " search loads parse read readline decode literal_eval".split()
@@ -82,7 +85,8 @@ def says(name: str, comment: str) -> bool:
     """
     said = set(words_of(name))
     words = [w.lower() for w in re.findall(r"[A-Za-z']+", comment)]
-    return bool(words) and all(w in said or singular(w) in said or w in ARTICLES for w in words)
+    little = ARTICLES | _PRONOUNS
+    return bool(words) and all(w in said or singular(w) in said or w in little for w in words)
 
 
 def _without_repeats(words: Sequence[str]) -> list[str]:
@@ -91,7 +95,7 @@ def _without_repeats(words: Sequence[str]) -> list[str]:
 
 def _phrases(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     for comment in block.comments:
-        words = _words_of_comment(comment)
+        words = _with_nouns(_words_of_comment(comment), block)
         if len(words) > 1 and words[0] in VERBS:
             yield words, f"a comment says {comment.lstrip('# ')!r}", Rank.COMMENT
         elif words and _verb(block):
@@ -103,6 +107,7 @@ def _phrases(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
             yield ["check", *subject], "it only raises where something is wrong", Rank.CONSEQUENCE
     if block.target is not None:
         yield from _of_round(block)
+    yield from _of_giving_call(block)
     if block.outputs and not _acts(block.statements):
         for names in (block.outputs[:2], block.outputs[-1:]):
             words = [w for name in names for w in ("and", *words_of(name))][1:]
@@ -130,6 +135,18 @@ def _words_of_comment(comment: str) -> list[str]:
     return words if 0 < len(words) <= _MOST_WORDS else []
 
 
+def _with_nouns(words: list[str], block: Block) -> list[str]:
+    """A comment's words with what *them* stands for: what the block goes through."""
+    if len(words) < 2 or words[-1] not in _PRONOUNS:
+        return words
+    nodes = (n for s in block.statements for n in ast.walk(s))
+    targets = [n.target for n in nodes if isinstance(n, ast.For) and isinstance(n.target, ast.Name)]
+    noun = words_of(targets[0].id) if targets else []
+    if not _tells(noun):
+        return []
+    return [*words[:-1], *noun[:-1], plural(noun[-1])]
+
+
 def _of_case(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     """The arm for one value of something, or for a state: *handle* and that value or state."""
     test = block.case
@@ -137,6 +154,12 @@ def _of_case(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
         words = [w for w in words_of(_last_name(test)) if w not in ("is", "has")]
         if _tells(words):
             yield ["handle", *words], f"it is done for {ast.unparse(test)}", Rank.CONSEQUENCE
+    if isinstance(test, ast.Call) and _last_name(test.func) == "isinstance" and len(test.args) > 1:
+        words = words_of(_last_name(test.args[1]))
+        if _tells(words):
+            is_done = len(words) > 1 and words[0] in VERBS
+            done = words if is_done else [_verb_of(block.caller), *words]
+            yield done, f"it is done for each {ast.unparse(test.args[1])}", Rank.CONSEQUENCE
     if not isinstance(test, ast.Compare) or len(test.ops) != 1:
         return
     value = test.comparators[0]
@@ -149,14 +172,15 @@ def _of_case(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
         said = value.attr
     words = words_of(said)
     if words and all(w.isalpha() for w in words):
-        yield [words_of(block.caller)[0] if _is_verb(block.caller) else "handle", *words], (
+        yield [_verb_of(block.caller), *words], (
             f"it is what is done for {said!r}"
         ), Rank.CONSEQUENCE
 
 
-def _is_verb(caller: str) -> bool:
+def _verb_of(caller: str) -> str:
+    """What a function does by its name, in one word."""
     words = words_of(caller)
-    return bool(words) and words[0] in VERBS
+    return words[0] if words and words[0] in VERBS else "handle"
 
 
 def _of_round(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
@@ -164,8 +188,10 @@ def _of_round(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     names = [n.id for n in ast.walk(block.target or ast.Constant(0)) if isinstance(n, ast.Name)]
     words = words_of(names[-1]) if names else []
     if _tells(words):
-        verb = words_of(block.caller)[0] if _is_verb(block.caller) else "handle"
-        yield [verb, *words], f"it is done for each {' '.join(words)}", Rank.CONSEQUENCE
+        yield [
+            _verb_of(block.caller),
+            *words,
+        ], f"it is done for each {' '.join(words)}", Rank.CONSEQUENCE
 
 
 def _only_checks(block: Sequence[ast.stmt]) -> bool:
@@ -224,23 +250,39 @@ def _verb(block: Block) -> list[str]:
         return ["find"]
     loops = [n for n in nodes if isinstance(n, ast.For | ast.AsyncFor | ast.While)]
     inside = [n for loop in loops for n in ast.walk(loop)]
-    if any(isinstance(n, ast.AugAssign) and isinstance(n.op, ast.Add) for n in inside):
-        ones = [n for n in inside if isinstance(n, ast.AugAssign)]
+    ones = [n for n in inside if isinstance(n, ast.AugAssign) and _sets(n.target, block.outputs)]
+    if any(isinstance(n.op, ast.Add) for n in ones):
         only_ones = all(isinstance(n.value, ast.Constant) and n.value.value == 1 for n in ones)
         return ["count"] if only_ones else ["add", "up"]
     if loops and calls & {"append", "add", "extend", "setdefault"}:
         return ["collect"]
     if loops and any(isinstance(n, ast.Compare) for n in inside):
         return ["find"]
-    if block.statements and isinstance(block.statements[-1], ast.If | ast.Match) and not loops:
+    last = block.statements[-1] if block.statements else None
+    if isinstance(last, ast.If | ast.Match) and not loops and _sets(last, block.outputs):
         return ["choose"]
     return ["work", "out"]
 
 
+def _sets(node: ast.AST, names: Collection[str]) -> bool:
+    """Whether some name gets a value inside of a piece of code."""
+    return any(
+        isinstance(n, ast.Name) and n.id in names and isinstance(n.ctx, ast.Store)
+        for n in ast.walk(node)
+    )
+
+
 def _statement_calls(block: Sequence[ast.stmt]) -> Iterator[ast.Call]:
     for node in (n for s in block for n in ast.walk(s)):
-        if isinstance(node, ast.Expr) and isinstance(node.value, ast.Call):
-            yield node.value
+        called = _called(node.value) if isinstance(node, ast.Expr) else None
+        if called is not None:
+            yield called
+
+
+def _called(value: ast.expr) -> ast.Call | None:
+    """The call that an expression is, also one that is awaited."""
+    value = value.value if isinstance(value, ast.Await) else value
+    return value if isinstance(value, ast.Call) else None
 
 
 def _called_verb(call: ast.Call) -> str:
@@ -260,13 +302,26 @@ def _of_call(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     """
     calls = list(_statement_calls(block.statements))
     last = block.statements[-1]
-    always = isinstance(last, ast.Expr) and last.value in calls
+    always = isinstance(last, ast.Expr) and _called(last.value) in calls
     for call in calls[-1:] if always or len(calls) == 1 else []:
         if not _called_verb(call):
             continue
         words = words_of(_last_name(call.func))
         if len(words) == 1:
             words += _object_of(call)
+        if len(words) > 1:
+            yield words, f"it calls {ast.unparse(call.func)}", Rank.MEANING
+
+
+def _of_giving_call(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
+    """The verb and the object of the call that gives the one result, where all else is checks."""
+    first = block.statements[0] if block.statements else None
+    call = _called(first.value) if isinstance(first, ast.Assign) else None
+    if call is None or len(block.outputs) != 1 or not _called_verb(call):
+        return
+    if len(block.statements) > 1 and _only_checks(block.statements[1:]):
+        words = words_of(_last_name(call.func))
+        words += _object_of(call) if len(words) == 1 else []
         if len(words) > 1:
             yield words, f"it calls {ast.unparse(call.func)}", Rank.MEANING
 

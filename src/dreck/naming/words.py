@@ -20,7 +20,7 @@ VERBS = frozenset("""
     install interrupt invoke join jump keep kill leave let load lock log look lower make mark match merge migrate moor move
     normalize note notify obey omit open override pad parse pass pause peek pick pop populate postpone prefer prepare prepend
     preserve prevent print proceed process promote propagate pull purge push put query quit quote raise read rebuild recalculate
-    recompute reconnect record recover redirect reduce refresh refuse register reject release reload remember remove rename
+    rank recompute reconnect record recover redirect reduce refresh refuse register reject release reload remember remove rename
     render repeat replace report request require reset resize resolve restart restore retain retry return reuse reverse rewind
     roll rotate round run save scan schedule search seek send serialize set setup show shrink shut sign skip sleep sort split
     spill start step stop store strip submit substitute subtract suppress swap swallow switch sync take terminate throw tidy toggle touch
