@@ -59,6 +59,46 @@ BODIES = [
     ),
     pytest.param(
         "    for boat in boats:\n"
+        "        yield boat.name\n"
+        "        if boat.late:\n"
+        "            continue\n"
+        "        yield boat.toll\n"
+        "    yield log\n",
+        (3, 6),
+        "    for boat in boats:\n"
+        "        yield from part(boat)\n"
+        "    yield log\n"
+        "\n\n"
+        "def part(boat):\n"
+        "    yield boat.name\n"
+        "    if boat.late:\n"
+        "        return\n"
+        "    yield boat.toll\n",
+        id="what yields is delegated to",
+    ),
+    pytest.param(
+        "    for boat in boats:\n"
+        "        answer = yield boat.name\n"
+        "        if answer is None:\n"
+        "            break\n"
+        "        yield answer\n"
+        "    yield log\n",
+        (3, 6),
+        "    for boat in boats:\n"
+        "        if not (yield from part(boat)):\n"
+        "            break\n"
+        "    yield log\n"
+        "\n\n"
+        "def part(boat):\n"
+        "    answer = yield boat.name\n"
+        "    if answer is None:\n"
+        "        return False\n"
+        "    yield answer\n"
+        "    return True\n",
+        id="what a generator function hands back",
+    ),
+    pytest.param(
+        "    for boat in boats:\n"
         "        for crate in boat.cargo:\n"
         "            if crate.lost:\n"
         "                continue\n"
@@ -413,7 +453,16 @@ def test_names_live_as_long_as_they_may_be_read() -> None:
         ("for b in boats:\n    late.append(b)", ("late",), "", "collect_late"),
         ("for b in boats:\n    open += 1", ("open",), "", "count_open"),
         ("if a:\n    toll = 1\nelse:\n    toll = 2", ("toll",), "", "choose_toll"),
+        ("for b in a:\n    n += 1\n    late.append(n)", ("late",), "", "collect_late"),
+        ("for boat in a:\n    late.append(boat)", ("late",), "# rank them", "rank_boats"),
         ("log.write(1)\nboat.enter()", (), "", "enter_boat"),
+        ("log.write(1)\nawait boat.enter()", (), "", "enter_boat"),
+        (
+            "got = await pump.drain(basin)\nif got < 3:\n    raise E(got)",
+            ("got",),
+            "",
+            "drain_basin",
+        ),
         ("log.write(1)\nx(2)", (), "# because of the rain", None),
         ("boats[0] = 1\nlog[1] = 2", (), "# the last boat", None),
     ],
@@ -425,3 +474,19 @@ def test_what_a_block_is_called(
     block = Block(ast.parse(body).body, outputs, (comment,) if comment else ())
     found = [p.name for p in proposals(block)]
     assert found[:1] == ([wanted] if wanted else [])
+
+
+@pytest.mark.parametrize(
+    ("caller", "case", "wanted"),
+    [
+        ("_write_order", "isinstance(order, Closure)", "write_closure"),
+        ("orders", "isinstance(order, Closure)", "handle_closure"),
+        ("work", "isinstance(task, ChangeWater)", "change_water"),
+        ("write_order", "order == 'lock shut'", "write_lock_shut"),
+    ],
+)
+def test_what_an_arm_is_called(caller: str, case: str, wanted: str) -> None:
+    """What the function does, for that one; a class that says what is done says it."""
+    test = ast.parse(case, mode="eval").body
+    block = Block(ast.parse("x = a.b(c)\nd[0] = x\ne[1] = x").body, (), (), caller, None, test)
+    assert proposals(block)[0].name == wanted

@@ -375,3 +375,9 @@ def _may_swallow(node: ast.With | ast.AsyncWith) -> bool:
         and i.context_expr.func.id == "open"
         for i in node.items
     )
+
+
+def is_asynchronous(node: ast.AST) -> bool:
+    """Whether a piece of code can stand in a coroutine function only."""
+    asynchronous = isinstance(node, ast.Await | ast.AsyncFor | ast.AsyncWith)
+    return asynchronous or (isinstance(node, ast.comprehension) and bool(node.is_async))

@@ -29,7 +29,7 @@ def runs_in(view: ModuleView, function: Function) -> Iterator[Run]:
         if view.text.startswith("elif", view.offsets.span(suite[0])[0]):
             continue
         whole = suite is function.node.body
-        found = [*_sections(view, suite), *_inner(suite, whole), *_prepared(suite)]
+        found = [*_sections(view, suite), *_inner(suite, whole), *_prepared(view, suite)]
         for start, stop in map(partial(_without_answer, suite), found):
             run = Run(suite, start, stop)
             everything = whole and _without_docstring(suite) >= start and stop == len(suite)
@@ -77,6 +77,14 @@ def _starts_section(view: ModuleView, statement: ast.stmt) -> bool:
     return not view.offsets.line(above).strip() or view.comments.get(above, ("", False))[1]
 
 
+def _stands_apart(view: ModuleView, statement: ast.stmt) -> bool:
+    """Whether a blank line stands above a statement and its comments."""
+    above = first_line(statement) - 1
+    while view.comments.get(above, ("", False))[1]:
+        above -= 1
+    return not view.offsets.line(above).strip()
+
+
 def _inner(suite: Sequence[ast.stmt], whole: bool) -> Iterator[tuple[int, int]]:
     """All that a loop, an arm or the like holds; behind guard clauses, what they guard."""
     if not whole:
@@ -97,13 +105,17 @@ def _is_guard(node: ast.stmt) -> bool:
     )
 
 
-def _prepared(suite: Sequence[ast.stmt]) -> Iterator[tuple[int, int]]:
-    """A loop or a choice, with the assignments before it of names that nothing else uses."""
+def _prepared(view: ModuleView, suite: Sequence[ast.stmt]) -> Iterator[tuple[int, int]]:
+    """A loop or a choice, with the assignments before it of names that nothing else uses, up to
+    where a blank line sets something else apart.
+    """
     for index, node in enumerate(suite):
         if not isinstance(node, _COMPOUND):
             continue
         start = index
         while start and _prepares(suite[start - 1], suite[start : index + 1]):
+            if start != index and _stands_apart(view, suite[start]):
+                break
             start -= 1
         yield start, index + 1
         if start != index:

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from ..logic.bindings import assigned_in, bound_by, free_names, parameters
-from ..logic.flow import Flow, Jump, jumps_in, needed, set_at_end, set_at_jumps
+from ..logic.flow import Flow, Jump, is_asynchronous, jumps_in, needed, set_at_end, set_at_jumps
 from ..outline import Function
 from ..source.edits import Edit, edited
 from ..source.lines import split_lines
@@ -100,9 +100,14 @@ class BlockOut:
     top: int
 
     @cached_property
+    def yields(self) -> bool:
+        """Whether something is yielded in it."""
+        return any(isinstance(n, ast.Yield | ast.YieldFrom) for n in _own(self.run.statements))
+
+    @cached_property
     def awaits(self) -> bool:
         """Whether something is awaited in it."""
-        return any(_is_async(n) for n in _own(self.run.statements))
+        return any(is_asynchronous(n) for n in _own(self.run.statements))
 
     def edits(self, name: str, *, spoken: bool) -> list[Edit]:
         """The edits that make the function and call it.
@@ -123,9 +128,14 @@ class BlockOut:
         return [Edit(start, end, text), new]
 
     def _caller(self, name: str) -> list[str]:
-        wait = "await " if self.awaits else ""
-        call = f"{wait}{self.home.called(name)}({', '.join(self.inputs)})"
-        return [line.replace("{call}", call) for line in self.ending.caller]
+        word = "await " if self.awaits else "yield from " if self.yields else ""
+        call = f"{word}{self.home.called(name)}({', '.join(self.inputs)})"
+        return [line.replace("{call}", self._within(line, call)) for line in self.ending.caller]
+
+    def _within(self, line: str, call: str) -> str:
+        """The call as it can stand in a line: what yields is only bare alone, or behind ``=``."""
+        is_bare = line == "{call}" or line.endswith(" = {call}")
+        return call if is_bare or not self.yields else f"({call})"
 
     def definition(
         self,
@@ -146,7 +156,8 @@ class BlockOut:
         """
         view = self.home.view
         word = "async def" if self.awaits else "def"
-        result = f" -> {self.ending.result}" if self.ending.result else ""
+        known = self.ending.result and not self.yields
+        result = f" -> {self.ending.result}" if known else ""
         given = self.home.signature(self.inputs) if parameters is None else parameters
         head = f"{word} {name}({', '.join(given)}){result}:"
         head_lines = wrapped_head(head, view)
@@ -284,7 +295,8 @@ def _hindrance(view: ModuleView, function: Function, run: Run) -> str | None:
         if rest and not rest.startswith("#"):
             return "shares-a-line"
     inside = list(_own(block))
-    if any(isinstance(n, ast.Yield | ast.YieldFrom) for n in inside):
+    yields = any(isinstance(n, ast.Yield | ast.YieldFrom) for n in inside)
+    if yields and isinstance(function.node, ast.AsyncFunctionDef):
         return "yields"
     words = {n.id for s in block for n in ast.walk(s) if isinstance(n, ast.Name)}
     if words & _OWN_WORDS or _raises_again(block):
@@ -376,11 +388,6 @@ def _own(block: Sequence[ast.stmt]) -> Iterator[ast.AST]:
         yield node
         if not isinstance(node, _SCOPES):
             pending.extend(ast.iter_child_nodes(node))
-
-
-def _is_async(node: ast.AST) -> bool:
-    asynchronous = isinstance(node, ast.Await | ast.AsyncFor | ast.AsyncWith)
-    return asynchronous or (isinstance(node, ast.comprehension) and bool(node.is_async))
 
 
 def _names_mangled(node: ast.AST) -> bool:

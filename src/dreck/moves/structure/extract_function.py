@@ -160,9 +160,9 @@ class ExtractFunction(ModuleMove):
             """,
         ),
         "yields": Refusal(
-            "it yields, and the caller's values would come from elsewhere",
+            "it yields in an asynchronous generator, which cannot delegate",
             """
-            def call_out(boats, log):
+            async def call_out(boats, log):
                 log.write("start")
                 for boat in boats:
                     yield boat.name

@@ -169,7 +169,7 @@ class FunctionForRepeats(ModuleMove):
         self, view: ModuleView, repeat: Repeat, made: Sequence[BlockOut | str], wishes: Wishes
     ) -> ModuleSite | ModuleRefused:
         line = repeat.runs[0].line
-        plain = [m for m in made if not isinstance(m, str)]
+        plain = [m for m in made if not isinstance(m, str) and not m.yields]
         if len(plain) < len(made):
             return self.leave("stays-in-place", line)
         hard = len(plain[0].ending.caller) > 1 or len(plain[0].outputs) > _MOST_OUTPUTS
