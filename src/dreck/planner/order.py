@@ -5,7 +5,7 @@ from __future__ import annotations
 # Moves in turns; within a turn the step that brings most is taken first.
 _TURNS: tuple[tuple[str, ...], ...] = (
     ("drop-noop", "drop-unreachable", "drop-unused", "simplify-condition", "merge-arms")
-    + ("clamp", "say-once"),
+    + ("clamp", "say-once", "default-entry"),
     ("use-condition", "finish-at-once", "return-early", "one-chain-per-kind"),
     ("guard-clause", "drop-else", "chain-branches", "hoist-common", "regroup", "one-expression"),
 )
