@@ -78,7 +78,7 @@ CLASSES = "\n\n\nclass V:\n    n = 0\n\n\nclass A(V): ...\n\n\nclass B(V): ...\n
 RESULTS = {
     "set by choices inside of an arm": (
         "if isinstance(v, A):\n    if n:\n        x = 1\n    else:\n        x = 2\nelif isinstance(v, B):\n    x = 3\n    if n:\n        x += 1\nelse:\n    x = n\nreturn x",
-        ["x = v.x(n)", "class V:\n    n = 0\n\n    def x(self, n: int):\n        return n\n"],
+        ["return v.x(n)", "class V:\n    n = 0\n\n    def x(self, n: int):\n        return n\n"],
         ["isinstance", "def x(self, x"],
     ),
     "two names, one of them set before": (
@@ -171,3 +171,163 @@ def test_the_very_type(tests: tuple[str, str], more: str, fits: bool) -> None:
     for site in sites[:1]:
         assert "type(" not in site.whole.partition("class V")[0]
         assert verdict(text, site.whole).value == "proved-under", site.whole
+
+
+ORDERS = """
+
+class Order:
+    def __init__(self, number: int):
+        self.number = number
+
+
+class Lift(Order):
+    def __init__(self, number: int, tonnes: int):
+        super().__init__(number)
+        self.tonnes = tonnes
+
+
+class Paint(Order): ...
+
+
+class Gloss(Paint): ...
+"""
+# Code of a foreman's, then what must stand in the result and what must not; none if it is refused.
+WHERE = {
+    "in a loop over declared elements, the object handed over": (
+        "class Yard:\n    def work(self, orders: list[Order]):\n        for order in orders:\n"
+        "            if isinstance(order, Lift):\n                if not self.crane:\n"
+        "                    continue\n                self.hours += order.tonnes\n"
+        "            elif isinstance(order, Paint):\n                self.hours += 2\n",
+        [
+            "            order.apply_to(self)\n",
+            'def apply_to(self, yard: "Yard"):\n        if not yard.crane:\n            return\n',
+        ],
+        ["isinstance"],
+    ),
+    "what receives is not what is received": (
+        "class Yard:\n    def receive(self, order: Order):\n        if isinstance(order, Lift):\n"
+        "            self.cranes += 1\n        elif isinstance(order, Paint):\n            self.brushes += 1\n",
+        ["order.apply_to(self)", 'def apply_to(self, yard: "Yard"):\n        yard.cranes += 1\n'],
+        ["isinstance"],
+    ),
+    "what is added up": (
+        "def hours(orders: list[Order]) -> int:\n    total = 0\n    for order in orders:\n"
+        "        if isinstance(order, Lift):\n            slow = order.tonnes * 2\n            total += slow\n"
+        "        elif isinstance(order, Paint):\n            total += 3\n    return total\n",
+        [
+            "        total += order.hours()\n",
+            "slow = self.tonnes * 2\n        return slow\n",
+            "return 0\n",
+        ],
+        ["isinstance"],
+    ),
+    "what is only carried to the return needs no name": (
+        "def hours(order: Order) -> int:\n    if isinstance(order, Lift):\n        n = order.tonnes\n"
+        "    elif isinstance(order, Paint):\n        n = order.number * 2\n    else:\n        n = 1\n    return n\n",
+        ["def hours(order: Order) -> int:\n    return order.n()\n"],
+        ["isinstance", "n = order"],
+    ),
+    "a number for each class is data": (
+        "def hours(orders: list[Order]) -> int:\n    total = 0\n    for order in orders:\n"
+        "        if isinstance(order, Lift):\n            total += 5\n"
+        "        elif isinstance(order, Paint):\n            total += 3\n    return total\n",
+        ["        total += order.hours\n", "    hours = 0\n", "    hours = 5\n"],
+        ["isinstance"],
+    ),
+    "very classes leave what is derived to the others": (
+        "def note(order):\n    word = 'plain'\n    if type(order) is Lift:\n        word = 'lift'\n"
+        "    elif type(order) is Paint:\n        word = 'paint'\n    return f'{order.number} {word}'\n",
+        ["word = order.word\n", "class Gloss(Paint):\n    word = 'plain'\n", "    word = 'lift'\n"],
+        ["type(order)"],
+    ),
+    "a guard that lets only some classes through": (
+        "def crew(order: Order, day: int) -> int:\n    if not isinstance(order, (Lift, Paint)):\n        return 0\n"
+        "    if isinstance(order, Lift):\n        return day\n    # by hand\n    return day + 2\n",
+        [
+            "    return order.crew(day)\n",
+            "def crew(self, day: int) -> int:\n        # by hand\n        return day + 2\n",
+        ],
+        ["isinstance"],
+    ),
+    "an arm for two classes that asks again": (
+        "def crew(order: Order, day: int):\n    if isinstance(order, (Lift, Paint)):\n"
+        "        if isinstance(order, Lift):\n            return day\n        return day + 2\n    return 0\n",
+        ["    return order.crew(day)\n", "def crew(self, day: int):\n        return day + 2\n"],
+        ["isinstance"],
+    ),
+    "a text that is no annotation stays where it is": (
+        "def crew(order: 'Order', day: 'the day') -> int:\n    if isinstance(order, Lift):\n        return day\n"
+        "    if isinstance(order, Paint):\n        return day + 2\n    return 0\n",
+        ["    return order.crew(day)\n", "def crew(self, day) -> int:\n        return day + 2\n"],
+        ["isinstance"],
+    ),
+    "arms that await": (
+        "async def work(orders: list[Order], crane):\n    for order in orders:\n"
+        "        if isinstance(order, Lift):\n            await crane.lift(order.tonnes)\n"
+        "        elif isinstance(order, Paint):\n            crane.rest()\n        crane.next()\n",
+        [
+            "        await order.work(crane)\n",
+            "async def work(self, crane):\n        crane.rest()\n",
+        ],
+        ["isinstance"],
+    ),
+    "nothing is declared, and nothing evident: the question stays": (
+        "class Yard:\n    def receive(self, order):\n        if isinstance(order, Lift):\n"
+        "            self.cranes += 1\n        elif isinstance(order, Paint):\n            self.brushes += 1\n",
+        ["if isinstance(order, (Lift, Paint)):\n            order.apply_to(self)\n"],
+        [
+            "class Order:\n    def __init__(self, number: int):\n        self.number = number\n\n    def apply_to"
+        ],
+    ),
+    "one leaves the loop": (
+        "def first(orders: list[Order], seen: list):\n    for order in orders:\n        if isinstance(order, Lift):\n"
+        "            seen.append(1)\n            break\n        elif isinstance(order, Paint):\n            seen.append(2)\n",
+        [],
+        [],
+    ),
+    "one goes on before there is more to do": (
+        "def first(orders: list[Order], seen: list):\n    for order in orders:\n        if isinstance(order, Lift):\n"
+        "            seen.append(1)\n            continue\n        elif isinstance(order, Paint):\n            seen.append(2)\n"
+        "        seen.append(3)\n",
+        [],
+        [],
+    ),
+    "what is for the object alone": (
+        "class Yard:\n    def receive(self, order: Order):\n        if isinstance(order, Lift):\n"
+        "            self._cranes += 1\n        elif isinstance(order, Paint):\n            self.brushes += 1\n",
+        [],
+        [],
+    ),
+    "a sum that is read on the way": (
+        "def hours(orders: list[Order]) -> int:\n    total = 0\n    for order in orders:\n"
+        "        if isinstance(order, Lift):\n            total += total + 1\n"
+        "        elif isinstance(order, Paint):\n            total += 3\n    return total\n",
+        [],
+        [],
+    ),
+    "what is added up is no number": (
+        "def hours(orders: list[Order], found):\n    total = found\n    for order in orders:\n"
+        "        if isinstance(order, Lift):\n            total += [1]\n"
+        "        elif isinstance(order, Paint):\n            total += [3]\n    return total\n",
+        [],
+        [],
+    ),
+}
+
+
+@pytest.mark.parametrize(("code", "there", "gone"), WHERE.values(), ids=WHERE)
+def test_where_the_chain_stands(code: str, there: list[str], gone: list[str]) -> None:
+    """In loops, in methods, behind guards; what is made is proved, what cannot be is left alone."""
+    text = ORDERS.lstrip() + "\n\n" + code
+    names = ("Yard.work", "Yard.receive", "work", "hours", "note", "crew", "first")
+    subject = next(
+        n
+        for n in names
+        if f"def {n.rpartition('.')[2]}(" in code and ("." in n) is ("class" in code)
+    )
+    sites = look("methods-on-classes", text, subject=subject).sites
+    assert bool(sites) is bool(there)
+    for site in sites[:1]:
+        assert all(t in site.whole for t in there), site.whole
+        assert not any(g in site.whole for g in gone), site.whole
+        assert verdict(text, site.whole).value == "proved-under"

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from ..moves.chains import chains_of, source_of
-from ..moves.class_chains import class_chains_of
+from ..moves.on_classes.chains import class_chains_of
 from ..moves.ladders import Ladder, ladders_of
 from ..moves.module_view import ModuleView
 from ..outline import Function

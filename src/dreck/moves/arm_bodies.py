@@ -36,6 +36,13 @@ def _target(statement: ast.stmt) -> str | None:
     return target.id if isinstance(target, ast.Name) else None
 
 
+def added_to(statement: ast.stmt) -> str | None:
+    """The name that a statement adds something to, if that is all it does."""
+    if isinstance(statement, ast.AugAssign) and isinstance(statement.op, ast.Add):
+        return statement.target.id if isinstance(statement.target, ast.Name) else None
+    return None
+
+
 def set_for_others(
     function: Function, bodies: Sequence[list[ast.stmt]], result: str | None
 ) -> bool:
@@ -59,12 +66,12 @@ def names_set(body: list[ast.stmt]) -> set[str]:
     return set(bound_in(made))
 
 
-def leaves_loop(body: list[ast.stmt]) -> bool:
-    """Whether an arm jumps out of a loop around it."""
+def leaves_loop(body: list[ast.stmt], *, may_go_on: bool = False) -> bool:
+    """Whether an arm jumps out of a loop around it, or to its next round where it may not."""
     pending: list[ast.AST] = list(body)
     while pending:
         node = pending.pop()
-        if isinstance(node, ast.Break | ast.Continue):
+        if isinstance(node, ast.Break) or (isinstance(node, ast.Continue) and not may_go_on):
             return True
         if not isinstance(node, ast.For | ast.AsyncFor | ast.While):
             pending.extend(ast.iter_child_nodes(node))
@@ -76,11 +83,13 @@ def giving_back(lines: list[str], body: list[ast.stmt], result: str | None) -> l
     if not result:
         return lines
     last = body[-1]
-    if _target(last) != result:
+    adds = added_to(last) == result
+    if _target(last) != result and not adds:
         indent = lines[0][: len(lines[0]) - len(lines[0].lstrip(" \t"))]
         return [*lines, f"{indent}return {result}"]
     count = (last.end_lineno or last.lineno) - last.lineno + 1
     at = len(lines) - count
     indent = lines[at][: len(lines[at]) - len(lines[at].lstrip(" \t"))]
-    rest = lines[at].lstrip(" \t").removeprefix(result).lstrip().removeprefix("=").lstrip()
+    rest = lines[at].lstrip(" \t").removeprefix(result).lstrip()
+    rest = rest.removeprefix("+" if adds else "").removeprefix("=").lstrip()
     return [*lines[:at], f"{indent}return {rest}", *lines[at + 1 :]]

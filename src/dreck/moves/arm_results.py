@@ -9,7 +9,7 @@ from dataclasses import dataclass, field
 from ..logic.flow import flow_of, needed, set_at_end
 from ..outline import Function
 from .alignment import is_value
-from .arm_bodies import giving_back, leaves_loop, names_set
+from .arm_bodies import added_to, giving_back, leaves_loop, names_set
 from .module_view import ModuleView
 
 
@@ -22,10 +22,12 @@ class Results:
         leaves: whether all arms leave the function.
         presets: for names that an arm may not set, or changes, the constant they were given before
             the chain, with the statement that gave it.
+        adds: whether what arms leave behind is added to the one name; arms that add nothing give 0.
     """
 
     names: tuple[str, ...] = ()
     leaves: bool = False
+    adds: bool = False
     presets: Mapping[str, ast.Assign] = field(default_factory=dict)
 
     @property
@@ -35,7 +37,12 @@ class Results:
 
 
 def results_of(
-    function: Function, block: Sequence[ast.stmt], index: int, bodies: Sequence[list[ast.stmt]]
+    function: Function,
+    block: Sequence[ast.stmt],
+    index: int,
+    bodies: Sequence[list[ast.stmt]],
+    *,
+    ends_round: bool = False,
 ) -> Results | None:
     """What the arms of the chain at a place of a block leave behind; None if they jump out of it
     in ways that a function cannot, or leave what only some of them set.
@@ -45,16 +52,25 @@ def results_of(
         block: the block the chain stands in.
         index: its place there.
         bodies: the arms, the one for all others among them.
+        ends_round: whether the chain is the last of a loop's body, so that an arm that goes on with
+            the next round is only done.
     """
     if all(b and isinstance(b[-1], ast.Return | ast.Raise) for b in bodies):
         return Results(leaves=True)
     if any(isinstance(n, ast.Return) for b in bodies for s in b for n in ast.walk(s)):
         return None
-    if any(map(leaves_loop, bodies)):
+    if any(leaves_loop(b, may_go_on=ends_round) for b in bodies):
+        return None
+    goes_on = ends_round and any(map(leaves_loop, bodies))
+    if goes_on and any(_goes_on_inside(s) for b in bodies for s in b):
         return None
     live = flow_of(function.node).live.get(id(block[index]), frozenset())
     given = list(dict.fromkeys(n for b in bodies for n in _in_order(b)))
     names = tuple(n for n in given if n in live)
+    if goes_on and names:
+        return None
+    if len(names) == 1 and _all_add(function, bodies, names[0]):
+        return Results(names, adds=True)
     presets: dict[str, ast.Assign] = {}
     for body in bodies:
         for name in sorted(_wants(body, names)):
@@ -63,6 +79,33 @@ def results_of(
                 return None
             presets[name] = preset
     return Results(names, presets=presets)
+
+
+def _all_add(function: Function, bodies: Sequence[list[ast.stmt]], name: str) -> bool:
+    """Whether all that arms do with a name, a number to begin with, is to add to it at last."""
+    adding = [b for b in bodies if b and added_to(b[-1]) == name]
+    others = [b for b in bodies if b and not any(b is a for a in adding)]
+    if not adding or any(name in _words(s) for b in others for s in b):
+        return False
+    if any(name in _words(s) for b in adding for s in (*b[:-1], b[-1].value)):  # type: ignore[attr-defined]
+        return False
+    return any(
+        isinstance(s, ast.Assign)
+        and isinstance(s.value, ast.Constant)
+        and type(s.value.value) in (int, float)
+        and [ast.unparse(t) for t in s.targets] == [name]
+        for s in ast.walk(function.node)
+    )
+
+
+def _words(node: ast.AST) -> set[str]:
+    return {n.id for n in ast.walk(node) if isinstance(n, ast.Name)}
+
+
+def _goes_on_inside(node: ast.stmt) -> bool:
+    """Whether there is a loop of its own that goes on with its next round."""
+    loops = [n for n in ast.walk(node) if isinstance(n, ast.For | ast.AsyncFor | ast.While)]
+    return any(isinstance(n, ast.Continue) for loop in loops for n in ast.walk(loop))
 
 
 def _in_order(body: Sequence[ast.stmt]) -> list[str]:
@@ -109,6 +152,10 @@ def body_giving(
     """
     if not found.names or (body and isinstance(body[-1], ast.Raise)):
         return lines
+    if found.adds:
+        adds = bool(body) and added_to(body[-1]) == found.names[0]
+        done = giving_back(lines, list(body), found.names[0]) if adds else lines
+        return done if adds else [*done, f"{indent}return 0"]
     wanted = [n for n in found.names if n in _wants(body, found.names)]
     values = {n: view.offsets.source(found.presets[n].value) for n in wanted}
     only = _only_values(view, lines, body, found.names)

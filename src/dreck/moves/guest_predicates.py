@@ -7,7 +7,7 @@ import ast
 from ..logic.bindings import assigned_in, parameters
 from ..naming.proposals import Proposal
 from ..source.edits import Edit, Offsets, edited
-from .class_bodies import into_class
+from .on_classes.bodies import into_class
 from .decisions import Decision
 from .predicates import Predicate
 from .registry import ModuleSite

@@ -26,7 +26,7 @@ from ..arm_bodies import (
     used_elsewhere,
 )
 from ..chains import Chain, chains_of
-from ..class_chains import annotated, is_private, moved_lines, taken
+from ..on_classes.chains import annotated, is_private, moved_lines, taken
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes

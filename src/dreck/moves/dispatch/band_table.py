@@ -22,7 +22,7 @@ from ...naming.words import plural
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned
-from ..class_chains import moved_lines
+from ..on_classes.chains import moved_lines
 from ..imports import is_free, with_import
 from ..ladders import Band, Cut, Ladder, Range, hint_of, ladders_of, text_of
 from ..module_view import ModuleView

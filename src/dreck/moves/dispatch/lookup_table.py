@@ -24,7 +24,7 @@ from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned, is_value
 from ..alike import visible_locals
 from ..chains import Chain, chains_of, source_of
-from ..class_chains import moved_lines
+from ..on_classes.chains import moved_lines
 from ..enum_members import covers_all
 from ..imports import with_import
 from ..module_view import ModuleView

@@ -20,7 +20,7 @@ from ...naming.words import words_of
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alike import visible_locals
-from ..class_chains import (
+from ..on_classes.chains import (
     ClassChain,
     annotated,
     can_move,

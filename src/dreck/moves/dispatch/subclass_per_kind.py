@@ -25,7 +25,7 @@ from ...naming.words import plural, words_of
 from ...outline import Function
 from ...source.edits import edited
 from ..blocks import code
-from ..class_chains import CANNOT_MOVE, is_private
+from ..on_classes.chains import CANNOT_MOVE, is_private
 from ..kind_objects import Objects, kind_parameter, stores_of
 from ..module_view import ModuleView, first_line
 from ..one_kind import Asked, CannotTell, asks, for_kind, key_of, kinds_in

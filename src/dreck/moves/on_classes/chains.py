@@ -5,13 +5,14 @@ else.
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterator
-from dataclasses import dataclass
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass, replace
 
-from ..logic.bindings import assigned_in, free_names
-from ..outline import Function, FunctionNode
-from ..source.edits import Edit, edited
-from .module_view import ModuleView
+from ...logic.bindings import assigned_in, free_names
+from ...logic.flow import is_asynchronous
+from ...outline import Function, FunctionNode
+from ...source.edits import Edit, edited
+from ..module_view import ModuleView
 
 # What an arm may not hold if it is to stand in a function of its own.
 CANNOT_MOVE = (
@@ -95,6 +96,9 @@ def class_chain(body: list[ast.stmt], index: int, *, leaving: bool = True) -> Cl
         index: where the statement stands in it.
         leaving: whether every arm has to leave the function.
     """
+    guarded = _guarded_chain(body, index)
+    if guarded is not None:
+        return guarded
     subject: str | None = None
     arms: list[ClassArm] = []
     position = index
@@ -131,6 +135,29 @@ def class_chain(body: list[ast.stmt], index: int, *, leaving: bool = True) -> Cl
         return None
     first, last = body[index], body[position - 1]
     return ClassChain(subject, arms, otherwise, first, last, body[position:], exact)
+
+
+def _guarded_chain(body: list[ast.stmt], index: int) -> ClassChain | None:
+    """The chain behind a guard that lets only some classes through: what stands at the end is for
+    those of them that were not asked for.
+    """
+    first = body[index]
+    guard = first.test if isinstance(first, ast.If) and not first.orelse else None
+    if not isinstance(guard, ast.UnaryOp) or not isinstance(guard.op, ast.Not):
+        return None
+    let_in = _tested(guard.operand)
+    leaves = isinstance(first, ast.If) and isinstance(first.body[-1], ast.Return | ast.Raise)
+    inner = class_chain(body, index + 1) if leaves and index + 1 < len(body) else None
+    if let_in is None or inner is None or inner.subject != let_in[0] or inner.otherwise:
+        return None
+    asked = {o for a in inner.arms for o in a.owners}
+    left = tuple(o for o in let_in[1] if o not in asked)
+    exact = inner.exact or isinstance(guard.operand, ast.Compare)
+    if not left or not inner.rest or not asked <= set(let_in[1]) or exact:
+        return None
+    arms = [*inner.arms, ClassArm(left, inner.rest, inner.rest[0].lineno)]
+    otherwise = first.body if isinstance(first, ast.If) else []
+    return ClassChain(inner.subject, arms, otherwise, first, body[-1], [])
 
 
 def _tested(test: ast.expr) -> tuple[str, tuple[str, ...]] | None:
@@ -187,16 +214,59 @@ def _is_type_of_name(node: ast.expr) -> bool:
 
 def has_heirs(tree: ast.Module, chain: ClassChain) -> bool:
     """Whether a chain that lets in very classes leaves out something that is derived from one."""
+    return chain.exact and bool(heirs_left_out(tree, chain))
+
+
+def heirs_left_out(tree: ast.Module, chain: ClassChain) -> list[str]:
+    """The classes of the module that are derived from those of a chain and have no arm in it."""
     owners = {o for a in chain.arms for o in a.owners}
-    return chain.exact and any(
-        c.name not in owners and any(isinstance(b, ast.Name) and b.id in owners for b in c.bases)
-        for c in ast.walk(tree)
-        if isinstance(c, ast.ClassDef)
-    )
+    classes = [c for c in ast.walk(tree) if isinstance(c, ast.ClassDef)]
+    found: list[str] = []
+    grew = True
+    while grew:
+        heirs = [
+            c.name
+            for c in classes
+            if c.name not in owners and {ast.unparse(b) for b in c.bases} & {*owners, *found}
+        ]
+        grew = len(heirs) > len(found)
+        found = heirs
+    return found
 
 
-def can_move(chain: ClassChain, also: list[ast.stmt] | None = None) -> bool:
-    """Whether the arms (and other statements) can stand in functions of their own."""
+def with_heirs(tree: ast.Module, chain: ClassChain) -> ClassChain | None:
+    """A chain with an arm for what is derived from its very classes, which does what is done for
+    all others; None if that cannot be told.
+    """
+    heirs = heirs_left_out(tree, chain)
+    tests: list[ast.expr] = []
+    node: ast.stmt = chain.first
+    while isinstance(node, ast.If):
+        tests.append(node.test)
+        node = node.orelse[0] if len(node.orelse) == 1 else ast.Pass()
+    if not chain.exact or not heirs:
+        return chain
+    if chain.leaves or not all(isinstance(t, ast.Compare) for t in tests):
+        return None
+    others = [ClassArm((h,), chain.otherwise, chain.last.lineno) for h in heirs]
+    return replace(chain, arms=[*chain.arms, *others])
+
+
+def can_move(
+    chain: ClassChain,
+    also: list[ast.stmt] | None = None,
+    this: str | None = None,
+    *,
+    awaits: bool = False,
+) -> bool:
+    """Whether the arms (and other statements) can stand in functions of their own.
+
+    Args:
+        chain: the arms.
+        also: other statements.
+        this: the name of the object, in a method that would hand it over.
+        awaits: whether these functions may be coroutine functions.
+    """
     inside = [
         n for body in (*(a.body for a in chain.arms), also or []) for s in body for n in ast.walk(s)
     ]
@@ -204,10 +274,13 @@ def can_move(chain: ClassChain, also: list[ast.stmt] | None = None) -> bool:
         isinstance(n, ast.Name) and n.id == chain.subject and not isinstance(n.ctx, ast.Load)
         for n in inside
     )
-    special = any(
-        isinstance(n, ast.Name) and n.id in ("super", "locals", "self") for n in inside
-    ) or any(map(is_private, inside))
-    return not sets and not special and not any(isinstance(n, CANNOT_MOVE) for n in inside)
+    fixed = tuple(k for k in CANNOT_MOVE if k is not ast.Await) if awaits else CANNOT_MOVE
+    own = {"super", "locals", "self", "__class__"} - {this}
+    special = any(isinstance(n, ast.Name) and n.id in own for n in inside) or any(
+        map(is_private, inside)
+    )
+    waits = not awaits and any(map(is_asynchronous, inside))
+    return not (sets or special or waits or any(isinstance(n, fixed) for n in inside))
 
 
 def is_private(node: ast.AST) -> bool:
@@ -269,11 +342,17 @@ def annotated(function: Function, name: str) -> str:
 
 
 def moved_lines(
-    view: ModuleView, body: list[ast.stmt], indent: str, subject: str | None = None
+    view: ModuleView, body: list[ast.stmt], indent: str, words: Mapping[str, str] | None = None
 ) -> list[str]:
-    """The lines of some statements, comments included, at another indentation and with ``self`` for
-    the subject.
+    """The lines of some statements, comments included, at another indentation.
+
+    Args:
+        view: the module.
+        body: the statements.
+        indent: the indentation.
+        words: names that are called otherwise there; ``continue`` may be a ``return`` there.
     """
+    words = words or {}
     if not body:
         return []
     number = body[0].lineno
@@ -281,8 +360,19 @@ def moved_lines(
         number -= 1
     last = body[-1].end_lineno or body[-1].lineno
     start, end = view.offsets.line_start(number), view.offsets.line_start(last + 1)
-    names = [n for s in body for n in ast.walk(s) if isinstance(n, ast.Name) and n.id == subject]
-    edits = [Edit(a - start, b - start, "self") for a, b in (view.offsets.span(n) for n in names)]
+    edits = []
+    for node in (n for s in body for n in ast.walk(s)):
+        word = words.get(_word(node))
+        if word is not None and isinstance(node, ast.Name | ast.Continue):
+            a, b = view.offsets.span(node)
+            edits.append(Edit(a - start, b - start, word))
     text = edited(view.text[start:end], edits)
     old = view.indentation(body[0].lineno)
     return [indent + line.removeprefix(old) if line.strip() else "" for line in text.splitlines()]
+
+
+def _word(node: ast.AST) -> str:
+    """What a piece of code is, if that is a single word."""
+    if isinstance(node, ast.Continue):
+        return "continue"
+    return node.id if isinstance(node, ast.Name) else ""

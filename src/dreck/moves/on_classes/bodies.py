@@ -5,8 +5,8 @@ from __future__ import annotations
 import ast
 from itertools import pairwise
 
-from ..source.edits import Edit
-from .module_view import ModuleView
+from ...source.edits import Edit
+from ..module_view import ModuleView
 
 
 def into_class(
