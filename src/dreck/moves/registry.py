@@ -88,6 +88,7 @@ MODULES = (
     "name.policy_object",
     "name.rule_list",
     "dispatch.rule_rows",
+    "dispatch.first_row",
     "dispatch.parameterize_table",
     "dispatch.join_tables",
     "dispatch.split_flag",

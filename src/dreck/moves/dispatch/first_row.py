@@ -1,0 +1,478 @@
+"""A chain whose arms differ in constants alone, tests and all, becomes rows and a loop that takes the
+first one that fits.
+
+Why it is safe: the loop asks what the tests asked, row by row in their order, and does for the first
+that holds what its arm did; nothing can change the rows, and its names are new.
+"""
+
+from __future__ import annotations
+
+import ast
+import keyword
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from ...logic.bindings import free_names
+from ...naming.phrases import Rank
+from ...naming.proposals import Proposal
+from ...naming.words import EMPTY_WORDS, VERBS, plural, words_of
+from ...outline import Function, FunctionNode
+from ...source.edits import Edit, edited
+from ..alignment import Hole, aligned, is_value
+from ..alike import visible_locals
+from ..fields import field_name
+from ..module_view import ModuleView
+from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
+from ..wishes import Wishes
+from .band_table import BandTable
+
+_LEAST_ROWS = 3
+# What a bound is called by the operator that it stands behind, and in front of.
+_BEHIND = {ast.Lt: "end", ast.LtE: "most", ast.Gt: "above", ast.GtE: "least"}
+_BEFORE = {ast.Lt: "above", ast.LtE: "start", ast.Gt: "end", ast.GtE: "most"}
+_OF_METHODS = {"startswith": "start", "endswith": "ending", "match": "pattern"}
+_ENDS = (ast.Return, ast.Raise)
+
+
+@move
+class FirstRow(ModuleMove):
+    """Let a loop over rows take the first that fits."""
+
+    name = "first-row"
+    summary = "A chain whose arms differ in constants becomes rows, of which the first that fits is taken."
+    safe_because = (
+        "The loop asks what the tests asked, in their order, and nothing can change the rows."
+    )
+    since = "0.3"
+    EXAMPLES = (
+        Example(
+            "what is left over falls through",
+            """
+            def ferry_fee(metres: float) -> int:
+                if metres <= 5:
+                    return 12
+                elif metres <= 8:
+                    return 18
+                elif metres <= 12:
+                    return 30
+                return 55
+            """,
+            """
+            FERRY_FEES = (
+                (5, 12),
+                (8, 18),
+                (12, 30),
+            )
+
+
+            def ferry_fee(metres: float) -> int:
+                return next((fee for most, fee in FERRY_FEES if metres <= most), 55)
+            """,
+        ),
+        Example(
+            "bands with gaps between them",
+            """
+            def enter(gauge, level: float):
+                if 0 <= level < 1.2:
+                    gauge.stage = "low"
+                    gauge.pumps = 1
+                elif 1.4 <= level < 2.8:
+                    gauge.stage = "middle"
+                    gauge.pumps = 2
+                elif 3.0 <= level < 4.5:
+                    gauge.stage = "high"
+                    gauge.pumps = 4
+                else:
+                    raise ValueError(level)
+                gauge.entries += 1
+            """,
+            """
+            STAGES = (
+                (0, 1.2, "low", 1),
+                (1.4, 2.8, "middle", 2),
+                (3.0, 4.5, "high", 4),
+            )
+
+
+            def enter(gauge, level: float):
+                for start, end, stage, pumps in STAGES:
+                    if start <= level < end:
+                        gauge.stage = stage
+                        gauge.pumps = pumps
+                        break
+                else:
+                    raise ValueError(level)
+                gauge.entries += 1
+            """,
+        ),
+    )
+    REFUSALS = {
+        "name-taken": Refusal(
+            "the name that the rows would get is taken; --name LINE=NAME gives another",
+            """
+            def ferry_fee(metres: float) -> int:
+                if metres <= 5:
+                    return 12
+                elif metres <= 8:
+                    return 18
+                elif metres <= 12:
+                    return 30
+                return 55
+
+
+            FERRY_FEES = ()
+            """,
+        ),
+        "several": Refusal(
+            "several chains of the function would become rows, and nothing says how these differ",
+            """
+            def ferry_fee(metres: float, is_summer: bool) -> int:
+                if is_summer:
+                    if metres <= 5:
+                        return 12
+                    elif metres <= 8:
+                        return 18
+                    elif metres <= 12:
+                        return 30
+                    return 55
+                if metres <= 5:
+                    return 8
+                elif metres <= 8:
+                    return 12
+                elif metres <= 12:
+                    return 20
+                return 40
+            """,
+        ),
+        "comments": Refusal(
+            "comments between the arms would lose their place",
+            """
+            def ferry_fee(metres: float) -> int:
+                if metres <= 5:
+                    return 12
+                elif metres <= 8:
+                    # by order of the office
+                    return 18
+                elif metres <= 12:
+                    return 30
+                return 55
+            """,
+        ),
+    }
+
+    def look(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
+        """Look for chains whose tests and arms differ in constants."""
+        found = list(_aligned(function.node.body))
+        if found and not wishes.asked:  # bands without gaps are found at once in a table of limits
+            plain = {
+                s.line
+                for s in BandTable().look(view, function, wishes)
+                if isinstance(s, ModuleSite)
+            }
+            found = [(c, h) for c, h in found if c.arms[0].lineno not in plain]
+        for chain, holes in found:
+            line = chain.arms[0].lineno
+            if wishes.line not in (None, line):
+                continue
+            last = chain.last.end_lineno or chain.last.lineno
+            inside = range(line, min(last + 1, chain.otherwise_from))
+            if len(found) > 1 and wishes.line is None and wishes.wanted(line, []) is None:
+                yield self.leave("several", line)
+                return
+            if any(n in view.comments for n in inside):
+                yield self.leave("comments", line)
+            else:
+                yield _Plan(view, function, chain, holes, wishes).site() or self.leave(
+                    "name-taken", line
+                )
+
+
+def _aligned(block: list[ast.stmt]) -> Iterator[tuple[_Chain, list[Hole]]]:
+    """The chains of a function whose arms differ in constants, with what they differ in."""
+    taken = 0
+    for chain in _chains(block):
+        line = chain.arms[0].lineno
+        holes = aligned([[ast.Expr(a.test), *a.body] for a in chain.arms])
+        if holes and line > taken and not _is_a_look_up(chain, holes):
+            taken = chain.arms[-1].body[-1].end_lineno or line
+            yield chain, holes
+
+
+@dataclass(frozen=True)
+class _Chain:
+    """Arms of which the first that fits is taken.
+
+    Attributes:
+        arms: the ifs, each with its test and its body.
+        otherwise: what is done where none fits.
+        last: the last statement that it takes up.
+        leaves: whether all arms leave the function.
+        is_behind: whether ``otherwise`` stands behind the chain rather than in an else.
+    """
+
+    arms: tuple[ast.If, ...]
+    otherwise: tuple[ast.stmt, ...]
+    last: ast.stmt
+    leaves: bool
+    is_behind: bool
+
+    @property
+    def otherwise_from(self) -> int:
+        """The line where what is otherwise done starts."""
+        end = (self.arms[-1].body[-1].end_lineno or 0) + 1
+        return self.otherwise[0].lineno if self.otherwise and not self.is_behind else end
+
+
+def _chains(block: list[ast.stmt]) -> Iterator[_Chain]:
+    """The chains that start somewhere in a block, or in one inside of it."""
+    for index, statement in enumerate(block):
+        found = _chain_at(block, index) if isinstance(statement, ast.If) else None
+        if found is not None:
+            yield found
+        if not isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
+            for part in ("body", "orelse", "finalbody"):
+                inner = getattr(statement, part, [])
+                if inner and isinstance(inner[0], ast.stmt):
+                    yield from _chains(inner)
+
+
+def _chain_at(block: list[ast.stmt], index: int) -> _Chain | None:
+    arms: list[ast.If] = []
+    rest: list[ast.stmt] = []
+    position = index
+    while position < len(block) and not rest:
+        node = block[position]
+        if not isinstance(node, ast.If):
+            break
+        if arms and not all(isinstance(a.body[-1], _ENDS) for a in arms):
+            break
+        current: ast.stmt | None = node
+        while isinstance(current, ast.If):
+            arms.append(current)
+            rest = current.orelse
+            current = rest[0] if len(rest) == 1 and isinstance(rest[0], ast.If) else None
+            rest = [] if current is not None else rest
+        position += 1
+    if len(arms) < _LEAST_ROWS or any(map(_jumps, arms)):
+        return None
+    leaves = all(isinstance(a.body[-1], _ENDS) for a in arms)
+    returns = any(isinstance(n, ast.Return) for a in arms for s in a.body for n in ast.walk(s))
+    if returns and not leaves:
+        return None
+    behind = leaves and not rest
+    if behind:
+        rest = block[position : position + 1]
+    last = rest[0] if behind and rest and isinstance(rest[0], ast.Return) else block[position - 1]
+    return _Chain(tuple(arms), tuple(rest), last, leaves, behind)
+
+
+def _jumps(arm: ast.If) -> bool:
+    """Whether an arm goes on with a loop around, or leaves it."""
+    nodes = (n for s in arm.body for n in ast.walk(s))
+    return any(isinstance(n, ast.Break | ast.Continue | ast.Yield | ast.NamedExpr) for n in nodes)
+
+
+def _is_a_look_up(chain: _Chain, holes: list[Hole]) -> bool:
+    """Whether the tests only compare with constants, which a look-up does at once, or differ in
+    nothing.
+    """
+    tests = [a.test for a in chain.arms]
+    plain = (ast.Eq, ast.NotEq, ast.Is, ast.IsNot, ast.In, ast.NotIn)
+    asked = [t for t in tests if isinstance(t, ast.Compare) and isinstance(t.ops[0], plain)]
+    inside = {id(n) for n in ast.walk(tests[0])}
+    return bool(asked) or not any(id(h.values[0]) in inside for h in holes)
+
+
+@dataclass(frozen=True)
+class _Plan:
+    """One chain on its way to rows."""
+
+    view: ModuleView
+    function: Function
+    chain: _Chain
+    holes: list[Hole]
+    wishes: Wishes
+
+    def site(self) -> ModuleSite | None:
+        """The site; None if a name is taken."""
+        view, line = self.view, self.chain.arms[0].lineno
+        fields = self._fields()
+        private = "_" if view.has_private_functions else ""
+        proposed = private + self._table(fields)
+        wish = self.wishes.wanted(line, [proposed], constant=True)
+        name = wish or proposed
+        indent = view.indentation(line)
+        start = view.offsets.line_start(line)
+        if name in view.words or view.offsets.span(self.chain.arms[0])[0] != start + len(indent):
+            return None
+        top = view.start_of(view.top_statement(self.function.node))
+        rows = [view.indent + row + "," for row in self._rows()]
+        table = view.newline.join([f"{name} = (", *rows, ")", "", "", ""])
+        lines, until = self._lines(name, fields, indent)
+        end = view.offsets.line_start(until + 1)
+        use = Edit(start, end, view.newline.join(lines) + view.newline)
+        why = (
+            f"The {len(rows)} arms differ only in what `{name}` holds; the first row that fits is "
+            "taken, and another arm is a row."
+        )
+        rank = Rank.MEANING if wish is None else Rank.ASKED
+        names = (Proposal(name, "what the rows are about", rank),)
+        text = edited(view.text, [Edit(top, top, table), use])
+        return ModuleSite(line, why, text, (self.function.name,), names=names)
+
+    def _rows(self) -> Iterator[str]:
+        """The rows as they are written; of one part each, that alone."""
+        kept = self._kept()
+        for position in range(len(self.chain.arms)):
+            found = [self.view.offsets.source(h.values[position]) for h in kept]
+            yield found[0] if len(found) == 1 else f"({', '.join(found)})"
+
+    def _kept(self) -> list[Hole]:
+        """The holes, those that hold the same in each row once."""
+        return list({" ".join(map(ast.dump, h.values)): h for h in reversed(self.holes)}.values())[
+            ::-1
+        ]
+
+    def _fields(self) -> list[str]:
+        """A name for each hole."""
+        taken = {
+            *visible_locals(self.function),
+            *self.view.top_names,
+            *free_names(self.function.node),
+            *keyword.kwlist,
+        }
+        first = self.chain.arms[0].body
+        given = _giving(first[0]).removesuffix(" =") if len(first) == 1 else ""
+        taken -= {given}  # which the rows may call it too, inside of what finds it
+        found: dict[str, str] = {}
+        for hole in self.holes:
+            held = " ".join(map(ast.dump, hole.values))
+            if held in found:
+                continue
+            name = self._field(hole)
+            number, plain = 1, name
+            while plain in {*found.values(), *taken}:
+                number += 1
+                plain = f"{name}_{number}" if name not in taken or number > 2 else f"this_{name}"
+            found[held] = plain
+        return [found[" ".join(map(ast.dump, h.values))] for h in self.holes]
+
+    def _field(self, hole: Hole) -> str:
+        owner = hole.around[-1] if hole.around else None
+        value = hole.values[0]
+        if isinstance(owner, ast.Compare):
+            return _bound(owner, value)
+        if isinstance(owner, ast.Call) and isinstance(owner.func, ast.Attribute):
+            word = _OF_METHODS.get(owner.func.attr)
+            if word is not None and value in owner.args:
+                return word
+        if isinstance(owner, ast.Return):
+            words = _nouns(self.function.node)
+            return words[-1] if words else "result"
+        found = field_name(hole, self.view)
+        usable = found is not None and found.isidentifier() and not keyword.iskeyword(found)
+        return found if usable and found is not None else "value"
+
+    def _table(self, fields: list[str]) -> str:
+        """What the rows are called: by what they give, or by the function."""
+        inside = {id(n) for n in ast.walk(self.chain.arms[0].test)}
+        given = [
+            f for h, f in zip(self.holes, fields, strict=True) if id(h.values[0]) not in inside
+        ]
+        owners = [h.around[-1] for h in self.holes if id(h.values[0]) not in inside and h.around]
+        nouns = _nouns(self.function.node)
+        if given and not (nouns and isinstance(owners[0], ast.Return)):
+            words = words_of(given[0])
+            if len(words[-1]) > 1 and not set(words) <= EMPTY_WORDS and words[0] != "this":
+                nouns = words
+        nouns = nouns or [*words_of(self.function.node.name), "row"]
+        return "_".join([*nouns[:-1], plural(nouns[-1])]).upper()
+
+    def _lines(self, name: str, fields: list[str], indent: str) -> tuple[list[str], int]:
+        """What stands in the place of the chain, and the last line that it takes the place of."""
+        view, first = self.view, self.chain.arms[0]
+        one = view.indent
+        parts = ", ".join(dict.fromkeys(fields))
+        test = self._filled(view.offsets.span(first.test), fields)
+        taken = first.body[0] if len(first.body) == 1 else None
+        default = self.chain.otherwise[0] if len(self.chain.otherwise) == 1 else None
+        gives = _giving(taken)
+        if gives and gives == _giving(default) and default is not None:
+            value, rest = _value_of(taken), _value_of(default)
+            if value is not None and _is_free(rest):
+                shown = self._filled(view.offsets.span(value), fields)
+                other = "None" if rest is None else view.offsets.source(rest)
+                line = f"{indent}{gives} next(({shown} for {parts} in {name} if {test}), {other})"
+                if "\n" not in line and len(line) <= max(view.width, 100):
+                    return [line], default.end_lineno or default.lineno
+        low = view.offsets.line_start(first.body[0].lineno)
+        last = first.body[-1]
+        high = view.offsets.line_start((last.end_lineno or last.lineno) + 1)
+        body = self._filled((low, high), fields).splitlines()
+        lines = [
+            f"{indent}for {parts} in {name}:",
+            f"{indent}{one}if {test}:",
+            *(f"{one}{line}" if line.strip() else "" for line in body),
+        ]
+        until = (self.chain.arms[-1].end_lineno or 0) if self.chain.is_behind else 0
+        if self.chain.leaves and self.chain.is_behind:
+            return lines, until
+        end = first.end_lineno or first.lineno
+        others = self.chain.otherwise
+        if not self.chain.leaves:
+            lines.append(f"{indent}{one}{one}break")
+        if others:
+            low = view.offsets.line_start(others[0].lineno)
+            high = view.offsets.line_start((others[-1].end_lineno or 0) + 1)
+            text = view.text[low:high].splitlines()
+            back = len(view.indentation(others[0].lineno)) - len(indent)
+            if self.chain.leaves:
+                lines += [line[back:] if line.strip() else "" for line in text]
+            else:
+                lines += [f"{indent}else:", *text]
+        return lines, end
+
+    def _filled(self, span: tuple[int, int], fields: list[str]) -> str:
+        """A piece of the first arm with names in place of its constants."""
+        low, high = span
+        spots = [
+            (self.view.offsets.span(h.values[0]), f)
+            for h, f in zip(self.holes, fields, strict=True)
+        ]
+        edits = [Edit(a - low, b - low, f) for (a, b), f in spots if low <= a < high]
+        return edited(self.view.text[low:high], edits)
+
+
+def _giving(statement: ast.stmt | None) -> str:
+    """How a statement that only gives a value begins; empty for any other."""
+    if isinstance(statement, ast.Return):
+        return "return"
+    if isinstance(statement, ast.Assign) and len(statement.targets) == 1:
+        target = statement.targets[0]
+        return f"{target.id} =" if isinstance(target, ast.Name) else ""
+    return ""
+
+
+def _value_of(statement: ast.stmt | None) -> ast.expr | None:
+    return statement.value if isinstance(statement, ast.Return | ast.Assign) else None
+
+
+def _bound(owner: ast.Compare, value: ast.expr) -> str:
+    """What a bound is called by where it stands in a comparison."""
+    if owner.left is value:
+        return _BEFORE.get(type(owner.ops[0]), "limit")
+    at = next((i for i, c in enumerate(owner.comparators) if c is value), 0)
+    return _BEHIND.get(type(owner.ops[at]), "limit")
+
+
+def _is_free(node: ast.expr | None) -> bool:
+    """Whether nobody notices that a value is worked out in any case."""
+    return node is None or is_value(node) or isinstance(node, ast.Name)
+
+
+def _nouns(node: FunctionNode) -> list[str]:
+    """The words of a function's name without the verb in front, if it has one."""
+    words = [w for w in words_of(node.name) if w.isalpha()]
+    return words[1:] if words and words[0] in VERBS else words
