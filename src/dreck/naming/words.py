@@ -5,6 +5,8 @@ from __future__ import annotations
 import keyword
 import re
 
+from .english import is_known, is_participle, lemmas, one_of, several_of
+
 _PART = re.compile(r"[A-Z]+(?=[A-Z][a-z])|[A-Z]?[a-z]+|[A-Z]+|\d+")
 _WORD = re.compile(r"[A-Za-z]+")
 
@@ -118,25 +120,31 @@ def words_of(identifier: str) -> list[str]:
 
 
 def is_state(word: str) -> bool:
-    """Whether a word says what state something is in, like *open*, *closed* or *readable*."""
-    return (
-        word in STATES
-        or word in OPPOSITES
-        or word in ANTONYMS
-        or (
-            len(word) > 4
-            and word.endswith(("ed", "able", "ible", "less", "ful"))
-            and word not in VERBS
-        )
-    )
+    """Whether a word says what state something is in.
+
+    >>> [is_state(w) for w in ("open", "sunk", "readable", "cable", "speed", "unmoored")]
+    [True, True, True, False, False, True]
+    """
+    if word in STATES or word in OPPOSITES or word in ANTONYMS:
+        return True
+    if word in VERBS or len(word) < 4:
+        return False
+    looks_so = len(word) > 4 and word.endswith(("ed", "able", "ible", "less", "ful"))
+    if is_known(word):
+        is_adjective = looks_so and bool(lemmas(word, "ADJ")) and not lemmas(word, "NOUN")
+        return is_adjective or is_participle(word)
+    return looks_so
 
 
 def singular(word: str) -> str:
     """One of what a word says there are several of.
 
-    >>> [singular(w) for w in ("digits", "entries", "boxes", "status", "boat")]
-    ['digit', 'entry', 'box', 'status', 'boat']
+    >>> [singular(w) for w in ("digits", "entries", "children", "status", "zinfos")]
+    ['digit', 'entry', 'child', 'status', 'zinfo']
     """
+    known = one_of(word)
+    if known:
+        return known
     if word in _NO_PLURAL or not word.endswith("s") or word.endswith(("ss", "us", "is")):
         return word
     if word.endswith("ies") and len(word) > 4:
@@ -149,9 +157,12 @@ def singular(word: str) -> str:
 def plural(word: str) -> str:
     """What a word says of one, said of several.
 
-    >>> [plural(w) for w in ("digit", "entry", "box", "pass", "boat", "quay")]
-    ['digits', 'entries', 'boxes', 'passes', 'boats', 'quays']
+    >>> [plural(w) for w in ("digit", "entry", "child", "pass", "quay", "zinfo")]
+    ['digits', 'entries', 'children', 'passes', 'quays', 'zinfos']
     """
+    known = several_of(word)
+    if known:
+        return known
     if word.endswith(("s", "x", "z", "ch", "sh")):
         return f"{word}es"
     if word.endswith("y") and word[-2:-1] not in "aeiou":
