@@ -273,6 +273,72 @@ def test_lines_that_are_no_block(lines: tuple[int, int], what: str) -> None:
         ),
         pytest.param(
             """
+            def close_up(boats, log, day):
+                for boat in boats:
+                    if boat.late:
+                        log.write(boat.name)
+                        continue
+                    fee = boat.fee
+                    if boat.wide:
+                        fee *= 2
+                    for hold in day.holds:
+                        if hold.boat is boat:
+                            fee += hold.fee
+                    log.write(boat.name, fee)
+                    boat.pay(fee)
+            """,
+            """
+            def close_up(boats, log, day):
+                for boat in boats:
+                    if boat.late:
+                        log.write(boat.name)
+                        continue
+                    fee = add_up_fee(boat, day)
+                    log.write(boat.name, fee)
+                    boat.pay(fee)
+
+
+            def add_up_fee(boat, day):
+                fee = boat.fee
+                if boat.wide:
+                    fee *= 2
+                for hold in day.holds:
+                    if hold.boat is boat:
+                        fee += hold.fee
+                return fee
+            """,
+            id="what works out one value step by step",
+        ),
+        pytest.param(
+            """
+            class Lock:
+                def close_up(self, boats, log):
+                    for boat in boats:
+                        if boat.late:
+                            self.holds.append(boat.name)
+                            if log:
+                                log.write(boat.name)
+                            continue
+                        boat.pay()
+            """,
+            """
+            class Lock:
+                def close_up(self, boats, log):
+                    for boat in boats:
+                        if boat.late:
+                            self._add_hold(boat, log)
+                            continue
+                        boat.pay()
+
+                def _add_hold(self, boat, log):
+                    self.holds.append(boat.name)
+                    if log:
+                        log.write(boat.name)
+            """,
+            id="an arm that goes on with the next round",
+        ),
+        pytest.param(
+            """
             class Lock:
                 def _shut(self):
                     self.open = False
@@ -385,7 +451,7 @@ def test_blocks_that_stand_apart(before: str, after: str) -> None:
     """Blocks are found by themselves; what has no name stays."""
     text = textwrap.dedent(before).lstrip("\n")
     wanted = textwrap.dedent(after).lstrip("\n")
-    subject = "Lock.close_up" if "close_up" in text else ""
+    subject = "Lock.close_up" if "class Lock" in text else ""
     sites = [s.whole for s in look("extract-function", text, subject=subject).sites]
     assert (wanted in sites) if wanted else not sites
     for site in sites if "async" not in text else []:
@@ -463,6 +529,15 @@ def test_names_live_as_long_as_they_may_be_read() -> None:
             "",
             "drain_basin",
         ),
+        ("self.holds.append(1)\nif x:\n    x(1)", (), "", "add_hold"),
+        ("boat.cargo.append(1)\nif x:\n    x(1)", (), "", "add_to_cargo"),
+        ("self.by_day.setdefault(d, []).append(1)\nx(1)", (), "", "add_to_by_day"),
+        ("late.append(1)\nif x:\n    x(1)", (), "", None),
+        ("for b in a:\n    self.holds.append(b)\n    x(1)", (), "", None),
+        ("self.holds.append(1)\nself.fees.append(1)", (), "", None),
+        ("m = 1\nif m:\n    lock.level = m", (), "", "set_level"),
+        ("m = 1\nif m:\n    lock['level'] = m", (), "", "set_level"),
+        ("m = 1\nif m:\n    lock.level = m\n    lock.day = 2", (), "", None),
         ("log.write(1)\nx(2)", (), "# because of the rain", None),
         ("boats[0] = 1\nlog[1] = 2", (), "# the last boat", None),
     ],

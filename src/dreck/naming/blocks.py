@@ -8,25 +8,12 @@ from collections import Counter
 from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass
 
+from .block_comments import MOST_WORDS, PRONOUNS, said_by
 from .phrases import Rank
 from .proposals import Proposal
 from .words import ARTICLES, EMPTY_WORDS, VERBS, is_usable, plural, singular, words_of
 
-_MOST_WORDS = 4
 _MOST_LETTERS = 30
-# Words behind which a comment explains why, where, or what with.
-_BREAKS = frozenset(
-    "because since so but as which who where when while if unless except with from by that then"
-    " without is are has have must may can not it they we".split()
-)
-_PRONOUNS = frozenset({"them", "these", "those"})
-_LINKS = frozenset("for of the a an to in on at and or all each every any".split())
-_OPENERS = frozenset(
-    "first then now next finally second third step part here also and well ok okay".split()
-)
-_MARKS = re.compile(
-    r"xxx|todo|fixme|noqa|pragma|hack|type:|pylint|mypy|[=(){}\[\]<>`_/\\\"]|\d", re.I
-)
 _QUIET = frozenset(
     "debug info warn warning error exception log print write append extend add".split()
 )
@@ -34,6 +21,10 @@ _READING = frozenset(
     "int float strptime fromisoformat split rsplit partition rpartition splitlines match fullmatch"
     " search loads parse read readline decode literal_eval".split()
 )
+
+
+# Methods that add to a collection.
+_PUTTING = frozenset("append appendleft add insert extend".split())
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,7 +62,7 @@ def proposals(block: Block, taken: Collection[str] = ()) -> list[Proposal]:
     chosen: dict[str, Proposal] = {}
     for words, reason, rank in _phrases(block):
         name = "_".join(_without_repeats(words))
-        fits = len(words) <= _MOST_WORDS + 1 and len(name) <= _MOST_LETTERS and is_usable(name)
+        fits = len(words) <= MOST_WORDS + 1 and len(name) <= _MOST_LETTERS and is_usable(name)
         if fits and len(words) > 1 and name not in taken and name not in block.outputs:
             chosen.setdefault(name, Proposal(name, reason, rank))
     return list(chosen.values())
@@ -85,7 +76,7 @@ def says(name: str, comment: str) -> bool:
     """
     said = set(words_of(name))
     words = [w.lower() for w in re.findall(r"[A-Za-z']+", comment)]
-    little = ARTICLES | _PRONOUNS
+    little = ARTICLES | PRONOUNS
     return bool(words) and all(w in said or singular(w) in said or w in little for w in words)
 
 
@@ -94,12 +85,11 @@ def _without_repeats(words: Sequence[str]) -> list[str]:
 
 
 def _phrases(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
-    for comment in block.comments:
-        words = _with_nouns(_words_of_comment(comment), block)
-        if len(words) > 1 and words[0] in VERBS:
-            yield words, f"a comment says {comment.lstrip('# ')!r}", Rank.COMMENT
-        elif words and _verb(block):
-            yield [*_verb(block), *words], f"a comment says {comment.lstrip('# ')!r}", Rank.COMMENT
+    for said in said_by(block.comments):
+        words = _with_nouns(list(said.words), block)
+        verb = [] if said.is_order else _verb(block)
+        if words and (verb or said.is_order):
+            yield [*verb, *words], f"a comment says {said.comment!r}", Rank.COMMENT
     yield from _of_case(block)
     if _only_checks(block.statements):
         subject = _subject(block.statements)
@@ -114,30 +104,13 @@ def _phrases(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
             if _tells(words):
                 yield [*_verb(block), *words], f"it sets {' and '.join(names)}", Rank.MEANING
     yield from _of_call(block)
-
-
-def _words_of_comment(comment: str) -> list[str]:
-    """The first clause of a comment in a few words; empty if it is no such comment."""
-    text = re.sub(r"^[#!\s:*=~-]+|[\s*=~-]+$", "", comment)
-    clause = re.split(r"[.;:!?,]|\s[-–—]+\s", text, maxsplit=1)[0].strip()
-    if not clause or _MARKS.search(text) or not re.fullmatch(r"[A-Za-z'\s-]+", clause):
-        return []
-    words = [w.lower() for w in re.findall(r"[A-Za-z]+", clause.replace("'s", ""))]
-    words = [w for w in words if w not in ARTICLES]
-    while words and words[0] in _OPENERS:
-        words = words[1:]
-    end = next((i for i, w in enumerate(words) if i and w in _BREAKS), len(words))
-    if words[:1] and words[0] in _BREAKS:
-        return []
-    words = words[:end]
-    while words and words[-1] in _LINKS:
-        words = words[:-1]
-    return words if 0 < len(words) <= _MOST_WORDS else []
+    yield from _of_what_is_put(block)
+    yield from _of_state(block)
 
 
 def _with_nouns(words: list[str], block: Block) -> list[str]:
     """A comment's words with what *them* stands for: what the block goes through."""
-    if len(words) < 2 or words[-1] not in _PRONOUNS:
+    if len(words) < 2 or words[-1] not in PRONOUNS:
         return words
     nodes = (n for s in block.statements for n in ast.walk(s))
     targets = [n.target for n in nodes if isinstance(n, ast.For) and isinstance(n.target, ast.Name)]
@@ -148,12 +121,8 @@ def _with_nouns(words: list[str], block: Block) -> list[str]:
 
 
 def _of_case(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
-    """The arm for one value of something, or for a state: *handle* and that value or state."""
+    """The arm for one value of something: *handle* and that value."""
     test = block.case
-    if isinstance(test, ast.Name | ast.Attribute):
-        words = [w for w in words_of(_last_name(test)) if w not in ("is", "has")]
-        if _tells(words):
-            yield ["handle", *words], f"it is done for {ast.unparse(test)}", Rank.CONSEQUENCE
     if isinstance(test, ast.Call) and _last_name(test.func) == "isinstance" and len(test.args) > 1:
         words = words_of(_last_name(test.args[1]))
         if _tells(words):
@@ -175,6 +144,15 @@ def _of_case(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
         yield [_verb_of(block.caller), *words], (
             f"it is what is done for {said!r}"
         ), Rank.CONSEQUENCE
+
+
+def _of_state(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
+    """The arm for a state: *handle* and that state."""
+    test = block.case
+    if isinstance(test, ast.Name | ast.Attribute):
+        words = [w for w in words_of(_last_name(test)) if w not in ("is", "has")]
+        if _tells(words):
+            yield ["handle", *words], f"it is done for {ast.unparse(test)}", Rank.CONSEQUENCE
 
 
 def _verb_of(caller: str) -> str:
@@ -324,6 +302,50 @@ def _of_giving_call(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
         words += _object_of(call) if len(words) == 1 else []
         if len(words) > 1:
             yield words, f"it calls {ast.unparse(call.func)}", Rank.MEANING
+
+
+def _of_what_is_put(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
+    """The one collection of an object that something is added to, or the one attribute or entry
+    that is set.
+    """
+    nodes = [n for s in block.statements for n in ast.walk(s)]
+    calls = [c for c in _statement_calls(block.statements) if isinstance(c.func, ast.Attribute)]
+    puts = [c.func for c in calls if _last_name(c.func) in _PUTTING]
+    owners = [_owner(p) for p in puts if isinstance(p, ast.Attribute)]
+    grown = {_last_name(o) for o in owners}
+    stored = {_stored(n) for n in nodes if isinstance(n, ast.Attribute | ast.Subscript)} - {None}
+    repeats = any(isinstance(n, ast.For | ast.AsyncFor | ast.While) for n in nodes)
+    kept = all(isinstance(o, ast.Attribute) for o in owners)
+    if any(isinstance(n, ast.Return | ast.Continue | ast.Break) for n in nodes):
+        return  # and says whether to go on
+    if len(grown) == 1 and kept and not stored and not repeats:
+        words = words_of(grown.pop())
+        if _tells(words):
+            one = [*words[:-1], singular(words[-1])]
+            put = ["add", *one] if one != words else ["add", "to", *words]
+            yield put, f"it adds to {'_'.join(words)}", Rank.MEANING
+    elif len(stored) == 1 and not grown and not block.outputs and not _acts(block.statements):
+        words = words_of(stored.pop() or "")
+        if _tells(words):
+            yield ["set", *words], f"it sets {'_'.join(words)}", Rank.MEANING
+
+
+def _owner(put: ast.Attribute) -> ast.expr:
+    """The collection that grows, also one that is kept under a key."""
+    owner = put.value
+    if isinstance(owner, ast.Call) and _last_name(owner.func) == "setdefault":
+        owner = owner.func.value  # type: ignore[attr-defined]
+    return owner.value if isinstance(owner, ast.Subscript) else owner
+
+
+def _stored(node: ast.Attribute | ast.Subscript) -> str | None:
+    """The attribute, or the entry under a written key, that a target sets."""
+    if not isinstance(node.ctx, ast.Store):
+        return None
+    if isinstance(node, ast.Attribute):
+        return node.attr
+    key = node.slice.value if isinstance(node.slice, ast.Constant) else ""
+    return key if isinstance(key, str) else ""
 
 
 def _object_of(call: ast.Call) -> list[str]:

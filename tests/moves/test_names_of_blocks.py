@@ -1,0 +1,88 @@
+"""What comments and statements say that a block does."""
+
+from __future__ import annotations
+
+import pytest
+
+from dreck.naming.block_comments import said_by
+from dreck.naming.words import is_state, plural, singular
+
+SAID = [
+    # orders, up to where they say with what, why, or how
+    ("# open the upper gates", "open_upper_gates"),
+    ("# Limit the berths (no barges, no tugs)", "limit_berths"),
+    ("# Construct a map of the quays from the log", "construct_map_of_quays"),
+    ("# check for late boats before they pass", "check_for_late_boats"),
+    ("# clean up tolls for boats who left long ago", "clean_up_tolls_for_boats"),
+    ("# Try to read the level as a number.", "read_level"),
+    ("# we need to tally the day first", "tally_day"),
+    ("# Building the name of the lock", "build_name_of_lock"),
+    ("# if a boat is late, warn its owner", "warn_owner"),
+    ("# For barges, weigh cargo & crew", "weigh_cargo"),
+    ("# collect the fees and add them to the day", "collect_fees"),
+    ("# ignore holds marked in the book", "ignore_holds"),
+    ("# save boats waiting below", "save_boats"),
+    ("# Write the end-of-day report", "write_end_of_day_report"),
+    ("# list the old berths, if any:", "list_old_berths"),
+    # a few words on what it is about
+    ("# --- tolls of the day ---", "tolls of day"),
+    ("# short name; nothing else fits the board", "short name"),
+    ("# header: name, tonnes", "header"),
+    # said, asked, or explained: nothing is done
+    ("# The gates are opened by the keeper", None),
+    ("# There are two kinds of gate", None),
+    ("# normal gate?", None),
+    ("# the keeper has to be there", None),
+    ("# old mode: use what lies around", None),
+    ("# the current day takes precedence", None),
+    ("# in all cases below, the gate is shut", None),
+    ("# because of the rain", None),
+    ("# all gates", "gates"),
+    ("# TODO open the gates", None),
+    ("# type: ignore", None),
+    # no name says what control does, or what a pronoun stands for
+    ("# raise an error if the boat is late", None),
+    ("# skip it", None),
+    ("# use lock.level", None),
+    ("# check if one of the gates is open", None),
+    ("# strip leading / from names", None),
+    ("# make sure the gate is shut", None),
+    ("# found the lock", None),
+    ("# return the boat", None),
+    ("# wrap point is inside", None),
+]
+
+
+@pytest.mark.parametrize(("comment", "wanted"), SAID, ids=[c for c, _ in SAID])
+def test_what_a_comment_says(comment: str, wanted: str | None) -> None:
+    """An order is a verb with its object, a few words are what a block is about."""
+    found = [("_" if s.is_order else " ").join(s.words) for s in said_by([comment])]
+    assert found[:1] == ([wanted] if wanted else [])
+
+
+def test_lines_of_one_sentence_belong_together() -> None:
+    """The second line of a sentence says nothing by itself, and what is marked says nothing."""
+    lines = ["# Gather the late boats", "# that wait for a berth. They", "# pay the fees"]
+    assert [s.words for s in said_by(lines)] == [("gather", "late", "boats")]
+    lines = ["# Gather the late boats", "# NOTE: pay the fees"]
+    assert [s.words for s in said_by(lines)] == [("gather", "late", "boats")]
+
+
+@pytest.mark.parametrize(
+    ("word", "one", "several", "state"),
+    [
+        ("children", "child", None, False),
+        ("quay", "quay", "quays", False),
+        ("status", "status", "statuses", False),
+        ("chambers", "chamber", None, False),
+        ("cable", "cable", "cables", False),
+        ("sunk", "sunk", None, True),
+        ("moored", "moored", None, True),
+        ("found", "found", None, False),
+        ("zinfos", "zinfo", None, False),
+    ],
+)
+def test_words_are_looked_up(word: str, one: str, several: str | None, state: bool) -> None:
+    """Endings alone tell little: what a dictionary has is what it says there."""
+    assert (singular(word), is_state(word)) == (one, state)
+    assert several is None or plural(word) == several
