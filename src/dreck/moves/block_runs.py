@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+from collections import Counter
 from collections.abc import Iterator, Sequence
 from functools import partial
 
@@ -11,6 +12,11 @@ from ..outline import Function
 from .blocks_out import Run
 from .module_view import ModuleView, first_line
 
+# What works out no value, or does more than that.
+_EFFECTS = (
+    ast.Expr, ast.Return, ast.Continue, ast.Raise, ast.Yield, ast.YieldFrom, ast.Await, ast.Delete,
+    ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef, ast.Assert, ast.Global, ast.Nonlocal,
+)  # fmt: skip
 # A block of fewer statements, those inside of others counted, is read where it stands.
 LEAST = 3
 _COMPOUND = (
@@ -21,15 +27,18 @@ _COMPOUND = (
 def runs_in(view: ModuleView, function: Function) -> Iterator[Run]:
     """The runs that stand apart in a function, in the order of the text.
 
-    They are what stands under a comment or between blank lines, what a loop or an arm holds, and
-    a loop or a choice with what prepares it.
+    They are what stands under a comment or between blank lines, what a loop or an arm holds, a
+    loop or a choice with what prepares it, and what works out one value step by step.
     """
     seen: set[tuple[int, int]] = set()
+    loads = [n for n in ast.walk(function.node) if isinstance(n, ast.Name)]
+    reads = Counter(n.id for n in loads if isinstance(n.ctx, ast.Load))
     for suite in blocks_in(function.node.body):
         if view.text.startswith("elif", view.offsets.span(suite[0])[0]):
             continue
         whole = suite is function.node.body
         found = [*_sections(view, suite), *_inner(suite, whole), *_prepared(view, suite)]
+        found += _worked_out(suite, reads)
         for start, stop in map(partial(_without_answer, suite), found):
             run = Run(suite, start, stop)
             everything = whole and _without_docstring(suite) >= start and stop == len(suite)
@@ -41,11 +50,14 @@ def runs_in(view: ModuleView, function: Function) -> Iterator[Run]:
 
 
 def _without_answer(suite: Sequence[ast.stmt], bounds: tuple[int, int]) -> tuple[int, int]:
-    """A run without the last line of a function, where that says what it says in any case."""
+    """A run without its last line, where that leaves the function or the round in any case, and
+    says nothing that would have to be worked out.
+    """
     start, stop = bounds
     last = suite[stop - 1]
-    plain = isinstance(last, ast.Return) and (
-        last.value is None or isinstance(last.value, ast.Constant | ast.Name)
+    plain = isinstance(last, ast.Continue | ast.Break) or (
+        isinstance(last, ast.Return)
+        and (last.value is None or isinstance(last.value, ast.Constant | ast.Name))
     )
     return (start, stop - 1) if plain and stop - start > 1 else bounds
 
@@ -131,6 +143,54 @@ def _prepares(node: ast.stmt, block: Sequence[ast.stmt]) -> bool:
     plain = all(isinstance(t, ast.Name | ast.Tuple) for t in targets)
     used = {n.id for s in block for n in ast.walk(s) if isinstance(n, ast.Name)}
     return plain and names <= used
+
+
+def _worked_out(suite: Sequence[ast.stmt], reads: Counter[str]) -> Iterator[tuple[int, int]]:
+    """From the statement that first sets a name to the last one in a row that works on it, where
+    nothing else comes of them.
+
+    Args:
+        suite: the statements of a block.
+        reads: how often each name is read in the function.
+    """
+    for start, first in enumerate(suite):
+        name = _plainly_set(first)
+        stop = start + 1
+        while name and stop < len(suite) and _only_works_out(suite[start : stop + 1], name, reads):
+            stop += 1
+        while stop - start > 1 and name not in _stored(suite[stop - 1]):
+            stop -= 1
+        compound = [s for s in suite[start + 1 : stop] if isinstance(s, _COMPOUND)]
+        if len(compound) > 1 or (compound and stop - start > 2):
+            yield start, stop
+
+
+def _plainly_set(node: ast.stmt) -> str:
+    """The name that an assignment sets, if it is only one."""
+    targets = node.targets if isinstance(node, ast.Assign) else [getattr(node, "target", None)]
+    is_set = isinstance(node, ast.Assign | ast.AnnAssign) and node.value is not None
+    only = targets[0] if is_set and len(targets) == 1 else None
+    return only.id if isinstance(only, ast.Name) else ""
+
+
+def _only_works_out(run: Sequence[ast.stmt], name: str, reads: Counter[str]) -> bool:
+    """Whether a run sets a name, and others that are read nowhere else, and does nothing else."""
+    nodes = [n for s in run for n in ast.walk(s)]
+    if any(isinstance(n, _EFFECTS) for n in nodes) or any(
+        isinstance(n, ast.Attribute | ast.Subscript) and _is_set(n) for n in nodes
+    ):
+        return False
+    inside = Counter(n.id for n in nodes if isinstance(n, ast.Name) and not _is_set(n))
+    others = {n for s in run for n in _stored(s)} - {name}
+    return all(inside[other] == reads[other] for other in others)
+
+
+def _is_set(node: ast.Attribute | ast.Subscript | ast.Name) -> bool:
+    return not isinstance(node.ctx, ast.Load)
+
+
+def _stored(node: ast.stmt) -> set[str]:
+    return {n.id for n in ast.walk(node) if isinstance(n, ast.Name) and _is_set(n)}
 
 
 def run_at(function: Function, first: int, last: int) -> Run | None:

@@ -220,6 +220,10 @@ class ModuleWork:
                 tried.add(ways[0].why)
             elif gain > (0 if move.weighed else _HARDLY) and not in_vain:
                 self._offered.append((gain, reach, move_name, ways))
+            elif self.settings.only and gain <= 0:
+                lines = f"{ways[0].line}-{ways[0].until}" if ways[0].until else str(ways[0].line)
+                why = f"it hardly pays there; {self.path.name}:{lines} asks for it all the same"
+                self._left.append(LeftAlone(ways[0].line, move_name, why))
         return None
 
     def _sites(

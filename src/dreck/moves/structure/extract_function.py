@@ -327,8 +327,10 @@ class ExtractFunction(ModuleMove):
 def _block(made: BlockOut, comments: tuple[str, ...]) -> Block:
     function, run = made.home.function.node, made.run
     target = case = None
+    last = run.suite[-1]
+    stop = len(run.suite) - isinstance(last, ast.Continue | ast.Break | ast.Return)
     for node in ast.walk(function):
-        if getattr(node, "body", None) is run.suite and run.stop - run.start == len(run.suite):
+        if getattr(node, "body", None) is run.suite and not run.start and run.stop >= stop:
             if isinstance(node, ast.For | ast.AsyncFor):
                 target = node.target
             elif isinstance(node, ast.If):
