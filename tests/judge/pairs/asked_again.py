@@ -360,3 +360,35 @@ def sign(hour):
     if is_late(hour):
         return "late"
     return "on time"
+
+
+#: in the rounds of a loop -> proved-under no-effect+stable-read
+class Boat:
+    def __init__(self, due):
+        self.due = due
+    def is_due(self, s):
+        return self.due < s
+def sort_out(boats: list[Boat], day, held, free):
+    for boat in boats:
+        if boat.is_due(day):
+            if boat.draught > 3:
+                held.append(boat)
+            else:
+                free.append(boat)
+        elif not boat.is_due(day):
+            boat.wait()
+#: becomes
+class Boat:
+    def __init__(self, due):
+        self.due = due
+    def is_due(self, s):
+        return self.due < s
+def sort_out(boats: list[Boat], day, held, free):
+    for boat in boats:
+        if boat.is_due(day):
+            if boat.draught > 3:
+                held.append(boat)
+            else:
+                free.append(boat)
+        else:
+            boat.wait()

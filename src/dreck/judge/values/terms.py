@@ -28,7 +28,7 @@ them run no code of anybody's, so the judge may move, drop or repeat them.
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping
 from typing import Any, TypeAlias
 
 Term: TypeAlias = tuple[Any, ...]
@@ -85,6 +85,10 @@ def is_const(term: Term) -> bool:
     return bool(term[0] == "c")
 
 
+# Where a step that was seen has its detail: the names of keywords, and the like.
+_DETAIL = 2
+
+
 def negated(term: Term) -> Term:
     """The opposite of a bool term, without stacking two negations."""
     if term == TRUE:
@@ -102,7 +106,7 @@ def symbols(term: Term) -> Iterator[int]:
     elif term[0] == "new":
         yield term[2]
     elif term[0] != "c":
-        for part in term[1:]:
+        for part in term[_DETAIL + 1 :] if term[0] == "seen" else term[1:]:
             if isinstance(part, tuple):
                 yield from symbols(part)
 
@@ -113,7 +117,7 @@ def substituted(term: Term, old: Term, new: Term) -> Term:
         return new
     if term[0] in ("c", "s"):
         return term
-    return tuple(substituted(p, old, new) if isinstance(p, tuple) else p for p in term)
+    return _mapped(term, lambda part: substituted(part, old, new))
 
 
 def renamed(term: Term, names: Mapping[int, int]) -> Term:
@@ -124,7 +128,16 @@ def renamed(term: Term, names: Mapping[int, int]) -> Term:
         return ("new", term[1], names[term[2]], term[3])
     if term[0] == "c":
         return term
-    return tuple(renamed(p, names) if isinstance(p, tuple) else p for p in term)
+    return _mapped(term, lambda part: renamed(part, names))
+
+
+def _mapped(term: Term, change: Callable[[Term], Term]) -> Term:
+    """A term with its parts changed; the detail of a step that was seen is no term."""
+    detail = _DETAIL if term[0] == "seen" else 0
+    return tuple(
+        change(p) if isinstance(p, tuple) and (not detail or i != detail) else p
+        for i, p in enumerate(term)
+    )
 
 
 def kinds_of(term: Term, known: Mapping[int, Kinds]) -> Kinds | None:

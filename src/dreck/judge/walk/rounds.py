@@ -23,7 +23,7 @@ class Rounds(Matching):
         if hypothesis is not None:
             self._restored(place, hypothesis, state)
             self._record(state, "goes round again", "goes round again")
-            return hypothesis.facts
+            return frozenset(hypothesis.facts.items())
         try:
             return self._round(place, a, b, state, keep_facts=False)
         except Parted:
@@ -104,7 +104,8 @@ class Rounds(Matching):
                 if loose[name].maybe_unbound:
                     self.maybe.add(term[1])
         stable = {n for term in fixed.values() for n in symbols(term)}
-        facts = frozenset(f for f in state.facts if keep_facts and set(symbols(f[0])) <= stable)
+        # in their order: which of several facts answers a question must not differ between runs
+        facts = dict(f for f in state.facts if keep_facts and set(symbols(f[0])) <= stable)
         return Hypothesis(groups, values, fixed, facts)
 
     def _under(self, hypothesis: Hypothesis, a: Cut, b: Cut, state: State) -> State:
@@ -117,7 +118,7 @@ class Rounds(Matching):
                 if w == which
             }
             sides.append(Side(node.next, env))
-        return State((sides[0], sides[1]), Facts(self.kinds, dict(hypothesis.facts)), {}, {})
+        return State((sides[0], sides[1]), Facts(self.kinds, hypothesis.facts), {}, {})
 
     def _restored(self, place: Place, hypothesis: Hypothesis, state: State) -> None:
         """Check the assumed relation at the end of a round; ask for a weaker one if it fails."""

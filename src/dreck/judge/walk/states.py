@@ -122,7 +122,7 @@ class Hypothesis:
     groups: dict[Name, object]
     values: dict[object, Term]
     fixed: dict[Name, Term]
-    facts: Used
+    facts: dict[Term, bool]
 
 
 def operand_term(env: dict[Slot, Term], operand: Operand) -> Term:
