@@ -40,6 +40,23 @@ TESTED = [
         "if k in d:\n    d[k].add(m)\nelse:\n    d[k] = {m}\nreturn d\n",
         "d.setdefault(k, set()).add(m)\nreturn d\n",
     ),
+    # and a sum would be put in before what is added is worked out
+    (
+        "if k not in d:\n    d[k] = 0\nd[k] += m\nreturn d\n",
+        "d[k] = d.get(k, 0) + m\nreturn d\n",
+    ),
+    (
+        "if k not in d:\n    d[k] = 0\nd[k] = d[k] - (m if log else 1)\nreturn d\n",
+        "d[k] = d.get(k, 0) - (m if log else 1)\nreturn d\n",
+    ),
+    (
+        "if k not in d:\n    d[k] = 0\nd[k] += d[m]\nreturn d\n",
+        "d.setdefault(k, 0)\nd[k] += d[m]\nreturn d\n",
+    ),
+    (
+        "if k not in d:\n    d[k] = 0\nd[m] += 1\nreturn d\n",
+        "d.setdefault(k, 0)\nd[m] += 1\nreturn d\n",
+    ),
 ]
 STAYS = [
     # another key or another dict
@@ -80,7 +97,7 @@ def test_what_is_only_tested(before: str, after: str) -> None:
     own.
     """
     head = "def f(k, m, log):\n    d = {}\n"
-    (site,) = look("default-entry", head + textwrap.indent(before, "    ")).sites
+    site = look("default-entry", head + textwrap.indent(before, "    ")).sites[0]
     assert site.whole == head + textwrap.indent(after, "    ")
 
 

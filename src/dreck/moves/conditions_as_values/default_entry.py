@@ -7,14 +7,14 @@ That it is a dict is the judge's to prove.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 import libcst as cst
 
 from ...logic.assigned import assignment_counts
-from ...logic.conditions import bare, core, same
-from ...logic.walk import has_comments, walk
+from ...logic.conditions import bare, constant, core, same
+from ...logic.walk import has_comments, names_in, walk
 from ..arms import single
 from ..blocks import code, lead_of
 from ..layout import laid_out
@@ -24,6 +24,13 @@ from ..rounds import suite_of
 
 # What a container that is made of one element would be without it, by the method that adds one.
 _ADDING = {"append": cst.List, "add": cst.Set}
+
+
+_OPERATORS: dict[type[cst.BaseAugOp], type[cst.BaseBinaryOp]] = {
+    cst.AddAssign: cst.Add,
+    cst.SubtractAssign: cst.Subtract,
+    cst.MultiplyAssign: cst.Multiply,
+}
 
 
 @move
@@ -85,31 +92,35 @@ class DefaultEntry(Move):
     }
 
     def match(self, place: Place, index: int, around: Around) -> Match:
+        """The first way to do it."""
+        return next(iter(self.ways(place, index, around)), NOT_MINE)
+
+    def ways(self, place: Place, index: int, around: Around) -> Iterator[Match]:
         """Look for an if that asks whether a key is in a dict."""
         node = place.statements[index]
         if not isinstance(node, cst.If) or has_comments(node.with_changes(leading_lines=[])):
-            return NOT_MINE
+            return
         asked = _asked(node.test)
         if asked is None:
-            return NOT_MINE
+            return
         rest = place.statements[index + 1 :]
         there, missing, used = _arms(node, asked, rest)
-        found = _taken(asked, there, missing) or _put(asked, there, missing, rest)
-        if found is None:
-            return NOT_MINE
-        if found.default is not None and not _is_free(found.default):
-            return self.refuse("worked-out", node)
-        columns = around.width - len(around.indent.expandtabs(4)) * place.level
-        shown = laid_out(found.line, columns, around.indent)
-        if shown is None:
-            return NOT_MINE
-        until = index + 1 + max(used, found.used)
-        if any(map(has_comments, place.statements[index + 1 : until])):
-            return NOT_MINE
-        new = shown.with_changes(leading_lines=lead_of(node))
         made_here = _is_made_here(asked.mapping, function_of(place))
-        block = place.exchanged(index, new, until=until)
-        return Site(node, found.why, block, tentative=not made_here)
+        summed = _summed_up(asked, there, missing, rest) if made_here else None
+        for found in (summed, _taken(asked, there, missing) or _put(asked, there, missing, rest)):
+            if found is None:
+                continue
+            if found.default is not None and not _is_free(found.default):
+                yield self.refuse("worked-out", node)
+                continue
+            columns = around.width - len(around.indent.expandtabs(4)) * place.level
+            shown = laid_out(found.line, columns, around.indent)
+            until = index + 1 + max(used, found.used)
+            if shown is None or any(map(has_comments, place.statements[index + 1 : until])):
+                continue
+            new = shown.with_changes(leading_lines=lead_of(node))
+            block = place.exchanged(index, new, until=until)
+            yield Site(node, found.why, block, tentative=not made_here)
 
 
 @dataclass(frozen=True, slots=True)
@@ -296,6 +307,50 @@ def _adding(
     empty: cst.BaseExpression = cst.List([]) if display is cst.List else cst.Call(cst.Name("set"))
     new = function.with_changes(value=asked.call("setdefault", empty))
     return cst.SimpleStatementLine([cst.Expr(called.with_changes(func=new))])
+
+
+def _summed_up(
+    asked: _Asked,
+    there: Sequence[cst.BaseStatement],
+    missing: Sequence[cst.BaseStatement],
+    rest: Sequence[cst.BaseStatement],
+) -> _Found | None:
+    """An entry that starts as a number or text, and is added to at once."""
+    made, following = _only(missing), single(rest[0]) if rest else None
+    if there or not isinstance(made, cst.Assign) or following is None or has_comments(rest[0]):
+        return None
+    if len(made.targets) != 1 or not asked.is_entry(made.targets[0].target):
+        return None
+    line = _summed(asked, following, made.value)
+    why = "A dict gives what it has for a key, or what the sum starts from."
+    return None if line is None else _Found(line, why, None, 1)
+
+
+def _summed(
+    asked: _Asked, following: cst.BaseSmallStatement, start: cst.BaseExpression
+) -> cst.SimpleStatementLine | None:
+    """``d[k] += x``, or the same at length, where d[k] begins with a number or text."""
+    target: cst.BaseExpression | None = None
+    if isinstance(following, cst.AugAssign):
+        target, value = following.target, following.value
+        operator = _OPERATORS.get(type(following.operator))
+    elif isinstance(following, cst.Assign) and len(following.targets) == 1:
+        target = following.targets[0].target
+        whole = core(following.value)
+        if not isinstance(whole, cst.BinaryOperation) or not asked.is_entry(core(whole.left)):
+            return None
+        operator, value = type(whole.operator), whole.right
+    if target is None or operator is None or not asked.is_entry(target) or not constant(start):
+        return None
+    speaks_of = names_in(asked.mapping)
+    if names_in(value) & speaks_of:
+        return None
+    simple = isinstance(core(value), cst.Name | cst.Attribute | cst.Subscript | cst.Call)
+    tight = simple or constant(value) is not None or value.lpar
+    right = value if tight else value.with_changes(lpar=[cst.LeftParen()], rpar=[cst.RightParen()])
+    total = cst.BinaryOperation(asked.call("get", start), operator(), right)
+    line = cst.Assign([cst.AssignTarget(target)], total)  # type: ignore[arg-type]
+    return cst.SimpleStatementLine([line])
 
 
 def _used(
