@@ -65,13 +65,16 @@ def frames_inside(node: cst.CSTNode, field: str) -> list[Frame]:
     return []
 
 
-def onward(frames: Sequence[Frame], known: Known, about: str) -> list[cst.BaseStatement] | None:
+def onward(
+    frames: Sequence[Frame], known: Known, about: str, until: cst.CSTNode | None = None
+) -> list[cst.BaseStatement] | None:
     """The statements that still run up to the function's end, if they are few and plain.
 
     Args:
         frames: what surrounds the place, from the inside out.
         known: what is known there.
         about: the name that it is about; what is known of it is good for other rounds too.
+        until: a loop whose round is the end, if given.
     """
     found: list[cst.BaseStatement] = []
     jump: type[cst.CSTNode] | None = None
@@ -95,6 +98,10 @@ def onward(frames: Sequence[Frame], known: Known, about: str) -> list[cst.BaseSt
             if not _is_short(found):
                 return None
             continue
+        if frame.node is until:
+            way = cst.Break() if jump is cst.Break else cst.Continue()
+            found.append(cst.SimpleStatementLine([way]))
+            return found if _is_short(found) else None
         ended = jump is cst.Break or ends(frame.node, known, about)
         if not ended:
             return None

@@ -35,6 +35,37 @@ class FinishAtOnce(Move):
     since = "0.2"
     EXAMPLES = (
         Example(
+            "checks in the rounds of a loop",
+            """
+            def add_up(boats, errors):
+                total = 0
+                for boat in boats:
+                    ok = True
+                    if boat.toll is None:
+                        errors.append(boat.name)
+                        ok = False
+                    if ok:
+                        if boat.late:
+                            errors.append("late")
+                        else:
+                            total += boat.toll
+                return total
+            """,
+            """
+            def add_up(boats, errors):
+                total = 0
+                for boat in boats:
+                    if boat.toll is None:
+                        errors.append(boat.name)
+                        continue
+                    if boat.late:
+                        errors.append("late")
+                    else:
+                        total += boat.toll
+                return total
+            """,
+        ),
+        Example(
             "checks that set a flag",
             """
             def admit(boat, desk):
@@ -97,9 +128,11 @@ class FinishAtOnce(Move):
             return
         known = nothing_known(function_of(place))
         found: list[Match] = []
+        frames = frames_of(place, index)[1:]
+        round_of = _only_of_a_round(flag, place, frames)
         for leaves_loop in (False, True):
-            work = _Finish(flag, constant(first), known, leaves_loop=leaves_loop)
-            new = work.block(rest, frames_of(place, index)[1:])
+            work = _Finish(flag, constant(first), known, leaves_loop=leaves_loop, until=round_of)
+            new = work.block(rest, frames)
             if not work.done:
                 continue
             start = known.after(place.statements[index])
@@ -116,6 +149,20 @@ class FinishAtOnce(Move):
         yield from found or [self.refuse("long-rest", place.statements[index])]
 
 
+def _only_of_a_round(
+    flag: str, place: Place, frames: Sequence[Frame]
+) -> cst.For | cst.While | None:
+    """The loop whose every round gives a flag its first value, if nothing else speaks of it."""
+    around = frames[0] if frames else None
+    if not isinstance(around, Loop):
+        return None
+    everywhere, inside = (
+        sum(isinstance(n, cst.Name) and n.value == flag for n in walk(part))
+        for part in (function_of(place), place.block)
+    )
+    return around.node if everywhere == inside else None
+
+
 def _is_asked(flag: str, statements: Sequence[cst.BaseStatement]) -> bool:
     """Whether some condition asks for a name."""
     return any(
@@ -130,10 +177,16 @@ class _Finish:
     """Rewrites the statements behind the one that gives a flag its first value."""
 
     def __init__(
-        self, flag: str, first: tuple[object] | None, known: Known, *, leaves_loop: bool
+        self,
+        flag: str,
+        first: tuple[object] | None,
+        known: Known,
+        *,
+        leaves_loop: bool,
+        until: cst.CSTNode | None = None,
     ) -> None:
         self.flag, self.first, self.known = flag, first, known
-        self.leaves_loop = leaves_loop
+        self.leaves_loop, self.until = leaves_loop, until
         self.done = self.left = 0
 
     def block(
@@ -164,7 +217,7 @@ class _Finish:
     ) -> list[cst.BaseStatement] | None:
         known = self.known.after(statement)
         if not self.leaves_loop:
-            end = onward(frames, known, self.flag)
+            end = onward(frames, known, self.flag, self.until)
             value = _flag(statement)[1]
             assert value is not None
             return end and [_said(s, self.flag, value) for s in end]
