@@ -159,3 +159,40 @@ def test_a_comment_behind_the_colon_that_says_the_condition() -> None:
     """It goes along too."""
     text = f"def f(lock, a):\n    if a == 1:  # the boat is sound\n{WORK}"
     assert "return\n    # the boat is sound\n    lock.fill()" in only("guard-clause", text)
+
+
+TRIED = "    try:\n        x.go()\n    except E:\n        x.stop()\n"
+
+
+@pytest.mark.parametrize(
+    ("behind", "leave"),
+    [
+        ("", "return"),
+        ("    return x\n", "return x"),
+        ("    x.end()\n", None),  # has to run either way
+    ],
+)
+@pytest.mark.parametrize("last", ["x.wait()", "return 1"])
+def test_handlers_that_leave(behind: str, leave: str | None, last: str) -> None:
+    """A handler leaves as the code behind the try does; what stands in the else comes next."""
+    text = f"def f(x):\n{TRIED}    else:\n        x.rest()\n        {last}\n{behind}"
+    if leave is None:
+        assert not look("guard-clause", text).sites
+        return
+    leave = leave if behind or last == "x.wait()" else "return None"
+    rest = "" if last == "return 1" else behind
+    expected = f"def f(x):\n{TRIED}        {leave}\n    x.rest()\n    {last}\n{rest}"
+    assert only("guard-clause", text) == expected
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        f"def f(x):\n{TRIED}    else:\n        x.rest()\n    finally:\n        x.end()\n",
+        f"def f(x):\n{TRIED}",
+        "def f(x):\n    try:\n        x.go()\n    except E:\n        return 1\n    else:\n        x.rest()\n",
+    ],
+)
+def test_handlers_that_stay_as_they_are(text: str) -> None:
+    """What is behind a finally, has no else, or leaves anyway."""
+    assert not look("guard-clause", text).sites

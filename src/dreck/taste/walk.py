@@ -331,6 +331,7 @@ class Walk:
                 pending += [(v, type(node.op)) for v in node.values]
             elif isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
                 self.counts["negated groups"] += isinstance(node.operand, ast.BoolOp)
+                self.counts["negated orders"] += _is_order(node.operand)
                 pending.append((node.operand, inside))
             else:
                 operands += 1
@@ -522,3 +523,9 @@ def _is_truth(node: ast.expr) -> bool:
 
 def _is_true(node: ast.expr) -> bool:
     return isinstance(node, ast.Constant) and bool(node.value)
+
+
+def _is_order(node: ast.expr) -> bool:
+    """Whether something asks which of two values is the greater."""
+    orders = (ast.Lt, ast.LtE, ast.Gt, ast.GtE)
+    return isinstance(node, ast.Compare) and isinstance(node.ops[0], orders)

@@ -94,6 +94,9 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
             "`not` around an `and` or an `or`",
             "each part has to be turned round by the reader",
         ),
+        "negated orders": Weight(
+            0.6, "`not` around `<`, `>` or the like", "the reader turns the sign round in the head"
+        ),
         "said truths": Weight(
             0.9, "comparisons with True or False, and choices between the two", "it says nothing"
         ),

@@ -33,6 +33,9 @@ from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, mo
 
 # An exit of more characters than this is not copied.
 _COPIED = 60
+# How much longer a guard may be for a condition that can be read as it stands.
+_READ_TWICE = 2
+_PLAIN = (cst.Name, cst.Attribute, cst.Call)
 
 
 @move
@@ -94,6 +97,31 @@ class GuardClause(Move):
             """,
         ),
         Example(
+            "a handler that leaves at once",
+            """
+            def note(gauge, log):
+                try:
+                    level = gauge.read()
+                except OSError:
+                    log.write("no level")
+                else:
+                    if level > 3:
+                        log.write("high")
+                    log.write(level)
+            """,
+            """
+            def note(gauge, log):
+                try:
+                    level = gauge.read()
+                except OSError:
+                    log.write("no level")
+                    return
+                if level > 3:
+                    log.write("high")
+                log.write(level)
+            """,
+        ),
+        Example(
             "comments travel with their arm",
             before="def admit(boat):\n    # only boats we know\n    if boat.known:  # see the register\n        boat.enter()\n"
             "        boat.wait()\n        boat.leave()\n        # and gone\n    else:  # strangers\n        # pay first\n"
@@ -116,18 +144,23 @@ class GuardClause(Move):
         return next(iter(self.ways(place, index, around)), NOT_MINE)
 
     def ways(self, place: Place, index: int, around: Around) -> Iterator[Match]:
-        """Look for an if whose one arm can leave at once, so that the other follows unindented."""
+        """Look for an if whose one arm can leave at once, so that the other follows unindented, or
+        for a try whose handlers can.
+        """
         node = place.statements[index]
+        way_out = _way_out(place, index, around)
+        if isinstance(node, cst.Try) and way_out is not None:
+            yield from _protected(place, index, node, way_out)
         if not isinstance(node, cst.If):
             return
-        way_out = _way_out(place, index, around)
         if node.orelse is None:
             yield from self._wrapper(place, index, node, way_out, around)
             return
         plans = _first_arm(node, node.orelse, way_out)
         if isinstance(node.orelse, cst.Else):
             plans = [*plans, *_second_arm(node, node.orelse, way_out)]
-        for plan in sorted(plans, key=lambda p: weight(p.guard)):
+        grows = _grows(node.test, around)
+        for plan in sorted(plans, key=lambda p: weight(p.guard) + grows * p.negate):
             yield _site(place, index, node, plan, around)
 
     def _wrapper(
@@ -142,6 +175,34 @@ class GuardClause(Move):
         drop = way_out.behind and leaves(node.body)
         guard = cst.IndentedBlock([way_out.statement])
         yield _site(place, index, node, _Plan(guard, node.body, True, drop, None), around)
+
+
+def _grows(test: cst.BaseExpression, around: Around) -> int:
+    """How much work it takes to make up for a condition that only a ``not`` turns round."""
+    turned = around.negation.of(test)
+    return _READ_TWICE * (code(turned).startswith("not ") and not isinstance(test, _PLAIN))
+
+
+def _protected(place: Place, index: int, node: cst.Try, way_out: _WayOut) -> Iterator[Site]:
+    """The handlers of a try leave at once, so that its else is what comes next."""
+    other = node.orelse
+    if other is None or node.finalbody is not None or all(leaves(h.body) for h in node.handlers):
+        return
+    handlers = [
+        h if leaves(h.body) else h.with_changes(body=_with_exit(h.body, way_out.statement))
+        for h in node.handlers
+    ]
+    work, footer = unwrapped(other.body)
+    rest = list(place.statements[index + 1 :])
+    if way_out.behind and leaves(other.body):
+        rest = []
+    parts: list[Run] = [
+        ([*place.statements[:index], node.with_changes(handlers=handlers, orelse=None)], []),
+        (with_lead(work, other.leading_lines), footer),
+        (rest, []),
+    ]
+    why = f"The handler {_exit_word(handlers[0].body)} at once; what follows needs one level less."
+    yield Site(node, why, joined(place.block, parts))
 
 
 def _first_arm(node: cst.If, rest: cst.If | cst.Else, way_out: _WayOut | None) -> list[_Plan]:
