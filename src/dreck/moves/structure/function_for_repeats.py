@@ -82,6 +82,23 @@ class FunctionForRepeats(ModuleMove):
     unnamed = "no-name"
     weighed = True
     REFUSALS = {
+        "hands-back-a-constant": Refusal(
+            "what it would hand back is the same each time, and is better said where it is used",
+            """
+            def count(boats, errors):
+                ok = True
+                for boat in boats:
+                    if boat.toll is None:
+                        errors.append("toll: " + boat.name)
+                        errors.sort()
+                        ok = False
+                    if boat.late:
+                        errors.append("late: " + boat.name)
+                        errors.sort()
+                        ok = False
+                return ok
+            """,
+        ),
         "no-name": Refusal(
             "nothing says what the statements do, or what the values are that differ",
             """
@@ -175,6 +192,8 @@ class FunctionForRepeats(ModuleMove):
         hard = len(plain[0].ending.caller) > 1 or len(plain[0].outputs) > _MOST_OUTPUTS
         if hard or len({_way_out(m) for m in plain}) > 1:
             return self.leave("left-in-several-ways", line)
+        if any(_is_told(plain[0].run.statements, name) for name in plain[0].outputs):
+            return self.leave("hands-back-a-constant", line)
         if any(n in view.comments for r in repeat.runs[1:] for n in _lines(r.statements)):
             return self.leave("comment-inside", line)
         return self._site(repeat, plain, wishes)
@@ -226,6 +245,16 @@ def _way_out(made: BlockOut) -> tuple[object, ...]:
 
 
 # -- how it is written
+
+
+def _is_told(statements: Sequence[ast.stmt], name: str) -> bool:
+    """Whether statements do nothing with a name but to give it a constant."""
+    values = [
+        s.value if isinstance(s, ast.Assign) else None
+        for s in statements
+        if any(isinstance(n, ast.Name) and n.id == name for n in ast.walk(s))
+    ]
+    return all(isinstance(v, ast.Constant) for v in values)
 
 
 def _edits(repeat: Repeat, made: Sequence[BlockOut], given: HandedIn, name: str) -> list[Edit]:
