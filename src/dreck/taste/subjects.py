@@ -25,7 +25,7 @@ def subject_of(test: ast.expr, *, opposite: bool = False) -> str | None:
         other = test.comparators[0]
         signs = (ast.Eq, ast.Is, ast.In, *((ast.NotEq, ast.IsNot, ast.NotIn) if opposite else ()))
         if isinstance(test.ops[0], signs) and _is_kind(other):
-            return key_of(test.left)
+            return key_of(_whose_type(test.left))
     if isinstance(test, ast.Call) and isinstance(test.func, ast.Name) and test.args:
         return key_of(test.args[0]) if test.func.id == "isinstance" else None
     return None
@@ -35,6 +35,8 @@ def kinds_of(test: ast.expr) -> Iterator[tuple[str, str]]:
     """The kinds that the parts of a condition ask for by name, each with the last word of what is
     asked.
 
+    >>> list(kinds_of(ast.parse("type(boat) is Tug").body[0].value))
+    [('boat', 'Tug')]
     >>> sorted(kinds_of(ast.parse("lock.kind in ('dry', 'wet') and lock.kind != 'old'").body[0].value))
     [('kind', "'dry'"), ('kind', "'old'"), ('kind', "'wet'")]
     """
@@ -45,7 +47,7 @@ def kinds_of(test: ast.expr) -> Iterator[tuple[str, str]]:
         yield from kinds_of(test.operand)
     elif isinstance(test, ast.Compare) and subject_of(test, opposite=True) is not None:
         for key in _parts(test.comparators[0]):
-            yield _last_word(test.left), ast.unparse(key)
+            yield _last_word(_whose_type(test.left)), ast.unparse(key)
     elif isinstance(test, ast.Call) and subject_of(test) is not None and len(test.args) == 2:
         for key in _parts(test.args[1]):
             yield _last_word(test.args[0]), ast.unparse(key)
@@ -60,6 +62,12 @@ def kinds_of_pattern(subject: ast.expr, pattern: ast.pattern) -> Iterator[tuple[
         yield _last_word(subject), ast.unparse(pattern.value)
     elif isinstance(pattern, ast.MatchClass):
         yield _last_word(subject), ast.unparse(pattern.cls)
+
+
+def _whose_type(node: ast.expr) -> ast.expr:
+    """The object whose very type is asked for, or what is asked itself."""
+    is_type = isinstance(node, ast.Call) and ast.unparse(node.func) == "type"
+    return node.args[0] if is_type and len(node.args) == 1 else node  # type: ignore[attr-defined]
 
 
 def _parts(node: ast.expr) -> list[ast.expr]:

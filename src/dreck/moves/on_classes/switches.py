@@ -12,7 +12,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from ...logic.bindings import bound_in
-from ...naming.words import EMPTY_WORDS, words_of
+from ...naming.words import EMPTY_WORDS, VERBS, words_of
 from ...outline import Function, FunctionNode
 from ..alignment import is_value
 from ..alike import visible_locals
@@ -314,10 +314,20 @@ def names_for(
     handed = bool(handed_over(view, function, chain)) and not results.names
     other_way = handed and bool(words) and words[0] in _OF_THE_RECEIVER
     says_little = results.adds and set(words_of(results.word)) <= EMPTY_WORDS | _SUMS
-    word = [] if says_little else [results.word]
+    # what is done tells more than what comes of it
+    does = bool(words) and words[0] in VERBS and any(_acts(a.body) for a in chain.arms)
+    word = [] if says_little or does else [results.word]
     found = [*word, *(["apply_to"] if other_way else []), verb, done, results.word]
     found += ["apply_to"] if handed else [f"{done}_{results.word}"] if results.word else []
     return [n for n in dict.fromkeys(found) if n.isidentifier() and not keyword.iskeyword(n)]
+
+
+def _acts(body: list[ast.stmt]) -> bool:
+    """Whether statements change something, or have it changed."""
+    nodes = [n for s in body for n in ast.walk(s)]
+    stores = (n for n in nodes if isinstance(n, ast.Attribute | ast.Subscript))
+    calls = any(isinstance(n, ast.Expr) and isinstance(n.value, ast.Call) for n in nodes)
+    return calls or any(isinstance(n.ctx, ast.Store) for n in stores)
 
 
 def _size(body: list[ast.stmt]) -> int:
