@@ -40,6 +40,43 @@ def test_what_follows(arm: str, target: str, wanted: tuple[str, bool] | None) ->
     assert [(p.name, p.positive) for p in found[:1]] == ([wanted] if wanted else [])
 
 
+OF_OPERANDS = [
+    # the condition, the name and whether it is true where the condition is
+    ("b.length <= lock.length and b.draught < lock.depth - 1", ("fits_lock", True)),
+    ("lock.length >= b.length and lock.width >= b.width", ("fits_lock", True)),
+    ("b.length > lock.length or b.draught > lock.depth", ("fits_lock", False)),
+    ("b.length <= self.length and b.width <= self.width", ("fits", True)),
+    ("b.owner in permits and permits[b.owner].expires < now", ("is_permit_expired", True)),
+    ("permit.expires < today", ("is_permit_expired", True)),
+]
+NOT_OF_OPERANDS = [
+    # one size, sizes of one thing, two ways round, no sizes, another sign, another thing
+    ("b.length <= lock.length", "fits"),
+    ("b.length <= b.width and b.draught <= b.depth", "fits"),
+    ("b.length <= lock.length and lock.depth <= b.draught", "fits"),
+    ("b.start <= lock.start and b.end <= lock.end", "fits"),
+    ("b.length <= lock.length and b.width == lock.width", "fits"),
+    ("b.length <= lock.length and c.width <= lock.width", "fits"),
+    ("b.length <= lock.length or b.width <= lock.width", "fits_lock"),
+    ("b.owner in permits and others[b.owner].expires < now", "is_permit"),
+]
+
+
+@pytest.mark.parametrize(("condition", "wanted"), OF_OPERANDS, ids=[w[0] for w in OF_OPERANDS])
+def test_what_operands_say(condition: str, wanted: tuple[str, bool]) -> None:
+    """Sizes of one thing against those of another, and what is only asked where it is there."""
+    named = Named(ast.parse(condition, mode="eval").body)
+    found = [p for p in proposals(named) if p.rank is Rank.MEANING]
+    assert [(p.name, p.positive) for p in found[:1]] == [wanted]
+
+
+@pytest.mark.parametrize(("condition", "word"), NOT_OF_OPERANDS)
+def test_what_operands_do_not_say(condition: str, word: str) -> None:
+    """What only looks like it gets no such name."""
+    named = Named(ast.parse(condition, mode="eval").body)
+    assert not any(p.name.startswith(word) for p in proposals(named))
+
+
 LISTED = [
     # the function, what the arm does, the name and whether it is true where the condition is
     ("problems", 'found.append("papers")', ("are_papers_wrong", True)),

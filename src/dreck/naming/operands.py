@@ -5,6 +5,7 @@ from __future__ import annotations
 import ast
 from dataclasses import replace
 
+from .fitting import fitting
 from .nothing import nothing_in
 from .phrases import Phrase, Rank
 from .words import (
@@ -75,6 +76,8 @@ _CHARACTERS = {
     "..": "dots",
     "__": "dunder",
 }
+_ENDS_OF_TIME = frozenset({"expires", "expiry", "expiration"})
+_PRESENT = frozenset({"now", "today"})
 _SIZES = {0: "empty", 1: "single"}
 
 
@@ -91,6 +94,9 @@ def phrase_of(node: ast.expr) -> Phrase | None:
             subject, word, positive = asked
             about = () if isinstance(subject, ast.Name) else subject_words(subject)
             return _made("is", (word,), about, positive=positive)
+        held = fitting(node)
+        if held is not None:
+            return _made("", ("fits", *words_of(held[0])), positive=held[1])
         return _conjunction(node) if isinstance(node.op, ast.And) else _disjunction(node)
     if isinstance(node, ast.Compare):
         return _comparison(node)
@@ -387,6 +393,10 @@ def _less(left: ast.expr, right: ast.expr) -> Phrase | None:
     about, against = subject_words(left), subject_words(right)
     if isinstance(right, ast.Constant) and right.value == 0:
         return _made("is", ("negative",), about) if about else None
+    if about and against and about[-1] in _ENDS_OF_TIME and against[-1] in _PRESENT:
+        owner = left.value if isinstance(left, ast.Attribute | ast.Subscript) else None
+        is_self = isinstance(owner, ast.Name) and owner.id == "self"
+        return _made("is", ("expired",), subject_words(owner) if owner and not is_self else ())
     if about and against and against[-1] in COMPARATIVES:
         return _made("is", (COMPARATIVES[against[-1]], "than", *about), against[:-1])
     return _made("is", ("below", *against), about, literal=True) if about and against else None
@@ -438,6 +448,8 @@ def _protects(operand: ast.expr, later: list[ast.expr]) -> bool:
         and _last(operand.left.func) == "len"
     ):
         subject = operand.left.args[0] if operand.left.args else None
+    elif isinstance(operand, ast.Compare) and isinstance(operand.ops[0], ast.In):
+        subject = ast.Subscript(operand.comparators[0], operand.left, ast.Load())
     if subject is None:
         return False
     text = ast.dump(subject)
