@@ -88,7 +88,8 @@ STAYS = [
     "if not a < b:\n    log(1)\n",
     "if a == True:\n    log(1)\n",
     "if log(1) and log(1):\n    log(2)\n",
-    "if a.x > 3 and a.x < 5:\n    log(1)\n",
+    "if a.x() > 3 and a.x() < 5:\n    log(1)\n",
+    "if a.x > 3 and b.x < 5:\n    log(1)\n",
     "if n < 3 and m < 5:\n    log(1)\n",
     "if n == 1 or m == 2:\n    log(1)\n",
     "if n == 1 or a or n == 2:\n    log(1)\n",
@@ -123,6 +124,7 @@ LIKELY = [
     # what is likely is taken where it is proved, and only there
     ("if n >= a.low and n <= a.high:\n    log(1)\n", "if a.low <= n <= a.high:\n    log(1)\n"),
     ("return not n < m\n", "return n >= m\n"),
+    ("if a.x > 3 and a.x < 5:\n    log(1)\n", "if 3 < a.x < 5:\n    log(1)\n"),
     ("if a.b == None or a.b == 1:\n    log(1)\n", "if a.b is None or a.b == 1:\n    log(1)\n"),
     ("if a.b != None and n:\n    log(1)\n", "if a.b is not None and n:\n    log(1)\n"),
 ]

@@ -290,7 +290,9 @@ def _signs(node: cst.BaseExpression) -> int:
 def _chain(
     first: cst.BaseExpression, second: cst.BaseExpression, *, bold: bool = False
 ) -> cst.Comparison | None:
-    """``a <= x < b`` of two comparisons that share a plain name in the middle."""
+    """``a <= x < b`` of two comparisons that share a name, or an attribute that is likely to stay,
+    in the middle.
+    """
     one, two = core(first), core(second)
     if not isinstance(one, cst.Comparison) or not isinstance(two, cst.Comparison):
         return None
@@ -302,7 +304,7 @@ def _chain(
             continue
         middle = left.comparisons[0].comparator
         if (
-            isinstance(middle, cst.Name)
+            (isinstance(middle, cst.Name) or (bold and _is_dotted(middle)))
             and squeezed(middle) == squeezed(right.left)
             and (bold or _may_stand_first(left.left, one))
         ):
@@ -310,6 +312,15 @@ def _chain(
                 comparisons=[left.comparisons[0], right.comparisons[0]], lpar=[], rpar=[]
             )
     return None
+
+
+def _is_dotted(node: cst.BaseExpression) -> bool:
+    """Whether an expression is an attribute of a name, or of an attribute of one."""
+    while isinstance(node, cst.Attribute):
+        node = node.value
+        if isinstance(node, cst.Name):
+            return True
+    return False
 
 
 def _may_stand_first(outer: cst.BaseExpression, one: cst.Comparison) -> bool:
