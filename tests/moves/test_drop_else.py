@@ -84,3 +84,19 @@ def test_what_changes(before: str, after: str) -> None:
 def test_what_stays(body: str) -> None:
     """An else behind handlers that go on, or before a finally, stays."""
     check("drop-else", body, "")
+
+
+def test_a_row_of_checks_is_one_row() -> None:
+    """Where the else goes on with checks that leave, the elifs before it are such checks too."""
+    head = "def f(a, b, c, d):\n    if a:\n        return 1\n"
+    text = (
+        head
+        + "    elif (b\n          and c):\n        return 2\n    # then\n    elif c:\n        return 3\n"
+        + "    else:\n        if d:\n            return 4\n        d.go()\n        return 5\n"
+    )
+    expected = (
+        head
+        + "    if (b\n        and c):\n        return 2\n    # then\n    if c:\n        return 3\n"
+        + "    if d:\n        return 4\n    d.go()\n    return 5\n"
+    )
+    assert expected in [s.whole for s in look("drop-else", text).sites]

@@ -119,7 +119,9 @@ class DropElse(Move):
         body, footer = unwrapped(arm.body)
         body = with_lead(body, arm.leading_lines)
         rest = list(place.statements[index + 1 :])
-        parts: list[Run] = [([*place.statements[:index], head], []), (body, footer), (rest, [])]
+        goes_on = isinstance(body[0], cst.If) and leaves(body[0].body)
+        heads = _apart(head) if goes_on else [head]
+        parts: list[Run] = [([*place.statements[:index], *heads], []), (body, footer), (rest, [])]
         why = f"The {_how(node)} always leaves, so the else only adds a level."
         return Site(node, why, joined(place.block, parts))
 
@@ -141,6 +143,17 @@ def _others_leave(node: cst.If) -> bool:
         if not isinstance(node.orelse, cst.If):
             return True
         node = node.orelse
+
+
+def _apart(node: cst.If) -> list[cst.If]:
+    """The arms of a chain, all of which leave, as ifs of their own: what follows is more of such."""
+    found: list[cst.If] = []
+    arm: cst.If | cst.Else | None = node
+    while isinstance(arm, cst.If):
+        following = realigned(arm.orelse, -2) if isinstance(arm.orelse, cst.If) else None
+        found.append(arm.with_changes(orelse=None))
+        arm = following
+    return found
 
 
 def _cut(node: cst.If) -> cst.If:
