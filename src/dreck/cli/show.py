@@ -113,7 +113,8 @@ def show_untangling(
     out = console()
     alone = len(found.functions) == 1
     for function in () if asked else found.functions:
-        if function.changed or function.taken_back or function.offers or alone:
+        wants_name = any(place.wants_name for place in function.left_alone)
+        if function.changed or function.taken_back or function.offers or wants_name or alone:
             show_function(out, function, brief=brief, only=only)
     _closing_line(out, found, written, committed=committed)
 
@@ -317,6 +318,8 @@ def _saved(function: Untangled) -> str:
 def _why_nothing(function: Untangled, only: Sequence[str]) -> str:
     if function.taken_back:
         return "no step passed the judge"
+    if any(place.wants_name for place in function.left_alone):
+        return "what could be done lacks a name"
     if function.left_alone:
         return "what is there is better left alone"
     if only:

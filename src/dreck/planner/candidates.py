@@ -35,11 +35,19 @@ class Candidate:
 
 @dataclass(frozen=True, slots=True)
 class LeftAlone:
-    """A place that a move looked at and refused: line in the file, move and reason in words."""
+    """A place that a move looked at and refused.
+
+    Attributes:
+        line: where, in the file.
+        move: its name; empty for the function as a whole.
+        why: the reason in words.
+        wants_name: whether a name from a person is all that is missing.
+    """
 
     line: int
     move: str
     why: str
+    wants_name: bool = False
 
 
 @dataclass(frozen=True, slots=True)

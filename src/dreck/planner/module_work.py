@@ -236,7 +236,9 @@ class ModuleWork:
             for site in move.look(view, view.functions[name], wishes):
                 if isinstance(site, ModuleRefused):
                     because = move.REFUSALS[site.reason].because
-                    self._left.append(LeftAlone(site.line, move_name, because))
+                    because = because.replace("--name LINE=", f"--name {site.line}=")
+                    wants_name = site.reason == move.unnamed
+                    self._left.append(LeftAlone(site.line, move_name, because, wants_name))
                 else:
                     sites.setdefault((site.line, site.until), []).append(site)
         except DreckError:
