@@ -25,6 +25,7 @@ from .explain import DecisionTable, explain
 from .broken import broken
 from ..world.neutral import neutral_data_of
 from ..versions.in_place import read_in_place
+from ..versions.kept_private import called_otherwise, other_name
 from ..versions.new_bases import without_new_bases
 from ..versions.options import Options, without_options
 from ..lowering.functions import flavour_of
@@ -86,7 +87,8 @@ class Judge:
             TargetError: no function of that name is in both versions.
         """
         try:
-            return self._vouch(before, after, subject)
+            found = self._vouch(before, after, subject)
+            return found if subject else self._through_callers(found, before, after)
         except (DreckError, SyntaxError):
             raise
         except Exception as error:
@@ -142,6 +144,29 @@ class Judge:
         told = {v.subject for v in verdicts}
         verdicts += [_gone(n) for n in public if n not in told]
         return Vouching(tuple(verdicts), tuple(_notes(found.added, private)))
+
+    def _through_callers(self, found: Vouching, before: Version, after: Version) -> Vouching:
+        """The verdict where only private functions differ: that of all that calls them."""
+        apart = [v for v in found.subjects if v.verdict is Verdict.DIFFERS]
+        names = [v.subject for v in apart if v.counterexample is not None]
+        if not apart or len(names) < len(apart):
+            return found
+        other = called_otherwise(before, after, names)
+        if other is None:
+            return found
+        again = self._vouch(before, other, None)
+        if not again.verdict.same or not all(map(_is_certain, again.subjects)):
+            return found
+        words = {n.rpartition(".")[2]: n for n in names}
+        back = {other_name(word, before, after): word for word in words}
+        told = [
+            f"{v.subject} differs by itself ({v.counterexample.call}: {v.counterexample.before},"
+            f" now {v.counterexample.after}); it is private, and all that calls it does the same"
+            for v in apart
+            if v.counterexample is not None
+        ]
+        notes = [n for n in found.notes if n.split(" ", 1)[0] not in names]
+        return Vouching(tuple(_called_back(v, back) for v in again.subjects), (*told, *notes))
 
     def _with_options(
         self, verdict: SubjectVerdict, options: Options, before: Version
@@ -628,6 +653,31 @@ def _seen_by_itself(
             why = f"only one version has it, and `{mirror}` in this module may see that"
             found.append(SubjectVerdict(name, Verdict.UNDECIDED, why))
     return found
+
+
+def _is_certain(verdict: SubjectVerdict) -> bool:
+    """Whether a function was proved, or tried with nothing left out: a difference is known inside."""
+    trials = verdict.trials
+    if verdict.verdict is not Verdict.TESTED or trials is None:
+        return verdict.verdict.same
+    everywhere = all(c.reached == c.total for c in (trials.branches_before, trials.branches_after))
+    return everywhere and trials.faults_caught == trials.faults_planted and not verdict.assumptions
+
+
+def _called_back(verdict: SubjectVerdict, back: Mapping[str, str]) -> SubjectVerdict:
+    """A verdict in which what was called otherwise has its own name again."""
+
+    def said(text: str) -> str:
+        for new, old in back.items():
+            text = text.replace(new, old)
+        return text
+
+    assumed = tuple(
+        replace(a, about=said(a.about), breaks=said(a.breaks)) for a in verdict.assumptions
+    )
+    return replace(
+        verdict, subject=said(verdict.subject), why=said(verdict.why), assumptions=assumed
+    )
 
 
 def _notes(added: Iterable[str], private: Iterable[str]) -> list[str]:
