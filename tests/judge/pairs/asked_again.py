@@ -392,3 +392,105 @@ def sort_out(boats: list[Boat], day, held, free):
                 free.append(boat)
         else:
             boat.wait()
+
+
+#: what a text says in other letters -> proved-under as-used+no-effect+stable-read
+def berth(name, berths):
+    if name.lower() in berths:
+        return berths[name.lower()]
+    return 0
+#: becomes
+def berth(name, berths):
+    key = name.lower()
+    if key in berths:
+        return berths[key]
+    return 0
+
+
+#: another text in between -> differs
+def berth(name, berths):
+    if name.lower() in berths:
+        return berths[name.lower()]
+    name = name.strip()
+    return berths.get(name.lower())
+#: becomes
+def berth(name, berths):
+    key = name.lower()
+    if key in berths:
+        return berths[key]
+    name = name.strip()
+    return berths.get(key)
+
+
+#: other letters are another question -> differs
+def berth(name, berths):
+    if name.lower() in berths:
+        return berths[name.upper()]
+    return 0
+#: becomes
+def berth(name, berths):
+    key = name.lower()
+    if key in berths:
+        return berths[key]
+    return 0
+
+
+#: a class of the module has a method of that name -> unproved
+class Gate:
+    def __init__(self): self.level = 3
+    def lower(self):
+        self.level -= 1
+        return self.level
+def sink(gate, log):
+    if gate.lower() < 2:
+        log.append(gate.lower())
+    return log
+#: becomes
+class Gate:
+    def __init__(self): self.level = 3
+    def lower(self):
+        self.level -= 1
+        return self.level
+def sink(gate, log):
+    level = gate.lower()
+    if level < 2:
+        log.append(level)
+    return log
+
+
+#: a name of the module may be a module -> unproved
+import shlex
+def words(line, log):
+    if shlex.split(line):
+        log.append(shlex.split(line))
+    return log
+#: becomes
+import shlex
+def words(line, log):
+    found = shlex.split(line)
+    if found:
+        log.append(found)
+    return log
+
+
+#: a list that is split off is another one each time -> differs
+def words(line):
+    first = line.split(",")
+    second = line.split(",")
+    first.append("end")
+    return second
+#: becomes
+def words(line):
+    first = line.split(",")
+    second = first
+    first.append("end")
+    return second
+
+
+#: nor need it be the same text -> differs
+def words(line):
+    return line.rpartition(",")[0] is line.rpartition(",")[0]
+#: becomes
+def words(line):
+    found = line.rpartition(",")[0]
+    return found is found

@@ -12,7 +12,7 @@ from collections.abc import Callable, Hashable, Iterator
 from dataclasses import dataclass
 from itertools import count
 
-from ..world.answering import only_answers
+from ..world.answering import ONLY_OF_TEXTS, names_defined, only_answers
 from ..world.context import Context
 from ..ir.operations import checked
 from ..ir.graph import Do, Landing, Leave, Load, MaybeUnbound, Node, Operand, Put, Slot, Test
@@ -382,7 +382,16 @@ class ExpressionLowering:
         )
         seen = self._seen_by_callee(node)
         if self._only_answers(node):
-            return self._asked(node, parts, out, after, where, (*detail, ()))
+            about = ast.unparse(node)
+            breaks = (
+                f"another `{ast.unparse(node.func)}`, which does something or answers otherwise"
+            )
+            resting = (AssumptionKind.NO_EFFECT, about, f"{breaks} when it is asked again")
+            return self._asked(node, parts, out, after, where, (*detail, ()), resting)
+        if self._asks_text(node):
+            about = ast.unparse(node.func.value)  # type: ignore[attr-defined]
+            text = (AssumptionKind.AS_USED, about, f"{about} that is no text")
+            return self._asked(node, parts, out, after, where, (*detail, ()), text)
         return self.effect(
             "call", node, parts, out, after, where, (*detail, tuple(o.name for o in seen)), seen
         )
@@ -397,6 +406,19 @@ class ExpressionLowering:
             return False
         return only_answers(node.func, self.context.names.declared.trees)
 
+    def _asks_text(self, node: ast.Call) -> bool:
+        """Whether a call is of a method that texts have, and nothing around defines."""
+        called = node.func
+        if not self.context.asking or not isinstance(called, ast.Attribute):
+            return False
+        if called.attr not in ONLY_OF_TEXTS or node.keywords:
+            return False
+        if any(isinstance(a, ast.Starred) for a in node.args):
+            return False
+        if isinstance(called.value, ast.Name) and self.resolver.means_module(called.value.id):
+            return False
+        return not names_defined(called.attr, self.context.names.declared.trees)
+
     def _asked(
         self,
         node: ast.Call,
@@ -405,13 +427,9 @@ class ExpressionLowering:
         after: Node,
         where: Where,
         detail: Hashable,
+        resting: Hashable,
     ) -> Node:
-        """A question to a function that only answers, which rests on nobody putting another one in
-        its place.
-        """
-        about = ast.unparse(node)
-        breaks = f"another `{ast.unparse(node.func)}`, which does something or answers otherwise"
-        resting = (AssumptionKind.NO_EFFECT, about, f"{breaks} when it is asked again")
+        """A question that only gets an answer, and what that rests on."""
         asked = self.effect("ask", node, parts, out, after, where, detail)
         return self.do("rely", node, (), (), asked, where, resting)
 

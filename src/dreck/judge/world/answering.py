@@ -17,6 +17,7 @@ from pathlib import Path
 from queue import Queue
 from random import Random
 
+from ...outline import nodes_of
 from .names import CACHED, definition_counts, imported
 
 # Built-in functions that make a plain value of what they are given, and do nothing to it.
@@ -25,6 +26,12 @@ _USING_UP = frozenset({"any", "all", "sum"})
 _OF_TEXTS = frozenset(
     {"lower", "upper", "strip", "casefold", "startswith", "endswith", "isdigit", "isalpha"}
     | {"items", "keys", "values"}
+)
+# Methods that hardly anything but texts has, and that do nothing; what makes a list makes a new one.
+ONLY_OF_TEXTS = frozenset(
+    "strip lstrip rstrip lower upper casefold swapcase capitalize startswith endswith removeprefix"
+    " removesuffix zfill ljust rjust expandtabs partition rpartition isdigit"
+    " isalpha isalnum isdecimal isnumeric isspace isupper islower isidentifier isascii".split()
 )
 # Words of a module in which something may be used up by being gone through.
 _USED_UP = frozenset(
@@ -58,6 +65,41 @@ def only_answers(called: ast.expr, trees: Iterable[ast.Module]) -> bool:
         return False
     found = [name in answering(t) for t in trees]
     return bool(found) and all(found)
+
+
+@lru_cache(CACHED)
+def asks_for_the_very_one(tree: ast.Module) -> bool:
+    """Whether a module asks of two values whether they are the same object, or for what is unique to
+    each.
+    """
+    return any(
+        isinstance(n, ast.Compare)
+        and any(
+            isinstance(op, ast.Is | ast.IsNot) and not (_is_sole(left) or _is_sole(right))
+            for left, op, right in zip([n.left, *n.comparators], n.ops, n.comparators, strict=False)
+        )
+        or (isinstance(n, ast.Name) and n.id == "id" and isinstance(n.ctx, ast.Load))
+        for n in nodes_of(tree)
+    )
+
+
+def _is_sole(node: ast.expr) -> bool:
+    """Whether an expression evidently is something that there is only one of: a constant, or what has
+    a name of its own in capitals or as a class.
+    """
+    name = node.attr if isinstance(node, ast.Attribute) else getattr(node, "id", "")
+    return isinstance(node, ast.Constant) or name.lstrip("_")[:1].isupper()
+
+
+def names_defined(name: str, trees: Iterable[ast.Module]) -> bool:
+    """Whether anything in one of some modules is defined, or set, under a name."""
+    return any(
+        getattr(n, "name", None) == name
+        or (isinstance(n, ast.Attribute) and n.attr == name and not isinstance(n.ctx, ast.Load))
+        or (isinstance(n, ast.Name) and n.id == name and not isinstance(n.ctx, ast.Load))
+        for tree in trees
+        for n in nodes_of(tree)
+    )
 
 
 @lru_cache(CACHED)
