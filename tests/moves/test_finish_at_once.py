@@ -22,12 +22,21 @@ LOOPS = [
     ),
 ]
 CASES = [
+    # a round goes on, and what is found in a loop inside of it leaves both
+    (
+        "for x in a:\n    ok = True\n    if x:\n        log(x)\n        ok = False\n    if ok:\n        log(n)\n",
+        "for x in a:\n    if x:\n        log(x)\n        continue\n    log(n)\n",
+    ),
     (
         "r = True\nif a:\n    # no\n    r = False\nif r:\n    log(1)\nreturn n\n",
         "if a:\n    # no\n    return n\nlog(1)\nreturn n\n",
     ),
 ]
 STAYS = [
+    # the loop inside would be the one that goes on
+    "for x in a:\n    ok = True\n    for y in x:\n        if y:\n            ok = False\n    if ok:\n        log(n)\n",
+    # it is asked for when the rounds are over
+    "for x in a:\n    ok = True\n    if x:\n        ok = False\n    log(x)\nreturn ok\n",
     # what is done afterwards is too much
     "r = 0\nif a:\n    r = 1\n" + "log(1)\n" * 6 + "return r\n",
     # another round still does something

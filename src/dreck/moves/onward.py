@@ -74,11 +74,11 @@ def onward(
         frames: what surrounds the place, from the inside out.
         known: what is known there.
         about: the name that it is about; what is known of it is good for other rounds too.
-        until: a loop whose round is the end, if given.
+        until: a loop whose round is the end, if given, where no other loop is in between.
     """
     found: list[cst.BaseStatement] = []
     jump: type[cst.CSTNode] | None = None
-    for frame in frames:
+    for depth, frame in enumerate(frames):
         if isinstance(frame, Wall):
             return None
         if isinstance(frame, Rest):
@@ -98,7 +98,7 @@ def onward(
             if not _is_short(found):
                 return None
             continue
-        if frame.node is until:
+        if frame.node is until and not any(isinstance(f, Loop) for f in frames[:depth]):
             way = cst.Break() if jump is cst.Break else cst.Continue()
             found.append(cst.SimpleStatementLine([way]))
             return found if _is_short(found) else None
