@@ -69,6 +69,8 @@ def counts(request: pytest.FixtureRequest) -> Iterator[None]:
 
 
 PROVER = Judge(runner=None)
+# What the inputs of these tests break.
+NOT_HERE = (AssumptionKind.NO_EFFECT, AssumptionKind.LETS_THROUGH)
 
 
 def versions(before: str, after: str) -> tuple[Version, Version]:
@@ -80,11 +82,16 @@ def is_proved(before: str, after: str) -> bool:
     """Whether the prover calls two texts of ``f`` the same, though a comparison may raise and a
     manager may hide what is raised.
     """
-    not_here = (AssumptionKind.NO_EFFECT, AssumptionKind.LETS_THROUGH)
     functions = [ast.parse(text).body[0] for text in (before, after)]
     assert all(isinstance(f, ast.FunctionDef) for f in functions)
     found = compare(functions[0], functions[1], Names())  # type: ignore[arg-type]
-    return isinstance(found, Proved) and all(a.kind not in not_here for a in found.assumptions)
+    return isinstance(found, Proved) and all(a.kind not in NOT_HERE for a in found.assumptions)
+
+
+def is_same(before: str, after: str) -> bool:
+    """The same of two modules, with what stands beside ``f``."""
+    found = PROVER.function(*versions(before, after), "f")
+    return found.verdict.same and all(a.kind not in NOT_HERE for a in found.assumptions)
 
 
 @SHORT_RUN
@@ -119,7 +126,7 @@ def test_what_is_proved_with_a_helper_behaves_the_same(seed: int) -> None:
     changed = with_helper(text, chance)
     if changed is None or outcomes(text) is None:
         return
-    if PROVER.function(*versions(text, changed), "f").verdict.same:
+    if is_same(text, changed):
         COMPARED["test_what_is_proved_with_a_helper_behaves_the_same"] += 1
         assert outcomes(text) == outcomes(changed), f"{text}\nbecame\n{changed}"
 
