@@ -82,11 +82,9 @@ class Drawer:
             return self._leaf(None)
         if depth >= _DEEPEST:
             return self._deepest(shape, name)
-        if shape.kinds and self.chance.random() < _ASKED:
-            return self._of_kind(self.chance.choice(sorted(shape.kinds)), shape, name, depth)
-        member = self._member(shape, name, depth)
-        if member is not None:
-            return member
+        made = self._asked(shape, name, depth)
+        if made is not None:
+            return made
         if shape.wants & {"date", "moment"}:
             numbers = self.grower.numbers
             return self._leaf(numbers.moment() if "moment" in shape.wants else self.grower.day())
@@ -121,6 +119,17 @@ class Drawer:
         if listed or shape.wants & {"list", "set", "sized", "holding"}:
             return self._list(shape, name, depth)
         return self._leaf(self._constant(shape, name))
+
+    def _asked(self, shape: Shape, name: str, depth: int) -> Tree | None:
+        """A value of a class that the code asks for, mostly."""
+        if shape.kinds and self.chance.random() < _ASKED:
+            return self._of_kind(self.chance.choice(sorted(shape.kinds)), shape, name, depth)
+        derived = self.kinds.asked_for(shape.classes) if self.kinds is not None else []
+        if derived and self.chance.random() < _ASKED:
+            made = self._object(self.chance.choice(derived), shape, depth)
+            if made is not None:
+                return made
+        return self._member(shape, name, depth)
 
     def _member(self, shape: Shape, name: str, depth: int) -> Tree | None:
         """A member of an enumeration, where the code asks for that, mostly; always, where it looks

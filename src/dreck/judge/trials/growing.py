@@ -21,17 +21,19 @@ from .recipes import (
     ITERATORS,
     LISTS,
     MAPPINGS,
-    SETS,
-    maker_of,
     OMITTED,
     Recipe,
+    SETS,
     Suggested,
+    built_on,
     constructed,
     from_hint,
     literal,
+    maker_of,
     mapping,
     sequence,
     with_fields,
+    wrapped,
 )
 from .texts import Texts
 from .trees import Tree, compound
@@ -226,6 +228,14 @@ class Grower:
             depth: levels of compound values around this one.
         """
         cls = self.chance.choice(classes) if self.chance.random() < 0.3 else classes[0]
+        base = built_on(cls)
+        if base is not None:
+            return compound(
+                f"one of {classes[0].__qualname__}",
+                [self.value(base, "", depth + 1)],
+                lambda rs: wrapped(cls, rs[0]),
+                lambda: self.object_of(classes, known, depth) or self.value(None, ""),
+            )
         asked = arguments_of(cls)
         if asked is None:
             return None

@@ -6,9 +6,10 @@ import ast
 import enum
 import inspect
 import textwrap
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Collection, Iterator, Mapping, Sequence
 from types import ModuleType
 
+from .recipes import built_on
 from .shape import Shape
 from .shapes import Reader
 
@@ -44,6 +45,10 @@ class ProjectKinds:
         tested = [c for c in self._attributes if c.__name__ in self._tested]
         found = found or [c for c in tested if asked & self._attributes[c]]
         return found[:_MOST_FITTING]
+
+    def asked_for(self, names: Collection[str]) -> list[type]:
+        """Classes of some names that are made of a value of a built-in one."""
+        return [c for c in self._attributes if c.__name__ in names and built_on(c) is not None]
 
     def arguments(self, cls: type, shape: Shape) -> Mapping[str, Shape]:
         """What is done with the arguments of its constructor: by its methods, and by who asks."""

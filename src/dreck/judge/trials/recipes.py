@@ -504,6 +504,27 @@ def constructed(cls: type, names: Sequence[str], row: Sequence[Recipe]) -> Recip
     return Recipe(text, build, stands=joined(given.values()) or stands)
 
 
+_BUILT_ON = (str, bytes, int, float, list, tuple, dict, set, frozenset)
+
+
+def built_on(cls: type) -> type | None:
+    """The built-in class whose values a class derived from it is made of, with nothing else."""
+    base = next((b for b in _BUILT_ON if issubclass(cls, b)), None)
+    if base is None or cls.__module__ == "builtins":
+        return None
+    plain = cls.__new__ is base.__new__ and getattr(cls, "__init__") is getattr(base, "__init__")
+    return base if plain else None
+
+
+def wrapped(cls: type, inner: Recipe) -> Recipe:
+    """An object of a class derived from a built-in one, made of a value of that."""
+
+    def build(side: Side, answers: Answers) -> Any:
+        return class_on(side, cls)(inner.build(side, answers))
+
+    return Recipe(f"{cls.__qualname__}({inner.text})", build, stands=inner.stands)
+
+
 def with_fields(made: Recipe, fields: Mapping[str, Recipe]) -> Recipe:
     """An object whose attributes of these names are set from outside after it was made."""
     if not fields:

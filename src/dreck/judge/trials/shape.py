@@ -31,6 +31,7 @@ class Shape:
         may_be_none: whether the code asks for None.
         kinds: built-in classes that the code asks whether it is of.
         enums: names of the enumerations of whose members it is asked whether it is one.
+        classes: names of other classes that the code asks whether it is of.
         changes: methods of lists and sets that are called on it, with what comes back.
         may_lack: keys that the code can do without.
         may_raise: whether it is called where the code handles what is raised.
@@ -49,6 +50,7 @@ class Shape:
     may_be_none: bool = False
     kinds: set[str] = field(default_factory=set)
     enums: set[str] = field(default_factory=set)
+    classes: set[str] = field(default_factory=set)
     changes: dict[str, Shape] = field(default_factory=dict)
     may_lack: set[Any] = field(default_factory=set)
     may_raise: bool = False
@@ -56,7 +58,7 @@ class Shape:
 
     def is_told(self) -> bool:
         """Whether anything is known of the value but that it may be None."""
-        return bool(self.enums) or self.is_of_a_kind()
+        return bool(self.enums or self.classes) or self.is_of_a_kind()
 
     def is_of_a_kind(self) -> bool:
         """Whether what is known rules out values of another kind: who asks whether it is a member

@@ -513,6 +513,7 @@ class _Body:
         elif name == "isinstance" and len(node.args) == 2:
             asked = {n.id for n in ast.walk(node.args[1]) if isinstance(n, ast.Name)}
             first.kinds |= asked & KINDS.keys()
+            first.classes |= asked - KINDS.keys()
         elif name in ("abs", "round", "range"):
             first.wants.add("number")
         elif name in ("int", "float"):

@@ -13,11 +13,12 @@ from typing import Any, TypeAlias
 
 from .terms import (
     BOOL,
+    Kinds,
     NONE,
     NUMBERS,
-    WHOLE,
-    Kinds,
+    SOLID,
     Term,
+    WHOLE,
     constant_value,
     is_const,
     is_member,
@@ -193,6 +194,8 @@ class Facts:
             others = other.split("<")
             if value and names[0] in others:
                 return True, frozenset({fact})
+            if value and _cannot_be_both(names[0], others[0]):
+                return False, frozenset({fact})
             if not value and others[0] in names:
                 return False, frozenset({fact})
         return None
@@ -369,3 +372,9 @@ class Region:
         if fails:
             return False
         return True if holds and not self.nan else None
+
+
+def _cannot_be_both(one: str, other: str) -> bool:
+    """Whether no object is of two built-in classes."""
+    known = one in SOLID and other in SOLID
+    return known and one not in SOLID[other] and other not in SOLID[one]

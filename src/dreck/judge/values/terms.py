@@ -85,6 +85,13 @@ def is_const(term: Term) -> bool:
     return bool(term[0] == "c")
 
 
+# Built-in classes of which no object can be of two, derived ones included: each lays its objects out in
+# a way of its own. Each with what it is derived from itself.
+SOLID: Mapping[str, tuple[str, ...]] = {
+    **{n: (n,) for n in "str bytes int float complex list dict tuple set frozenset".split()},
+    "bytearray": ("bytearray",),
+    "bool": ("bool", "int"),
+}
 # Where a step that was seen has its detail: the names of keywords, and the like.
 _DETAIL = 2
 

@@ -17,18 +17,19 @@ from .states import Hypothesis, Parted, Path, Place, Side, State, Used, Value, o
 from ..values.terms import (
     BOOL,
     CONTAINERS,
+    Kinds,
     MADE,
     NONE,
     NUMBERS,
+    SOLID,
+    Term,
     UNBOUND,
-    Kinds,
+    all_plain,
     const,
     identity,
-    negated,
-    Term,
-    all_plain,
     is_const,
     kinds_of,
+    negated,
     substituted,
 )
 from ..face.verdict import AssumptionKind
@@ -360,19 +361,22 @@ class Walker:
                 self.kinds[term[1]] = kinds
 
     def _of_class(self, node: Do, terms: list[Term], state: State) -> Term | None:
-        """Whether an object is of a class of the project, where a proof needs that asking does
-        nothing.
+        """Whether an object is of a class of the project, or of a built-in one, where a proof needs
+        that asking does nothing.
         """
         subject, asked = terms
-        name = self.origins.get(asked[1])
-        chain = self.names.classes.get(name or "", ()) if name in self.names.fixed else ()
+        name = self.origins.get(asked[1]) or ""
+        chain = self.names.classes.get(name, ()) if name in self.names.fixed else ()
+        if self.names.is_builtin(name):
+            chain = SOLID.get(name, ())
         if not self.steady or not chain or subject[0] != "s":
             return None
         about = shortened(node.source)
         breaks = "an object whose class changes, or that does something when it is asked for it"
         if not self.ledger.grant(AssumptionKind.NO_EFFECT, about, breaks):
             return None
-        self._promised_of(node, subject, state)
+        if name not in SOLID:
+            self._promised_of(node, subject, state)
         return ("isa", subject, "<".join(chain))
 
     def _promised_of(self, node: Do, subject: Term, state: State) -> None:
