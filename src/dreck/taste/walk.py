@@ -28,6 +28,8 @@ FunctionNode = ast.FunctionDef | ast.AsyncFunctionDef
 
 _LOOPS = (ast.For, ast.AsyncFor, ast.While)
 _JUMPS = (ast.Return, ast.Continue, ast.Break)
+# Statements that may stand between the checks of one row.
+_NEAR = 2
 _NEGATIVE = (ast.NotEq, ast.IsNot, ast.NotIn)
 # What may stand over several lines, and over how many without a cost.
 _TALL = (ast.Call, ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
@@ -125,7 +127,7 @@ class Walk:
     ) -> None:
         """A block with ifs: which are guards depends on what stands around them."""
         count = self.counts
-        guards = work = 0
+        guards = work = since = 0
         behind = size_of(body)
         after_guard = False
         asked: str | None = None  # what the guards right above ask for a kind
@@ -137,6 +139,7 @@ class Walk:
                 if self._thorough or kind in HOLDING:
                     self.statement(statement, depth, looped, guard)
                 work += size
+                since += size
                 after_guard, asked = False, None
                 continue
             if asked is not None:
@@ -145,7 +148,8 @@ class Walk:
                 count["torn chains"] += goes_on
             if statement.orelse:
                 self.statement(statement, depth, looped, guard)
-                if (guards > 1 or after_guard) and is_choice_of_two(statement):
+                in_a_row = after_guard or (guards > 1 and since <= _NEAR)
+                if in_a_row and is_choice_of_two(statement):
                     count["broken rows"] += 1
             else:
                 self._alone(statement, behind, depth - guard, looped)
@@ -155,6 +159,7 @@ class Walk:
             asked = subject_of(statement.test) if after_guard else None
             guards += after_guard
             work += 0 if after_guard else size
+            since = 0 if after_guard else since + size
 
     def _alone(self, node: ast.If, behind: int, depth: float, looped: int) -> None:
         """An if without an else: what stands behind it may be its other arm."""
