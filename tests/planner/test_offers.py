@@ -114,3 +114,21 @@ def test_an_offer_is_not_nothing(tmp_path: Path, dreck_in_process: Any) -> None:
     _write(tmp_path, FLAG)
     said = dreck_in_process("untangle", "canal.py::notice", "--reach", "inside").out
     assert "on offer" in said and "Nothing to do" not in said
+
+
+def test_what_is_to_come_is_only_offered(tmp_path: Path) -> None:
+    """A list of rules may be cheaper to read, and is still for a person to decide."""
+    path = tmp_path / "locks.py"
+    path.write_text(
+        "def note(held, boats, known, day, least):\n"
+        "    for boat, toll in boats:\n"
+        "        if toll[0] > 0 and toll[1] > 0:\n"
+        "            if (toll[1] / day) >= least and (known is None or boat in known):\n"
+        "                held[boat] = toll\n"
+        "    return held\n",
+        encoding="utf-8",
+    )
+    (done,) = dreck.untangle(path, reach="across").functions
+    assert "rule-list" not in [s.move for s in done.steps]
+    (offer,) = [o for o in done.offers if o.move == "rule-list"]
+    assert offer.gain > 0 and offer.held_back == "is for you to decide"

@@ -22,6 +22,7 @@ from ..surveying.measures import measure
 from .asking import Answer, Question
 from .candidates import Broken, LeftAlone
 from .function_work import MOST_REDS
+from .order import ONLY_OFFERED
 from .project import Project
 from .results import Offer, Step, Untangled, told
 from .settings import Settings
@@ -208,6 +209,7 @@ class ModuleWork:
             move = self.moves[move_name]
             reach = self._reach(move, ways[0])
             pays = gain > 0 and self.settings.reach.covers(reach)
+            pays = pays and move_name not in ONLY_OFFERED
             if self._stopped:
                 return None
             asked = self.settings.only and (wishes.line is not None or not move.weighed)

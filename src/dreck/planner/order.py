@@ -21,6 +21,9 @@ TRIFLES = frozenset(
     {"drop-noop", "drop-unused", "inline-once", "simplify-condition", "one-expression", "drop-else"}
 )
 
+# Moves that are a matter of what is to come, which only a person knows: they are offered at most.
+ONLY_OFFERED = frozenset({"policy-object", "rule-list"})
+
 # Moves that a reader does not expect at a place: why they do not apply is only said where they were
 # asked for.
 UNEXPECTED = frozenset(

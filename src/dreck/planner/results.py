@@ -21,7 +21,7 @@ from ..source.files import SourceFile
 from ..source.project import project_folder
 from ..surveying.measures import Measures
 from .candidates import LeftAlone
-from .order import UNEXPECTED
+from .order import ONLY_OFFERED, UNEXPECTED
 from ..taste.cost import Cost
 
 
@@ -87,7 +87,8 @@ def told(left: Iterable[LeftAlone], *, asked: bool) -> tuple[LeftAlone, ...]:
 
 @dataclass(frozen=True, slots=True)
 class Offer:
-    """A step that could be taken and was not: it goes too far, hardly pays, or lacks a name.
+    """A step that could be taken and was not: it goes too far, hardly pays, lacks a name, or is a matter of
+    what is to come.
 
     Attributes:
         number: what takes it, as in ``--take 2``, counted from 1 over a whole run.
@@ -112,7 +113,11 @@ class Offer:
     @property
     def held_back(self) -> str:
         """Why it was not taken, in a few words."""
-        return "hardly pays" if self.gain <= 0 else f"reaches {self.reach.value}"
+        if self.gain <= 0:
+            return "hardly pays"
+        return (
+            "is for you to decide" if self.move in ONLY_OFFERED else f"reaches {self.reach.value}"
+        )
 
     def to_dict(self) -> dict[str, Any]:
         """The offer as plain data."""
