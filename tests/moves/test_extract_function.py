@@ -533,6 +533,8 @@ def test_names_live_as_long_as_they_may_be_read() -> None:
         ("boat.cargo.append(1)\nif x:\n    x(1)", (), "", "add_to_cargo"),
         ("self.by_day.setdefault(d, []).append(1)\nx(1)", (), "", "add_to_by_day"),
         ("late.append(1)\nif x:\n    x(1)", (), "", None),
+        ("for s in a:\n    stuff = s", ("stuff",), "", None),
+        ("log.write(1)\nsys.exit(2)", (), "", None),
         ("for b in a:\n    self.holds.append(b)\n    x(1)", (), "", None),
         ("self.holds.append(1)\nself.fees.append(1)", (), "", None),
         ("m = 1\nif m:\n    lock.level = m", (), "", "set_level"),

@@ -15,7 +15,7 @@ from .words import ARTICLES, EMPTY_WORDS, VERBS, is_usable, plural, singular, wo
 
 _MOST_LETTERS = 30
 _QUIET = frozenset(
-    "debug info warn warning error exception log print write append extend add".split()
+    "debug info warn warning error exception log print write append extend add exit".split()
 )
 _READING = frozenset(
     "int float strptime fromisoformat split rsplit partition rpartition splitlines match fullmatch"
@@ -140,7 +140,7 @@ def _of_case(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     elif isinstance(value, ast.Attribute):
         said = value.attr
     words = words_of(said)
-    if words and all(w.isalpha() for w in words):
+    if _tells(words) and all(w.isalpha() for w in words):
         yield [_verb_of(block.caller), *words], (
             f"it is what is done for {said!r}"
         ), Rank.CONSEQUENCE

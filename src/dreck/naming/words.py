@@ -105,8 +105,8 @@ _NO_PLURAL = frozenset(
 )
 # Names that say nothing of what they stand for.
 EMPTY_WORDS = frozenset("""
-    arg args attr attrs bit bool cls cond data dict elem elt ele el foo bar func info input int item it key kwargs kwds lst len list
-    node num obj object other output res result ret seq self str string temp thing tmp typ val value var x y
+    arg args attr attrs bit bool cls col cond data dict elem elt ele el foo bar func info input int item it key kwargs kwds lst len list
+    node num obj object other output res result ret seq self str string stuff temp thing tmp typ val value var x y
     """.split())
 
 
