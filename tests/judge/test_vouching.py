@@ -166,3 +166,27 @@ def test_an_assumption_names_an_input_that_can_break_it(tmp_path: Path) -> None:
     assert [(a.kind.value, a.about, a.breaks) for a in subject.assumptions] == [
         ("total-order", "day <= notice.last", "notice.last = float('nan')")
     ]
+
+
+@pytest.mark.parametrize(
+    ("beside", "text", "same"),
+    [
+        ("tolls.py", "def _fee(n):\n    return n\n", True),
+        ("tests/test_tolls.py", "from before import _fee\n", False),
+        ("tolls.py", "import before\n\n\ndef due(n):\n    return before._fee(n)\n", False),
+        (".cache/tolls.py", "from before import _fee\n", True),
+    ],
+)
+def test_a_private_function_that_others_use(
+    beside: str, text: str, same: bool, tmp_path: Path
+) -> None:
+    """It is judged by those that call it only where these are all in its own file."""
+    old = "def _fee(n: int) -> int:\n    return n * 2\n\n\ndef toll(n: int) -> int:\n    return _fee(n)\n"
+    new = old.replace("n * 2", "n * 6").replace("return _fee(n)", "return _fee(n) // 3")
+    (tmp_path / "before.py").write_text(old, encoding="utf-8")
+    (tmp_path / "after.py").write_text(new, encoding="utf-8")
+    (tmp_path / beside).parent.mkdir(exist_ok=True)
+    (tmp_path / beside).write_text(text, encoding="utf-8")
+    found = dreck.vouch(tmp_path / "before.py", tmp_path / "after.py")
+    assert found.verdict.same is same
+    assert any("it is private" in n for n in found.notes) is same

@@ -25,7 +25,7 @@ from .explain import DecisionTable, explain
 from .broken import broken
 from ..world.neutral import neutral_data_of
 from ..versions.in_place import read_in_place
-from ..versions.kept_private import called_otherwise, other_name
+from ..versions.kept_private import called_otherwise, other_name, used_beside
 from ..versions.new_bases import without_new_bases
 from ..versions.options import Options, without_options
 from ..lowering.functions import flavour_of
@@ -152,7 +152,7 @@ class Judge:
         if not apart or len(names) < len(apart):
             return found
         other = called_otherwise(before, after, names)
-        if other is None:
+        if other is None or used_beside(before, after, names):
             return found
         again = self._vouch(before, other, None)
         if not again.verdict.same or not all(map(_is_certain, again.subjects)):

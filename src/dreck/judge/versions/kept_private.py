@@ -8,13 +8,20 @@ from __future__ import annotations
 
 import ast
 import io
+import os
 import re
 import tokenize
+from collections.abc import Sequence
 from dataclasses import replace
 from itertools import accumulate
+from pathlib import Path
 
 from ...outline import nodes_of
-from .version import Version
+from .version import Version, module_name
+
+# Files beside a module that are looked through, and folders that hold none of a project's own.
+_MOST_FILES = 5000
+_NOT_OURS = frozenset({"__pycache__", "node_modules", "build", "dist", "venv", "site-packages"})
 
 
 def called_otherwise(before: Version, after: Version, names: list[str]) -> Version | None:
@@ -45,6 +52,30 @@ def other_name(word: str, before: Version, after: Version) -> str:
     while new in before.text or new in after.text:
         new += "_"
     return new
+
+
+def used_beside(before: Version, after: Version, names: Sequence[str]) -> bool:
+    """Whether a file beside a module may use one of its private functions: it has the word, and for
+    a function that stands in no class the name of the module too. Also if there are too many to look.
+    """
+    own = {before.path.resolve(), after.path.resolve()}
+    dotted, folder = module_name(before.path)
+    module = dotted.rpartition(".")[2]
+    wanted = [(n.rpartition(".")[2], "" if "." in n else module) for n in names]
+    looked_at = 0
+    for place, inside, files in os.walk(folder):
+        inside[:] = [d for d in inside if not d.startswith(".") and d not in _NOT_OURS]
+        for file in files:
+            path = Path(place, file)
+            if path.suffix != ".py" or path in own:
+                continue
+            looked_at += 1
+            if looked_at > _MOST_FILES:
+                return True
+            words = set(re.findall(r"\w+", path.read_text("utf-8", "replace")))
+            if any(w in words and (not m or m in words) for w, m in wanted):
+                return True
+    return False
 
 
 def _is_private(name: str) -> bool:
