@@ -45,6 +45,7 @@ OF_OPERANDS = [
     ("b.length <= lock.length and b.draught < lock.depth - 1", ("fits_lock", True)),
     ("lock.length >= b.length and lock.width >= b.width", ("fits_lock", True)),
     ("b.length > lock.length or b.draught > lock.depth", ("fits_lock", False)),
+    ("b['length'] <= lock['length'] and b['width'] < lock['width']", ("fits_lock", True)),
     ("b.length <= self.length and b.width <= self.width", ("fits", True)),
     ("b.owner in permits and permits[b.owner].expires < now", ("is_permit_expired", True)),
     ("permit.expires < today", ("is_permit_expired", True)),

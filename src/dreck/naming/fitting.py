@@ -59,6 +59,11 @@ def _owner(node: ast.expr) -> str | None:
     """The name of the object whose size an expression is, give or take a number."""
     if isinstance(node, ast.BinOp) and isinstance(node.right, ast.Constant | ast.Name):
         node = node.left
-    if not isinstance(node, ast.Attribute) or not isinstance(node.value, ast.Name):
+    if isinstance(node, ast.Attribute):
+        size = node.attr
+    elif isinstance(node, ast.Subscript) and isinstance(node.slice, ast.Constant):
+        size = str(node.slice.value)
+    else:
         return None
-    return node.value.id if words_of(node.attr)[-1:] and words_of(node.attr)[-1] in _SIZES else None
+    is_size = bool(words_of(size)) and words_of(size)[-1] in _SIZES
+    return node.value.id if is_size and isinstance(node.value, ast.Name) else None
