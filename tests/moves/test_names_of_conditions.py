@@ -142,6 +142,10 @@ COMMENTS = [
     ("may be slow", None),
     ("must be open", None),
     ("may happen at night", None),
+    ("may meet: not twice, and not both from here", ("may_meet", True)),
+    ("cannot float", ("can_float", False)),
+    ("may be sunk", ("may_be_sunk", True)),
+    ("may the boat pass", None),
 ]
 
 

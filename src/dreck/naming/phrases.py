@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from enum import IntEnum
 
+from .english import is_base_verb, is_participle
 from .words import EMPTY_WORDS, OPPOSITES, VERBS, is_state, singular
 
 # Words that cannot end a name, and what a thing is called that is refused without saying why.
@@ -124,7 +126,7 @@ def stated(words: list[str], rank: Rank, reason: str) -> Phrase | None:
     if first in ("cannot", "could") or words[:2] == ["can", "not"]:
         deed = tuple(w for w in rest if w != "not")
         return (
-            Phrase("can", deed, rank, reason, positive=False) if deed and deed[0] in VERBS else None
+            Phrase("can", deed, rank, reason, positive=False) if deed and _is_verb(deed) else None
         )
     if "not" in words:
         return None
@@ -149,16 +151,21 @@ def _allowed(words: list[str], rank: Rank, reason: str) -> Phrase | None:
         return None
     deed = rest[1:] if negative else rest
     told = deed[:1] == ["be"] and len(deed) == 2 and _is_done(deed[1])
-    if not told and not (deed and deed[0] in VERBS and len(deed) < 4):
+    if not told and not (deed and _is_verb(deed) and len(deed) < 4):
         return None
     form = "may" if first == "must" else first
     return Phrase(form, tuple(deed), rank, reason, positive=not negative)
 
 
+def _is_verb(deed: Sequence[str]) -> bool:
+    """Whether somebody may or can do what some words say; *may the boat pass* is a question."""
+    return deed[0] in VERBS or (len(deed) == 1 and is_base_verb(deed[0]))
+
+
 def _is_done(word: str) -> bool:
     """Whether a word says what is done to something, by the ending of its verb."""
     stems = (word[:-2], word[:-1], word[:-3], f"{word[:-3]}y")
-    return word.endswith("ed") and any(s in VERBS for s in stems)
+    return is_participle(word) or (word.endswith("ed") and any(s in VERBS for s in stems))
 
 
 def _is_clause(words: list[str], at: int, rank: Rank, reason: str) -> Phrase | None:
