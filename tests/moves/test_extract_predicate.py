@@ -316,3 +316,15 @@ def test_a_boat_that_is_set_anew_has_no_method() -> None:
     for each in (text, taken):
         found = look("extract-predicate", each, subject="admit").sites
         assert not any("def is_refused(self" in s.whole for s in found)
+
+
+def test_a_comment_on_what_a_guard_in_a_loop_guards() -> None:
+    """It says what holds where the condition does not, also in the rounds of a loop."""
+    text = (
+        "def pair(boats, top, log):\n    for boat in boats:\n"
+        "        if boat.name in top.met or top.name in boat.met or (boat.owner and boat.owner == top.owner):\n"
+        "            continue\n        # may meet: not twice, and not both of one owner\n"
+        "        log.append(boat)\n        boats.remove(boat)\n"
+    )
+    sites = look("extract-predicate", text, subject="pair").sites
+    assert any("if not may_meet(boat, top):\n            continue\n" in s.whole for s in sites)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field, replace
 from itertools import zip_longest
 
@@ -67,10 +67,21 @@ def _in_block(
     view: ModuleView, body: list[ast.stmt], loop: ast.expr | None, *, in_handler: bool = False
 ) -> Iterator[Decision]:
     for statement, following in zip_longest(body, body[1:]):
-        for decision in _in_statement(view, statement, loop, in_handler=in_handler):
-            if following is not None and _is_guard_of(statement, decision):
-                decision = replace(decision, behind=_above(view, following))
-            yield decision
+        found = _in_statement(view, statement, loop, in_handler=in_handler)
+        yield from _with_behind(view, statement, following, found)
+
+
+def _with_behind(
+    view: ModuleView,
+    statement: ast.stmt,
+    following: ast.stmt | None,
+    found: Iterable[Decision],
+) -> Iterator[Decision]:
+    """The conditions of a statement; that of a guard with the comment on what it guards."""
+    for decision in found:
+        if following is not None and _is_guard_of(statement, decision):
+            decision = replace(decision, behind=_above(view, following))
+        yield decision
 
 
 def _in_statement(
@@ -101,7 +112,8 @@ def _in_statement(
     )
     for part in ("body", "handlers", "cases", "orelse", "finalbody"):
         block = getattr(node, part, [])
-        for child in block if isinstance(block, list) else []:
+        children = block if isinstance(block, list) else []
+        for child, following in zip_longest(children, children[1:]):
             target = loop if part == "orelse" else inner
             if isinstance(child, ast.stmt):
                 chained = (
@@ -109,9 +121,8 @@ def _in_statement(
                     and isinstance(node, ast.If)
                     and child.col_offset == node.col_offset
                 )
-                yield from _in_statement(
-                    view, child, target, in_handler=in_handler, is_elif=chained
-                )
+                found = _in_statement(view, child, target, in_handler=in_handler, is_elif=chained)
+                yield from _with_behind(view, child, following, found)
             else:
                 yield from _in_block(
                     view,
