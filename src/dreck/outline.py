@@ -3,13 +3,30 @@
 from __future__ import annotations
 
 import ast
-from collections import Counter
-from collections.abc import Iterator
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
-from typing import TypeAlias
+from typing import Any, TypeAlias
 
 FunctionNode: TypeAlias = ast.FunctionDef | ast.AsyncFunctionDef
+
+# Where the statements stand that a statement holds; handlers and cases hold theirs in turn.
+HOLDING: dict[type[ast.AST], tuple[str, ...]] = {
+    ast.If: ("body", "orelse"),
+    ast.For: ("body", "orelse"),
+    ast.AsyncFor: ("body", "orelse"),
+    ast.While: ("body", "orelse"),
+    ast.With: ("body",),
+    ast.AsyncWith: ("body",),
+    ast.Try: ("body", "handlers", "orelse", "finalbody"),
+    ast.TryStar: ("body", "handlers", "orelse", "finalbody"),
+    ast.ExceptHandler: ("body",),
+    ast.Match: ("cases",),
+    ast.match_case: ("body",),
+    ast.FunctionDef: ("body",),
+    ast.AsyncFunctionDef: ("body",),
+    ast.ClassDef: ("body",),
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,18 +45,6 @@ class Function:
     around: tuple[FunctionNode, ...]
 
 
-# Statements that hold no others.
-_PLAIN = (
-    ast.Assign,
-    ast.Expr,
-    ast.Return,
-    ast.AugAssign,
-    ast.AnnAssign,
-    ast.Import,
-    ast.ImportFrom,
-)
-
-
 @lru_cache(16)
 def nodes_of(tree: ast.Module) -> tuple[ast.AST, ...]:
     """All nodes of a module's tree, which is read many times."""
@@ -52,31 +57,33 @@ def functions_of(tree: ast.Module) -> list[Function]:
     >>> [f.name for f in functions_of(ast.parse("class A:\\n def b(self): pass"))]
     ['A.b']
     """
-    counts: Counter[str] = Counter()
-    found = []
-    for name, node, around in _walk(tree, "", ()):
-        counts[name] += 1
-        unique = name if counts[name] == 1 else f"{name}#{counts[name]}"
-        found.append(Function(unique, node, around))
-    return found
+    found: list[tuple[str, FunctionNode, tuple[FunctionNode, ...]]] = []
+    _look(tree.body, "", (), found)
+    counts: dict[str, int] = {}
+    functions = []
+    for name, node, around in found:
+        number = counts[name] = counts.get(name, 0) + 1
+        functions.append(Function(name if number == 1 else f"{name}#{number}", node, around))
+    return functions
 
 
-def _walk(
-    parent: ast.AST, prefix: str, around: tuple[FunctionNode, ...]
-) -> Iterator[tuple[str, FunctionNode, tuple[FunctionNode, ...]]]:
-    for node in _statements_below(parent):
-        if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
-            yield prefix + node.name, node, around
-            yield from _walk(node, f"{prefix}{node.name}.", (*around, node))
-        elif isinstance(node, ast.ClassDef):
-            yield from _walk(node, f"{prefix}{node.name}.", around)
-        elif not isinstance(node, _PLAIN):
-            yield from _walk(node, prefix, around)
-
-
-def _statements_below(node: ast.AST) -> Iterator[ast.AST]:
-    """The statements (and arms that hold statements) directly inside a node."""
-    for block in ("body", "handlers", "orelse", "finalbody", "cases"):
-        inside = getattr(node, block, None)
-        if isinstance(inside, list):
-            yield from inside
+def _look(
+    body: Sequence[Any],
+    prefix: str,
+    around: tuple[FunctionNode, ...],
+    found: list[tuple[str, FunctionNode, tuple[FunctionNode, ...]]],
+) -> None:
+    """Find the functions of a block, or of the parts of a statement."""
+    for node in body:
+        kind = type(node)
+        fields = HOLDING.get(kind)
+        if fields is None:
+            continue
+        if kind is ast.FunctionDef or kind is ast.AsyncFunctionDef:
+            found.append((prefix + node.name, node, around))
+            _look(node.body, f"{prefix}{node.name}.", (*around, node), found)
+        elif kind is ast.ClassDef:
+            _look(node.body, f"{prefix}{node.name}.", around, found)
+        else:
+            for field in fields:
+                _look(getattr(node, field), prefix, around, found)

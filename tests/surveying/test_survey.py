@@ -15,6 +15,7 @@ import textwrap
 from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
 from concurrent.futures.process import BrokenProcessPool
+from dataclasses import replace
 from pathlib import Path
 from types import ModuleType
 from typing import Any
@@ -26,11 +27,11 @@ import dreck
 from dreck.errors import SettingError
 from dreck.outline import functions_of
 from dreck.surveying.cache import Cache
-from dreck.surveying.measures import measure
-from dreck.surveying.signs import signs_of
+from dreck.surveying.measures import Measures, measure
 from dreck.surveying.tree import survey_targets
 from dreck.source.targets import targets_of
 from dreck.taste.cost import TEXT_TERMS, cost_of, layout_cost_of
+from dreck.taste.glance import glance
 
 PYRAMID = """def admit(boat, lock):
     if boat is not None:
@@ -69,13 +70,32 @@ def git(*arguments: str) -> None:
 def test_quick_readings_are_exact(module: ModuleType) -> None:
     """What is passed over for quickness changes nothing: on code nobody here wrote."""
     text = inspect.getsource(module)
-    signs = signs_of(text)
     for function in functions_of(ast.parse(text)):
-        quick = layout_cost_of(function.node, signs.choosing).counts
+        seen = glance(function.node.body)
+        quick = layout_cost_of(function.node, seen).counts
         whole = cost_of(function.node).counts
         for term in {*quick, *whole} - TEXT_TERMS:
             assert quick.get(term, 0) == pytest.approx(whole.get(term, 0)), (function.name, term)
-        assert measure(function.node, signs.asking) == measure(function.node)
+        assert not {term for term, n in quick.items() if n} & TEXT_TERMS
+        assert measure(function.node, seen) == measure(function.node) == counted(function.node)
+
+
+def counted(function: ast.FunctionDef | ast.AsyncFunctionDef) -> Measures:
+    """The measures of a function with its decisions and signs counted node by node."""
+    decisions = signs = 0
+    pending: list[ast.AST] = list(function.body)
+    while pending:
+        node = pending.pop()
+        if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef | ast.Lambda):
+            continue
+        more = len(node.values) - 1 if isinstance(node, ast.BoolOp) else 0
+        chooses = (ast.If, ast.For, ast.AsyncFor, ast.While, ast.ExceptHandler, ast.match_case)
+        decisions += isinstance(node, (*chooses, ast.IfExp, ast.comprehension)) + more
+        decisions += len(node.ifs) if isinstance(node, ast.comprehension) else 0
+        signs += more + (len(node.ops) if isinstance(node, ast.Compare) else 0)
+        signs += isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not)
+        pending += ast.iter_child_nodes(node)
+    return replace(measure(function), decisions=decisions, signs=signs)
 
 
 def test_rows(canal: Path) -> None:

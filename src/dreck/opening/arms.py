@@ -8,7 +8,8 @@ from dataclasses import dataclass
 from typing import Any
 
 from ..logic.opposite import opposite_of
-from ..taste.blocks import HOLDING, arms_of, is_guard, leaves, size_of
+from ..outline import HOLDING
+from ..taste.blocks import arms_of, is_guard, leaves, size_of
 
 FunctionNode = ast.FunctionDef | ast.AsyncFunctionDef
 

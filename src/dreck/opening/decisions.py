@@ -7,7 +7,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from ..taste.blocks import HOLDING, leaves
+from ..outline import HOLDING
+from ..taste.blocks import leaves
 from .arms import cut, exit_words
 
 FunctionNode = ast.FunctionDef | ast.AsyncFunctionDef

@@ -7,7 +7,8 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from ..taste.blocks import HOLDING, arms_of
+from ..outline import HOLDING
+from ..taste.blocks import arms_of
 from .arms import cut, exit_words
 
 FunctionNode = ast.FunctionDef | ast.AsyncFunctionDef

@@ -3,10 +3,7 @@
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterator
-
-from ..taste.blocks import HOLDING
-from ..taste.nodes import SCOPES
+from collections.abc import Collection, Iterable, Iterator, Sequence
 
 FunctionNode = ast.FunctionDef | ast.AsyncFunctionDef
 
@@ -14,30 +11,32 @@ FunctionNode = ast.FunctionDef | ast.AsyncFunctionDef
 _PLACES = 3
 
 
-def flags_and_results(function: FunctionNode) -> Iterator[tuple[str, int, int, str]]:
-    """The flags and carried results of a function, each where it is first set."""
+def flags_and_results(
+    function: FunctionNode,
+    assigned: Sequence[ast.Assign],
+    otherwise: Collection[ast.expr],
+    tests: Iterable[ast.expr],
+) -> Iterator[tuple[str, int, int, str]]:
+    """The flags and carried results of a function, each where it is first set.
+
+    Args:
+        function: its tree.
+        assigned: its assignments, those of nested functions apart.
+        otherwise: what else is set: by loops, by ``+=`` and its like.
+        tests: what its statements ask.
+    """
+    last = function.body[-1]
+    returns = isinstance(last, ast.Return) and isinstance(last.value, ast.Name)
+    if not returns and not any([type(a.value) is ast.Constant for a in assigned]):
+        return
     values: dict[str, list[ast.Assign]] = {}
-    otherwise: set[str] = set()
-    asked: set[str] = set()
-    pending: list[ast.AST] = list(function.body)
-    while pending:
-        node = pending.pop()
-        kind = type(node)
-        if kind is ast.Assign:
-            assert isinstance(node, ast.Assign)
-            target = node.targets[0]
-            if isinstance(target, ast.Name) and len(node.targets) == 1:
-                values.setdefault(target.id, []).append(node)
-        elif kind is ast.AugAssign or kind is ast.For:
-            if isinstance(node.target, ast.Name):  # type: ignore[attr-defined]
-                otherwise.add(node.target.id)  # type: ignore[attr-defined]
-        if kind is ast.If or kind is ast.While:
-            asked |= _plain_names(node.test)  # type: ignore[attr-defined]
-        if kind in HOLDING and not isinstance(node, SCOPES):
-            for field in HOLDING[kind]:
-                pending += getattr(node, field)
-    yield from _flags(values, otherwise, asked)
-    yield from _results(function, values, otherwise)
+    for node in assigned:
+        target = node.targets[0]
+        if isinstance(target, ast.Name) and len(node.targets) == 1:
+            values.setdefault(target.id, []).append(node)
+    others = {t.id for t in otherwise if isinstance(t, ast.Name)}
+    yield from _flags(values, others, {n for t in tests for n in _plain_names(t)})
+    yield from _results(function, values, others)
 
 
 def _flags(

@@ -9,14 +9,14 @@ operand of a condition counted. The other measures are defined in ``docs/measure
 from __future__ import annotations
 
 import ast
-from collections.abc import Container, Iterator
 from dataclasses import asdict, dataclass
 
-from ..taste.blocks import HOLDING
-from ..taste.nodes import SCOPES as _SCOPES
-from ..taste.nodes import children_of
+from ..outline import HOLDING
+from ..taste.glance import Glance, glance
 
-_DECIDES = (ast.If, ast.For, ast.AsyncFor, ast.While, ast.ExceptHandler, ast.match_case)
+_LOOPS = (ast.For, ast.AsyncFor, ast.While)
+_TRIES = (ast.Try, ast.TryStar)
+_WITHS = (ast.With, ast.AsyncWith)
 _LEAVES = (ast.Return, ast.Raise, ast.Continue, ast.Break)
 # A guard holds no more statements than this.
 _GUARD_STATEMENTS = 4
@@ -58,26 +58,28 @@ class Measures:
 
 
 def measure(
-    function: ast.FunctionDef | ast.AsyncFunctionDef, signs: Container[int] | None = None
+    function: ast.FunctionDef | ast.AsyncFunctionDef, seen: Glance | None = None
 ) -> Measures:
     """Measure one function; functions nested in it count as one statement each.
 
     Args:
         function: its tree.
-        signs: the lines on which something is asked, where that is known; expressions on other
-            lines are passed over.
+        seen: what a glance at its body shows, where that is known.
 
     >>> measure(ast.parse("def f(a):\\n if a:\\n  return 1").body[0]).nesting
     1
     """
-    walk = _Walk()
-    if any(type(s) in HOLDING for s in function.body):
-        walk.block(function.body, 0, 0)
     lines = (function.end_lineno or function.lineno) - function.lineno + 1
-    count = _Count(signs)
-    count.statements(function.body)
-    depth = _happy_path_depth(function.body) if walk.nesting else 0
-    return Measures(lines, walk.nesting, count.decisions, walk.open_conditions, depth, count.signs)
+    seen = seen or glance(function.body)
+    decisions, signs = _count(seen.asked) if seen.asked else (0, 0)
+    if not seen.sizes:
+        return Measures(lines, 0, decisions, 0, 0, signs)
+    walk = _Walk()
+    walk.block(function.body, 0, 0)
+    depth = walk.happy_path_depth(function.body) if walk.nesting else 0
+    return Measures(
+        lines, walk.nesting, walk.decisions + decisions, walk.open_conditions, depth, signs
+    )
 
 
 class _Walk:
@@ -86,129 +88,93 @@ class _Walk:
     def __init__(self) -> None:
         self.nesting = 0
         self.open_conditions = 0
+        self.decisions = 0
+        self._sizes: dict[int, int] = {}
 
-    def block(self, body: list[ast.stmt], level: int, conditions: int) -> None:
-        self.nesting = max(self.nesting, level)
-        self.open_conditions += conditions * len(body)
+    def block(self, body: list[ast.stmt], level: int, conditions: int) -> int:
+        """Look at a block, and tell how many statements it holds, at any depth."""
+        if level > self.nesting:
+            self.nesting = level
+        size = len(body)
+        self.open_conditions += conditions * size
         for statement in body:
-            if type(statement) not in HOLDING:
-                continue
-            for inner, opens, _ in _blocks(statement):
-                self.block(inner, level + 1, conditions + opens)
+            if type(statement) in HOLDING:
+                for inner, opens, decides, _ in _blocks(statement):
+                    self.decisions += decides
+                    size += self.block(inner, level + 1, conditions + opens)
+        self._sizes[id(body)] = size
+        return size
+
+    def happy_path_depth(self, body: list[ast.stmt]) -> int:
+        """Conditions open around the bulk of a function that was looked at."""
+        sizes, depth = self._sizes, 0
+        while True:
+            inside = [
+                (sizes[id(block)], opens, block)
+                for statement in body
+                if type(statement) in HOLDING
+                for block, opens, _, guard in _blocks(statement)
+                if not guard
+            ]
+            size, opens, heaviest = max(inside, key=lambda found: found[0], default=(0, 0, body))
+            if not inside or size * 2 < sizes[id(body)]:
+                return depth
+            depth, body = depth + opens, heaviest
 
 
-def _happy_path_depth(body: list[ast.stmt]) -> int:
-    depth = 0
-    while True:
-        held = [s for s in body if type(s) in HOLDING]
-        inside = [(_size(b), opens, b) for s in held for b, opens, guard in _blocks(s) if not guard]
-        size, opens, heaviest = max(inside, key=lambda found: found[0], default=(0, 0, body))
-        if not inside or size * 2 < _size(body):
-            return depth
-        depth, body = depth + opens, heaviest
-
-
-def _size(body: list[ast.stmt]) -> int:
-    """How many statements stand in a block, at any depth."""
-    size = len(body)
-    for statement in body:
-        if type(statement) in HOLDING:
-            size += sum(_size(inner) for inner, _, _ in _blocks(statement))
-    return size
-
-
-def _blocks(node: ast.stmt) -> Iterator[tuple[list[ast.stmt], int, bool]]:
-    """The blocks of a statement, whether each stands under a condition, whether it is a guard."""
+def _blocks(node: ast.stmt) -> list[tuple[list[ast.stmt], int, int, bool]]:
+    """The blocks of a statement, whether each stands under a condition, how many decisions lead
+    there and nowhere else, and whether it is a guard.
+    """
     if isinstance(node, ast.If):
-        yield from _arms(node)
-    elif isinstance(node, ast.Match):
-        for case in node.cases:
-            yield case.body, 1, False
-    elif isinstance(node, ast.Try | ast.TryStar):
-        yield node.body, 0, False
-        for handler in node.handlers:
-            yield handler.body, 1, False
-        yield from ((b, 0, False) for b in (node.orelse, node.finalbody) if b)
-    elif isinstance(node, ast.For | ast.AsyncFor | ast.While):
-        yield node.body, 0 if not isinstance(node, ast.While) else 1, False
-        if node.orelse:
-            yield node.orelse, 0, False
-    elif isinstance(node, ast.With | ast.AsyncWith):
-        yield node.body, 0, False
+        return _arms(node)
+    if isinstance(node, _LOOPS):
+        found = [(node.body, int(isinstance(node, ast.While)), 1, False)]
+        return found + ([(node.orelse, 0, 0, False)] if node.orelse else [])
+    if isinstance(node, _TRIES):
+        found = [(node.body, 0, 0, False)]
+        found += [(handler.body, 1, 1, False) for handler in node.handlers]
+        return found + [(b, 0, 0, False) for b in (node.orelse, node.finalbody) if b]
+    if isinstance(node, _WITHS):
+        return [(node.body, 0, 0, False)]
+    if isinstance(node, ast.Match):
+        return [(case.body, 1, 1, False) for case in node.cases]
+    return []
 
 
-def _arms(node: ast.If) -> Iterator[tuple[list[ast.stmt], int, bool]]:
+def _arms(node: ast.If) -> list[tuple[list[ast.stmt], int, int, bool]]:
     guard = (
         not node.orelse
         and isinstance(node.body[-1], _LEAVES)
         and len(node.body) <= _GUARD_STATEMENTS
     )
+    found = []
     while True:
-        yield node.body, 1, guard
-        if (
-            len(node.orelse) == 1
-            and isinstance(node.orelse[0], ast.If)
-            and _is_elif(node, node.orelse[0])
-        ):
-            node = node.orelse[0]
+        found.append((node.body, 1, 1, guard))
+        rest = node.orelse
+        if not rest:
+            return found
+        inner = rest[0]
+        if len(rest) == 1 and isinstance(inner, ast.If) and inner.col_offset == node.col_offset:
+            node = inner
             continue
-        if node.orelse:
-            yield node.orelse, 1, False
-        return
+        found.append((rest, 1, 0, False))
+        return found
 
 
-def _is_elif(node: ast.If, inner: ast.If) -> bool:
-    return inner.col_offset == node.col_offset
-
-
-class _Count:
-    """The decisions and the signs of some statements."""
-
-    def __init__(self, lines: Container[int] | None) -> None:
-        self.decisions = self.signs = 0
-        self._lines = lines
-
-    def statements(self, body: list[ast.stmt]) -> None:
-        """Count statements and what they hold."""
-        pending: list[ast.AST] = list(body)
-        while pending:
-            node = pending.pop()
-            kind = type(node)
-            if kind not in HOLDING:
-                if self._lines is None or self._may_ask(node):
-                    self._expressions([node])
-                continue
-            if isinstance(node, _SCOPES):
-                continue
-            self.decisions += isinstance(node, _DECIDES)
-            for inner in children_of(node):
-                if isinstance(inner, ast.stmt | ast.ExceptHandler | ast.match_case):
-                    pending.append(inner)
-                elif self._lines is None or self._may_ask(inner):
-                    self._expressions([inner])
-
-    def _may_ask(self, node: ast.AST) -> bool:
-        assert self._lines is not None
-        place = node.context_expr if isinstance(node, ast.withitem) else node
-        first, last = place.lineno, place.end_lineno  # type: ignore[attr-defined]
-        return first in self._lines or (
-            last != first and any(n in self._lines for n in range(first + 1, last + 1))
-        )
-
-    def _expressions(self, pending: list[ast.AST]) -> None:
-        while pending:
-            node = pending.pop()
-            if isinstance(node, ast.BoolOp):
-                self.decisions += len(node.values) - 1
-                self.signs += len(node.values) - 1
-            elif isinstance(node, ast.comprehension):
-                self.decisions += 1 + len(node.ifs)
-            elif isinstance(node, ast.Compare):
-                self.signs += len(node.ops)
-            elif isinstance(node, ast.UnaryOp):
-                self.signs += isinstance(node.op, ast.Not)
-            elif isinstance(node, ast.IfExp):
-                self.decisions += 1
-            elif isinstance(node, _SCOPES):
-                continue
-            pending += children_of(node)
+def _count(questions: list[ast.AST]) -> tuple[int, int]:
+    """The decisions and the signs of what expressions ask."""
+    decisions = signs = 0
+    for node in questions:
+        if isinstance(node, ast.Compare):
+            signs += len(node.ops)
+        elif isinstance(node, ast.BoolOp):
+            decisions += len(node.values) - 1
+            signs += len(node.values) - 1
+        elif isinstance(node, ast.UnaryOp):
+            signs += isinstance(node.op, ast.Not)
+        elif isinstance(node, ast.IfExp):
+            decisions += 1
+        elif isinstance(node, ast.comprehension):
+            decisions += 1 + len(node.ifs)
+    return decisions, signs

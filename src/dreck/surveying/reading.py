@@ -17,26 +17,25 @@ from ..errors import SourceError
 from ..outline import functions_of
 from ..source.files import SourceFile
 from ..taste.cost import layout_cost_of
+from ..taste.glance import glance
 from .measures import measure
-from .signs import signs_of
 from .tangles import tangles_of
 
 # name, line, cost, then the measures in the order of their class, then the tangles.
 Row: TypeAlias = list[Any]
 
 
-def rows_of(text: str, tree: ast.Module) -> list[Row]:
+def rows_of(tree: ast.Module) -> list[Row]:
     """The functions of a file.
 
     Args:
-        text: the source.
-        tree: the same, parsed.
+        tree: its syntax tree.
     """
-    signs = signs_of(text)
     rows = []
     for function in functions_of(tree):
-        cost = layout_cost_of(function.node, signs.choosing).total
-        m = measure(function.node, signs.asking)
+        seen = glance(function.node.body)
+        cost = layout_cost_of(function.node, seen).total
+        m = measure(function.node, seen)
         numbers = [
             m.lines,
             m.nesting,
@@ -45,7 +44,7 @@ def rows_of(text: str, tree: ast.Module) -> list[Row]:
             m.happy_path_depth,
             m.signs,
         ]
-        tangles = [list(t) for t in tangles_of(function.node)]
+        tangles = [list(t) for t in tangles_of(function.node, seen)] if seen.sizes else []
         rows.append([function.name, function.node.lineno, round(cost, 2), numbers, tangles])
     return rows
 
@@ -68,7 +67,7 @@ def read_files(paths: Sequence[str]) -> list[tuple[str, str, str]]:
         for path in paths:
             try:
                 source = SourceFile.read(Path(path))
-                rows = rows_of(source.text, source.parse())
+                rows = rows_of(source.parse())
             except SourceError as error:
                 found.append(("", "", str(error)))
             except RecursionError:

@@ -7,11 +7,14 @@ would bring, is found out by untangling.
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
+from itertools import islice
 from typing import NamedTuple
 
-from ..taste.blocks import HOLDING, arms_of, is_empty, leaves, size_of
-from ..taste.nodes import alike
+from ..outline import HOLDING
+from ..taste.blocks import arms_of, is_empty, leaves
+from ..taste.glance import Glance, glance
+from ..taste.nodes import SCOPES, alike
 from .collecting import collecting_loop, hand_counter
 from .holding import flags_and_results
 from .switches import flag_parameters, scattered, switch
@@ -28,6 +31,13 @@ _LONG = 30
 _OPERANDS = 3
 # Common ends of one statement count if it is longer than a name or a bare return.
 _WORTH = 3
+
+_LOOPS = frozenset({ast.For, ast.AsyncFor, ast.While})
+_WITHS = (ast.With, ast.AsyncWith)
+_DECIDING = (ast.Match, ast.Try, ast.TryStar)
+_OTHERS = frozenset(HOLDING) - frozenset(SCOPES) - _LOOPS - {ast.If}
+_COMPOUND = (ast.BoolOp, ast.UnaryOp)
+_SAYING = (ast.Return, ast.Assign)
 
 
 class Tangle(NamedTuple):
@@ -46,24 +56,27 @@ class Tangle(NamedTuple):
     words: str
 
 
-def tangles_of(function: FunctionNode) -> list[Tangle]:
+def tangles_of(function: FunctionNode, seen: Glance | None = None) -> list[Tangle]:
     """The tangles of one function by line; functions nested in it are left out.
 
     Args:
         function: its tree.
+        seen: what a glance at its body shows, where that is known.
     """
-    if all(type(s) not in HOLDING for s in function.body):
+    seen = seen or glance(function.body)
+    if not seen.sizes:
         return []
-    finder = _Finder()
+    finder = _Finder(seen.sizes)
     finder.block(function.body, 0, ends=True)
     found = finder.found
-    size = size_of(function.body)
+    size = seen.sizes[id(function.body)]
     if size > _LONG and finder.decides:
         found.append(Tangle("long-function", function.lineno, size, f"{size} statements"))
     if finder.deepest >= _DEEP:
         words = f"{finder.deepest} levels deep"
         found.append(Tangle("deep-nesting", finder.deepest_line, finder.deepest, words))
-    found += (Tangle(*t) for t in flags_and_results(function))
+    held = flags_and_results(function, finder.assigned, finder.set_otherwise, finder.tests)
+    found += (Tangle(*t) for t in held)
     found += (Tangle(*t) for t in flag_parameters(function, finder.chains))
     found += (Tangle(*t) for t in scattered(finder.chains))
     return sorted(found, key=lambda t: (t.line, t.kind))
@@ -72,9 +85,13 @@ def tangles_of(function: FunctionNode) -> list[Tangle]:
 class _Finder:
     """One pass over the blocks of a function."""
 
-    def __init__(self) -> None:
+    def __init__(self, sizes: Mapping[int, int]) -> None:
+        self._sizes = sizes
         self.found: list[Tangle] = []
         self.chains: list[ast.If] = []
+        self.assigned: list[ast.Assign] = []
+        self.set_otherwise: list[ast.expr] = []
+        self.tests: list[ast.expr] = []
         self.deepest = 0
         self.deepest_line = 0
         self.decides = False
@@ -92,28 +109,28 @@ class _Finder:
             self.deepest, self.deepest_line = level, body[0].lineno
         for index, node in enumerate(body):
             kind = type(node)
-            if kind is ast.If:
-                assert isinstance(node, ast.If)
-                self._chain(node, body, index, level, ends)
-            elif kind in (ast.For, ast.AsyncFor, ast.While):
-                assert isinstance(node, ast.For | ast.AsyncFor | ast.While)
-                self._loop(node, body, index, level)
-            elif kind in HOLDING and not isinstance(
-                node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef
-            ):
+            if kind is ast.Assign:
+                self.assigned.append(node)  # type: ignore[arg-type]
+            elif kind is ast.If:
+                self._chain(node, body, index, level, ends)  # type: ignore[arg-type]
+            elif kind is ast.AugAssign:
+                self.set_otherwise.append(node.target)  # type: ignore[attr-defined]
+            elif kind in _LOOPS:
+                self._loop(node, body, index, level)  # type: ignore[arg-type]
+            elif kind in _OTHERS:
                 self._others(node, level, ends and index == len(body) - 1)
 
     def _add(self, kind: str, line: int, size: int, words: str) -> None:
         self.found.append(Tangle(kind, line, size, words))
 
     def _others(self, node: ast.stmt, level: int, ends: bool) -> None:
-        self.decides = self.decides or isinstance(node, ast.Match | ast.Try | ast.TryStar)
+        self.decides = self.decides or isinstance(node, _DECIDING)
         if isinstance(node, ast.Match) and len(node.cases) > 2:
             kind = switch(node)
             if kind is not None:
                 self._add(kind, node.lineno, len(node.cases), f"{len(node.cases)} cases")
         for block in _blocks_of(node):
-            self.block(block, level + 1, ends=ends and isinstance(node, ast.With | ast.AsyncWith))
+            self.block(block, level + 1, ends=ends and isinstance(node, _WITHS))
 
     def _loop(
         self,
@@ -123,10 +140,13 @@ class _Finder:
         level: int,
     ) -> None:
         self.decides = True
+        if isinstance(node, ast.While):
+            self.tests.append(node.test)
         if isinstance(node, ast.For):
+            self.set_otherwise.append(node.target)
             words = collecting_loop(node, body, index)
             if words:
-                self._add("collecting-loop", node.lineno, size_of(node.body), words)
+                self._add("collecting-loop", node.lineno, self._sizes[id(node.body)], words)
             counter = hand_counter(node, body, index)
             if counter:
                 self._add("hand-counter", node.lineno, 1, f"`{counter}` counts the rounds")
@@ -139,13 +159,15 @@ class _Finder:
     ) -> None:
         self.decides = True
         self.chains.append(node)
+        ends = ends and index == len(body) - 1
+        if not node.orelse:
+            self._alone(node, ends)
+            self._condition(node.test)
+            self.block(node.body, level + 1, ends=ends)
+            return
         arms = list(arms_of(node))
-        last = index == len(body) - 1
         kind = switch(node)
-        if len(arms) == 1:
-            self._alone(node, ends and last)
-        else:
-            self._alternatives(node, arms, plain=kind is None)
+        self._alternatives(node, arms, plain=kind is None)
         for test, _ in arms:
             if test is not None:
                 self._condition(test)
@@ -153,14 +175,14 @@ class _Finder:
             tests = sum(t is not None for t, _ in arms)
             self._add(kind, node.lineno, tests, f"{tests} tests of {_short(_subject(node))}")
         for _, block in arms:
-            self.block(block, level + 1, ends=ends and last)
+            self.block(block, level + 1, ends=ends)
 
     def _alone(self, node: ast.If, at_end: bool) -> None:
         """An if without an else."""
         only = node.body[0] if len(node.body) == 1 else None
         if isinstance(only, ast.If) and not only.orelse:
             self._add("nested-ifs", node.lineno, 2, "an if that only holds an if")
-        size = size_of(node.body)
+        size = self._sizes[id(node.body)]
         if at_end and size > _WRAPPED and node not in self._told:
             self._add("wrapped-rest", node.lineno, size, f"wraps {size} statements")
         if isinstance(only, ast.If):
@@ -176,7 +198,7 @@ class _Finder:
         bodies = [body for _, body in arms]
         full = arms[-1][0] is None
         if full and len(arms) == 2 and leaves(bodies[1]):
-            above, below = size_of(bodies[0]), size_of(bodies[1])
+            above, below = self._sizes[id(bodies[0])], self._sizes[id(bodies[1])]
             if above >= _FAR and below <= _HANDLER and above > below:
                 words = f"{above} statements before what happens otherwise"
                 self._add("far-handler", line, above, words)
@@ -185,8 +207,8 @@ class _Finder:
             plain
             and full
             and not far
-            and all(leaves(b) for b in bodies[:-1])
-            and not _is_short_pair(bodies)
+            and all([leaves(b) for b in bodies[:-1]])
+            and not (len(bodies) == 2 and all([self._sizes[id(b)] == 1 for b in bodies]))
         ):
             self._add("needless-else", bodies[-1][0].lineno, 1, "every arm above leaves")
         first = bodies[-1][0]
@@ -207,12 +229,15 @@ class _Finder:
             return
         for end, index in (("begin", 0), ("end", -1)):
             first = bodies[0][index]
-            if type(first) in HOLDING or isinstance(first, ast.Pass) or not _weight(first):
+            if type(first) in HOLDING or isinstance(first, ast.Pass):
                 continue
-            if all(alike(first, b[index]) for b in bodies[1:]):
+            if all([alike(first, b[index]) for b in bodies[1:]]) and _weight(first):
                 self._add("common-ends", line, len(bodies), f"all arms {end} alike")
 
     def _condition(self, test: ast.expr) -> None:
+        self.tests.append(test)
+        if not isinstance(test, _COMPOUND):
+            return
         operands, mixed = 0, False
         pending: list[tuple[ast.expr, type[ast.boolop] | None]] = [(test, None)]
         while pending:
@@ -238,17 +263,12 @@ def _blocks_of(node: ast.AST) -> Iterator[list[ast.stmt]]:
             yield inside
 
 
-def _is_short_pair(bodies: list[list[ast.stmt]]) -> bool:
-    """Two arms of one statement each read as the two sides of one question."""
-    return len(bodies) == 2 and all(size_of(b) == 1 for b in bodies)
-
-
 def _say_truth(bodies: list[list[ast.stmt]]) -> bool:
     """Whether arms return or assign True or False, each of them, and nothing else."""
-    if any(len(b) != 1 for b in bodies):
-        return False
     only = [b[0] for b in bodies]
-    if len({type(s) for s in only}) > 1 or not isinstance(only[0], ast.Return | ast.Assign):
+    if not isinstance(only[0], _SAYING) or len(only) < sum(map(len, bodies)):
+        return False
+    if len({type(s) for s in only}) > 1:
         return False
     values = [getattr(s, "value", None) for s in only]
     if not all(isinstance(v, ast.Constant) and isinstance(v.value, bool) for v in values):
@@ -258,7 +278,8 @@ def _say_truth(bodies: list[list[ast.stmt]]) -> bool:
 
 def _weight(node: ast.stmt) -> bool:
     """Whether a statement is worth being said once only."""
-    return sum(1 for n in ast.walk(node) if not isinstance(n, ast.expr_context)) > _WORTH
+    nodes = (n for n in ast.walk(node) if not isinstance(n, ast.expr_context))
+    return next(islice(nodes, _WORTH, None), None) is not None
 
 
 def _subject(node: ast.If) -> str:

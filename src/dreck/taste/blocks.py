@@ -5,24 +5,15 @@ from __future__ import annotations
 import ast
 from collections.abc import Iterator, Sequence
 
+from ..outline import HOLDING
+
 _LEAVES = (ast.Return, ast.Raise, ast.Continue, ast.Break)
-# Where the statements stand that a statement holds; handlers and cases hold theirs in turn.
-HOLDING: dict[type[ast.AST], tuple[str, ...]] = {
-    ast.If: ("body", "orelse"),
-    ast.For: ("body", "orelse"),
-    ast.AsyncFor: ("body", "orelse"),
-    ast.While: ("body", "orelse"),
-    ast.With: ("body",),
-    ast.AsyncWith: ("body",),
-    ast.Try: ("body", "handlers", "orelse", "finalbody"),
-    ast.TryStar: ("body", "handlers", "orelse", "finalbody"),
-    ast.ExceptHandler: ("body",),
-    ast.Match: ("cases",),
-    ast.match_case: ("body",),
-    ast.FunctionDef: ("body",),
-    ast.AsyncFunctionDef: ("body",),
-    ast.ClassDef: ("body",),
-}
+_PLAIN_VALUES = (ast.Constant, ast.Name)
+_JUMPS = (ast.Continue, ast.Break)
+_SEQUENCES = (ast.Tuple, ast.List)
+
+# Fields of statements that hold no statements themselves, but parts that do.
+_PARTS = frozenset({"handlers", "cases"})
 
 
 def arms_of(node: ast.If) -> Iterator[tuple[ast.expr | None, list[ast.stmt]]]:
@@ -64,13 +55,44 @@ def size_of(body: Sequence[ast.stmt]) -> int:
     return size
 
 
+def sizes_of(body: Sequence[ast.stmt]) -> dict[int, int]:
+    """How many statements stand in a block, in each block below, and in each statement that holds
+    some, itself counted: by the ids of the lists and statements, as long as these live.
+    """
+    sizes: dict[int, int] = {}
+    _fill(body, sizes)
+    return sizes
+
+
+def _fill(body: Sequence[ast.AST], sizes: dict[int, int]) -> int:
+    size = len(body)
+    for node in body:
+        fields = HOLDING.get(type(node))
+        if fields is None:
+            continue
+        inside = 0
+        for field in fields:
+            block = getattr(node, field)
+            if field in _PARTS:
+                for part in block:
+                    inside += _fill(part.body, sizes)
+            elif block:
+                inside += _fill(block, sizes)
+        sizes[id(node)] = inside + 1
+        size += inside
+    sizes[id(body)] = size
+    return size
+
+
 def is_empty(body: Sequence[ast.stmt]) -> bool:
     """Whether a block only holds ``pass`` or ``...``."""
-    return all(
-        isinstance(s, ast.Pass)
-        or (isinstance(s, ast.Expr) and isinstance(s.value, ast.Constant) and s.value.value is ...)
-        for s in body
-    )
+    for node in body:
+        if isinstance(node, ast.Pass):
+            continue
+        value = node.value if isinstance(node, ast.Expr) else None
+        if not isinstance(value, ast.Constant) or value.value is not ...:
+            return False
+    return True
 
 
 def is_guard(node: ast.stmt | None) -> bool:
@@ -94,14 +116,14 @@ def is_choice_of_two(node: ast.stmt) -> bool:
 def is_plain_exit(node: ast.stmt) -> bool:
     """Whether a statement leaves with nothing to be worked out."""
     if isinstance(node, ast.Return):
-        return node.value is None or isinstance(node.value, ast.Constant | ast.Name)
-    return isinstance(node, ast.Continue | ast.Break)
+        return node.value is None or isinstance(node.value, _PLAIN_VALUES)
+    return isinstance(node, _JUMPS)
 
 
 def targets_of(target: ast.expr) -> Iterator[str]:
     """The names that an assignment to this sets."""
     if isinstance(target, ast.Name):
         yield target.id
-    elif isinstance(target, ast.Tuple | ast.List):
+    elif isinstance(target, _SEQUENCES):
         for each in target.elts:
             yield from targets_of(each)

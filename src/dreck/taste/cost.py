@@ -9,12 +9,13 @@ from __future__ import annotations
 import ast
 import textwrap
 from collections import Counter
-from collections.abc import Container, Iterable, Iterator, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Any
 
 from .blocks import arms_of
+from .glance import Glance
 from .nodes import in_scope
 from .subjects import kinds_of, kinds_of_pattern
 from .walk import FunctionNode, Walk
@@ -49,6 +50,7 @@ TEXT_TERMS = frozenset(
     }
 )
 LAYOUT_TERMS = frozenset(WEIGHTS) - TEXT_TERMS
+_POINTS = {name: weight.points for name, weight in WEIGHTS.items()}
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,7 +66,7 @@ class Cost:
     @property
     def total(self) -> float:
         """The sum over all terms."""
-        return round(sum(WEIGHTS[name].points * n for name, n in self.counts.items()), 6)
+        return round(sum([_POINTS[name] * n for name, n in self.counts.items()]), 6)
 
     def to_dict(self) -> dict[str, Any]:
         """The cost as plain data: its sum and what each term adds."""
@@ -92,16 +94,16 @@ def cost_of(function: FunctionNode) -> Cost:
     return Cost(walk.counts)
 
 
-def layout_cost_of(function: FunctionNode, choosing: Container[int]) -> Cost:
+def layout_cost_of(function: FunctionNode, seen: Glance | None = None) -> Cost:
     """What the layout of one function costs: its statements and conditions, in a third of the time.
 
     Args:
         function: its tree.
-        choosing: the lines with something that may choose or negate; others are passed over.
+        seen: what a glance at its body shows, where that is known.
     """
-    walk = Walk(choosing)
-    walk.function(function)
-    return Cost({term: n for term, n in walk.counts.items() if term in LAYOUT_TERMS})
+    walk = Walk(thorough=False)
+    walk.function(function, seen)
+    return Cost(walk.counts)
 
 
 def cost_of_module(text: str) -> Cost:

@@ -17,7 +17,8 @@ _NODES_ANYWAY = {"ExceptHandler": (), "Import": ("names",), "ImportFrom": ("name
 _FIELDS: dict[type[ast.AST], tuple[str, ...]] = {}
 
 
-def _fields_of(kind: type[ast.AST]) -> tuple[str, ...]:
+def fields_of(kind: type[ast.AST]) -> tuple[str, ...]:
+    """The fields of a kind of node in which others stand, operators and contexts apart."""
     found = _FIELDS.get(kind)
     if found is None:
         more = _NODES_ANYWAY.get(kind.__name__, ())
@@ -31,7 +32,7 @@ def children_of(node: ast.AST) -> list[ast.AST]:
     operators and contexts are left out.
     """
     found: list[ast.AST] = []
-    for field in _fields_of(type(node)):
+    for field in fields_of(type(node)):
         value = getattr(node, field, None)
         if type(value) is list:
             found += [v for v in value if isinstance(v, ast.AST)]

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import ast
 from collections import Counter, defaultdict
-from collections.abc import Container, Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from functools import lru_cache
 from itertools import islice
 
+from ..outline import HOLDING
 from .blocks import (
-    HOLDING,
     arms_of,
     is_bare_check,
     is_choice_of_two,
@@ -17,9 +17,10 @@ from .blocks import (
     is_guard,
     is_plain_exit,
     leaves,
-    size_of,
+    sizes_of,
     targets_of,
 )
+from .glance import Glance, glance
 from .nodes import children_of, in_scope
 from .subjects import subject_of, subjects_of
 from .weights import GUARD, MOST_DECISIONS, MOST_NAMES, PAGE, WINDING
@@ -27,7 +28,15 @@ from .weights import GUARD, MOST_DECISIONS, MOST_NAMES, PAGE, WINDING
 FunctionNode = ast.FunctionDef | ast.AsyncFunctionDef
 
 _LOOPS = (ast.For, ast.AsyncFor, ast.While)
-_JUMPS = (ast.Return, ast.Continue, ast.Break)
+_TRIES = (ast.Try, ast.TryStar)
+_WITHS = (ast.With, ast.AsyncWith)
+_FUNCTIONS = (ast.FunctionDef, ast.AsyncFunctionDef)
+_JUMPS = frozenset({ast.Return, ast.Continue, ast.Break})
+_COMPOUND = (ast.BoolOp, ast.UnaryOp)
+_CONDITIONS = (ast.BoolOp, ast.Compare)
+_ORDERS = (ast.Lt, ast.LtE, ast.Gt, ast.GtE)
+# What is not counted where the plain statements of a block are.
+_NOTHING_PLAIN = frozenset({*HOLDING, ast.Pass})
 # Statements that may stand between the checks of one row.
 _NEAR = 2
 _NEGATIVE = (ast.NotEq, ast.IsNot, ast.NotIn)
@@ -40,30 +49,43 @@ class Walk:
     """One pass over a function.
 
     Args:
-        signs: the lines on which something is asked or chosen (:func:`lines_with_signs`); only
-            what statements and conditions show is counted then, which is quick. None reads
-            every expression.
+        thorough: whether every expression is read; else only what statements and conditions show
+            is counted, which is quick.
 
     Attributes:
         counts: how often each term occurs.
     """
 
-    def __init__(self, signs: Container[int] | None = None) -> None:
-        self._signs = signs
-        self._thorough = signs is None
+    def __init__(self, *, thorough: bool = True) -> None:
+        self._thorough = thorough
         self.counts: defaultdict[str, float] = defaultdict(float)
-        self._seen: Counter[str] = Counter()
-        self._tests: Counter[str] = Counter()
-        self._about: Counter[str] = Counter()
+        self._seen: defaultdict[str, int] = defaultdict(int)
+        self._tests: defaultdict[str, int] = defaultdict(int)
+        self._about: defaultdict[str, int] = defaultdict(int)
+        self._sizes: dict[int, int] = {}
         self._bound = 0
         self._loops = 0
         self._alternatives = 0  # arms of larger choices around, inside the innermost loop
-        self._ends = {_dumped("return"), _dumped("continue")}
+        self._ends: set[str] = set()
 
-    def function(self, node: FunctionNode) -> None:
-        """Count a function; those nested in it are read with it."""
-        body = node.body[1:] if ast.get_docstring(node, clean=False) is not None else node.body
-        before, asked = self.counts["statements"], self.counts["decisions"]
+    def function(self, node: FunctionNode, seen: Glance | None = None) -> None:
+        """Count a function; those nested in it are read with it.
+
+        Args:
+            node: its tree.
+            seen: what a glance at its body shows, where that is known.
+        """
+        body = node.body
+        sizes_around = self._sizes
+        if self._thorough:
+            self._sizes = sizes_of(body)
+        else:
+            seen = seen or glance(body)
+            self._sizes = seen.sizes
+        if _has_docstring(node):
+            body = body[1:]
+            self._sizes[id(body)] = self._sizes.get(id(node.body), 0) - 1
+        before, decided = self.counts["statements"], self.counts["decisions"]
         loops_around, self._loops = self._loops, 0
         operands, crowds = self.counts["operands"], self.counts["crowds"]
         outer = self._ends
@@ -75,6 +97,8 @@ class Walk:
             self._ends = {_dumped("return"), _dumped("continue")}
             if isinstance(last, ast.Return):
                 self._ends.add(ast.dump(last))
+        elif seen is not None:
+            self._all_asked(seen)
         self.block(body, 0.0, looped=0, whole=True)
         self._ends = outer
         if len(body) == 1 and isinstance(body[0], ast.Return) and _is_condition(body[0].value):
@@ -84,10 +108,13 @@ class Walk:
             self.counts["operands"] -= more / 2 if more > 1 else 0
             self.counts["crowds"] = crowds
         size = self.counts["statements"] - before
-        decisions = self.counts["decisions"] - asked
+        decisions = self.counts["decisions"] - decided
         loops, self._loops = self._loops, loops_around
         self.counts["page"] += max(0, size - PAGE) * min(1.0, (decisions + loops) / WINDING)
         self.counts["crowded paths"] += max(0, decisions - MOST_DECISIONS)
+        if body is not node.body:
+            del self._sizes[id(body)]
+        self._sizes = sizes_around
 
     # -- blocks
 
@@ -114,7 +141,7 @@ class Walk:
             holding = [s for s in body if type(s) in HOLDING]
             if len(holding) < len(body):
                 self._plain(body, depth, looped, guard)
-        if any(type(s) is ast.If for s in holding):
+        if ast.If in map(type, holding):
             self._with_checks(body, depth, looped, guard)
         else:
             for statement in holding:
@@ -128,12 +155,13 @@ class Walk:
         """A block with ifs: which are guards depends on what stands around them."""
         count = self.counts
         guards = work = since = 0
-        behind = size_of(body)
+        sizes = self._sizes
+        behind = sizes[id(body)]
         after_guard = False
         asked: str | None = None  # what the guards right above ask for a kind
         for statement in body:
             kind = type(statement)
-            size = size_of([statement]) if kind in HOLDING else 1
+            size = sizes[id(statement)] if kind in HOLDING else 1
             behind -= size
             if not isinstance(statement, ast.If):
                 if self._thorough or kind in HOLDING:
@@ -163,7 +191,7 @@ class Walk:
 
     def _alone(self, node: ast.If, behind: int, depth: float, looped: int) -> None:
         """An if without an else: what stands behind it may be its other arm."""
-        inside = size_of(node.body)
+        inside = self._sizes[id(node.body)]
         guard = leaves(node.body) and inside <= GUARD and inside <= behind + 1
         if leaves(node.body) and not guard and behind:
             self.counts["distance"] += inside
@@ -175,20 +203,23 @@ class Walk:
         named = isinstance(last, ast.Return) and isinstance(last.value, ast.Name)
         if last is not None and (len(body) > 1 or named) and ast.dump(last) in self._ends:
             self.counts["copied ends"] += 1
-            self.counts["hidden arms"] += max(0, size_of(body) - 3) + 2 * bool(self._alternatives)
+            self.counts["hidden arms"] += max(0, self._sizes[id(body)] - 3) + 2 * bool(
+                self._alternatives
+            )
 
     def statement(
         self, node: ast.stmt, depth: float, looped: int, guard: bool, *, small: bool = False
     ) -> None:
         """Count a statement with all it holds; ``small`` says that its block is a guard's."""
-        if isinstance(node, ast.Pass):
+        kind = type(node)
+        if kind is ast.Pass:
             return
         count = self.counts
         count["statements"] += 1
         if guard:
             count["guarded"] += 1
             depth -= 1
-        if is_plain_exit(node):
+        if kind in _JUMPS and is_plain_exit(node):
             # An exit ends what has to be kept in mind.
             count["statements"] -= 0.5
             depth = 0.0
@@ -199,9 +230,7 @@ class Walk:
             self._repeats(node)
             self._handed_back(node)
             self._expressions(_own_expressions(node))
-        kind = type(node)
         if kind is ast.If:
-            self._asked(node.test)  # type: ignore[attr-defined]
             self._chain(node, depth, looped, small)  # type: ignore[arg-type]
         elif kind not in HOLDING:
             self._jump(node, looped)
@@ -210,20 +239,15 @@ class Walk:
 
     def _plain(self, body: Sequence[ast.stmt], depth: float, looped: int, guard: bool) -> None:
         """The statements of a block that hold no others, counted together: for quickness."""
-        assert self._signs is not None
         number = exits = 0
         for node in body:
             kind = type(node)
-            if kind in HOLDING or kind is ast.Pass:
+            if kind in _NOTHING_PLAIN:
                 continue
             number += 1
             if kind in _JUMPS:
                 exits += is_plain_exit(node)
                 self._jump(node, looped)
-            if node.lineno in self._signs or (
-                node.end_lineno != node.lineno and self._has_signs(node)
-            ):
-                self._expressions([node])
         count = self.counts
         if guard:
             count["guarded"] += number
@@ -244,31 +268,31 @@ class Walk:
             self.counts["jumps"] += 1
             self.counts["broken runs"] += looped > 1
 
-    def _asked(self, test: ast.expr) -> None:
-        """A condition whose statement is read only for its layout."""
-        if self._signs is not None and self._has_signs(test):
-            self._expressions([test])
-
     def _holding(self, node: ast.stmt, depth: float, looped: int) -> None:
         """A statement with blocks of its own, an if apart."""
-        if not self._thorough:
-            for each in _own_expressions(node):
-                if self._has_signs(each):
-                    self._expressions([each])
-        if isinstance(node, ast.Match):
-            self._match(node, depth, looped)
-        elif isinstance(node, _LOOPS):
+        if isinstance(node, _LOOPS):
             self._loop(node, depth, looped)
-        elif isinstance(node, ast.Try | ast.TryStar):
+        elif isinstance(node, _TRIES):
             self._try(node, depth, looped)
-        elif isinstance(node, ast.With | ast.AsyncWith):
+        elif isinstance(node, _WITHS):
             self.block(node.body, depth + 0.3, looped)
-        elif isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+        elif isinstance(node, ast.Match):
+            self._match(node, depth, looped)
+        elif isinstance(node, _FUNCTIONS):
             self.function(node)
 
     def _chain(self, node: ast.If, depth: float, looped: int, small: bool) -> None:
-        arms = list(arms_of(node))
         count = self.counts
+        if not node.orelse:
+            count["decisions"] += 1
+            self.condition(node.test)
+            if is_empty(node.body):
+                count["empty arms"] += 1
+            self.block(node.body, depth + 1, looped, small)
+            self._kinds([node.test])
+            return
+        arms = list(arms_of(node))
+        sizes = self._sizes
         left = True  # whether all arms so far leave
         above = 0
         for index, (test, body) in enumerate(arms):
@@ -276,20 +300,21 @@ class Walk:
                 count["decisions"] += 1
                 if index:
                     count["statements"] += 0.4
-                    self._expressions([test])
+                    if self._thorough:
+                        self._expressions([test])
                 self.condition(test)
             elif not is_empty(body):
                 count["else"] += 1
                 count["distance"] += above
             if index and left:
-                pair = len(arms) == 2 and test is None and size_of(body) == above == 1
+                pair = len(arms) == 2 and test is None and sizes[id(body)] == above == 1
                 count["needless else"] += 0.2 if pair else 1
             count["empty arms"] += is_empty(body)
             self._alternatives += len(arms) > 1
             self.block(body, depth + 1, looped, small)
             self._alternatives -= len(arms) > 1
             left = left and leaves(body)
-            above += size_of(body)
+            above += sizes[id(body)]
         self._kinds([t for t, _ in arms if t is not None])
 
     def _match(self, node: ast.Match, depth: float, looped: int) -> None:
@@ -319,7 +344,7 @@ class Walk:
             self.block(handler.body, depth + 0.7, looped)
         if node.orelse:
             self.counts["needless else"] += all(leaves(h.body) for h in node.handlers) * 0.5
-            self.counts["distance"] += sum(size_of(h.body) for h in node.handlers)
+            self.counts["distance"] += sum(self._sizes[id(h.body)] for h in node.handlers)
             self.block(node.orelse, depth + 1, looped)
         self.block(node.finalbody, depth + 0.3, looped)
 
@@ -327,6 +352,8 @@ class Walk:
 
     def condition(self, test: ast.expr) -> None:
         """Count what a condition asks of its reader."""
+        if not self._thorough and not isinstance(test, _COMPOUND):
+            return
         operands = 0
         pending: list[tuple[ast.expr, type[ast.boolop] | None]] = [(test, None)]
         while pending:
@@ -354,35 +381,48 @@ class Walk:
             each, chosen = pending.pop()
             count["text"] += 1
             count["places"] += _goes_through_places(each)
+            self._question(each)
             if isinstance(each, ast.IfExp):
-                count["choices"] += 1
                 count["nested choices"] += chosen
-                self.condition(each.test)
                 count["said truths"] += _is_truth(each.body) and _is_truth(each.orelse)
                 chosen = True
             elif isinstance(each, ast.UnaryOp):
                 count["text"] += 1  # its sign is read by itself
-                count["negations"] += isinstance(each.op, ast.Not)
             elif isinstance(each, ast.Compare):
-                count["negative signs"] += sum(isinstance(o, _NEGATIVE) for o in each.ops)
                 count["said truths"] += any(map(_is_truth, each.comparators))
                 count["equal to None"] += _asks_none_by_equality(each)
-            elif isinstance(each, ast.comprehension):
-                count["decisions"] += 0.5 * len(each.ifs)
-                for test in each.ifs:
-                    self.condition(test)
             elif isinstance(each, _TALL):
                 count["tall"] += _lines_too_many(each)
             pending += [(c, chosen) for c in children_of(each)]
 
-    def _has_signs(self, node: ast.AST) -> bool:
-        """Whether an expression stands on lines that ask or choose something."""
-        assert self._signs is not None
-        node = node.context_expr if isinstance(node, ast.withitem) else node
-        first, last = node.lineno, node.end_lineno  # type: ignore[attr-defined]
-        return first in self._signs or (
-            last != first and any(n in self._signs for n in range(first + 1, last + 1))
-        )
+    def _question(self, node: ast.AST) -> None:
+        """Count what an expression asks or chooses by itself."""
+        count = self.counts
+        if isinstance(node, ast.Compare):
+            negative = sum(isinstance(o, _NEGATIVE) for o in node.ops)
+            if negative:
+                count["negative signs"] += negative
+        elif isinstance(node, ast.UnaryOp):
+            count["negations"] += isinstance(node.op, ast.Not)
+        elif isinstance(node, ast.IfExp):
+            count["choices"] += 1
+            self.condition(node.test)
+        elif isinstance(node, ast.comprehension):
+            count["decisions"] += 0.5 * len(node.ifs)
+            for test in node.ifs:
+                self.condition(test)
+
+    def _all_asked(self, seen: Glance) -> None:
+        """Count what all expressions of a function ask and choose."""
+        found = seen.asked + seen.asked_apart
+        if not found:
+            return
+        for node in found:
+            self._question(node)
+        choices = [n for n in found if isinstance(n, ast.IfExp)]
+        if len(choices) > 1:
+            inner = {id(n) for c in choices for n in ast.walk(c) if n is not c}
+            self.counts["nested choices"] += sum(id(c) in inner for c in choices)
 
     def _handed_back(self, node: ast.stmt) -> None:
         """Count what a call of a function hands back besides one result."""
@@ -402,7 +442,7 @@ class Walk:
         if simple and not hasattr(node, "body"):
             self.counts["repeats"] += self._again(self._seen, node, 4)
 
-    def _again(self, seen: Counter[str], node: ast.AST, least: int) -> bool:
+    def _again(self, seen: defaultdict[str, int], node: ast.AST, least: int) -> bool:
         """Whether a node of some size was there before."""
         nodes = (n for n in ast.walk(node) if not isinstance(n, ast.expr_context))
         if next(islice(nodes, least - 1, None), None) is None:
@@ -453,6 +493,12 @@ class Walk:
             self.counts["scattered"] += self._about[subject] > 1
 
 
+def _has_docstring(node: FunctionNode) -> bool:
+    first = node.body[0]
+    value = first.value if isinstance(first, ast.Expr) else None
+    return isinstance(value, ast.Constant) and isinstance(value.value, str)
+
+
 @lru_cache(8)
 def _dumped(text: str) -> str:
     return ast.dump(ast.parse(text).body[0])
@@ -466,7 +512,7 @@ def _asks_opposite(test: ast.expr, subject: str) -> bool:
 def _is_condition(node: ast.expr | None) -> bool:
     if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
         return True
-    return isinstance(node, ast.BoolOp | ast.Compare)
+    return isinstance(node, _CONDITIONS)
 
 
 def _lines_too_many(node: ast.AST) -> int:
@@ -532,5 +578,4 @@ def _is_true(node: ast.expr) -> bool:
 
 def _is_order(node: ast.expr) -> bool:
     """Whether something asks which of two values is the greater."""
-    orders = (ast.Lt, ast.LtE, ast.Gt, ast.GtE)
-    return isinstance(node, ast.Compare) and isinstance(node.ops[0], orders)
+    return isinstance(node, ast.Compare) and isinstance(node.ops[0], _ORDERS)
