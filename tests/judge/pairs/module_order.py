@@ -793,3 +793,175 @@ from collections import namedtuple
 Boat = namedtuple("Boat", "name length")
 def counted(names: list[str]) -> int:
     return len(globals()["Counter"](names))
+
+
+#: a table below a class whose fields are described by calls -> proved
+from dataclasses import dataclass, field
+@dataclass
+class Boat:
+    name: str
+    permits: list[str] = field(default_factory=list)
+def fee(kind: str) -> int:
+    if kind == "tug":
+        return 3
+    if kind == "raft":
+        return 1
+    return 2
+#: becomes
+from dataclasses import dataclass, field
+@dataclass
+class Boat:
+    name: str
+    permits: list[str] = field(default_factory=list)
+FEES = {"tug": 3, "raft": 1}
+def fee(kind: str) -> int:
+    return FEES.get(kind, 2)
+
+
+#: a table below a class that calls what it imports -> proved
+import re
+class Board:
+    line = re.compile("lock ([0-9]+)")
+def fee(kind: str) -> int:
+    if kind == "tug":
+        return 3
+    return 2
+#: becomes
+import re
+class Board:
+    line = re.compile("lock ([0-9]+)")
+FEES = {"tug": 3}
+def fee(kind: str) -> int:
+    return FEES.get(kind, 2)
+
+
+#: a class calls a function of its own body, which needs the table further down -> unproved
+from dataclasses import field
+def fee(kind: str) -> int:
+    if kind == "tug":
+        return 3
+    return 2
+class Lock:
+    def field(kind): return fee(kind)
+    least = field("tug")
+#: becomes
+from dataclasses import field
+def fee(kind: str) -> int:
+    return FEES.get(kind, 2)
+class Lock:
+    def field(kind): return fee(kind)
+    least = field("tug")
+FEES = {"tug": 3}
+
+
+#: what is imported is given the function that needs the table further down -> unproved
+from functools import reduce
+def fee(kind: str) -> int:
+    if kind == "tug":
+        return 3
+    return 2
+class Lock:
+    least = reduce(lambda a, b: a + fee(b), ["tug", "raft"], 0)
+#: becomes
+from functools import reduce
+def fee(kind: str) -> int:
+    return FEES.get(kind, 2)
+class Lock:
+    least = reduce(lambda a, b: a + fee(b), ["tug", "raft"], 0)
+FEES = {"tug": 3}
+
+
+#: a table beside a class that sets attributes of its own objects by their text -> proved
+class Boat:
+    def __init__(self, **said):
+        for name, value in said.items():
+            setattr(self, name, value)
+def fee(kind: str) -> int:
+    if kind == "tug":
+        return 3
+    return 2
+#: becomes
+class Boat:
+    def __init__(self, **said):
+        for name, value in said.items():
+            setattr(self, name, value)
+FEES = {"tug": 3}
+def fee(kind: str) -> int:
+    return FEES.get(kind, 2)
+
+
+#: a table of a module that sets its own names by their text -> differs
+import sys
+class Board:
+    def show(self, name, value):
+        setattr(self, name, value)
+def fee(kind: str) -> int:
+    if kind == "tug":
+        return 3
+    return 2
+Board.show(sys.modules[__name__], "FEES", {})
+#: becomes
+import sys
+class Board:
+    def show(self, name, value):
+        setattr(self, name, value)
+FEES = {"tug": 3}
+def fee(kind: str) -> int:
+    return FEES.get(kind, 2)
+Board.show(sys.modules[__name__], "FEES", {})
+
+
+#: a table that a module sets anew, by the text of its name -> unproved
+class Board:
+    def show(this, module, name, value):
+        setattr(module, name, value)
+def fee(kind: str) -> int:
+    if kind == "tug":
+        return 3
+    return 2
+#: becomes
+class Board:
+    def show(this, module, name, value):
+        setattr(module, name, value)
+FEES = {"tug": 3}
+def fee(kind: str) -> int:
+    return FEES.get(kind, 2)
+
+
+#: a table keyed by members of an enum, below code that calls other functions of the module -> proved-under unpatched
+from enum import Enum
+class Lock(Enum):
+    UPPER = 1
+    LOWER = 2
+def office(): return "open"
+OFFICE = office()
+def depth(lock: Lock) -> int:
+    if lock == Lock.UPPER:
+        return 3
+    if lock == Lock.LOWER:
+        return 4
+    raise ValueError(lock)
+#: becomes
+from enum import Enum
+class Lock(Enum):
+    UPPER = 1
+    LOWER = 2
+def office(): return "open"
+OFFICE = office()
+DEPTHS = {Lock.UPPER: 3, Lock.LOWER: 4}
+def depth(lock: Lock) -> int:
+    if lock not in DEPTHS:
+        raise ValueError(lock)
+    return DEPTHS[lock]
+
+
+#: a table whose making calls the function that needs it -> differs
+def fee(kind: str) -> int:
+    if kind == "tug":
+        return 3
+    return 2
+#: becomes
+def made(): return {"tug": fee("raft") + 1}
+def fee(kind: str) -> int:
+    return FEES.get(kind, 2)
+FEES = made()

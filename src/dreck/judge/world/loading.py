@@ -10,7 +10,8 @@ from functools import lru_cache
 from ...outline import Function, FunctionNode, nodes_of
 from ..world.around import Names
 from .declared import Declarations
-from .names import sets_names_by_text
+from .names import imported, sets_names_by_text, single_target
+from .quiet import is_quiet
 from .values import enums_of
 from .rows import row_classes_of
 from .scope import scope_of
@@ -113,6 +114,7 @@ def defined_in_time(tree: ast.Module) -> frozenset[str]:
     }
     inert = _INERT_CALLS - names_around(tree).shadowing
     loading = _Loading(
+        tree,
         frozenset(own - row_classes_of(tree).keys()),
         _has_class_hooks(tree),
         inert,
@@ -133,6 +135,7 @@ class _Loading:
     calls and definitions that do nothing.
     """
 
+    tree: ast.Module
     own: frozenset[str]
     hooked: bool
     inert: frozenset[str]
@@ -149,14 +152,12 @@ def _may_run(statement: ast.stmt, loading: _Loading) -> bool:
             n.id for d in statement.decorator_list for n in ast.walk(d) if isinstance(n, ast.Name)
         }
         derives = loading.hooked and bool(statement.bases or statement.keywords)
+        inside = list(_module_level([*statement.body]))
+        own = loading.own.union(*map(_bound_by, inside))
         return (
             derives
             or bool(mentions & loading.own)
-            or any(
-                not _is_inert_call(n, loading)
-                for n in _module_level([*statement.body])
-                if isinstance(n, ast.Call)
-            )
+            or any(not _is_inert_call(n, own, loading) for n in inside if isinstance(n, ast.Call))
         )
     runs = [] if isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef) else [statement]
     inside = [
@@ -187,17 +188,29 @@ def _member_reads(inside: list[ast.AST], loading: _Loading) -> set[int]:
     }
 
 
-def _is_inert_call(node: ast.Call, loading: _Loading) -> bool:
-    """Whether a call in a class body only wraps what it is given, or makes a plain value of it."""
-    return isinstance(node.func, ast.Name) and node.func.id in loading.inert
+def _is_inert_call(node: ast.Call, own: frozenset[str], loading: _Loading) -> bool:
+    """Whether a call in a class body only wraps what it is given, or makes a plain value of it, or
+    calls what is imported and gives it nothing of the module that it could call.
+    """
+    head = node.func
+    while isinstance(head, ast.Attribute):
+        head = head.value
+    if not isinstance(head, ast.Name) or head.id in own:
+        return False
+    if head is node.func and head.id in loading.inert:
+        return True
+    if is_quiet(node, loading.tree):
+        return True
+    words = {n.id for n in ast.walk(node) if isinstance(n, ast.Name)}
+    return head.id in imported(loading.tree) and not words & own
 
 
 def _defined_next_to_use(tree: ast.Module, loading: _Loading) -> set[str]:
-    """Functions between whose definition and the first one that mentions them nothing can run."""
+    """Names that nothing mentions before they are bound, and those between whose binding and the
+    first statement that mentions them nothing can run.
+    """
     found = set()
-    places = {
-        n.name: i for i, n in enumerate(tree.body) if isinstance(n, ast.FunctionDef | ast.ClassDef)
-    }
+    places = {n: i for i, s in enumerate(tree.body) for n in _quietly_bound(s, loading)}
     mentioned: dict[str, int] = {}
     for position, statement in enumerate(tree.body):
         inside: set[str] = {
@@ -212,6 +225,19 @@ def _defined_next_to_use(tree: ast.Module, loading: _Loading) -> set[str]:
         if all(isinstance(s, quiet) and not _may_run(s, loading) for s in tree.body[first:place]):
             found.add(name)
     return found & _surely_bound(tree.body)
+
+
+def _quietly_bound(statement: ast.stmt, loading: _Loading) -> set[str]:
+    """The names that a statement of a module binds without running what may need them."""
+    if isinstance(statement, ast.FunctionDef | ast.ClassDef | ast.Import | ast.ImportFrom):
+        return _bound_by(statement)
+    name = single_target(statement)
+    if not isinstance(statement, ast.Assign | ast.AnnAssign) or name is None:
+        return set()
+    value = statement.value or statement
+    asks_itself = any(isinstance(n, ast.Name) and n.id == name for n in ast.walk(value))
+    quiet = isinstance(value, ast.expr) and is_quiet(value, loading.tree)
+    return {name} if not asks_itself and (quiet or not _may_run(statement, loading)) else set()
 
 
 def _has_class_hooks(tree: ast.Module) -> bool:

@@ -53,11 +53,51 @@ def attributes_asked(tree: ast.Module) -> frozenset[str]:
 
 @lru_cache(CACHED)
 def sets_names_by_text(tree: ast.Module) -> bool:
-    """Whether a module may give its own names values by their text."""
-    return any(
-        isinstance(n, ast.Name) and n.id in ("globals", "vars", "exec", "setattr")
-        for n in nodes_of(tree)
-    )
+    """Whether a module may give its own names values by their text.
+
+    What a method does with its own object by ``setattr`` and ``vars`` reaches no names of the
+    module, unless this can be had as an object.
+    """
+    asked = [n for n in nodes_of(tree) if isinstance(n, ast.Name) and n.id in _SETTING]
+    if not asked:
+        return False
+    on_objects = set() if _may_be_an_object(tree) else _about_own_objects(tree)
+    return any(id(n) not in on_objects for n in asked)
+
+
+_SETTING = frozenset({"globals", "vars", "exec", "setattr"})
+# Words by which a module is had as an object, or a class of such objects made.
+_AS_OBJECT = frozenset({"modules", "import_module", "__import__", "ModuleType", "__globals__"})
+
+
+def _may_be_an_object(tree: ast.Module) -> bool:
+    words = {getattr(n, "attr", None) or getattr(n, "id", None) for n in nodes_of(tree)}
+    aliases = (a for n in nodes_of(tree) if isinstance(n, ast.ImportFrom) for a in n.names)
+    return not _AS_OBJECT.isdisjoint(words | {a.name for a in aliases})
+
+
+def _about_own_objects(tree: ast.Module) -> set[int]:
+    """The ids of ``setattr`` and ``vars`` where these are called with the object of a method."""
+    found = set()
+    methods = [
+        s
+        for c in nodes_of(tree)
+        if isinstance(c, ast.ClassDef) and not c.keywords
+        for s in c.body
+        if isinstance(s, ast.FunctionDef) and not s.decorator_list
+    ]
+    for method in methods:
+        given = [*method.args.posonlyargs, *method.args.args]
+        inside = list(ast.walk(method))
+        names = [n for n in inside if isinstance(n, ast.Name) and given and n.id == given[0].arg]
+        inner = any(isinstance(n, (*DEFINITIONS, ast.Lambda)) for n in inside if n is not method)
+        if inner or not given or any(not isinstance(n.ctx, ast.Load) for n in names):
+            continue
+        own = {id(n) for n in names}
+        for call in (n for n in inside if isinstance(n, ast.Call) and n.args):
+            if isinstance(call.func, ast.Name) and call.func.id in ("setattr", "vars"):
+                found |= {id(call.func)} if id(call.args[0]) in own else set()
+    return found
 
 
 @lru_cache(CACHED)
