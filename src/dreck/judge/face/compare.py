@@ -304,6 +304,18 @@ def _measures_differently(before: FunctionNode, after: FunctionNode) -> bool:
     return counts[0] != counts[1]
 
 
+def _fills_differently(before: FunctionNode, after: FunctionNode) -> bool:
+    """Whether a list that is written with what it holds may stand against one that is filled."""
+    counts = [
+        sum(
+            isinstance(n, ast.List) and bool(n.elts) and isinstance(n.ctx, ast.Load)
+            for n in ast.walk(f)
+        )
+        for f in (before, after)
+    ]
+    return counts[0] != counts[1]
+
+
 def _asks_differently(before: FunctionNode, after: FunctionNode) -> bool:
     """Whether `any`, `all` or the last of what fits on one side may stand against a loop that goes
     on to its end.
@@ -358,6 +370,7 @@ _WAYS: tuple[
     (_asks_for_ends, lambda context: context.with_ends_apart()),
     (_asks_for_types, lambda context: context.with_exact_types()),
     (_goes_through_rows, lambda context: replace(context, rows_apart=True)),
+    (_fills_differently, lambda context: replace(context, lists_in_steps=True)),
     (_builds_differently, lambda context: replace(context, apart=True, rows_apart=True)),
     (_calls_more_often, lambda context: replace(context, asking=True)),
     (_measures_differently, lambda context: replace(context, apart=True, lengths_apart=True)),

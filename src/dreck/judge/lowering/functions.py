@@ -45,6 +45,7 @@ from ..unfolding.local_helpers import (
     scopes_of,
 )
 from ..unfolding.generators import GeneratorLowering
+from ..unfolding.lists_in_steps import list_in_steps, put_in_steps
 from ..unfolding.lookups import KIND
 from ..world.values import is_enum_member
 from ..world.rows import constant_term
@@ -295,10 +296,17 @@ class _Lowering(GeneratorLowering):
             ):
                 entry = self.assume_not_overridden(method, entry, where)
             return entry
+        in_steps = self.context.lists_in_steps and put_in_steps(self, node, after, where)
+        if in_steps:
+            return in_steps
         out = self.temporary()
         for target in reversed(node.targets):
             after = self.assign(target, out, after, where)
         return self.value(node.value, out, after, where)
+
+    def _list(self, node: ast.List, out: int, after: Node, where: Where) -> Node:
+        in_steps = self.context.lists_in_steps and list_in_steps(self, node, out, after, where)
+        return in_steps or super()._list(node, out, after, where)
 
     def _keep(self, name: str, after: Node, where: Where) -> Node:
         """A plain object is kept under a name: what it is given is kept in its place."""
