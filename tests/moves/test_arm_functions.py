@@ -49,7 +49,7 @@ def test_arms(first: str, behind: str, fits: bool) -> None:
     for site in found:
         assert verdict(text, site.whole).value in ("proved", "proved-under"), site.whole
         assert (
-            "        enter_minus_2(boat, day, nights)\n" in site.whole
+            "        tow_day(boat, day, nights)\n" in site.whole
             and "# below the last of it" in site.whole
         )
 
@@ -86,9 +86,58 @@ def test_then_a_table(tmp_path: Path) -> None:
     after = (tmp_path / "a.py").read_text(encoding="utf-8")
     assert (
         "'weigh': self.take_weigh,\n" in after
-        and "return take_by_order[order](order, load)" in after
+        and "return actions_by_order[order](order, load)" in after
     )
     assert (
         "    def take_lift(self, order: str, load):\n        self.note(load)\n        return load\n\n    def take_stow"
         in after
     )
+
+
+PHONE = """
+class Office:
+    def pressed(self, key: str, caller):
+        if key == "1":
+            self.desk.ring(caller)
+        elif key == "2":
+            self.tape.record(caller, 90)
+        elif key == "3":
+            self.say_hours(caller)
+        elif key == "7":
+            self.desk.wake()
+        elif key == "9":
+            self.hang_up(caller)
+        else:
+            caller.wait()
+
+    def hang_up(self, caller):
+        caller.say("until tomorrow")
+
+    def say_hours(self, caller):
+        caller.say("from six to ten")
+"""
+
+
+def test_arms_of_one_call_each(tmp_path: Path) -> None:
+    """What is called alike already stays; the others are called by what they do, as keys that are no
+    words say nothing. The step does not pay by itself, only with the table behind it.
+    """
+    (tmp_path / "a.py").write_text(PHONE, encoding="utf-8")
+    found = dreck.untangle(tmp_path / "a.py", run=False)
+    steps = [s for f in found.functions for s in f.steps]
+    assert [s.move for s in steps] == ["arm-functions", "lookup-table"]
+    assert all(s.verdict.holds for s in steps)
+    found.write()
+    after = (tmp_path / "a.py").read_text(encoding="utf-8")
+    rows = ['"1": self.ring_caller,', '"2": self.record_caller,', '"3": self.say_hours,']
+    assert "actions_by_key = {" in after and all(row in after for row in rows)
+    assert after.count("def say_hours") == 1
+
+
+def test_calls_that_cannot_move() -> None:
+    """Arms stay where one of them yields, or gives nothing back where the others go on."""
+    for change, into in (
+        ("self.say_hours(caller)", "yield caller"),
+        ("self.tape.record(caller, 90)", "return"),
+    ):
+        assert not look("arm-functions", PHONE.replace(change, into)).sites

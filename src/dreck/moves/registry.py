@@ -298,13 +298,15 @@ class ModuleMove(AnyMove):
 
     ``instead`` says what to do where the judge does not let it pass. ``unnamed`` is the refusal
     that a name from a person would help. ``weighed`` moves are possible nearly everywhere: asked for
-    by name, they are taken where they pay, and anywhere only where a line is given.
+    by name, they are taken where they pay, and anywhere only where a line is given. ``opens`` names
+    moves for whose sake a step may be taken that does not pay by itself.
     """
 
     reach: ClassVar[Reach] = Reach.BESIDE
     weighed: ClassVar[bool] = False
     unnamed: ClassVar[str] = ""
     instead: ClassVar[str] = ""
+    opens: ClassVar[tuple[str, ...]] = ()
 
     @abstractmethod
     def look(

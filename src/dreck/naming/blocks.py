@@ -11,6 +11,7 @@ from dataclasses import dataclass
 from .block_comments import MOST_WORDS, PRONOUNS, said_by
 from .phrases import Rank
 from .proposals import Proposal
+from .english import is_base_verb
 from .words import ARTICLES, EMPTY_WORDS, VERBS, is_usable, plural, singular, words_of
 
 _MOST_LETTERS = 30
@@ -282,9 +283,11 @@ def _of_call(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     last = block.statements[-1]
     always = isinstance(last, ast.Expr) and _called(last.value) in calls
     for call in calls[-1:] if always or len(calls) == 1 else []:
-        if not _called_verb(call):
-            continue
         words = words_of(_last_name(call.func))
+        # What is called for its own sake is done, whatever else the word may mean.
+        lone = len(words) == 1 and is_base_verb(words[0]) and words[0] not in _QUIET
+        if not lone and not _called_verb(call):
+            continue
         if len(words) == 1:
             words += _object_of(call)
         if len(words) > 1:

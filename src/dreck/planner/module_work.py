@@ -202,6 +202,8 @@ class ModuleWork:
         for move_name, move in self.moves.items():
             for ways in self._sites(move_name, move, name, wishes):
                 gain = self._gain(move, ways[0])
+                if gain <= 0 and move.opens:
+                    gain = max(gain, self._gain_beyond(gain, move, ways[0], name, wishes))
                 found.append((gain, len(found), move_name, ways))
         # What is possible nearly everywhere comes last, so that it takes nothing from the others.
         order = sorted(found, key=lambda f: (self.moves[f[2]].weighed, -f[0], f[1]))
@@ -276,6 +278,26 @@ class ModuleWork:
         price = LEAST_OF_BLOCKS if move.weighed else 0.0
         price += STEP_PRICE + LINE_PRICE * lines + REACH_PRICES[self._reach(move, way).value]
         return less - price
+
+    def _gain_beyond(
+        self, gain: float, move: ModuleMove, way: ModuleSite, name: str, wishes: Wishes
+    ) -> float:
+        """What a step brings together with the best of those that only it makes possible."""
+        here = self.version, self.view
+        best = -100.0
+        self.version = self._state(way.text)
+        self.view = self._view(way.text)
+        try:
+            for opened in (m for m in move.opens if m in self.moves and not way.others):
+                next_move = self.moves[opened]
+                for site in next_move.look(self.view, self.view.functions[name], wishes):
+                    if isinstance(site, ModuleSite) and self._gain(next_move, site) + gain > best:
+                        verdict = self._verdict(name, site, self.settings.judge.without_trials())
+                        if verdict.holds:
+                            best = self._gain(next_move, site) + gain
+        finally:
+            self.version, self.view = here
+        return best
 
     def _less_together(self, way: ModuleSite) -> float:
         """What a step brings to functions that are read with each other after it."""

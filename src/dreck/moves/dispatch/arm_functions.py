@@ -14,6 +14,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from ...logic.bindings import parameters
+from ...naming.blocks import Block, proposals
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alike import visible_locals
@@ -25,7 +26,7 @@ from ..arm_bodies import (
     set_for_others,
     used_elsewhere,
 )
-from ..chains import Chain, chains_of
+from ..chains import Chain, KindArm, chains_of
 from ..on_classes.chains import annotated, is_private, moved_lines, taken
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
@@ -52,13 +53,12 @@ class ArmFunctions(ModuleMove):
     """Put each arm into a function."""
 
     name = "arm-functions"
-    summary = (
-        "Long arms of a chain become functions, all called alike; lookup-table can then hold them."
-    )
+    summary = "Arms of a chain become functions, all called alike; lookup-table can then hold them."
     safe_because = (
         "Each function is an arm as it was, with the names that the arms read as its parameters."
     )
     since = "0.1"
+    opens = ("lookup-table",)
     EXAMPLES = (
         Example(
             "arms of several statements",
@@ -194,12 +194,17 @@ class ArmFunctions(ModuleMove):
             return
         for chain in chains_of(function.node):
             line = chain.statements[0].lineno
-            long = any(len(a.body) > 1 for a in chain.arms)
-            if len(chain.arms) < _LEAST_ARMS or not long or wishes.line not in (None, line):
+            if len(chain.arms) < _LEAST_ARMS or wishes.line not in (None, line):
                 continue
+            long = any(len(a.body) > 1 for a in chain.arms)
+            if not long and not _differ(chain):
+                continue  # a table can hold them as they are, or nothing can
             plan = _planned(view, function, chain)
             found = plan if isinstance(plan, str) else _site(view, function, chain, plan, wishes)
-            yield self.leave(found, line) if isinstance(found, str) else found
+            if isinstance(found, ModuleSite):
+                yield found
+            elif long and found is not None:
+                yield self.leave(found, line)
 
 
 @dataclass(frozen=True, slots=True)
@@ -243,12 +248,18 @@ def _planned(view: ModuleView, function: Function, chain: Chain) -> _Plan | str:
 
 def _site(
     view: ModuleView, function: Function, chain: Chain, plan: _Plan, wishes: Wishes
-) -> ModuleSite | str:
+) -> ModuleSite | str | None:
+    """The place with its new functions, the reason against it, or None where all arms are calls
+    already.
+    """
     line = chain.statements[0].lineno
     names: list[str] = []
-    for arm in chain.arms:
-        proposed = _name(view, function, arm.keys[0])
+    arms = [a for a in chain.arms if not _is_called_alike(view, function, a, plan)]
+    for arm in arms:
+        proposed = _name(view, function, arm, set(names))
         names.append(wishes.wanted(arm.line, [proposed]) or proposed)
+    if not arms:
+        return None
     if (
         len(set(names)) < len(names)
         or set(names) & view.words
@@ -262,7 +273,7 @@ def _site(
     outer = view.indentation(function.node.lineno) if plan.this else ""
     edits: list[Edit] = []
     made: list[str] = []
-    for arm, name in zip(chain.arms, names, strict=True):
+    for arm, name in zip(arms, names, strict=True):
         indent = view.indentation(arm.body[0].lineno)
         if arm.body[0].lineno == arm.line:
             return "cannot-move"  # on the line of its test
@@ -288,11 +299,46 @@ def _site(
     return ModuleSite(line, why, edited(view.text, edits), (function.name,), tuple(qualified))
 
 
-def _name(view: ModuleView, function: Function, key: ast.expr) -> str:
+def _differ(chain: Chain) -> bool:
+    """Whether arms of one statement each do something, and not all of them the same thing with
+    other values.
+    """
+    only = [a.body[0] for a in chain.arms]
+    calls = [_call_of(s) for s in only]
+    shapes = {c and (ast.unparse(c.func), len(c.args), len(c.keywords)) for c in calls}
+    return None not in shapes and len(shapes) > 1
+
+
+def _call_of(node: ast.stmt) -> ast.Call | None:
+    """The call that is all a statement does, or gives back."""
+    value = node.value if isinstance(node, ast.Expr | ast.Return | ast.Assign) else None
+    return value if isinstance(value, ast.Call) else None
+
+
+def _is_called_alike(view: ModuleView, function: Function, arm: KindArm, plan: _Plan) -> bool:
+    """Whether an arm calls a function or method of the module as the others will be called."""
+    call = _call_of(arm.body[0]) if len(arm.body) == 1 else None
+    if call is None or call.keywords or [ast.unparse(a) for a in call.args] != plan.parameters:
+        return False
+    if isinstance(call.func, ast.Attribute) and plan.this is not None:
+        method = f"{function.name.rpartition('.')[0]}.{call.func.attr}"
+        return ast.unparse(call.func.value) == plan.this and method in view.functions
+    return isinstance(call.func, ast.Name) and call.func.id in view.functions
+
+
+def _name(view: ModuleView, function: Function, arm: KindArm, others: set[str]) -> str:
+    """What an arm does for its key; where that is no word, what it does."""
+    key = arm.keys[0]
     parts = key.elts if isinstance(key, ast.Tuple) else [key]
     own = function.node.name
     private = "_" if view.has_private_functions or own.startswith("_") else ""
-    return private + "_".join([own.strip("_"), *map(_word, parts)])
+    words = [_word(p) for p in parts]
+    if not all(w.replace("_", "").isalpha() and len(w) > 1 for w in words):
+        found = proposals(Block(arm.body, (), caller=own), view.words)
+        done = [private + p.name for p in found if private + p.name not in view.words | others]
+        if done:
+            return done[0]
+    return private + "_".join([own.strip("_"), *words])
 
 
 def _word(key: ast.expr) -> str:

@@ -15,10 +15,11 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from functools import cached_property
 
+from ...naming.english import is_participle
 from ...naming.operands import subject_words
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
-from ...naming.words import words_of
+from ...naming.words import VERBS, words_of
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned, is_value
@@ -245,8 +246,8 @@ class LookupTable(ModuleMove):
             """,
             """
             def pass_through(kind: str, boat):
-                if kind in PASS_THROUGH_BY_KIND:
-                    return PASS_THROUGH_BY_KIND[kind](boat, 2)
+                if kind in ACTIONS_BY_KIND:
+                    return ACTIONS_BY_KIND[kind](boat, 2)
                 raise LookupError(kind)
 
 
@@ -262,7 +263,7 @@ class LookupTable(ModuleMove):
                 boat.tie(gates)
 
 
-            PASS_THROUGH_BY_KIND = {
+            ACTIONS_BY_KIND = {
                 "barge": pass_wide,
                 "skiff": carry,
                 "butty": tow,
@@ -294,13 +295,13 @@ class LookupTable(ModuleMove):
             """
             class Desk:
                 def take(self, order: str, boat):
-                    take_by_order = {
+                    actions_by_order = {
                         "fill": self.fill,
                         "drain": self.drain,  # slowly
                         "rest": self.rest,
                     }
-                    if order in take_by_order:
-                        return take_by_order[order](boat)
+                    if order in actions_by_order:
+                        return actions_by_order[order](boat)
                     raise LookupError(order)
 
                 def fill(self, boat):
@@ -552,6 +553,16 @@ def _has_methods(holes: list[Hole]) -> bool:
     return any(isinstance(v, ast.Attribute) for h in holes for v in h.values)
 
 
+def _does(holes: list[Hole], word: str, functions: frozenset[str]) -> bool:
+    """Whether functions or methods stand in the only hole, and a word says that they do something."""
+    values = holes[0].values if len(holes) == 1 else []
+    called = all(
+        isinstance(v, ast.Attribute) or (isinstance(v, ast.Name) and v.id in functions)
+        for v in values
+    )
+    return bool(values) and called and (word in VERBS or is_participle(word))
+
+
 def _kind_of(key: ast.expr) -> str:
     """The type of a key, or the enum that it is a member of."""
     if isinstance(key, ast.Tuple):
@@ -652,6 +663,8 @@ class _Plan:
 
     def _name(self, target: list[str]) -> str:
         about = subject_words(self.chain.subject) or _of_both(self.chain.subject) or ("key",)
+        if _does(self.holes, target[0], self.functions):
+            target = ["actions"]
         words = "_".join([*target, "by", *about])
         private = "_" if self.view.has_private_functions else ""
         return words if _has_methods(self.holes) else private + words.upper()
