@@ -6,6 +6,7 @@ import ast
 
 import pytest
 
+from dreck.naming.deciding import phrase_of
 from dreck.naming.phrases import Rank
 from dreck.naming.proposals import Named, proposals
 
@@ -28,6 +29,16 @@ WANTED = [
     ('chores.append("clean the chain")', "", ("should_clean_chain", True)),
     ('chores.append("the chain")', "", None),
     ("chores.append(boat)", "", None),
+    # what is noted of somebody, and how something is then
+    ('lines.append("needs a pilot")', "", ("needs_pilot", True)),
+    ('lines.append("cannot pass")', "", ("can_pass", False)),
+    ('lines.append("pilot on board")', "", None),
+    ('lines.append("%d: is overdue" % number)', "", ("is_overdue", True)),
+    ('lines.append(f"{boat.name} can go")', "", ("can_go", True)),
+    ('lines.append(f"{boat.name} can go {day}")', "", None),
+    ('boat.state = "ready"\nlines.append(boat)', "", ("is_ready", True)),
+    ('boat.state = "moored"\nlines.append(boat)', "", None),  # what is done to it
+    ('boat.colour = "red paint"\nlines.append(boat)', "", None),
 ]
 
 
@@ -38,6 +49,36 @@ def test_what_follows(arm: str, target: str, wanted: tuple[str, bool] | None) ->
     named = Named(TEST, ast.parse(arm).body, loop_target=loop)
     found = [p for p in proposals(named) if p.rank is Rank.CONSEQUENCE]
     assert [(p.name, p.positive) for p in found[:1]] == ([wanted] if wanted else [])
+
+
+DECIDED = [
+    # the function, with the check in place of ...; the name of the check
+    ("send_bill", "    ...\n    post(boat)", "should_send_bill"),
+    (
+        "moor",
+        "    if boat is None:\n        raise ValueError\n    ...\n    post(boat)",
+        "should_moor",
+    ),
+    ("moor", "    if boat.late:\n        return\n    ...\n    post(boat)", ""),  # two decide
+    ("moor", "    ...", ""),  # it decides nothing
+    ("is_moored", "    ...\n    return True", ""),
+    ("find_berth", "    ...\n    return boat.berth", ""),
+    ("run", "    ...\n    post(boat)", ""),
+    ("fees", "    ...\n    post(boat)", ""),
+    ("send_bill", "    for b in boat:\n        ...\n    post(boat)", ""),
+]
+
+
+@pytest.mark.parametrize(("name", "body", "wanted"), DECIDED)
+def test_a_check_that_decides_all(name: str, body: str, wanted: str) -> None:
+    """The only check that leaves with nothing asks whether the function does what it is for."""
+    check = "if boat.paid or not boat.owner: return"
+    function = ast.parse(f"def {name}(boat):\n{body.replace('...', check)}").body[0]
+    assert isinstance(function, ast.FunctionDef)
+    tests = [n.test for n in ast.walk(function) if isinstance(n, ast.If)]
+    found = phrase_of(function, tests[-1])
+    assert (found.name if found else "") == wanted
+    assert found is None or not found.positive
 
 
 OF_OPERANDS = [

@@ -7,6 +7,7 @@ import builtins
 import re
 from itertools import pairwise
 
+from .english import is_participle
 from .phrases import Phrase, Rank, should, stated
 from .words import OPPOSITES, VERBS, is_state, plain_words, singular, words_of
 
@@ -21,6 +22,9 @@ _PROBLEMS = frozenset(
     "problem problems error errors fault faults complaint complaints objection objections defect"
     " defects mistake mistakes violation violations reason reasons".split()
 )
+# What a note begins with that says something of somebody.
+_SAYING_OF_ONE = frozenset("is has can cannot may must needs".split())
+_PLACED_FIRST = re.compile(r"%[-0-9.]*[sdfr][ :,-]+([^%]+)")
 # Calls that say nothing of why they are made.
 _COMMON_CALLS = frozenset(
     {
@@ -100,6 +104,8 @@ def phrases_of(
             found.append(_of_call(last.value))
         elif isinstance(last, ast.Assign) and len(last.targets) == 1:
             found.append(_of_assignment(last.targets[0], last.value))
+    if not ends:
+        found += [_of_quality(s) for s in arm] + [_of_note(s) for s in arm]
     # What is wrong with one of several is not said of all of them.
     said = [
         p
@@ -186,6 +192,38 @@ def _of_state(statement: ast.stmt) -> Phrase | None:
     if words_of(target.attr)[-1:] and words_of(target.attr)[-1] in _PLACES:
         return Phrase("is", ("for", *words), Rank.CONSEQUENCE, reason)
     return Phrase("is", tuple(words), Rank.CONSEQUENCE, reason) if is_state(words[-1]) else None
+
+
+def _of_quality(statement: ast.stmt) -> Phrase | None:
+    """From ``boat.state = "ready"``: how something is, and not what is done to it."""
+    phrase = _of_state(statement)
+    return None if phrase is None or is_participle(phrase.words[-1]) else phrase
+
+
+def _of_note(statement: ast.stmt) -> Phrase | None:
+    """From ``lines.append("needs a pilot")`` or ``lines.append(f"{boat.name} can go")``: what is
+    said of somebody.
+    """
+    noted = _noted(statement.value) if isinstance(statement, ast.Expr) else None
+    text = _said_of_one(noted) if noted is not None else ""
+    words = plain_words(text) if text else None
+    if not words or len(words) < 2 or words[0] not in _SAYING_OF_ONE:
+        return None
+    return stated(words, Rank.CONSEQUENCE, f"where it holds, {text!r} is noted")
+
+
+def _said_of_one(node: ast.expr) -> str:
+    """A constant text, or what follows in it on the one value that it starts with."""
+    if isinstance(node, ast.Constant) and isinstance(node.value, str):
+        return node.value
+    if isinstance(node, ast.BinOp) and isinstance(node.op, ast.Mod):
+        found = _PLACED_FIRST.fullmatch(_message(node.left)[0])
+        return found[1] if found else ""
+    if isinstance(node, ast.JoinedStr) and len(node.values) == 2:
+        first, rest = node.values
+        if isinstance(first, ast.FormattedValue) and isinstance(rest, ast.Constant):
+            return str(rest.value).strip(" :,-")
+    return ""
 
 
 def _of_raise(raised: ast.expr) -> list[Phrase | None]:

@@ -13,6 +13,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from ...naming.consequences import gives_reasons
+from ...naming.deciding import phrase_of
 from ...naming.phrases import Rank
 from ...naming.proposals import Named, Proposal, proposals
 from ...naming.spelling import spelt
@@ -269,6 +270,9 @@ class ExtractPredicate(ModuleMove):
         )
         more = wishes.more_names(named) if wishes.more_names is not None else []
         found = [p for p in more if p.name not in taken] + proposals(named, taken)
+        decided = phrase_of(function.node, decision.condition) if decision.role == "test" else None
+        if decided is not None and decided.name not in taken:
+            found.append(Proposal(decided.name, decided.reason, decided.rank, decided.positive))
         literal = spelt(decision.condition)
         if literal is not None and is_usable(literal) and literal not in taken:
             found.append(Proposal(literal, "the condition spelt out", Rank.LITERAL))
