@@ -11,6 +11,10 @@ CASES = [
         "if a:\n    log(1, 'late')\n    return\nif b:\n    why = 'full'\n    log(1, why)\n    return\nreturn 2\n",
         "if a:\n    log(1, 'late')\n    return\nif b:\n    log(1, 'full')\n    return\nreturn 2\n",
     ),
+    (  # behind a way out nothing of the loop or of its end is read
+        "why = ''\nfor x in a:\n    if x.b:\n        why = x.b\n        return False, why\nreturn True, why\n",
+        "why = ''\nfor x in a:\n    if x.b:\n        return False, x.b\nreturn True, why\n",
+    ),
     (
         "ok = a\nwhile ok:\n    log(2)\n",
         "while a:\n    log(2)\n",
@@ -40,6 +44,11 @@ STAYS = [
     "if a:\n    log(2, 'late')\n    return\nif b:\n    why = 'full'\n    log(1, why)\n    return\nreturn 2\n",
     "if a:\n    log(1, b)\n    return\nif b:\n    why = 'full'\n    log(1, why)\n    return\nreturn 2\n",
     "depth = a.b\nreturn depth\n",
+    # where it goes the name is read: in the next round, by what stands below the loop, at last
+    "why = ''\nfor x in a:\n    log(why)\n    if x:\n        why = x\n        log(1, why); continue\nreturn why\n",
+    "why = ''\nfor x in a:\n    if x:\n        why = x\n        log(1, why); break\nreturn why\n",
+    "why = ''\ntry:\n    if a:\n        why = a.b\n        return 1, why\nfinally:\n    log(why)\nreturn 2\n",
+    "why = ''\ntry:\n    why = a.b\n    raise KeyError(why)\nexcept KeyError:\n    log(why)\n",
     "ok = a and b\nif ok:\n    log(ok)\n",
     "ok = a.b\nif log(1) and ok:\n    log(1)\n",
     "ok = a.b\nlog(1)\nif ok:\n    log(2)\n",

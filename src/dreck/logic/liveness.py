@@ -22,6 +22,18 @@ _NONE: _Names = frozenset()
 _READ_ALL = frozenset({"locals", "vars", "eval", "exec", "dir"})
 
 
+def _where_it_goes(statement: cst.CSTNode, live: _Names, ends: Ends) -> _Names:
+    """What may be read behind a statement: where it leaves, that is not what is written below it."""
+    last = statement.body[-1] if isinstance(statement, cst.SimpleStatementLine) else None
+    if isinstance(last, cst.Return):
+        return ends.returned | ends.raised
+    if isinstance(last, cst.Raise):
+        return ends.raised
+    if isinstance(last, cst.Break):
+        return ends.broken
+    return ends.continued if isinstance(last, cst.Continue) else live
+
+
 @functools.lru_cache(maxsize=16)
 def live_after(function: cst.FunctionDef) -> Mapping[int, frozenset[str]]:
     """The names that may be read behind each statement of a function, by the ids of the statements.
@@ -48,7 +60,8 @@ class _Liveness:
     def block(self, body: Sequence[cst.CSTNode], after: _Names, ends: Ends) -> _Names:
         live = after
         for statement in reversed(body):
-            self.found[id(statement)] = self.found.get(id(statement), _NONE) | live
+            behind = _where_it_goes(statement, live, ends)
+            self.found[id(statement)] = self.found.get(id(statement), _NONE) | behind
             live = self._before(statement, live, ends)
         return live
 
