@@ -66,6 +66,14 @@ KEPT = [
         "r = max([0, *(x.b for x in a if x.c)])\nreturn r\n",
     ),
     (
+        "r = None\nfor x in a:\n    if x.c:\n        r = x.b if r is None else min(r, x.b)\nreturn r\n",
+        "r = min((x.b for x in a if x.c), default=None)\nreturn r\n",
+    ),
+    (
+        "r = 0\nfor x in a:\n    r = max(x.b, r)\nreturn r\n",
+        "r = max([0, *(x.b for x in a)])\nreturn r\n",
+    ),
+    (
         "r = []\nfor x in a:\n    if x not in r:\n        r.append(x)\nreturn r\n",
         "r = list(dict.fromkeys(a))\nreturn r\n",
     ),
@@ -170,6 +178,13 @@ NO_SEARCHES = [
     "r = None\nfor x in a:\n    if x.b:\n        r = x.c\n        break\nreturn r, x\n",
 ]
 STAYS = [
+    # the best so far starts from anything, is something else at first, or is not what is kept
+    "r = b\nfor x in a:\n    r = max(r, x.b)\nreturn r\n",
+    "r = 0\nfor x in a:\n    r = x.b if r is None else max(r, x.b)\nreturn r\n",
+    "r = None\nfor x in a:\n    r = x.c if r is None else max(r, x.b)\nreturn r\n",
+    "r = None\nfor x in a:\n    r = x.b if n is None else max(r, x.b)\nreturn r\n",
+    "r = 0\nfor x in a:\n    r = max(r, x.b, x.c)\nreturn r\n",
+    "r = 0\nfor x in a:\n    r = max(r, x.b + r)\nreturn r\n",
     # the last value of the loop's name is used behind it
     "r = 0\nfor x in a:\n    r += 1\nreturn r, x\n",
     # something else is done too

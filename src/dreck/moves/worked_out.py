@@ -229,8 +229,8 @@ def _is_none(test: cst.BaseExpression) -> str:
 def _largest(work: Work) -> WorkedOut | None:
     """A loop that keeps the largest or the smallest one."""
     loop = work.whole
-    if not loop.conditions:
-        return None
+    if not loop.conditions or len(loop.heart) == 1 and _chosen_of_two(loop.heart[0]) is not None:
+        return _largest_of_two(work)
     kept = [
         start_of(s) if isinstance(s, cst.SimpleStatementLine) else ("", None) for s in loop.heart
     ]
@@ -259,6 +259,54 @@ def _largest(work: Work) -> WorkedOut | None:
     why = f"The loop only keeps the {size} one."
     numbers = tuple(number for number, _ in starts)
     return WorkedOut(assigned(name, result), why, numbers, work.index + 1)
+
+
+def _largest_of_two(work: Work) -> WorkedOut | None:
+    """A loop that keeps the larger or the smaller of the best so far and the one at hand."""
+    loop = work.whole
+    chosen = _chosen_of_two(loop.heart[0]) if len(loop.heart) == 1 else None
+    if chosen is None:
+        return None
+    found, value = chosen
+    name, first = found.measured, work.first_value(found.measured)
+    before = loop.asking(list(loop.conditions))
+    if first is None or before.mentions(name) or name in names_in(value):
+        return None
+    if found.none_first and code(first[1]) != "None":
+        return None
+    result = _most(found, name, {name: value}, before, None if found.none_first else first[1])
+    if result is None:
+        return None
+    why = f"The loop only keeps the {'largest' if found.word == 'max' else 'smallest'} one."
+    return WorkedOut(assigned(name, result), why, (first[0],), work.index + 1)
+
+
+def _chosen_of_two(
+    statement: cst.BaseStatement,
+) -> tuple[_Compared, cst.BaseExpression] | None:
+    """``best = max(best, x)``, or ``best = x if best is None else max(best, x)``, with what is
+    taken.
+    """
+    name, value = (
+        start_of(statement) if isinstance(statement, cst.SimpleStatementLine) else ("", None)
+    )
+    if value is None:
+        return None
+    none_first, taken = False, None
+    if isinstance(value, cst.IfExp):
+        none_first, taken = _is_none(core(value.test)) == name, value.body
+        if not none_first:
+            return None
+        value = core(value.orelse)
+    if not isinstance(value, cst.Call) or code(value.func) not in ("max", "min"):
+        return None
+    given = [a.value for a in value.args if a.keyword is None and not a.star]
+    if len(given) != 2 or len(value.args) != 2:
+        return None
+    kept, other = given if code(given[0]) == name else given[::-1]
+    if code(kept) != name or (taken is not None and not same(taken, other)):
+        return None
+    return _Compared(code(value.func), name, cst.Name(name), none_first), other
 
 
 @dataclass(frozen=True, slots=True)
