@@ -46,6 +46,14 @@ TESTED = [
         "d[k] = d.get(k, 0) + m\nreturn d\n",
     ),
     (
+        "if k in d:\n    d[k] += 1\nelse:\n    d[k] = 1\nreturn d\n",
+        "d[k] = d.get(k, 0) + 1\nreturn d\n",
+    ),
+    (
+        "m = len(k)\nif k not in d:\n    d[k] = m\nelse:\n    d[k] = d[k] + m\nreturn d\n",
+        "m = len(k)\nd[k] = d.get(k, 0) + m\nreturn d\n",
+    ),
+    (
         "if k not in d:\n    d[k] = 0\nd[k] = d[k] - (m if log else 1)\nreturn d\n",
         "d[k] = d.get(k, 0) - (m if log else 1)\nreturn d\n",
     ),
@@ -59,6 +67,12 @@ TESTED = [
     ),
 ]
 STAYS = [
+    # what is added may be no number, or is another one, or is taken away
+    "if k in d:\n    d[k] += m\nelse:\n    d[k] = m\nreturn d\n",
+    "if k in d:\n    d[k] += 1\nelse:\n    d[k] = 2\nreturn d\n",
+    "if k in d:\n    d[k] -= 1\nelse:\n    d[k] = 1\nreturn d\n",
+    "m = len(k)\nm = n\nif k in d:\n    d[k] += m\nelse:\n    d[k] = m\nreturn d\n",
+    "if k in d:\n    d[k] += True\nelse:\n    d[k] = True\nreturn d\n",
     # another key or another dict
     "if k in d:\n    return d[n]\nreturn 3\n",
     "if k in d:\n    return e[k]\nreturn 3\n",

@@ -45,6 +45,7 @@ from ..unfolding.local_helpers import (
     scopes_of,
 )
 from ..unfolding.generators import GeneratorLowering
+from ..unfolding.sums_under_keys import asked_less, with_sums
 from ..unfolding.lists_in_steps import list_in_steps, put_in_steps
 from ..unfolding.lookups import KIND
 from ..world.values import is_enum_member
@@ -59,6 +60,7 @@ from ..world.scope import (
     parameters_of,
     scope_of,
 )
+from ..world.number_dicts import number_dicts
 from ..world.used_up import immediate_generators
 from ..versions.shape import shape, without_docstring
 from ..values.terms import NONE, Term, const
@@ -112,6 +114,8 @@ class _Lowering(GeneratorLowering):
         self.knows_kind = inside is None and context.split is not None
         self.parameters = parameters
         self.immediate = immediate
+        alone = scope.own - scope.captured if inside is None else frozenset()
+        self.sums = number_dicts(function, alone, self.resolver.means_builtin)
         self.self_name = _steady_first(function, parameters, scope)
         self.own_tables = (
             {}
@@ -248,7 +252,7 @@ class _Lowering(GeneratorLowering):
 
     def block(self, body: list[ast.stmt], after: Node, where: Where) -> Node:
         """The statements of a block in order."""
-        for statement in reversed(body):
+        for statement in reversed(with_sums(body, self.sums)):
             method = getattr(self, "_s_" + type(statement).__name__.lower(), None)
             if method is None:
                 raise CannotLower(f"{type(statement).__name__} statements", statement.lineno)
@@ -302,7 +306,19 @@ class _Lowering(GeneratorLowering):
         out = self.temporary()
         for target in reversed(node.targets):
             after = self.assign(target, out, after, where)
-        return self.value(node.value, out, after, where)
+        made = self.value(node.value, out, after, where)
+        key = asked_less(node)
+        return made if key is None else self._plain_key(key, made, where)
+
+    def _plain_key(self, key: ast.expr, after: Node, where: Where) -> Node:
+        """Go on where asking for a key does nothing: how often that is done is not seen."""
+        about = ast.unparse(key)
+        detail = (AssumptionKind.NO_EFFECT, about, f"{about} whose hash or `==` does something")
+        return self.values(
+            [key],
+            where,
+            lambda ops: self.do("assume unless plain", key, ops, (), after, where, detail),
+        )
 
     def _list(self, node: ast.List, out: int, after: Node, where: Where) -> Node:
         in_steps = self.context.lists_in_steps and list_in_steps(self, node, out, after, where)

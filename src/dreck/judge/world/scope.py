@@ -219,6 +219,8 @@ def given_to(function: ast.AST) -> Iterator[tuple[str, ast.expr | None, ast.AST]
     for node in ast.walk(function):
         if isinstance(node, ast.Assign):
             plain |= {id(t): node.value for t in node.targets}
+        elif isinstance(node, ast.AnnAssign) and node.value is not None:
+            plain[id(node.target)] = node.value
         elif isinstance(node, ast.arg):
             yield node.arg, None, node
         elif isinstance(node, ast.ExceptHandler | ast.FunctionDef | ast.ClassDef) and node.name:

@@ -23,6 +23,8 @@ from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, mo
 from ..rounds import suite_of
 
 # What a container that is made of one element would be without it, by the method that adds one.
+# Built-in functions that give numbers.
+_NUMBERS = frozenset({"int", "float", "len", "sum", "round", "abs"})
 _ADDING = {"append": cst.List, "add": cst.Set}
 
 
@@ -106,7 +108,10 @@ class DefaultEntry(Move):
         rest = place.statements[index + 1 :]
         there, missing, used = _arms(node, asked, rest)
         made_here = _is_made_here(asked.mapping, function_of(place))
-        summed = _summed_up(asked, there, missing, rest) if made_here else None
+        summed = None
+        if made_here:
+            summed = _summed_up(asked, there, missing, rest)
+            summed = summed or _counted(asked, there, missing, function_of(place))
         for found in (summed, _taken(asked, there, missing) or _put(asked, there, missing, rest)):
             if found is None:
                 continue
@@ -324,6 +329,51 @@ def _summed_up(
     line = _summed(asked, following, made.value)
     why = "A dict gives what it has for a key, or what the sum starts from."
     return None if line is None else _Found(line, why, None, 1)
+
+
+def _counted(
+    asked: _Asked,
+    there: Sequence[cst.BaseStatement],
+    missing: Sequence[cst.BaseStatement],
+    function: cst.FunctionDef,
+) -> _Found | None:
+    """A number that is added to the entry where there is one, and is the first one elsewhere."""
+    added, made = _only(there), _only(missing)
+    if not isinstance(made, cst.Assign) or len(made.targets) != 1 or added is None:
+        return None
+    if not asked.is_entry(made.targets[0].target) or not _is_number(made.value, function):
+        return None
+    line = _summed(asked, added, cst.Integer("0"))
+    if line is None or not same(_added_in(line), made.value):
+        return None
+    return _Found(line, "A dict gives what it has for a key, or what the sum starts from.")
+
+
+def _added_in(line: cst.SimpleStatementLine) -> cst.BaseExpression:
+    """What is added in ``d[k] = d.get(k, 0) + x``; the whole value for any other operator."""
+    value = line.body[0].value  # type: ignore[attr-defined]
+    assert isinstance(value, cst.BinaryOperation)
+    return value.right if isinstance(value.operator, cst.Add) else value
+
+
+def _is_number(node: cst.BaseExpression, function: cst.FunctionDef) -> bool:
+    """Whether a value is a number for sure: written as one, or made one under this name."""
+    found = constant(node)
+    if found is not None:
+        return type(found[0]) in (int, float)
+    if not isinstance(node, cst.Name):
+        return False
+    given = [v for n, v in map(_set_by, walk(function.body)) if n == node.value]
+    made = [v for v in given if isinstance(v, cst.Call) and code(v.func) in _NUMBERS]
+    return bool(given) and len(made) == len(given) == assignment_counts(function)[node.value]
+
+
+def _set_by(node: cst.CSTNode) -> tuple[str, cst.BaseExpression | None]:
+    """The name that a plain assignment sets, and the value."""
+    if isinstance(node, cst.Assign) and len(node.targets) == 1:
+        target = node.targets[0].target
+        return (target.value, node.value) if isinstance(target, cst.Name) else ("", None)
+    return "", None
 
 
 def _summed(
