@@ -64,7 +64,7 @@ def rule_lists(
         if name is None or not rules or not all(isinstance(r, ast.Lambda) for r in rules):
             continue
         made = tuple(
-            _of_lambda(f"{name}@{i}", r) for i, r in enumerate(rules) if isinstance(r, ast.Lambda)
+            of_lambda(f"{name}@{i}", r) for i, r in enumerate(rules) if isinstance(r, ast.Lambda)
         )
         if all(map(_fits, made)) and _is_only_gone_through(name, inside, generators & used_up):
             found[name] = (statement, made)
@@ -231,10 +231,10 @@ def _definition(statement: ast.stmt) -> FunctionNode | None:
     value = getattr(statement, "value", None)
     if name is None or not isinstance(value, ast.Lambda):
         return None
-    return _of_lambda(name, value)
+    return of_lambda(name, value)
 
 
-def _of_lambda(name: str, value: ast.Lambda) -> FunctionNode:
+def of_lambda(name: str, value: ast.Lambda) -> FunctionNode:
     """A lambda as a function of that name."""
     body = ast.copy_location(ast.Return(value.body), value)
     return ast.copy_location(ast.FunctionDef(name, value.args, [body], []), value)

@@ -7,7 +7,8 @@ from abc import abstractmethod
 from collections.abc import Callable, Mapping
 
 from ..world.values import is_enum_member
-from ..world.constants import is_constant
+from ..world.constants import can_be_inlined, is_constant
+from .local_helpers import of_lambda
 from ..world.rows import RowClass, constant_term, is_row, row_parts
 from ..ir.graph import Node, Operand, Put, Test
 from .mapping_methods import mapping_call
@@ -48,6 +49,7 @@ class LookupLowering(ClassLowering):
             or self._isinstance(node, out, after, where)
             or self._bool_call(node, out, after, where)
             or self._table_get(node, out, after, where)
+            or self._table_call(node, out, after, where)
             or self._bisect_call(node, out, after, where)
             or self._new_container(node, out, after, where)
             or self._one_by_one(node, out, after, where)
@@ -347,7 +349,10 @@ class LookupLowering(ClassLowering):
             out = flag
         questions: list[tuple[Operand, Operand]] = [(slots[0], self.key_term(k)) for k in keys]
         entry = self.first_that_holds(node, questions, "member", out, after, where)
-        hashed = not isinstance(node.comparators[-1], ast.Tuple | ast.List)
+        if self.resolver.of_module(node.comparators[-1]):
+            entry = self._relying_on(node.comparators[-1], entry, where)
+        named = self.context.sequences.get(self.resolver.of_module(node.comparators[-1]))
+        hashed = not isinstance(named or node.comparators[-1], ast.Tuple | ast.List)
         return self.do("hash", node.left, (slots[0],), (), entry, where) if hashed else entry
 
     def _pair_in(
@@ -383,10 +388,23 @@ class LookupLowering(ClassLowering):
         if isinstance(container, ast.Tuple | ast.List | ast.Set):
             known = all(is_constant(e) or self._is_member(e) for e in container.elts)
             return container.elts if known else None
-        table = self._table(container)
+        named = self.context.sequences.get(self.resolver.of_module(container))
+        if isinstance(named, ast.Tuple | ast.List | ast.Set):
+            known = all(is_constant(e) or self._is_member(e) for e in named.elts)
+            return named.elts if known else None
+        table = self._table(container, called=True)
         return [k for k in table.keys if k is not None] if table is not None else None
 
-    def _table(self, node: ast.expr) -> ast.Dict | None:
+    def _table(self, node: ast.expr, *, called: bool = False) -> ast.Dict | None:
+        """The constant dict that an expression stands for; one that holds lambdas only where these
+        are no more than called, as each is another object.
+        """
+        found = self._any_table(node)
+        if found is None or called or not any(isinstance(v, ast.Lambda) for v in found.values):
+            return found
+        return None
+
+    def _any_table(self, node: ast.expr) -> ast.Dict | None:
         if self.own_name(node) in self.own_tables:
             own = self.own_tables[self.own_name(node)][1]
             return own if all(map(self._is_known_key, own.keys)) else None
@@ -524,6 +542,48 @@ class LookupLowering(ClassLowering):
             )
 
         return self._read_table(function.value, self.values(node.args, where, look), where)
+
+    def _table_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
+        """``TABLE[key](x)`` where all it holds are lambdas, or functions of this version alone."""
+        function = node.func
+        if not isinstance(function, ast.Subscript) or isinstance(function.slice, ast.Slice):
+            return None
+        table = self._table(function.value, called=True)
+        if table is None or any(isinstance(a, ast.Starred) for a in node.args):
+            return None
+        given = [*node.args, *(k.value for k in node.keywords)]
+        by_name = {k.arg: k.value for k in node.keywords}
+        made: dict[int, tuple[FunctionNode, dict[str, ast.expr]]] = {}
+        for value in table.values:
+            helper = self._called_by(value)
+            bound = None if helper is None else bind_arguments(helper.args, node.args, by_name)
+            if helper is None or bound is None:
+                return None
+            made[id(value)] = helper, bound
+
+        def enter(value: ast.expr) -> Node:
+            helper, bound = made[id(value)]
+
+            def run(operands: tuple[Operand, ...]) -> Node:
+                values = dict(zip(map(id, given), operands, strict=True))
+                arguments = {n: values.get(id(e), e) for n, e in bound.items()}
+                return self.inlined(helper, arguments, out, after, where)
+
+            entry = self.values(given, where, run)
+            if isinstance(value, ast.Name):
+                return self.value(value, self.temporary(), entry, where)
+            return entry
+
+        looked = self._item(function, table, enter, where)
+        return self._read_table(function.value, looked, where)
+
+    def _called_by(self, value: ast.expr) -> FunctionNode | None:
+        """The function that an entry of a table is, if its body can be read in place of a call."""
+        if isinstance(value, ast.Lambda):
+            made = of_lambda(f"lambda@{value.lineno}:{value.col_offset}", value)
+            again = any(isinstance(n, ast.Subscript | ast.Lambda) for n in ast.walk(value.body))
+            return made if can_be_inlined(made) and not again else None
+        return self.context.helpers.get(self.resolver.of_module(value))
 
     def _get_by_parts(
         self, node: ast.Call, table: ast.Dict, out: int, after: Node, where: Where
@@ -670,14 +730,17 @@ class LookupLowering(ClassLowering):
         """Looking into a named table reads its name first, and relies on what it holds."""
         if not isinstance(table, ast.Name):
             return after
-        if table.id not in self.context.names.new and table.id not in self.own_tables:
-            detail = (
-                AssumptionKind.UNPATCHED,
-                table.id,
-                f"{table.id} set or changed from outside the module",
-            )
-            after = self.do("rely", table, (), (), after, where, detail)
+        after = self._relying_on(table, after, where)
         return self.value(table, self.temporary(), after, where)
+
+    def _relying_on(self, table: ast.expr, after: Node, where: Where) -> Node:
+        """Go on where a table or set that was there before holds what it was made with."""
+        name = ast.unparse(table)
+        if name in self.context.names.new or name in self.own_tables:
+            return after
+        breaks = f"{name} set or changed from outside the module"
+        detail = (AssumptionKind.UNPATCHED, name, breaks)
+        return self.do("rely", table, (), (), after, where, detail)
 
 
 def _key_of(source: ast.AST) -> ast.AST:

@@ -17,7 +17,13 @@ from ..world.loading import names_around
 from ..world.quiet import looks_at_classes, made_up_names
 from ..world.rows import RowClass, is_row, row_classes_of
 from ..world.splits import split_classes_of
-from ..world.values import enums_of, is_enum_member, is_table_key, records_of
+from ..world.values import (
+    enums_of,
+    is_enum_member,
+    is_plain_lambda,
+    is_table_key,
+    records_of,
+)
 from .heads import is_inert_definition
 from .version import Version, imported_module
 
@@ -75,12 +81,14 @@ def is_new_constant(statement: ast.stmt, version: Version, other: Version) -> bo
     if not (
         is_inert(value, enums, row_classes_of(version.tree), numbers_from_math(version.tree))
         or _is_library_value(value, version)
+        or _is_set_of_constants(value, enums, version)
     ):
         return False
     earlier = names_around(
         ast.Module([s for s in version.tree.body if s.lineno < statement.lineno], [])
     )
-    names = {n.id for n in ast.walk(value) if isinstance(n, ast.Name)}
+    later = {id(i) for n in ast.walk(value) if isinstance(n, ast.Lambda) for i in ast.walk(n)}
+    names = {n.id for n in ast.walk(value) if isinstance(n, ast.Name) and id(n) not in later}
     return all(n in earlier.bound or version.names.is_builtin(n) for n in names)
 
 
@@ -145,7 +153,9 @@ def is_inert(
     if isinstance(value, ast.List | ast.Tuple):
         return all(is_inert(e, enums, rows, numbers) for e in value.elts)
     if isinstance(value, ast.Set):
-        return all(map(is_constant, value.elts))
+        return all(is_table_key(e, enums) for e in value.elts)
+    if isinstance(value, ast.Lambda):
+        return is_plain_lambda(value)
     return (
         is_constant(value)
         or isinstance(value, ast.Name)
@@ -153,6 +163,20 @@ def is_inert(
         and ast.unparse(value) in numbers
         or is_enum_member(value, enums)
         or is_row(value, rows)
+    )
+
+
+def _is_set_of_constants(
+    value: ast.expr, enums: Mapping[str, tuple[str, ...]], version: Version
+) -> bool:
+    """Whether a value is a ``frozenset`` or ``set`` made of constants and members on the spot."""
+    if not isinstance(value, ast.Call) or value.keywords or len(value.args) != 1:
+        return False
+    inside, name = value.args[0], ast.unparse(value.func)
+    made = name in ("frozenset", "set") and version.names.is_builtin(name)
+    displays = ast.List | ast.Tuple | ast.Set
+    return (
+        made and isinstance(inside, displays) and all(is_table_key(e, enums) for e in inside.elts)
     )
 
 

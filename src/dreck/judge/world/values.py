@@ -124,20 +124,36 @@ def constants_of(tree: ast.Module) -> dict[str, ast.expr]:
 
 @lru_cache(CACHED)
 def sequences_of(tree: ast.Module) -> dict[str, ast.expr]:
-    """Module-level lists and tuples of constants that nothing in the module can change."""
+    """Module-level lists, tuples and sets of constants that nothing in the module can change."""
     found: dict[str, ast.expr] = {}
     for statement in tree.body:
         target, value = single_target(statement), getattr(statement, "value", None)
+        value = _written_out(value, tree)
+        enums = enums_of(tree) if isinstance(value, ast.Set) else {}
         if (
             target
-            and isinstance(value, ast.List | ast.Tuple)
-            and all(is_constant(e) or is_row(e, row_classes_of(tree)) for e in value.elts)
+            and isinstance(value, ast.List | ast.Tuple | ast.Set)
+            and all(is_table_key(e, enums) or is_row(e, row_classes_of(tree)) for e in value.elts)
         ):
             found[target] = value
     bisects = bisects_of(tree)
     return {
         n: value for n, value in found.items() if not is_mangled(n) and only_read(n, tree, bisects)
     }
+
+
+def _written_out(value: ast.expr | None, tree: ast.Module) -> ast.expr | None:
+    """A display of what ``frozenset({...})`` and its like are made of."""
+    if not isinstance(value, ast.Call) or value.keywords or len(value.args) != 1:
+        return value
+    name = value.func.id if isinstance(value.func, ast.Name) else ""
+    inside = value.args[0]
+    own = definition_counts(tree)[name] or name in imported(tree) or not is_never_set(name, tree)
+    if name not in ("frozenset", "set") or own or sets_names_by_text(tree):
+        return value
+    if not isinstance(inside, ast.List | ast.Tuple | ast.Set):
+        return value
+    return ast.copy_location(ast.Set(inside.elts), value)
 
 
 @lru_cache(CACHED)
@@ -242,9 +258,20 @@ def _is_constant_table(table: ast.Dict, tree: ast.Module) -> bool:
         several = isinstance(value, ast.Tuple) and bool(value.elts)
         if several and all(is_constant(e) or is_function(e) for e in value.elts):  # type: ignore[attr-defined]
             return True
+        if isinstance(value, ast.Lambda):
+            return is_plain_lambda(value)
         return is_constant(value) or is_row(value, row_classes_of(tree)) or is_function(value)
 
     return all(is_table_key(k, enums) for k in table.keys) and all(map(is_entry, table.values))
+
+
+def is_plain_lambda(value: ast.Lambda) -> bool:
+    """Whether a lambda takes what it is given and has no defaults, which would be worked out when
+    it is made.
+    """
+    arguments = value.args
+    several = arguments.vararg or arguments.kwarg or arguments.kwonlyargs
+    return not several and not arguments.defaults
 
 
 def is_table_key(key: ast.expr | None, enums: Mapping[str, tuple[str, ...]]) -> bool:
