@@ -304,6 +304,19 @@ def _measures_differently(before: FunctionNode, after: FunctionNode) -> bool:
     return counts[0] != counts[1]
 
 
+def _writes_differently(before: FunctionNode, after: FunctionNode) -> bool:
+    """Whether texts are made of values in other ways."""
+    counts = [
+        (
+            sum(isinstance(n, ast.JoinedStr) for n in ast.walk(f)),
+            sum(isinstance(n, ast.BinOp) and isinstance(n.op, ast.Mod) for n in ast.walk(f)),
+            sum(_calls(n, ("format", "str")) for n in ast.walk(f)),
+        )
+        for f in (before, after)
+    ]
+    return counts[0] != counts[1]
+
+
 def _fills_differently(before: FunctionNode, after: FunctionNode) -> bool:
     """Whether a list that is written with what it holds may stand against one that is filled."""
     counts = [
@@ -371,6 +384,11 @@ _WAYS: tuple[
     (_asks_for_types, lambda context: context.with_exact_types()),
     (_goes_through_rows, lambda context: replace(context, rows_apart=True)),
     (_fills_differently, lambda context: replace(context, lists_in_steps=True)),
+    (_writes_differently, lambda context: replace(context, texts_alike=True)),
+    (
+        _writes_differently,
+        lambda context: replace(context, texts_alike=True, apart=True, lists_in_steps=True),
+    ),
     (_builds_differently, lambda context: replace(context, apart=True, rows_apart=True)),
     (_calls_more_often, lambda context: replace(context, asking=True)),
     (_measures_differently, lambda context: replace(context, apart=True, lengths_apart=True)),

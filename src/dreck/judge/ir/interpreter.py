@@ -194,6 +194,7 @@ _STEPS: Mapping[str, Callable[[Any, list[Any]], Any]] = {
     "sum up": lambda _, g: g[0] + g[1],
     "count up": lambda _, g: g[0] + g[1],
     "join up": lambda _, g: g[0] + g[1],
+    "show": lambda _, g: str(g[0]),
     "append": lambda _, g: g[0].append(g[1]),
     "put first": lambda _, g: g[0].insert(0, g[1]),
     "unary": lambda op, g: _UNARY[op](g[0]),

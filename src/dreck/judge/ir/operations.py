@@ -78,6 +78,7 @@ _ROWS = (
     Operation("count up", 2, 1, silent=_PLAIN),
     Operation("bisect", 3, 1),
     Operation("format", ANY_NUMBER, 1, silent="it is a text, shown as it is"),
+    Operation("show", 1, 1, foreign=False, silent="it is a text, shown as it is"),
     Operation("join", ANY_NUMBER, 1, foreign=False, silent="all its parts are texts"),
     # -- making
     Operation("tuple", ANY_NUMBER, 1, raises=False, foreign=False, silent="always"),
@@ -136,6 +137,10 @@ _ROWS = (
         "assume there", 1, 0, raises=False, foreign=False, silent="it is known not to be None"
     ),
     Operation("has a last", 1, 0, raises=False, foreign=False, silent="it is a list or the like"),
+    Operation(
+        "assume shown alike", 1, 0, raises=False, foreign=False, silent="always, if it is granted"
+    ),
+    Operation("assume whole", 1, 0, raises=False, foreign=False, silent="always, if it is granted"),
     Operation("assume unless plain", ANY_NUMBER, 0, raises=False, foreign=False, silent="always"),
 )
 OPERATIONS: Mapping[str, Operation] = {row.name: row for row in _ROWS}

@@ -12,6 +12,7 @@ from .local_helpers import of_lambda
 from ..world.rows import RowClass, constant_term, is_row, row_parts
 from ..ir.graph import Node, Operand, Put, Test
 from .mapping_methods import mapping_call
+from .texts import text_made
 from ..world.calls import bind_arguments
 from ..world.context import ENDS
 from .classes import ClassLowering
@@ -54,10 +55,19 @@ class LookupLowering(ClassLowering):
             or self._new_container(node, out, after, where)
             or self._one_by_one(node, out, after, where)
             or mapping_call(self, node, out, after, where)
+            or text_made(self, node, out, after, where)
         )
         if known is None and self.context.bound:
             known = self.bound_call(node, out, after, where)
         return known if known is not None else super()._call(node, out, after, where)
+
+    def _joinedstr(self, node: ast.JoinedStr, out: int, after: Node, where: Where) -> Node:
+        made = text_made(self, node, out, after, where)
+        return made or super()._joinedstr(node, out, after, where)
+
+    def _binop(self, node: ast.BinOp, out: int, after: Node, where: Where) -> Node:
+        made = text_made(self, node, out, after, where)
+        return made or super()._binop(node, out, after, where)
 
     def _one_by_one(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
         """``x.startswith(("a", "b"))`` asks for one after the other, if x is a text."""

@@ -86,6 +86,8 @@ def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -
             result = filled_in(terms[0], terms[1], kinds)
     elif node.kind == "format" and len(terms) == 1:
         result = shown(terms[0], node.detail, kinds)
+    elif node.kind == "show":
+        result = shown(terms[0], -1, kinds)
     elif node.kind == "join":
         result = joined(terms, kinds)
     elif node.kind in ("sum up", "join up", "count up"):
@@ -179,6 +181,8 @@ def result_kinds(node: Do, callee: str | None, names: Names) -> list[Kinds | Non
         found[0] = frozenset({node.kind.removesuffix("-star")})
     elif node.kind == "comprehension" and type(node.source) in COMPREHENSIONS:
         found[0] = frozenset({COMPREHENSIONS[type(node.source)]})
+    elif node.kind == "show":
+        found[0] = frozenset({"str"})
     elif node.kind == "join" and len(node.operands) > 1:
         # One part alone is handed on as it is, and may be of a class derived from str.
         found[0] = frozenset({"str"})

@@ -21,9 +21,11 @@ from ..values.terms import (
     MADE,
     NONE,
     NUMBERS,
+    PLAIN,
     SOLID,
     Term,
     UNBOUND,
+    WHOLE,
     all_plain,
     const,
     identity,
@@ -46,7 +48,9 @@ _ADDERS = {"append": "list", "add": "set"}
 # What stands in the place of an attribute for how long a container is.
 LENGTH = "len()"
 # Steps that rest on what some value is.
-_RESTING = frozenset({"assume unless plain", "assume there", "has a last"})
+_RESTING = frozenset(
+    {"assume unless plain", "assume whole", "assume shown alike", "assume there", "has a last"}
+)
 # What can be gone through from its end too, as often as one likes.
 _HAVE_A_LAST = frozenset({"list", "tuple", "str", "range", "dict", "collections.deque"})
 # Built-in containers whose truth is whether there is anything in them.
@@ -213,6 +217,10 @@ class Walker:
             return self._there(node, terms[0], state, used)
         if node.kind == "has a last":
             return self._through_sequence(node, terms[0], state)
+        if node.kind == "assume whole":
+            return self._whole(node, terms[0], state)
+        if node.kind == "assume shown alike":
+            return self._shown_alike(node, terms[0], state)
         return self._assume_of(node, terms, state)
 
     def _adder(self, node: Do, terms: list[Term]) -> Term | None:
@@ -462,6 +470,39 @@ class Walker:
             why = f"{shortened(node.source)} may be None"
             raise Parted(why, *(s.node for s in state.sides))
         return self._assume(node)
+
+    def _shown_alike(self, node: Do, term: Term, state: State) -> Node | None:
+        """Go on where a value has the same text however that is asked for."""
+        kinds = kinds_of(term, self.kinds)
+        if kinds is not None and kinds <= PLAIN:
+            return node.next
+        kind = self.types.of(term)
+        own = own_names(kind) or "?" in names_in(kind) or not kind
+        if own and self.names.declared.has_format():
+            why = f"{shortened(node.source)} may have a format of its own"
+            raise Parted(why, *(s.node for s in state.sides))
+        return self._assume_on_both(node, state)
+
+    def _assume_on_both(self, node: Do, state: State) -> Node:
+        """Go on under an assumption that both versions rest on, which makes it no truer: where none
+        is allowed the two must not be matched.
+        """
+        if self.strict:
+            why = f"{shortened(node.source)} would have to be taken for plain"
+            raise Parted(why, *(s.node for s in state.sides))
+        self.ledger.grant(*node.detail)
+        return node.next
+
+    def _whole(self, node: Do, term: Term, state: State) -> Node | None:
+        """Go on where a value is a whole number, and no truth value."""
+        kinds = kinds_of(term, self.kinds)
+        if kinds == frozenset({"int"}):
+            return node.next
+        declared = names_in(self.types.of(term)) - {"?"}
+        if (kinds is not None and not kinds <= WHOLE) or declared - WHOLE:
+            why = f"{shortened(node.source)} is declared to be no whole number"
+            raise Parted(why, *(s.node for s in state.sides))
+        return self._assume_on_both(node, state)
 
     def _as_declared(self, node: Do, term: Term) -> Node | None:
         """Go on where a value is what it is declared to be."""

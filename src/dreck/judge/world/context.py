@@ -114,6 +114,7 @@ class Context:
             ("ends"), and go through elements and not through places ("elements"); none if empty.
         rows_apart: whether loops over constant rows are lowered as one round after the other.
         lets_through: whether what is raised inside a `with` is taken to leave it.
+        texts_alike: whether texts made of values are made alike, however that is written.
         to_the_end: whether `any` and `all` are lowered as loops that go on when they know the answer.
     """
 
@@ -149,6 +150,7 @@ class Context:
     rows_apart: bool = False
     lets_through: bool = False
     to_the_end: bool = False
+    texts_alike: bool = False
     nested: Mapping[str, ast.Dict] = field(default_factory=dict)
     constants: Mapping[str, ast.expr] = field(default_factory=dict)
     records: Mapping[str, RecordClass] = field(default_factory=dict)

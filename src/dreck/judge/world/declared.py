@@ -106,6 +106,22 @@ def has_equality_of_its_own(tree: ast.Module) -> bool:
 
 
 @lru_cache(CACHED)
+def has_format_of_its_own(tree: ast.Module) -> bool:
+    """Whether any class of a module says itself how it is put into a text, or is an enum that is
+    something else too, of which ``format`` and ``str`` need not say the same.
+    """
+    for node in nodes_of(tree):
+        if isinstance(node, ast.FunctionDef) and node.name == "__format__":
+            return True
+        if isinstance(node, ast.ClassDef):
+            words = {ast.unparse(b).rpartition(".")[2] for b in node.bases}
+            mixed = words & {"Enum", "Flag"} and len(words) > 1
+            if mixed or words & {"IntEnum", "StrEnum", "IntFlag", "ReprEnum"}:
+                return True
+    return False
+
+
+@lru_cache(CACHED)
 def builtin_bases(tree: ast.Module) -> frozenset[str]:
     """Built-in classes from which classes of a module are derived, so that a value declared as such
     a class may be one of theirs.
@@ -416,6 +432,10 @@ class Declarations:
     def is_derived_from(self, builtin: str) -> bool:
         """Whether a class of the module is derived from a built-in one."""
         return any(builtin in builtin_bases(t) for t in self.trees)
+
+    def has_format(self) -> bool:
+        """Whether a class of the module says itself how it is put into a text."""
+        return any(map(has_format_of_its_own, self.trees))
 
     def has_equality(self) -> bool:
         """Whether a class of the module says itself what ``==`` means."""

@@ -1,0 +1,146 @@
+"""Texts made of values, however that is written: ``f"{boat}: {n}"``, ``"%s: %d" % (boat, n)``,
+``"{}: {}".format(boat, n)``, ``str(n)``.
+
+Each is lowered as its values, worked out in order, then the text of each, then all in a row. That
+is what happens for values without a ``__format__`` of their own (``plain-value`` where it is not
+known), and for whole numbers where ``%d`` stands (True would be 1 there).
+"""
+
+from __future__ import annotations
+
+import ast
+import string
+from typing import TYPE_CHECKING
+
+from ..face.verdict import AssumptionKind
+from ..ir.graph import Node, Operand
+from ..lowering.expressions import Where
+from ..values.terms import const
+
+if TYPE_CHECKING:
+    from .lookups import LookupLowering
+
+# What a text is made of: constant texts, and values with whether they are whole numbers for sure.
+_Part = str | tuple[ast.expr, bool]
+
+
+def text_made(
+    lowering: LookupLowering, node: ast.expr, out: int, after: Node, where: Where
+) -> Node | None:
+    """The steps of an expression that makes a text of values; None for any other."""
+    if not lowering.context.texts_alike:
+        return None
+    parts = _parts_of(lowering, node)
+    values = [p for p in parts or () if not isinstance(p, str)]
+    if parts is None or not values:
+        return None
+
+    def make(operands: tuple[Operand, ...]) -> Node:
+        given = dict(zip(map(id, values), operands, strict=True))
+        shown = {key: lowering.temporary() for key in given}
+        every = tuple(const(p) if isinstance(p, str) else shown[id(p)] for p in parts)
+        entry = lowering.do("join", node, (const(""), *every), (out,), after, where)
+        for part in reversed(values):
+            entry = lowering.do(
+                "show", part[0], (given[id(part)],), (shown[id(part)],), entry, where
+            )
+        for part in reversed(values):
+            entry = _resting(lowering, part, given[id(part)], entry, where)
+        return entry
+
+    return lowering.values([v for v, _ in values], where, make)
+
+
+def _resting(
+    lowering: LookupLowering, part: tuple[ast.expr, bool], value: Operand, after: Node, where: Where
+) -> Node:
+    """Go on where a value is shown alike however it is put into a text."""
+    node, is_whole = part
+    about = ast.unparse(node)
+    if is_whole:
+        detail = (AssumptionKind.AS_USED, about, f"{about} that is no whole number, or True")
+        return lowering.do("assume whole", node, (value,), (), after, where, detail)
+    breaks = f"{about} of a class with a __format__ of its own"
+    detail = (AssumptionKind.PLAIN_VALUE, about, breaks)
+    return lowering.do("assume shown alike", node, (value,), (), after, where, detail)
+
+
+def _parts_of(lowering: LookupLowering, node: ast.expr) -> list[_Part] | None:
+    if isinstance(node, ast.JoinedStr):
+        return _of_braces(node)
+    if isinstance(node, ast.BinOp) and isinstance(node.op, ast.Mod):
+        return _of_percent(node)
+    if not isinstance(node, ast.Call) or node.keywords:
+        return None
+    if any(isinstance(a, ast.Starred) for a in node.args):
+        return None
+    if len(node.args) == 1 and lowering.is_builtin_call(node, "str"):
+        return [(node.args[0], False)]
+    return _of_format(node)
+
+
+def _of_braces(node: ast.JoinedStr) -> list[_Part] | None:
+    found: list[_Part] = []
+    for value in node.values:
+        if isinstance(value, ast.Constant):
+            found.append(str(value.value))
+        elif isinstance(value, ast.FormattedValue):
+            if value.format_spec is not None or value.conversion not in (-1, ord("s")):
+                return None
+            found.append((value.value, False))
+    return found
+
+
+def _of_percent(node: ast.BinOp) -> list[_Part] | None:
+    pattern = node.left.value if isinstance(node.left, ast.Constant) else None
+    if not isinstance(pattern, str):
+        return None
+    if isinstance(node.right, ast.Tuple):
+        given = node.right.elts
+    elif isinstance(node.right, ast.Constant | ast.JoinedStr):
+        given = [node.right]
+    else:
+        return None  # it may be a tuple, or a dict
+    if any(isinstance(g, ast.Starred) for g in given):
+        return None
+    found: list[_Part] = []
+    values = iter(given)
+    rest = pattern
+    while rest:
+        plain, sign, rest = rest.partition("%")
+        found.append(plain)
+        if not sign:
+            break
+        kind, rest = rest[:1], rest[1:]
+        if kind == "%":
+            found.append("%")
+            continue
+        value = next(values, None)
+        if kind not in ("s", "d") or value is None:
+            return None
+        found.append((value, kind == "d"))
+    return found if next(values, None) is None else None
+
+
+def _of_format(node: ast.Call) -> list[_Part] | None:
+    called = node.func
+    if not isinstance(called, ast.Attribute) or called.attr != "format":
+        return None
+    pattern = called.value.value if isinstance(called.value, ast.Constant) else None
+    if not isinstance(pattern, str):
+        return None
+    found: list[_Part] = []
+    values = iter(node.args)
+    try:
+        pieces = list(string.Formatter().parse(pattern))
+    except ValueError:
+        return None
+    for plain, field, spec, conversion in pieces:
+        found.append(plain)
+        if field is None:
+            continue
+        value = next(values, None)
+        if field or spec or conversion or value is None:
+            return None
+        found.append((value, False))
+    return found if next(values, None) is None else None

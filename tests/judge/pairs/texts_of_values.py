@@ -1,0 +1,162 @@
+#: a text by percent signs, by braces -> proved-under as-used
+def shown(name: str, tons: int) -> str:
+    return "%s carries %d tons, 100%%" % (name, tons)
+#: becomes
+def shown(name: str, tons: int) -> str:
+    return f"{name} carries {tons} tons, 100%"
+
+
+#: a text by format, by braces -> proved
+def shown(name: str, tons: float) -> str:
+    return "{}: {} tons {{}}".format(name, tons)
+#: becomes
+def shown(name: str, tons: float) -> str:
+    return f"{name}: {tons} tons {{}}"
+
+
+#: texts in a row -> proved
+def shown(name: str, tons: int) -> str:
+    return name + ": " + str(tons) + " tons"
+#: becomes
+def shown(name: str, tons: int) -> str:
+    return f"{name}: {tons} tons"
+
+
+#: of a boat that nothing is declared of -> proved-under plain-value
+def shown(boat) -> str:
+    return "%s waits" % (boat,)
+#: becomes
+def shown(boat) -> str:
+    return f"{boat} waits"
+
+
+#: a count that is no whole number -> differs
+def shown(tons: float) -> str:
+    return "%d tons" % (tons,)
+#: becomes
+def shown(tons: float) -> str:
+    return f"{tons} tons"
+
+
+#: a text where a count is asked for -> differs
+def shown(name: str) -> str:
+    return "%d tons" % (name,)
+#: becomes
+def shown(name: str) -> str:
+    return f"{name} tons"
+
+
+#: a class with a format of its own -> differs
+class Level:
+    def __init__(self, pence: int):
+        self.pence = pence
+    def __format__(self, spec: str) -> str:
+        return f"level {self.pence}"
+    def __str__(self) -> str:
+        return "level"
+def shown(level: Level) -> str:
+    return "%s today" % (level,)
+#: becomes
+class Level:
+    def __init__(self, pence: int):
+        self.pence = pence
+    def __format__(self, spec: str) -> str:
+        return f"level {self.pence}"
+    def __str__(self) -> str:
+        return "level"
+def shown(level: Level) -> str:
+    return f"{level} today"
+
+
+#: a member that is a text too -> unproved
+from enum import Enum
+class Kind(str, Enum):
+    TUG = "tug"
+    RAFT = "raft"
+def shown(kind) -> str:
+    return "%s today" % (kind,)
+#: becomes
+from enum import Enum
+class Kind(str, Enum):
+    TUG = "tug"
+    RAFT = "raft"
+def shown(kind) -> str:
+    return f"{kind} today"
+
+
+#: a tuple fills several places -> unproved
+def shown(pair) -> str:
+    return "%s" % pair
+#: becomes
+def shown(pair) -> str:
+    return f"{pair}"
+
+
+#: the values change places -> differs
+def shown(name: str, lock: str) -> str:
+    return "%s at %s" % (name, lock)
+#: becomes
+def shown(name: str, lock: str) -> str:
+    return f"{lock} at {name}"
+
+
+#: a width is asked for -> differs
+def shown(name: str) -> str:
+    return "%5s!" % (name,)
+#: becomes
+def shown(name: str) -> str:
+    return f"{name}!"
+
+
+#: shown as code, shown as it is -> differs
+def shown(name: str) -> str:
+    return f"{name!r}!"
+#: becomes
+def shown(name: str) -> str:
+    return "{}!".format(name)
+
+
+#: what str is here -> differs
+def str(tons): return "many"
+def shown(tons: int):
+    return str(tons)
+#: becomes
+def str(tons): return "many"
+def shown(tons: int):
+    return f"{tons}"
+
+
+#: a member with a format of its own -> differs
+from enum import Enum
+class Kind(Enum):
+    TUG = 1
+    RAFT = 2
+    def __format__(self, spec):
+        return "kind"
+def shown(kind: Kind) -> str:
+    return "%s today" % (kind,)
+#: becomes
+from enum import Enum
+class Kind(Enum):
+    TUG = 1
+    RAFT = 2
+    def __format__(self, spec):
+        return "kind"
+def shown(kind: Kind) -> str:
+    return f"{kind} today"
+
+
+#: a plain member -> proved-under plain-value
+from enum import Enum
+class Kind(Enum):
+    TUG = 1
+    RAFT = 2
+def shown(kind: Kind) -> str:
+    return "%s today" % (kind,)
+#: becomes
+from enum import Enum
+class Kind(Enum):
+    TUG = 1
+    RAFT = 2
+def shown(kind: Kind) -> str:
+    return f"{kind} today"
