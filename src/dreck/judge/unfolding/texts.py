@@ -42,7 +42,7 @@ def text_made(
         entry = lowering.do("join", node, (const(""), *every), (out,), after, where)
         for part in reversed(values):
             entry = lowering.do(
-                "show", part[0], (given[id(part)],), (shown[id(part)],), entry, where
+                "show", part[0], (given[id(part)],), (shown[id(part)],), entry, where, -1
             )
         for part in reversed(values):
             entry = _resting(lowering, part, given[id(part)], entry, where)

@@ -84,10 +84,8 @@ def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -
         result = arithmetic(node.detail, terms[0], terms[1], kinds)
         if result is None and node.detail == "%":
             result = filled_in(terms[0], terms[1], kinds)
-    elif node.kind == "format" and len(terms) == 1:
+    elif node.kind in ("format", "show") and len(terms) == 1:
         result = shown(terms[0], node.detail, kinds)
-    elif node.kind == "show":
-        result = shown(terms[0], -1, kinds)
     elif node.kind == "join":
         result = joined(terms, kinds)
     elif node.kind in ("sum up", "join up", "count up"):
