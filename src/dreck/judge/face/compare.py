@@ -280,7 +280,7 @@ def _builds_differently(before: FunctionNode, after: FunctionNode) -> bool:
 
 
 # What works something out of all elements, and what asks some of them.
-_OF_ALL = ("max", "min", "fromkeys")
+_OF_ALL = ("max", "min", "fromkeys", "sorted")
 _OF_SOME = ("any", "all", "next", "reversed")
 
 

@@ -50,6 +50,8 @@ def aggregate(
         among = keys_of(node.args[0])
         if among is not None and lowering.resolver.means_builtin("dict"):
             return _each_once(lowering, node, among, out, after, where)
+    if called == "sorted" and lowering.resolver.means_builtin(called) and len(node.args) == 1:
+        return _in_order(lowering, node, out, after, where)
     if lowering.is_builtin_call(node, "dict") and len(node.args) == 1:
         among = _counted_by(lowering, node.args[0])
         if among is not None:
@@ -234,6 +236,36 @@ def _meaning(lowering: GeneratorLowering, name: str, slot: str) -> Iterator[None
 
 
 # -- collections and texts
+
+
+def _in_order(
+    lowering: GeneratorLowering, node: ast.Call, out: int, after: Node, where: Where
+) -> Node | None:
+    """``sorted(e, key=k)``: a list of all there is, which is then sorted."""
+    among, names = node.args[0], tuple(k.arg for k in node.keywords)
+    lone = isinstance(among, ast.GeneratorExp) and id(among) not in lowering.immediate
+    if lone or isinstance(among, ast.Starred) or not {"key", "reverse"}.issuperset(names):
+        return None
+    # What else is given is worked out before anything is gone through; of these nobody notices.
+    given = [k.value for k in node.keywords]
+    bound = any(isinstance(n, ast.NamedExpr) for n in ast.walk(node))
+    if bound or not all(isinstance(g, ast.Lambda | ast.Constant | ast.Name) for g in given):
+        return None
+    made, item, method, nothing = (lowering.temporary() for _ in range(4))
+
+    def sort(operands: tuple[Operand, ...]) -> Node:
+        done = Put(node.lineno, out, made, after)
+        detail = ((), names, ())
+        return lowering.do("call", node, (method, *operands), (nothing,), done, where, detail)
+
+    def element(again: Node) -> Node:
+        return lowering.do("append", node, (made, item), (nothing,), again, where)
+
+    entry = lowering.values(given, where, sort)
+    entry = lowering.do("getattr", node, (made,), (method,), entry, where, "sort")
+    entry = _rounds(lowering, among, item, element, entry, where)
+    entry = lowering.do("list", node, (), (made,), entry, where, ())
+    return lowering.value(node.func, lowering.temporary(), entry, where)
 
 
 def _each_once(

@@ -62,7 +62,7 @@ def _all_used_by(node: ast.AST, known: Callable[[str], bool]) -> ast.GeneratorEx
         first = node.args[0]
         if isinstance(node.func, ast.Name) and known(node.func.id):
             name = node.func.id
-            if name == "sum" and not node.keywords:
+            if name == "sorted" or (name == "sum" and not node.keywords):
                 found = first
             elif name in ("max", "min"):
                 found = _starred(first) if most_of(node) is not None else None
