@@ -1324,3 +1324,33 @@ def f(line: bytes):
         return line.startswith(("#", "/"))
     except TypeError as error:
         return str(error)
+
+
+#: nothing and the empty text are asked for at once -> proved
+def marked(name: str | None) -> str:
+    if name is None:
+        name = ""
+    return name.strip()
+#: becomes
+def marked(name: str | None) -> str:
+    return (name or "").strip()
+
+
+#: another text stands in for the empty one -> differs
+def marked(name: str | None) -> str:
+    if name is None:
+        name = "tug"
+    return name.strip()
+#: becomes
+def marked(name: str | None) -> str:
+    return (name or "tug").strip()
+
+
+#: None and the empty text are not the same -> differs
+def marked(name: str | None) -> str | None:
+    if not name:
+        return ""
+    return name
+#: becomes
+def marked(name: str | None) -> str | None:
+    return name

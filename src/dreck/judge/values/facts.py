@@ -19,12 +19,15 @@ from .terms import (
     SOLID,
     Term,
     WHOLE,
+    const,
     constant_value,
     is_const,
     is_member,
     kinds_of,
     members_of_kind,
 )
+
+_TEXT_OR_NONE: Kinds = frozenset({"str", "NoneType"})
 
 Fact: TypeAlias = tuple[Term, bool]
 Decision: TypeAlias = tuple[bool, frozenset[Fact]]
@@ -149,7 +152,19 @@ class Facts:
                 and (not same or _is_one_object(rest[1]))
             ):
                 return rest[1], frozenset({fact})
-        return term, frozenset()
+        return self._nothing_in_it(term, kinds, same=same) or (term, frozenset())
+
+    def _nothing_in_it(
+        self, term: Term, kinds: Kinds | None, *, same: bool
+    ) -> tuple[Term, frozenset[Fact]] | None:
+        """The empty text, where a value is a text or None, is not None, and is not true."""
+        empty = const("")
+        if kinds != _TEXT_OR_NONE or self._known.get(("truth", term)) is not False:
+            return None
+        there = self.decide(("is", term, NONE))
+        if there is None or there[0] or (same and not _is_one_object(empty)):
+            return None
+        return empty, there[1] | {(("truth", term), False)}
 
     def about(self, subject: Term) -> Iterator[Fact]:
         """The facts that speak of a value itself."""
