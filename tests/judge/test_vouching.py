@@ -169,6 +169,30 @@ def test_an_assumption_names_an_input_that_can_break_it(tmp_path: Path) -> None:
 
 
 @pytest.mark.parametrize(
+    ("text", "same"),
+    [
+        (
+            "class Desk:\n    def _fee(self, n):\n        return n\n",
+            True,
+        ),  # another class of its own
+        ("def due(desk):\n    return desk._fee(3)\n", False),
+        (
+            "import before\nclass Far(before.Desk):\n    def _fee(self, n):\n        return n\n",
+            False,
+        ),
+    ],
+)
+def test_a_private_method_that_others_use(text: str, same: bool, tmp_path: Path) -> None:
+    """A file that has such a method itself means its own, unless it takes the class from there."""
+    old = "class Desk:\n    def _fee(self, n: int) -> int:\n        return n * 2\n\n    def toll(self, n: int) -> int:\n        return self._fee(n)\n"
+    new = old.replace("n * 2", "n * 6").replace("return self._fee(n)", "return self._fee(n) // 3")
+    for name, code in (("before.py", old), ("after.py", new), ("others.py", text)):
+        (tmp_path / name).write_text(code, encoding="utf-8")
+    found = dreck.vouch(tmp_path / "before.py", tmp_path / "after.py")
+    assert any("it is private" in n for n in found.notes) is same
+
+
+@pytest.mark.parametrize(
     ("beside", "text", "same"),
     [
         ("tolls.py", "def _fee(n):\n    return n\n", True),

@@ -56,7 +56,8 @@ def other_name(word: str, before: Version, after: Version) -> str:
 
 def used_beside(before: Version, after: Version, names: Sequence[str]) -> bool:
     """Whether a file beside a module may use one of its private functions: it has the word, and for
-    a function that stands in no class the name of the module too. Also if there are too many to look.
+    a function that stands in no class the name of the module too. A file that defines the word
+    itself, and does not import the module, means its own. Also if there are too many to look.
     """
     own = {before.path.resolve(), after.path.resolve()}
     dotted, folder = module_name(before.path)
@@ -72,9 +73,13 @@ def used_beside(before: Version, after: Version, names: Sequence[str]) -> bool:
             looked_at += 1
             if looked_at > _MOST_FILES:
                 return True
-            words = set(re.findall(r"\w+", path.read_text("utf-8", "replace")))
-            if any(w in words and (not m or m in words) for w, m in wanted):
-                return True
+            text = path.read_text("utf-8", "replace")
+            words = set(re.findall(r"\w+", text))
+            imports = re.search(rf"\b(?:import|from)\b[^\n]*\b{module}\b", text)
+            for word, needs in wanted:
+                is_its_own = imports is None and re.search(rf"\bdef {word}\b", text)
+                if word in words and not is_its_own and (not needs or needs in words):
+                    return True
     return False
 
 
