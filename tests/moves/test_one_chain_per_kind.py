@@ -16,6 +16,16 @@ CASES = [
         "log(0)\nif n in (1, 2):\n    m = 1\n    m = m + 1\nelif n == 3:\n    m = 2\n    if m > 1:\n        m = 0\nelse:\n    m = 2\nreturn m\n",
     ),
 ]
+# The lines of a condition are held together by its parentheses, whichever of them are left.
+CASES += [
+    (
+        "if s == 'x':\n    n = 1\nelse:\n    n = 2\nif s == 'y':\n    n = 3\nif (\n    m == 1\n    or (k and b)\n"
+        "    or (s == 'x' and m > 4)\n):\n    log(1)\nreturn n\n",
+        "if s == 'x':\n    n = 1\n    if (\n        m == 1\n        or (k and b)\n        or m > 4\n    ):\n        log(1)\n"
+        "elif s == 'y':\n    n = 2\n    n = 3\n    if (\n        m == 1\n        or (k and b)\n    ):\n        log(1)\n"
+        "else:\n    n = 2\n    if (\n        m == 1\n        or (k and b)\n    ):\n        log(1)\nreturn n\n",
+    ),
+]
 STAYS = [
     "if s == 'x':\n    log(1)\nelif s == 'y':\n    log(2)\nelif s == 'z':\n    log(3)\n",
     "if s == 'x':\n    log(1)\nif s == 'y':\n    log(2)\n",

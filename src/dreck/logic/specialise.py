@@ -10,7 +10,7 @@ from collections.abc import Iterable, Sequence
 
 import libcst as cst
 
-from .conditions import bare, core
+from .conditions import bare, core, in_parentheses, spans_lines
 from .known import Known
 
 _LEAVES = (cst.Return, cst.Raise, cst.Continue, cst.Break)
@@ -38,12 +38,23 @@ def reduced(condition: cst.BaseExpression, known: Known) -> cst.BaseExpression |
         node.right, known.learning(node.left, not is_or)
     )
     if isinstance(left, bool):
-        return left if left is is_or else right
+        return left if left is is_or else _held_together(right, condition)
     if isinstance(right, bool):
-        return condition if right is is_or else bare(left)
+        return condition if right is is_or else _held_together(bare(left), condition)
     if left is node.left and right is node.right:
         return condition
     return node.with_changes(left=left, right=right, lpar=condition.lpar, rpar=condition.rpar)
+
+
+def _held_together(
+    part: cst.BaseExpression | bool, condition: cst.BaseExpression
+) -> cst.BaseExpression | bool:
+    """What is left of a condition, in the parentheses that held its lines together."""
+    if isinstance(part, bool) or part.lpar or not spans_lines(part):
+        return part
+    if not condition.lpar:
+        return in_parentheses(part)
+    return part.with_changes(lpar=condition.lpar, rpar=condition.rpar)
 
 
 def _negated(inner: cst.BaseExpression | bool) -> cst.BaseExpression | bool:
