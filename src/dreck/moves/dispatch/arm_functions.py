@@ -8,6 +8,7 @@ they gave back.
 from __future__ import annotations
 
 import ast
+import copy
 import keyword
 import re
 from collections.abc import Iterator
@@ -168,6 +169,21 @@ class ArmFunctions(ModuleMove):
                     boat.enter()
             """,
         ),
+        "alike": Refusal(
+            "the arms do the same with other values, so that functions of them would be copies",
+            """
+            def enter(kind: str, boat):
+                if kind == "barge":
+                    boat.wait(12)
+                    boat.tie("stern")
+                elif kind == "tug":
+                    boat.wait(3)
+                    boat.tie("bow")
+                elif kind == "raft":
+                    boat.wait(1)
+                    boat.tie("middle")
+            """,
+        ),
         "name-taken": Refusal(
             "a name that a new function would get is taken; --name PROPOSED=NAME gives another",
             """
@@ -200,6 +216,8 @@ class ArmFunctions(ModuleMove):
             if not long and not _differ(chain):
                 continue  # a table can hold them as they are, or nothing can
             plan = _planned(view, function, chain)
+            if not isinstance(plan, str) and _do_the_same(chain):
+                plan = "alike"
             found = plan if isinstance(plan, str) else _site(view, function, chain, plan, wishes)
             if isinstance(found, ModuleSite):
                 yield found
@@ -297,6 +315,23 @@ def _site(
         "lookup-table can put them into a table."
     )
     return ModuleSite(line, why, edited(view.text, edits), (function.name,), tuple(qualified))
+
+
+def _do_the_same(chain: Chain) -> bool:
+    """Whether all arms of several statements do the same with other constants: then they are one
+    function with parameters, or rows of a table.
+    """
+    shapes = [_shape(a.body) for a in chain.arms if len(a.body) > 1]
+    return len(shapes) > 1 and len(set(shapes)) == 1
+
+
+def _shape(body: list[ast.stmt]) -> str:
+    """A body without its constants."""
+    module = copy.deepcopy(ast.Module(body, []))
+    for node in ast.walk(module):
+        if isinstance(node, ast.Constant):
+            node.value = None
+    return ast.dump(module)
 
 
 def _differ(chain: Chain) -> bool:

@@ -701,9 +701,9 @@ class _Plan:
             and len(default) == len(self.holes)
             and [len(h.around) for h in default] == [len(h.around) for h in self.holes]
         ):
-            return self.rows.using(
-                f"{name}.get({subject}, {self.rows.row([h.values[-1] for h in default])})"
-            )
+            lacking = self.rows.row([h.values[-1] for h in default])
+            given = subject if lacking == "None" else f"{subject}, {lacking}"
+            return self.rows.using(f"{name}.get({given})")
         found = self.rows.using(f"{name}[{subject}]")
         if covers_all(self.view, self.function, self.chain):
             return found
