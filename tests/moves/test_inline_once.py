@@ -40,6 +40,15 @@ CASES = [
         "if not n in (1, 2):\n    log(1)\n",
     ),
 ]
+# A text that is only set for the exit behind it; two texts in a row are one.
+CASES += [
+    ("why = 'full'\nreturn 'no: ' + why\n", "return 'no: full'\n"),
+    ("why = 'full'\nraise KeyError(why)\n", "raise KeyError('full')\n"),
+    ("why = \"full\"\nreturn 'no: ' + why\n", "return 'no: ' + \"full\"\n"),
+    ("why = f'{a}'\nreturn a, why\n", ""),
+    ("why = 'full'\nlog(why, a)\n", ""),
+    ("most = 30\nreturn a + most\n", ""),
+]
 STAYS = [
     "if a:\n    log(2, 'late')\n    return\nif b:\n    why = 'full'\n    log(1, why)\n    return\nreturn 2\n",
     "if a:\n    log(1, b)\n    return\nif b:\n    why = 'full'\n    log(1, why)\n    return\nreturn 2\n",

@@ -134,6 +134,8 @@ class InlineOnce(Move):
         if _uses(place, target.value) != 2 or _is_said_elsewhere(place, following, target.value):
             return self._carried(place, index, target.value, small.value, around)
         new = _with_value(following, target.value, small.value)
+        if new is None and isinstance(small.value, cst.SimpleString):
+            return self._carried(place, index, target.value, small.value, around)
         if new is None or getattr(line, "trailing_whitespace").comment:
             return NOT_MINE
         # A name that only a step of this run has left over says nothing that was wanted.
@@ -154,7 +156,9 @@ class InlineOnce(Move):
         line, following = place.statements[index], place.statements[index + 1]
         function = function_of(place)
         several = assignment_counts(function)[name] > 1
-        if not several and not _is_said_elsewhere(place, following, name):
+        leaves = isinstance(single(following), cst.Return | cst.Raise)
+        text = leaves and isinstance(value, cst.SimpleString)  # it says itself what it is
+        if not several and not text and not _is_said_elsewhere(place, following, name):
             return NOT_MINE
         if not isinstance(following, cst.SimpleStatementLine):
             return NOT_MINE
@@ -167,6 +171,7 @@ class InlineOnce(Move):
         if name in assigned_names(following) or isinstance(value, cst.Yield | cst.Await):
             return NOT_MINE
         new = following.visit(Put({name: value}))
+        new = new.visit(_InOne()) if isinstance(new, cst.SimpleStatementLine) else new
         assert isinstance(new, cst.SimpleStatementLine)
         if not around.fits(place, code(new)) or "\n" in code(new):
             return NOT_MINE
@@ -175,6 +180,25 @@ class InlineOnce(Move):
         new = new.with_changes(leading_lines=lead)
         block = place.exchanged(index, new, until=index + 2)
         return Site(line, why, block, tentative=not is_quiet(value))
+
+
+class _InOne(cst.CSTTransformer):
+    """Two texts in a row become one."""
+
+    def leave_BinaryOperation(
+        self, original_node: cst.BinaryOperation, updated_node: cst.BinaryOperation
+    ) -> cst.BaseExpression:
+        """``"late: " + "no papers"``, written with the same quotes."""
+        first, second = updated_node.left, updated_node.right
+        if not isinstance(updated_node.operator, cst.Add):
+            return updated_node
+        if not isinstance(first, cst.SimpleString) or not isinstance(second, cst.SimpleString):
+            return updated_node
+        plain = not (first.prefix or second.prefix or first.lpar or second.lpar)
+        if not plain or first.quote != second.quote or len(first.quote) > 1:
+            return updated_node
+        whole = cst.SimpleString(first.value[:-1] + second.value[1:])
+        return whole.with_changes(lpar=updated_node.lpar, rpar=updated_node.rpar)
 
 
 def _called_by_its_own(
