@@ -212,3 +212,19 @@ def test_a_word_that_only_holds_others_together_is_no_name() -> None:
     for word, expected in (("FOR", []), ("DRY", ["is_waiting_dry"]), ("TUG", ["is_tug"])):
         test = ast.parse(f"self.waiting and self.waiting[-1] == {word!r}", mode="eval").body
         assert [p.name for p in proposals(Named(test))] == expected
+
+
+ABOUT_ASKED = [
+    ("boats in good order", "is_in_good_order"),
+    ("boats with a pilot", "has_pilot"),
+    ("locks in good order", "has_locks_in_good_order"),
+]
+
+
+@pytest.mark.parametrize(("comment", "name"), ABOUT_ASKED)
+def test_a_comment_that_begins_with_what_is_asked(comment: str, name: str) -> None:
+    """It says how that is; of anything else, that there is some."""
+    named = Named(
+        ast.parse("boat.crew > 1 and boat.papers", mode="eval").body, comments=(f"# {comment}",)
+    )
+    assert proposals(named)[0].name == name

@@ -163,6 +163,9 @@ def _loosened(node: cst.BaseExpression, was: cst.BaseExpression) -> cst.BaseExpr
     """An operand of ``or``: parentheses that an ``or`` below ``and`` had needed may go."""
     if isinstance(node, cst.IfExp | cst.Lambda | cst.NamedExpr) and not node.lpar:
         return node.with_changes(lpar=[cst.LeftParen()], rpar=[cst.RightParen()])
+    both = isinstance(node, cst.BooleanOperation) and isinstance(node.operator, cst.And)
+    if both and isinstance(was, cst.UnaryOperation) and not node.lpar:
+        return node.with_changes(lpar=[cst.LeftParen()], rpar=[cst.RightParen()])  # as they stood
     served = (
         isinstance(was, cst.BooleanOperation)
         and isinstance(was.operator, cst.Or)

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import ast
 from collections.abc import Collection, Iterable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any
 
 from . import comments, consequences, operands
 from .phrases import Phrase, Rank
-from .words import is_usable, only_asks
+from .words import is_usable, only_asks, singular
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,11 +74,15 @@ def proposals(named: Named, taken: Collection[str] = ()) -> list[Proposal]:
     >>> [p.name for p in proposals(Named(test, comments=("# the canal is closed",)))]
     ['is_canal_closed', 'is_level_out_of_range']
     """
-    found = [comments.phrase_of(c) for c in named.comments]
+    found = [_of_asked(comments.phrase_of(c), named.condition) for c in named.comments]
     if named.arm and isinstance(named.arm[-1], ast.Raise):
         # What is to be done comes behind the check, and is not what it asks.
         found = [p for p in found if p is not None and p.form != "should"]
-    opposites = [comments.phrase_of(c) for c in named.behind if comments.states(c)]
+    opposites = [
+        _of_asked(comments.phrase_of(c), named.condition)
+        for c in named.behind
+        if comments.states(c)
+    ]
     found += [p.negated() for p in opposites if p is not None]
     found += consequences.phrases_of(
         named.arm, named.otherwise, named.loop_target, named.within, reasons=named.reasons
@@ -88,6 +92,24 @@ def proposals(named: Named, taken: Collection[str] = ()) -> list[Proposal]:
         found += [p.negated() for p in consequences.phrases_of(named.otherwise, named.arm)]
     found.append(operands.phrase_of(named.condition))
     return _chosen((p for p in found if p is not None), named.condition, taken)
+
+
+def _of_asked(phrase: Phrase | None, condition: ast.expr) -> Phrase | None:
+    """A comment that begins with what the condition asks about says how that is: *members in good
+    standing* of a member.
+    """
+    if phrase is None or phrase.form != "has" or len(phrase.words) < 3:
+        return phrase
+    roots = {n.id for n in ast.walk(condition) if isinstance(n, ast.Name)}
+    first, link, rest = phrase.words[0], phrase.words[1], phrase.words[2:]
+    if singular(first) not in roots:
+        return phrase
+    if link == "with":
+        return replace(phrase, words=rest)
+    return replace(phrase, form="is", words=(link, *rest)) if link in _PLACED else phrase
+
+
+_PLACED = frozenset("in on at under behind before after above below".split())
 
 
 def _chosen(
