@@ -141,3 +141,14 @@ def test_calls_that_cannot_move() -> None:
         ("self.tape.record(caller, 90)", "return"),
     ):
         assert not look("arm-functions", PHONE.replace(change, into)).sites
+
+
+def test_constants_stay(tmp_path: Path) -> None:
+    """Arms that only say a number become no functions for the sake of one that works it out."""
+    text = (
+        "def toll(boat):\n    if boat.kind == 'barge':\n        pence = 240\n        if boat.laden:\n            pence += boat.tons\n"
+        "        return pence\n    if boat.kind == 'tug':\n        return 180\n    if boat.kind == 'raft':\n        return 60\n    return 0\n"
+    )
+    (tmp_path / "a.py").write_text(text, encoding="utf-8")
+    found = dreck.untangle(tmp_path / "a.py", run=False)
+    assert "arm-functions" not in [s.move for f in found.functions for s in f.steps]

@@ -26,6 +26,7 @@ from .order import ONLY_OFFERED
 from .project import Project
 from .results import Offer, Step, Untangled, told
 from .settings import Settings
+from ..taste.blocks import says_a_constant
 from ..taste.cost import Cost, cost_of, cost_of_module, cost_of_together
 from ..taste.weights import LEAST_OF_BLOCKS, LINE_PRICE, REACH_PRICES, STEP_PRICE
 
@@ -282,11 +283,16 @@ class ModuleWork:
     def _gain_beyond(
         self, gain: float, move: ModuleMove, way: ModuleSite, name: str, wishes: Wishes
     ) -> float:
-        """What a step brings together with the best of those that only it makes possible."""
+        """What a step brings together with the best of those that only it makes possible; nothing
+        where a constant would become a function for the sake of the others.
+        """
         here = self.version, self.view
         best = -100.0
         self.version = self._state(way.text)
         self.view = self._view(way.text)
+        if any(says_a_constant(self.view.functions[n].node) for n in way.added):
+            self.version, self.view = here
+            return best
         try:
             for opened in (m for m in move.opens if m in self.moves and not way.others):
                 next_move = self.moves[opened]
