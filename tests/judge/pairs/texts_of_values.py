@@ -160,3 +160,35 @@ class Kind(Enum):
     RAFT = 2
 def shown(kind: Kind) -> str:
     return f"{kind} today"
+
+
+#: what an object is as a text is asked for before, and after it changes -> unproved
+class Gauge:
+    def __init__(self) -> None:
+        self.read = 0
+    def __str__(self) -> str:
+        return str(self.read)
+    def next(self) -> int:
+        self.read += 10
+        return self.read
+def shown(gauge: Gauge) -> str:
+    return "%s, then %s" % (gauge, gauge.next())
+#: becomes
+class Gauge:
+    def __init__(self) -> None:
+        self.read = 0
+    def __str__(self) -> str:
+        return str(self.read)
+    def next(self) -> int:
+        self.read += 10
+        return self.read
+def shown(gauge: Gauge) -> str:
+    return f"{gauge}, then {gauge.next()}"
+
+
+#: a list is shown before it loses one, and after -> unproved
+def shown(boats: list[str]) -> str:
+    return "%s without %s" % (boats, boats.pop())
+#: becomes
+def shown(boats: list[str]) -> str:
+    return f"{boats} without {boats.pop()}"

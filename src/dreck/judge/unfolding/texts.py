@@ -1,8 +1,8 @@
 """Texts made of values, however that is written: ``f"{boat}: {n}"``, ``"%s: %d" % (boat, n)``,
 ``"{}: {}".format(boat, n)``, ``str(n)``.
 
-Each is lowered as its values, worked out in order, then the text of each, then all in a row. That
-is what happens for values without a ``__format__`` of their own (``plain-value`` where it is not
+Each is lowered as its values and the text of each, in the order in which they are worked out, then
+all in a row. That is what happens for values without a ``__format__`` of their own (``plain-value`` where it is not
 known), and for whole numbers where ``%d`` stands (True would be 1 there).
 """
 
@@ -35,20 +35,43 @@ def text_made(
     if parts is None or not values:
         return None
 
-    def make(operands: tuple[Operand, ...]) -> Node:
-        given = dict(zip(map(id, values), operands, strict=True))
-        shown = {key: lowering.temporary() for key in given}
-        every = tuple(const(p) if isinstance(p, str) else shown[id(p)] for p in parts)
-        entry = lowering.do("join", node, (const(""), *every), (out,), after, where)
+    shown = {id(p): lowering.temporary() for p in values}
+    every = tuple(const(p) if isinstance(p, str) else shown[id(p)] for p in parts)
+    entry = lowering.do("join", node, (const(""), *every), (out,), after, where)
+    if isinstance(node, ast.JoinedStr):
+        # Each is shown before the next one is worked out, which may change it.
         for part in reversed(values):
-            entry = lowering.do(
-                "show", part[0], (given[id(part)],), (shown[id(part)],), entry, where, -1
-            )
-        for part in reversed(values):
-            entry = _resting(lowering, part, given[id(part)], entry, where)
+            entry = _one_by_one(lowering, part, shown[id(part)], entry, where)
         return entry
 
-    return lowering.values([v for v, _ in values], where, make)
+    def show(operands: tuple[Operand, ...]) -> Node:
+        done = entry
+        for part, value in reversed(list(zip(values, operands, strict=True))):
+            done = _shown(lowering, part, value, shown[id(part)], done, where)
+        return done
+
+    return lowering.values([v for v, _ in values], where, show)
+
+
+def _one_by_one(
+    lowering: LookupLowering, part: tuple[ast.expr, bool], out: int, after: Node, where: Where
+) -> Node:
+    return lowering.values(
+        [part[0]], where, lambda o: _shown(lowering, part, o[0], out, after, where)
+    )
+
+
+def _shown(
+    lowering: LookupLowering,
+    part: tuple[ast.expr, bool],
+    value: Operand,
+    out: int,
+    after: Node,
+    where: Where,
+) -> Node:
+    """The text of one value."""
+    entry = lowering.do("show", part[0], (value,), (out,), after, where, -1)
+    return _resting(lowering, part, value, entry, where)
 
 
 def _resting(

@@ -20,6 +20,7 @@ from .types import ANYTHING, Type, names_in, of_class, own_names, union
 
 _ORDER = frozenset({"__lt__", "__le__", "__gt__", "__ge__"})
 _EQUALITY = frozenset({"__eq__", "__ne__"})
+_AS_TEXT = frozenset({"__format__", "__str__", "__repr__"})
 _DISPLAYS = {ast.List: "list", ast.Dict: "dict", ast.Set: "set", ast.JoinedStr: "str"}
 _MAKERS = frozenset({"list", "dict", "set", "frozenset", "tuple", "str", "int", "float", "bool"})
 # What makes a collection of the elements of another one.
@@ -107,11 +108,11 @@ def has_equality_of_its_own(tree: ast.Module) -> bool:
 
 @lru_cache(CACHED)
 def has_format_of_its_own(tree: ast.Module) -> bool:
-    """Whether any class of a module says itself how it is put into a text, or is an enum that is
-    something else too, of which ``format`` and ``str`` need not say the same.
+    """Whether any class of a module says itself what it is as a text, which may act and need not be
+    the same for ``format`` and ``str``; or is an enum that is something else too.
     """
     for node in nodes_of(tree):
-        if isinstance(node, ast.FunctionDef) and node.name == "__format__":
+        if isinstance(node, ast.FunctionDef) and node.name in _AS_TEXT:
             return True
         if isinstance(node, ast.ClassDef):
             words = {ast.unparse(b).rpartition(".")[2] for b in node.bases}
