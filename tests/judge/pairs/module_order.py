@@ -965,3 +965,60 @@ def made(): return {"tug": fee("raft") + 1}
 def fee(kind: str) -> int:
     return FEES.get(kind, 2)
 FEES = made()
+
+
+#: a default is worked out by the function that needs the table further down -> unproved
+def fee(kind: str) -> int:
+    if kind == "tug":
+        return 3
+    return 2
+def due(least=fee("tug")) -> int:
+    return least
+#: becomes
+def fee(kind: str) -> int:
+    return FEES.get(kind, 2)
+def due(least=fee("tug")) -> int:
+    return least
+FEES = {"tug": 3}
+
+
+#: so is one of a method -> unproved
+def fee(kind: str) -> int:
+    if kind == "tug":
+        return 3
+    return 2
+class Desk:
+    def due(self, least=fee("tug")) -> int:
+        return least
+#: becomes
+def fee(kind: str) -> int:
+    return FEES.get(kind, 2)
+class Desk:
+    def due(self, least=fee("tug")) -> int:
+        return least
+FEES = {"tug": 3}
+
+
+#: a decorator of a method needs the table further down -> unproved
+def fee(kind: str) -> int:
+    if kind == "tug":
+        return 3
+    return 2
+def watched(function):
+    function.fee = fee("tug")
+    return function
+class Desk:
+    @watched
+    def due(self) -> int:
+        return 1
+#: becomes
+def fee(kind: str) -> int:
+    return FEES.get(kind, 2)
+def watched(function):
+    function.fee = fee("tug")
+    return function
+class Desk:
+    @watched
+    def due(self) -> int:
+        return 1
+FEES = {"tug": 3}

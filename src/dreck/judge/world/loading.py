@@ -14,7 +14,7 @@ from .names import imported, sets_names_by_text, single_target
 from .quiet import is_quiet
 from .values import enums_of
 from .rows import row_classes_of
-from .scope import scope_of
+from .scope import hints_of, scope_of
 from .dispatchers import dispatching_nodes
 
 # Names that every module has of its own.
@@ -154,19 +154,34 @@ def _may_run(statement: ast.stmt, loading: _Loading) -> bool:
         derives = loading.hooked and bool(statement.bases or statement.keywords)
         inside = list(_module_level([*statement.body]))
         own = loading.own.union(*map(_bound_by, inside))
+        heads = [n for d in inside for part in _worked_out(d) for n in ast.walk(part)]
+        calls = [n for n in (*inside, *heads) if isinstance(n, ast.Call)]
+        decorators = {n.id for n in heads if isinstance(n, ast.Name)}
         return (
             derives
-            or bool(mentions & loading.own)
-            or any(not _is_inert_call(n, own, loading) for n in inside if isinstance(n, ast.Call))
+            or bool((mentions | decorators) & loading.own)
+            or any(not _is_inert_call(n, own, loading) for n in calls)
         )
-    runs = [] if isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef) else [statement]
-    inside = [
-        n for part in (*runs, *getattr(statement, "decorator_list", [])) for n in ast.walk(part)
-    ]
+    is_function = isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef)
+    parts = _worked_out(statement) if is_function else [statement]
+    inside = [n for part in parts for n in ast.walk(part)]
     harmless = _member_reads(inside, loading)
     return any(
         isinstance(n, ast.Name) and n.id in loading.own and id(n) not in harmless for n in inside
     )
+
+
+def _worked_out(node: ast.AST) -> list[ast.expr]:
+    """What is worked out where a function is defined: its decorators, and defaults and annotations
+    in which something is called.
+    """
+    if not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+        return []
+    given = [*node.args.defaults, *(d for d in node.args.kw_defaults if d is not None)]
+    calling = [
+        e for e in (*given, *hints_of(node)) if any(isinstance(n, ast.Call) for n in ast.walk(e))
+    ]
+    return [*node.decorator_list, *calling]
 
 
 def _member_reads(inside: list[ast.AST], loading: _Loading) -> set[int]:
