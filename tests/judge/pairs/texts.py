@@ -38,7 +38,7 @@ def tell_of(out, name):
     out.append(f"{name} gate: closed")
 
 
-#: what is not declared may show itself in two ways -> unproved
+#: what is not declared is shown alike if it has no format of its own -> proved-under plain-value
 def tell(name, lock):
     return "%s waits at %s" % (name, lock)
 #: becomes
