@@ -3,8 +3,11 @@
 from __future__ import annotations
 
 import textwrap
+from pathlib import Path
 
 import pytest
+
+import dreck
 
 from .harness import look
 from .test_all_moves import verdict
@@ -331,3 +334,23 @@ def test_where_the_chain_stands(code: str, there: list[str], gone: list[str]) ->
         assert all(t in site.whole for t in there), site.whole
         assert not any(g in site.whole for g in gone), site.whole
         assert verdict(text, site.whole).value == "proved-under"
+
+
+BARGES = (
+    "class Tug: ...\n\n\nclass Raft: ...\n\n\ndef fee(boat):\n    if isinstance(boat, Tug):\n        return 3\n"
+    "    if isinstance(boat, Raft):\n        return boat.tons\n    return 0\n"
+)
+
+
+@pytest.mark.parametrize(
+    ("head", "told"), [("from barges import Tug\n", True), ("class Tug: ...\n", False)]
+)
+def test_who_would_forget_a_new_class(head: str, told: bool, tmp_path: Path) -> None:
+    """A function of another file that asks for the class, and not for its own of that name."""
+    (tmp_path / "barges.py").write_text(BARGES, encoding="utf-8")
+    (tmp_path / "bells.py").write_text(
+        f"{head}\n\ndef rings(boat):\n    return isinstance(boat, Tug)\n", encoding="utf-8"
+    )
+    found = dreck.untangle(tmp_path / "barges.py", only=["methods-on-classes"], run=False)
+    (step,) = [s for f in found.functions for s in f.steps]
+    assert ("forgotten by rings (Tug)" in step.why) is told

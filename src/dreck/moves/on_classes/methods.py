@@ -206,16 +206,20 @@ def _written(view: ModuleView, node: ast.expr) -> str:
     return f"{view.offsets.source(node)}{behind}"
 
 
+def _class_names(view: ModuleView) -> frozenset[str]:
+    return frozenset(n.name for n in view.tree.body if isinstance(n, ast.ClassDef))
+
+
 def _who_else(view: ModuleView, function: Function, chain: ClassChain) -> str:
     """Other functions of the file that tell these classes apart, and would forget a new one."""
     owners = {a.owners[0] for a in chain.arms}
     found = []
-    others = [
-        (name, f)
-        for v in (view, *view.views_beside(min(owners, key=len)))
-        for name, f in v.functions.items()
-    ]
-    for name, other in others:
+    others = [(n, f, frozenset[str]()) for n, f in view.functions.items()]
+    for beside in view.views_beside(min(owners, key=len)):
+        # Where both files have a class of that name, each means its own.
+        own = _class_names(view) & _class_names(beside)
+        others += [(n, f, own) for n, f in beside.functions.items()]
+    for name, other, own in others:
         tests = [
             n
             for n in ast.walk(other.node)
@@ -225,7 +229,7 @@ def _who_else(view: ModuleView, function: Function, chain: ClassChain) -> str:
         ]
         known = {
             n.id for t in tests for a in t.args[1:] for n in ast.walk(a) if isinstance(n, ast.Name)
-        } & owners
+        } & owners - own
         if other.node is not function.node and known:
             found.append(f"{name} ({', '.join(sorted(known))})")
     return f" A new class would still be forgotten by {', '.join(found)}." if found else ""
