@@ -1022,3 +1022,26 @@ class Desk:
     def due(self) -> int:
         return 1
 FEES = {"tug": 3}
+
+
+#: a method is handed the module as its object -> unproved
+import canal as here
+class Board:
+    def show(self, name, value):
+        setattr(self, name, value)
+def fee(kind: str) -> int:
+    if kind == "tug":
+        return 3
+    return 2
+def clear():
+    Board.show(here, "FEES", {})
+#: becomes
+import canal as here
+class Board:
+    def show(self, name, value):
+        setattr(self, name, value)
+FEES = {"tug": 3}
+def fee(kind: str) -> int:
+    return FEES.get(kind, 2)
+def clear():
+    Board.show(here, "FEES", {})

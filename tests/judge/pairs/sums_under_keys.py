@@ -170,3 +170,105 @@ def kept(more: list[int], words: list[str]):
         note(word)
         found[word] = found[word] + [1]
     return found
+
+
+#: one dict under two names, by one of which lists are put into it -> unproved
+def kept(words: list[str]):
+    found = again = {}
+    for word in words:
+        again[word] = [1]
+        if word in found:
+            found[word] += [2]
+    return found
+#: becomes
+def kept(words: list[str]):
+    found = again = {}
+    for word in words:
+        again[word] = [1]
+        if word in found:
+            found[word] = found[word] + [2]
+    return found
+
+
+#: one dict under two names, which only looks as if it held numbers -> differs
+def kept(words: list[str]):
+    found = again = {}
+    seen = []
+    for word in words:
+        again[word] = seen
+        if word in found:
+            found[word] += (1,)
+    found["tug"] = 1
+    return seen
+#: becomes
+def kept(words: list[str]):
+    found = again = {}
+    seen = []
+    for word in words:
+        again[word] = seen
+        if word in found:
+            found[word] = found[word] + [1]
+    found["tug"] = 1
+    return seen
+
+
+#: one dict under two names, with a number added to a list -> differs
+def kept(words: list[str]):
+    found = again = {}
+    for word in words:
+        again[word] = words
+        if word in found:
+            found[word] += 1
+    return found
+#: becomes
+def kept(words: list[str]):
+    found = again = {}
+    for word in words:
+        again[word] = words
+        if word in found:
+            found[word] = found[word] + 1
+    return found
+
+
+#: names are shown to somebody who may put something in -> unproved
+def counted(words: list[str], look):
+    found = {}
+    look(locals())
+    for word in words:
+        if word in found:
+            found[word] += 1
+        else:
+            found[word] = 1
+    return found
+#: becomes
+def counted(words: list[str], look):
+    found = {}
+    look(locals())
+    for word in words:
+        found[word] = found.get(word, 0) + 1
+    return found
+
+
+#: a frame is looked into -> differs
+import sys
+def put():
+    sys._getframe(1).f_locals["found"]["tug"] = []
+def counted(words: list[str]):
+    found = {}
+    for word in words:
+        put()
+        if word in found:
+            found[word] += 1
+        else:
+            found[word] = 1
+    return found
+#: becomes
+import sys
+def put():
+    sys._getframe(1).f_locals["found"]["tug"] = []
+def counted(words: list[str]):
+    found = {}
+    for word in words:
+        put()
+        found[word] = found.get(word, 0) + 1
+    return found

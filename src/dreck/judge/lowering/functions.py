@@ -61,6 +61,7 @@ from ..world.scope import (
     scope_of,
 )
 from ..world.number_dicts import number_dicts
+from ..world.quiet import looks_at_itself
 from ..world.used_up import immediate_generators
 from ..versions.shape import shape, without_docstring
 from ..values.terms import NONE, Term, const
@@ -114,7 +115,8 @@ class _Lowering(GeneratorLowering):
         self.knows_kind = inside is None and context.split is not None
         self.parameters = parameters
         self.immediate = immediate
-        alone = scope.own - scope.captured if inside is None else frozenset()
+        watched = inside is not None or any(map(looks_at_itself, context.names.declared.trees))
+        alone = frozenset() if watched else scope.own - scope.captured
         self.sums = number_dicts(function, alone, self.resolver.means_builtin)
         self.self_name = _steady_first(function, parameters, scope)
         self.own_tables = (

@@ -79,12 +79,19 @@ def _may_be_an_object(tree: ast.Module) -> bool:
 def _about_own_objects(tree: ast.Module) -> set[int]:
     """The ids of ``setattr`` and ``vars`` where these are called with the object of a method."""
     found = set()
+    # `Board.show(x)` gives a method any object that there is.
+    handed = {
+        (n.value.id, n.attr)
+        for n in nodes_of(tree)
+        if isinstance(n, ast.Attribute) and isinstance(n.value, ast.Name)
+    }
     methods = [
         s
         for c in nodes_of(tree)
         if isinstance(c, ast.ClassDef) and not c.keywords
         for s in c.body
         if isinstance(s, ast.FunctionDef) and not s.decorator_list
+        if (c.name, s.name) not in handed
     ]
     for method in methods:
         given = [*method.args.posonlyargs, *method.args.args]

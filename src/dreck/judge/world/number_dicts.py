@@ -11,6 +11,8 @@ from collections.abc import Callable, Collection, Iterator
 
 from .scope import FunctionNode, given_to
 
+# What shows a function's names to others, or lets a text speak of them.
+_SHOWS_ALL = frozenset({"locals", "vars", "dir", "eval", "exec"})
 # What gives numbers of the built-in classes, whatever it is given.
 _NUMBERS = frozenset({"int", "float", "len"})
 # Built-in functions that read a dict and keep nothing of it.
@@ -20,7 +22,7 @@ _VIEWS = frozenset({"get", "items", "keys", "values"})
 
 
 def number_dicts(
-    function: FunctionNode, own: Collection[str], is_builtin: Callable[[str], bool]
+    function: FunctionNode, own: frozenset[str], is_builtin: Callable[[str], bool]
 ) -> frozenset[str]:
     """The names of such dicts.
 
@@ -29,11 +31,25 @@ def number_dicts(
         own: its names that no other function sees.
         is_builtin: whether a name means what is built in.
     """
+    names = {n.id for n in ast.walk(function) if isinstance(n, ast.Name)}
+    if not names.isdisjoint(_SHOWS_ALL):
+        return frozenset()
     values: dict[str, list[ast.expr | None]] = {}
     for name, value, _ in given_to(function):
         values.setdefault(name, []).append(value)
+    # ``first = second = {}`` is one dict under two names.
+    shared = {
+        n.id
+        for a in ast.walk(function)
+        if isinstance(a, ast.Assign) and len(a.targets) > 1
+        for t in a.targets
+        for n in ast.walk(t)
+        if isinstance(n, ast.Name)
+    }
     made = {
-        n for n, given in values.items() if n in own and all(_is_new(v, is_builtin) for v in given)
+        n
+        for n, given in values.items()
+        if n in own - shared and all(_is_new(v, is_builtin) for v in given)
     }
     numbers = {
         n
