@@ -192,3 +192,11 @@ def shown(boats: list[str]) -> str:
 #: becomes
 def shown(boats: list[str]) -> str:
     return f"{boats} without {boats.pop()}"
+
+
+#: a truth value where a count is asked for -> differs
+def shown(late: bool) -> str:
+    return "%d late" % (late,)
+#: becomes
+def shown(late: bool) -> str:
+    return f"{late} late"

@@ -499,7 +499,8 @@ class Walker:
         if kinds == frozenset({"int"}):
             return node.next
         declared = names_in(self.types.of(term)) - {"?"}
-        if (kinds is not None and not kinds <= WHOLE) or declared - WHOLE:
+        told = [k for k in (kinds, frozenset(declared)) if k]
+        if any(k == BOOL or not k <= WHOLE for k in told):
             why = f"{shortened(node.source)} is declared to be no whole number"
             raise Parted(why, *(s.node for s in state.sides))
         return self._assume_on_both(node, state)
