@@ -2,8 +2,9 @@
 ``"{}: {}".format(boat, n)``, ``str(n)``.
 
 Each is lowered as its values and the text of each, in the order in which they are worked out, then
-all in a row. That is what happens for values without a ``__format__`` of their own (``plain-value`` where it is not
-known), and for whole numbers where ``%d`` stands (True would be 1 there).
+all in a row. That is what happens for values without a ``__format__`` of their own
+(``plain-value`` where it is not known), and for whole numbers where ``%d`` stands (True would be 1
+there).
 """
 
 from __future__ import annotations

@@ -31,7 +31,7 @@ def number_dicts(
         own: its names that no other function sees.
         is_builtin: whether a name means what is built in.
     """
-    names = {n.id for n in ast.walk(function) if isinstance(n, ast.Name)}
+    names = {n.id for n in ast.walk(function) if isinstance(n, ast.Name)} if own else _SHOWS_ALL
     if not names.isdisjoint(_SHOWS_ALL):
         return frozenset()
     values: dict[str, list[ast.expr | None]] = {}
@@ -51,6 +51,8 @@ def number_dicts(
         for n, given in values.items()
         if n in own - shared and all(_is_new(v, is_builtin) for v in given)
     }
+    if not made:
+        return frozenset()
     numbers = {
         n
         for n, given in values.items()
