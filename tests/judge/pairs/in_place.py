@@ -300,3 +300,54 @@ def first(levels: list[int]):
         yield type(error).__name__
 def _next(found):
     yield next(found)
+
+
+#: a local name is no method of that name -> proved-under no-effect+not-overridden+unpatched
+class Lift:
+    def __init__(self, tonnes): self.tonnes = tonnes
+class Paint: ...
+async def work(order, crane):
+    if isinstance(order, Lift):
+        await crane.lift(order.tonnes)
+        said = "lifted"
+    elif isinstance(order, Paint): said = "painted"
+    else: raise LookupError(order)
+    return said
+#: becomes
+class Lift:
+    def __init__(self, tonnes): self.tonnes = tonnes
+    async def said(self, crane):
+        await crane.lift(self.tonnes)
+        return "lifted"
+class Paint:
+    async def said(self, crane): return "painted"
+async def work(order, crane):
+    if isinstance(order, (Lift, Paint)): said = await order.said(crane)
+    else: raise LookupError(order)
+    return said
+
+
+#: a name in a class is one -> differs
+class Lift:
+    def __init__(self, tonnes): self.tonnes = tonnes
+class Paint: ...
+async def work(order, crane):
+    if isinstance(order, Lift):
+        await crane.lift(order.tonnes)
+        said = "lifted"
+    elif isinstance(order, Paint): said = "painted"
+    else: raise LookupError(order)
+    return said
+#: becomes
+class Lift:
+    def __init__(self, tonnes): self.tonnes = tonnes
+    async def said(self, crane):
+        await crane.lift(self.tonnes)
+        return "lifted"
+class Paint:
+    async def said(self, crane): return "painted"
+    said = Lift.said
+async def work(order, crane):
+    if isinstance(order, (Lift, Paint)): said = await order.said(crane)
+    else: raise LookupError(order)
+    return said

@@ -81,12 +81,16 @@ class _Mentions:
 def _mentions(tree: ast.Module) -> _Mentions:
     classes = [n for n in nodes_of(tree) if isinstance(n, ast.ClassDef)]
     methods = frozenset(id(s) for c in classes for s in c.body)
+    functions = (n for n in nodes_of(tree) if isinstance(n, ast.FunctionDef | ast.AsyncFunctionDef))
+    local = {id(n) for f in functions for n in _own(f) if isinstance(n, ast.Name)}
     found: dict[_Key, list[ast.AST]] = {}
     texts = set()
     for node in nodes_of(tree):
         if isinstance(node, ast.Constant) and isinstance(node.value, str):
             texts.add(node.value)
         for key in _keys(node, methods):
+            if key[0] and id(node) in local:
+                continue  # a name that a function sets is nothing of a class
             found.setdefault(key, []).append(node)
     return _Mentions(found, methods, frozenset(texts))
 
