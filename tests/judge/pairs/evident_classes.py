@@ -259,3 +259,101 @@ def sign(vessel):
     import os as vessel
     mark = vessel.mark
     return vessel.name + mark
+
+
+#: what was read on the way to a question is known there -> proved-under as-used+no-effect+not-overridden+unpatched
+class Vessel:
+    def __init__(self, name): self.name = name
+class Barge(Vessel): ...
+class Tug(Vessel): ...
+def signs(vessels, board):
+    for vessel in vessels:
+        board.write(vessel.name)
+        try:
+            if isinstance(vessel, Barge): board.write("B")
+            elif isinstance(vessel, Tug): board.write("T")
+            else: raise LookupError("no sign")
+        except LookupError:
+            board.wipe()
+#: becomes
+class Vessel:
+    def __init__(self, name): self.name = name
+    def sign(self, board): raise LookupError("no sign")
+class Barge(Vessel):
+    def sign(self, board): board.write("B")
+class Tug(Vessel):
+    def sign(self, board): board.write("T")
+def signs(vessels, board):
+    for vessel in vessels:
+        board.write(vessel.name)
+        try:
+            vessel.sign(board)
+        except LookupError:
+            board.wipe()
+
+
+#: unless it is read only on some ways -> unproved
+class Vessel:
+    def __init__(self, name): self.name = name
+class Barge(Vessel): ...
+def signs(vessels, board, loud: bool):
+    for vessel in vessels:
+        if loud: board.write(vessel.name)
+        if isinstance(vessel, Barge): board.write("B")
+        else: board.wipe()
+#: becomes
+class Vessel:
+    def __init__(self, name): self.name = name
+    def sign(self, board): board.wipe()
+class Barge(Vessel):
+    def sign(self, board): board.write("B")
+def signs(vessels, board, loud: bool):
+    for vessel in vessels:
+        if loud: board.write(vessel.name)
+        vessel.sign(board)
+
+
+#: or only behind a question further out -> unproved
+class Vessel:
+    def __init__(self, name): self.name = name
+class Barge(Vessel): ...
+def signs(vessels, board):
+    for vessel in vessels:
+        try:
+            if isinstance(vessel, Barge): board.write("B")
+            else: board.wipe()
+        except LookupError: pass
+        board.write(vessel.name)
+#: becomes
+class Vessel:
+    def __init__(self, name): self.name = name
+    def sign(self, board): board.wipe()
+class Barge(Vessel):
+    def sign(self, board): board.write("B")
+def signs(vessels, board):
+    for vessel in vessels:
+        try:
+            vessel.sign(board)
+        except LookupError: pass
+        board.write(vessel.name)
+
+
+#: nor of what was another object then -> unproved
+class Vessel:
+    def __init__(self, name): self.name = name
+class Barge(Vessel): ...
+def signs(vessels, board):
+    board.write(vessels.name)
+    for vessel in vessels:
+        if isinstance(vessel, Barge): board.write("B")
+        else: board.wipe()
+#: becomes
+class Vessel:
+    def __init__(self, name): self.name = name
+    def sign(self, board): board.wipe()
+class Barge(Vessel):
+    def sign(self, board): board.write("B")
+def signs(vessels, board):
+    board.write(vessels.name)
+    for vessel in vessels:
+        vessel.sign(board)

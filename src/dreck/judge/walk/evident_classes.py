@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import ast
 from collections.abc import Iterable, Iterator, Mapping, Sequence
+from dataclasses import dataclass
 
 from ...outline import FunctionNode
 
@@ -30,10 +31,11 @@ def evident_class(
         function = _function_around(asked, tree)
         if function is None or not _is_given_once(asked.id, function):
             continue
-        for block, index in _blocks(function):
-            tests = _tests(block[index])
+        loop = _loop_that_gives(asked.id, function)
+        for places in _places(function if loop is None else loop):
+            tests = _tests(places[-1].statement)
             if any(asked is n for t in tests for n in ast.walk(t)):
-                return _evident(asked.id, block, index, tests, tree, chains)
+                return _evident(asked.id, places, tests, tree, chains)
     return ""
 
 
@@ -78,16 +80,37 @@ def _names_it(node: ast.AST, name: str) -> bool:
     return isinstance(node, ast.MatchMapping) and node.rest == name
 
 
-def _blocks(node: ast.AST) -> Iterator[tuple[list[ast.stmt], int]]:
-    """The statements of a function itself, each as a place of its block."""
+def _loop_that_gives(name: str, function: FunctionNode) -> ast.For | ast.AsyncFor | None:
+    """The loop that goes through what a name stands for; None if it is a parameter."""
+    loops = (n for n in ast.walk(function) if isinstance(n, ast.For | ast.AsyncFor))
+    return next((n for n in loops if _is_name(n.target, name)), None)
+
+
+@dataclass(frozen=True, slots=True)
+class _Place:
+    """A statement of a block."""
+
+    block: list[ast.stmt]
+    index: int
+
+    @property
+    def statement(self) -> ast.stmt:
+        """The statement itself."""
+        return self.block[self.index]
+
+
+def _places(node: ast.AST, around: tuple[_Place, ...] = ()) -> Iterator[tuple[_Place, ...]]:
+    """The statements of a function or loop itself, each behind those that it stands in."""
     for part in ("body", "orelse", "finalbody", "handlers", "cases"):
         found = getattr(node, part, None)
         block: list[ast.stmt] = found if isinstance(found, list) else []
         for index, child in enumerate(block):
+            # handlers and cases are no statements, and only hold blocks
+            inside = (*around, _Place(block, index)) if isinstance(child, ast.stmt) else around
             if isinstance(child, ast.stmt):
-                yield block, index
+                yield inside
             if not isinstance(child, _OTHER_SCOPES):
-                yield from _blocks(child)
+                yield from _places(child, inside)
 
 
 def _tests(node: ast.stmt) -> list[ast.expr]:
@@ -101,17 +124,16 @@ def _tests(node: ast.stmt) -> list[ast.expr]:
 
 def _evident(
     name: str,
-    block: Sequence[ast.stmt],
-    index: int,
+    places: Sequence[_Place],
     tests: Sequence[ast.expr],
     tree: ast.Module,
     chains: Mapping[str, tuple[str, ...]],
 ) -> str:
     kinds = [_kinds_asked(t, name) for t in tests]
-    if not all(kinds) or _leaves_for_others(block[index]):
+    if not all(kinds):
         return ""
     asked = {k for found in kinds for k in found}
-    for attribute in _surely_read(name, block, index):
+    for attribute in _surely_read(name, places):
         owners = _owners(attribute, tree)
         for base in owners:
             derived = (base in chains.get(c, ()) for c in (*owners, *asked))
@@ -150,11 +172,15 @@ def _leaves_for_others(node: ast.stmt) -> bool:
     return any(isinstance(n, _LEAVES) for s in rest for n in ast.walk(s))
 
 
-def _surely_read(name: str, block: Sequence[ast.stmt], index: int) -> Iterator[str]:
-    """The attributes of a name that are read before or behind a statement whatever happens."""
-    for statement in block[:index]:
-        yield from _read_by(statement, name)
-    for statement in block[index + 1 :]:
+def _surely_read(name: str, places: Sequence[_Place]) -> Iterator[str]:
+    """The attributes of a name that are read before a statement whatever happens, or behind it."""
+    for place in places:
+        for statement in place.block[: place.index]:
+            yield from _read_by(statement, name)
+    last = places[-1]
+    if _leaves_for_others(last.statement):
+        return
+    for statement in last.block[last.index + 1 :]:
         yield from _read_by(statement, name)
         if any(isinstance(n, _LEAVES) for n in ast.walk(statement)):
             return
