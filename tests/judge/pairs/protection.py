@@ -526,3 +526,71 @@ def depth(locks, error):
     if not locks:
         raise error()
     return locks
+
+
+#: a name of the module is there, in a try as elsewhere -> proved-under unpatched
+LIMIT = 3
+def work(lock):
+    try:
+        lock.fill()
+        most = LIMIT
+    except Exception:
+        most = 0
+    return most
+#: becomes
+LIMIT = 3
+def work(lock):
+    try:
+        most = LIMIT
+        lock.fill()
+    except Exception:
+        most = 0
+    return most
+
+
+#: unless the module runs the function before it binds the name -> unproved
+def work(lock):
+    try:
+        lock.fill()
+        most = LIMIT
+    except NameError:
+        most = 0
+    return most
+class Lock:
+    def fill(self): self.full = True
+FIRST = work(Lock())
+LIMIT = 3
+#: becomes
+def work(lock):
+    try:
+        most = LIMIT
+        lock.fill()
+    except NameError:
+        most = 0
+    return most
+class Lock:
+    def fill(self): self.full = True
+FIRST = work(Lock())
+LIMIT = 3
+
+
+#: or takes it away again -> differs
+LIMIT = 3
+def work(lock: list):
+    try:
+        lock.append(1)
+        most = LIMIT
+    except NameError:
+        most = 0
+    return most
+del LIMIT
+#: becomes
+LIMIT = 3
+def work(lock: list):
+    try:
+        most = LIMIT
+        lock.append(1)
+    except NameError:
+        most = 0
+    return most
+del LIMIT

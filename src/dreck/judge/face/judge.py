@@ -487,7 +487,8 @@ def _surroundings(
         for n, c in plain_classes(before.tree).items()
         if plain_classes(after.tree).get(n) == c and n not in around
     }
-    names = replace(names, classes=classes)
+    in_time = names.fixed & defined_in_time(before.tree) & defined_in_time(after.tree)
+    names = replace(names, classes=classes, in_time=in_time)
     contexts = (
         context_of(before.tree, after.tree, old, names),
         context_of(after.tree, before.tree, new, names),

@@ -21,7 +21,8 @@ class Names:
     one version has, as helpers and tables: nobody else can know them. ``acting`` are attributes
     that the module defines as properties and the like. ``enums`` are plain enumerations of the
     module with their members, the same in both versions. ``fixed`` are names that the module
-    binds once, at its top level, and that none of its functions binds again. ``classes`` are plain
+    binds once, at its top level, and that none of its functions binds again; ``in_time`` are those
+    of them that it binds before any of its code can need them. ``classes`` are plain
     classes, the same in both versions, each with itself and the classes that it is derived from.
     ``enclosing`` are names that functions around this one bind. ``lazy_hints`` says that
     annotations are not evaluated (PEP 563). ``declared`` is what both versions declare of
@@ -36,6 +37,7 @@ class Names:
     acting: frozenset[str] = frozenset()
     enums: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
     fixed: frozenset[str] = frozenset()
+    in_time: frozenset[str] = frozenset()
     classes: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
     enclosing: frozenset[str] = frozenset()
     lazy_hints: bool = False
@@ -48,7 +50,8 @@ class Names:
 
     def is_soft(self, name: str, *, protected: bool) -> bool:
         """Whether reading a name is unobservable, or can at most raise unprotected."""
-        return self.is_builtin(name) or name in self.new or (name in self.bound and not protected)
+        bound = self.in_time if protected else self.bound
+        return self.is_builtin(name) or name in self.new or name in bound
 
     def is_steady(self, attribute: str) -> bool:
         """Whether nothing in the module says that reading an attribute may act."""

@@ -288,6 +288,7 @@ def names_inside(enclosing: Iterable[FunctionNode], around: Names) -> Names:
         shadowing=around.shadowing | local,
         new=around.new - local,
         fixed=around.fixed - local,
+        in_time=around.in_time - local,
     )
 
 
