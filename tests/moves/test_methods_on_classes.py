@@ -81,8 +81,11 @@ CLASSES = "\n\n\nclass V:\n    n = 0\n\n\nclass A(V): ...\n\n\nclass B(V): ...\n
 RESULTS = {
     "set by choices inside of an arm": (
         "if isinstance(v, A):\n    if n:\n        x = 1\n    else:\n        x = 2\nelif isinstance(v, B):\n    x = 3\n    if n:\n        x += 1\nelse:\n    x = n\nreturn x",
-        ["return v.x(n)", "class V:\n    n = 0\n\n    def x(self, n: int):\n        return n\n"],
-        ["isinstance", "def x(self, x"],
+        [
+            "return v.due(n)",
+            "class V:\n    n = 0\n\n    def due(self, n: int):\n        return n\n",
+        ],
+        ["isinstance", "def due(self, x"],
     ),
     "two names, one of them set before": (
         "x = 1\ny = 'a'\nif isinstance(v, A):\n    x = n\nelif isinstance(v, B):\n    y = 'b'\nreturn x, y",
@@ -91,12 +94,12 @@ RESULTS = {
     ),
     "a name that is built on": (
         "x = 1\nif isinstance(v, A):\n    x = x + n\nelif isinstance(v, B):\n    x = 2\nreturn x",
-        ["    def x(self, n: int):\n        x = 1\n        x = x + n\n        return x\n"],
-        ["def x(self, x"],
+        ["    def due(self, n: int):\n        x = 1\n        x = x + n\n        return x\n"],
+        ["def due(self, x"],
     ),
     "what was set before is read before": (
         "x = 1\nn += x\nif isinstance(v, A):\n    x = n\nelif isinstance(v, B):\n    x = 2\nreturn x, n",
-        ["    x = 1\n    n += x\n    x = v.x(n)"],
+        ["    x = 1\n    n += x\n    x = v.due(n)"],
         [],
     ),
     "None has left, and the others raise": (
@@ -227,7 +230,7 @@ WHERE = {
     "what is only carried to the return needs no name": (
         "def hours(order: Order) -> int:\n    if isinstance(order, Lift):\n        n = order.tonnes\n"
         "    elif isinstance(order, Paint):\n        n = order.number * 2\n    else:\n        n = 1\n    return n\n",
-        ["def hours(order: Order) -> int:\n    return order.n()\n"],
+        ["def hours(order: Order) -> int:\n    return order.hours()\n"],
         ["isinstance", "n = order"],
     ),
     "a number for each class is data": (
@@ -272,6 +275,63 @@ WHERE = {
             "        await order.work(crane)\n",
             "async def work(self, crane):\n        crane.rest()\n",
         ],
+        ["isinstance"],
+    ),
+    "arms that yield": (
+        'def work(orders: list[Order], crane) -> Iterator[str]:\n    """Yields the lines of the log."""\n'
+        "    for order in orders:\n        if isinstance(order, Lift):\n            if not crane:\n"
+        "                continue\n            yield f'{order.tonnes} lifted'\n"
+        "        elif isinstance(order, Paint):\n            crane.rest()\n",
+        [
+            "        line = order.work(crane)\n        if line is not None:\n            yield line\n",
+            "            return None\n        return f'{self.tonnes} lifted'\n",
+            "def work(self, crane) -> str | None:\n        crane.rest()\n        return None\n",
+        ],
+        ["isinstance"],
+    ),
+    "arms that always yield": (
+        "def work(orders: list[Order], crane):\n    for order in orders:\n"
+        "        if isinstance(order, Lift):\n            yield crane\n"
+        "        elif isinstance(order, Paint):\n            if crane:\n                yield order.number\n"
+        "            else:\n                yield None\n"
+        "        else:\n            raise LookupError(order.number)\n        crane += 1\n",
+        ["        yield order.work(crane)\n        crane += 1\n", "        return crane\n"],
+        ["isinstance"],
+    ),
+    "what is yielded may be None": (
+        "def work(orders: list[Order], crane):\n    for order in orders:\n        if isinstance(order, Lift):\n"
+        "            yield order.tonnes\n        elif isinstance(order, Paint):\n            crane.rest()\n",
+        [],
+        [],
+    ),
+    "more is done after what is yielded": (
+        "def work(orders: list[Order], crane):\n    for order in orders:\n        if isinstance(order, Lift):\n"
+        "            yield 'lift'\n            crane.rest()\n"
+        "        elif isinstance(order, Paint):\n            yield 'paint'\n",
+        [],
+        [],
+    ),
+    "what is sent in is used": (
+        "def work(orders: list[Order], crane):\n    for order in orders:\n        if isinstance(order, Lift):\n"
+        "            crane = yield 'lift'\n        elif isinstance(order, Paint):\n            yield 'paint'\n",
+        [],
+        [],
+    ),
+    "the last question is turned round": (
+        "def work(order: Order, crane):\n    word = 'rest'\n    if isinstance(order, Lift):\n        word = 'lift'\n"
+        "    elif not isinstance(order, Paint):\n        raise LookupError(order.number)\n    crane.note(word)\n",
+        [
+            "    word = order.word()\n    crane.note(word)\n",
+            "class Paint(Order):\n    def word(self):\n        return 'rest'\n",
+            "raise LookupError(self.number)\n",
+        ],
+        ["isinstance"],
+    ),
+    "what is evident further out": (
+        "def work(orders, crane):\n    for order in orders:\n        crane.note(order.number)\n        try:\n            if isinstance(order, Lift):\n"
+        "                crane.lift(order.tonnes)\n            elif isinstance(order, Paint):\n"
+        "                crane.rest()\n        except LookupError:\n            pass\n",
+        ["            order.work(crane)\n        except LookupError"],
         ["isinstance"],
     ),
     "nothing is declared, and nothing evident: the question stays": (

@@ -23,12 +23,15 @@ class Results:
         presets: for names that an arm may not set, or changes, the constant they were given before
             the chain, with the statement that gave it.
         adds: whether what arms leave behind is added to the one name; arms that add nothing give 0.
+        yields: whether what arms give back is yielded then: *always*, or *sometimes*, where an arm
+            that yields nothing gives back None; empty if they yield nothing.
     """
 
     names: tuple[str, ...] = ()
     leaves: bool = False
     adds: bool = False
     presets: Mapping[str, ast.Assign] = field(default_factory=dict)
+    yields: str = ""
 
     @property
     def word(self) -> str:

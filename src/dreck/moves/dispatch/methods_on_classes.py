@@ -7,10 +7,12 @@ objects stays where it was. That no class elsewhere has a method of that name is
 
 from __future__ import annotations
 
+import ast
 from collections.abc import Iterator
+from dataclasses import replace
 
 from ...outline import Function
-from ..arm_results import results_of
+from ..arm_results import Results, results_of
 from ..module_view import ModuleView
 from ..on_classes.chains import ClassChain, class_chain
 from ..on_classes.methods import methods_site
@@ -24,6 +26,7 @@ from ..on_classes.switches import (
     with_base,
     words_taken,
 )
+from ..on_classes.yields import yielded
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes
 
@@ -307,6 +310,61 @@ class MethodsOnClasses(ModuleMove):
             """,
             "proved-under",
         ),
+        Example(
+            "arms that yield",
+            """
+            def log(vessels: list["Vessel"], lock):
+                \"\"\"Yield the lines of the log.\"\"\"
+                for vessel in vessels:
+                    if isinstance(vessel, Barge):
+                        if lock.is_shut:
+                            continue
+                        yield f"{vessel.cargo} t locked"
+                    elif isinstance(vessel, Tug):
+                        lock.rest()
+
+
+            class Vessel: ...
+
+
+            class Barge(Vessel):
+                def __init__(self, cargo: int):
+                    self.cargo = cargo
+
+
+            class Tug(Vessel): ...
+            """,
+            """
+            def log(vessels: list["Vessel"], lock):
+                \"\"\"Yield the lines of the log.\"\"\"
+                for vessel in vessels:
+                    line = vessel.log(lock)
+                    if line is not None:
+                        yield line
+
+
+            class Vessel:
+                def log(self, lock):
+                    return None
+
+
+            class Barge(Vessel):
+                def __init__(self, cargo: int):
+                    self.cargo = cargo
+
+                def log(self, lock):
+                    if lock.is_shut:
+                        return None
+                    return f"{self.cargo} t locked"
+
+
+            class Tug(Vessel):
+                def log(self, lock):
+                    lock.rest()
+                    return None
+            """,
+            "proved-under",
+        ),
     )
     REFUSALS = {
         "never-reached": Refusal(
@@ -356,7 +414,7 @@ class MethodsOnClasses(ModuleMove):
             """,
         ),
         "cannot-move": Refusal(
-            "an arm yields, defines something, sets the subject anew, or needs names that its class's file lacks",
+            "an arm yields before its end or what may be None, defines something, sets the subject anew, or needs names that its class's file lacks",
             """
             def fee(vessel):
                 if isinstance(vessel, Barge):
@@ -406,9 +464,7 @@ class MethodsOnClasses(ModuleMove):
             *(a.body for a in chain.arms),
             *([chain.otherwise] if chain.otherwise else []),
         ]
-        results = results_of(
-            function, place.block, place.index, bodies, ends_round=place.ends_round
-        )
+        results = _left_behind(function, place, bodies)
         reason = why_not(view, function, chain, homes, results)
         if reason is not None or results is None:
             yield self.leave(reason or "cannot-move", first.lineno)
@@ -423,12 +479,19 @@ class MethodsOnClasses(ModuleMove):
         if name in taken_words:
             yield self.leave("name-taken", first.lineno)
             return
-        based = with_base(view, function, chain, homes, place.block, place.index)
+        before = place.block[: place.index]
+        based = with_base(view, function, chain, homes, before, results)
         if based is not None and name not in words_taken(based[1][based[2]]):
-            bodies = [a.body for a in based[0].arms]
-            whole = results_of(
-                function, place.block, place.index, bodies, ends_round=place.ends_round
-            )
+            whole = _left_behind(function, place, [a.body for a in based[0].arms])
             if whole is not None:
                 yield methods_site(view, function, based[0], based[1], name, whole, based[2])
         yield methods_site(view, function, chain, homes, name, results)
+
+
+def _left_behind(function: Function, place: Place, bodies: list[list[ast.stmt]]) -> Results | None:
+    """What arms leave behind, what they yield among it; None if methods cannot."""
+    found = results_of(function, place.block, place.index, bodies, ends_round=place.ends_round)
+    yields = yielded(bodies)
+    if found is None or yields is None or (yields and (found.leaves or found.names)):
+        return None
+    return replace(found, yields=yields)

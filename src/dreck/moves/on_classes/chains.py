@@ -62,7 +62,7 @@ class ClassChain:
     @property
     def leaves(self) -> bool:
         """Whether all arms leave the function."""
-        return all(isinstance(a.body[-1], ast.Return | ast.Raise) for a in self.arms)
+        return all(map(_leaves, (a.body for a in self.arms)))
 
 
 def class_chains_of(function: FunctionNode) -> Iterator[ClassChain]:
@@ -110,24 +110,24 @@ def class_chain(body: list[ast.stmt], index: int, *, leaving: bool = True) -> Cl
         if tested is None or (subject is not None and tested[0] != subject):
             break
         while isinstance(node, ast.If):
-            tested = _tested(node.test)
+            turned = _turned(node) if node is not body[position] else None
+            tested = turned or _tested(node.test)
             if tested is None or (subject is not None and tested[0] != subject):
                 return None
-            if not isinstance(node.body[-1], ast.Return | ast.Raise):
+            arm = node.body if turned is None else node.orelse
+            if not _leaves(arm):
                 if leaving or position > index:
                     return None
                 stays = True
             subject = tested[0]
             exact = exact or isinstance(node.test, ast.Compare)
-            arms.append(ClassArm(tested[1], node.body, node.lineno))
-            chained = (
-                len(node.orelse) == 1
-                and isinstance(node.orelse[0], ast.If)
-                and node.orelse[0].col_offset == node.col_offset
-            )
-            if not chained:
-                otherwise = node.orelse
-            node = node.orelse[0] if chained else None
+            arms.append(ClassArm(tested[1], arm, node.lineno))
+            if turned is not None:
+                otherwise = node.body
+                break
+            chained = _chained(node)
+            otherwise = [] if chained is not None else node.orelse
+            node = chained
         position += 1
         if stays:
             break
@@ -135,6 +135,27 @@ def class_chain(body: list[ast.stmt], index: int, *, leaving: bool = True) -> Cl
         return None
     first, last = body[index], body[position - 1]
     return ClassChain(subject, arms, otherwise, first, last, body[position:], exact)
+
+
+def _leaves(body: list[ast.stmt]) -> bool:
+    return bool(body) and isinstance(body[-1], ast.Return | ast.Raise)
+
+
+def _turned(node: ast.If) -> tuple[str, tuple[str, ...]] | None:
+    """The subject and the classes of a last question for what is none of them: its else is their arm,
+    which does nothing if there is none.
+    """
+    test = node.test
+    if not isinstance(test, ast.UnaryOp) or not isinstance(test.op, ast.Not) or _chained(node):
+        return None
+    return _tested(test.operand) if isinstance(test.operand, ast.Call) else None
+
+
+def _chained(node: ast.If) -> ast.If | None:
+    """The ``elif`` behind a question."""
+    behind = node.orelse[0] if len(node.orelse) == 1 else None
+    is_chained = isinstance(behind, ast.If) and behind.col_offset == node.col_offset
+    return behind if is_chained and isinstance(behind, ast.If) else None
 
 
 def _guarded_chain(body: list[ast.stmt], index: int) -> ClassChain | None:
@@ -258,6 +279,7 @@ def can_move(
     this: str | None = None,
     *,
     awaits: bool = False,
+    yields: bool = False,
 ) -> bool:
     """Whether the arms (and other statements) can stand in functions of their own.
 
@@ -266,6 +288,7 @@ def can_move(
         also: other statements.
         this: the name of the object, in a method that would hand it over.
         awaits: whether these functions may be coroutine functions.
+        yields: whether they may give back what is yielded.
     """
     inside = [
         n for body in (*(a.body for a in chain.arms), also or []) for s in body for n in ast.walk(s)
@@ -274,7 +297,8 @@ def can_move(
         isinstance(n, ast.Name) and n.id == chain.subject and not isinstance(n.ctx, ast.Load)
         for n in inside
     )
-    fixed = tuple(k for k in CANNOT_MOVE if k is not ast.Await) if awaits else CANNOT_MOVE
+    allowed = {ast.Await} if awaits else set()
+    fixed = tuple(k for k in CANNOT_MOVE if k not in allowed | ({ast.Yield} if yields else set()))
     own = {"super", "locals", "self", "__class__"} - {this}
     special = any(isinstance(n, ast.Name) and n.id in own for n in inside) or any(
         map(is_private, inside)
@@ -350,7 +374,8 @@ def moved_lines(
         view: the module.
         body: the statements.
         indent: the indentation.
-        words: names that are called otherwise there; ``continue`` may be a ``return`` there.
+        words: names that are called otherwise there; ``continue`` and ``yield`` may be a ``return``
+            there.
     """
     words = words or {}
     if not body:
@@ -363,8 +388,9 @@ def moved_lines(
     edits = []
     for node in (n for s in body for n in ast.walk(s)):
         word = words.get(_word(node))
-        if word is not None and isinstance(node, ast.Name | ast.Continue):
+        if word is not None and isinstance(node, ast.Name | ast.Continue | ast.Yield):
             a, b = view.offsets.span(node)
+            b = a + len("yield") if isinstance(node, ast.Yield) else b
             edits.append(Edit(a - start, b - start, word))
     text = edited(view.text[start:end], edits)
     old = view.indentation(body[0].lineno)
@@ -373,6 +399,6 @@ def moved_lines(
 
 def _word(node: ast.AST) -> str:
     """What a piece of code is, if that is a single word."""
-    if isinstance(node, ast.Continue):
-        return "continue"
+    if isinstance(node, ast.Continue | ast.Yield):
+        return type(node).__name__.lower()
     return node.id if isinstance(node, ast.Name) else ""

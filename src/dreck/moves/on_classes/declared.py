@@ -192,19 +192,33 @@ def _leaves_if_none(node: ast.stmt, subject: str) -> bool:
     )
 
 
-def evident_class(view: ModuleView, name: str, others: Sequence[ast.stmt]) -> str:
+def evident_class(
+    view: ModuleView, function: Function, name: str, first: ast.stmt, last: ast.stmt
+) -> str:
     """The one class of the module whose objects have what a name is asked for; empty if none is.
 
     Args:
         view: the module.
+        function: the function that has the name.
         name: the name.
-        others: the statements around those that ask for its class.
+        first, last: the statements that ask for its class; what the name is asked for by the others
+            tells what it is, in the loop that gives it its values if there is one.
     """
+    inside = range(first.lineno, (last.end_lineno or last.lineno) + 1)
+    loops = [
+        n
+        for n in ast.walk(function.node)
+        if isinstance(n, ast.For | ast.AsyncFor)
+        and ast.unparse(n.target) == name
+        and n.lineno <= first.lineno <= (n.end_lineno or n.lineno)
+    ]
     asked = {
         n.attr
-        for s in others
-        for n in ast.walk(s)
-        if isinstance(n, ast.Attribute) and ast.unparse(n.value) == name
+        for n in ast.walk(loops[-1] if loops else function.node)
+        if isinstance(n, ast.Attribute)
+        and n.lineno not in inside
+        and isinstance(n.value, ast.Name)
+        and n.value.id == name
     }
     classes = [s for s in view.tree.body if isinstance(s, ast.ClassDef)]
     for owner in classes:

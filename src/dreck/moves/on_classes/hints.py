@@ -11,6 +11,7 @@ from ..arm_results import Results
 from ..module_view import ModuleView
 from .declared import parsed
 from .switches import classes_of
+from .yields import SOMETIMES
 
 
 def parameter(
@@ -44,8 +45,21 @@ def result(
     hint = function.node.returns
     if hint is None or results.names:
         return ""
+    if results.yields:
+        inner = _of_one(hint)
+        text = _seen_from(view, owner, inner) if inner is not None else ""
+        maybe = " | None" if results.yields == SOMETIMES else ""
+        return f" -> {text}{maybe}" if text and not (maybe and text.startswith('"')) else ""
     text = _seen_from(view, owner, hint) if results.leaves else "None"
     return f" -> {text}" if text else ""
+
+
+def _of_one(hint: ast.expr) -> ast.expr | None:
+    """What one of the values is that a generator function yields, by its annotation."""
+    if not isinstance(hint, ast.Subscript):
+        return None
+    inner = hint.slice
+    return inner.elts[0] if isinstance(inner, ast.Tuple) and inner.elts else inner
 
 
 def declares(function: Function, this: str | None) -> bool:

@@ -18,6 +18,7 @@ from ..registry import ModuleSite
 from . import hints
 from .bodies import into_class
 from .chains import ClassChain, moved_lines, taken
+from .yields import ALWAYS, SOMETIMES, name_of_yielded, yields_at_last
 from .switches import classes_of, constant_of, handed_over, returned_attribute
 
 
@@ -76,7 +77,7 @@ def methods_site(
     if base:
         edits[view.path] += _without_presets(view, function, chain, results)
     start = view.offsets.line_start(chain.first.lineno)
-    lines = _asking_lines(view, chain, asked, results, without_question=bool(base))
+    lines = _asking_lines(view, function, chain, asked, results, without_question=bool(base))
     behind = _handed_back(view, chain, results) if base else None
     if behind is not None:  # what is only carried to the return needs no name
         lines = [f"{view.indentation(chain.first.lineno)}return {asked}"]
@@ -107,25 +108,42 @@ def _method_body(
 ) -> list[str]:
     """The lines of an arm as the body of a method."""
     done = body[:-1] if _only_goes_on(body) else body
+    if results.yields:
+        words = {**words, "continue": "return None", "yield": "return"}
+        ends = [] if yields_at_last(done) else [f"{home.indent}return None"]
+        return [*moved_lines(view, done, home.indent, words), *ends]
     moved = moved_lines(view, done, home.indent, words)
     return body_giving(view, moved, done, results, home.indent) or [f"{home.indent}pass"]
 
 
 def _asking_lines(
-    view: ModuleView, chain: ClassChain, asked: str, results: Results, *, without_question: bool
+    view: ModuleView,
+    function: Function,
+    chain: ClassChain,
+    asked: str,
+    results: Results,
+    *,
+    without_question: bool,
 ) -> list[str]:
     """What stands in the place of the switch."""
     indent = view.indentation(chain.first.lineno)
     given = ", ".join(results.names)
     word = f"{given} {'+' if results.adds else ''}= " if given else ""
-    word = "return " if results.leaves else word
+    word = "return " if results.leaves else "yield " if results.yields == ALWAYS else word
+    behind: list[str] = []
+    if results.yields == SOMETIMES:
+        given = name_of_yielded(function)
+        word, behind = (
+            f"{given} = ",
+            [f"if {given} is not None:", f"{view.indent}yield {given}"],
+        )
     if without_question:
-        return [f"{indent}{word}{asked}"]
+        return [f"{indent}{line}" for line in (word + asked, *behind)]
     classes = ", ".join(a.owners[0] for a in chain.arms)
     stays = [f"{indent}else:"] if chain.otherwise and not results.leaves else []
     return [
         f"{indent}if isinstance({chain.subject}, ({classes})):",
-        f"{indent}{view.indent}{word}{asked}",
+        *(f"{indent}{view.indent}{line}" for line in (word + asked, *behind)),
         *stays,
         *moved_lines(view, chain.otherwise, indent + (view.indent if stays else "")),
     ]

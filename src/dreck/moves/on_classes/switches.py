@@ -123,15 +123,15 @@ def with_base(
     function: Function,
     chain: ClassChain,
     homes: dict[str, ModuleView],
-    block: list[ast.stmt],
-    index: int,
+    before: list[ast.stmt],
+    results: Results,
 ) -> tuple[ClassChain, dict[str, ModuleView], str] | None:
     """The chain with an arm for the base class of all its classes, where the subject is annotated
     as one of those.
     """
-    base = declared_class(view, function, chain.subject, block[:index])
+    base = declared_class(view, function, chain.subject, before)
     if not base and not chain.leaves:
-        base = evident_class(view, chain.subject, [*block[:index], *chain.rest])
+        base = evident_class(view, function, chain.subject, chain.first, chain.last)
     # Where arms leave, what is behind the chain is the arm for all others.
     rest = [*chain.otherwise, *(chain.rest if chain.leaves else [])]
     leaves = not rest or isinstance(rest[-1], ast.Return | ast.Raise)
@@ -139,7 +139,13 @@ def with_base(
         not base
         or (chain.leaves and not leaves)
         or (chain.leaves and chain.otherwise and chain.rest)
-        or not can_move(chain, rest, view.instance_of(function), awaits=awaits(function))
+        or not can_move(
+            chain,
+            rest,
+            view.instance_of(function),
+            awaits=awaits(function),
+            yields=bool(results.yields),
+        )
     ):
         return None
     known = [view, *{v.path: v for v in homes.values() if v is not view}.values()]
@@ -184,7 +190,8 @@ def why_not(
             return "cannot-move"  # its names mean nothing there
     this = view.instance_of(function)
     stays = chain.subject == this or chain.subject not in bound_in(function.node)
-    if stays or not can_move(chain, this=this, awaits=awaits(function)):
+    yields = bool(results.yields)
+    if stays or not can_move(chain, this=this, awaits=awaits(function), yields=yields):
         return "cannot-move"
     return _cannot_hand_over(view, function, chain)
 
@@ -313,7 +320,10 @@ def names_for(
     # who receives it is no longer who is asked: a notice does not receive the board
     handed = bool(handed_over(view, function, chain)) and not results.names
     other_way = handed and bool(words) and words[0] in _OF_THE_RECEIVER
-    says_little = results.adds and set(words_of(results.word)) <= EMPTY_WORDS | _SUMS
+    little = EMPTY_WORDS | (_SUMS if results.adds else frozenset())
+    says_little = bool(results.names) and (
+        set(words_of(results.word)) <= little or len(results.word) == 1
+    )
     # what is done tells more than what comes of it
     does = bool(words) and words[0] in VERBS and any(_acts(a.body) for a in chain.arms)
     word = [] if says_little or does else [results.word]
