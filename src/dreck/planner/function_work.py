@@ -26,6 +26,12 @@ from .settings import Settings
 from ..taste.cost import cost_of
 from ..taste.weights import LEAST_GAIN, LEAST_OF_TRIFLES, LINE_PRICE, STEP_PRICE
 
+# So many steps that the judge did not let pass, alike but for the state around them; then it is
+# not asked for more of them.
+_IN_VAIN_ALIKE = 2
+# States that a search looks at in a function of so many lines; in longer ones, where each takes
+# longer, less, and never less than the last of these.
+_EXPANDED, _LINES, _LEAST_EXPANDED = 20, 60, 4
 # So many steps that trials did not let pass; after that only proofs count in a function, since
 # what cannot be tried once can hardly be tried at all.
 _TRIED = 2
@@ -75,7 +81,8 @@ class FunctionWork:
         self._made: dict[tuple[str, str], Candidate] = {}
         self._verdicts: dict[tuple[str, str], Step] = {}
         self._regions: dict[str, Region] = {}
-        self._search: Search[Region] = Search(self._ahead, self._edge_holds, Limits())
+        self._alike: Counter[tuple[str, str]] = Counter()
+        self._search: Search[Region] = Search(self._ahead, self._edge_holds, _limits(region))
 
     def run(self) -> Untangled:
         """Take steps until none is left that pays."""
@@ -228,8 +235,12 @@ class FunctionWork:
         return self._holds(before, self._made[before.text, edge.key])
 
     def _holds(self, before: Region, candidate: Candidate) -> bool:
+        alike = candidate.move, candidate.why
+        if self._alike[alike] >= _IN_VAIN_ALIKE and not self.settings.only:
+            return False
         step = self._judged(before, candidate)
         if not step.verdict.holds:
+            self._alike[alike] += 1
             if not candidate.tentative and (self._in_vain < _TRIED or self.settings.only):
                 self.taken_back.append(step)
                 self._in_vain += 1
@@ -304,3 +315,9 @@ def _price(before: Region, candidate: Candidate) -> float:
     """What a step costs by itself: nothing is changed for next to nothing."""
     old, new = (Counter(r.text.splitlines()) for r in (before, candidate.region))
     return STEP_PRICE + LINE_PRICE * sum((new - old).values())
+
+
+def _limits(region: Region) -> Limits:
+    """How far the search in a function goes."""
+    fits = _EXPANDED * _LINES // max(_LINES, len(region.text.splitlines()))
+    return Limits(expanded=max(_LEAST_EXPANDED, fits))

@@ -13,6 +13,7 @@ from __future__ import annotations
 import heapq
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
+from itertools import pairwise
 from typing import Generic, TypeVar
 
 State = TypeVar("State")
@@ -81,6 +82,7 @@ class Search(Generic[State]):
         self._ahead, self.holds, self.limits = ahead, holds, limits
         self.entered: set[str] = set()
         self.refused: set[tuple[str, str]] = set()
+        self.held: set[tuple[str, str]] = set()
         self.cut_short = False
         self._known: dict[str, list[Edge[State]]] = {}
 
@@ -173,40 +175,56 @@ class Search(Generic[State]):
         return []
 
     def _climbed(self, start: State, key: str, cost: float) -> list[Edge[State]]:
-        """A way over states that cost more to one that costs less, found best first."""
+        """A way over states that cost more to one that costs less, found best first.
+
+        The judge is asked once a way is found, since most searches find none.
+        """
         order = looked_at = 0
-        frontier: list[tuple[float, int, State, str, list[Edge[State]]]] = []
+        frontier: list[tuple[float, int, list[Edge[State]]]] = []
         reached = {key}
-        here: tuple[State, str, list[Edge[State]]] | None = (start, key, [])
-        while here is not None:
-            state, name, way = here
+        way: list[Edge[State]] | None = []
+        while way is not None:
+            state, name = (way[-1].after, way[-1].key) if way else (start, key)
             spent = sum(e.price for e in way)
             for edge in sorted(self.ahead(state, name), key=lambda e: e.total):
                 if edge.key in reached:
                     continue
                 if edge.total + spent < cost:
-                    if self._passes(state, name, edge):
+                    if self._hold(start, key, [*way, edge]):
                         return [*way, edge]
+                    if self._is_refused(key, way):
+                        break
                 elif edge.cost <= cost + self.limits.height and len(way) + 1 < self.limits.length:
                     reached.add(edge.key)
                     order += 1
-                    entry = (edge.total + spent, order, state, name, [*way, edge])
-                    heapq.heappush(frontier, entry)
-            here = None
-            while frontier and here is None:
+                    heapq.heappush(frontier, (edge.total + spent, order, [*way, edge]))
+            way = None
+            while frontier and way is None:
                 if looked_at >= self.limits.expanded:
                     self.cut_short = True
                     return []
-                _, _, before, name, way = heapq.heappop(frontier)
-                if self._passes(before, name, way[-1]):
-                    here = (way[-1].after, way[-1].key, way)
-                    looked_at += 1
+                way = heapq.heappop(frontier)[2]
+                if self._is_refused(key, way):
+                    way = None
+            looked_at += 1
         return []
 
+    def _hold(self, start: State, key: str, way: list[Edge[State]]) -> bool:
+        """Whether all steps of a way hold."""
+        before, name = start, key
+        for edge in way:
+            if not self._passes(before, name, edge):
+                return False
+            before, name = edge.after, edge.key
+        return True
+
+    def _is_refused(self, key: str, way: list[Edge[State]]) -> bool:
+        """Whether a step of a way was refused in the meantime."""
+        names = [key, *(e.key for e in way)]
+        return any(pair in self.refused for pair in pairwise(names))
+
     def _passes(self, before: State, name: str, edge: Edge[State]) -> bool:
-        if (name, edge.key) in self.refused:
-            return False
-        if self.holds(before, edge):
-            return True
-        self.refused.add((name, edge.key))
-        return False
+        step = name, edge.key
+        if step not in self.held and step not in self.refused:
+            (self.held if self.holds(before, edge) else self.refused).add(step)
+        return step in self.held

@@ -183,6 +183,7 @@ class _FileWork:
         self.blank_after_guard, self.width = sets_guards_off(tree, lines), line_width(lines)
         self.problems: list[str] = []
         self.added: set[str] = set()
+        self._done: set[str] = set()  # the texts of functions in which no step is left
         self._originals: dict[str, str] = {}
         self._functions = {f.name: f for f in functions_of(tree)}
 
@@ -200,6 +201,7 @@ class _FileWork:
         )
         work = FunctionWork(name, region, self.around.of(function), setting, self.settings)
         result = work.run()
+        self._done.add(work.region.text)
         self._report(work.broken)
         if result.changed:
             self.text = work.region.whole
@@ -268,10 +270,13 @@ class _FileWork:
         tree = work.version.tree
         setting = Setting(self.path, self.blank_after_guard, self.width, self.enums)
         region = region_of(work.text, function, self.indent)
+        if region.text in self._done:
+            return ()
         inner = FunctionWork(
             name, region, surroundings_of(tree).of(function), setting, self.settings
         )
         result = inner.run()
+        self._done.add(inner.region.text)
         self._report(inner.broken)
         if result.changed:
             work.enter(inner.region.whole)
