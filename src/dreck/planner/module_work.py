@@ -362,6 +362,8 @@ class ModuleWork:
     def _loses_comment(self, way: ModuleSite) -> bool:
         """Whether a comment of some file is not there any more."""
         pairs = [(self.text, way.text), *((self.project.text(p), t) for p, t in way.others.items())]
+        if not any(_marked_lines(a) - _marked_lines(b) for a, b in pairs):
+            return False
         counts = [[_comments_in(t) for t in pair] for pair in pairs]
         return bool(
             sum((before for before, _ in counts), Counter())
@@ -491,6 +493,11 @@ def _total_cost(text: str) -> float:
 
 
 @lru_cache(4)
+def _marked_lines(text: str) -> Counter[str]:
+    """The lines that may hold a comment, wherever they stand."""
+    return Counter(line.strip() for line in text.splitlines() if "#" in line)
+
+
 def _comments_in(text: str) -> Counter[str]:
     """How often each comment stands in a text."""
     return Counter(c for c, _ in ModuleView(Path(), text).comments.values())
