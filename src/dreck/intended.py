@@ -6,6 +6,7 @@ import ast
 from dataclasses import dataclass
 from typing import Any
 
+from .outline import all_nodes
 from .errors import SettingError
 
 
@@ -47,7 +48,7 @@ class Intended:
                 ) from error
             if any(
                 isinstance(n, ast.NamedExpr | ast.Await | ast.Yield | ast.YieldFrom)
-                for n in ast.walk(found)
+                for n in all_nodes(found)
             ):
                 raise SettingError(
                     f"{self.function}: {what} = {text!r} sets a name or waits; give a plain expression"

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import ast
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any, TypeAlias
@@ -29,6 +29,67 @@ HOLDING: dict[type[ast.AST], tuple[str, ...]] = {
 }
 
 
+# Fields of syntax nodes that never hold nodes, but texts, numbers or how a name is used.
+_PLAIN = frozenset(
+    "arg asname attr conversion ctx id is_async kind kwd_attrs level module name rest simple str tag "
+    "type_comment".split()
+)
+
+
+class _Holders(dict[type[ast.AST], tuple[str, ...]]):
+    """The fields of each class of syntax nodes that may hold nodes, found out once."""
+
+    def __missing__(self, kind: type[ast.AST]) -> tuple[str, ...]:
+        of_values = (ast.Constant, ast.MatchSingleton, ast.Global, ast.Nonlocal)
+        fields = () if issubclass(kind, of_values) else kind._fields
+        named = ("name",) if kind.__name__ == "TypeAlias" else ()  # a node there (PEP 695)
+        self[kind] = found = (*named, *(f for f in fields if f not in _PLAIN))
+        return found
+
+
+_HOLDERS = _Holders()
+
+
+def child_nodes(node: ast.AST) -> list[ast.AST]:
+    """The nodes right below a node in the order of the text, but for how names are used.
+
+    >>> [type(n).__name__ for n in child_nodes(ast.parse("a = b").body[0])]
+    ['Name', 'Name']
+    """
+    found: list[ast.AST] = []
+    held = node.__dict__
+    for name in _HOLDERS[node.__class__]:
+        value = held.get(name)
+        if value is None:
+            continue
+        if value.__class__ is list:
+            found += value if None not in value else [v for v in value if v is not None]
+        else:
+            found.append(value)
+    return found
+
+
+def all_nodes(node: ast.AST) -> Iterator[ast.AST]:
+    """A node and all below it, level by level, but for how names are used: as ``ast.walk`` gives
+    them, which takes three times as long and more than half of the time of everything here.
+
+    >>> [type(n).__name__ for n in all_nodes(ast.parse("a = b"))]
+    ['Module', 'Assign', 'Name', 'Name']
+    """
+    found = [node]
+    for each in found:  # grows on the way
+        held = each.__dict__
+        for name in _HOLDERS[each.__class__]:
+            value = held.get(name)
+            if value is None:
+                continue
+            if value.__class__ is list:
+                found += value if None not in value else [v for v in value if v is not None]
+            else:
+                found.append(value)
+        yield each
+
+
 @dataclass(frozen=True, slots=True)
 class Function:
     """A function of a module.
@@ -48,7 +109,7 @@ class Function:
 @lru_cache(16)
 def nodes_of(tree: ast.Module) -> tuple[ast.AST, ...]:
     """All nodes of a module's tree, which is read many times."""
-    return tuple(ast.walk(tree))
+    return tuple(all_nodes(tree))
 
 
 def functions_of(tree: ast.Module) -> list[Function]:

@@ -14,7 +14,7 @@ from ..moves.likeness import Change, likened, most_alike
 from ..moves.module_view import ModuleView
 from ..moves.registry import ModuleMove, ModuleSite, all_moves
 from ..moves.wishes import Wishes
-from ..outline import Function
+from ..outline import Function, all_nodes
 from ..planner.project import Project
 from ..source.edits import Edit, edited
 from ..source.files import SourceFile
@@ -313,12 +313,12 @@ def _new_parts(edit: Edit, at: int, old: str) -> list[tuple[int, int]]:
     """The constants of a new text that the old one does not have."""
     words = {
         n.value
-        for n in ast.walk(ast.parse(old.strip(), mode="exec"))
+        for n in all_nodes(ast.parse(old.strip(), mode="exec"))
         if isinstance(n, ast.Constant)
     }
     parts = [
         n
-        for n in ast.walk(ast.parse(edit.text.strip()))
+        for n in all_nodes(ast.parse(edit.text.strip()))
         if isinstance(n, ast.Constant) and n.value not in words
     ]
     return [

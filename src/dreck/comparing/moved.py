@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from ..judge.versions.version import Version
-from ..outline import FunctionNode
+from ..outline import FunctionNode, all_nodes
 
 
 @dataclass(frozen=True, slots=True)
@@ -150,7 +150,7 @@ def _bindings(tree: ast.Module, name: str) -> list[ast.stmt]:
     """All statements that may bind a name of a module, imports with this one name only."""
     found: list[ast.stmt] = []
     pending = list(tree.body)
-    for node in ast.walk(tree):
+    for node in all_nodes(tree):
         if isinstance(node, ast.Global) and name in node.names:
             found.append(node)
     while pending:
@@ -161,9 +161,9 @@ def _bindings(tree: ast.Module, name: str) -> list[ast.stmt]:
             found += [statement] if statement.name == name else []
         else:
             inner = [
-                n for n in ast.walk(statement) if isinstance(n, ast.stmt) and n is not statement
+                n for n in all_nodes(statement) if isinstance(n, ast.stmt) and n is not statement
             ]
-            stored = [n for n in ast.walk(statement) if isinstance(n, ast.Name)]
+            stored = [n for n in all_nodes(statement) if isinstance(n, ast.Name)]
             binds = any(n.id == name and not isinstance(n.ctx, ast.Load) for n in stored)
             # What stands under a condition, or is tried, may bind it or not.
             binds |= bool(inner) and any(_bindings(ast.Module([i], []), name) for i in inner)

@@ -5,10 +5,19 @@ from __future__ import annotations
 import functools
 from collections import Counter
 from collections.abc import Iterator
+from typing import Any
 
 import libcst as cst
 
 from .walk import names_in, walk
+
+# Asked by their very class: the nodes' classes are abstract, and ``isinstance`` of those is slow.
+_GIVING = frozenset(
+    {cst.AssignTarget, cst.AugAssign, cst.AnnAssign, cst.For, cst.NamedExpr, cst.Del}
+)
+_NAMING = frozenset({cst.AsName, cst.MatchAs})
+_SHARING = frozenset({cst.Nonlocal, cst.Global})
+_INNER = frozenset({cst.FunctionDef, cst.Lambda, cst.ClassDef, cst.GeneratorExp})
 
 
 @functools.lru_cache(maxsize=8192)
@@ -19,16 +28,15 @@ def assigned_names(node: cst.CSTNode) -> frozenset[str]:
 
 def targets_in(node: cst.CSTNode) -> Iterator[cst.CSTNode]:
     """Everything that a node gives a value to, or deletes."""
+    found: Any
     for found in walk(node):
-        if isinstance(
-            found,
-            cst.AssignTarget | cst.AugAssign | cst.AnnAssign | cst.For | cst.NamedExpr | cst.Del,
-        ):
+        kind = type(found)
+        if kind in _GIVING:
             yield found.target
-        elif isinstance(found, cst.AsName | cst.MatchAs):
+        elif kind in _NAMING:
             if found.name is not None:
                 yield found.name
-        elif isinstance(found, cst.Nonlocal | cst.Global):
+        elif kind in _SHARING:
             yield from (item.name for item in found.names)
 
 
@@ -43,10 +51,11 @@ def _bound(target: cst.CSTNode) -> Iterator[str]:
 def shared_names(function: cst.FunctionDef) -> frozenset[str]:
     """The names that a function shares with functions inside it, or with the world around it."""
     found: set[str] = set()
+    node: Any
     for node in walk(function.body, inner=False):
-        if isinstance(node, cst.FunctionDef | cst.Lambda | cst.ClassDef | cst.GeneratorExp):
+        if type(node) in _INNER:
             found |= names_in(node)
-        elif isinstance(node, cst.Global | cst.Nonlocal):
+        elif type(node) in _SHARING:
             found |= {item.name.value for item in node.names}
     return frozenset(found)
 

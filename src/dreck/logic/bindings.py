@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 import ast
+import functools
 from collections.abc import Iterator
 
-from ..outline import FunctionNode
+from ..outline import FunctionNode, all_nodes, child_nodes
 
 _SCOPES = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef, ast.Lambda)
 _COMPREHENSIONS = (ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
@@ -19,6 +20,7 @@ def parameters(function: FunctionNode | ast.Lambda) -> list[ast.arg]:
     return [*found.posonlyargs, *found.args, *stars, *found.kwonlyargs, *double]
 
 
+@functools.lru_cache(maxsize=256)
 def bound_in(function: FunctionNode) -> frozenset[str]:
     """The names that are local to a function: its parameters and what it assigns."""
     bound = {a.arg for a in parameters(function)}
@@ -30,6 +32,7 @@ def bound_in(function: FunctionNode) -> frozenset[str]:
     return frozenset(bound - elsewhere)
 
 
+@functools.lru_cache(maxsize=256)
 def assigned_in(function: FunctionNode) -> frozenset[str]:
     """The names to which the statements of a function give a value; parameters only if they get
     another one.
@@ -47,9 +50,9 @@ def _inside(body: list[ast.stmt]) -> Iterator[ast.AST]:
         yield node
         if isinstance(node, _COMPREHENSIONS):
             pending.append(node.generators[0].iter)
-            yield from (n for n in ast.walk(node) if isinstance(n, ast.NamedExpr))
+            yield from (n for n in all_nodes(node) if isinstance(n, ast.NamedExpr))
         elif not isinstance(node, _SCOPES):
-            pending.extend(ast.iter_child_nodes(node))
+            pending.extend(child_nodes(node))
 
 
 def bound_by(node: ast.AST) -> Iterator[str]:
@@ -85,7 +88,7 @@ def _free(node: ast.AST, hidden: frozenset[str]) -> Iterator[ast.Name]:
         hidden = hidden | {a.arg for a in parameters(node)}
     elif isinstance(node, _COMPREHENSIONS):
         hidden = hidden | {
-            n.id for g in node.generators for n in ast.walk(g.target) if isinstance(n, ast.Name)
+            n.id for g in node.generators for n in all_nodes(g.target) if isinstance(n, ast.Name)
         }
-    for child in ast.iter_child_nodes(node):
+    for child in child_nodes(node):
         yield from _free(child, hidden)

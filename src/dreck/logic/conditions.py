@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import functools
 from collections.abc import Iterable, Iterator
 
 import libcst as cst
@@ -11,6 +12,7 @@ _KEEPS = (cst.Tuple, cst.GeneratorExp, cst.NamedExpr, cst.Yield)
 _LOOSE = (cst.IfExp, cst.Lambda, cst.NamedExpr, cst.Yield)
 
 
+@functools.lru_cache(maxsize=8192)
 def text_of(node: cst.CSTNode) -> str:
     """The text of a node, without the blanks around it."""
     return cst.Module([]).code_for_node(node).strip()
@@ -130,6 +132,7 @@ def same(left: cst.CSTNode, right: cst.CSTNode) -> bool:
     return squeezed(left) == squeezed(right)
 
 
+@functools.lru_cache(maxsize=8192)
 def squeezed(node: cst.CSTNode) -> str:
     """The text of an expression without outer parentheses, on one line."""
     plain = core(node) if isinstance(node, cst.BaseExpression) else node

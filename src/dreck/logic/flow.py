@@ -12,7 +12,7 @@ import ast
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field, replace
 
-from ..outline import FunctionNode
+from ..outline import FunctionNode, all_nodes
 from .bindings import free_names, parameters
 
 _Names = frozenset[str]
@@ -119,7 +119,7 @@ def _used(*nodes: ast.AST | None) -> _Names:
 
 
 def _read_in(node: ast.AST) -> set[str]:
-    every = list(ast.walk(node))
+    every = list(all_nodes(node))
     read = {n.id for n in every if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Store)}
     changed = (n.target for n in every if isinstance(n, ast.AugAssign))
     return read | {t.id for t in changed if isinstance(t, ast.Name)}
@@ -128,10 +128,10 @@ def _read_in(node: ast.AST) -> set[str]:
 def _bound_names(target: ast.AST) -> _Names:
     """The plain names that a target, a pattern or an expression sets."""
     return frozenset(
-        n.id for n in ast.walk(target) if isinstance(n, ast.Name) and isinstance(n.ctx, ast.Store)
+        n.id for n in all_nodes(target) if isinstance(n, ast.Name) and isinstance(n.ctx, ast.Store)
     ) | frozenset(
         name
-        for n in ast.walk(target)
+        for n in all_nodes(target)
         for name in (getattr(n, "name", None), getattr(n, "rest", None))
         if isinstance(n, ast.MatchAs | ast.MatchStar | ast.MatchMapping) and name
     )
@@ -191,7 +191,7 @@ class _Live:
             return (live - gone) | _used(node.value) | ends.raised
         if isinstance(node, _SCOPES):
             return live | frozenset(
-                n.id for n in ast.walk(node) if isinstance(n, ast.Name)
+                n.id for n in all_nodes(node) if isinstance(n, ast.Name)
             )  # whatever may be read in there some day
         return live | _used(node) | ends.raised
 
@@ -297,7 +297,7 @@ class _Bound:
         kept = now - frozenset(
             n
             for s in node.body
-            for d in ast.walk(s)
+            for d in all_nodes(s)
             if isinstance(d, ast.Delete)
             for n in _deleted(d)
         )
@@ -319,7 +319,7 @@ class _Bound:
         lost = frozenset(
             n
             for s in node.body
-            for d in ast.walk(s)
+            for d in all_nodes(s)
             if isinstance(d, ast.Delete)
             for n in _deleted(d)
         )

@@ -32,7 +32,7 @@ _BLANKS = (
     "equal",
     "colon",
 )
-_INNER = (cst.FunctionDef, cst.Lambda, cst.ClassDef)
+_INNER = frozenset({cst.FunctionDef, cst.Lambda, cst.ClassDef})
 
 
 @functools.cache
@@ -41,14 +41,29 @@ def _fields(kind: type[cst.CSTNode], blanks: bool) -> tuple[str, ...]:
     return tuple(n for n in names if blanks or not n.startswith(_BLANKS))
 
 
-def children(node: cst.CSTNode, *, blanks: bool = False) -> Iterator[cst.CSTNode]:
+class _Kinds(dict[type, bool]):
+    """Whether a class is one of nodes, found out once: they are abstract classes, of which
+    ``isinstance`` takes its time.
+    """
+
+    def __missing__(self, kind: type) -> bool:
+        self[kind] = found = issubclass(kind, cst.CSTNode)
+        return found
+
+
+_IS_NODE = _Kinds()
+
+
+def children(node: cst.CSTNode, *, blanks: bool = False) -> list[cst.CSTNode]:
     """The nodes right below a node, in the order of the text."""
+    found: list[cst.CSTNode] = []
     for name in _fields(type(node), blanks):
         value = getattr(node, name)
-        if isinstance(value, cst.CSTNode):
-            yield value
+        if _IS_NODE[type(value)]:
+            found.append(value)
         elif isinstance(value, list | tuple):
-            yield from (v for v in value if isinstance(v, cst.CSTNode))
+            found += [v for v in value if _IS_NODE[type(v)]]
+    return found
 
 
 def walk(node: cst.CSTNode, *, blanks: bool = False, inner: bool = True) -> Iterator[cst.CSTNode]:
@@ -63,14 +78,14 @@ def walk(node: cst.CSTNode, *, blanks: bool = False, inner: bool = True) -> Iter
     while pending:
         found = pending.pop()
         yield found
-        if inner or found is node or not isinstance(found, _INNER):
-            pending.extend(reversed(list(children(found, blanks=blanks))))
+        if inner or found is node or type(found) not in _INNER:
+            pending.extend(reversed(children(found, blanks=blanks)))
 
 
 @functools.lru_cache(maxsize=4096)
 def has_comments(node: cst.CSTNode) -> bool:
     """Whether any comment stands inside a node."""
-    return any(isinstance(n, cst.Comment) for n in walk(node, blanks=True))
+    return any(type(n) is cst.Comment for n in walk(node, blanks=True))
 
 
 @functools.lru_cache(maxsize=8192)
@@ -88,10 +103,11 @@ def name_counts(node: cst.CSTNode) -> Mapping[str, int]:
     pending = [node]
     while pending:
         each = pending.pop()
-        if isinstance(each, cst.Name):
-            found[each.value] += 1
-        elif isinstance(each, cst.Attribute | cst.Arg):
-            pending.append(each.value)
+        kind = type(each)
+        if kind is cst.Name:
+            found[each.value] += 1  # type: ignore[attr-defined]
+        elif kind is cst.Attribute or kind is cst.Arg:
+            pending.append(each.value)  # type: ignore[attr-defined]
         else:
             pending.extend(children(each))
     return found

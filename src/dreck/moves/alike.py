@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from ..logic.bindings import bound_in
-from ..outline import Function
+from ..outline import Function, child_nodes
 from .decisions import Decision, decisions_of, parts_of
 from .module_view import ModuleView
 
@@ -62,9 +62,7 @@ def _by_shape(view: ModuleView) -> Mapping[str, tuple[tuple[str, Decision], ...]
 
 def _shape(node: ast.AST) -> str:
     """The tree without names and values, to tell quickly what cannot be alike."""
-    inner = ",".join(
-        _shape(c) for c in ast.iter_child_nodes(node) if not isinstance(c, ast.expr_context)
-    )
+    inner = ",".join(_shape(c) for c in child_nodes(node) if not isinstance(c, ast.expr_context))
     return f"{type(node).__name__}({inner})"
 
 

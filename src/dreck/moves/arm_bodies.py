@@ -6,7 +6,7 @@ import ast
 from collections.abc import Sequence
 
 from ..logic.bindings import bound_in
-from ..outline import Function
+from ..outline import Function, all_nodes, child_nodes
 
 
 def result_of(function: Function, bodies: Sequence[list[ast.stmt]]) -> str | None:
@@ -15,7 +15,7 @@ def result_of(function: Function, bodies: Sequence[list[ast.stmt]]) -> str | Non
     """
     if all(isinstance(b[-1], ast.Return | ast.Raise) for b in bodies):
         return ""
-    if any(isinstance(n, ast.Return) for b in bodies for s in b for n in ast.walk(s)):
+    if any(isinstance(n, ast.Return) for b in bodies for s in b for n in all_nodes(s)):
         return "?"
     last = {_target(b[-1]) for b in bodies}
     if len(last) == 1 and None not in last:
@@ -55,9 +55,9 @@ def set_for_others(
 
 def used_elsewhere(function: Function, bodies: Sequence[list[ast.stmt]]) -> set[str]:
     """The names that a function uses outside of some arms, its parameters among them."""
-    own = {id(n) for b in bodies for s in b for n in ast.walk(s)}
-    found = {n.id for n in ast.walk(function.node) if isinstance(n, ast.Name) and id(n) not in own}
-    return found | {a.arg for a in ast.walk(function.node) if isinstance(a, ast.arg)}
+    own = {id(n) for b in bodies for s in b for n in all_nodes(s)}
+    found = {n.id for n in all_nodes(function.node) if isinstance(n, ast.Name) and id(n) not in own}
+    return found | {a.arg for a in all_nodes(function.node) if isinstance(a, ast.arg)}
 
 
 def names_set(body: list[ast.stmt]) -> set[str]:
@@ -74,7 +74,7 @@ def leaves_loop(body: list[ast.stmt], *, may_go_on: bool = False) -> bool:
         if isinstance(node, ast.Break) or (isinstance(node, ast.Continue) and not may_go_on):
             return True
         if not isinstance(node, ast.For | ast.AsyncFor | ast.While):
-            pending.extend(ast.iter_child_nodes(node))
+            pending.extend(child_nodes(node))
     return False
 
 

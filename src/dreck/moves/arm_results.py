@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 
 from ..logic.flow import flow_of, needed, set_at_end
-from ..outline import Function
+from ..outline import Function, all_nodes
 from .alignment import is_value
 from .arm_bodies import added_to, giving_back, leaves_loop, names_set
 from .module_view import ModuleView
@@ -60,7 +60,7 @@ def results_of(
     """
     if all(b and isinstance(b[-1], ast.Return | ast.Raise) for b in bodies):
         return Results(leaves=True)
-    if any(isinstance(n, ast.Return) for b in bodies for s in b for n in ast.walk(s)):
+    if any(isinstance(n, ast.Return) for b in bodies for s in b for n in all_nodes(s)):
         return None
     if any(leaves_loop(b, may_go_on=ends_round) for b in bodies):
         return None
@@ -97,24 +97,24 @@ def _all_add(function: Function, bodies: Sequence[list[ast.stmt]], name: str) ->
         and isinstance(s.value, ast.Constant)
         and type(s.value.value) in (int, float)
         and [ast.unparse(t) for t in s.targets] == [name]
-        for s in ast.walk(function.node)
+        for s in all_nodes(function.node)
     )
 
 
 def _words(node: ast.AST) -> set[str]:
-    return {n.id for n in ast.walk(node) if isinstance(n, ast.Name)}
+    return {n.id for n in all_nodes(node) if isinstance(n, ast.Name)}
 
 
 def _goes_on_inside(node: ast.stmt) -> bool:
     """Whether there is a loop of its own that goes on with its next round."""
-    loops = [n for n in ast.walk(node) if isinstance(n, ast.For | ast.AsyncFor | ast.While)]
-    return any(isinstance(n, ast.Continue) for loop in loops for n in ast.walk(loop))
+    loops = [n for n in all_nodes(node) if isinstance(n, ast.For | ast.AsyncFor | ast.While)]
+    return any(isinstance(n, ast.Continue) for loop in loops for n in all_nodes(loop))
 
 
 def _in_order(body: Sequence[ast.stmt]) -> list[str]:
     """The names that an arm sets, in the order of the text."""
     own = names_set(list(body))
-    nodes = [n for s in body for n in ast.walk(s) if isinstance(n, ast.Name) and n.id in own]
+    nodes = [n for s in body for n in all_nodes(s) if isinstance(n, ast.Name) and n.id in own]
     nodes.sort(key=lambda n: (n.lineno, n.col_offset))
     return list(dict.fromkeys(n.id for n in nodes if not isinstance(n.ctx, ast.Load)))
 
@@ -183,7 +183,7 @@ def _only_values(
         if not isinstance(target, ast.Name) or len(node.targets) > 1:  # type: ignore[attr-defined]
             return None
         value = node.value  # type: ignore[attr-defined]
-        read = {n.id for n in ast.walk(value) if isinstance(n, ast.Name)}
+        read = {n.id for n in all_nodes(value) if isinstance(n, ast.Name)}
         if target.id in found or target.id not in names or read & set(names):
             return None
         around = range(node.lineno - 1, (node.end_lineno or node.lineno) + 1)

@@ -8,7 +8,7 @@ from collections.abc import Iterator, Sequence
 from functools import partial
 
 from ..logic.flow import blocks_in
-from ..outline import Function
+from ..outline import Function, all_nodes
 from .blocks_out import Run
 from .module_view import ModuleView, first_line
 
@@ -31,7 +31,7 @@ def runs_in(view: ModuleView, function: Function) -> Iterator[Run]:
     loop or a choice with what prepares it, and what works out one value step by step.
     """
     seen: set[tuple[int, int]] = set()
-    loads = [n for n in ast.walk(function.node) if isinstance(n, ast.Name)]
+    loads = [n for n in all_nodes(function.node) if isinstance(n, ast.Name)]
     reads = Counter(n.id for n in loads if isinstance(n.ctx, ast.Load))
     for suite in blocks_in(function.node.body):
         if view.text.startswith("elif", view.offsets.span(suite[0])[0]):
@@ -70,7 +70,7 @@ def _without_docstring(suite: Sequence[ast.stmt]) -> int:
 
 def size(statements: Sequence[ast.stmt]) -> int:
     """How many statements there are, those inside of others counted."""
-    return sum(isinstance(n, ast.stmt) for s in statements for n in ast.walk(s))
+    return sum(isinstance(n, ast.stmt) for s in statements for n in all_nodes(s))
 
 
 def _sections(view: ModuleView, suite: Sequence[ast.stmt]) -> Iterator[tuple[int, int]]:
@@ -139,9 +139,9 @@ def _prepares(node: ast.stmt, block: Sequence[ast.stmt]) -> bool:
     if not isinstance(node, ast.Assign | ast.AnnAssign):
         return False
     targets = node.targets if isinstance(node, ast.Assign) else [node.target]
-    names = {n.id for t in targets for n in ast.walk(t) if isinstance(n, ast.Name)}
+    names = {n.id for t in targets for n in all_nodes(t) if isinstance(n, ast.Name)}
     plain = all(isinstance(t, ast.Name | ast.Tuple) for t in targets)
-    used = {n.id for s in block for n in ast.walk(s) if isinstance(n, ast.Name)}
+    used = {n.id for s in block for n in all_nodes(s) if isinstance(n, ast.Name)}
     return plain and names <= used
 
 
@@ -175,7 +175,7 @@ def _plainly_set(node: ast.stmt) -> str:
 
 def _only_works_out(run: Sequence[ast.stmt], name: str, reads: Counter[str]) -> bool:
     """Whether a run sets a name, and others that are read nowhere else, and does nothing else."""
-    nodes = [n for s in run for n in ast.walk(s)]
+    nodes = [n for s in run for n in all_nodes(s)]
     if any(isinstance(n, _EFFECTS) for n in nodes) or any(
         isinstance(n, ast.Attribute | ast.Subscript) and _is_set(n) for n in nodes
     ):
@@ -190,7 +190,7 @@ def _is_set(node: ast.Attribute | ast.Subscript | ast.Name) -> bool:
 
 
 def _stored(node: ast.stmt) -> set[str]:
-    return {n.id for n in ast.walk(node) if isinstance(n, ast.Name) and _is_set(n)}
+    return {n.id for n in all_nodes(node) if isinstance(n, ast.Name) and _is_set(n)}
 
 
 def run_at(function: Function, first: int, last: int) -> Run | None:
@@ -206,10 +206,10 @@ def run_at(function: Function, first: int, last: int) -> Run | None:
         if not inside:
             continue
         run = Run(suite, inside[0], inside[-1] + 1)
-        covered = {id(n) for s in run.statements for n in ast.walk(s)}
+        covered = {id(n) for s in run.statements for n in all_nodes(s)}
         meant = [
             n
-            for n in ast.walk(function.node)
+            for n in all_nodes(function.node)
             if isinstance(n, ast.stmt) and first <= n.lineno <= last
         ]
         if all(id(n) in covered for n in meant):

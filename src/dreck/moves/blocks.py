@@ -144,11 +144,6 @@ def is_exception(arm: cst.BaseSuite, work: cst.BaseSuite) -> bool:
     return small and weight(arm) * 2 <= weight(work) and weight(work) >= LEAST_WORK
 
 
-def code(node: cst.CSTNode) -> str:
-    """The text of a node."""
-    return cst.Module([]).code_for_node(node).strip()
-
-
 def spaced_test(node: cst.If, test: cst.BaseExpression) -> cst.If:
     """An if with another condition, with the blank that ``if(...)`` could do without."""
     space = node.whitespace_before_test

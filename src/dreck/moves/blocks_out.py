@@ -13,7 +13,7 @@ from functools import cached_property
 
 from ..logic.bindings import assigned_in, bound_by, free_names, parameters
 from ..logic.flow import Flow, Jump, is_asynchronous, jumps_in, needed, set_at_end, set_at_jumps
-from ..outline import Function
+from ..outline import Function, all_nodes, child_nodes
 from ..source.edits import Edit, edited
 from ..source.lines import split_lines
 from .alike import visible_locals
@@ -262,7 +262,7 @@ def block_out(view: ModuleView, function: Function, flow: Flow, run: Run) -> Blo
 def _in_order(block: Sequence[ast.stmt], names: frozenset[str]) -> tuple[str, ...]:
     """Some names in the order in which a block mentions them."""
     seen: dict[str, tuple[int, int]] = {}
-    for node in (n for s in block for n in ast.walk(s)):
+    for node in (n for s in block for n in all_nodes(s)):
         name = getattr(node, "id", None) or getattr(node, "name", None)
         if isinstance(name, str) and name in names and isinstance(node, ast.expr | ast.stmt):
             at = (node.lineno, node.col_offset)
@@ -272,9 +272,9 @@ def _in_order(block: Sequence[ast.stmt], names: frozenset[str]) -> tuple[str, ..
 
 def _set_outside(function: Function, run: Run) -> frozenset[str]:
     """The names that a function has a value for without a block of it."""
-    inside = {id(n) for s in run.statements for n in ast.walk(s)}
+    inside = {id(n) for s in run.statements for n in all_nodes(s)}
     given = {a.arg for a in parameters(function.node)}
-    rest = (n for n in ast.walk(function.node) if id(n) not in inside)
+    rest = (n for n in all_nodes(function.node) if id(n) not in inside)
     return frozenset(given.union(*map(bound_by, rest)))
 
 
@@ -298,12 +298,12 @@ def _hindrance(view: ModuleView, function: Function, run: Run) -> str | None:
     yields = any(isinstance(n, ast.Yield | ast.YieldFrom) for n in inside)
     if yields and isinstance(function.node, ast.AsyncFunctionDef):
         return "yields"
-    words = {n.id for s in block for n in ast.walk(s) if isinstance(n, ast.Name)}
+    words = {n.id for s in block for n in all_nodes(s) if isinstance(n, ast.Name)}
     if words & _OWN_WORDS or _raises_again(block):
         return "needs-its-function"
     declared = {
         n
-        for d in ast.walk(function.node)
+        for d in all_nodes(function.node)
         if isinstance(d, ast.Global | ast.Nonlocal)
         for n in d.names
     }
@@ -327,13 +327,13 @@ def _hindrance(view: ModuleView, function: Function, run: Run) -> str | None:
 def _captured(function: Function, run: Run, assigned: frozenset[str]) -> bool:
     """Whether code that runs later shares a name that has another value by then."""
     block = run.statements
-    inside = {id(n) for s in block for n in ast.walk(s)}
+    inside = {id(n) for s in block for n in all_nodes(s)}
     lambdas = [
-        n for n in ast.walk(function.node) if isinstance(n, _LATER) and n is not function.node
+        n for n in all_nodes(function.node) if isinstance(n, _LATER) and n is not function.node
     ]
     consumed = {
         id(n.args[0])
-        for n in ast.walk(function.node)
+        for n in all_nodes(function.node)
         if isinstance(n, ast.Call) and len(n.args) == 1
     }
     set_outside = {
@@ -352,15 +352,15 @@ def _captured(function: Function, run: Run, assigned: frozenset[str]) -> bool:
             return True
         if id(node) not in inside and names & assigned:
             return True
-        writes = {n for d in ast.walk(node) if isinstance(d, ast.Nonlocal) for n in d.names}
-        if writes & {n.id for s in block for n in ast.walk(s) if isinstance(n, ast.Name)}:
+        writes = {n for d in all_nodes(node) if isinstance(d, ast.Nonlocal) for n in d.names}
+        if writes & {n.id for s in block for n in all_nodes(s) if isinstance(n, ast.Name)}:
             return True
     return False
 
 
 def _free_of(node: ast.AST) -> list[str]:
     if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
-        return [n.id for n in ast.walk(node) if isinstance(n, ast.Name)]
+        return [n.id for n in all_nodes(node) if isinstance(n, ast.Name)]
     return free_names(node)
 
 
@@ -369,14 +369,14 @@ def _raises_again(block: Sequence[ast.stmt]) -> bool:
     handled = {
         id(n)
         for s in block
-        for h in ast.walk(s)
+        for h in all_nodes(s)
         if isinstance(h, ast.ExceptHandler)
-        for n in ast.walk(h)
+        for n in all_nodes(h)
     }
     return any(
         isinstance(n, ast.Raise) and n.exc is None and id(n) not in handled
         for s in block
-        for n in ast.walk(s)
+        for n in all_nodes(s)
     )
 
 
@@ -387,7 +387,7 @@ def _own(block: Sequence[ast.stmt]) -> Iterator[ast.AST]:
         node = pending.pop()
         yield node
         if not isinstance(node, _SCOPES):
-            pending.extend(ast.iter_child_nodes(node))
+            pending.extend(child_nodes(node))
 
 
 def _names_mangled(node: ast.AST) -> bool:
@@ -519,11 +519,11 @@ def _is_something(block: Sequence[ast.stmt], name: str) -> bool:
                 if isinstance(target, ast.Name):
                     if target.id == name and not _is_made(node.value):
                         return False
-                elif any(isinstance(n, ast.Name) and n.id == name for n in ast.walk(target)):
+                elif any(isinstance(n, ast.Name) and n.id == name for n in all_nodes(target)):
                     return False
         elif isinstance(node, ast.For | ast.AsyncFor | ast.withitem | ast.NamedExpr):
             place = node.optional_vars if isinstance(node, ast.withitem) else node.target
-            if place is not None and name in {getattr(n, "id", "") for n in ast.walk(place)}:
+            if place is not None and name in {getattr(n, "id", "") for n in all_nodes(place)}:
                 return False
     return True
 
@@ -546,8 +546,8 @@ def _is_made(value: ast.expr) -> bool:
 
 
 def _free_name(function: Function, names: Sequence[str]) -> str:
-    words = {n.id for n in ast.walk(function.node) if isinstance(n, ast.Name)}
-    words |= {a.arg for a in ast.walk(function.node) if isinstance(a, ast.arg)}
+    words = {n.id for n in all_nodes(function.node) if isinstance(n, ast.Name)}
+    words |= {a.arg for a in all_nodes(function.node) if isinstance(a, ast.arg)}
     return next((n for n in names if n not in words), f"{names[-1]}_now")
 
 
@@ -568,7 +568,7 @@ def _ends_round(body: Sequence[ast.stmt], run: Run) -> bool:
     return any(
         _is_tail(n.body, run)
         for s in body
-        for n in ast.walk(s)
+        for n in all_nodes(s)
         if isinstance(n, ast.For | ast.AsyncFor | ast.While)
     )
 

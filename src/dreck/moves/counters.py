@@ -4,10 +4,9 @@ from __future__ import annotations
 
 import libcst as cst
 
-from ..logic.conditions import constant
+from ..logic.conditions import constant, text_of
 from ..logic.walk import walk
 from .arms import single
-from .blocks import code
 
 
 def counter_of(statement: cst.BaseStatement) -> tuple[str, int]:
@@ -30,10 +29,10 @@ def raises_by_one(statement: cst.BaseStatement, name: str) -> bool:
     """Whether a statement is ``name += 1`` or ``name = name + 1``."""
     small = single(statement)
     if isinstance(small, cst.AugAssign):
-        text = code(small.value) if isinstance(small.operator, cst.AddAssign) else ""
-        return code(small.target) == name and text == "1"
+        text = text_of(small.value) if isinstance(small.operator, cst.AddAssign) else ""
+        return text_of(small.target) == name and text == "1"
     if isinstance(small, cst.Assign) and len(small.targets) == 1:
-        return code(small.targets[0].target) == name and code(small.value) in (
+        return text_of(small.targets[0].target) == name and text_of(small.value) in (
             f"{name} + 1",
             f"1 + {name}",
         )

@@ -8,7 +8,7 @@ from dataclasses import dataclass, field, replace
 from itertools import zip_longest
 
 from ..naming.operands import phrase_of
-from ..outline import FunctionNode
+from ..outline import FunctionNode, child_nodes
 from .module_view import ModuleView, own_nodes
 
 
@@ -141,7 +141,7 @@ def _in_expressions(view: ModuleView, statement: ast.stmt) -> Iterator[Decision]
     )
     pending: list[ast.AST] = [
         c
-        for c in ast.iter_child_nodes(statement)
+        for c in child_nodes(statement)
         if isinstance(c, ast.expr | ast.withitem | ast.keyword) and id(c) not in tests
     ]
     while pending:
@@ -154,7 +154,7 @@ def _in_expressions(view: ModuleView, statement: ast.stmt) -> Iterator[Decision]
             yield from (Decision(c, statement, "filter") for c in node.ifs)
         elif isinstance(node, ast.BoolOp):
             yield from _operands(view, node, statement)
-        pending = [*ast.iter_child_nodes(node), *pending]
+        pending = [*child_nodes(node), *pending]
 
 
 def _operands(view: ModuleView, node: ast.expr, statement: ast.stmt) -> Iterator[Decision]:
@@ -263,7 +263,7 @@ def _beside(view: ModuleView, statement: ast.stmt, test: ast.expr) -> tuple[str,
 def comments_of_operand(view: ModuleView, operand: ast.expr, whole: ast.expr) -> tuple[str, ...]:
     """Comments behind an operand that has its line to itself, or alone on the line above."""
     first, last = operand.lineno, operand.end_lineno or operand.lineno
-    alone = [v for v in ast.iter_child_nodes(whole) if isinstance(v, ast.expr) and v is not operand]
+    alone = [v for v in child_nodes(whole) if isinstance(v, ast.expr) and v is not operand]
     if any((v.end_lineno or v.lineno) >= first and v.lineno <= last for v in alone):
         return ()
     found = [

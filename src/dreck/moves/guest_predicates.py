@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import ast
 
+from ..outline import all_nodes
 from ..logic.bindings import assigned_in, parameters
 from ..naming.proposals import Proposal
 from ..source.edits import Edit, Offsets, edited
@@ -73,7 +74,7 @@ def _guest(made: Predicate) -> tuple[str, ast.ClassDef] | None:
     parameter, owner = found[0]
     asked = {
         n.attr
-        for n in ast.walk(made.condition)
+        for n in all_nodes(made.condition)
         if isinstance(n, ast.Attribute)
         and isinstance(n.value, ast.Name)
         and n.value.id == parameter
@@ -92,7 +93,7 @@ def _spoken_by_itself(definition: str, parameter: str) -> str | None:
     tree = ast.parse(definition)
     made = tree.body[0]
     if not isinstance(made, ast.FunctionDef) or any(
-        isinstance(n, ast.Name) and n.id == "self" for n in ast.walk(made)
+        isinstance(n, ast.Name) and n.id == "self" for n in all_nodes(made)
     ):
         return None
     names = [a.arg for a in made.args.args]
@@ -102,7 +103,7 @@ def _spoken_by_itself(definition: str, parameter: str) -> str | None:
     edits = [Edit(*offsets.span(made.args.args[0]), "self")]
     edits += [
         Edit(*offsets.span(n), "self")
-        for n in ast.walk(made)
+        for n in all_nodes(made)
         if isinstance(n, ast.Name) and n.id == parameter
     ]
     return edited(definition, edits)

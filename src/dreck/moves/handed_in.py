@@ -6,6 +6,7 @@ import ast
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
+from ..outline import child_nodes
 from ..naming.words import words_of
 from .alignment import Hole
 from .fields import field_name
@@ -76,7 +77,7 @@ def outside(node: ast.AST, holes: set[int]) -> Iterator[ast.AST]:
     """The nodes of a statement but for those in holes, which are given by their ids."""
     if id(node) not in holes:
         yield node
-        for child in ast.iter_child_nodes(node):
+        for child in child_nodes(node):
             yield from outside(child, holes)
 
 

@@ -8,7 +8,7 @@ from collections.abc import Collection
 from dataclasses import dataclass
 
 from ..logic.bindings import assigned_in, parameters
-from ..outline import Function
+from ..outline import Function, all_nodes
 from ..source.edits import Edit
 from .alike import visible_locals
 from .module_view import ModuleView
@@ -138,7 +138,7 @@ class Home:
         calls = [
             n.lineno
             for c in callers
-            for n in ast.walk(c)
+            for n in all_nodes(c)
             if isinstance(n, ast.Name | ast.Attribute) and getattr(n, kind, None) == statement.name
         ]
         end = body[at].end_lineno or 0

@@ -7,6 +7,7 @@ import sys
 from collections.abc import Collection
 from itertools import takewhile
 
+from ..outline import all_nodes
 from ..source.edits import Edit
 from .module_view import ModuleView
 
@@ -36,7 +37,7 @@ def imports_of(view: ModuleView, home: ModuleView, name: str) -> list[ast.alias]
     found = [a for s in statements for a in s.names if a.name == name and a.asname in (None, name)]
     every = [
         a.asname or a.name
-        for n in ast.walk(view.tree)
+        for n in all_nodes(view.tree)
         if isinstance(n, ast.Import | ast.ImportFrom)
         for a in n.names
     ]

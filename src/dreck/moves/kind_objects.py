@@ -8,7 +8,7 @@ import ast
 from collections.abc import Iterator
 from pathlib import Path
 
-from ..outline import functions_of
+from ..outline import all_nodes, functions_of
 from ..source.edits import Edit, edited
 from .imports import also_importing, imports_of
 from .module_view import ModuleView
@@ -42,12 +42,12 @@ def stores_of(tree: ast.Module, owner: ast.ClassDef, attribute: str) -> list[ast
                 id(n)
                 for m in other.body
                 if isinstance(m, ast.FunctionDef) and m.args.args
-                for n in ast.walk(m)
+                for n in all_nodes(m)
                 if isinstance(n, ast.Name) and n.id == m.args.args[0].arg
             }
     return [
         n
-        for n in ast.walk(tree)
+        for n in all_nodes(tree)
         if isinstance(n, ast.Attribute)
         and n.attr == attribute
         and not isinstance(n.ctx, ast.Load)
@@ -92,11 +92,11 @@ class Objects:
             free = _asked_or_hinted(other.tree)
             asked = any(
                 isinstance(n, ast.Attribute) and n.attr == name and id(n) not in free
-                for n in ast.walk(other.tree)
+                for n in all_nodes(other.tree)
             )
             imported = any(
                 a.name == name
-                for n in ast.walk(other.tree)
+                for n in all_nodes(other.tree)
                 if isinstance(n, ast.ImportFrom)
                 for a in n.names
             )
@@ -116,18 +116,18 @@ class Objects:
         tree, name = view.tree, self._owner.name
         calls = {
             id(n.func): n
-            for n in ast.walk(tree)
+            for n in all_nodes(tree)
             if isinstance(n, ast.Call) and isinstance(n.func, ast.Name)
         }
         free = _asked_or_hinted(tree) | self._asked_for_its_own(tree)
         inside = {
-            id(n): f.name for f in functions_of(tree) for s in f.node.body for n in ast.walk(s)
+            id(n): f.name for f in functions_of(tree) for s in f.node.body for n in all_nodes(s)
         }
         definitions = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef)
-        loose = {id(n) for s in tree.body if not isinstance(s, definitions) for n in ast.walk(s)}
+        loose = {id(n) for s in tree.body if not isinstance(s, definitions) for n in all_nodes(s)}
         own = self._by_class_method() if view.path == self._view.path else set()
         found = []
-        for node in (n for n in ast.walk(tree) if isinstance(n, ast.Name)):
+        for node in (n for n in all_nodes(tree) if isinstance(n, ast.Name)):
             named = node.id == name and id(node) not in free
             if not named and id(node) not in own:
                 continue
@@ -150,10 +150,10 @@ class Objects:
             and [ast.unparse(d) for d in s.decorator_list] in (["classmethod"], ["staticmethod"])
         }
         stored = [s for s in self._owner.body if isinstance(s, ast.Assign | ast.AnnAssign)]
-        own |= {n.id for s in stored for n in ast.walk(s) if isinstance(n, ast.Name)}
+        own |= {n.id for s in stored for n in all_nodes(s) if isinstance(n, ast.Name)}
         return {
             id(n.value)
-            for n in ast.walk(tree)
+            for n in all_nodes(tree)
             if isinstance(n, ast.Attribute) and n.attr in own and isinstance(n.ctx, ast.Load)
         }
 
@@ -166,7 +166,7 @@ class Objects:
             and [ast.unparse(d) for d in m.decorator_list] == ["classmethod"]
             and m.args.args
             for s in m.body
-            for n in ast.walk(s)
+            for n in all_nodes(s)
             if isinstance(n, ast.Name) and n.id == m.args.args[0].arg
         }
 
@@ -193,17 +193,17 @@ def _asked_or_hinted(tree: ast.Module) -> set[int]:
     """The ids of what stands in annotations, or behind ``isinstance`` and its like."""
     asked = {
         id(a)
-        for n in ast.walk(tree)
+        for n in all_nodes(tree)
         if isinstance(n, ast.Call)
         and isinstance(n.func, ast.Name)
         and n.func.id in ("isinstance", "issubclass")
         for arg in n.args[1:]
-        for a in ast.walk(arg)
+        for a in all_nodes(arg)
     }
-    return asked | {id(n) for f in ast.walk(tree) for n in _hints_in(f)}
+    return asked | {id(n) for f in all_nodes(tree) for n in _hints_in(f)}
 
 
 def _hints_in(node: ast.AST) -> Iterator[ast.AST]:
     for hint in (getattr(node, "annotation", None), getattr(node, "returns", None)):
         if isinstance(hint, ast.AST):
-            yield from ast.walk(hint)
+            yield from all_nodes(hint)

@@ -12,7 +12,7 @@ from math import ceil, floor
 from typing import NamedTuple, TypeAlias
 
 from ..logic.bindings import parameters
-from ..outline import FunctionNode
+from ..outline import FunctionNode, all_nodes
 
 _TURNED: dict[type[ast.cmpop], type[ast.cmpop]] = {
     ast.Lt: ast.Gt,
@@ -386,7 +386,7 @@ def _number(function: FunctionNode, subject: ast.expr) -> str | None:
         return None
     stores = [
         n
-        for n in ast.walk(function)
+        for n in all_nodes(function)
         if isinstance(n, ast.Name) and n.id == subject.id and not isinstance(n.ctx, ast.Load)
     ]
     given = {a.arg: a.annotation for a in parameters(function)}
@@ -396,7 +396,7 @@ def _number(function: FunctionNode, subject: ast.expr) -> str | None:
         hint = "float" if given[subject.id] is None else hint
         return hint if hint in ("int", "float") else None
     values = [
-        s.value for s in ast.walk(function) if isinstance(s, ast.Assign) and s.targets == stores
+        s.value for s in all_nodes(function) if isinstance(s, ast.Assign) and s.targets == stores
     ]
     known = (
         isinstance(values[0], ast.Call) and ast.unparse(values[0].func) in ("len", "int", "ord")
@@ -409,7 +409,9 @@ def _number(function: FunctionNode, subject: ast.expr) -> str | None:
 def _set_to(function: FunctionNode, stores: list[ast.Name]) -> Iterator[ast.expr | None]:
     """What a name is set to; None where that is not said in so many words."""
     ids = {id(n) for n in stores}
-    plain = [s for s in ast.walk(function) if isinstance(s, ast.Assign) and id(s.targets[0]) in ids]
+    plain = [
+        s for s in all_nodes(function) if isinstance(s, ast.Assign) and id(s.targets[0]) in ids
+    ]
     yield from (s.value for s in plain)
     yield from (None for _ in range(len(stores) - len(plain)))
 

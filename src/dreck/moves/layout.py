@@ -8,8 +8,6 @@ import black
 from black.parsing import InvalidInput
 import libcst as cst
 
-from .blocks import code
-
 _STEP = "    "
 # A comparison torn apart is no line that anybody would write.
 _COMPARED = re.compile(r"\s*(is|in|not in|[=!<>]=|[<>]) ")
@@ -26,7 +24,7 @@ def laid_out(
         columns: how many characters a line may have here.
         indent: one level of indentation in the file.
     """
-    text = code(line)
+    text = text_of(line)
     if len(text) <= columns and "\n" not in text:
         return line
     mode = black.Mode(line_length=max(columns, 1), string_normalization=False)
@@ -47,3 +45,6 @@ def laid_out(
 def _indented(line: str, indent: str) -> str:
     rest = line.lstrip(" ")
     return indent * ((len(line) - len(rest)) // len(_STEP)) + rest
+
+
+from ..logic.conditions import text_of

@@ -18,7 +18,7 @@ from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass
 
 from ..logic.bindings import parameters
-from ..outline import FunctionNode
+from ..outline import FunctionNode, all_nodes
 from ..source.edits import Edit
 from .alignment import is_value
 from .module_view import ModuleView
@@ -78,7 +78,7 @@ def most_alike(
 
 def _patterns(arms: Sequence[list[ast.stmt]]) -> Iterator[list[ast.stmt]]:
     """Arms to lay the others on, the largest first; then the same with signs."""
-    ordered = sorted(arms, key=lambda a: -sum(1 for s in a for _ in ast.walk(s)))
+    ordered = sorted(arms, key=lambda a: -sum(1 for s in a for _ in all_nodes(s)))
     for arm in ordered[:3]:
         yield arm
     signed = [_Signs().visit(copy.deepcopy(s)) for s in ordered[0]]

@@ -6,7 +6,7 @@ import ast
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from ..outline import Function, FunctionNode
+from ..outline import Function, FunctionNode, all_nodes, child_nodes
 from ..source.edits import Edit, edited
 from .module_view import ModuleView
 from .writing import condition_lines, replacing
@@ -41,13 +41,13 @@ def _in_block(
 def _in_statement(
     statement: ast.stmt, way: tuple[tuple[tuple[ast.stmt, ...], int], ...]
 ) -> Iterator[Spot]:
-    for child in ast.iter_child_nodes(statement):
+    for child in child_nodes(statement):
         if isinstance(child, ast.expr):
             yield from (Spot(n, statement, way) for n in _expressions(child))
         elif isinstance(child, ast.withitem | ast.keyword):
             yield from (
                 Spot(n, statement, way)
-                for c in ast.iter_child_nodes(child)
+                for c in child_nodes(child)
                 if isinstance(c, ast.expr)
                 for n in _expressions(c)
             )
@@ -80,7 +80,7 @@ def _expressions(node: ast.expr) -> Iterator[ast.expr]:
         if isinstance(found, ast.expr):
             yield found
         if not isinstance(found, _APART):
-            pending.extend(reversed(list(ast.iter_child_nodes(found))))
+            pending.extend(reversed(list(child_nodes(found))))
 
 
 def is_readable(node: ast.expr) -> bool:
@@ -88,7 +88,7 @@ def is_readable(node: ast.expr) -> bool:
     forbidden = (ast.Await, ast.Yield, ast.YieldFrom, ast.NamedExpr, *_APART)
     return not any(
         isinstance(n, forbidden) or isinstance(getattr(n, "ctx", None), ast.Store | ast.Del)
-        for n in ast.walk(node)
+        for n in all_nodes(node)
     )
 
 

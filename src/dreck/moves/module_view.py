@@ -15,7 +15,7 @@ from pathlib import Path
 
 import libcst as cst
 
-from ..outline import Function, FunctionNode, functions_of
+from ..outline import Function, FunctionNode, all_nodes, child_nodes, functions_of
 from ..source.edits import Offsets
 from ..source.lines import newline_of, split_lines
 from ..source.regions import indent_of
@@ -98,7 +98,7 @@ class ModuleView:
             found
             | {
                 n
-                for node in ast.walk(self.tree)
+                for node in all_nodes(self.tree)
                 if isinstance(node, ast.Global)
                 for n in node.names
             }
@@ -114,7 +114,7 @@ class ModuleView:
         ]
         every = [n for s in self.tree.body for n in _bound_at_top(s)]
         declared = {
-            n for node in ast.walk(self.tree) if isinstance(node, ast.Global) for n in node.names
+            n for node in all_nodes(self.tree) if isinstance(node, ast.Global) for n in node.names
         }
         return frozenset(n for n in defined if every.count(n) == 1 and n not in declared)
 
@@ -123,7 +123,7 @@ class ModuleView:
         """The class around each method, by the id of the method's node."""
         return {
             id(node): owner
-            for owner in ast.walk(self.tree)
+            for owner in all_nodes(self.tree)
             if isinstance(owner, ast.ClassDef)
             for node in owner.body
             if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef)
@@ -177,7 +177,7 @@ class ModuleView:
         ]
         hidden = {
             n.attr
-            for n in ast.walk(self.tree)
+            for n in all_nodes(self.tree)
             if isinstance(n, ast.Attribute) and not isinstance(n.ctx, ast.Load)
         }
         return frozenset(
@@ -247,7 +247,7 @@ def _bound_at_top(statement: ast.stmt) -> Iterator[str]:
         elif isinstance(node, ast.ExceptHandler | ast.MatchAs | ast.MatchStar) and node.name:
             yield node.name
         if not isinstance(node, _SCOPES):
-            pending.extend(ast.iter_child_nodes(node))
+            pending.extend(child_nodes(node))
 
 
 def own_nodes(function: FunctionNode) -> Iterator[ast.AST]:
@@ -259,4 +259,4 @@ def own_nodes(function: FunctionNode) -> Iterator[ast.AST]:
         node = pending.pop()
         yield node
         if not isinstance(node, _SCOPES):
-            pending.extend(reversed(list(ast.iter_child_nodes(node))))
+            pending.extend(reversed(list(child_nodes(node))))

@@ -13,8 +13,8 @@ from dataclasses import dataclass
 
 import libcst as cst
 
+from ..logic.conditions import text_of
 from ..logic.walk import has_comments, walk
-from .blocks import code
 
 _TRUE, _FALSE = cst.Name("True"), cst.Name("False")
 _EXITS = (cst.Return, cst.Raise, cst.Continue, cst.Break)
@@ -73,11 +73,11 @@ def key_of(node: cst.BaseExpression) -> Hashable:
     if isinstance(node, cst.Attribute):
         owner = node.value
         plain = isinstance(owner, cst.Name) and owner.value[:1].isupper()
-        return ("member", code(node)) if plain and node.attr.value.isupper() else None
+        return ("member", text_of(node)) if plain and node.attr.value.isupper() else None
     if not isinstance(node, cst.SimpleString | cst.ConcatenatedString | cst.Integer):
         return None
     try:
-        value = ast.literal_eval(code(node))
+        value = ast.literal_eval(text_of(node))
     except (ValueError, SyntaxError):
         return None
     return (type(value).__name__, value)

@@ -14,7 +14,7 @@ from ..logic.bindings import assigned_in, free_names
 from ..logic.conditions import text_of
 from ..logic.knowledge import Knowledge
 from ..logic.negate import Negation
-from ..outline import Function, FunctionNode
+from ..outline import Function, FunctionNode, all_nodes
 from .alike import visible_locals
 from .home import Home, wrapped_head
 from .module_view import ModuleView
@@ -67,10 +67,10 @@ class Predicate:
         old = self.parameters[0]
         texts = any(
             isinstance(n, ast.Attribute) and n.attr in ("strip", "lower", "upper", "startswith")
-            for n in ast.walk(self.condition)
+            for n in all_nodes(self.condition)
         )
         new = "text" if texts else "value"
-        taken = {n.id for n in ast.walk(self.condition) if isinstance(n, ast.Name)}
+        taken = {n.id for n in all_nodes(self.condition) if isinstance(n, ast.Name)}
         if new in taken or self.home.annotated(old) != old:
             return self
         text = _with_name("\n".join(self.lines), old, new)
@@ -139,7 +139,7 @@ def _with_name(text: str, old: str, new: str) -> str:
 
 def predicate_of(view: ModuleView, function: Function, condition: ast.expr) -> Predicate | str:
     """A condition on its way to a function, or why it cannot become one: a key of refusals."""
-    if any(isinstance(n, _CANNOT_MOVE) for n in ast.walk(condition)):
+    if any(isinstance(n, _CANNOT_MOVE) for n in all_nodes(condition)):
         return "suspends-or-binds"
     names = free_names(condition)
     if "super" in names or "__class__" in names or "locals" in names:
@@ -153,7 +153,7 @@ def predicate_of(view: ModuleView, function: Function, condition: ast.expr) -> P
         and instance not in assigned_in(function.node)
     )
     if not takes_instance and any(
-        isinstance(n, ast.Attribute) and _is_mangled(n.attr) for n in ast.walk(condition)
+        isinstance(n, ast.Attribute) and _is_mangled(n.attr) for n in all_nodes(condition)
     ):
         return "needs-its-function"
     lines = condition_lines(view, condition)

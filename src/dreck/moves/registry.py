@@ -21,9 +21,10 @@ import libcst as cst
 
 from ..errors import SettingError
 from ..intended import Intended
-from ..logic.conditions import over_lines
+from ..logic.conditions import over_lines, text_of
 from ..logic.negate import Negation
 from ..naming.proposals import Proposal
+from ..logic.conditions import text_of
 from ..outline import Function
 from .module_view import ModuleView
 from .places import Place
@@ -95,10 +96,6 @@ MODULES = (
 )
 
 
-def _code(node: cst.CSTNode) -> str:
-    return cst.Module([]).code_for_node(node).strip()
-
-
 @dataclass(frozen=True, slots=True)
 class Around:
     """What a move may know beyond the block it looks at.
@@ -133,10 +130,10 @@ class Around:
         """A condition behind ``if`` or ``elif``, over several lines where one is too short for it;
         None where no line of it fits.
         """
-        if self.fits(place, f"{word} {_code(test)}:"):
+        if self.fits(place, f"{word} {text_of(test)}:"):
             return test
         broken = over_lines(test, self.indent)
-        lines = _code(broken).splitlines()
+        lines = text_of(broken).splitlines()
         return broken if len(lines) > 1 and all(self.fits(place, line) for line in lines) else None
 
 

@@ -6,6 +6,7 @@ import ast
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
+from ..outline import all_nodes, child_nodes
 from ..logic.flow import blocks_in
 from .alignment import Hole, aligned
 from .block_runs import size
@@ -78,7 +79,7 @@ def _outline(node: ast.stmt) -> str:
         parts += [ast.unparse(value.func), str(len(value.args))]
     if isinstance(node, ast.Assign):
         parts += map(ast.unparse, node.targets)
-    inner = (n for n in ast.iter_child_nodes(node) if isinstance(n, ast.stmt))
+    inner = (n for n in child_nodes(node) if isinstance(n, ast.stmt))
     return f"{' '.join(parts)}({','.join(map(_outline, inner))})"
 
 
@@ -112,7 +113,7 @@ def _fits(holes: Sequence[Hole], run: Run) -> bool:
     stored = {
         n.id
         for s in run.statements
-        for n in ast.walk(s)
+        for n in all_nodes(s)
         if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
     }
     for hole in holes:
@@ -121,7 +122,7 @@ def _fits(holes: Sequence[Hole], run: Run) -> bool:
             return False  # another function is no value
         if getattr(owner, "test", None) is hole.values[0] or isinstance(owner, _PARTS_OF_TESTS):
             return False  # where another thing is asked, another thing is done
-        for node in (n for v in hole.values for n in ast.walk(v)):
+        for node in (n for v in hole.values for n in all_nodes(v)):
             if isinstance(node, _NO_VALUES) or getattr(node, "id", "") in stored:
                 return False
     return len({tuple(map(ast.dump, h.values)) for h in holes}) <= _MOST_HOLES

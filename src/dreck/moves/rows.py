@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from ..naming.words import words_of
-from ..outline import Function
+from ..outline import Function, all_nodes
 from ..source.edits import Edit, edited
 from .alignment import Hole, is_value
 from .alike import visible_locals
@@ -249,7 +249,7 @@ class Rows:
         inside |= {
             n.id
             for s in default
-            for n in ast.walk(s)
+            for n in all_nodes(s)
             if isinstance(n, ast.Name) and inside and n.id in self.view.plain_functions
         }
         last = max(

@@ -11,10 +11,10 @@ from collections.abc import Mapping, Sequence
 import libcst as cst
 
 from ..logic.assigned import assigned_names
-from ..logic.conditions import constant
+from ..logic.conditions import constant, text_of
 from ..logic.walk import has_comments, names_in
 from .arms import single
-from .blocks import code, comments_in, lead_of, leaves
+from .blocks import comments_in, lead_of, leaves
 from .places import Place
 
 # A value of more characters stands better under its name than among others.
@@ -235,9 +235,11 @@ class Returns:
         if constant(value) is not None:
             return True
         used = names_in(value)
-        if isinstance(self.value, cst.Tuple) and len(code(value)) > _SHORT:
+        if isinstance(self.value, cst.Tuple) and len(text_of(value)) > _SHORT:
             return False  # its name says which part of what is handed out it is
-        if code(self.value).count(name) > 1 or any(name in names_in(v) for v in self._others(rest)):
+        if text_of(self.value).count(name) > 1 or any(
+            name in names_in(v) for v in self._others(rest)
+        ):
             return False  # it would be made twice
         if self.bold and not any(used & assigned_names(s) for s in rest):
             return True

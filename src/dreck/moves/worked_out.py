@@ -9,10 +9,9 @@ from dataclasses import dataclass
 
 import libcst as cst
 
-from ..logic.conditions import bare, chained, constant, core, same
+from ..logic.conditions import bare, chained, constant, core, same, text_of
 from ..logic.walk import has_comments, name_counts, names_in
 from .arms import single
-from .blocks import code
 from .places import Place
 from .registry import Around
 from .rounds import Loop, as_element, put_in, set_by
@@ -217,7 +216,7 @@ def _is_none(test: cst.BaseExpression) -> str:
     test = core(test)
     if isinstance(test, cst.Comparison) and len(test.comparisons) == 1:
         target = test.comparisons[0]
-        is_none = isinstance(target.operator, cst.Is) and code(target.comparator) == "None"
+        is_none = isinstance(target.operator, cst.Is) and text_of(target.comparator) == "None"
         if is_none and isinstance(test.left, cst.Name):
             return test.left.value
     return ""
@@ -249,7 +248,7 @@ def _largest(work: Work) -> WorkedOut | None:
     starts = [f for f in firsts.values() if f is not None]
     if len(starts) != len(values) or (name != found.measured and not work.dead(found.measured)):
         return None
-    if found.none_first and any(code(value) != "None" for _, value in starts):
+    if found.none_first and any(text_of(value) != "None" for _, value in starts):
         return None
     start = None if found.none_first else starts[0][1]
     result = _most(found, name, values, before, start)
@@ -272,7 +271,7 @@ def _largest_of_two(work: Work) -> WorkedOut | None:
     before = loop.asking(list(loop.conditions))
     if first is None or before.mentions(name) or name in names_in(value):
         return None
-    if found.none_first and code(first[1]) != "None":
+    if found.none_first and text_of(first[1]) != "None":
         return None
     result = _most(found, name, {name: value}, before, None if found.none_first else first[1])
     if result is None:
@@ -298,15 +297,15 @@ def _chosen_of_two(
         if not none_first:
             return None
         value = core(value.orelse)
-    if not isinstance(value, cst.Call) or code(value.func) not in ("max", "min"):
+    if not isinstance(value, cst.Call) or text_of(value.func) not in ("max", "min"):
         return None
     given = [a.value for a in value.args if a.keyword is None and not a.star]
     if len(given) != 2 or len(value.args) != 2:
         return None
-    kept, other = given if code(given[0]) == name else given[::-1]
-    if code(kept) != name or (taken is not None and not same(taken, other)):
+    kept, other = given if text_of(given[0]) == name else given[::-1]
+    if text_of(kept) != name or (taken is not None and not same(taken, other)):
         return None
-    return _Compared(code(value.func), name, cst.Name(name), none_first), other
+    return _Compared(text_of(value.func), name, cst.Name(name), none_first), other
 
 
 @dataclass(frozen=True, slots=True)
@@ -437,7 +436,7 @@ def _filled(
         if element is not None:
             return _turned(cst.ListComp(as_element(element), clauses))
         return None
-    if code(start) == "set()":
+    if text_of(start) == "set()":
         element = argument(small, name, "add")
         return None if element is None else cst.SetComp(as_element(element), clauses)
     if isinstance(start, cst.Dict) and not start.elements:
@@ -451,7 +450,7 @@ def _filled(
         return None
     if type(first[0]) is int and first[0] == 0:
         many = loop.clauses[0][0].iter
-        if len(loop.clauses) == 1 and not loop.conditions and code(added) == "1":
+        if len(loop.clauses) == 1 and not loop.conditions and text_of(added) == "1":
             if isinstance(many, cst.Name):
                 return cst.Call(cst.Name("len"), [cst.Arg(many)])
         return _called("sum", added, clauses)
@@ -464,10 +463,14 @@ def _filled(
 def _put_first(small: cst.BaseSmallStatement, name: str) -> cst.BaseExpression | None:
     """``e`` of ``name.insert(0, e)``."""
     call = small.value if isinstance(small, cst.Expr) else None
-    if not isinstance(call, cst.Call) or code(call.func) != f"{name}.insert" or len(call.args) != 2:
+    if (
+        not isinstance(call, cst.Call)
+        or text_of(call.func) != f"{name}.insert"
+        or len(call.args) != 2
+    ):
         return None
     plain = all(not a.star and a.keyword is None for a in call.args)
-    return call.args[1].value if plain and code(call.args[0].value) == "0" else None
+    return call.args[1].value if plain and text_of(call.args[0].value) == "0" else None
 
 
 def _turned(value: cst.BaseExpression) -> cst.BaseExpression:
@@ -505,9 +508,9 @@ def _without_repeats(work: Work, loop: Loop) -> WorkedOut | None:
     if any(before.mentions(n) or n in names_in(element) for n in taken):
         return None
     starts = {n: f for n, f in zip(taken, firsts, strict=True) if f is not None}
-    if len(starts) != len(taken) or code(starts[name][1]) != "[]":
+    if len(starts) != len(taken) or text_of(starts[name][1]) != "[]":
         return None
-    if name != seen and not (work.dead(seen) and code(starts[seen][1]) in ("set()", "[]")):
+    if name != seen and not (work.dead(seen) and text_of(starts[seen][1]) in ("set()", "[]")):
         return None
     node = before.clauses[0][0]
     is_all = len(before.clauses) == 1 and not tests and same(node.target, element)
@@ -557,7 +560,7 @@ def _extended(work: Work, loop: Loop) -> WorkedOut | None:
 def argument(small: cst.CSTNode | None, name: str, method: str) -> cst.BaseExpression | None:
     """``e`` of ``name.method(e)``."""
     call = small.value if isinstance(small, cst.Expr) else None
-    if not isinstance(call, cst.Call) or code(call.func) != f"{name}.{method}":
+    if not isinstance(call, cst.Call) or text_of(call.func) != f"{name}.{method}":
         return None
     if len(call.args) != 1 or call.args[0].star or call.args[0].keyword is not None:
         return None
@@ -571,7 +574,7 @@ def item_set(
     if not isinstance(small, cst.Assign) or len(small.targets) != 1:
         return None, None
     target = small.targets[0].target
-    if not isinstance(target, cst.Subscript) or code(target.value) != name:
+    if not isinstance(target, cst.Subscript) or text_of(target.value) != name:
         return None, None
     parts = [p.slice for p in target.slice]
     if len(parts) != 1 or not isinstance(parts[0], cst.Index):
@@ -585,11 +588,11 @@ def _added(small: cst.CSTNode | None, name: str) -> cst.BaseExpression | None:
         value = small.value
         if not isinstance(value, cst.BinaryOperation) or not isinstance(value.operator, cst.Add):
             return None
-        same_name = code(small.targets[0].target) == name == code(value.left)
+        same_name = text_of(small.targets[0].target) == name == text_of(value.left)
         return value.right if same_name else None
     if not isinstance(small, cst.AugAssign) or not isinstance(small.operator, cst.AddAssign):
         return None
-    return small.value if code(small.target) == name else None
+    return small.value if text_of(small.target) == name else None
 
 
 # -- parts of lines

@@ -6,6 +6,7 @@ import ast
 import re
 from collections.abc import Sequence
 
+from ..outline import all_nodes
 from ..source.edits import Edit
 from .module_view import ModuleView
 
@@ -27,7 +28,7 @@ def condition_lines(view: ModuleView, node: ast.expr) -> list[str] | None:
     commented = [n for n in inside if n in view.comments]
     if any(
         isinstance(n, ast.Constant | ast.JoinedStr) and (n.end_lineno or 0) > n.lineno
-        for n in ast.walk(node)
+        for n in all_nodes(node)
     ):
         return None
     if not commented:

@@ -8,6 +8,7 @@ from collections import Counter
 from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass
 
+from ..outline import all_nodes
 from .block_comments import MOST_WORDS, PRONOUNS, said_by
 from .phrases import Rank
 from .proposals import Proposal
@@ -113,7 +114,7 @@ def _with_nouns(words: list[str], block: Block) -> list[str]:
     """A comment's words with what *them* stands for: what the block goes through."""
     if len(words) < 2 or words[-1] not in PRONOUNS:
         return words
-    nodes = (n for s in block.statements for n in ast.walk(s))
+    nodes = (n for s in block.statements for n in all_nodes(s))
     targets = [n.target for n in nodes if isinstance(n, ast.For) and isinstance(n.target, ast.Name)]
     noun = words_of(targets[0].id) if targets else []
     if not _tells(noun):
@@ -164,7 +165,7 @@ def _verb_of(caller: str) -> str:
 
 def _of_round(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     """One round of a loop: what the function does, for one of them."""
-    names = [n.id for n in ast.walk(block.target or ast.Constant(0)) if isinstance(n, ast.Name)]
+    names = [n.id for n in all_nodes(block.target or ast.Constant(0)) if isinstance(n, ast.Name)]
     words = words_of(names[-1]) if names else []
     if _tells(words):
         yield [
@@ -174,7 +175,7 @@ def _of_round(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
 
 
 def _only_checks(block: Sequence[ast.stmt]) -> bool:
-    nodes = [n for s in block for n in ast.walk(s)]
+    nodes = [n for s in block for n in all_nodes(s)]
     exits = [n for n in nodes if isinstance(n, ast.Raise | ast.Return)]
     return bool(exits) and all(
         isinstance(s, ast.If) and isinstance(s.body[-1], ast.Raise | ast.Return) for s in block
@@ -187,7 +188,7 @@ def _subject(block: Sequence[ast.stmt]) -> list[str]:
         n.attr if isinstance(n, ast.Attribute) else n.id
         for s in block
         if isinstance(s, ast.If)
-        for n in ast.walk(s.test)
+        for n in all_nodes(s.test)
         if isinstance(n, ast.Attribute)
         or (isinstance(n, ast.Name) and n.id not in ("self", "cls", "len", "isinstance"))
     )
@@ -218,7 +219,7 @@ def _acts(block: Sequence[ast.stmt]) -> bool:
 
 def _verb(block: Block) -> list[str]:
     """What a block does with what it is about."""
-    nodes = [n for s in block.statements for n in ast.walk(s)]
+    nodes = [n for s in block.statements for n in all_nodes(s)]
     calls = {_last_name(n.func) for n in nodes if isinstance(n, ast.Call)}
     if not block.outputs:
         verbs = {_called_verb(call) for call in _statement_calls(block.statements)}
@@ -228,7 +229,7 @@ def _verb(block: Block) -> list[str]:
     if any(isinstance(n, ast.Break) for n in nodes):
         return ["find"]
     loops = [n for n in nodes if isinstance(n, ast.For | ast.AsyncFor | ast.While)]
-    inside = [n for loop in loops for n in ast.walk(loop)]
+    inside = [n for loop in loops for n in all_nodes(loop)]
     ones = [n for n in inside if isinstance(n, ast.AugAssign) and _sets(n.target, block.outputs)]
     if any(isinstance(n.op, ast.Add) for n in ones):
         only_ones = all(isinstance(n.value, ast.Constant) and n.value.value == 1 for n in ones)
@@ -247,12 +248,12 @@ def _sets(node: ast.AST, names: Collection[str]) -> bool:
     """Whether some name gets a value inside of a piece of code."""
     return any(
         isinstance(n, ast.Name) and n.id in names and isinstance(n.ctx, ast.Store)
-        for n in ast.walk(node)
+        for n in all_nodes(node)
     )
 
 
 def _statement_calls(block: Sequence[ast.stmt]) -> Iterator[ast.Call]:
-    for node in (n for s in block for n in ast.walk(s)):
+    for node in (n for s in block for n in all_nodes(s)):
         called = _called(node.value) if isinstance(node, ast.Expr) else None
         if called is not None:
             yield called
@@ -311,7 +312,7 @@ def _of_what_is_put(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     """The one collection of an object that something is added to, or the one attribute or entry
     that is set.
     """
-    nodes = [n for s in block.statements for n in ast.walk(s)]
+    nodes = [n for s in block.statements for n in all_nodes(s)]
     calls = [c for c in _statement_calls(block.statements) if isinstance(c.func, ast.Attribute)]
     puts = [c.func for c in calls if _last_name(c.func) in _PUTTING]
     owners = [_owner(p) for p in puts if isinstance(p, ast.Attribute)]

@@ -15,6 +15,7 @@ import json
 import subprocess
 from collections.abc import Callable, Sequence
 
+from ..outline import all_nodes
 from ..errors import SettingError
 from .phrases import Rank
 from .proposals import Named, Proposal, proposals
@@ -53,7 +54,7 @@ def asking(command: Sequence[str]) -> Callable[[Named], list[Proposal]]:
 
 
 def _described(named: Named) -> dict[str, object]:
-    names = [n.id for n in ast.walk(named.condition) if isinstance(n, ast.Name)]
+    names = [n.id for n in all_nodes(named.condition) if isinstance(n, ast.Name)]
     return {
         "condition": ast.unparse(named.condition),
         "names": list(dict.fromkeys(names)),

@@ -7,6 +7,7 @@ import builtins
 import re
 from itertools import pairwise
 
+from ..outline import all_nodes
 from .english import is_participle
 from .phrases import Phrase, Rank, should, stated
 from .words import OPPOSITES, VERBS, is_state, plain_words, singular, words_of
@@ -119,7 +120,7 @@ def gives_reasons(function: ast.FunctionDef | ast.AsyncFunctionDef) -> bool:
     """Whether a function hands back why something is wrong: a text in several places, and at its
     end nothing.
     """
-    given = [n.value for n in ast.walk(function) if isinstance(n, ast.Return)]
+    given = [n.value for n in all_nodes(function) if isinstance(n, ast.Return)]
     texts = [v for v in given if isinstance(v, ast.Constant) and isinstance(v.value, str)]
     last = function.body[-1]
     ends = not isinstance(last, ast.Return) or _is_nothing(last.value)
@@ -137,7 +138,7 @@ def _called_in(block: list[ast.stmt], call: ast.expr) -> bool:
     """Whether a block calls the same function, which then tells nothing about the condition."""
     called = ast.dump(call.func) if isinstance(call, ast.Call) else ""
     return any(
-        isinstance(n, ast.Call) and ast.dump(n.func) == called for s in block for n in ast.walk(s)
+        isinstance(n, ast.Call) and ast.dump(n.func) == called for s in block for n in all_nodes(s)
     )
 
 
@@ -148,7 +149,7 @@ def _of_one(raised: ast.expr | None, loop_target: ast.expr | None) -> list[Phras
         return []
     found = []
     for value, text in pairwise(message.values):
-        named = {n.id for n in ast.walk(value) if isinstance(n, ast.Name)}
+        named = {n.id for n in all_nodes(value) if isinstance(n, ast.Name)}
         if loop_target.id in named and isinstance(text, ast.Constant):
             clause = re.split(r"[.;:,!?(]", str(text.value), maxsplit=1)[0].strip()
             words = plain_words(clause)

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import ast
 
+from ..outline import all_nodes
 from .phrases import Phrase, Rank, should
 from .words import words_of
 
@@ -35,7 +36,7 @@ def phrase_of(function: ast.FunctionDef | ast.AsyncFunctionDef, test: ast.expr) 
         return None
     guards = [s for s in function.body if isinstance(s, ast.If) and _leaves_with_nothing(s)]
     last = function.body[-1]
-    gives = any(isinstance(n, ast.Yield | ast.YieldFrom) for n in ast.walk(function))
+    gives = any(isinstance(n, ast.Yield | ast.YieldFrom) for n in all_nodes(function))
     if len(guards) != 1 or guards[0].test is not test or guards[0] is last or gives:
         return None
     reason = f"it decides whether {function.name} does anything"

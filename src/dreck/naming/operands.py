@@ -5,6 +5,7 @@ from __future__ import annotations
 import ast
 from dataclasses import replace
 
+from ..outline import all_nodes
 from .fitting import fitting
 from .nothing import nothing_in
 from .phrases import Phrase, Rank
@@ -456,7 +457,7 @@ def _protects(operand: ast.expr, later: list[ast.expr]) -> bool:
     asked = [
         n
         for o in later
-        for n in ast.walk(o)
+        for n in all_nodes(o)
         if isinstance(n, ast.Attribute | ast.Subscript | ast.Call | ast.Compare)
     ]
     return any(ast.dump(getattr(n, "value", getattr(n, "left", n))) == text for n in asked)

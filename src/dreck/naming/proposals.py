@@ -7,6 +7,7 @@ from collections.abc import Collection, Iterable
 from dataclasses import dataclass, field, replace
 from typing import Any
 
+from ..outline import all_nodes
 from . import comments, consequences, operands
 from .phrases import Phrase, Rank
 from .words import is_usable, only_asks, singular
@@ -100,7 +101,7 @@ def _of_asked(phrase: Phrase | None, condition: ast.expr) -> Phrase | None:
     """
     if phrase is None or phrase.form != "has" or len(phrase.words) < 3:
         return phrase
-    roots = {n.id for n in ast.walk(condition) if isinstance(n, ast.Name)}
+    roots = {n.id for n in all_nodes(condition) if isinstance(n, ast.Name)}
     first, link, rest = phrase.words[0], phrase.words[1], phrase.words[2:]
     if singular(first) not in roots:
         return phrase
@@ -115,8 +116,8 @@ _PLACED = frozenset("in on at under behind before after above below".split())
 def _chosen(
     phrases: Iterable[Phrase], condition: ast.expr, taken: Collection[str]
 ) -> list[Proposal]:
-    inside = {n.id for n in ast.walk(condition) if isinstance(n, ast.Name)}
-    inside |= {n.attr for n in ast.walk(condition) if isinstance(n, ast.Attribute)}
+    inside = {n.id for n in all_nodes(condition) if isinstance(n, ast.Name)}
+    inside |= {n.attr for n in all_nodes(condition) if isinstance(n, ast.Attribute)}
     chosen: dict[str, Proposal] = {}
     for phrase in sorted(phrases, key=lambda p: p.rank):
         name = phrase.name

@@ -6,6 +6,7 @@ import ast
 import re
 from collections.abc import Collection, Iterator, Sequence
 
+from ..outline import all_nodes
 from .blocks import Block, proposals
 from .phrases import Rank
 from .proposals import Proposal
@@ -89,7 +90,7 @@ def _refused(
     told = [c for c in _calls(statements) if _last(c.func) in _TELLING]
     if not told:
         return
-    every = (n for c in told for n in ast.walk(c) if n not in differing)
+    every = (n for c in told for n in all_nodes(c) if n not in differing)
     texts = (n.value for n in every if isinstance(n, ast.Constant))
     words = (_WORD.match(t) for t in texts if isinstance(t, str))
     said = [w[1].lower() for w in words if w]
@@ -102,7 +103,7 @@ def _refused(
 
 def _sums(statements: Sequence[ast.stmt]) -> Iterator[str]:
     """The names that the statements add up."""
-    for node in (n for s in statements for n in ast.walk(s)):
+    for node in (n for s in statements for n in all_nodes(s)):
         if isinstance(node, ast.AugAssign) and isinstance(node.target, ast.Name):
             yield node.target.id
 

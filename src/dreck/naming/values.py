@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import ast
 
+from ..outline import all_nodes
 from .operands import subject_words
 from .phrases import Rank
 from .proposals import Proposal
@@ -25,7 +26,7 @@ def proposals(node: ast.expr, statements: list[ast.stmt]) -> list[Proposal]:
     """
     text = ast.dump(node)
     found: dict[str, Proposal] = {}
-    for inside in (n for s in statements for n in ast.walk(s)):
+    for inside in (n for s in statements for n in all_nodes(s)):
         name, reason = (
             _of_keyword(inside, text)
             or _of_assignment(inside, text)

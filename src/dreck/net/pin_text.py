@@ -12,6 +12,7 @@ from pathlib import Path
 
 import black
 
+from ..outline import all_nodes
 from ..judge.face.samples import Sample, Samples
 from .doubles import DOUBLES, source_of
 
@@ -147,7 +148,7 @@ def _asked_of(text: str) -> Iterator[str]:
         tree = ast.parse(text)
     except SyntaxError:
         return
-    for node in ast.walk(tree):
+    for node in all_nodes(tree):
         asked = node.func if isinstance(node, ast.Call) else getattr(node, "value", None)
         is_asked = isinstance(node, ast.Call | ast.Attribute)
         if is_asked and isinstance(asked, ast.Name):

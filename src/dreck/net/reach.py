@@ -13,7 +13,7 @@ from typing import Any
 
 import platformdirs
 
-from ..outline import functions_of
+from ..outline import all_nodes, functions_of
 from ..source.files import SourceFile, parse, replace_bytes
 from .copy import files_of
 
@@ -89,7 +89,7 @@ class Reach:
 
 def _in_words(node: ast.AST, start: int, end: int) -> Iterable[Missed]:
     """A branch from one line to another, as a condition that never held or always did."""
-    for each in ast.walk(node):
+    for each in all_nodes(node):
         if getattr(each, "lineno", None) != start:
             continue
         if isinstance(each, ast.If | ast.While):
@@ -103,7 +103,7 @@ def _in_words(node: ast.AST, start: int, end: int) -> Iterable[Missed]:
             return
         if isinstance(each, ast.match_case):
             return
-    for each in ast.walk(node):
+    for each in all_nodes(node):
         if isinstance(each, ast.match_case) and each.pattern.lineno == start:
             yield Missed(
                 start,

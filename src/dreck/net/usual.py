@@ -6,6 +6,8 @@ import ast
 from collections.abc import Iterator, Mapping, Sequence
 from pathlib import Path
 
+from ..outline import all_nodes
+
 # Files that are read, the longest of them in bytes, and values kept for one name.
 _MOST_FILES = 200
 _LONGEST_FILE = 200_000
@@ -63,7 +65,7 @@ def _read(path: Path) -> ast.Module | None:
 def _parameters(trees: Sequence[ast.Module]) -> dict[str, list[str]]:
     """What functions and classes are given, by their names, where only one is called so."""
     found: dict[str, list[list[str]]] = {}
-    for node in (n for tree in trees for n in ast.walk(tree)):
+    for node in (n for tree in trees for n in all_nodes(tree)):
         if isinstance(node, ast.ClassDef):
             found.setdefault(node.name, []).append(_of_class(node))
         elif isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
@@ -82,7 +84,7 @@ def _of_class(node: ast.ClassDef) -> list[str]:
 
 def _given(tree: ast.Module, known: Mapping[str, Sequence[str]]) -> Iterator[tuple[str, object]]:
     """Names with the values that a module gives them."""
-    for node in ast.walk(tree):
+    for node in all_nodes(tree):
         if isinstance(node, ast.Call):
             called = node.func.attr if isinstance(node.func, ast.Attribute) else ""
             called = node.func.id if isinstance(node.func, ast.Name) else called

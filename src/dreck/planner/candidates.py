@@ -9,6 +9,7 @@ from dataclasses import dataclass
 import libcst as cst
 from libcst.metadata import MetadataWrapper, PositionProvider
 
+from ..outline import all_nodes, child_nodes
 from ..logic.assigned import shared_names
 from ..logic.knowledge import knowledge_of
 from ..logic.negate import Negation
@@ -186,7 +187,7 @@ def _statements(module: cst.Module) -> Iterator[cst.CSTNode]:
 
 def _in_order(node: ast.AST) -> Iterator[ast.stmt]:
     """All statements of a tree in the order of the text."""
-    for child in ast.iter_child_nodes(node):
+    for child in child_nodes(node):
         if isinstance(child, ast.stmt):
             yield child
         yield from _in_order(child)
@@ -204,7 +205,7 @@ def line_width(lines: list[str]) -> int:
 def sets_guards_off(tree: ast.Module, lines: list[str]) -> bool:
     """Whether a file mostly has a blank line after a guard."""
     with_blank = without = 0
-    for node in ast.walk(tree):
+    for node in all_nodes(tree):
         body = getattr(node, "body", None)
         for one, following in zip(body, body[1:], strict=False) if isinstance(body, list) else ():
             if _is_guard(one) and not isinstance(following, ast.If):

@@ -16,7 +16,7 @@ from ..judge.face.verdict import SubjectVerdict, Verdict
 from ..judge.versions.version import Version
 from ..logic.bindings import bound_in, parameters
 from ..naming.words import is_usable
-from ..outline import functions_of
+from ..outline import all_nodes, functions_of
 from ..planner.results import FileChange
 from ..source.edits import Edit, edited
 from ..journal.entries import Done
@@ -164,7 +164,7 @@ def _uses(files: dict[Path, ProjectFile], path: Path, name: str, *, everywhere: 
         bound |= {
             n.id
             for s in home.tree.body
-            for n in ast.walk(s)
+            for n in all_nodes(s)
             if isinstance(n, ast.Name) and isinstance(n.ctx, ast.Store)
         }
         if last not in bound:
@@ -184,7 +184,7 @@ def _uses(files: dict[Path, ProjectFile], path: Path, name: str, *, everywhere: 
         return uses_of_local(home, found, last)
     classes = [
         n
-        for n in ast.walk(home.tree)
+        for n in all_nodes(home.tree)
         if isinstance(n, ast.ClassDef) and n.name == owner.rpartition(".")[2]
     ]
     if not classes or not any(_defines(c, last) for c in classes):
@@ -206,6 +206,6 @@ def _defines(owner: ast.ClassDef, name: str) -> bool:
     return any(getattr(s, "name", None) == name for s in owner.body) or any(
         isinstance(n, ast.Name) and n.id == name and isinstance(n.ctx, ast.Store)
         for s in owner.body
-        for n in ast.walk(s)
+        for n in all_nodes(s)
         if not isinstance(s, ast.FunctionDef)
     )

@@ -9,7 +9,7 @@ import re
 from collections.abc import Iterator
 
 from ..logic.bindings import bound_in, parameters
-from ..outline import FunctionNode
+from ..outline import FunctionNode, all_nodes, child_nodes
 from ..source.edits import Offsets
 
 _COMPREHENSIONS = (ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
@@ -56,12 +56,12 @@ def _visible(
     if isinstance(node, _COMPREHENSIONS) and any(
         isinstance(n, ast.Name) and n.id == name
         for g in node.generators
-        for n in ast.walk(g.target)
+        for n in all_nodes(g.target)
     ):
         yield from _visible(node.generators[0].iter, offsets, name)
         return
     yield from _here(node, offsets, name)
-    for child in ast.iter_child_nodes(node):
+    for child in child_nodes(node):
         yield from _visible(child, offsets, name, in_class=in_class)
 
 
@@ -83,7 +83,7 @@ def _bound_in_class(statement: ast.stmt) -> Iterator[str]:
     else:
         yield from (
             n.id
-            for n in ast.walk(statement)
+            for n in all_nodes(statement)
             if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
         )
 

@@ -10,7 +10,7 @@ from pathlib import Path
 
 from ..judge.versions.version import module_name
 from ..logic.bindings import assigned_in, bound_in, parameters
-from ..outline import Function, functions_of
+from ..outline import Function, all_nodes, functions_of
 from ..source.edits import Offsets
 from .scopes import Span, defined_span, function_name_spans, module_name_spans
 
@@ -87,7 +87,7 @@ def _own_uses(file: ProjectFile, name: str) -> Iterator[Span]:
     for statement in file.tree.body:
         targets = statement.targets if isinstance(statement, ast.Assign) else []
         if any(isinstance(t, ast.Name) and t.id == "__all__" for t in targets):
-            for node in ast.walk(statement):
+            for node in all_nodes(statement):
                 if isinstance(node, ast.Constant) and node.value == name:
                     start, end = file.offsets.span(node)
                     quote = (end - start - len(name)) // 2
@@ -97,7 +97,7 @@ def _own_uses(file: ProjectFile, name: str) -> Iterator[Span]:
 def _imported_uses(file: ProjectFile, module: str, name: str, found: Uses) -> bool:
     """Note the uses in a file that imports the name or its module; whether it hands the name on."""
     hands_on = False
-    for node in ast.walk(file.tree):
+    for node in all_nodes(file.tree):
         if isinstance(node, ast.ImportFrom):
             base = _base(node, file)
             for alias in node.names:
@@ -151,7 +151,7 @@ def _base(node: ast.ImportFrom, file: ProjectFile) -> str:
 
 
 def _attributes(file: ProjectFile, owner: str, name: str) -> Iterator[Span]:
-    for node in ast.walk(file.tree):
+    for node in all_nodes(file.tree):
         if (
             isinstance(node, ast.Attribute)
             and node.attr == name
@@ -182,17 +182,17 @@ def uses_of_method(
         family |= {
             n.name
             for f in files.values()
-            for n in ast.walk(f.tree)
+            for n in all_nodes(f.tree)
             if isinstance(n, ast.ClassDef) and _has(n, name)
         }
     for file in files.values():
         known: set[int] = set()
-        for node in ast.walk(file.tree):
+        for node in all_nodes(file.tree):
             if isinstance(node, ast.ClassDef) and node.name in family:
                 known |= _in_class(file, node, name, found)
         for function in functions_of(file.tree):
             known |= _on_known_objects(file, function, family, name, found)
-        for node in ast.walk(file.tree):
+        for node in all_nodes(file.tree):
             if isinstance(node, ast.Attribute) and node.attr == name and id(node) not in known:
                 if everywhere or (isinstance(node.value, ast.Name) and node.value.id in family):
                     found.add(file, iter([_attribute_span(file, node)]))
@@ -218,7 +218,7 @@ def _family(files: Mapping[Path, ProjectFile], owner: str) -> set[str]:
     bases = {
         n.name: {ast.unparse(b).rpartition(".")[2] for b in n.bases}
         for f in files.values()
-        for n in ast.walk(f.tree)
+        for n in all_nodes(f.tree)
         if isinstance(n, ast.ClassDef)
     }
     family = {owner}
@@ -246,13 +246,13 @@ def _in_class(file: ProjectFile, owner: ast.ClassDef, name: str, found: Uses) ->
             named = (
                 n
                 for part in around
-                for n in ast.walk(part)
+                for n in all_nodes(part)
                 if isinstance(n, ast.Name) and n.id == name
             )
             found.add(file, (file.offsets.span(n) for n in named))
             first = [a.arg for a in parameters(statement)[:1]]
             steady = set(first) - assigned_in(statement)
-            for node in ast.walk(statement):
+            for node in all_nodes(statement):
                 if (
                     isinstance(node, ast.Attribute)
                     and node.attr == name
@@ -261,7 +261,7 @@ def _in_class(file: ProjectFile, owner: ast.ClassDef, name: str, found: Uses) ->
                     found.add(file, iter([_attribute_span(file, node)]))
                     known.add(id(node))
         else:
-            names = (n for n in ast.walk(statement) if isinstance(n, ast.Name) and n.id == name)
+            names = (n for n in all_nodes(statement) if isinstance(n, ast.Name) and n.id == name)
             found.add(file, (file.offsets.span(n) for n in names))
     return known
 
@@ -286,7 +286,7 @@ def _on_known_objects(
     }
     objects -= assigned_in(node)
     made: dict[str, list[bool]] = {}
-    for inside in ast.walk(node):
+    for inside in all_nodes(node):
         if (
             isinstance(inside, ast.Assign)
             and len(inside.targets) == 1
@@ -303,7 +303,7 @@ def _on_known_objects(
         if fits == [True] and n in bound_in(node) and _stores(node, n) == 1
     }
     known: set[int] = set()
-    for inside in ast.walk(node):
+    for inside in all_nodes(node):
         if (
             isinstance(inside, ast.Attribute)
             and inside.attr == name
@@ -327,7 +327,7 @@ def _plain_hint(node: ast.expr) -> str:
 def _stores(node: ast.AST, name: str) -> int:
     return sum(
         isinstance(n, ast.Name) and n.id == name and not isinstance(n.ctx, ast.Load)
-        for n in ast.walk(node)
+        for n in all_nodes(node)
     )
 
 

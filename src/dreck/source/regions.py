@@ -13,7 +13,7 @@ from dataclasses import dataclass
 
 import libcst as cst
 
-from ..outline import Function
+from ..outline import Function, all_nodes
 from .diffs import CONTEXT, unified
 from .lines import newline_of, split_lines
 
@@ -154,7 +154,7 @@ def _indentation(line: str) -> str:
 def indent_of(tree: ast.Module, text: str) -> str:
     """One level of indentation as a file uses it first; four spaces if it never indents."""
     lines = split_lines(text)
-    for node in ast.walk(tree):
+    for node in all_nodes(tree):
         if (
             isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef)
             and node.col_offset == 0

@@ -15,7 +15,7 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from ..errors import TargetError
-from ..outline import Function, functions_of
+from ..outline import Function, all_nodes, functions_of
 
 _WITH_LINE = re.compile(r"(?P<path>.+\.py):(?P<line>\d+)(?:-(?P<until>\d+))?$")
 _SKIPPED_FOLDERS = frozenset(
@@ -81,7 +81,7 @@ class Target:
 
 def _is_class(tree: ast.Module, name: str) -> bool:
     return any(
-        isinstance(n, ast.ClassDef) and n.name == name.rpartition(".")[2] for n in ast.walk(tree)
+        isinstance(n, ast.ClassDef) and n.name == name.rpartition(".")[2] for n in all_nodes(tree)
     )
 
 

@@ -5,6 +5,8 @@ from __future__ import annotations
 import ast
 from collections.abc import Collection, Iterable, Iterator, Sequence
 
+from ..outline import all_nodes
+
 FunctionNode = ast.FunctionDef | ast.AsyncFunctionDef
 
 # A result set in fewer places is no burden.
@@ -62,7 +64,7 @@ def _results(
     outer = [s for s in function.body if s in given]
     if len(given) < _PLACES or name in otherwise or len(outer) > 1:
         return
-    if any(isinstance(n, ast.Name) and n.id == name for g in given for n in ast.walk(g.value)):
+    if any(isinstance(n, ast.Name) and n.id == name for g in given for n in all_nodes(g.value)):
         return
     line = min(g.lineno for g in given)
     words = f"`{name}` is set in {len(given)} places, returned at line {last.lineno}"

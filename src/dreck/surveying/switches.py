@@ -6,6 +6,7 @@ import ast
 from collections import Counter
 from collections.abc import Iterator, Sequence
 
+from ..outline import all_nodes
 from ..taste.blocks import arms_of, size_of
 from ..taste.subjects import key_of, subject_of, subjects_of
 
@@ -142,5 +143,5 @@ def scattered(chains: Sequence[ast.If]) -> Iterator[tuple[str, int, int, str]]:
 
 def _text_of(test: ast.expr, subject: str) -> str:
     """The code of a subject, which is given by its key."""
-    expressions = (n for n in ast.walk(test) if isinstance(n, ast.expr))
+    expressions = (n for n in all_nodes(test) if isinstance(n, ast.expr))
     return next((ast.unparse(n) for n in expressions if key_of(n) == subject), ast.unparse(test))

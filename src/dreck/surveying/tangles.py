@@ -11,7 +11,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from itertools import islice
 from typing import NamedTuple
 
-from ..outline import HOLDING
+from ..outline import HOLDING, all_nodes
 from ..taste.blocks import arms_of, is_empty, leaves
 from ..taste.glance import Glance, glance
 from ..taste.nodes import SCOPES, alike
@@ -278,7 +278,7 @@ def _say_truth(bodies: list[list[ast.stmt]]) -> bool:
 
 def _weight(node: ast.stmt) -> bool:
     """Whether a statement is worth being said once only."""
-    nodes = (n for n in ast.walk(node) if not isinstance(n, ast.expr_context))
+    nodes = (n for n in all_nodes(node) if not isinstance(n, ast.expr_context))
     return next(islice(nodes, _WORTH, None), None) is not None
 
 

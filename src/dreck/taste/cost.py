@@ -14,6 +14,7 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Any
 
+from ..outline import all_nodes
 from .blocks import arms_of
 from .glance import Glance
 from .nodes import in_scope
@@ -128,7 +129,7 @@ def cost_of_module(text: str) -> Cost:
             found["classes"] += 1
         else:
             found["rows"] += _rows(node)
-            found["text"] += sum(isinstance(n, ast.expr) for n in ast.walk(node))
+            found["text"] += sum(isinstance(n, ast.expr) for n in all_nodes(node))
     found["known again"] = sum(number - 1 for number in known.values())
     return Cost(found)
 

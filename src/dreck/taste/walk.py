@@ -8,7 +8,7 @@ from collections.abc import Iterable, Iterator, Sequence
 from functools import lru_cache
 from itertools import islice
 
-from ..outline import HOLDING
+from ..outline import HOLDING, all_nodes
 from .blocks import (
     arms_of,
     is_bare_check,
@@ -421,7 +421,7 @@ class Walk:
             self._question(node)
         choices = [n for n in found if isinstance(n, ast.IfExp)]
         if len(choices) > 1:
-            inner = {id(n) for c in choices for n in ast.walk(c) if n is not c}
+            inner = {id(n) for c in choices for n in all_nodes(c) if n is not c}
             self.counts["nested choices"] += sum(id(c) in inner for c in choices)
 
     def _handed_back(self, node: ast.stmt) -> None:
@@ -444,7 +444,7 @@ class Walk:
 
     def _again(self, seen: defaultdict[str, int], node: ast.AST, least: int) -> bool:
         """Whether a node of some size was there before."""
-        nodes = (n for n in ast.walk(node) if not isinstance(n, ast.expr_context))
+        nodes = (n for n in all_nodes(node) if not isinstance(n, ast.expr_context))
         if next(islice(nodes, least - 1, None), None) is None:
             return False
         text = ast.dump(node)
@@ -473,7 +473,7 @@ class Walk:
             elif isinstance(node, ast.NamedExpr):
                 values.setdefault(node.target.id, []).append(None)
             if isinstance(node, ast.If | ast.IfExp | ast.While):
-                asked |= {n.id for n in ast.walk(node.test) if isinstance(n, ast.Name)}
+                asked |= {n.id for n in all_nodes(node.test) if isinstance(n, ast.Name)}
         for name, given in values.items():
             self.counts["names"] += 1
             self.counts["carried"] += len(given) - 1

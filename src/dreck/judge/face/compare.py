@@ -11,7 +11,7 @@ from .broken import broken
 from .verdict import Assumption
 from .protection import may_let_through, passed_through
 from ..world.context import ENDS, Context
-from ...outline import Function
+from ...outline import Function, all_nodes
 from ..world.answering import asks_for_the_very_one
 from ..world.around import Names
 from ..world.classes import acting_attributes
@@ -232,7 +232,7 @@ def _calls_differently(before: FunctionNode, after: FunctionNode) -> bool:
     defaults.
     """
     calls = [
-        [n for n in ast.walk(f) if isinstance(n, ast.Call) and isinstance(n.func, ast.Name)]
+        [n for n in all_nodes(f) if isinstance(n, ast.Call) and isinstance(n.func, ast.Name)]
         for f in (before, after)
     ]
     shapes = [
@@ -247,14 +247,14 @@ def _calls_differently(before: FunctionNode, after: FunctionNode) -> bool:
 
 def _goes_through_rows(before: FunctionNode, after: FunctionNode) -> bool:
     """Whether a loop over rows may stand against statements one by one."""
-    counts = [sum(isinstance(n, ast.For) for n in ast.walk(f)) for f in (before, after)]
+    counts = [sum(isinstance(n, ast.For) for n in all_nodes(f)) for f in (before, after)]
     return counts[0] != counts[1]
 
 
 def _matches_differently(before: FunctionNode, after: FunctionNode) -> bool:
     """Whether a mapping or sequence pattern may stand against questions."""
     counts = [
-        sum(isinstance(n, ast.MatchMapping | ast.MatchSequence) for n in ast.walk(f))
+        sum(isinstance(n, ast.MatchMapping | ast.MatchSequence) for n in all_nodes(f))
         for f in (before, after)
     ]
     return counts[0] != counts[1]
@@ -266,15 +266,15 @@ def _builds_differently(before: FunctionNode, after: FunctionNode) -> bool:
     """
     comprehensions = (ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
     counts = [
-        sum(isinstance(n, comprehensions) or _calls(n, _OF_ALL) for n in ast.walk(f))
+        sum(isinstance(n, comprehensions) or _calls(n, _OF_ALL) for n in all_nodes(f))
         for f in (before, after)
     ]
     inside = [
         n
         for f in (before, after)
-        for c in ast.walk(f)
+        for c in all_nodes(f)
         if isinstance(c, comprehensions)
-        for n in ast.walk(c)
+        for n in all_nodes(c)
     ]
     return counts[0] != counts[1] or any(isinstance(n, ast.NamedExpr) for n in inside)
 
@@ -294,13 +294,13 @@ def _calls(node: ast.AST, names: Collection[str]) -> bool:
 
 def _calls_more_often(before: FunctionNode, after: FunctionNode) -> bool:
     """Whether one side may ask again what the other one asks once."""
-    counts = [sum(isinstance(n, ast.Call) for n in ast.walk(f)) for f in (before, after)]
+    counts = [sum(isinstance(n, ast.Call) for n in all_nodes(f)) for f in (before, after)]
     return counts[0] != counts[1]
 
 
 def _measures_differently(before: FunctionNode, after: FunctionNode) -> bool:
     """Whether the length of a list may stand against a loop that counts."""
-    counts = [sum(_calls(n, ("len",)) for n in ast.walk(f)) for f in (before, after)]
+    counts = [sum(_calls(n, ("len",)) for n in all_nodes(f)) for f in (before, after)]
     return counts[0] != counts[1]
 
 
@@ -308,9 +308,9 @@ def _writes_differently(before: FunctionNode, after: FunctionNode) -> bool:
     """Whether texts are made of values in other ways."""
     counts = [
         (
-            sum(isinstance(n, ast.JoinedStr) for n in ast.walk(f)),
-            sum(isinstance(n, ast.BinOp) and isinstance(n.op, ast.Mod) for n in ast.walk(f)),
-            sum(_calls(n, ("format", "str")) for n in ast.walk(f)),
+            sum(isinstance(n, ast.JoinedStr) for n in all_nodes(f)),
+            sum(isinstance(n, ast.BinOp) and isinstance(n.op, ast.Mod) for n in all_nodes(f)),
+            sum(_calls(n, ("format", "str")) for n in all_nodes(f)),
         )
         for f in (before, after)
     ]
@@ -322,7 +322,7 @@ def _fills_differently(before: FunctionNode, after: FunctionNode) -> bool:
     counts = [
         sum(
             isinstance(n, ast.List) and bool(n.elts) and isinstance(n.ctx, ast.Load)
-            for n in ast.walk(f)
+            for n in all_nodes(f)
         )
         for f in (before, after)
     ]
@@ -333,14 +333,14 @@ def _asks_differently(before: FunctionNode, after: FunctionNode) -> bool:
     """Whether `any`, `all` or the last of what fits on one side may stand against a loop that goes
     on to its end.
     """
-    counts = [sum(_calls(n, _OF_SOME) for n in ast.walk(f)) for f in (before, after)]
+    counts = [sum(_calls(n, _OF_SOME) for n in all_nodes(f)) for f in (before, after)]
     return counts[0] != counts[1]
 
 
 def _asks_for_ends(before: FunctionNode, after: FunctionNode) -> bool:
     """Whether one side asks a text for several beginnings or ends at once, the other one by one."""
     counts = [
-        sum(isinstance(n, ast.Attribute) and n.attr in ENDS for n in ast.walk(f))
+        sum(isinstance(n, ast.Attribute) and n.attr in ENDS for n in all_nodes(f))
         for f in (before, after)
     ]
     return counts[0] != counts[1]
@@ -349,7 +349,7 @@ def _asks_for_ends(before: FunctionNode, after: FunctionNode) -> bool:
 def _asks_for_types(before: FunctionNode, after: FunctionNode) -> bool:
     """Whether the very type of an object on one side may stand against its class on the other."""
     counts = [
-        sum(isinstance(n, ast.Name) and n.id == "type" for n in ast.walk(f))
+        sum(isinstance(n, ast.Name) and n.id == "type" for n in all_nodes(f))
         for f in (before, after)
     ]
     return counts[0] != counts[1]

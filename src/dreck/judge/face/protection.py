@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import ast
 
+from ...outline import all_nodes, child_nodes
 from ..world.around import Names
 from ..world.scope import FunctionNode
 from .verdict import Assumption, AssumptionKind
@@ -18,7 +19,7 @@ def protections(function: FunctionNode) -> list[ast.expr]:
         if isinstance(node, ast.With | ast.AsyncWith):
             found += [item.context_expr for item in node.items]
         if not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef | ast.Lambda):
-            pending = [*ast.iter_child_nodes(node), *pending]
+            pending = [*child_nodes(node), *pending]
     return found
 
 
@@ -44,7 +45,7 @@ def _made_by(tree: ast.Module) -> set[str]:
             found.add(node.name)
         elif isinstance(node, ast.Assign | ast.AnnAssign):
             targets = node.targets if isinstance(node, ast.Assign) else [node.target]
-            found |= {n.id for t in targets for n in ast.walk(t) if isinstance(n, ast.Name)}
+            found |= {n.id for t in targets for n in all_nodes(t) if isinstance(n, ast.Name)}
     return found
 
 
@@ -58,7 +59,7 @@ def _root(manager: ast.expr) -> str:
 
 def _counts_on_it(function: FunctionNode) -> bool:
     """Whether something stands behind a `with` that always leaves: it is there for what is hidden."""
-    for node in ast.walk(function):
+    for node in all_nodes(function):
         for _, block in ast.iter_fields(node):
             if isinstance(block, list) and any(_leaves_with(s) for s in block[:-1]):
                 return True

@@ -13,7 +13,7 @@ from dataclasses import dataclass
 from functools import partial
 from typing import TypeAlias
 
-from ...outline import functions_of
+from ...outline import child_nodes, functions_of
 from .slips import another, short, slips_in
 
 _MOVED: dict[type[ast.cmpop], type[ast.cmpop]] = {
@@ -112,7 +112,7 @@ def _in_table(statement: ast.Assign) -> Iterator[_Change]:
 
 def _own(node: ast.AST) -> Iterator[ast.AST]:
     """The function's own nodes in the order of the text, nested definitions left out."""
-    for child in ast.iter_child_nodes(node):
+    for child in child_nodes(node):
         yield child
         if not isinstance(
             child, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef | ast.Lambda

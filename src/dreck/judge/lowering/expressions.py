@@ -12,6 +12,7 @@ from collections.abc import Callable, Hashable, Iterator
 from dataclasses import dataclass
 from itertools import count
 
+from ...outline import all_nodes
 from ..world.answering import ONLY_OF_TEXTS, names_defined, only_answers
 from ..world.context import Context
 from ..ir.operations import checked
@@ -570,7 +571,7 @@ class ExpressionLowering:
         """
         called = {
             n.func.id
-            for n in ast.walk(node)
+            for n in all_nodes(node)
             if isinstance(n, ast.Call) and isinstance(n.func, ast.Name)
         }
         resolver = self.resolver
@@ -579,8 +580,8 @@ class ExpressionLowering:
             for n, f in self.context.factories.items()
             if resolver.means_module(n) and resolver.means_module(f[0])
         }
-        mentioned = [n for n in ast.walk(node) if isinstance(n, ast.Name)]
-        calls = [n.func for n in ast.walk(node) if isinstance(n, ast.Call)]
+        mentioned = [n for n in all_nodes(node) if isinstance(n, ast.Name)]
+        calls = [n.func for n in all_nodes(node) if isinstance(n, ast.Call)]
         only_called = {
             n for n in called if all(any(m is c for c in calls) for m in mentioned if m.id == n)
         }
@@ -667,7 +668,7 @@ def head_of(function: ast.FunctionDef | ast.AsyncFunctionDef, *, lazy: bool) -> 
 def _nodes_of(parts: object) -> Iterator[ast.AST]:
     """All nodes in a tree or in lists of trees."""
     if isinstance(parts, ast.AST):
-        yield from ast.walk(parts)
+        yield from all_nodes(parts)
     elif isinstance(parts, list):
         for part in parts:
             yield from _nodes_of(part)

@@ -11,6 +11,7 @@ import copy
 from collections.abc import Callable, Mapping
 from dataclasses import replace
 
+from ...outline import all_nodes, child_nodes
 from ..ir.graph import (
     Cut,
     Drop,
@@ -225,8 +226,8 @@ class _Lowering(GeneratorLowering):
     def is_declared_otherwise(self, name: str) -> bool:
         """Whether a parameter is declared to be something that may be no text."""
         hints = [p.annotation for p in self.parameters if p.arg == name and p.annotation]
-        words = {n.id for h in hints for n in ast.walk(h) if isinstance(n, ast.Name)}
-        words |= {n.attr for h in hints for n in ast.walk(h) if isinstance(n, ast.Attribute)}
+        words = {n.id for h in hints for n in all_nodes(h) if isinstance(n, ast.Name)}
+        words |= {n.attr for h in hints for n in all_nodes(h) if isinstance(n, ast.Attribute)}
         return not words <= {"str", "Optional", "Text", "typing", "Any", "object"}
 
     def _asked_of_its_class(self, entry: Node) -> Node:
@@ -1032,14 +1033,16 @@ def _steady_first(function: FunctionNode, parameters: list[ast.arg], scope: Scop
         return None
     name = parameters[0].arg
     stores = (
-        n for n in ast.walk(function) if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
+        n
+        for n in all_nodes(function)
+        if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
     )
     return None if any(n.id == name for n in stores) else name
 
 
 def _captures(pattern: ast.AST) -> list[str]:
     names = [n for n in (getattr(pattern, "name", None), getattr(pattern, "rest", None)) if n]
-    for child in ast.iter_child_nodes(pattern):
+    for child in child_nodes(pattern):
         names += _captures(child)
     return names
 
@@ -1105,5 +1108,5 @@ def _own_expressions(function: FunctionNode) -> list[ast.AST]:
         node = pending.pop()
         found.append(node)
         if not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.Lambda | ast.ClassDef):
-            pending.extend(ast.iter_child_nodes(node))
+            pending.extend(child_nodes(node))
     return found

@@ -12,6 +12,8 @@ from collections.abc import Callable, Collection, Iterator, Mapping
 from types import ModuleType
 from typing import Any
 
+from ...outline import all_nodes
+
 # Names of classes whose objects are made in a way that cannot be told from here.
 CLOSED: set[str] = set()
 
@@ -39,16 +41,16 @@ def tables_of(module: ModuleType, base: type) -> Iterator[str]:
 def asked_by(tree: ast.Module, table: str) -> list[str]:
     """The last words of what a table is asked for: ``TABLE[order.kind]`` is about kinds."""
     found: list[str] = []
-    for node in ast.walk(tree):
+    for node in all_nodes(tree):
         key: ast.expr | None = None
         if isinstance(node, ast.Subscript) and _is_name(node.value, table):
             key = node.slice
         elif isinstance(node, ast.Call) and isinstance(node.func, ast.Attribute) and node.args:
             key = node.args[0] if _is_name(node.func.value, table) else None
         if key is not None:
-            found += [n.id for n in ast.walk(key) if isinstance(n, ast.Name)]
-            found += [n.attr for n in ast.walk(key) if isinstance(n, ast.Attribute)]
-            found += [str(n.value) for n in ast.walk(key) if isinstance(n, ast.Constant)]
+            found += [n.id for n in all_nodes(key) if isinstance(n, ast.Name)]
+            found += [n.attr for n in all_nodes(key) if isinstance(n, ast.Attribute)]
+            found += [str(n.value) for n in all_nodes(key) if isinstance(n, ast.Constant)]
     return found
 
 
@@ -58,7 +60,7 @@ def _is_name(node: ast.expr, name: str) -> bool:
 
 def is_made_directly(tree: ast.Module, name: str) -> bool:
     """Whether a module makes objects of a class by its name."""
-    calls = (n.func for n in ast.walk(tree) if isinstance(n, ast.Call))
+    calls = (n.func for n in all_nodes(tree) if isinstance(n, ast.Call))
     return any(isinstance(c, ast.Name) and c.id == name for c in calls)
 
 
@@ -66,7 +68,7 @@ def asks_its_kind(tree: ast.Module, name: str) -> int:
     """How often methods of a class compare an attribute of their object with a text or member."""
     found = 0
     for cls in (c for c in tree.body if isinstance(c, ast.ClassDef) and c.name == name):
-        for node in ast.walk(cls):
+        for node in all_nodes(cls):
             asked = [node.left] if isinstance(node, ast.Compare) else []
             asked = [node.subject] if isinstance(node, ast.Match) else asked
             found += any(isinstance(a, ast.Attribute) and _is_name(a.value, "self") for a in asked)
@@ -79,7 +81,7 @@ def set_in(tree: ast.Module, classes: Collection[str]) -> set[str]:
         n.attr
         for c in tree.body
         if isinstance(c, ast.ClassDef) and c.name in classes
-        for n in ast.walk(c)
+        for n in all_nodes(c)
         if isinstance(n, ast.Attribute) and isinstance(n.ctx, ast.Store)
     }
 

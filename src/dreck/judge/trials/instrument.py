@@ -14,7 +14,7 @@ from dataclasses import dataclass
 from itertools import islice
 from typing import Any
 
-from ...outline import FunctionNode, functions_of
+from ...outline import FunctionNode, all_nodes, functions_of
 
 _MARK = "__dreck_seen__"
 
@@ -61,14 +61,14 @@ def _reached(
     these names; those nested in it are its own. The others among them come first.
     """
     by_name: dict[str, list[FunctionNode]] = {}
-    own = {id(n) for s in subjects for n in ast.walk(s)}
+    own = {id(n) for s in subjects for n in all_nodes(s)}
     for function in functions:
         if id(function) not in own:
             by_name.setdefault(function.name, []).append(function)
     found: list[FunctionNode] = list(subjects[1:])
     pending: list[ast.AST] = list(subjects)
     while pending:
-        for node in ast.walk(pending.pop()):
+        for node in all_nodes(pending.pop()):
             word = node.id if isinstance(node, ast.Name) else getattr(node, "attr", None)
             named = by_name.pop(word, []) if isinstance(word, str) else []
             found += named

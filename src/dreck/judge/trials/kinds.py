@@ -9,6 +9,7 @@ import textwrap
 from collections.abc import Collection, Iterator, Mapping, Sequence
 from types import ModuleType
 
+from ...outline import all_nodes
 from .recipes import built_on
 from .shape import Shape
 from .shapes import Reader
@@ -82,7 +83,7 @@ def _is_enum(cls: type) -> bool:
 
 def _tested(tree: ast.Module) -> Iterator[str]:
     """Names of classes that somebody asks for: ``isinstance``, ``type(x) is C``, patterns."""
-    for node in ast.walk(tree):
+    for node in all_nodes(tree):
         asked: list[ast.expr] = []
         if isinstance(node, ast.Call) and isinstance(node.func, ast.Name):
             asked = node.args[1:] if node.func.id == "isinstance" else []
@@ -92,7 +93,7 @@ def _tested(tree: ast.Module) -> Iterator[str]:
             asked = sides if any(isinstance(c, ast.Name) and c.id == "type" for c in calls) else []
         elif isinstance(node, ast.MatchClass):
             asked = [node.cls]
-        yield from (n.id for a in asked for n in ast.walk(a) if isinstance(n, ast.Name))
+        yield from (n.id for a in asked for n in all_nodes(a) if isinstance(n, ast.Name))
 
 
 def _declared_as(function: ast.FunctionDef | ast.AsyncFunctionDef, name: str) -> list[str]:
@@ -125,7 +126,7 @@ def _attributes(cls: type, trees: Sequence[ast.Module]) -> frozenset[str]:
             found |= set(_defined(getattr(node, "body", [])))
             found |= {
                 n.attr
-                for n in ast.walk(node)
+                for n in all_nodes(node)
                 if isinstance(n, ast.Attribute)
                 and isinstance(n.ctx, ast.Store)
                 and isinstance(n.value, ast.Name)

@@ -11,6 +11,7 @@ from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any, TypeAlias
 
+from ...outline import all_nodes
 from . import records
 from .answers import Answers
 from .clock import spent
@@ -157,7 +158,7 @@ class _Making:
         not looked at is None.
         """
         for number, position, _, tree in self._trees():
-            for node in [n for n in ast.walk(tree) if isinstance(n, ast.expr)]:
+            for node in [n for n in all_nodes(tree) if isinstance(n, ast.expr)]:
                 for undo in self._with_less(node):
                     if not self._put(number, position, written(ast.unparse(tree))):
                         undo()

@@ -8,6 +8,8 @@ from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from typing import TypeGuard
 
+from ...outline import all_nodes
+
 # Texts longer than this are messages, not something a value is held against.
 _LONGEST = 40
 # Numbers beyond this are not tried as lengths or counts.
@@ -56,7 +58,7 @@ class Pool:
 def pool_of(functions: Iterable[ast.AST], modules: Iterable[ast.Module]) -> Pool:
     """Read the constants of functions, and of what they name in their modules."""
     functions = list(functions)
-    named = {n.id for f in functions for n in ast.walk(f) if isinstance(n, ast.Name)}
+    named = {n.id for f in functions for n in all_nodes(f) if isinstance(n, ast.Name)}
     beside = [s for m in modules for s in m.body if _sets_one_of(s, named)]
     read = _Reader()
     for kinds in (s for m in modules for s in m.body if _is_one_of(s, named)):
@@ -110,7 +112,7 @@ class _Reader:
     def all_of(self, root: ast.AST) -> None:
         """Take down the constants below a node."""
         documents = set(_documentation(root))
-        for node in ast.walk(root):
+        for node in all_nodes(root):
             if isinstance(node, ast.Compare):
                 self._asks(_texts(node))
             elif isinstance(node, ast.Call):
@@ -169,14 +171,14 @@ class _Reader:
 
 
 def _texts(node: ast.AST) -> Iterator[str]:
-    for part in ast.walk(node):
+    for part in all_nodes(node):
         if isinstance(part, ast.Constant) and isinstance(part.value, str):
             yield part.value
 
 
 def _documentation(root: ast.AST) -> Iterator[int]:
     """The constants that stand alone as statements."""
-    for node in ast.walk(root):
+    for node in all_nodes(root):
         if isinstance(node, ast.Expr) and isinstance(node.value, ast.Constant):
             yield id(node.value)
 

@@ -13,6 +13,7 @@ import io
 from collections.abc import Callable, Iterator
 from typing import Any, TypeAlias
 
+from ...outline import all_nodes
 from .clock import TooLong, time_limit
 from .recipes import Side
 
@@ -44,7 +45,7 @@ def outcome(function: Callable[..., Any], arguments: tuple[Any, ...]) -> Outcome
 def keeps_no_state(side: Side, text: str) -> bool:
     """Whether a call cannot change what the next one sees in the module itself."""
     return not side.contents and not any(
-        isinstance(n, ast.Global) for n in ast.walk(ast.parse(text))
+        isinstance(n, ast.Global) for n in all_nodes(ast.parse(text))
     )
 
 

@@ -9,6 +9,7 @@ import re
 from pathlib import Path
 from typing import Any
 
+from ...outline import all_nodes
 from .by_kind import maker
 from .records import source_of_doubles
 from .runner import Request
@@ -139,7 +140,7 @@ def _made_by_kind(found: dict[str, Any], call: str) -> str:
     if not any(re.search(rf"\b{b}\(", call) for b in found["by_kind"]):
         return ""
     tree = ast.parse(inspect.getsource(maker))
-    for node in ast.walk(tree):
+    for node in all_nodes(tree):
         if isinstance(node, ast.FunctionDef):
             node.returns = None
         elif isinstance(node, ast.arg):

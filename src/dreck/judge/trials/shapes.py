@@ -13,6 +13,7 @@ import re
 from collections.abc import Collection, Iterable, Iterator, Mapping, Sequence
 from typing import Any
 
+from ...outline import all_nodes, child_nodes
 from .defaults import said_by_defaults
 from .shape import KINDS, Shape
 
@@ -199,7 +200,7 @@ class _Body:
         elif isinstance(node, ast.With | ast.AsyncWith):
             self._with(node)
         protected = node.body if isinstance(node, ast.Try | ast.With | ast.AsyncWith) else []
-        for child in ast.iter_child_nodes(node):
+        for child in child_nodes(node):
             if isinstance(child, ast.stmt):
                 self.reader.protected += child in protected
                 self._statement(child)
@@ -238,7 +239,7 @@ class _Body:
             found.wants.add("class")
 
     def _others(self, node: ast.AST) -> None:
-        for child in ast.iter_child_nodes(node):
+        for child in child_nodes(node):
             if isinstance(child, ast.stmt):
                 self._statement(child)
             elif isinstance(child, ast.expr):
@@ -256,7 +257,7 @@ class _Body:
 
     def _match(self, node: ast.Match) -> None:
         subject = self.shape(node.subject)
-        for pattern in (p for c in node.cases for p in ast.walk(c.pattern)):
+        for pattern in (p for c in node.cases for p in all_nodes(c.pattern)):
             if isinstance(pattern, ast.MatchValue) and subject is not None:
                 subject.compared += _constants(pattern.value)
                 subject.enums |= set(_members(pattern.value, self._enums()))
@@ -334,7 +335,7 @@ class _Body:
         if method is not None:
             found: Shape | None = method(node)
             return found
-        for child in ast.iter_child_nodes(node):
+        for child in child_nodes(node):
             if isinstance(child, ast.expr):
                 self.shape(child)
         return None
@@ -511,7 +512,7 @@ class _Body:
         if name == "len":
             first.wants.add("sized")
         elif name == "isinstance" and len(node.args) == 2:
-            asked = {n.id for n in ast.walk(node.args[1]) if isinstance(n, ast.Name)}
+            asked = {n.id for n in all_nodes(node.args[1]) if isinstance(n, ast.Name)}
             first.kinds |= asked & KINDS.keys()
             first.classes |= asked - KINDS.keys()
         elif name in ("abs", "round", "range"):
@@ -658,7 +659,7 @@ def _set_to_none(function: ast.FunctionDef | ast.AsyncFunctionDef) -> frozenset[
     """Names that a function sets to None itself."""
     return frozenset(
         t.id
-        for n in ast.walk(function)
+        for n in all_nodes(function)
         if isinstance(n, ast.Assign) and isinstance(n.value, ast.Constant) and n.value.value is None
         for t in n.targets
         if isinstance(t, ast.Name)
@@ -705,7 +706,7 @@ def _kind_of_default(node: ast.expr) -> set[str]:
 
 def _assigned(function: ast.FunctionDef) -> Iterator[tuple[ast.expr, ast.expr]]:
     """All that a function sets, each with its value; several at once one by one."""
-    for node in (n for n in ast.walk(function) if isinstance(n, ast.Assign)):
+    for node in (n for n in all_nodes(function) if isinstance(n, ast.Assign)):
         for target in node.targets:
             both = target, node.value
             if isinstance(both[0], ast.Tuple) and isinstance(both[1], ast.Tuple):

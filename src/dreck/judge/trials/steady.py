@@ -12,6 +12,7 @@ from collections.abc import Iterable
 from types import ModuleType
 from typing import Any
 
+from ...outline import all_nodes
 from .pool import Pool
 
 # Seconds since 1970-01-01 at which the clock stands: noon of 14 June 2031, UTC: a day around
@@ -54,7 +55,7 @@ def unsteady(trees: Iterable[ast.Module]) -> set[str]:
     """What of it modules ask for: ``clock``, ``today`` or ``dice``."""
     found = set()
     for tree in trees:
-        nodes = list(ast.walk(tree))
+        nodes = list(all_nodes(tree))
         imported = {a.name for n in nodes if isinstance(n, ast.Import) for a in n.names}
         imported |= {n.module or "" for n in nodes if isinstance(n, ast.ImportFrom)}
         words = {getattr(n, "attr", None) or getattr(n, "id", None) for n in nodes}

@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from functools import partial
 from typing import Any
 
-from ...outline import functions_of
+from ...outline import all_nodes, functions_of
 
 # Levels of callees whose conditions are read as well.
 _LEVELS = 3
@@ -59,10 +59,10 @@ def handled_errors(*functions: ast.AST) -> list[type[Exception]]:
     """Built-in exception types that the functions handle or clean up after, and one more."""
     found: dict[str, type[Exception]] = {}
     protects = False
-    for node in (n for f in functions for n in ast.walk(f)):
+    for node in (n for f in functions for n in all_nodes(f)):
         protects = protects or isinstance(node, ast.Try | ast.With)
         if isinstance(node, ast.ExceptHandler) and node.type is not None:
-            for name in (n.id for n in ast.walk(node.type) if isinstance(n, ast.Name)):
+            for name in (n.id for n in all_nodes(node.type) if isinstance(n, ast.Name)):
                 kind = getattr(builtins, name, None)
                 if isinstance(kind, type) and issubclass(kind, Exception):
                     found[name] = kind
@@ -163,7 +163,7 @@ def _entries(node: ast.expr) -> list[Any]:
 def _columns(function: ast.AST, held: Mapping[str, list[Any]]) -> dict[str, list[Any]]:
     """What the names of loops over rows can be."""
     found: dict[str, list[Any]] = {}
-    for node in ast.walk(function):
+    for node in all_nodes(function):
         if (
             isinstance(node, ast.For | ast.comprehension)
             and isinstance(node.iter, ast.Name)
@@ -185,7 +185,7 @@ def _columns(function: ast.AST, held: Mapping[str, list[Any]]) -> dict[str, list
 
 def _lookups(function: ast.AST, held: Mapping[str, list[Any]]) -> Iterator[tuple[str, Any]]:
     """What is looked up in a table of the module, with its keys; and what is put between limits."""
-    for node in ast.walk(function):
+    for node in all_nodes(function):
         table: ast.expr | None = None
         if isinstance(node, ast.Subscript):
             table, key = node.value, node.slice
@@ -215,7 +215,7 @@ def _lookups(function: ast.AST, held: Mapping[str, list[Any]]) -> Iterator[tuple
 
 
 def _comparisons(function: ast.AST, held: Mapping[str, list[Any]]) -> Iterator[tuple[str, Any]]:
-    for node in ast.walk(function):
+    for node in all_nodes(function):
         if isinstance(node, ast.Compare):
             sides = [node.left, *node.comparators]
             names = [n for n in map(_name, sides) if n]
@@ -227,7 +227,7 @@ def _comparisons(function: ast.AST, held: Mapping[str, list[Any]]) -> Iterator[t
                 yield from ((name, constant) for name in names)
         elif isinstance(node, ast.Match):
             name = _name(node.subject)
-            for pattern in ast.walk(node):
+            for pattern in all_nodes(node):
                 if isinstance(pattern, ast.MatchValue) and name:
                     yield from ((name, c) for c in _constants(pattern.value))
 
@@ -280,7 +280,7 @@ def _worked_out(function: ast.AST) -> Iterator[tuple[str, str, Callable[[Any], A
         ast.Div: lambda v, n: round(v * n),
         ast.FloorDiv: lambda v, n: round(v * n),
     }
-    for node in ast.walk(function):
+    for node in all_nodes(function):
         if (
             isinstance(node, ast.Assign)
             and len(node.targets) == 1
@@ -309,7 +309,7 @@ def _back(inverse: Callable[[Any, Any], Any], number: int, value: Any) -> Any:
 
 def _copies(function: ast.AST) -> Iterator[tuple[str, str]]:
     """Plain assignments of an attribute or item to a name."""
-    for node in ast.walk(function):
+    for node in all_nodes(function):
         if isinstance(node, ast.Assign) and len(node.targets) == 1:
             target, source = _name(node.targets[0]), _name(node.value)
             if target and source and target != source:

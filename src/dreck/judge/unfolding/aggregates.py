@@ -13,6 +13,7 @@ from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from typing import TYPE_CHECKING
 
+from ...outline import all_nodes
 from ..face.verdict import AssumptionKind
 from ..ir.graph import Cut, Node, Operand, Put, Slot, Test
 from ..lowering.expressions import Where, in_words
@@ -248,7 +249,7 @@ def _in_order(
         return None
     # What else is given is worked out before anything is gone through; of these nobody notices.
     given = [k.value for k in node.keywords]
-    bound = any(isinstance(n, ast.NamedExpr) for n in ast.walk(node))
+    bound = any(isinstance(n, ast.NamedExpr) for n in all_nodes(node))
     if bound or not all(isinstance(g, ast.Lambda | ast.Constant | ast.Name) for g in given):
         return None
     made, item, method, nothing = (lowering.temporary() for _ in range(4))

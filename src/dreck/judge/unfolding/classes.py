@@ -8,6 +8,7 @@ import ast
 from abc import abstractmethod
 from collections.abc import Callable, Mapping
 
+from ...outline import all_nodes
 from ..ir.graph import Node, Operand, Put, Test
 from ..world.calls import bind_arguments
 from ..world.constants import is_constant
@@ -317,7 +318,7 @@ class ClassLowering(ExpressionLowering):
         if found is None:
             return None
         asked, names = found
-        words = [n.id for n in ast.walk(asked) if isinstance(n, ast.Name)]
+        words = [n.id for n in all_nodes(asked) if isinstance(n, ast.Name)]
         if not all(self.resolver.means_module(w) for w in words if w in self.context.heirs):
             return None
         breaks = f"an object of a class derived from {names} elsewhere, or one that says it is of another class than it is"

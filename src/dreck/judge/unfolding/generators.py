@@ -9,6 +9,7 @@ from contextlib import contextmanager
 from dataclasses import dataclass
 from functools import partial
 
+from ...outline import all_nodes
 from ..ir.graph import Cut, Node, Operand, Put, Test
 from ..world.constants import is_constant
 from ..world.calls import bind_arguments
@@ -449,7 +450,7 @@ class GeneratorLowering(LookupLowering):
         old = dict(self.inner)
         if i == 0:
             number = self.temporary()
-            targets = [n for g in node.generators for n in ast.walk(g.target)]
+            targets = [n for g in node.generators for n in all_nodes(g.target)]
             names = [n.id for n in targets if isinstance(n, ast.Name) and _is_set(n)]
             self.inner.update({n: f"{n}@{number}" for n in names})
         yield

@@ -14,7 +14,7 @@ import copy
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
-from ...outline import nodes_of
+from ...outline import all_nodes, child_nodes, nodes_of
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.builtin_methods import TEXT
@@ -191,7 +191,7 @@ class _Work:
         if not holds_plain(through, self.function, self.names):
             return False
         element = {ast.unparse(through), place}
-        for node in (n for s in body for n in ast.walk(s)):
+        for node in (n for s in body for n in all_nodes(s)):
             if isinstance(node, ast.Name) and isinstance(node.ctx, ast.Load):
                 known = node.id in element or is_plain(node.id, self.function, self.names)
                 if not known and node.id not in _QUIET and not self._is_number(node):
@@ -227,7 +227,7 @@ class _Work:
         target: ast.expr | None = None
         if isinstance(first, ast.Assign) and len(first.targets) == 1:
             is_plain = all(
-                isinstance(n, ast.Name | ast.Tuple | ast.Store) for n in ast.walk(first.targets[0])
+                isinstance(n, ast.Name | ast.Tuple | ast.Store) for n in all_nodes(first.targets[0])
             )
             if is_plain and _is_element(first.value, text, place):
                 target = first.targets[0]
@@ -259,7 +259,7 @@ class _Work:
         """Whether a round can change nothing but local names and collections that were made
         here.
         """
-        for node in (n for s in body for n in ast.walk(s)):
+        for node in (n for s in body for n in all_nodes(s)):
             if isinstance(node, ast.Delete | ast.Yield | ast.YieldFrom | ast.Await | ast.With):
                 return False
             if isinstance(node, ast.Subscript | ast.Attribute):
@@ -278,10 +278,10 @@ class _Work:
         name = getattr(target, "id", "")
         given = [
             n.value
-            for n in ast.walk(self.function)
+            for n in all_nodes(self.function)
             if isinstance(n, ast.Assign) and any(getattr(t, "id", "") == name for t in n.targets)
         ]
-        added = [n for n in ast.walk(self.function) if isinstance(n, ast.AugAssign)]
+        added = [n for n in all_nodes(self.function) if isinstance(n, ast.AugAssign)]
         count = len(given) + sum(getattr(n.target, "id", "") == name for n in added)
         plain = all(isinstance(v, ast.Constant) and v.value is not None for v in given)
         return bool(given) and plain and stores(name, self.function) == count
@@ -296,7 +296,7 @@ class _Work:
             return False
         given = [
             n.value
-            for n in ast.walk(self.function)
+            for n in all_nodes(self.function)
             if isinstance(n, ast.Assign)
             and any(getattr(t, "id", "") == owner.id for t in n.targets)
         ]
@@ -322,7 +322,7 @@ class _Work:
     def _is_imported(self, name: str) -> bool:
         """Whether a name is one of a module, which may have functions called like that."""
         return stores(name, self.function) == 0 and all(
-            a.arg != name for a in ast.walk(self.function.args) if isinstance(a, ast.arg)
+            a.arg != name for a in all_nodes(self.function.args) if isinstance(a, ast.arg)
         )
 
     def _is_same(self, through: ast.expr, text: str, loop: ast.stmt) -> bool:
@@ -360,7 +360,7 @@ class _Work:
             return False
         for tree in self.names.declared.trees:
             makers = (n for n in nodes_of(tree) if getattr(n, "name", "") in _MAKERS)
-            making = {id(n) for maker in makers for n in ast.walk(maker)}
+            making = {id(n) for maker in makers for n in all_nodes(maker)}
             for node in nodes_of(tree):
                 if isinstance(node, ast.Attribute) and node.attr == attribute:
                     if not isinstance(node.ctx, ast.Load) and id(node) not in making:
@@ -388,7 +388,7 @@ class _Elements(ast.NodeTransformer):
 
 def _adds(body: Sequence[ast.stmt]) -> bool:
     """Whether a round adds something to a collection."""
-    calls = (n.func for s in body for n in ast.walk(s) if isinstance(n, ast.Call))
+    calls = (n.func for s in body for n in all_nodes(s) if isinstance(n, ast.Call))
     return any(isinstance(f, ast.Attribute) for f in calls)
 
 
@@ -413,4 +413,4 @@ def _goes_on(node: ast.AST) -> bool:
         return True
     if isinstance(node, ast.For | ast.While):
         return any(map(_goes_on, node.orelse))
-    return any(map(_goes_on, ast.iter_child_nodes(node)))
+    return any(map(_goes_on, child_nodes(node)))

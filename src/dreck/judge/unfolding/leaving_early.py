@@ -13,6 +13,7 @@ import copy
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 
+from ...outline import all_nodes, child_nodes
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.scope import FunctionNode
@@ -43,7 +44,7 @@ def leaving_early(
     """A function whose loops end where nothing is left to do, and what that rests on; None if there
     are none.
     """
-    if not any(isinstance(n, ast.For | ast.While) for n in ast.walk(function)):
+    if not any(isinstance(n, ast.For | ast.While) for n in all_nodes(function)):
         return None
     if is_awkward(function):
         return None
@@ -133,8 +134,8 @@ class _Work:
 
     def _may_leave(self, loop: ast.For, original: ast.stmt) -> bool:
         """Whether nobody notices that the rounds that do nothing are left out."""
-        set_names = {n.id for n in ast.walk(loop.target) if isinstance(n, ast.Name)}
-        plain = all(isinstance(n, ast.Name | ast.Tuple | ast.Store) for n in ast.walk(loop.target))
+        set_names = {n.id for n in all_nodes(loop.target) if isinstance(n, ast.Name)}
+        plain = all(isinstance(n, ast.Name | ast.Tuple | ast.Store) for n in all_nodes(loop.target))
         if not plain or any(self._is_read_outside(n, original) for n in set_names):
             return False
         text = ast.unparse(loop.iter)
@@ -164,7 +165,7 @@ def _comes_in_parts(node: ast.expr) -> bool:
 
 def _changes(text: str, function: FunctionNode) -> bool:
     """Whether something is done with what is gone through but going through it."""
-    for node in ast.walk(function):
+    for node in all_nodes(function):
         owner = getattr(node, "value", None) if isinstance(node, ast.Attribute) else None
         if isinstance(node, ast.Subscript) and not isinstance(node.ctx, ast.Load):
             owner = node.value
@@ -345,7 +346,7 @@ def _leaves(node: ast.AST) -> bool:
         return True
     if isinstance(node, ast.For | ast.While):
         return any(map(_leaves, node.orelse))
-    return any(map(_leaves, ast.iter_child_nodes(node)))
+    return any(map(_leaves, child_nodes(node)))
 
 
 def _is_simple(statement: ast.stmt) -> bool:
@@ -356,7 +357,7 @@ def _keeps_sizes(body: Sequence[ast.stmt]) -> bool:
     """Whether a round adds nothing to a container and takes nothing out, as far as it can be seen:
     a dict that is gone through does not bear that.
     """
-    for node in (n for s in body for n in ast.walk(s)):
+    for node in (n for s in body for n in all_nodes(s)):
         if isinstance(node, ast.Call | ast.Delete):
             return False
         if isinstance(node, ast.Subscript) and not isinstance(node.ctx, ast.Load):

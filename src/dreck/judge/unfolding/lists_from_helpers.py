@@ -13,6 +13,7 @@ import copy
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
+from ...outline import all_nodes
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.context import Context
 from ..world.scope import FunctionNode, scope_of
@@ -56,7 +57,7 @@ class _PutIn(ast.NodeTransformer):
 
     def __post_init__(self) -> None:
         # Names of comprehensions and lambdas are other ones than those of the module, too.
-        inner = {n.arg for n in ast.walk(self.function) if isinstance(n, ast.arg)}
+        inner = {n.arg for n in all_nodes(self.function) if isinstance(n, ast.arg)}
         self.own = scope_of(self.function).own | inner | {n.id for n in _stored(self.function)}
         given = self.function.args.args
         self.instance = given[0].arg if self.context.owner and given else ""
@@ -115,11 +116,11 @@ class _PutIn(ast.NodeTransformer):
             return None
         if not (any_value or isinstance(value, ast.ListComp)):
             return None
-        if any(isinstance(n, _ELSEWHERE) for n in ast.walk(value)):
+        if any(isinstance(n, _ELSEWHERE) for n in all_nodes(value)):
             return None
         inside = {n.id for n in _stored(value)}
-        free = {n.id for n in ast.walk(value) if isinstance(n, ast.Name)} - inside - set(names)
-        handed = {n.id for a in given for n in ast.walk(a) if isinstance(n, ast.Name)}
+        free = {n.id for n in all_nodes(value) if isinstance(n, ast.Name)} - inside - set(names)
+        handed = {n.id for a in given for n in all_nodes(a) if isinstance(n, ast.Name)}
         plain = all(isinstance(a, ast.Name | ast.Constant) for a in given)
         if not plain or free & self.own or inside & (handed | set(names)):
             return None
@@ -172,7 +173,7 @@ class _Given(ast.NodeTransformer):
 
 
 def _stored(node: ast.AST) -> Sequence[ast.Name]:
-    every = [n for n in ast.walk(node) if isinstance(n, ast.Name)]
+    every = [n for n in all_nodes(node) if isinstance(n, ast.Name)]
     return [n for n in every if not isinstance(n.ctx, ast.Load)]
 
 

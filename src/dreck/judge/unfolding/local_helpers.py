@@ -9,6 +9,7 @@ from __future__ import annotations
 import ast
 from collections.abc import Collection, Iterator, Mapping
 
+from ...outline import all_nodes
 from ..world.calls import bind_arguments
 from ..world.names import single_target
 from ..world.constants import can_be_inlined, is_constant
@@ -27,7 +28,7 @@ def local_helpers(function: FunctionNode) -> Mapping[str, tuple[ast.stmt, Functi
         helper = _definition(statement)
         if helper is not None and _is_only_called(helper.name, inside, helper) and _fits(helper):
             found[helper.name] = (statement, helper)
-    parameters = {a.arg for a in ast.walk(function.args) if isinstance(a, ast.arg)}
+    parameters = {a.arg for a in all_nodes(function.args) if isinstance(a, ast.arg)}
     return {name: pair for name, pair in found.items() if name not in parameters}
 
 
@@ -68,7 +69,7 @@ def rule_lists(
         )
         if all(map(_fits, made)) and _is_only_gone_through(name, inside, generators & used_up):
             found[name] = (statement, made)
-    parameters = {a.arg for a in ast.walk(function.args) if isinstance(a, ast.arg)}
+    parameters = {a.arg for a in all_nodes(function.args) if isinstance(a, ast.arg)}
     return {name: pair for name, pair in found.items() if name not in parameters}
 
 
@@ -94,7 +95,7 @@ def kept_objects(
             continue
         if _is_only_gone_through(name, inside, asked):
             found[name] = (statement, made)
-    parameters = {a.arg for a in ast.walk(function.args) if isinstance(a, ast.arg)}
+    parameters = {a.arg for a in all_nodes(function.args) if isinstance(a, ast.arg)}
     return {name: pair for name, pair in found.items() if name not in parameters}
 
 
@@ -140,7 +141,7 @@ def local_tables(
             is_constant(v) or _is_method(v, this, methods) for v in table.values
         ) and _is_only_gone_through(name, inside, places):
             found[name] = (statement, table)
-    parameters = {a.arg for a in ast.walk(function.args) if isinstance(a, ast.arg)}
+    parameters = {a.arg for a in all_nodes(function.args) if isinstance(a, ast.arg)}
     return {name: pair for name, pair in found.items() if name not in parameters}
 
 
@@ -183,7 +184,7 @@ def _asks_each(node: ast.GeneratorExp) -> bool:
         return False
     rule = loop.target.id
     given = [*element.args, *(k.value for k in element.keywords)]
-    mentioned = any(isinstance(n, ast.Name) and n.id == rule for g in given for n in ast.walk(g))
+    mentioned = any(isinstance(n, ast.Name) and n.id == rule for g in given for n in all_nodes(g))
     return (
         isinstance(element.func, ast.Name)
         and element.func.id == rule
@@ -289,7 +290,7 @@ def _bindings(inside: list[ast.AST]) -> Iterator[set[str]]:
 
 
 def _fits(helper: FunctionNode) -> bool:
-    inside = [n for s in helper.body for n in ast.walk(s)]
+    inside = [n for s in helper.body for n in all_nodes(s)]
     return can_be_inlined(helper) and not any(
         isinstance(n, (*_COMPREHENSIONS, ast.NamedExpr)) for n in inside
     )

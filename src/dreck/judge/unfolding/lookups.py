@@ -6,6 +6,7 @@ import ast
 from abc import abstractmethod
 from collections.abc import Callable, Mapping
 
+from ...outline import all_nodes
 from ..world.values import is_enum_member
 from ..world.constants import can_be_inlined, is_constant
 from .local_helpers import of_lambda
@@ -591,7 +592,7 @@ class LookupLowering(ClassLowering):
         """The function that an entry of a table is, if its body can be read in place of a call."""
         if isinstance(value, ast.Lambda):
             made = of_lambda(f"lambda@{value.lineno}:{value.col_offset}", value)
-            again = any(isinstance(n, ast.Subscript | ast.Lambda) for n in ast.walk(value.body))
+            again = any(isinstance(n, ast.Subscript | ast.Lambda) for n in all_nodes(value.body))
             return made if can_be_inlined(made) and not again else None
         return self.context.helpers.get(self.resolver.of_module(value))
 

@@ -14,6 +14,7 @@ import itertools
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 
+from ...outline import all_nodes
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.context import Context
@@ -40,7 +41,7 @@ def loops_apart(
         context: what its version may be looked up in.
     """
     going = (ast.For, ast.comprehension)
-    if not any(isinstance(n, going) for n in ast.walk(function)) or _is_awkward(function):
+    if not any(isinstance(n, going) for n in all_nodes(function)) or _is_awkward(function):
         return None
     chosen, helped = lists_from_helpers(function, context)
     work = _Work(copy.deepcopy(chosen), context.names)
@@ -71,7 +72,7 @@ def _is_awkward(function: FunctionNode) -> bool:
     rounds.
     """
     stops = (ast.Yield, ast.YieldFrom, ast.Await)
-    return is_awkward(function) or any(isinstance(n, stops) for n in ast.walk(function))
+    return is_awkward(function) or any(isinstance(n, stops) for n in all_nodes(function))
 
 
 @dataclass(slots=True)
@@ -126,7 +127,7 @@ class _Work:
             if made is not None and self._is_used_at_once(made[0], number):
                 self._put_in(made[0], made[1], number)
                 return self.fuse()
-        for node in ast.walk(self.function):
+        for node in all_nodes(self.function):
             for outer in getattr(node, "generators", ()):
                 if self._fused(node, outer):
                     return self.fuse()
@@ -179,7 +180,7 @@ class _Work:
 
     def _put_in(self, name: str, value: ast.ListComp, number: int) -> None:
         del self.function.body[number]
-        for node in ast.walk(self.function):
+        for node in all_nodes(self.function):
             if isinstance(node, ast.comprehension) and _is_named(node.iter, name):
                 node.iter = value
             elif isinstance(node, ast.Call) and node.args and _is_named(node.args[0], name):
@@ -235,7 +236,7 @@ class _Work:
 
     def _is_used_up(self, node: ast.GeneratorExp) -> bool:
         """Whether a generator is only made to be gone through at once."""
-        for call in (n for n in ast.walk(self.function) if isinstance(n, ast.Call)):
+        for call in (n for n in all_nodes(self.function) if isinstance(n, ast.Call)):
             called = call.func.id if isinstance(call.func, ast.Name) else ""
             if call.args and call.args[0] is node and self._is_builtin(called):
                 return called in _OF_ALL or called == "next"
@@ -277,11 +278,11 @@ class _Work:
         """Whether a name is only read in loops and comprehensions that give it its values."""
         giving = [
             n
-            for n in ast.walk(self.function)
+            for n in all_nodes(self.function)
             if (isinstance(n, ast.For) and name in _names_in(n.target))
             or any(name in _names_in(g.target) for g in getattr(n, "generators", ()))
         ]
-        inside = {id(m) for n in giving for m in ast.walk(n)}
+        inside = {id(m) for n in giving for m in all_nodes(n)}
         return all(id(m) in inside for m in _mentions(name, self.function))
 
     def _is_own(self, name: str, rounds: _Rounds) -> bool:
@@ -289,11 +290,11 @@ class _Work:
         that was just made and is not mentioned before the loop.
         """
         loop = rounds.loops[0]
-        inside = {id(n) for n in ast.walk(loop)}
+        inside = {id(n) for n in all_nodes(loop)}
         given = [(v, n) for t, v, n in given_to(self.function) if t == name and id(n) not in inside]
         alone = {
             id(s.targets[0])
-            for s in ast.walk(self.function)
+            for s in all_nodes(self.function)
             if isinstance(s, ast.Assign) and len(s.targets) == 1 and _is_plain(s)
         }
         if not given or any(id(n) not in alone for _, n in given):
@@ -491,7 +492,7 @@ def _list_made(statement: ast.stmt) -> tuple[str, ast.ListComp] | None:
     if not isinstance(target, ast.Name) or not isinstance(value, ast.ListComp):
         return None
     plain = all(not g.is_async and _is_plain_target(g.target) for g in value.generators)
-    inside = [n for n in ast.walk(value) if n is not value]
+    inside = [n for n in all_nodes(value) if n is not value]
     comprehensions = (ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
     nested = any(isinstance(n, comprehensions) for n in inside)
     element = value.elt
@@ -541,17 +542,17 @@ def _is_plain(statement: ast.stmt) -> bool:
 def _stores(statement: ast.stmt) -> set[str]:
     return {
         n.id
-        for n in ast.walk(statement)
+        for n in all_nodes(statement)
         if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
     }
 
 
 def _mentions(name: str, node: ast.AST) -> list[ast.Name]:
-    return [n for n in ast.walk(node) if isinstance(n, ast.Name) and n.id == name]
+    return [n for n in all_nodes(node) if isinstance(n, ast.Name) and n.id == name]
 
 
 def _names_in(node: ast.AST) -> set[str]:
-    return {n.id for n in ast.walk(node) if isinstance(n, ast.Name)}
+    return {n.id for n in all_nodes(node) if isinstance(n, ast.Name)}
 
 
 def _is_named(node: ast.expr, name: str) -> bool:

@@ -6,7 +6,7 @@ import ast
 from collections.abc import Iterable, Iterator
 from functools import lru_cache
 
-from ...outline import nodes_of
+from ...outline import all_nodes, child_nodes, nodes_of
 from ..world.around import Names
 from ..world.names import CACHED
 from ..world.scope import FunctionNode, scope_of
@@ -54,7 +54,7 @@ def asks_quietly(
     """
     conditions, worked_out = list(parts), list(worked_out)
     parts = [*conditions, *worked_out]
-    nodes = [node for part in parts for node in ast.walk(part)]
+    nodes = [node for part in parts for node in all_nodes(part)]
     if not acts_quietly(conditions, names, worked_out) or any(
         isinstance(n, ast.Subscript) for n in nodes
     ):
@@ -69,7 +69,7 @@ def acts_quietly(
     nothing; the arguments are those of :func:`asks_quietly`.
     """
     conditions, worked_out = list(parts), list(worked_out)
-    nodes = [node for part in (*conditions, *worked_out) for node in ast.walk(part)]
+    nodes = [node for part in (*conditions, *worked_out) for node in all_nodes(part)]
     if names.star or not all(_is_quiet(node, names) for node in nodes):
         return False
     defined = frozenset[str]().union(*map(_defined_in, names.declared.trees))
@@ -92,7 +92,7 @@ def _asks_truth(node: ast.expr) -> bool:
 def _asks_inside(node: ast.expr) -> bool:
     """Whether anything inside of an expression asks an object for its truth or length."""
     asking = (ast.BoolOp, ast.UnaryOp, ast.IfExp, ast.Call, ast.comprehension)
-    return any(isinstance(n, asking) for n in ast.walk(node))
+    return any(isinstance(n, asking) for n in all_nodes(node))
 
 
 def knows_of_none(names: Names) -> bool:
@@ -112,17 +112,19 @@ def goes_through_plain(function: FunctionNode, names: Names) -> bool:
     hints = [*_hints(function), *(h for t in trees for h in _hints_in(t))]
     if any(map(_is_used_up, hints)):
         return False
-    loops = [n for n in ast.walk(function) if isinstance(n, ast.For | ast.comprehension)]
-    if any(isinstance(m, ast.Attribute | ast.Subscript) for n in loops for m in ast.walk(n.target)):
+    loops = [n for n in all_nodes(function) if isinstance(n, ast.For | ast.comprehension)]
+    if any(
+        isinstance(m, ast.Attribute | ast.Subscript) for n in loops for m in all_nodes(n.target)
+    ):
         return False
-    used = [m for n in loops for m in ast.walk(n.iter)]
+    used = [m for n in loops for m in all_nodes(n.iter)]
     wanted = {m.id for m in used if isinstance(m, ast.Name)}
     wanted |= {m.attr for m in used if isinstance(m, ast.Attribute)}
     # What is handed in may have the same name where it comes from.
     local = scope_of(function).own - {a.arg for a in _parameters(function)}
     given = [p for tree in trees for p in _given_in(tree) if p[0] in wanted - local]
     given += [p for p in _given(function) if p[0] in wanted]
-    parameters = [a for n in ast.walk(function) for a in _parameters(n)]
+    parameters = [a for n in all_nodes(function) for a in _parameters(n)]
     parameters += [a for t in trees for a in _parameters_in(t)]
     loose = {a.arg for a in parameters if a.annotation is not None and _is_loose(a.annotation)}
     if wanted & loose:
@@ -214,7 +216,7 @@ def _with_what_is_there(
         for test in generator.ifs:
             yield from _with_what_is_there(test, there)
             there |= _is_there(test, holds=True)
-    for child in ast.iter_child_nodes(node):
+    for child in child_nodes(node):
         if child not in generators:
             yield from _with_what_is_there(child, there)
 
@@ -246,7 +248,7 @@ def _gone_through_in(tree: ast.Module) -> tuple[tuple[str, str], ...]:
     found = []
     for node in nodes_of(tree):
         if isinstance(node, ast.For | ast.AsyncFor | ast.comprehension):
-            for target in ast.walk(node.target):
+            for target in all_nodes(node.target):
                 if isinstance(target, ast.Name):
                     plain = target is node.target
                     found.append((target.id, _spoken(node.iter) if plain else ""))
@@ -294,7 +296,7 @@ def _hints_in(tree: ast.Module) -> tuple[ast.expr, ...]:
 
 def _hints(code: ast.AST) -> Iterator[ast.expr]:
     """All annotations in some code."""
-    for node in ast.walk(code):
+    for node in all_nodes(code):
         if isinstance(node, ast.AnnAssign):
             yield node.annotation
         for argument in _parameters(node):
@@ -321,7 +323,7 @@ def _parameters(node: ast.AST) -> list[ast.arg]:
 
 
 def _words(hint: ast.expr) -> Iterator[str]:
-    for node in ast.walk(hint):
+    for node in all_nodes(hint):
         if isinstance(node, ast.Name):
             yield node.id
         elif isinstance(node, ast.Attribute):
@@ -331,7 +333,7 @@ def _words(hint: ast.expr) -> Iterator[str]:
 
 
 def _may_be_missing(hint: ast.expr) -> bool:
-    union = any(isinstance(n, ast.BinOp) for n in ast.walk(hint))
+    union = any(isinstance(n, ast.BinOp) for n in all_nodes(hint))
     return union or any(w in ("None", "Optional", "Union") or "|" in w for w in _words(hint))
 
 
@@ -346,7 +348,7 @@ def _is_loose(hint: ast.expr) -> bool:
 
 def _given(tree: ast.AST) -> Iterator[tuple[str, ast.expr | None]]:
     """Names and attributes that some code gives a value, each with the value."""
-    for node in ast.walk(tree):
+    for node in all_nodes(tree):
         targets: list[ast.expr] = []
         if isinstance(node, ast.Assign):
             targets = node.targets
@@ -356,7 +358,7 @@ def _given(tree: ast.AST) -> Iterator[tuple[str, ast.expr | None]]:
             targets = [node.optional_vars]
         value = getattr(node, "value", None)
         for target in targets:
-            for part in ast.walk(target):
+            for part in all_nodes(target):
                 plain = value if part is target else None
                 if isinstance(part, ast.Name) and isinstance(part.ctx, ast.Store):
                     if not (isinstance(node, ast.AnnAssign) and value is None):

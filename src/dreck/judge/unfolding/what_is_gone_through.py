@@ -5,7 +5,7 @@ from __future__ import annotations
 import ast
 from collections.abc import Iterator, Sequence
 
-from ...outline import nodes_of
+from ...outline import all_nodes, nodes_of
 from ..world.around import Names
 from ..world.declared import builtin_bases
 from ..world.names import names_from
@@ -29,7 +29,7 @@ def is_awkward(function: FunctionNode) -> bool:
     """Whether names of a function may be read or set from elsewhere."""
     kinds = (ast.FunctionDef, ast.AsyncFunctionDef, ast.Lambda, ast.ClassDef, ast.Global)
     awkward = (*kinds, ast.Nonlocal, ast.NamedExpr, ast.Delete, ast.AsyncFor)
-    inside = [n for n in ast.walk(function) if n is not function]
+    inside = [n for n in all_nodes(function) if n is not function]
     sees_all = {"locals", "vars", "eval", "exec", "dir"}
     inside = [n for n in inside if not _is_by_itself(n)]
     return any(isinstance(n, awkward) or getattr(n, "id", "") in sees_all for n in inside)
@@ -39,8 +39,8 @@ def _is_by_itself(node: ast.AST) -> bool:
     """Whether a lambda only speaks of what it is given."""
     if not isinstance(node, ast.Lambda) or node.args.defaults or node.args.kw_defaults:
         return False
-    given = {a.arg for a in ast.walk(node.args) if isinstance(a, ast.arg)}
-    inside = list(ast.walk(node.body))
+    given = {a.arg for a in all_nodes(node.args) if isinstance(a, ast.arg)}
+    inside = list(all_nodes(node.body))
     asked = {n.id for n in inside if isinstance(n, ast.Name)}
     return asked <= given and not any(isinstance(n, ast.Lambda) for n in inside)
 
@@ -49,7 +49,7 @@ def reads(name: str, node: ast.AST) -> int:
     """How often a name is read in some code."""
     return sum(
         isinstance(n, ast.Name) and n.id == name and isinstance(n.ctx, ast.Load)
-        for n in ast.walk(node)
+        for n in all_nodes(node)
     )
 
 
@@ -63,21 +63,21 @@ def is_read_later(name: str, node: ast.AST, function: FunctionNode, names: Names
     """
     used_up = {
         id(n.args[0])
-        for n in ast.walk(node)
+        for n in all_nodes(node)
         if isinstance(n, ast.Call)
         and isinstance(n.func, ast.Name)
         and n.func.id in _USING_UP
         and is_builtin(n.func.id, function, names)
         and len(n.args) == 1
     }
-    generators = (n for n in ast.walk(node) if isinstance(n, ast.GeneratorExp))
+    generators = (n for n in all_nodes(node) if isinstance(n, ast.GeneratorExp))
     return any(id(g) not in used_up and reads(name, g) for g in generators)
 
 
 def stores(name: str, node: ast.AST) -> int:
     """How often a name is set or deleted in some code, in whatever way."""
     found = 0
-    for each in ast.walk(node):
+    for each in all_nodes(node):
         if isinstance(each, ast.Name) and each.id == name:
             found += not isinstance(each.ctx, ast.Load)
         elif isinstance(each, ast.ExceptHandler | ast.MatchAs | ast.MatchStar):
@@ -129,7 +129,7 @@ def is_counter(name: str, function: FunctionNode) -> bool:
     if _is_given(name, function):
         return False
     begun = counted = 0
-    for node in ast.walk(function):
+    for node in all_nodes(function):
         if step_of(node)[0] == name:
             counted += 1
         elif isinstance(node, ast.Assign) and isinstance(node.value, ast.Constant):
@@ -293,7 +293,7 @@ def is_builtin(name: str, function: FunctionNode, names: Names) -> bool:
 
 
 def _is_given(name: str, function: FunctionNode) -> bool:
-    return any(isinstance(n, ast.arg) and n.arg == name for n in ast.walk(function.args))
+    return any(isinstance(n, ast.arg) and n.arg == name for n in all_nodes(function.args))
 
 
 def _hint(name: str, function: FunctionNode) -> ast.expr | None:

@@ -16,7 +16,7 @@ from itertools import pairwise
 
 from ...errors import SettingError
 from ...intended import Intended
-from ...outline import FunctionNode
+from ...outline import FunctionNode, child_nodes
 from .version import Version
 
 # A name that no code has.
@@ -126,7 +126,7 @@ def _yields(node: FunctionNode) -> bool:
         if isinstance(each, ast.Yield | ast.YieldFrom):
             return True
         if not isinstance(each, ast.FunctionDef | ast.AsyncFunctionDef | ast.Lambda | ast.ClassDef):
-            pending += ast.iter_child_nodes(each)
+            pending += child_nodes(each)
     return False
 
 

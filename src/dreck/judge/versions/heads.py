@@ -6,7 +6,7 @@ import ast
 import builtins
 from collections.abc import Iterable
 
-from ...outline import FunctionNode, nodes_of
+from ...outline import FunctionNode, all_nodes, nodes_of
 from ..world.dispatchers import dispatching_nodes
 from ..world.loading import has_lazy_hints, names_around
 from ..world.quiet import is_quiet_decorator
@@ -36,7 +36,7 @@ def is_inert_definition(node: FunctionNode, version: Version) -> bool:
     )
     known = all_in_time(defaults, node, version) and hints_in_time(node, version)
     awkward = (ast.Call, ast.Await, ast.NamedExpr, ast.BinOp, ast.Subscript, ast.Compare)
-    inside = [n for part in defaults for n in ast.walk(part)]
+    inside = [n for part in defaults for n in all_nodes(part)]
     return fits and known and not any(isinstance(n, awkward) for n in inside)
 
 
@@ -135,7 +135,7 @@ def _hands_over(name: str, version: Version) -> str:
     for statement in version.tree.body:
         if isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef):
             continue
-        for call in (n for n in ast.walk(statement) if isinstance(n, ast.Call)):
+        for call in (n for n in all_nodes(statement) if isinstance(n, ast.Call)):
             given = [*call.args, *(k.value for k in call.keywords)]
             if any(isinstance(g, ast.Name) and g.id == name for g in given):
                 return ast.unparse(call)
@@ -145,7 +145,7 @@ def _hands_over(name: str, version: Version) -> str:
 def all_in_time(parts: Iterable[ast.expr], node: ast.AST, version: Version) -> bool:
     """Whether all names in some expressions have a value when a definition is made."""
     line = getattr(node, "lineno", 0)
-    names = {n.id for part in parts for n in ast.walk(part) if isinstance(n, ast.Name)}
+    names = {n.id for part in parts for n in all_nodes(part) if isinstance(n, ast.Name)}
     names = {n for n in names if not version.names.is_builtin(n)}
     if not names:
         return True

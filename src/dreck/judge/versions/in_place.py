@@ -17,7 +17,7 @@ from collections.abc import Callable, Collection, Iterator, Mapping
 from dataclasses import dataclass, replace
 from typing import TypeAlias
 
-from ...outline import nodes_of
+from ...outline import child_nodes, nodes_of
 from ..world.constants import DELEGATES, READ_IN_PLACE
 from ..world.names import bound_once
 from .version import Version
@@ -173,7 +173,7 @@ def _own(
         node = pending.pop()
         yield node
         if not isinstance(node, (*_SCOPES, ast.AsyncFunctionDef)) and not leave_out(node):
-            pending += ast.iter_child_nodes(node)
+            pending += child_nodes(node)
 
 
 class _Plain(ast.NodeTransformer):

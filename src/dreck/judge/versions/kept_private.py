@@ -16,7 +16,7 @@ from dataclasses import replace
 from itertools import accumulate
 from pathlib import Path
 
-from ...outline import nodes_of
+from ...outline import all_nodes, nodes_of
 from .version import Version, module_name
 
 # Files beside a module that are looked through, and folders that hold none of a project's own.
@@ -93,7 +93,7 @@ def _is_only(word: str, version: Version) -> bool:
     named = [f for n, f in version.functions.items() if n.rpartition(".")[2] == word]
     if len(named) != 1:
         return False
-    own = {id(n) for n in ast.walk(named[0].node)}
+    own = {id(n) for n in all_nodes(named[0].node)}
     called = False
     for node in nodes_of(version.tree):
         given = getattr(node, "arg", None), getattr(node, "asname", None)

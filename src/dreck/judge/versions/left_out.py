@@ -9,7 +9,7 @@ from collections import namedtuple
 from collections.abc import Mapping
 from functools import cache
 
-from ...outline import nodes_of
+from ...outline import all_nodes, nodes_of
 from ..world.constants import is_constant
 from ..world.kinds import is_no_object, telling_classes
 from ..world.names import DEFINITIONS, attributes_asked, names_from, single_target
@@ -87,8 +87,8 @@ def is_new_constant(statement: ast.stmt, version: Version, other: Version) -> bo
     earlier = names_around(
         ast.Module([s for s in version.tree.body if s.lineno < statement.lineno], [])
     )
-    later = {id(i) for n in ast.walk(value) if isinstance(n, ast.Lambda) for i in ast.walk(n)}
-    names = {n.id for n in ast.walk(value) if isinstance(n, ast.Name) and id(n) not in later}
+    later = {id(i) for n in all_nodes(value) if isinstance(n, ast.Lambda) for i in all_nodes(n)}
+    names = {n.id for n in all_nodes(value) if isinstance(n, ast.Name) and id(n) not in later}
     return all(n in earlier.bound or version.names.is_builtin(n) for n in names)
 
 

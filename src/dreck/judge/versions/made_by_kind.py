@@ -6,6 +6,7 @@ import ast
 import copy
 from collections.abc import Mapping
 
+from ...outline import all_nodes
 from ..world.calls import bind_arguments
 from ..world.splits import SplitClass, is_kind
 from ..world.values import enums_of
@@ -45,14 +46,14 @@ def _made(
     factories: Mapping[str, tuple[str, SplitClass]],
     enums: Mapping[str, tuple[str, ...]],
 ) -> ast.stmt:
-    called = {id(n.func): n for n in ast.walk(statement) if isinstance(n, ast.Call)}
-    named = [n for n in ast.walk(statement) if isinstance(n, ast.Name) and n.id in factories]
+    called = {id(n.func): n for n in all_nodes(statement) if isinstance(n, ast.Call)}
+    named = [n for n in all_nodes(statement) if isinstance(n, ast.Name) and n.id in factories]
     if not named or not all(
         id(n) in called and _has_known_kind(called[id(n)], factories[n.id][1], enums) for n in named
     ):
         return statement
     made = copy.deepcopy(statement)
-    for node in ast.walk(made):
+    for node in all_nodes(made):
         if isinstance(node, ast.Name) and node.id in factories:
             node.id = factories[node.id][0]
     return made

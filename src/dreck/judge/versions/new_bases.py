@@ -14,7 +14,7 @@ import copy
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
-from ...outline import nodes_of
+from ...outline import all_nodes, nodes_of
 from ..world.classes import plain_classes
 from ..world.names import names_from
 from ..world.loading import names_around
@@ -96,7 +96,7 @@ def _kinds(
         return ()
     for kind in kinds:
         own = {s.name for s in kind.body if isinstance(s, ast.FunctionDef)}
-        words = {getattr(n, "id", "") for n in ast.walk(kind)}
+        words = {getattr(n, "id", "") for n in all_nodes(kind)}
         fits = (
             kind.name in plain
             and len(plain[kind.name]) == 1

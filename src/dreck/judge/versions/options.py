@@ -15,7 +15,7 @@ import copy
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
-from ...outline import FunctionNode, functions_of, nodes_of
+from ...outline import FunctionNode, all_nodes, functions_of, nodes_of
 from ..world.names import is_never_rebound, sets_names_by_text, single_target
 from ..world.scope import parameters_of
 from .version import Version
@@ -121,7 +121,7 @@ def _is_settled(name: str, function: FunctionNode, tree: ast.Module) -> bool:
             getattr(n, "asname", None),
             n.id if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load) else None,
         )
-        for n in ast.walk(top)
+        for n in all_nodes(top)
     }
     in_class = isinstance(top, ast.ClassDef) and any(name in w for w in words)
     set_from_outside = any(
@@ -134,7 +134,7 @@ def _is_settled(name: str, function: FunctionNode, tree: ast.Module) -> bool:
 
 def _only_read(function: FunctionNode, names: set[str]) -> bool:
     """Whether names are read and nothing else in a function and all that is nested in it."""
-    for node in (n for s in function.body for n in ast.walk(s)):
+    for node in (n for s in function.body for n in all_nodes(s)):
         if isinstance(node, ast.Name) and (
             (node.id in names and not isinstance(node.ctx, ast.Load)) or node.id in _SEES_LOCALS
         ):

@@ -13,7 +13,7 @@ from collections import Counter
 from collections.abc import Hashable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
-from ...outline import FunctionNode
+from ...outline import FunctionNode, all_nodes, child_nodes
 from ..world.kinds import data_of_kinds
 from ..world.loading import has_lazy_hints
 from ..world.names import single_target
@@ -255,7 +255,7 @@ class _Reader:
         else:
             parts = [node]
         for part in parts:
-            names = (n for n in ast.walk(part) if isinstance(n, ast.Name))
+            names = (n for n in all_nodes(part) if isinstance(n, ast.Name))
             yield from (n.id for n in names if isinstance(n.ctx, ast.Load))
 
 
@@ -282,7 +282,7 @@ def _in_any_order(body: Sequence[ast.stmt]) -> list[ast.stmt]:
 
 def _is_plain_method(method: FunctionNode, bound: Mapping[str, int]) -> bool:
     """Whether defining a method of a class asks for nothing that the class binds."""
-    hints = (n for h in hints_of(method) for n in ast.walk(h))
+    hints = (n for h in hints_of(method) for n in all_nodes(h))
     return (
         not method.decorator_list
         and bound[method.name] == 1
@@ -307,7 +307,7 @@ def _bound(statement: ast.stmt, apart: set[int]) -> Iterator[str]:
             yield node.asname or node.name.partition(".")[0]
         elif isinstance(node, ast.ExceptHandler | ast.MatchAs | ast.MatchStar) and node.name:
             yield node.name
-        pending.extend(ast.iter_child_nodes(node))
+        pending.extend(child_nodes(node))
 
 
 def _is_nothing(node: ast.AST) -> bool:

@@ -6,7 +6,7 @@ import ast
 import re
 from collections.abc import Iterable, Iterator
 
-from ...outline import nodes_of
+from ...outline import all_nodes, nodes_of
 from ..world.quiet import is_quiet, is_quiet_class, is_quiet_decorator
 from .version import Version
 
@@ -71,7 +71,7 @@ def _outside_functions(body: Iterable[ast.stmt]) -> Iterator[ast.stmt]:
 
 
 def _bound(statement: ast.stmt) -> set[str]:
-    names = (n for n in ast.walk(statement) if isinstance(n, ast.Name))
+    names = (n for n in all_nodes(statement) if isinstance(n, ast.Name))
     return {n.id for n in names if not isinstance(n.ctx, ast.Load)}
 
 
@@ -97,7 +97,7 @@ def _roots(version: Version) -> Iterator[ast.AST]:
 
 def _asks_by_any_name(node: ast.AST) -> bool:
     """Whether code asks for something whose name is not written there."""
-    for each in ast.walk(node):
+    for each in all_nodes(node):
         word = each.id if isinstance(each, ast.Name) else getattr(each, "attr", None)
         if word in _BY_ANY_NAME:
             return True
@@ -117,7 +117,7 @@ def _words(node: ast.AST) -> Iterator[str]:
     """
     parts = [node] if not isinstance(node, ast.ClassDef) else _class_parts(node)
     for part in parts:
-        for each in ast.walk(part):
+        for each in all_nodes(part):
             if isinstance(each, ast.Name):
                 yield each.id
             elif isinstance(each, ast.Attribute):

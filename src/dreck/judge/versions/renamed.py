@@ -13,6 +13,7 @@ import ast
 import re
 from collections.abc import Iterable, Iterator
 
+from ...outline import all_nodes
 from ..world.scope import scope_of
 from ..face.verdict import Assumption, AssumptionKind, SubjectVerdict, Verdict
 from .version import Version
@@ -104,7 +105,7 @@ def _other_difference(a: object, b: object, old: str, new: str) -> int | None:
 
 def _words(tree: ast.AST) -> Iterator[tuple[str, ast.AST]]:
     """Every word of a tree that names something, and every text that is a word."""
-    for node in ast.walk(tree):
+    for node in all_nodes(tree):
         for name in node._fields:
             value = getattr(node, name, None)
             values = value if isinstance(value, list) else [value]
@@ -141,7 +142,7 @@ def _named_in_texts(tree: ast.Module, word: str) -> list[int]:
     said = rf"\b{re.escape(word)}\b"
     in_field = re.compile(rf"\{{[^{{}}]*\.{re.escape(word)}\b[^{{}}]*\}}")
     found = []
-    for node in ast.walk(tree):
+    for node in all_nodes(tree):
         if isinstance(node, ast.Constant) and isinstance(node.value, str):
             found += [node.lineno] if in_field.search(node.value) else []
         elif isinstance(node, ast.Call):
@@ -153,7 +154,7 @@ def _named_in_texts(tree: ast.Module, word: str) -> list[int]:
 
 def _texts_with(node: ast.AST, said: str) -> Iterator[ast.Constant]:
     """The texts in a piece of code in which a word stands on its own."""
-    for each in ast.walk(node):
+    for each in all_nodes(node):
         if isinstance(each, ast.Constant) and isinstance(each.value, str):
             if re.search(said, each.value):
                 yield each
@@ -161,7 +162,7 @@ def _texts_with(node: ast.AST, said: str) -> Iterator[ast.Constant]:
 
 def _docstrings(tree: ast.AST) -> set[int]:
     """The ids of texts that stand alone."""
-    alone = (n.value for n in ast.walk(tree) if isinstance(n, ast.Expr))
+    alone = (n.value for n in all_nodes(tree) if isinstance(n, ast.Expr))
     return {id(v) for v in alone if isinstance(v, ast.Constant)}
 
 
@@ -170,10 +171,10 @@ def _left(tree: ast.Module, old: str, *, is_local: bool) -> list[int]:
     do not.
     """
     hidden: set[int] = set()
-    for node in ast.walk(tree):
+    for node in all_nodes(tree):
         if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef) and old in scope_of(node).own:
-            hidden |= {id(n) for s in node.body for n in ast.walk(s) if isinstance(n, ast.Name)}
-            hidden |= {id(n) for n in ast.walk(node.args) if isinstance(n, ast.arg)}
+            hidden |= {id(n) for s in node.body for n in all_nodes(s) if isinstance(n, ast.Name)}
+            hidden |= {id(n) for n in all_nodes(node.args) if isinstance(n, ast.arg)}
     found = [
         getattr(n, "lineno", 0)
         for word, n in _words(tree)
@@ -188,6 +189,6 @@ def _left(tree: ast.Module, old: str, *, is_local: bool) -> list[int]:
         if is_local
         else [
             *found,
-            *(n.lineno for n in ast.walk(tree) if isinstance(n, ast.Call) and _asks_by_text(n)),
+            *(n.lineno for n in all_nodes(tree) if isinstance(n, ast.Call) and _asks_by_text(n)),
         ]
     )

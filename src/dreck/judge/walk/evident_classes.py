@@ -11,7 +11,7 @@ import ast
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
-from ...outline import FunctionNode
+from ...outline import FunctionNode, all_nodes, child_nodes
 
 _LEAVES = (ast.Return, ast.Raise, ast.Break, ast.Continue)
 _OTHER_SCOPES = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef, ast.Lambda)
@@ -34,7 +34,7 @@ def evident_class(
         loop = _loop_that_gives(asked.id, function)
         for places in _places(function if loop is None else loop):
             tests = _tests(places[-1].statement)
-            if any(asked is n for t in tests for n in ast.walk(t)):
+            if any(asked is n for t in tests for n in all_nodes(t)):
                 return _evident(asked.id, places, tests, tree, chains)
     return ""
 
@@ -42,9 +42,9 @@ def evident_class(
 def _function_around(name: ast.Name, tree: ast.Module) -> FunctionNode | None:
     """The innermost function that a name stands in."""
     found = None
-    for node in ast.walk(tree):  # from the outside to the inside
+    for node in all_nodes(tree):  # from the outside to the inside
         if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
-            if any(n is name for n in ast.walk(node)):
+            if any(n is name for n in all_nodes(node)):
                 found = node
     return found
 
@@ -53,7 +53,7 @@ def _is_given_once(name: str, function: FunctionNode) -> bool:
     """Whether a name is a parameter without an annotation, or what one loop goes through, and is
     never given anything else.
     """
-    nodes = list(ast.walk(function))
+    nodes = list(all_nodes(function))
     stores = [n for n in nodes if isinstance(n, ast.Name) and n.id == name and _is_store(n)]
     others = [n for n in nodes if getattr(n, "name", None) == name or _names_it(n, name)]
     given = function.args
@@ -82,7 +82,7 @@ def _names_it(node: ast.AST, name: str) -> bool:
 
 def _loop_that_gives(name: str, function: FunctionNode) -> ast.For | ast.AsyncFor | None:
     """The loop that goes through what a name stands for; None if it is a parameter."""
-    loops = (n for n in ast.walk(function) if isinstance(n, ast.For | ast.AsyncFor))
+    loops = (n for n in all_nodes(function) if isinstance(n, ast.For | ast.AsyncFor))
     return next((n for n in loops if _is_name(n.target, name)), None)
 
 
@@ -169,7 +169,7 @@ def _leaves_for_others(node: ast.stmt) -> bool:
     while isinstance(node, ast.If) and len(node.orelse) == 1 and isinstance(node.orelse[0], ast.If):
         node = node.orelse[0]
     rest = node.orelse if isinstance(node, ast.If) else []
-    return any(isinstance(n, _LEAVES) for s in rest for n in ast.walk(s))
+    return any(isinstance(n, _LEAVES) for s in rest for n in all_nodes(s))
 
 
 def _surely_read(name: str, places: Sequence[_Place]) -> Iterator[str]:
@@ -182,7 +182,7 @@ def _surely_read(name: str, places: Sequence[_Place]) -> Iterator[str]:
         return
     for statement in last.block[last.index + 1 :]:
         yield from _read_by(statement, name)
-        if any(isinstance(n, _LEAVES) for n in ast.walk(statement)):
+        if any(isinstance(n, _LEAVES) for n in all_nodes(statement)):
             return
 
 
@@ -213,13 +213,13 @@ def _read_by(statement: ast.stmt, name: str) -> Iterator[str]:
             pending += [node.left, node.comparators[0]]
         elif not isinstance(node, ast.Lambda | ast.ListComp | ast.SetComp | ast.DictComp):
             if not isinstance(node, ast.GeneratorExp):
-                pending += ast.iter_child_nodes(node)
+                pending += child_nodes(node)
 
 
 def _owners(attribute: str, tree: ast.Module) -> list[str]:
     """The classes of a module whose body, or whose methods, give objects an attribute."""
     found = []
-    for owner in (n for n in ast.walk(tree) if isinstance(n, ast.ClassDef)):
+    for owner in (n for n in all_nodes(tree) if isinstance(n, ast.ClassDef)):
         names = {
             t.id
             for s in owner.body
@@ -230,7 +230,7 @@ def _owners(attribute: str, tree: ast.Module) -> list[str]:
         names |= {
             n.attr
             for s in owner.body
-            for n in ast.walk(s)
+            for n in all_nodes(s)
             if isinstance(n, ast.Attribute) and isinstance(n.ctx, ast.Store)
         }
         if attribute in names:

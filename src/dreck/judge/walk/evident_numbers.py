@@ -11,6 +11,7 @@ from __future__ import annotations
 import ast
 from collections.abc import Iterable, Iterator, Mapping
 
+from ...outline import all_nodes, child_nodes
 from ..ir.graph import Do, Graph, Load, Node, Put, Slot, reachable
 
 _ORDER = ("<", "<=", ">", ">=")
@@ -50,13 +51,13 @@ def _calls_of(name: str, tree: ast.Module) -> Iterator[tuple[ast.Call, dict[str,
     while pending:
         node, hints = pending.pop()
         if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
-            own = ast.walk(node.args)
+            own = all_nodes(node.args)
             hints = hints | {
                 a.arg: a.annotation for a in own if isinstance(a, ast.arg) and a.annotation
             }
         elif isinstance(node, ast.Call) and _name_of(node.func) == name:
             yield node, hints
-        pending += [(child, hints) for child in ast.iter_child_nodes(node)]
+        pending += [(child, hints) for child in child_nodes(node)]
 
 
 def _may_be_number(name: str, graph: Graph) -> bool:

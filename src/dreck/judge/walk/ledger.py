@@ -10,6 +10,7 @@ import ast
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
+from ...outline import all_nodes
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.declared import ClassFacts, Declarations
 from ..world.types import (
@@ -189,7 +190,7 @@ def _is_evidently_float(source: ast.AST) -> bool:
         isinstance(n, ast.Div)
         or (isinstance(n, ast.Constant) and isinstance(n.value, float | complex))
         or (isinstance(n, ast.Name) and n.id in ("float", "complex", "Decimal", "Fraction"))
-        for n in ast.walk(source)
+        for n in all_nodes(source)
     )
 
 

@@ -17,7 +17,7 @@ from pathlib import Path
 from queue import Queue
 from random import Random
 
-from ...outline import nodes_of
+from ...outline import all_nodes, nodes_of
 from .names import CACHED, definition_counts, imported
 
 # Built-in functions that make a plain value of what they are given, and do nothing to it.
@@ -116,7 +116,7 @@ def answering(tree: ast.Module) -> frozenset[str]:
     acting = {f.name for _, f in every if f.decorator_list}
     stored = {
         f".{n.attr}"
-        for n in ast.walk(tree)
+        for n in all_nodes(tree)
         if isinstance(n, ast.Attribute) and not isinstance(n.ctx, ast.Load)
     }
     once = definition_counts(tree)
@@ -145,12 +145,12 @@ def _others_of(tree: ast.Module, known: Iterable[tuple[str, ast.FunctionDef]]) -
     functions, and what a class gives a name in its body.
     """
     counted = {id(f) for _, f in known}
-    for node in ast.walk(tree):
+    for node in all_nodes(tree):
         if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef) and id(node) not in counted:
             yield from (node.name, f".{node.name}")
         elif isinstance(node, ast.ClassDef):
             for statement in node.body:
-                for each in ast.walk(statement):
+                for each in all_nodes(statement):
                     is_set = isinstance(each, ast.Name) and not isinstance(each.ctx, ast.Load)
                     if is_set and not isinstance(statement, ast.FunctionDef):
                         yield f".{each.id}"  # type: ignore[attr-defined]
@@ -159,7 +159,7 @@ def _others_of(tree: ast.Module, known: Iterable[tuple[str, ast.FunctionDef]]) -
 
 
 def _words(tree: ast.Module) -> Iterator[str]:
-    for node in ast.walk(tree):
+    for node in all_nodes(tree):
         yield getattr(node, "id", "") or getattr(node, "attr", "")
 
 

@@ -10,7 +10,7 @@ import ast
 from collections.abc import Iterator
 from functools import lru_cache
 
-from ...outline import nodes_of
+from ...outline import all_nodes, child_nodes, nodes_of
 from .names import (
     CACHED,
     DEFINITIONS,
@@ -220,9 +220,9 @@ def _class_level(tree: ast.Module) -> Iterator[ast.AST]:
         node = pending.pop()
         yield node
         if not isinstance(node, (*DEFINITIONS, ast.Lambda)):
-            pending.extend(ast.iter_child_nodes(node))
+            pending.extend(child_nodes(node))
         else:
-            yield from (n for d in getattr(node, "decorator_list", []) for n in ast.walk(d))
+            yield from (n for d in getattr(node, "decorator_list", []) for n in all_nodes(d))
 
 
 def _makes_property(node: ast.Call, tree: ast.Module) -> bool:

@@ -7,6 +7,7 @@ from __future__ import annotations
 import ast
 from collections.abc import Iterator
 
+from ...outline import all_nodes
 from .scope import FunctionNode, free_nodes, scope_of
 
 _DEFINITIONS = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef)
@@ -57,7 +58,7 @@ def can_be_inlined(
         ast.Nonlocal,
         *_DEFINITIONS,
     )
-    inside = [n for s in node.body for n in ast.walk(s)]
+    inside = [n for s in node.body for n in all_nodes(s)]
     later = (n for n in inside if isinstance(n, ast.Lambda | ast.GeneratorExp))
     if any(id(n) not in used_up and _sees_locals(n, node) for n in later):
         return False

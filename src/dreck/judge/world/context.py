@@ -12,7 +12,7 @@ from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from typing import Any, TypeVar
 
-from ...outline import Function, functions_of, nodes_of
+from ...outline import Function, all_nodes, functions_of, nodes_of
 from .classes import (
     acting_attributes,
     may_be_set_by_text,
@@ -251,7 +251,7 @@ class Context:
 def _mentioned(counterpart: ast.AST | None) -> frozenset[str]:
     """The names that the other version of the subject mentions."""
     return (
-        frozenset(n.id for n in ast.walk(counterpart) if isinstance(n, ast.Name))
+        frozenset(n.id for n in all_nodes(counterpart) if isinstance(n, ast.Name))
         if counterpart
         else frozenset()
     )
@@ -395,7 +395,7 @@ def _constants(
     have.
     """
     there = (
-        {n.id for n in ast.walk(counterpart) if isinstance(n, ast.Name)} if counterpart else set()
+        {n.id for n in all_nodes(counterpart) if isinstance(n, ast.Name)} if counterpart else set()
     )
     there |= _mentioned_by_new(other, tree)
     return {
@@ -409,11 +409,11 @@ def _helpers(
     tree: ast.Module, other: ast.Module, subject: Function, counterpart: ast.AST | None
 ) -> dict[str, FunctionNode]:
     mentioned_there = (
-        {n.id for n in ast.walk(counterpart) if isinstance(n, ast.Name)} if counterpart else set()
+        {n.id for n in all_nodes(counterpart) if isinstance(n, ast.Name)} if counterpart else set()
     )
     mentioned_there |= _mentioned_by_new(other, tree)
     for table in tables_of(other).values():
-        parts = [n for v in table.values for n in ast.walk(v)]
+        parts = [n for v in table.values for n in all_nodes(v)]
         mentioned_there |= {n.id for n in parts if isinstance(n, ast.Name)}
     return {
         node.name: node
@@ -443,7 +443,7 @@ def _mentioned_by_new(tree: ast.Module, other: ast.Module) -> frozenset[str]:
         for n in nodes_of(tree)
         if isinstance(n, ast.FunctionDef | ast.ClassDef) and n.name not in known
     ]
-    inside = [n for f in new for n in ast.walk(f) if isinstance(n, ast.Name | ast.Attribute)]
+    inside = [n for f in new for n in all_nodes(f) if isinstance(n, ast.Name | ast.Attribute)]
     return frozenset(n.id if isinstance(n, ast.Name) else n.attr for n in inside)
 
 
@@ -484,7 +484,7 @@ def _methods(
     if owner is None or not _takes_instance(subject.node) or why_not_as_written(owner, tree):
         return {}
     used_there = (
-        {n.attr for n in ast.walk(counterpart) if isinstance(n, ast.Attribute)}
+        {n.attr for n in all_nodes(counterpart) if isinstance(n, ast.Attribute)}
         if counterpart
         else set()
     )

@@ -11,7 +11,7 @@ from collections.abc import Callable, Iterator, Mapping
 from dataclasses import dataclass, field
 from functools import lru_cache
 
-from ...outline import nodes_of
+from ...outline import all_nodes, child_nodes, nodes_of
 from .annotations import annotations_of
 from .builtin_methods import element_type
 from .classes import acting_attributes, may_be_set_by_text, related_classes
@@ -146,7 +146,7 @@ def function_results(tree: ast.Module) -> Mapping[str, Type]:
 
 
 def _result(function: ast.FunctionDef, tree: ast.Module) -> Type:
-    inside = [n for s in function.body for n in ast.walk(s)]
+    inside = [n for s in function.body for n in all_nodes(s)]
     if any(isinstance(n, ast.Yield | ast.YieldFrom) for n in inside):
         return ANYTHING
     said = annotations_of(tree).read(function.returns)
@@ -163,7 +163,7 @@ def _own_returns(function: ast.FunctionDef | ast.AsyncFunctionDef) -> Iterator[a
         if isinstance(node, ast.Return):
             yield node
         elif not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef | ast.expr):
-            pending += ast.iter_child_nodes(node)
+            pending += child_nodes(node)
 
 
 def _may_be_none(node: ast.Return) -> bool:
@@ -254,7 +254,7 @@ def _set_first(made: ast.FunctionDef) -> set[str]:
     """Attributes that ``__init__`` sets in statements of its own block, before it can leave."""
     this, found = made.args.args[0].arg, set()
     for statement in made.body:
-        if any(isinstance(n, ast.Return) for n in ast.walk(statement)):
+        if any(isinstance(n, ast.Return) for n in all_nodes(statement)):
             break
         targets = statement.targets if isinstance(statement, ast.Assign) else []
         if isinstance(statement, ast.AnnAssign) and statement.value is not None:
@@ -292,10 +292,10 @@ def _stores_in(method: ast.FunctionDef, tree: ast.Module) -> Iterator[tuple[str,
     read = annotations_of(tree).read
     this = method.args.args[0].arg
     every = (*method.args.posonlyargs, *method.args.args, *method.args.kwonlyargs)
-    stores = {n.id for n in ast.walk(method) if isinstance(n, ast.Name) and _is_store(n)}
+    stores = {n.id for n in all_nodes(method) if isinstance(n, ast.Name) and _is_store(n)}
     parameters = {a.arg: read(a.annotation) for a in every if a.arg not in stores}
     known: set[int] = set()
-    for node in ast.walk(method):
+    for node in all_nodes(method):
         if isinstance(node, ast.AnnAssign) and _is_own(node.target, this):
             known.add(id(node.target))
             yield node.target.attr, read(node.annotation), True  # type: ignore[union-attr]
@@ -306,7 +306,7 @@ def _stores_in(method: ast.FunctionDef, tree: ast.Module) -> Iterator[tuple[str,
         ):
             known.add(id(node.targets[0]))
             yield node.targets[0].attr, _of_value(node.value, parameters), False  # type: ignore[attr-defined]
-    for node in ast.walk(method):
+    for node in all_nodes(method):
         if isinstance(node, ast.Attribute) and _is_own(node, this) and id(node) not in known:
             if _is_store(node):
                 yield node.attr, ANYTHING, False
@@ -350,7 +350,7 @@ def _of_value(value: ast.expr, parameters: Mapping[str, Type]) -> Type:
 
 def _is_set_elsewhere(name: str, related: list[ast.ClassDef], tree: ast.Module) -> bool:
     """Whether code outside the methods of some classes sets an attribute of that name."""
-    inside = {id(n) for c in related for n in ast.walk(c)}
+    inside = {id(n) for c in related for n in all_nodes(c)}
     stores = (n for n in nodes_of(tree) if isinstance(n, ast.Attribute) and n.attr == name)
     return any(_is_store(n) and id(n) not in inside for n in stores)
 

@@ -8,6 +8,7 @@ import ast
 from dataclasses import dataclass
 from functools import lru_cache
 
+from ...outline import all_nodes
 from .constants import can_be_inlined
 from .names import CACHED, bound_once, definition_counts, imported, names_from
 from .scope import FunctionNode
@@ -130,7 +131,7 @@ def _mentions_register(tree: ast.Module, dispatcher: str) -> int:
     """How often anything of a dispatching function is asked for."""
     return sum(
         isinstance(n, ast.Attribute) and isinstance(n.value, ast.Name) and n.value.id == dispatcher
-        for n in ast.walk(tree)
+        for n in all_nodes(tree)
     )
 
 

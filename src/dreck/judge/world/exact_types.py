@@ -10,7 +10,7 @@ import builtins
 from collections.abc import Callable, Mapping
 from functools import lru_cache
 
-from ...outline import nodes_of
+from ...outline import all_nodes, nodes_of
 from .classes import plain_classes
 from .names import CACHED, definition_counts, imported, is_never_set
 
@@ -34,7 +34,7 @@ def heirs_of(tree: ast.Module) -> Mapping[str, tuple[str, ...]]:
         b.id
         for n in others
         if n.name not in chains or n not in tree.body
-        for b in ast.walk(ast.Tuple(n.bases, ast.Load()))
+        for b in all_nodes(ast.Tuple(n.bases, ast.Load()))
         if isinstance(b, ast.Name)
     }
     return {c: d for c, d in heirs.items() if not awkward & {c, *d}}
@@ -114,7 +114,7 @@ def asked_exactly(
     found: ast.expr = asked[0] if len(asked) == 1 else ast.BoolOp(ast.Or(), asked)
     if isinstance(node.ops[0], _OPPOSITES):
         found = ast.UnaryOp(ast.Not(), found)
-    for each in ast.walk(found):
+    for each in all_nodes(found):
         if each is not subject:  # which is the name as it stands there
             ast.copy_location(each, node)
     return found, ", ".join(names)

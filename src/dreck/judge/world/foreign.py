@@ -11,6 +11,7 @@ import ast
 import copy
 from dataclasses import dataclass, replace
 
+from ...outline import all_nodes
 from .context import Context, has_the_same, helper_candidates
 from .classes import plain_classes
 from .kinds import data_of_kinds, dispatched, in_order, names_in_order
@@ -52,7 +53,7 @@ def links_of(version: Version) -> dict[str, Link]:
                 found[local] = Link(module, alias.name)
     aliases = [
         a
-        for n in ast.walk(version.tree)
+        for n in all_nodes(version.tree)
         if isinstance(n, ast.Import | ast.ImportFrom)
         for a in n.names
     ]
@@ -174,7 +175,7 @@ def _marked_value(value: ast.AST, module: str, tree: ast.Module) -> ast.AST:
 def marked(function: FunctionNode, module: str, tree: ast.Module) -> FunctionNode:
     """A copy of a function in which the names of its module say which module that is."""
     own = scope_of(function).own | {
-        a.arg for a in ast.walk(function.args) if isinstance(a, ast.arg)
+        a.arg for a in all_nodes(function.args) if isinstance(a, ast.arg)
     }
     made = copy.deepcopy(function)
     made.name = _marked(function.name, module)

@@ -13,6 +13,7 @@ from functools import lru_cache
 from pathlib import Path
 from typing import TypeAlias
 
+from ...outline import all_nodes
 from ..versions.version import Version, imported_module
 
 # Where a class stands: a module of the project, or one of the standard library.
@@ -97,7 +98,7 @@ def _class(tree: ast.Module, name: str) -> ast.ClassDef | None:
 def _own(node: ast.ClassDef) -> set[str]:
     """Names that the body of a class binds, and attributes that its methods set on the object."""
     found = {s.name for s in node.body if isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef)}
-    for each in ast.walk(node):
+    for each in all_nodes(node):
         if isinstance(each, ast.Name) and isinstance(each.ctx, ast.Store):
             found.add(each.id)
         elif isinstance(each, ast.Attribute) and isinstance(each.ctx, ast.Store):

@@ -10,6 +10,7 @@ import ast
 from collections.abc import Collection, Iterator
 from functools import lru_cache
 
+from ...outline import all_nodes
 from .classes import attributes_set_by_text
 from .names import CACHED, OWN_ACCESS, mentions
 from .scope import parameters_of
@@ -42,7 +43,7 @@ def kept_in(start: ast.FunctionDef, parameter: str) -> str | None:
         value = statement.value if isinstance(statement, ast.Assign | ast.AnnAssign) else None
         if target is None or value is None:
             return None
-        if any(isinstance(n, ast.Name) and n.id == this for n in ast.walk(value)):
+        if any(isinstance(n, ast.Name) and n.id == this for n in all_nodes(value)):
             return None  # somebody else may get the object before its kind is set
         if not (
             isinstance(target, ast.Attribute)
@@ -70,13 +71,13 @@ def is_set_elsewhere(tree: ast.Module, owner: ast.ClassDef, attribute: str) -> b
     others = _own_objects_of_others(tree, owner)
     stores = [
         n
-        for n in ast.walk(tree)
+        for n in all_nodes(tree)
         if isinstance(n, ast.Attribute)
         and n.attr == attribute
         and not isinstance(n.ctx, ast.Load)
         and id(n.value) not in others
     ]
-    own = any(isinstance(n, ast.FunctionDef) and n.name in OWN_ACCESS for n in ast.walk(tree))
+    own = any(isinstance(n, ast.FunctionDef) and n.name in OWN_ACCESS for n in all_nodes(tree))
     named = {n for c in _with_bases(tree, owner) for s in c.body for n in _bound_in(s)}
     return len(stores) != 1 or own or attribute in named or bool(attributes_set_by_text(tree))
 
@@ -88,7 +89,7 @@ def _bound_in(statement: ast.stmt) -> Iterator[str]:
         return
     value = statement.value if isinstance(statement, ast.Assign | ast.AnnAssign) else statement
     if value is not None and not isinstance(value, ast.Constant):
-        names = (n for n in ast.walk(statement) if isinstance(n, ast.Name))
+        names = (n for n in all_nodes(statement) if isinstance(n, ast.Name))
         yield from (n.id for n in names if isinstance(n.ctx, ast.Store))
 
 
@@ -117,7 +118,7 @@ def _own_objects_of_others(tree: ast.Module, owner: ast.ClassDef) -> set[int]:
             return set()
         for method in (s for s in other.body if isinstance(s, ast.FunctionDef)):
             this = method.args.args[0].arg if method.args.args else ""
-            names = [n for n in ast.walk(method) if isinstance(n, ast.Name) and n.id == this]
+            names = [n for n in all_nodes(method) if isinstance(n, ast.Name) and n.id == this]
             if not method.decorator_list and all(isinstance(n.ctx, ast.Load) for n in names):
                 found |= {id(n) for n in names}
     return found
@@ -148,7 +149,7 @@ def is_left_alone(tree: ast.Module, owner: ast.ClassDef, factory: ast.FunctionDe
     """Whether nothing but the factory makes objects of a class, or asks for its methods or for the
     class of an object.
     """
-    inside = {id(n) for n in ast.walk(factory)}
+    inside = {id(n) for n in all_nodes(factory)}
     for node, parent in mentions(tree).get(owner.name, ()):
         made = isinstance(parent, ast.Call) and node is parent.func
         if id(node) not in inside and (made or not _is_harmless(node, parent, owner)):
@@ -167,21 +168,21 @@ def _its_own(owner: ast.ClassDef) -> set[str]:
     for statement in owner.body:
         value = statement.value if isinstance(statement, ast.Assign | ast.AnnAssign) else None
         if isinstance(value, ast.Constant):
-            own |= {n.id for n in ast.walk(statement) if isinstance(n, ast.Name)}
+            own |= {n.id for n in all_nodes(statement) if isinstance(n, ast.Name)}
     return own
 
 
 @lru_cache(CACHED)
 def asks_for_classes(tree: ast.Module, owner: ast.ClassDef) -> bool:
     """Whether anything may get hold of the class of an object, and make another one by it."""
-    of_others = {id(n) for c in _unrelated(tree, owner) for n in ast.walk(c)}
+    of_others = {id(n) for c in _unrelated(tree, owner) for n in all_nodes(c)}
     words = frozenset({"cls", "super"})
     by_name = any(
         isinstance(n, ast.Name) and (n.id == "type" or (n.id in words and id(n) not in of_others))
-        for n in ast.walk(tree)
+        for n in all_nodes(tree)
     )
     return by_name or any(
-        isinstance(n, ast.Attribute) and n.attr in _BY_CLASS for n in ast.walk(tree)
+        isinstance(n, ast.Attribute) and n.attr in _BY_CLASS for n in all_nodes(tree)
     )
 
 
@@ -201,7 +202,7 @@ def _unrelated(tree: ast.Module, owner: ast.ClassDef) -> list[ast.ClassDef]:
 
 def has_hooks(tree: ast.Module) -> bool:
     """Whether some class says itself how objects, or what is derived from it, are made."""
-    return any(isinstance(n, ast.FunctionDef) and n.name in _HOOKS for n in ast.walk(tree))
+    return any(isinstance(n, ast.FunctionDef) and n.name in _HOOKS for n in all_nodes(tree))
 
 
 def default_of(start: ast.FunctionDef, parameter: str) -> ast.expr | None:

@@ -8,7 +8,7 @@ from collections.abc import Mapping, Sequence
 from functools import lru_cache
 from typing import TypeVar
 
-from ...outline import nodes_of
+from ...outline import all_nodes, child_nodes, nodes_of
 from .classes import is_plain_kind, may_be_set_by_text, why_not_as_written
 from .constants import can_be_inlined, is_constant
 from .private_names import mangled
@@ -176,7 +176,7 @@ def _stores(tree: ast.Module) -> list[ast.AST]:
         if isinstance(node, ast.Name) and not isinstance(node.ctx, ast.Load):
             found.append(node)
         if not isinstance(node, (*DEFINITIONS, ast.Lambda)):
-            pending.extend(ast.iter_child_nodes(node))
+            pending.extend(child_nodes(node))
     return found
 
 
@@ -204,7 +204,7 @@ def in_order(
 
 def names_in_order(node: ast.AST | None) -> list[str]:
     """The names that a piece of code reads, in the order of the text."""
-    found = [n for n in ast.walk(node) if isinstance(n, ast.Name)] if node is not None else []
+    found = [n for n in all_nodes(node) if isinstance(n, ast.Name)] if node is not None else []
     return list(dict.fromkeys(n.id for n in sorted(found, key=lambda n: (n.lineno, n.col_offset))))
 
 

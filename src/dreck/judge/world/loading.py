@@ -7,7 +7,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from ...outline import Function, FunctionNode, nodes_of
+from ...outline import Function, FunctionNode, all_nodes, child_nodes, nodes_of
 from ..world.around import Names
 from .declared import Declarations
 from .names import imported, sets_names_by_text, single_target
@@ -149,12 +149,12 @@ def _may_run(statement: ast.stmt, loading: _Loading) -> bool:
         return False
     if isinstance(statement, ast.ClassDef):
         mentions = {
-            n.id for d in statement.decorator_list for n in ast.walk(d) if isinstance(n, ast.Name)
+            n.id for d in statement.decorator_list for n in all_nodes(d) if isinstance(n, ast.Name)
         }
         derives = loading.hooked and bool(statement.bases or statement.keywords)
         inside = list(_module_level([*statement.body]))
         own = loading.own.union(*map(_bound_by, inside))
-        heads = [n for d in inside for part in _worked_out(d) for n in ast.walk(part)]
+        heads = [n for d in inside for part in _worked_out(d) for n in all_nodes(part)]
         calls = [n for n in (*inside, *heads) if isinstance(n, ast.Call)]
         decorators = {n.id for n in heads if isinstance(n, ast.Name)}
         return (
@@ -164,7 +164,7 @@ def _may_run(statement: ast.stmt, loading: _Loading) -> bool:
         )
     is_function = isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef)
     parts = _worked_out(statement) if is_function else [statement]
-    inside = [n for part in parts for n in ast.walk(part)]
+    inside = [n for part in parts for n in all_nodes(part)]
     harmless = _member_reads(inside, loading)
     return any(
         isinstance(n, ast.Name) and n.id in loading.own and id(n) not in harmless for n in inside
@@ -179,7 +179,7 @@ def _worked_out(node: ast.AST) -> list[ast.expr]:
         return []
     given = [*node.args.defaults, *(d for d in node.args.kw_defaults if d is not None)]
     calling = [
-        e for e in (*given, *hints_of(node)) if any(isinstance(n, ast.Call) for n in ast.walk(e))
+        e for e in (*given, *hints_of(node)) if any(isinstance(n, ast.Call) for n in all_nodes(e))
     ]
     return [*node.decorator_list, *calling]
 
@@ -216,7 +216,7 @@ def _is_inert_call(node: ast.Call, own: frozenset[str], loading: _Loading) -> bo
         return True
     if is_quiet(node, loading.tree):
         return True
-    words = {n.id for n in ast.walk(node) if isinstance(n, ast.Name)}
+    words = {n.id for n in all_nodes(node) if isinstance(n, ast.Name)}
     return head.id in imported(loading.tree) and not words & own
 
 
@@ -229,7 +229,7 @@ def _defined_next_to_use(tree: ast.Module, loading: _Loading) -> set[str]:
     mentioned: dict[str, int] = {}
     for position, statement in enumerate(tree.body):
         inside: set[str] = {
-            getattr(n, "id", "") or getattr(n, "attr", "") for n in ast.walk(statement)
+            getattr(n, "id", "") or getattr(n, "attr", "") for n in all_nodes(statement)
         }
         for name in inside & places.keys():
             if position != places[name]:
@@ -250,7 +250,7 @@ def _quietly_bound(statement: ast.stmt, loading: _Loading) -> set[str]:
     if not isinstance(statement, ast.Assign | ast.AnnAssign) or name is None:
         return set()
     value = statement.value or statement
-    asks_itself = any(isinstance(n, ast.Name) and n.id == name for n in ast.walk(value))
+    asks_itself = any(isinstance(n, ast.Name) and n.id == name for n in all_nodes(value))
     quiet = isinstance(value, ast.expr) and is_quiet(value, loading.tree)
     return {name} if not asks_itself and (quiet or not _may_run(statement, loading)) else set()
 
@@ -299,7 +299,7 @@ def _module_level(body: list[ast.stmt]) -> Iterable[ast.AST]:
         node = pending.pop()
         yield node
         if not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef | ast.Lambda):
-            pending.extend(ast.iter_child_nodes(node))
+            pending.extend(child_nodes(node))
 
 
 def _bound_by(node: ast.AST) -> set[str]:
@@ -324,13 +324,13 @@ def _surely_bound(body: list[ast.stmt]) -> set[str]:
             bound |= _surely_bound_by_try(statement)
         elif isinstance(statement, ast.Assign):
             bound |= {
-                n.id for t in statement.targets for n in ast.walk(t) if isinstance(n, ast.Name)
+                n.id for t in statement.targets for n in all_nodes(t) if isinstance(n, ast.Name)
             }
         elif isinstance(statement, ast.AnnAssign) and statement.value is not None:
             bound |= {statement.target.id} if isinstance(statement.target, ast.Name) else set()
         elif isinstance(statement, ast.Delete):
             bound -= {
-                n.id for t in statement.targets for n in ast.walk(t) if isinstance(n, ast.Name)
+                n.id for t in statement.targets for n in all_nodes(t) if isinstance(n, ast.Name)
             }
         elif isinstance(
             statement,

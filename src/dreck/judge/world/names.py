@@ -8,7 +8,7 @@ from collections import Counter
 from collections.abc import Iterable, Mapping
 from functools import lru_cache
 
-from ...outline import nodes_of
+from ...outline import all_nodes, child_nodes, nodes_of
 
 DEFINITIONS = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef)
 # Trees whose facts are kept: two versions, and some to spare.
@@ -45,7 +45,7 @@ def attributes_asked(tree: ast.Module) -> frozenset[str]:
                 n.id
                 for s in node.body
                 if not isinstance(s, DEFINITIONS)
-                for n in ast.walk(s)
+                for n in all_nodes(s)
                 if isinstance(n, ast.Name)
             }
     return frozenset(found)
@@ -95,7 +95,7 @@ def _about_own_objects(tree: ast.Module) -> set[int]:
     ]
     for method in methods:
         given = [*method.args.posonlyargs, *method.args.args]
-        inside = list(ast.walk(method))
+        inside = list(all_nodes(method))
         names = [n for n in inside if isinstance(n, ast.Name) and given and n.id == given[0].arg]
         inner = any(isinstance(n, (*DEFINITIONS, ast.Lambda)) for n in inside if n is not method)
         if inner or not given or any(not isinstance(n.ctx, ast.Load) for n in names):
@@ -138,12 +138,12 @@ def is_never_rebound(name: str, tree: ast.Module) -> bool:
 @lru_cache(CACHED)
 def _module_nodes(tree: ast.Module) -> tuple[ast.AST, ...]:
     """The nodes that run as part of the module itself."""
-    found, pending = [], list(ast.iter_child_nodes(tree))
+    found, pending = [], list(child_nodes(tree))
     while pending:
         node = pending.pop()
         found.append(node)
         if not isinstance(node, (*DEFINITIONS, ast.Lambda)):
-            pending.extend(ast.iter_child_nodes(node))
+            pending.extend(child_nodes(node))
     return tuple(found)
 
 
@@ -232,7 +232,7 @@ def mentions(tree: ast.Module) -> Mapping[str, list[tuple[ast.Name, ast.AST]]]:
     """Every name node of a module with its parent, by name."""
     found: dict[str, list[tuple[ast.Name, ast.AST]]] = {}
     for parent in nodes_of(tree):
-        for child in ast.iter_child_nodes(parent):
+        for child in child_nodes(parent):
             if isinstance(child, ast.Name):
                 found.setdefault(child.id, []).append((child, parent))
     return found
@@ -290,6 +290,6 @@ def stored_at_module_level(tree: ast.Module) -> frozenset[str]:
         n.id
         for s in tree.body
         if not isinstance(s, DEFINITIONS)
-        for n in ast.walk(s)
+        for n in all_nodes(s)
         if isinstance(n, ast.Name) and isinstance(n.ctx, ast.Store | ast.Del)
     )

@@ -8,7 +8,7 @@ import ast
 import re
 from functools import lru_cache
 
-from ...outline import nodes_of
+from ...outline import all_nodes, nodes_of
 from .classes import attributes_set_by_text, plain_classes
 from .constants import is_constant
 from .names import (
@@ -78,7 +78,7 @@ def _has(owner: ast.ClassDef, attribute: str) -> bool:
     words = {
         getattr(n, "id", None) or getattr(n, "name", None)
         for s in owner.body
-        for n in ([s] if isinstance(s, DEFINITIONS) else ast.walk(s))
+        for n in ([s] if isinstance(s, DEFINITIONS) else all_nodes(s))
     }
     return attribute in words
 
@@ -91,7 +91,9 @@ def _related(name: str, classes: dict[str, tuple[str, ...]]) -> set[str]:
 def _is_set(attribute: str, related: set[str], tree: ast.Module, other: ast.Module) -> bool:
     """Whether objects of some classes may have an attribute of that name already."""
     for owner in (s for s in other.body if isinstance(s, ast.ClassDef) and s.name in related):
-        if _has(owner, attribute) or "__slots__" in {getattr(n, "id", "") for n in ast.walk(owner)}:
+        if _has(owner, attribute) or "__slots__" in {
+            getattr(n, "id", "") for n in all_nodes(owner)
+        }:
             return True
     harmless = {
         id(n)
@@ -115,12 +117,12 @@ def _own_stores(owner: ast.ClassDef) -> list[ast.Attribute]:
             this = method.args.args[0].arg
             stores = [
                 n
-                for n in ast.walk(method)
+                for n in all_nodes(method)
                 if isinstance(n, ast.Attribute) and not isinstance(n.ctx, ast.Load)
             ]
             bound_anew = any(
                 isinstance(n, ast.Name) and n.id == this and not isinstance(n.ctx, ast.Load)
-                for n in ast.walk(method)
+                for n in all_nodes(method)
             )
             found += [
                 n
@@ -159,13 +161,13 @@ def _is_missed(attribute: str, tree: ast.Module) -> bool:
         if isinstance(node, ast.Try | ast.TryStar) and any(
             isinstance(n, ast.Attribute) and n.attr == attribute
             for s in node.body
-            for n in ast.walk(s)
+            for n in all_nodes(s)
         ):
             caught = {
                 n.id
                 for h in node.handlers
                 if h.type is not None
-                for n in ast.walk(h.type)
+                for n in all_nodes(h.type)
                 if isinstance(n, ast.Name)
             }
             if any(h.type is None for h in node.handlers) or caught & {

@@ -9,6 +9,7 @@ from __future__ import annotations
 import ast
 from collections.abc import Callable, Collection, Iterator
 
+from ...outline import all_nodes, child_nodes
 from .scope import FunctionNode, given_to
 
 # What shows a function's names to others, or lets a text speak of them.
@@ -31,7 +32,7 @@ def number_dicts(
         own: its names that no other function sees.
         is_builtin: whether a name means what is built in.
     """
-    names = {n.id for n in ast.walk(function) if isinstance(n, ast.Name)} if own else _SHOWS_ALL
+    names = {n.id for n in all_nodes(function) if isinstance(n, ast.Name)} if own else _SHOWS_ALL
     if not names.isdisjoint(_SHOWS_ALL):
         return frozenset()
     values: dict[str, list[ast.expr | None]] = {}
@@ -40,10 +41,10 @@ def number_dicts(
     # ``first = second = {}`` is one dict under two names.
     shared = {
         n.id
-        for a in ast.walk(function)
+        for a in all_nodes(function)
         if isinstance(a, ast.Assign) and len(a.targets) > 1
         for t in a.targets
-        for n in ast.walk(t)
+        for n in all_nodes(t)
         if isinstance(n, ast.Name)
     }
     made = {
@@ -58,7 +59,7 @@ def number_dicts(
         for n, given in values.items()
         if n in own and all(_is_counted(v, is_builtin) for v in given)
     }
-    parents = {id(c): p for p in ast.walk(function) for c in ast.iter_child_nodes(p)}
+    parents = {id(c): p for p in all_nodes(function) for c in child_nodes(p)}
     found = set(made)
     while True:
         fitting = {
@@ -110,7 +111,7 @@ def _holds_numbers(
 
 
 def _mentions(function: FunctionNode, name: str) -> Iterator[ast.Name]:
-    for node in ast.walk(function):
+    for node in all_nodes(function):
         if isinstance(node, ast.Name) and node.id == name and isinstance(node.ctx, ast.Load):
             yield node
 

@@ -7,7 +7,7 @@ from __future__ import annotations
 import ast
 import copy
 
-from ...outline import nodes_of
+from ...outline import all_nodes, nodes_of
 from .names import is_mangled
 from .scope import FunctionNode
 
@@ -22,7 +22,7 @@ def class_around(tree: ast.Module, function: ast.AST) -> str:
             and node.lineno <= line <= (node.end_lineno or 0)
             and node.lineno > smallest
         ):
-            if any(inner is function for inner in ast.walk(node)):
+            if any(inner is function for inner in all_nodes(node)):
                 found, smallest = node.name, node.lineno
     return found
 
@@ -40,7 +40,7 @@ def mangled(function: FunctionNode, owner: str) -> FunctionNode:
     if not plain or not _has_private(function):
         return function
     made = copy.deepcopy(function)
-    for node in ast.walk(made):
+    for node in all_nodes(made):
         for field in ("id", "attr", "arg", "name", "asname"):
             value = getattr(node, field, None)
             if _is_private(value) and node is not made:
@@ -55,7 +55,7 @@ def _is_private(name: object) -> bool:
 
 
 def _has_private(function: ast.AST) -> bool:
-    return any(_is_private(v) for n in ast.walk(function) for v in _names_in(n))
+    return any(_is_private(v) for n in all_nodes(function) for v in _names_in(n))
 
 
 def _names_in(node: ast.AST) -> list[object]:

@@ -9,7 +9,7 @@ from collections import Counter
 from collections.abc import Mapping
 from functools import lru_cache
 
-from ...outline import nodes_of
+from ...outline import all_nodes, nodes_of
 from .constants import is_constant
 from .scope import hints_of
 from .names import (
@@ -94,7 +94,7 @@ def _functions_of_classes(tree: ast.Module) -> frozenset[str]:
 def is_quiet_hint(hint: ast.expr) -> bool:
     """Whether evaluating an annotation calls nothing that is written there."""
     calls = (ast.Call, ast.Await, ast.NamedExpr, ast.Lambda, ast.ListComp, ast.GeneratorExp)
-    return not any(isinstance(n, calls) for n in ast.walk(hint))
+    return not any(isinstance(n, calls) for n in all_nodes(hint))
 
 
 def is_quiet(node: ast.expr, tree: ast.Module) -> bool:
@@ -295,7 +295,7 @@ _MODULES = frozenset({"modules", "import_module", "__import__"})
 
 
 def _words_of(node: ast.expr) -> set[str]:
-    words = (getattr(n, "id", None) or getattr(n, "attr", None) for n in ast.walk(node))
+    words = (getattr(n, "id", None) or getattr(n, "attr", None) for n in all_nodes(node))
     return {w for w in words if isinstance(w, str)}
 
 
@@ -334,7 +334,7 @@ def _at_top(node: ast.AST, tree: ast.Module) -> bool:
         id(n)
         for f in nodes_of(tree)
         if isinstance(f, ast.FunctionDef | ast.AsyncFunctionDef | ast.Lambda)
-        for n in ast.walk(f)
+        for n in all_nodes(f)
     }
     return id(node) not in inside
 

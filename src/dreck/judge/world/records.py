@@ -14,6 +14,7 @@ import copy
 from collections.abc import Mapping
 from dataclasses import dataclass
 
+from ...outline import all_nodes
 from .constants import can_be_inlined
 from .scope import parameters_of
 
@@ -53,7 +54,7 @@ class RecordClass:
 
 def record_class(node: ast.ClassDef) -> RecordClass | None:
     """What a class amounts to; None if it is more than a plain record with questions."""
-    if node.bases or node.keywords or node.decorator_list or any(map(_is_mangled, ast.walk(node))):
+    if node.bases or node.keywords or node.decorator_list or any(map(_is_mangled, all_nodes(node))):
         return None
     functions = [s for s in node.body if isinstance(s, ast.FunctionDef)]
     others = [s for s in node.body if not isinstance(s, ast.FunctionDef)]

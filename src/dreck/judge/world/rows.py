@@ -11,7 +11,7 @@ from collections.abc import Iterator, Mapping, Set
 from dataclasses import dataclass
 from functools import lru_cache
 
-from ...outline import nodes_of
+from ...outline import all_nodes, child_nodes, nodes_of
 from .constants import is_constant
 from .names import (
     CACHED,
@@ -131,7 +131,7 @@ def _classes_changed(tree: ast.Module, classes: Set[str], fields: Set[str]) -> s
         id(n)
         for s in loading
         if isinstance(s, ast.Subscript) and isinstance(s.value, ast.Name | ast.Attribute)
-        for n in ast.walk(s.slice)
+        for n in all_nodes(s.slice)
     }
     read = [n for n in loading if isinstance(n, ast.Name) and isinstance(n.ctx, ast.Load)]
     return found | {n.id for n in read if n.id in classes and id(n) not in harmless}
@@ -155,7 +155,7 @@ def _run_at_load(tree: ast.Module) -> Iterator[ast.AST]:
         if isinstance(node, ast.AnnAssign):
             pending += [node.target, *([node.value] if node.value is not None else [])]
         elif not isinstance(node, ast.Lambda):
-            pending += ast.iter_child_nodes(node)
+            pending += child_nodes(node)
 
 
 def _is_only(name: str, tree: ast.Module) -> bool:

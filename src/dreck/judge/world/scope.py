@@ -13,6 +13,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import TypeAlias
 
+from ...outline import all_nodes, child_nodes
+
 FunctionNode: TypeAlias = ast.FunctionDef | ast.AsyncFunctionDef
 _Function: TypeAlias = ast.FunctionDef | ast.AsyncFunctionDef | ast.Lambda
 _AT_ONCE = (ast.ListComp, ast.SetComp, ast.DictComp)
@@ -61,7 +63,7 @@ def names_read(node: ast.AST) -> list[str]:
 
 def binds_outwards(node: ast.AST) -> bool:
     """Whether a comprehension assigns, by ``:=``, to the function around it."""
-    return any(isinstance(n, ast.NamedExpr) for n in ast.walk(node))
+    return any(isinstance(n, ast.NamedExpr) for n in all_nodes(node))
 
 
 def own_nodes(scope: ast.AST) -> Iterator[ast.AST]:
@@ -73,7 +75,7 @@ def own_nodes(scope: ast.AST) -> Iterator[ast.AST]:
         if isinstance(node, _SCOPES):
             pending.extend(evaluated_outside(node))
         else:
-            pending.extend(ast.iter_child_nodes(node))
+            pending.extend(child_nodes(node))
 
 
 def _evaluated_inside(scope: ast.AST) -> list[ast.AST]:
@@ -144,7 +146,7 @@ def _bound_by(node: ast.AST) -> set[str]:
     if isinstance(node, ast.MatchMapping):
         return {node.rest} if node.rest else set()
     if isinstance(node, _COMPREHENSIONS):
-        return {n.target.id for n in ast.walk(node) if isinstance(n, ast.NamedExpr)}
+        return {n.target.id for n in all_nodes(node) if isinstance(n, ast.NamedExpr)}
     return set()
 
 
@@ -172,12 +174,12 @@ def free_nodes(scope: ast.AST) -> Iterator[ast.Name]:
 
 def _is_walrus_target(node: ast.Name, scope: ast.AST) -> bool:
     """Whether a name is given a value by ``:=``, which a comprehension does to the function around."""
-    return any(isinstance(n, ast.NamedExpr) and n.target is node for n in ast.walk(scope))
+    return any(isinstance(n, ast.NamedExpr) and n.target is node for n in all_nodes(scope))
 
 
 def names_declared_outside(scope: ast.AST) -> Iterator[str]:
     """Names that a nested scope declares ``nonlocal``, inner scopes included."""
-    for node in ast.walk(scope):
+    for node in all_nodes(scope):
         if isinstance(node, ast.Nonlocal):
             yield from node.names
 
@@ -216,7 +218,7 @@ def given_to(function: ast.AST) -> Iterator[tuple[str, ast.expr | None, ast.AST]
     and the node that binds it.
     """
     plain: dict[int, ast.expr] = {}
-    for node in ast.walk(function):
+    for node in all_nodes(function):
         if isinstance(node, ast.Assign):
             plain |= {id(t): node.value for t in node.targets}
         elif isinstance(node, ast.AnnAssign) and node.value is not None:
@@ -233,6 +235,6 @@ def given_to(function: ast.AST) -> Iterator[tuple[str, ast.expr | None, ast.AST]
             yield node.rest, None, node
         elif isinstance(node, ast.Global | ast.Nonlocal):
             yield from ((n, None, node) for n in node.names)
-    for node in ast.walk(function):
+    for node in all_nodes(function):
         if isinstance(node, ast.Name) and not isinstance(node.ctx, ast.Load):
             yield node.id, plain.get(id(node)), node

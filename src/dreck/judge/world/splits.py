@@ -15,6 +15,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
 
+from ...outline import all_nodes
 from .constants import can_be_inlined, defaults_in, is_constant
 from .kept_kinds import (
     enums_among,
@@ -323,5 +324,5 @@ def _derived(tree: ast.Module, name: str) -> int:
     return sum(
         isinstance(n, ast.ClassDef)
         and any(isinstance(b, ast.Name) and b.id == name for b in n.bases)
-        for n in ast.walk(tree)
+        for n in all_nodes(tree)
     )

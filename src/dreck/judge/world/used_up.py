@@ -8,6 +8,7 @@ from collections.abc import Callable, Collection
 from dataclasses import dataclass
 from functools import lru_cache
 
+from ...outline import all_nodes
 from .constants import is_constant
 from .names import CACHED, declared_global, definition_counts, imported
 
@@ -32,13 +33,13 @@ def immediate_generators(
         return is_builtin(name) and name not in bound_here
 
     used: dict[int, ast.GeneratorExp] = {}
-    for node in ast.walk(function):
+    for node in all_nodes(function):
         found = _used_by(node, known) or (_all_used_by(node, known) if sums else None)
         if found is not None:
             used[id(found)] = found
     found_ids = frozenset(used)
     plain = {i for i, g in used.items() if is_plain_comprehension(g, found_ids, inside=sums)}
-    keys = {id(n.value) for n in ast.walk(function) if isinstance(n, ast.keyword)}
+    keys = {id(n.value) for n in all_nodes(function) if isinstance(n, ast.keyword)}
     return frozenset(plain | (keys & _keys_of(function, plain) if sums else set()))
 
 
@@ -137,7 +138,7 @@ def _takes_one(node: ast.Lambda) -> bool:
     return (
         len(given.args) == 1
         and not any(others)
-        and not any(isinstance(n, awkward) for n in ast.walk(node.body))
+        and not any(isinstance(n, awkward) for n in all_nodes(node.body))
     )
 
 
@@ -154,7 +155,7 @@ def keys_of(node: ast.expr) -> ast.expr | None:
 
 def _keys_of(function: ast.AST, plain: set[int]) -> set[int]:
     """The ids of the keys by which generators are measured that are used up."""
-    calls = [n for n in ast.walk(function) if isinstance(n, ast.Call)]
+    calls = [n for n in all_nodes(function) if isinstance(n, ast.Call)]
     found = [m for n in calls if (m := most_of(n)) is not None]
     return {
         id(m.key)
@@ -167,13 +168,13 @@ def _bound_somewhere(function: ast.AST) -> set[str]:
     """All names that a function, or anything nested in it, gives a value."""
     stores = {
         n.id
-        for n in ast.walk(function)
+        for n in all_nodes(function)
         if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
     }
-    words = {getattr(n, "name", None) for n in ast.walk(function)}
-    aliases = [n for n in ast.walk(function) if isinstance(n, ast.alias)]
+    words = {getattr(n, "name", None) for n in all_nodes(function)}
+    aliases = [n for n in all_nodes(function) if isinstance(n, ast.alias)]
     stores |= {a.asname or a.name.partition(".")[0] for a in aliases}
-    stores |= {n.arg for n in ast.walk(function) if isinstance(n, ast.arg)}
+    stores |= {n.arg for n in all_nodes(function) if isinstance(n, ast.arg)}
     return stores | {w for w in words if isinstance(w, str)}
 
 
@@ -194,7 +195,7 @@ def is_plain_comprehension(
     awkward: tuple[type[ast.AST], ...] = (ast.Await, ast.Lambda, ast.Yield, ast.YieldFrom)
     if not inside:
         awkward += (ast.NamedExpr, *_COMPREHENSIONS)
-    parts = [n for n in ast.walk(node) if n is not node]
+    parts = [n for n in all_nodes(node) if n is not node]
     comprehensions = [n for n in parts if isinstance(n, _COMPREHENSIONS)]
     return (
         not any(isinstance(n, awkward) for n in parts)
@@ -207,7 +208,7 @@ def used_up_in(helper: ast.AST, tree: ast.Module) -> frozenset[int]:
     """The ids of the generator expressions of a helper that any, all or next use up on the spot,
     in a module that never gives these names another meaning.
     """
-    if not any(isinstance(n, ast.GeneratorExp) for n in ast.walk(helper)):
+    if not any(isinstance(n, ast.GeneratorExp) for n in all_nodes(helper)):
         return frozenset()
     bound = _bound_anywhere(tree)
     return immediate_generators(
@@ -219,7 +220,7 @@ def used_up_in(helper: ast.AST, tree: ast.Module) -> frozenset[int]:
 def _bound_anywhere(tree: ast.Module) -> frozenset[str]:
     """The names that anything in a module binds, and all built-in ones below a star import."""
     star = any(
-        a.name == "*" for n in ast.walk(tree) if isinstance(n, ast.ImportFrom) for a in n.names
+        a.name == "*" for n in all_nodes(tree) if isinstance(n, ast.ImportFrom) for a in n.names
     )
     found = _bound_somewhere(tree) | set(definition_counts(tree))
     found |= imported(tree) | declared_global(tree)

@@ -12,12 +12,12 @@ from dataclasses import replace
 import libcst as cst
 
 from ...logic.along import known_at
-from ...logic.conditions import atoms, constant
+from ...logic.conditions import atoms, constant, text_of
 from ...logic.known import atom_of, is_quiet, may_be_asked_again
 from ...logic.walk import has_comments, walk
 from ...logic.knowledge import annotations_of
 from ..arms import Arm, arms_of, chain_of, lead_comments
-from ..blocks import Run, code, comments_in, joined, statements_leave, unwrapped, with_lead
+from ..blocks import Run, comments_in, joined, statements_leave, unwrapped, with_lead
 from ..places import Place, function_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -207,7 +207,7 @@ class DropUnreachable(Move):
                 return self.refuse("comment-inside", arm.node)
             if any(has_comments(a.body) for a in gone):
                 return self.refuse("comment-inside", arm.node)
-            why = f"`{code(arm.test)}` {'always' if answer else 'never'} holds here."
+            why = f"`{text_of(arm.test)}` {'always' if answer else 'never'} holds here."
             way = self._taken if answer else self._without
             # whether a call says the same when it is asked again is for the judge to say
             return replace(way(place, index, number, why), tentative=not sure)

@@ -15,7 +15,7 @@ from ...logic.known import is_quiet
 from ...logic.liveness import is_dead
 from ...logic.walk import has_comments, name_counts, names_in, walk
 from ..arms import single
-from ..blocks import code, comments_in, lead_of, spaced_test, with_lead
+from ..blocks import comments_in, lead_of, spaced_test, with_lead
 from ..places import Place, function_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 from ..ways_out import Put
@@ -173,7 +173,7 @@ class InlineOnce(Move):
         new = following.visit(Put({name: value}))
         new = new.visit(_InOne()) if isinstance(new, cst.SimpleStatementLine) else new
         assert isinstance(new, cst.SimpleStatementLine)
-        if not around.fits(place, code(new)) or "\n" in code(new):
+        if not around.fits(place, text_of(new)) or "\n" in text_of(new):
             return NOT_MINE
         why = f"`{name}` is only carried to the next line."
         lead = [*lead_of(line), *comments_in(lead_of(following))]
@@ -246,11 +246,11 @@ def _mentions(node: cst.CSTNode, name: str) -> int:
 
 
 def _first_line(line: cst.BaseStatement) -> str:
-    return code(line.with_changes(leading_lines=[])).splitlines()[0].strip()
+    return text_of(line.with_changes(leading_lines=[])).splitlines()[0].strip()
 
 
 def _short(value: cst.BaseExpression) -> str:
-    text = " ".join(code(value).split())
+    text = " ".join(text_of(value).split())
     return text if len(text) <= 50 else f"{text[:47]}..."
 
 

@@ -13,10 +13,10 @@ from dataclasses import dataclass
 import libcst as cst
 
 from ...logic.assigned import assignment_counts
-from ...logic.conditions import bare, constant, core, same
+from ...logic.conditions import bare, constant, core, same, text_of
 from ...logic.walk import has_comments, names_in, walk
 from ..arms import single
-from ..blocks import code, lead_of
+from ..blocks import lead_of
 from ..layout import laid_out
 from ..places import Place, function_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
@@ -183,7 +183,9 @@ def _is_made_here(mapping: cst.BaseExpression, function: cst.FunctionDef) -> boo
         for t in (n.targets if isinstance(n, cst.Assign) else [n])
         if isinstance(t.target, cst.Name) and t.target.value == mapping.value
     ]
-    plain = all(isinstance(v, cst.Dict) or (v is not None and code(v) == "dict()") for v in given)
+    plain = all(
+        isinstance(v, cst.Dict) or (v is not None and text_of(v) == "dict()") for v in given
+    )
     return bool(given) and plain and assignment_counts(function)[mapping.value] == len(given)
 
 
@@ -364,7 +366,7 @@ def _is_number(node: cst.BaseExpression, function: cst.FunctionDef) -> bool:
     if not isinstance(node, cst.Name):
         return False
     given = [v for n, v in map(_set_by, walk(function.body)) if n == node.value]
-    made = [v for v in given if isinstance(v, cst.Call) and code(v.func) in _NUMBERS]
+    made = [v for v in given if isinstance(v, cst.Call) and text_of(v.func) in _NUMBERS]
     return bool(given) and len(made) == len(given) == assignment_counts(function)[node.value]
 
 

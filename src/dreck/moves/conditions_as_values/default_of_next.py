@@ -9,11 +9,11 @@ from __future__ import annotations
 
 import libcst as cst
 
-from ...logic.conditions import constant, core
+from ...logic.conditions import constant, core, text_of
 from ...logic.liveness import is_dead
 from ...logic.walk import has_comments, names_in
 from ..arms import single
-from ..blocks import code, comments_in, lead_of
+from ..blocks import comments_in, lead_of
 from ..layout import laid_out
 from ..places import Place, function_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
@@ -105,7 +105,7 @@ class DefaultOfNext(Move):
         new = called.with_changes(args=[called.args[0], cst.Arg(default)])
         until = index + 2
         if isinstance(taken, cst.Assign):
-            if len(taken.targets) != 1 or code(taken.targets[0].target) != target.value:
+            if len(taken.targets) != 1 or text_of(taken.targets[0].target) != target.value:
                 return NOT_MINE
             line = cst.SimpleStatementLine([small.with_changes(value=new)])
         elif _is_handed_back(place, until, target.value):
@@ -118,7 +118,7 @@ class DefaultOfNext(Move):
             return NOT_MINE
         lead = [*lead_of(node), *comments_in(lead_of(asked))]
         block = place.exchanged(index, shown.with_changes(leading_lines=lead), until=until)
-        why = f"`{code(default)}` is taken where nothing is found; that is a default."
+        why = f"`{text_of(default)}` is taken where nothing is found; that is a default."
         return Site(node, why, block, tentative=True)
 
 
@@ -134,7 +134,7 @@ def _is_handed_back(place: Place, index: int, name: str) -> bool:
 
 def _finds_none(node: cst.BaseExpression) -> bool:
     """``next(..., None)``."""
-    if not isinstance(node, cst.Call) or code(node.func) != "next" or len(node.args) != 2:
+    if not isinstance(node, cst.Call) or text_of(node.func) != "next" or len(node.args) != 2:
         return False
     return constant(node.args[1].value) == (None,) and isinstance(
         core(node.args[0].value), cst.GeneratorExp
@@ -142,7 +142,7 @@ def _finds_none(node: cst.BaseExpression) -> bool:
 
 
 def _asks_for_none(test: cst.BaseExpression, name: str) -> bool:
-    return code(core(test)) == f"{name} is None"
+    return text_of(core(test)) == f"{name} is None"
 
 
 def _is_plain(node: cst.BaseExpression) -> bool:

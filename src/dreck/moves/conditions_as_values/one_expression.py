@@ -10,7 +10,7 @@ import libcst as cst
 from ...logic.conditions import atoms, bare, constant, core, in_parentheses, text_of
 from ...logic.walk import has_comments, names_in
 from ..arms import meaning, only_statement, single
-from ..blocks import code, spaced_lead
+from ..blocks import spaced_lead
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -188,7 +188,7 @@ class OneExpression(Move):
 
     @staticmethod
     def _why_not(node: cst.If, values: tuple[cst.BaseExpression, cst.BaseExpression]) -> str | None:
-        if sum(1 for _ in atoms(node.test)) > _MOST_ATOMS or "\n" in code(node.test):
+        if sum(1 for _ in atoms(node.test)) > _MOST_ATOMS or "\n" in text_of(node.test):
             return "long-condition"
         if any(isinstance(v, _NOT_SHORT) or len(text_of(v)) > _MOST_CHARACTERS for v in values):
             return "long-values"
@@ -216,10 +216,10 @@ class OneExpression(Move):
         if isinstance(small, cst.Return):
             small = small.with_changes(whitespace_after_return=cst.SimpleWhitespace(" "))
         line = cst.SimpleStatementLine([small])
-        if not around.fits(place, code(line)):
+        if not around.fits(place, text_of(line)):
             return self.refuse("long-values", node)
         new = spaced_lead(line, place.statements[start], node)
-        why = f"`{code(test)}` only picks between two values; one line can say that."
+        why = f"`{text_of(test)}` only picks between two values; one line can say that."
         return Site(node, why, place.exchanged(start, new, until=end))
 
 

@@ -12,12 +12,12 @@ from dataclasses import replace
 import libcst as cst
 
 from ...logic.along import known_at
-from ...logic.conditions import bare, core, spans_lines
+from ...logic.conditions import bare, core, spans_lines, text_of
 from ...logic.known import Known, may_be_asked_again
 from ...logic.simplify import Simplify
 from ...logic.walk import has_comments, names_in
 from ..arms import same_code, single
-from ..blocks import code, spaced_test
+from ..blocks import spaced_test
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -190,7 +190,7 @@ class SimplifyCondition(Move):
         statement = place.statements[index]
         changed = new if statement is arm else statement.deep_replace(arm, new)
         assert isinstance(changed, cst.BaseStatement)
-        why = f"`{code(short)}` says the same with fewer signs."
+        why = f"`{text_of(short)}` says the same with fewer signs."
         return Site(arm, why, place.exchanged(index, changed), tentative=simplify.bold)
 
     @staticmethod
@@ -232,7 +232,7 @@ class SimplifyCondition(Move):
         if has_comments(value):
             return NOT_MINE if way.bold else self.refuse("comment-inside", line)
         new = line.with_changes(body=[small.with_changes(value=short)])
-        why = f"`{code(short)}` says the same with fewer signs."
+        why = f"`{text_of(short)}` says the same with fewer signs."
         return Site(line, why, place.exchanged(index, new), tentative=True)
 
 

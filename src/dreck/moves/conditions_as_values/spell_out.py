@@ -7,10 +7,10 @@ from __future__ import annotations
 
 import libcst as cst
 
-from ...logic.conditions import bare, core, in_parentheses
+from ...logic.conditions import bare, core, in_parentheses, text_of
 from ...logic.walk import has_comments
 from ..arms import single
-from ..blocks import code, lead_of
+from ..blocks import lead_of
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -94,7 +94,7 @@ class SpellOut(Move):
         new = cst.If(bare(choice.test), arms[0], cst.Else(arms[1]), leading_lines=lead_of(line))
         return Site(
             line,
-            f"Each way of `{code(choice.test)}` gets a line of its own.",
+            f"Each way of `{text_of(choice.test)}` gets a line of its own.",
             place.exchanged(index, new),
         )
 

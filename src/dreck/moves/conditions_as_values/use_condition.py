@@ -10,10 +10,10 @@ from collections.abc import Iterator
 
 import libcst as cst
 
-from ...logic.conditions import bare, chained, constant, core, over_lines, same
+from ...logic.conditions import bare, chained, constant, core, over_lines, same, text_of
 from ...logic.walk import has_comments, names_in, walk
 from ..arms import meaning, only_statement, single
-from ..blocks import code, spaced_lead
+from ..blocks import spaced_lead
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Refused, Site, move
 
@@ -153,10 +153,10 @@ class UseCondition(Move):
             return NOT_MINE
         value = chained([test, second.value], cst.Or if said[0] else cst.And)
         line = cst.SimpleStatementLine([cst.Return(value)])
-        if not around.fits(place, code(line)) and isinstance(value, cst.BooleanOperation):
+        if not around.fits(place, text_of(line)) and isinstance(value, cst.BooleanOperation):
             line = cst.SimpleStatementLine([cst.Return(over_lines(value, around.indent))])
         new = spaced_lead(line, node, node)
-        why = f"`{code(test)}` and what follows are one condition."
+        why = f"`{text_of(test)}` and what follows are one condition."
         return Site(node, why, place.exchanged(index, new, until=index + 2), tentative=True)
 
     @staticmethod
@@ -172,7 +172,7 @@ class UseCondition(Move):
         if not isinstance(yes[0], bool) or not isinstance(no[0], bool) or has_comments(value):
             return NOT_MINE
         new = line.with_changes(body=[small.with_changes(value=_value(value.test, yes[0], around))])
-        why = f"`{code(value.test)}` says that itself."
+        why = f"`{text_of(value.test)}` says that itself."
         return Site(line, why, place.exchanged(index, new))
 
     def match(self, place: Place, index: int, around: Around) -> Match:
@@ -239,7 +239,7 @@ class UseCondition(Move):
         small = arms[0].deep_replace(holder, value)
         assert isinstance(small, cst.BaseSmallStatement)
         line = cst.SimpleStatementLine([small])
-        if not around.fits(place, code(line)) or "\n" in code(value):
+        if not around.fits(place, text_of(line)) or "\n" in text_of(value):
             if not isinstance(small, cst.Return | cst.Assign) or not isinstance(
                 value, cst.BooleanOperation
             ):
@@ -248,9 +248,7 @@ class UseCondition(Move):
                 [small.with_changes(value=over_lines(value, around.indent))]
             )
         new = spaced_lead(line, place.statements[start], node)
-        why = (
-            f"Both ways only say whether `{code(node.test)}` holds; the condition says that itself."
-        )
+        why = f"Both ways only say whether `{text_of(node.test)}` holds; the condition says that itself."
         return Site(node, why, place.exchanged(start, new, until=end))
 
 

@@ -16,7 +16,7 @@ from dataclasses import dataclass
 
 from ...logic.bindings import parameters
 from ...naming.blocks import Block, proposals
-from ...outline import Function
+from ...outline import Function, all_nodes
 from ...source.edits import Edit, edited
 from ..alike import visible_locals
 from ..arm_bodies import (
@@ -243,7 +243,7 @@ class _Plan:
 
 def _planned(view: ModuleView, function: Function, chain: Chain) -> _Plan | str:
     bodies = [a.body for a in chain.arms]
-    inside = [n for b in bodies for s in b for n in ast.walk(s)]
+    inside = [n for b in bodies for s in b for n in all_nodes(s)]
     local = visible_locals(function)
     special = any(
         isinstance(n, ast.Name) and n.id in ("super", "locals", "vars", "__class__") for n in inside
@@ -328,7 +328,7 @@ def _do_the_same(chain: Chain) -> bool:
 def _shape(body: list[ast.stmt]) -> str:
     """A body without its constants."""
     module = copy.deepcopy(ast.Module(body, []))
-    for node in ast.walk(module):
+    for node in all_nodes(module):
         if isinstance(node, ast.Constant):
             node.value = None
     return ast.dump(module)

@@ -13,7 +13,7 @@ from collections.abc import Iterator
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...naming.words import words_of
-from ...outline import Function, functions_of
+from ...outline import Function, all_nodes, functions_of
 from ...source.edits import Edit, edited
 from ..imports import is_free, is_imported, with_import
 from ..module_view import ModuleView, own_nodes
@@ -194,8 +194,10 @@ def _site(
     line: int,
     wishes: Wishes,
 ) -> ModuleSite | str:
-    several = any(isinstance(n, ast.ClassDef) and len(n.bases) > 1 for n in ast.walk(view.tree))
-    slots = any(isinstance(n, ast.Name) and n.id == "__slots__" for c in kinds for n in ast.walk(c))
+    several = any(isinstance(n, ast.ClassDef) and len(n.bases) > 1 for n in all_nodes(view.tree))
+    slots = any(
+        isinstance(n, ast.Name) and n.id == "__slots__" for c in kinds for n in all_nodes(c)
+    )
     if several or slots or any(c.bases or c.keywords or c.decorator_list for c in kinds):
         return "has-bases"
     methods = _in_common(kinds)

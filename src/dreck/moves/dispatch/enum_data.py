@@ -15,7 +15,7 @@ from collections.abc import Iterator
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...naming.words import words_of
-from ...outline import Function
+from ...outline import Function, all_nodes
 from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned
 from ..chains import Chain, chains_of
@@ -243,8 +243,8 @@ def _site(
     proposed = _what(function, chain)
     name = wishes.wanted(line, [proposed]) or proposed
     table = f"{name}_of_{'_'.join(words_of(owner.name))}".upper()
-    asked = {n.attr for n in ast.walk(view.tree) if isinstance(n, ast.Attribute)}
-    texts = {n.value for n in ast.walk(view.tree) if isinstance(n, ast.Constant)}
+    asked = {n.attr for n in all_nodes(view.tree) if isinstance(n, ast.Attribute)}
+    texts = {n.value for n in all_nodes(view.tree) if isinstance(n, ast.Constant)}
     inside = {getattr(s, "name", "") for s in owner.body} | {
         ast.unparse(t) for s in owner.body if isinstance(s, ast.Assign) for t in s.targets
     }

@@ -16,7 +16,7 @@ from ...logic.bindings import free_names
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...naming.words import EMPTY_WORDS, VERBS, plural, words_of
-from ...outline import Function, FunctionNode
+from ...outline import Function, FunctionNode, all_nodes
 from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned, is_value
 from ..alike import visible_locals
@@ -258,7 +258,7 @@ def _chain_at(block: list[ast.stmt], index: int) -> _Chain | None:
     if len(arms) < _LEAST_ROWS or any(map(_jumps, arms)):
         return None
     leaves = all(isinstance(a.body[-1], _ENDS) for a in arms)
-    returns = any(isinstance(n, ast.Return) for a in arms for s in a.body for n in ast.walk(s))
+    returns = any(isinstance(n, ast.Return) for a in arms for s in a.body for n in all_nodes(s))
     if returns and not leaves:
         return None
     behind = leaves and not rest
@@ -270,7 +270,7 @@ def _chain_at(block: list[ast.stmt], index: int) -> _Chain | None:
 
 def _jumps(arm: ast.If) -> bool:
     """Whether an arm goes on with a loop around, or leaves it."""
-    nodes = (n for s in arm.body for n in ast.walk(s))
+    nodes = (n for s in arm.body for n in all_nodes(s))
     return any(isinstance(n, ast.Break | ast.Continue | ast.Yield | ast.NamedExpr) for n in nodes)
 
 
@@ -281,7 +281,7 @@ def _is_a_look_up(chain: _Chain, holes: list[Hole]) -> bool:
     tests = [a.test for a in chain.arms]
     plain = (ast.Eq, ast.NotEq, ast.Is, ast.IsNot, ast.In, ast.NotIn)
     asked = [t for t in tests if isinstance(t, ast.Compare) and isinstance(t.ops[0], plain)]
-    inside = {id(n) for n in ast.walk(tests[0])}
+    inside = {id(n) for n in all_nodes(tests[0])}
     return bool(asked) or not any(id(h.values[0]) in inside for h in holes)
 
 
@@ -377,7 +377,7 @@ class _Plan:
 
     def _table(self, fields: list[str]) -> str:
         """What the rows are called: by what they give, or by the function."""
-        inside = {id(n) for n in ast.walk(self.chain.arms[0].test)}
+        inside = {id(n) for n in all_nodes(self.chain.arms[0].test)}
         given = [
             f for h, f in zip(self.holes, fields, strict=True) if id(h.values[0]) not in inside
         ]

@@ -14,7 +14,7 @@ from dataclasses import dataclass
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...naming.words import plural, words_of
-from ...outline import Function
+from ...outline import Function, all_nodes, child_nodes
 from ...source.edits import Edit, edited
 from ..alignment import is_value
 from ..chains import is_key
@@ -203,7 +203,7 @@ class JoinTables(ModuleMove):
         self, view: ModuleView, function: Function, wishes: Wishes
     ) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for tables with the keys of one that the function looks into."""
-        mentioned = [n.id for n in ast.walk(function.node) if isinstance(n, ast.Name)]
+        mentioned = [n.id for n in all_nodes(function.node) if isinstance(n, ast.Name)]
         statements = {
             ast.unparse(s.targets[0]): s
             for s in view.tree.body
@@ -244,10 +244,10 @@ def _is_constant(table: ast.Dict) -> bool:
 
 def _table(view: ModuleView, name: str, statement: ast.Assign) -> _Table | None:
     """A table with its uses; None if it is used in another way than looked into by functions."""
-    inside = {id(n): f for f, function in view.functions.items() for n in ast.walk(function.node)}
-    parents = {id(c): n for n in ast.walk(view.tree) for c in ast.iter_child_nodes(n)}
+    inside = {id(n): f for f, function in view.functions.items() for n in all_nodes(function.node)}
+    parents = {id(c): n for n in all_nodes(view.tree) for c in child_nodes(n)}
     uses = []
-    for node in ast.walk(view.tree):
+    for node in all_nodes(view.tree):
         if not isinstance(node, ast.Name) or node.id != name or node is statement.targets[0]:
             continue
         use = _use(node, parents, inside.get(id(node), ""))

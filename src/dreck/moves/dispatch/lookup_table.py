@@ -20,7 +20,7 @@ from ...naming.operands import subject_words
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...naming.words import VERBS, words_of
-from ...outline import Function
+from ...outline import Function, all_nodes
 from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned, is_value
 from ..alike import visible_locals
@@ -532,7 +532,7 @@ def _with_preset(view: ModuleView, chain: Chain) -> Chain | None:
     bodies: list[list[ast.stmt]] = [[before], *(a.body for a in chain.arms)]
     places = {_place_set(b) for b in bodies}
     name = next(iter(places))
-    asked = {n.id for n in ast.walk(chain.subject) if isinstance(n, ast.Name)}
+    asked = {n.id for n in all_nodes(chain.subject) if isinstance(n, ast.Name)}
     lines = range(before.lineno, (before.end_lineno or before.lineno) + 1)
     if len(places) > 1 or not name or name in asked or any(n in view.comments for n in lines):
         return None

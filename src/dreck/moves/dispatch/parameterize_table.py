@@ -14,7 +14,7 @@ from ...logic.bindings import parameters
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...naming.words import words_of
-from ...outline import Function, FunctionNode
+from ...outline import Function, FunctionNode, all_nodes
 from ...source.edits import Edit, edited
 from ..alike import visible_locals
 from ..module_view import ModuleView, own_nodes
@@ -167,7 +167,9 @@ def _site(
         a.arg for a in parameters(node)
     }:
         return "name-taken"
-    reads = [n for s in node.body for n in ast.walk(s) if isinstance(n, ast.Name) and n.id == table]
+    reads = [
+        n for s in node.body for n in all_nodes(s) if isinstance(n, ast.Name) and n.id == table
+    ]
     hint = _hint(value) if _is_annotated(node, method=id(node) in view.owners) else ""
     new = f"{name}: {hint} = {table}" if hint else f"{name}={table}"
     edits = [Edit(*view.offsets.span(n), name) for n in reads]

@@ -15,7 +15,7 @@ from ...logic.bindings import free_names
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...naming.words import singular, words_of
-from ...outline import Function
+from ...outline import Function, all_nodes
 from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned
 from ..alike import visible_locals
@@ -168,7 +168,7 @@ class RuleRows(ModuleMove):
                     n, ast.Return | ast.Raise | ast.Break | ast.Continue | ast.Yield | ast.Await
                 )
                 for s in run
-                for n in ast.walk(s)
+                for n in all_nodes(s)
             ):
                 yield self.leave("leaves", line)
             elif any(n in view.comments for n in range(line, (run[-1].end_lineno or line) + 1)):
@@ -343,7 +343,7 @@ def _summed(
 
 
 def _blocks(node: ast.AST) -> Iterator[list[ast.stmt]]:
-    for child in ast.walk(node):
+    for child in all_nodes(node):
         for part in ("body", "orelse", "finalbody"):
             block = getattr(child, part, None)
             if isinstance(block, list) and block and isinstance(block[0], ast.stmt):

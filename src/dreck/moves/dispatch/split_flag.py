@@ -20,7 +20,7 @@ from ...logic.along import nothing_known
 from ...logic.bindings import assigned_in, parameters
 from ...logic.specialise import specialised
 from ...naming.words import is_state, words_of
-from ...outline import Function, FunctionNode
+from ...outline import Function, FunctionNode, all_nodes
 from ...source.edits import Edit, edited
 from ...source.regions import region_of
 from ..alike import visible_locals
@@ -257,7 +257,7 @@ def _flag_of(view: ModuleView, function: Function) -> Flag | None:
         uses = [
             n
             for s in node.body
-            for n in ast.walk(s)
+            for n in all_nodes(s)
             if isinstance(n, ast.Name) and n.id == parameter.arg
         ]
         if (
@@ -289,7 +289,7 @@ def _flag_of(view: ModuleView, function: Function) -> Flag | None:
 
 def _asked_often(node: FunctionNode, name: str, uses: list[ast.Name]) -> ast.If | None:
     """The first if that asks for a flag, where all that is done with the flag is to ask for it."""
-    asking = [n for s in node.body for n in ast.walk(s) if isinstance(n, ast.If | ast.IfExp)]
+    asking = [n for s in node.body for n in all_nodes(s) if isinstance(n, ast.If | ast.IfExp)]
     asked = {id(part) for n in asking for part in _operands(n.test)}
     ifs = [n for n in asking if isinstance(n, ast.If)]
     if not ifs or not all(id(u) in asked for u in uses):
@@ -331,7 +331,7 @@ def _compared(node: FunctionNode, name: str) -> tuple[ast.If, bool, ast.Constant
     """The if at the top level that compares a parameter with a text or number, where nothing else
     asks for it.
     """
-    uses = [n for s in node.body for n in ast.walk(s) if isinstance(n, ast.Name) and n.id == name]
+    uses = [n for s in node.body for n in all_nodes(s) if isinstance(n, ast.Name) and n.id == name]
     for statement in node.body if len(uses) == 1 else []:
         test = statement.test if isinstance(statement, ast.If) else None
         if (

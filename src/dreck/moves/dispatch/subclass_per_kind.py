@@ -19,12 +19,12 @@ from functools import lru_cache
 
 import libcst as cst
 
+from ...logic.conditions import text_of
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...naming.words import plural, words_of
-from ...outline import Function
+from ...outline import Function, all_nodes
 from ...source.edits import edited
-from ..blocks import code
 from ..on_classes.chains import CANNOT_MOVE, is_private
 from ..kind_objects import Objects, kind_parameter, stores_of
 from ..module_view import ModuleView, first_line
@@ -327,7 +327,7 @@ def _plan(view: ModuleView, owner: ast.ClassDef) -> _Plan | None:
             if _is_plain(method):
                 asked = Asked(method.args.args[0].arg, attribute)
                 for key in kinds_in(_parsed(view, method), asked):
-                    plan.kinds.setdefault(key_of(key), code(key))
+                    plan.kinds.setdefault(key_of(key), text_of(key))
         if plan.kinds:
             return plan
     return None
@@ -343,10 +343,10 @@ def _is_plain(method: ast.FunctionDef) -> bool:
 def _choices(method: ast.FunctionDef) -> Iterator[tuple[str, int]]:
     """The attributes of its object that a method may choose by, with the lines."""
     this = method.args.args[0].arg
-    for node in ast.walk(method):
+    for node in all_nodes(method):
         asked = node.test if isinstance(node, ast.If | ast.IfExp) else None
         asked = node.subject if isinstance(node, ast.Match) else asked
-        for part in ast.walk(asked) if asked is not None else ():
+        for part in all_nodes(asked) if asked is not None else ():
             if isinstance(part, ast.Attribute) and isinstance(part.value, ast.Name):
                 if part.value.id == this:
                     yield part.attr, node.lineno  # type: ignore[attr-defined]
@@ -386,7 +386,7 @@ def _hindrance(plan: _Plan, switching: Sequence[ast.FunctionDef]) -> str:
     if not once or named or not kept or start.args.vararg or start.args.kwarg:
         return "kind-changes"
     for method in switching:
-        inside = [n for s in method.body for n in ast.walk(s)]
+        inside = [n for s in method.body for n in all_nodes(s)]
         if any(
             isinstance(n, CANNOT_MOVE)
             or (isinstance(n, ast.Name) and n.id == "super")
@@ -479,7 +479,7 @@ def _for_kinds(
             raise _NotSo("cannot-move") from cannot
         if any(True for _ in kinds_in(base, asked)):
             continue  # something of it cannot be told
-        own = {k: f for k, f in own.items() if code(f.body) != code(base.body)}
+        own = {k: f for k, f in own.items() if text_of(f.body) != text_of(base.body)}
         if own:
             found[method.name] = base, own
             repeated[method.name] = max(_said_again(base, f) for f in own.values())
@@ -488,7 +488,7 @@ def _for_kinds(
 
 def _said_again(base: cst.FunctionDef, own: cst.FunctionDef) -> int:
     """How many lines two bodies begin and end with alike, plain returns apart."""
-    texts = [[code(s).strip() for s in _without_doc(f).body.body] for f in (base, own)]
+    texts = [[text_of(s).strip() for s in _without_doc(f).body.body] for f in (base, own)]
     while (
         texts[0]
         and texts[1]
@@ -540,7 +540,7 @@ def _picked(
     passed = ", ".join([*(a.arg for a in start.args[1:]), *named])
     hint = f" -> {plan.owner.name}" if any(a.annotation for a in start.args) else ""
     taken = _method_of(_class_of(module, plan.owner.name), "__init__").params
-    own = code(taken.with_changes(params=taken.params[1:]))
+    own = text_of(taken.with_changes(params=taken.params[1:]))
     rows = [f"{one}{plan.kinds[k]}: {n}," for k, n in classes.items()]
     parts = [
         "\n".join([f"{plan.table} = {{", *rows, "}"]),
@@ -623,7 +623,7 @@ def _with_defaults(block: Sequence[ast.stmt], inside: Sequence[ast.stmt]) -> int
     given = {
         n.id
         for s in inside
-        for n in ast.walk(s)
+        for n in all_nodes(s)
         if isinstance(n, ast.Name) and isinstance(n.ctx, ast.Store)
     }
     at = block.index(inside[0])

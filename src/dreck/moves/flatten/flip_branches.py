@@ -7,8 +7,8 @@ from __future__ import annotations
 
 import libcst as cst
 
-from ...logic.conditions import bare, core
-from ..blocks import code, comments_in, leaves, spaced_test, weight
+from ...logic.conditions import bare, core, text_of
+from ..blocks import comments_in, leaves, spaced_test, weight
 from ..places import Place
 from ..spoken import apart
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
@@ -126,9 +126,9 @@ class FlipBranches(Move):
         lead += comments_in(node.orelse.leading_lines)
         otherwise = cst.Else(node.body, leading_lines=said)
         new = turned.with_changes(body=node.orelse.body, orelse=otherwise, leading_lines=lead)
-        why = f"`{code(turned.test)}` is easier to read than its opposite."
+        why = f"`{text_of(turned.test)}` is easier to read than its opposite."
         if joins:
-            why = f"With `{code(turned.test)}` first, the inner choice can join the chain."
+            why = f"With `{text_of(turned.test)}` first, the inner choice can join the chain."
         return Site(node, why, place.exchanged(index, new))
 
 

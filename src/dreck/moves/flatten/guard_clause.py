@@ -13,11 +13,10 @@ from dataclasses import dataclass, replace
 
 import libcst as cst
 
-from ...logic.conditions import over_lines
+from ...logic.conditions import over_lines, text_of
 from ..blocks import (
     Run,
     all_arms_leave,
-    code,
     comments_in,
     joined,
     leaves,
@@ -180,7 +179,7 @@ class GuardClause(Move):
 def _grows(test: cst.BaseExpression, around: Around) -> int:
     """How much work it takes to make up for a condition that only a ``not`` turns round."""
     turned = around.negation.of(test)
-    return _READ_TWICE * (code(turned).startswith("not ") and not isinstance(test, _PLAIN))
+    return _READ_TWICE * (text_of(turned).startswith("not ") and not isinstance(test, _PLAIN))
 
 
 def _protected(place: Place, index: int, node: cst.Try, way_out: _WayOut) -> Iterator[Site]:
@@ -265,7 +264,7 @@ def _way_out(place: Place, index: int, around: Around) -> _WayOut | None:
     if (
         comments_in(line.leading_lines)
         or line.trailing_whitespace.comment
-        or len(code(line)) > _COPIED
+        or len(text_of(line)) > _COPIED
     ):
         return None
     small = line.body[0]
@@ -284,7 +283,7 @@ def _with_exit(suite: cst.BaseSuite, exit_line: cst.SimpleStatementLine) -> cst.
 
 def _site(place: Place, index: int, node: cst.If, plan: _Plan, around: Around) -> Site:
     test = around.negation.of(node.test) if plan.negate else node.test
-    if plan.negate and not around.fits(place, f"if {code(test)}:"):
+    if plan.negate and not around.fits(place, f"if {text_of(test)}:"):
         test = _broken_up(test, around.indent)
     lead = list(node.leading_lines)
     theirs = plan.other.leading_lines if plan.other is not None else []
@@ -311,7 +310,7 @@ def _site(place: Place, index: int, node: cst.If, plan: _Plan, around: Around) -
     rest = [] if plan.drop_rest else list(place.statements[index + 1 :])
     parts: list[Run] = [([*place.statements[:index], guard], []), (work, footer), (rest, [])]
     way = _exit_word(plan.guard)
-    why = f"When `{code(test)}`, control {way} here; what follows needs one level less."
+    why = f"When `{text_of(test)}`, control {way} here; what follows needs one level less."
     return Site(node, why, joined(place.block, parts))
 
 

@@ -8,10 +8,11 @@ from __future__ import annotations
 
 import libcst as cst
 
+from ...logic.conditions import text_of
 from ...logic.assigned import assigned_names
 from ...logic.walk import has_comments, names_in
 from ..arms import Arm, arms_of, chain_of, is_complete, same_code
-from ..blocks import code, lead_of, leaves, with_lead
+from ..blocks import lead_of, leaves, with_lead
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -211,5 +212,5 @@ def _is_bare_jump(statement: cst.BaseStatement) -> bool:
 
 
 def _short(statement: cst.BaseStatement) -> str:
-    text = " ".join(code(statement.with_changes(leading_lines=[])).split())
+    text = " ".join(text_of(statement.with_changes(leading_lines=[])).split())
     return text if len(text) <= 50 else f"{text[:47]}..."

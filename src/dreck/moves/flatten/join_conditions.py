@@ -12,7 +12,7 @@ import libcst as cst
 from ...logic.conditions import chained
 from ...logic.walk import has_comments
 from ..arms import only_line, same_code
-from ..blocks import code, comments_in, header_comment, spaced_test
+from ..blocks import comments_in, header_comment, spaced_test
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 

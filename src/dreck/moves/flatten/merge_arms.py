@@ -15,7 +15,7 @@ from ...logic.conditions import chained
 from ...logic.known import atom_of
 from ...logic.walk import has_comments
 from ..arms import Arm, arms_of, chain_of, same_code
-from ..blocks import code, lead_of, leaves
+from ..blocks import lead_of, leaves
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 from ..rounds import suite_of

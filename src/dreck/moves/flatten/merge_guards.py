@@ -8,10 +8,10 @@ from __future__ import annotations
 
 import libcst as cst
 
-from ...logic.conditions import atoms, chained, constant, core
+from ...logic.conditions import atoms, chained, constant, core, text_of
 from ...logic.walk import has_comments, names_in
 from ..arms import only_statement, same_code
-from ..blocks import code, comments_in, is_guard, spaced_test
+from ..blocks import comments_in, is_guard, spaced_test
 from ..places import Place
 from ..rounds import set_by, suite_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
@@ -166,7 +166,7 @@ def _manner(atom: cst.BaseExpression) -> str:
         return (
             "type"
             if isinstance(atom.func, cst.Name) and atom.func.value == "isinstance"
-            else f"call {code(atom.func)}"
+            else f"call {text_of(atom.func)}"
         )
     if not isinstance(atom, cst.Comparison):
         return "truth"

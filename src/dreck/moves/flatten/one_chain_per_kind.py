@@ -14,13 +14,13 @@ from __future__ import annotations
 import libcst as cst
 
 from ...logic.assigned import assigned_names
-from ...logic.conditions import atoms, constant, core, squeezed
+from ...logic.conditions import atoms, constant, core, squeezed, text_of
 from ...logic.walk import has_comments, names_in, walk
 from ...logic.along import nothing_known
 from ...logic.known import Known, elements_of, is_quiet
 from ...logic.specialise import specialised
 from ..arms import Arm, chain_of, meaning
-from ..blocks import code, lead_of, weight, with_lead
+from ..blocks import lead_of, weight, with_lead
 from ..places import Place, function_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -132,7 +132,7 @@ class OneChainPerKind(Move):
         chain = _chain(subject, arms).with_changes(leading_lines=lead_of(node))
         if _tests_left(chain, squeezed(subject)) > len(arms):
             return NOT_MINE
-        why = f"Everything that depends on `{code(subject)}` stands in one chain, an arm for each kind."
+        why = f"Everything that depends on `{text_of(subject)}` stands in one chain, an arm for each kind."
         return Site(node, why, place.exchanged(index, chain, until=last + 1))
 
 

@@ -8,9 +8,10 @@ from __future__ import annotations
 
 import libcst as cst
 
+from ...logic.conditions import text_of
 from ...logic.assigned import assigned_names
 from ...logic.walk import names_in
-from ..blocks import code, header_comment, is_guard, leaves, spaced_test, with_lead
+from ..blocks import header_comment, is_guard, leaves, spaced_test, with_lead
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -94,7 +95,5 @@ class PushDown(Move):
         ifs = [node.with_changes(body=cst.IndentedBlock([first]))]
         ifs += [spaced_test(cst.If(node.test, cst.IndentedBlock([s])), node.test) for s in others]
         ifs[-1] = ifs[-1].with_changes(body=cst.IndentedBlock([others[-1]], footer=footer))
-        why = (
-            f"`{code(node.test)}` stands around each statement, which can now be moved on its own."
-        )
+        why = f"`{text_of(node.test)}` stands around each statement, which can now be moved on its own."
         return Site(node, why, place.exchanged(index, *ifs))

@@ -9,12 +9,13 @@ from __future__ import annotations
 
 import libcst as cst
 
+from ...logic.conditions import text_of
 from ...logic.assigned import assigned_names
 from ...logic.walk import names_in
 from ...logic.along import nothing_known
 from ...logic.known import atom_of, is_quiet
 from ..arms import same_code
-from ..blocks import code, comments_in, joined, leaves, unwrapped
+from ..blocks import comments_in, joined, leaves, unwrapped
 from ..places import Place, function_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -118,7 +119,7 @@ class Regroup(Move):
         if any(not _may_change_places(s, first) for s in between):
             return NOT_MINE
         together = _together(first, node, _agrees(first, node))
-        why = f"Both depend on `{code(first.test)}`, which nothing between them changes."
+        why = f"Both depend on `{text_of(first.test)}`, which nothing between them changes."
         return Site(node, why, place.exchanged(index, *between, together, until=second + 1))
 
 

@@ -15,7 +15,7 @@ import libcst as cst
 
 from ...logic.walk import walk
 from ...naming.words import words_of
-from ...outline import Function, functions_of
+from ...outline import Function, all_nodes, functions_of
 from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned
 from ..fields import field_name
@@ -172,12 +172,12 @@ class SayOnce(Move):
             n.id
             for a in alike.chosen
             for s in a.body
-            for n in ast.walk(s)
+            for n in all_nodes(s)
             if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
         }
         for hole in alike.holes:
             for value in hole.values:
-                parts = list(ast.walk(value))
+                parts = list(all_nodes(value))
                 if any(isinstance(p, ast.Name) and p.id in stored for p in parts):
                     return "made-inside"
                 if any(isinstance(p, _ACTS) for p in parts):
@@ -200,7 +200,7 @@ def _may_be_alike(node: cst.If) -> bool:
 def _same_in(tree: ast.Module, module: cst.Module, node: cst.If) -> ast.If:
     """The if in the syntax tree of a text that is the one in its tree without loss."""
     number = next(i for i, n in enumerate(_ifs_of(module)) if n is node)
-    found = [n for n in ast.walk(tree) if isinstance(n, ast.If)]
+    found = [n for n in all_nodes(tree) if isinstance(n, ast.If)]
     return sorted(found, key=lambda n: (n.lineno, n.col_offset))[number]
 
 
@@ -259,7 +259,7 @@ def _arms(node: ast.If) -> list[_Arm]:
 
 def _behind(function: Function, node: ast.If) -> list[ast.stmt]:
     """The statements behind a chain in its block."""
-    for owner in ast.walk(function.node):
+    for owner in all_nodes(function.node):
         for name in ("body", "orelse", "finalbody"):
             block = getattr(owner, name, None)
             if isinstance(block, list) and node in block:
@@ -296,7 +296,7 @@ def _alike_in(node: ast.If, behind: list[ast.stmt]) -> _Alike | None:
 
 
 def _size(body: Sequence[ast.stmt]) -> int:
-    return sum(isinstance(n, ast.stmt) for s in body for n in ast.walk(s))
+    return sum(isinstance(n, ast.stmt) for s in body for n in all_nodes(s))
 
 
 def _leaves(body: Sequence[ast.stmt]) -> bool:
@@ -305,8 +305,8 @@ def _leaves(body: Sequence[ast.stmt]) -> bool:
 
 def _names(holes: Sequence[Hole], view: ModuleView, function: Function) -> list[str] | None:
     """A name for each hole; those that have the same values share one."""
-    taken = {n.id for n in ast.walk(function.node) if isinstance(n, ast.Name)}
-    taken |= {n.arg for n in ast.walk(function.node) if isinstance(n, ast.arg)}
+    taken = {n.id for n in all_nodes(function.node) if isinstance(n, ast.Name)}
+    taken |= {n.arg for n in all_nodes(function.node) if isinstance(n, ast.arg)}
     by_values: dict[tuple[str, ...], str] = {}
     names: list[str] = []
     for hole in holes:
@@ -374,7 +374,7 @@ def _edit(
     if any(
         isinstance(n, ast.Constant | ast.JoinedStr) and n.lineno != n.end_lineno
         for s in shifted
-        for n in ast.walk(s)
+        for n in all_nodes(s)
     ):
         return "made-inside"
     lines: list[str] = []

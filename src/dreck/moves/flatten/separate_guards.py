@@ -8,9 +8,9 @@ from __future__ import annotations
 
 import libcst as cst
 
-from ...logic.conditions import bare, core
+from ...logic.conditions import bare, core, text_of
 from ...logic.walk import has_comments
-from ..blocks import code, is_guard, spaced_test
+from ..blocks import is_guard, spaced_test
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -68,5 +68,5 @@ class SeparateGuards(Move):
         if has_comments(node.body) or has_comments(node.test):
             return self.refuse("comment-inside", node)
         guards = [spaced_test(node, bare(test.left)), cst.If(bare(test.right), node.body)]
-        why = f"`{code(test.right)}` is a check of its own."
+        why = f"`{text_of(test.right)}` is a check of its own."
         return Site(node, why, place.exchanged(index, *guards))

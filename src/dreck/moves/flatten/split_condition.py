@@ -8,9 +8,9 @@ from __future__ import annotations
 
 import libcst as cst
 
-from ...logic.conditions import bare, core, operands
+from ...logic.conditions import bare, core, operands, text_of
 from ...logic.walk import has_comments
-from ..blocks import code, spaced_test, weight
+from ..blocks import spaced_test, weight
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -110,7 +110,7 @@ class SplitCondition(Move):
             new = spaced_test(node, bare(first)).with_changes(
                 orelse=cst.If(second, node.body, node.orelse)
             )
-        why = f"`{code(first)}` is checked on its own."
+        why = f"`{text_of(first)}` is checked on its own."
         return Site(node, why, place.exchanged(index, new))
 
 

@@ -8,10 +8,11 @@ from __future__ import annotations
 
 import libcst as cst
 
+from ...logic.conditions import text_of
 from ...logic.known import is_quiet
 from ...logic.walk import has_comments
 from ..arms import same_code
-from ..blocks import code, comments_in, header_comment, spaced_test
+from ..blocks import comments_in, header_comment, spaced_test
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -130,7 +131,7 @@ class SwapNesting(Move):
             body=cst.IndentedBlock([yes]),
             orelse=None if no is None else cst.Else(cst.IndentedBlock([no])),
         )
-        why = f"`{code(first.test)}` is asked first, so that what belongs to it stands together."
+        why = f"`{text_of(first.test)}` is asked first, so that what belongs to it stands together."
         return Site(node, why, place.exchanged(index, new))
 
 

@@ -18,7 +18,7 @@ from ...naming.phrases import Rank
 from ...naming.proposals import Named, Proposal, proposals
 from ...naming.spelling import spelt
 from ...naming.words import is_usable
-from ...outline import Function
+from ...outline import Function, all_nodes
 from ...source.edits import Edit, edited
 from ..alike import Occurrence, decisions_in, existing_predicate, occurrences
 from ..decisions import Decision, parts_of
@@ -337,7 +337,7 @@ def _has_arithmetic(node: ast.expr) -> bool:
     return any(
         isinstance(n, ast.BinOp)
         and isinstance(n.op, ast.Mod | ast.Sub | ast.Add | ast.Mult | ast.FloorDiv | ast.BitAnd)
-        for n in ast.walk(node)
+        for n in all_nodes(node)
     )
 
 

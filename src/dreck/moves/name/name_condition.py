@@ -16,7 +16,7 @@ from ...logic.bindings import free_names
 from ...naming.phrases import Rank
 from ...naming.proposals import Named, Proposal, proposals
 from ...naming.spelling import spelt
-from ...outline import Function
+from ...outline import Function, all_nodes
 from ..alike import decisions_in, visible_locals
 from ..decisions import Decision
 from ..local_names import Spot, is_readable, named_before, spots_of
@@ -93,7 +93,7 @@ class NameCondition(ModuleMove):
                 continue
             seen.add(text)
             if not is_readable(decision.condition):
-                seen |= {ast.dump(n) for n in ast.walk(decision.condition)}
+                seen |= {ast.dump(n) for n in all_nodes(decision.condition)}
                 yield self.leave("binds", decision.line)
                 continue
             yield from _sites(view, function, decision, places.get(text, []), wishes)
@@ -103,7 +103,7 @@ class NameCondition(ModuleMove):
 
 def _is_long(condition: ast.expr) -> bool:
     """Whether a condition is more than one short comparison."""
-    arithmetic = any(isinstance(n, ast.BinOp) for n in ast.walk(condition))
+    arithmetic = any(isinstance(n, ast.BinOp) for n in all_nodes(condition))
     return (
         isinstance(condition, ast.BoolOp)
         or arithmetic

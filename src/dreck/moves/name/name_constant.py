@@ -17,7 +17,7 @@ from ...naming.operands import subject_words
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...naming.values import constant_name
-from ...outline import Function
+from ...outline import Function, all_nodes
 from ...source.edits import Edit, edited
 from ..alike import visible_locals
 from ..module_view import ModuleView, own_nodes
@@ -257,7 +257,7 @@ def _constant_for(view: ModuleView, use: Use) -> str | None:
                 and type(value) is type(use.value)
             ):
                 constants[statement.targets[0].id] = value
-    for node in ast.walk(view.tree):
+    for node in all_nodes(view.tree):
         if isinstance(node, ast.Compare):
             sides = [node.left, *node.comparators]
             names = [s.id for s in sides if isinstance(s, ast.Name) and s.id in constants]

@@ -14,7 +14,7 @@ from ...logic.bindings import free_names
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...naming.values import proposals
-from ...outline import Function
+from ...outline import Function, all_nodes
 from ..alike import visible_locals
 from ..local_names import Spot, is_readable, named_before, spots_of
 from ..module_view import ModuleView
@@ -81,7 +81,7 @@ class NameValue(ModuleMove):
             )
             if not wanted or not long or any(id(s.node) in done for s in spots):
                 continue
-            done |= {id(n) for s in spots for n in ast.walk(s.node)}
+            done |= {id(n) for s in spots for n in all_nodes(s.node)}
             yield from self._named(view, function, spots, wishes)
 
     def _named(
@@ -109,4 +109,4 @@ class NameValue(ModuleMove):
 
 
 def _is_constant(node: ast.expr) -> bool:
-    return not any(isinstance(n, ast.Name | ast.Attribute) for n in ast.walk(node))
+    return not any(isinstance(n, ast.Name | ast.Attribute) for n in all_nodes(node))

@@ -15,7 +15,7 @@ from ...naming.phrases import Rank
 from ...naming.proposals import Named, Proposal, proposals
 from ...naming.spelling import spelt
 from ...naming.words import is_usable, words_of
-from ...outline import Function
+from ...outline import Function, all_nodes
 from ...source.edits import edited
 from ..alike import decisions_in
 from ..decisions import Decision, comments_of_operand
@@ -119,7 +119,7 @@ class PolicyObject(ModuleMove):
                 or id(condition) in covered
             ):
                 continue
-            covered |= {id(n) for n in ast.walk(condition)}
+            covered |= {id(n) for n in all_nodes(condition)}
             if wishes.line not in (None, decision.line, decision.statement.lineno):
                 continue
             made = predicate_of(view, function, condition)
@@ -269,7 +269,7 @@ def _on_self(
         start, end = view.offsets.span(group[0])
     else:
         start, end = spans[0][0], spans[-1][1]
-    inside = [n for o in group for n in ast.walk(o) if isinstance(n, ast.Name) and n.id in fields]
+    inside = [n for o in group for n in all_nodes(o) if isinstance(n, ast.Name) and n.id in fields]
     places = sorted((view.offsets.span(n) for n in inside), reverse=True)
     text = view.text[start:end]
     for low, _ in places:

@@ -12,7 +12,7 @@ import ast
 from collections.abc import Iterator
 
 from ...logic.bindings import free_names
-from ...outline import Function
+from ...outline import Function, all_nodes
 from ...source.edits import Edit, edited
 from ..alike import visible_locals
 from ..module_view import ModuleView, own_nodes
@@ -82,7 +82,7 @@ class RuleList(ModuleMove):
             for test in _tests(loop):
                 if wishes.line not in (None, test.test.lineno):
                     continue
-                if any(isinstance(n, _CANNOT_MOVE) for n in ast.walk(test.test)):
+                if any(isinstance(n, _CANNOT_MOVE) for n in all_nodes(test.test)):
                     yield self.leave("cannot-move", test.lineno)
                     continue
                 text = _rewritten(view, function, loop, test)
@@ -103,7 +103,7 @@ def _rewritten(
     condition = test.test
     assert isinstance(condition, ast.BoolOp)
     inside = {
-        n.id for n in ast.walk(loop) if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
+        n.id for n in all_nodes(loop) if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
     }
     given = [n for n in free_names(condition) if n in inside]
     if any(not set(free_names(v)) & set(given) for v in condition.values):

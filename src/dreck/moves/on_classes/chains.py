@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 
 from ...logic.bindings import assigned_in, free_names
 from ...logic.flow import is_asynchronous
-from ...outline import Function, FunctionNode
+from ...outline import Function, FunctionNode, all_nodes
 from ...source.edits import Edit, edited
 from ..module_view import ModuleView
 
@@ -241,7 +241,7 @@ def has_heirs(tree: ast.Module, chain: ClassChain) -> bool:
 def heirs_left_out(tree: ast.Module, chain: ClassChain) -> list[str]:
     """The classes of the module that are derived from those of a chain and have no arm in it."""
     owners = {o for a in chain.arms for o in a.owners}
-    classes = [c for c in ast.walk(tree) if isinstance(c, ast.ClassDef)]
+    classes = [c for c in all_nodes(tree) if isinstance(c, ast.ClassDef)]
     found: list[str] = []
     grew = True
     while grew:
@@ -291,7 +291,10 @@ def can_move(
         yields: whether they may give back what is yielded.
     """
     inside = [
-        n for body in (*(a.body for a in chain.arms), also or []) for s in body for n in ast.walk(s)
+        n
+        for body in (*(a.body for a in chain.arms), also or [])
+        for s in body
+        for n in all_nodes(s)
     ]
     sets = any(
         isinstance(n, ast.Name) and n.id == chain.subject and not isinstance(n.ctx, ast.Load)
@@ -320,7 +323,7 @@ def taken(body: list[ast.stmt]) -> list[str]:
     inside = ast.Module(body, [])
     own = {
         n.id
-        for n in ast.walk(inside)
+        for n in all_nodes(inside)
         if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
     }
     first_stores = {n for n in own if _is_set_first(body, n)}
@@ -330,7 +333,7 @@ def taken(body: list[ast.stmt]) -> list[str]:
 def _is_set_first(body: list[ast.stmt], name: str) -> bool:
     """Whether an arm gives a name a value before it reads it."""
     for statement in body:
-        nodes = [n for n in ast.walk(statement) if isinstance(n, ast.Name) and n.id == name]
+        nodes = [n for n in all_nodes(statement) if isinstance(n, ast.Name) and n.id == name]
         if nodes:
             plain = isinstance(statement, ast.Assign) and all(
                 isinstance(t, ast.Name) for t in statement.targets
@@ -386,7 +389,7 @@ def moved_lines(
     last = body[-1].end_lineno or body[-1].lineno
     start, end = view.offsets.line_start(number), view.offsets.line_start(last + 1)
     edits = []
-    for node in (n for s in body for n in ast.walk(s)):
+    for node in (n for s in body for n in all_nodes(s)):
         word = words.get(_word(node))
         if word is not None and isinstance(node, ast.Name | ast.Continue | ast.Yield):
             a, b = view.offsets.span(node)

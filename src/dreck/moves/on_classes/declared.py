@@ -6,7 +6,7 @@ import ast
 from collections.abc import Iterator, Sequence
 
 from ...logic.bindings import parameters
-from ...outline import Function
+from ...outline import Function, all_nodes
 from ..module_view import ModuleView
 
 # Classes that are gone through to get what they are declared to hold, and where that stands.
@@ -57,7 +57,7 @@ class _Element(ast.expr):
 
 def _givers(node: ast.AST, name: str) -> Iterator[tuple[ast.expr, ast.expr]]:
     """Where a name gets a value: itself, with the expression whose value or element it gets."""
-    for inner in ast.walk(node):
+    for inner in all_nodes(node):
         if isinstance(inner, ast.For | ast.AsyncFor | ast.comprehension):
             if _names(inner.target, name):
                 yield (
@@ -81,14 +81,14 @@ def _givers(node: ast.AST, name: str) -> Iterator[tuple[ast.expr, ast.expr]]:
 
 
 def _names(target: ast.expr, name: str) -> bool:
-    return any(isinstance(n, ast.Name) and n.id == name for n in ast.walk(target)) and not (
+    return any(isinstance(n, ast.Name) and n.id == name for n in all_nodes(target)) and not (
         isinstance(target, ast.Attribute | ast.Subscript)
     )
 
 
 def _part(target: ast.expr, name: str) -> ast.expr:
     """The name itself, in a target that is taken apart."""
-    return next(n for n in ast.walk(target) if isinstance(n, ast.Name) and n.id == name)
+    return next(n for n in all_nodes(target) if isinstance(n, ast.Name) and n.id == name)
 
 
 def _element(target: ast.expr, over: ast.expr, name: str) -> ast.expr:
@@ -130,7 +130,7 @@ def _of_attribute(owner: ast.ClassDef, name: str) -> ast.expr | None:
     makers = (s for s in owner.body if isinstance(s, ast.FunctionDef) and s.name == "__init__")
     for maker in makers:
         given = {a.arg: a.annotation for a in parameters(maker)}
-        for inner in ast.walk(maker):
+        for inner in all_nodes(maker):
             if isinstance(inner, ast.AnnAssign) and _is_attribute(inner.target, name):
                 return inner.annotation
             if isinstance(inner, ast.Assign) and any(_is_attribute(t, name) for t in inner.targets):
@@ -207,14 +207,14 @@ def evident_class(
     inside = range(first.lineno, (last.end_lineno or last.lineno) + 1)
     loops = [
         n
-        for n in ast.walk(function.node)
+        for n in all_nodes(function.node)
         if isinstance(n, ast.For | ast.AsyncFor)
         and ast.unparse(n.target) == name
         and n.lineno <= first.lineno <= (n.end_lineno or n.lineno)
     ]
     asked = {
         n.attr
-        for n in ast.walk(loops[-1] if loops else function.node)
+        for n in all_nodes(loops[-1] if loops else function.node)
         if isinstance(n, ast.Attribute)
         and n.lineno not in inside
         and isinstance(n.value, ast.Name)
@@ -244,6 +244,6 @@ def _gives(owner: ast.ClassDef) -> set[str]:
         targets = statement.targets if isinstance(statement, ast.Assign) else []
         target = statement.target if isinstance(statement, ast.AnnAssign) else None
         found |= {t.id for t in (*targets, target) if isinstance(t, ast.Name)}
-        stored = (n for n in ast.walk(statement) if isinstance(n, ast.Attribute))
+        stored = (n for n in all_nodes(statement) if isinstance(n, ast.Attribute))
         found |= {n.attr for n in stored if isinstance(n.ctx, ast.Store)}
     return found

@@ -6,7 +6,7 @@ import ast
 import builtins
 
 from ...logic.bindings import assigned_in, parameters
-from ...outline import Function
+from ...outline import Function, all_nodes
 from ..arm_results import Results
 from ..module_view import ModuleView
 from .declared import parsed
@@ -90,7 +90,7 @@ def _seen_from(view: ModuleView, owner: ast.ClassDef | None, hint: ast.expr) -> 
 
 
 def _words(node: ast.AST) -> set[str]:
-    return {n.id for n in ast.walk(node) if isinstance(n, ast.Name)}
+    return {n.id for n in all_nodes(node) if isinstance(n, ast.Name)}
 
 
 def _is_lazy(tree: ast.Module) -> bool:

@@ -9,7 +9,7 @@ from pathlib import Path
 from ...logic.flow import is_asynchronous, needed
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
-from ...outline import Function
+from ...outline import Function, all_nodes
 from ...source.edits import Edit, edited
 from ..alike import visible_locals
 from ..arm_results import Results, body_giving
@@ -50,7 +50,7 @@ def methods_site(
     # classes whose objects have it already
     kept = [returned_attribute(a.body, subject) == name for a in chain.arms]
     is_data = all(c is not None or k for c, k in zip(constants, kept, strict=True))
-    inside = (n for a in chain.arms for s in a.body for n in ast.walk(s))
+    inside = (n for a in chain.arms for s in a.body for n in all_nodes(s))
     waits = not is_data and any(map(is_asynchronous, inside))
     words = {subject: "self", "continue": "return", **handed_over(view, function, chain)}
     edits: dict[Path, list[Edit]] = {view.path: []}
@@ -199,10 +199,10 @@ def _without_presets(
     view: ModuleView, function: Function, chain: ClassChain, results: Results
 ) -> Iterator[Edit]:
     """The edits that take away what names were given before the chain, where nobody reads it."""
-    inside = {id(n) for s in (chain.first,) for n in ast.walk(s)}
+    inside = {id(n) for s in (chain.first,) for n in all_nodes(s)}
     reads = [
         n
-        for n in ast.walk(function.node)
+        for n in all_nodes(function.node)
         if isinstance(n, ast.Name) and isinstance(n.ctx, ast.Load) and id(n) not in inside
     ]
     for name, preset in results.presets.items():
@@ -240,13 +240,13 @@ def _who_else(view: ModuleView, function: Function, chain: ClassChain) -> str:
     for name, other, own in others:
         tests = [
             n
-            for n in ast.walk(other.node)
+            for n in all_nodes(other.node)
             if isinstance(n, ast.Call)
             and isinstance(n.func, ast.Name)
             and n.func.id == "isinstance"
         ]
         known = {
-            n.id for t in tests for a in t.args[1:] for n in ast.walk(a) if isinstance(n, ast.Name)
+            n.id for t in tests for a in t.args[1:] for n in all_nodes(a) if isinstance(n, ast.Name)
         } & owners - own
         if other.node is not function.node and known:
             found.append(f"{name} ({', '.join(sorted(known))})")

@@ -13,7 +13,7 @@ from dataclasses import dataclass, replace
 
 from ...logic.bindings import bound_in
 from ...naming.words import EMPTY_WORDS, VERBS, words_of
-from ...outline import Function, FunctionNode
+from ...outline import Function, FunctionNode, all_nodes
 from ..alignment import is_value
 from ..alike import visible_locals
 from ..arm_results import Results
@@ -223,20 +223,20 @@ def classes_of(view: ModuleView) -> dict[str, ast.ClassDef]:
 
 def words_taken(view: ModuleView) -> set[str]:
     """Words that objects of the module are asked for, or that classes have."""
-    found = {n.attr for n in ast.walk(view.tree) if isinstance(n, ast.Attribute)}
+    found = {n.attr for n in all_nodes(view.tree) if isinstance(n, ast.Attribute)}
     found |= {
         n.value
-        for n in ast.walk(view.tree)
+        for n in all_nodes(view.tree)
         if isinstance(n, ast.Constant) and isinstance(n.value, str)
     }
-    classes = [n for n in ast.walk(view.tree) if isinstance(n, ast.ClassDef)]
+    classes = [n for n in all_nodes(view.tree) if isinstance(n, ast.ClassDef)]
     found |= {getattr(s, "name", "") for c in classes for s in c.body}
     return found | {
         n.id
         for c in classes
         for s in c.body
         if not isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef)
-        for n in ast.walk(s)
+        for n in all_nodes(s)
         if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
     }
 
@@ -256,7 +256,7 @@ def neutral_attribute(
     words = {
         getattr(n, "attr", None) or getattr(n, "id", None) or getattr(n, "name", None)
         for c in lacking
-        for n in ast.walk(c)
+        for n in all_nodes(c)
     }
     return None if attribute in words else attribute
 
@@ -285,7 +285,7 @@ def handed_over(view: ModuleView, function: Function, chain: ClassChain) -> dict
 
 def _read_in(chain: ClassChain) -> set[str]:
     """The names in the arms."""
-    every = (n for a in chain.arms for s in a.body for n in ast.walk(s))
+    every = (n for a in chain.arms for s in a.body for n in all_nodes(s))
     return {n.id for n in every if isinstance(n, ast.Name)}
 
 
@@ -300,7 +300,7 @@ def _cannot_hand_over(view: ModuleView, function: Function, chain: ClassChain) -
             and n.attr.startswith("_")
             for a in chain.arms
             for s in a.body
-            for n in ast.walk(s)
+            for n in all_nodes(s)
         )
         if any(hidden):
             return "keeps-to-itself"
@@ -334,7 +334,7 @@ def names_for(
 
 def _acts(body: list[ast.stmt]) -> bool:
     """Whether statements change something, or have it changed."""
-    nodes = [n for s in body for n in ast.walk(s)]
+    nodes = [n for s in body for n in all_nodes(s)]
     stores = (n for n in nodes if isinstance(n, ast.Attribute | ast.Subscript))
     calls = any(isinstance(n, ast.Expr) and isinstance(n.value, ast.Call) for n in nodes)
     return calls or any(isinstance(n.ctx, ast.Store) for n in stores)

@@ -14,7 +14,7 @@ from itertools import chain, count
 
 from ...logic.bindings import bound_in, parameters
 from ...naming.words import singular
-from ...outline import Function
+from ...outline import Function, all_nodes
 
 ALWAYS, SOMETIMES, NEVER = "always", "sometimes", ""
 _SAID = re.compile(
@@ -27,7 +27,7 @@ def yielded(bodies: Sequence[Sequence[ast.stmt]]) -> str | None:
     """Whether arms always yield, sometimes or never; None if they do so in a way that cannot be
     handed back.
     """
-    nodes = [n for b in bodies for s in b for n in ast.walk(s)]
+    nodes = [n for b in bodies for s in b for n in all_nodes(s)]
     if any(isinstance(n, ast.YieldFrom) for n in nodes):
         return None
     every = [n for n in nodes if isinstance(n, ast.Yield)]
@@ -53,7 +53,7 @@ def _last(body: Sequence[ast.stmt]) -> list[ast.Yield]:
 
 
 def _goes_on(body: Sequence[ast.stmt]) -> bool:
-    return any(isinstance(n, ast.Continue) for s in body for n in ast.walk(s))
+    return any(isinstance(n, ast.Continue) for s in body for n in all_nodes(s))
 
 
 def yields_at_last(body: Sequence[ast.stmt]) -> bool:
@@ -89,7 +89,7 @@ def name_of_yielded(function: Function) -> str:
         inner = hint.slice.elts[0] if isinstance(hint.slice, ast.Tuple) else hint.slice
         word = {"str": "text", "int": "number"}.get(ast.unparse(inner), "")
     taken = {*bound_in(function.node), *(a.arg for a in parameters(function.node))}
-    taken |= {n.id for n in ast.walk(function.node) if isinstance(n, ast.Name)}
+    taken |= {n.id for n in all_nodes(function.node) if isinstance(n, ast.Name)}
     proposed = [word, f"one_{word}"] if word.isidentifier() else []
     numbered = (f"found_{n}" for n in count(2))
     return next(n for n in chain(proposed, ("found", "given"), numbered) if n not in taken)

@@ -11,15 +11,15 @@ from collections.abc import Iterator
 
 import libcst as cst
 
-from ...logic.conditions import constant, core, same
+from ...logic.conditions import constant, core, same, text_of
 from ...logic.knowledge import knowledge_of
 from ...logic.liveness import live_after
 from ...logic.negate import Negation
 from ...logic.walk import has_comments, names_in, walk
-from ...outline import Function
+from ...outline import Function, all_nodes
 from ...source.edits import Edit, edited
 from ...source.regions import region_of
-from ..blocks import code, lead_of
+from ..blocks import lead_of
 from ..imports import is_free, with_import
 from ..layout import laid_out
 from ..module_view import ModuleView
@@ -115,7 +115,7 @@ class CountValues(ModuleMove):
 
 def _lines_of(function: Function, whole: cst.FunctionDef) -> dict[int, int]:
     """The lines of the loops of a function in their file, by the ids of the loops."""
-    loops = [n for n in ast.walk(function.node) if isinstance(n, ast.For | ast.AsyncFor)]
+    loops = [n for n in all_nodes(function.node) if isinstance(n, ast.For | ast.AsyncFor)]
     lines = sorted(n.lineno for n in loops)
     nodes = [n for n in walk(whole) if isinstance(n, cst.For)]
     return {id(n): line for n, line in zip(nodes, lines, strict=True)}
@@ -140,7 +140,7 @@ def _counted(
         return None
     name, key = found
     start = next((i for i in range(index) if start_of(place.statements[i])[0] == name), None)
-    if start is None or code(start_of(place.statements[start])[1] or node) != "{}":
+    if start is None or text_of(start_of(place.statements[start])[1] or node) != "{}":
         return None
     if any(name in names_in(s) for s in place.statements[start + 1 : index]):
         return None
@@ -203,7 +203,7 @@ def _by_default(small: cst.BaseSmallStatement) -> tuple[str, cst.BaseExpression]
         return None
     got = value.left
     added = isinstance(value.operator, cst.Add) and constant(value.right) == (1,)
-    if not added or not isinstance(got, cst.Call) or code(got.func) != f"{name}.get":
+    if not added or not isinstance(got, cst.Call) or text_of(got.func) != f"{name}.get":
         return None
     plain = len(got.args) == 2 and all(not a.star and a.keyword is None for a in got.args)
     fits = plain and same(got.args[0].value, key) and constant(got.args[1].value) == (0,)

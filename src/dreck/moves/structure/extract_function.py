@@ -15,7 +15,7 @@ from ...logic.flow import flow_of
 from ...naming.blocks import Block, proposals, says
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
-from ...outline import Function
+from ...outline import Function, all_nodes
 from ...source.edits import edited
 from ..block_runs import run_at, runs_in
 from ..blocks_out import BlockOut, Run, block_out
@@ -329,7 +329,7 @@ def _block(made: BlockOut, comments: tuple[str, ...]) -> Block:
     target = case = None
     last = run.suite[-1]
     stop = len(run.suite) - isinstance(last, ast.Continue | ast.Break | ast.Return)
-    for node in ast.walk(function):
+    for node in all_nodes(function):
         if getattr(node, "body", None) is run.suite and not run.start and run.stop >= stop:
             if isinstance(node, ast.For | ast.AsyncFor):
                 target = node.target

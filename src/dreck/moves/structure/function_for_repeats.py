@@ -15,7 +15,7 @@ from ...logic.flow import flow_of
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...naming.repeated import names_of_repeats
-from ...outline import Function
+from ...outline import Function, all_nodes
 from ...source.edits import Edit, edited
 from ..blocks_out import BlockOut, block_out
 from ..handed_in import HandedIn, handed_in, is_text, outside
@@ -168,7 +168,7 @@ class FunctionForRepeats(ModuleMove):
         refused: list[ModuleRefused] = []
         for repeat in repeats_in(view, function.node.body):
             line = repeat.runs[0].line
-            nodes = {id(n) for r in repeat.runs for s in r.statements for n in ast.walk(s)}
+            nodes = {id(n) for r in repeat.runs for s in r.statements for n in all_nodes(s)}
             if nodes & taken or wishes.line not in (None, line):
                 continue
             found = self._found(
@@ -206,7 +206,7 @@ class FunctionForRepeats(ModuleMove):
         given = handed_in(repeat, home.view)
         taken = home.taken()
         parameters = [*first.inputs, *(given.parameters if given else ())]
-        differing = {n for h in repeat.holes for n in ast.walk(h.values[0])}
+        differing = {n for h in repeat.holes for n in all_nodes(h.values[0])}
         found = names_of_repeats(
             run.statements, first.outputs, parameters, home.function.name, differing=differing
         )
@@ -252,7 +252,7 @@ def _is_told(statements: Sequence[ast.stmt], name: str) -> bool:
     values = [
         s.value if isinstance(s, ast.Assign) else None
         for s in statements
-        if any(isinstance(n, ast.Name) and n.id == name for n in ast.walk(s))
+        if any(isinstance(n, ast.Name) and n.id == name for n in all_nodes(s))
     ]
     return all(isinstance(v, ast.Constant) for v in values)
 

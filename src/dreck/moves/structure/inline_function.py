@@ -14,7 +14,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 from ...logic.bindings import assigned_in, bound_in, free_names
-from ...outline import Function, FunctionNode
+from ...outline import Function, FunctionNode, all_nodes
 from ...source.edits import Edit, Offsets, edited
 from ..module_view import ModuleView, own_nodes
 from ..reach import Reach
@@ -231,7 +231,7 @@ class _Helper:
         key = "id" if self.owner is None else "attr"
         return sum(
             isinstance(n, kind) and getattr(n, key) == self.node.name
-            for n in ast.walk(self.view.tree)
+            for n in all_nodes(self.view.tree)
         )
 
     def _is_meant(self, function: Function, called: ast.expr) -> bool:
@@ -303,13 +303,13 @@ def _is_simple(node: ast.expr) -> bool:
 def _fits(helper: _Helper, called: _Called, body: Sequence[ast.AST]) -> str | dict[str, str]:
     """The texts to be put in place of the parameters at one call, or why that is wrong."""
     found = _arguments(helper, called.call)
-    if found is None or any(isinstance(n, _WAITS) for v in found.values() for n in ast.walk(v)):
+    if found is None or any(isinstance(n, _WAITS) for v in found.values() for n in all_nodes(v)):
         return "arguments"
     reads = [
-        n.id for part in body for n in ast.walk(part) if isinstance(n, ast.Name) and n.id in found
+        n.id for part in body for n in all_nodes(part) if isinstance(n, ast.Name) and n.id in found
     ]
     inside = any(
-        isinstance(n, ast.Lambda | ast.comprehension) for part in body for n in ast.walk(part)
+        isinstance(n, ast.Lambda | ast.comprehension) for part in body for n in all_nodes(part)
     )
     for name, value in found.items():
         if not _is_simple(value) and (reads.count(name) != 1 or inside):
@@ -317,7 +317,7 @@ def _fits(helper: _Helper, called: _Called, body: Sequence[ast.AST]) -> str | di
     # What the helper finds around it must mean the same where it is called; and what is handed in
     # must not be caught by names that it binds inside.
     free = set(free_names(helper.node)) - found.keys()
-    handed = {n.id for v in found.values() for n in ast.walk(v) if isinstance(n, ast.Name)}
+    handed = {n.id for v in found.values() for n in all_nodes(v) if isinstance(n, ast.Name)}
     if free & bound_in(called.caller.node) or called.caller.around:
         return "clash"
     if handed & (bound_in(helper.node) - found.keys()) or handed & _caught(body):
@@ -329,11 +329,11 @@ def _fits(helper: _Helper, called: _Called, body: Sequence[ast.AST]) -> str | di
 def _caught(body: Sequence[ast.AST]) -> set[str]:
     """Names that comprehensions and lambdas bind."""
     found = set()
-    for node in (n for part in body for n in ast.walk(part)):
+    for node in (n for part in body for n in all_nodes(part)):
         if isinstance(node, ast.comprehension):
-            found |= {n.id for n in ast.walk(node.target) if isinstance(n, ast.Name)}
+            found |= {n.id for n in all_nodes(node.target) if isinstance(n, ast.Name)}
         elif isinstance(node, ast.Lambda):
-            found |= {a.arg for a in ast.walk(node.args) if isinstance(a, ast.arg)}
+            found |= {a.arg for a in all_nodes(node.args) if isinstance(a, ast.arg)}
     return found
 
 
@@ -343,7 +343,7 @@ def _put(text: str, node: ast.AST, texts: Mapping[str, str], offsets: Offsets, s
     """
     spans = [
         (*offsets.span(each), texts[each.id])
-        for each in ast.walk(node)
+        for each in all_nodes(node)
         if isinstance(each, ast.Name) and each.id in texts and texts[each.id] != each.id
     ]
     edits = [Edit(a - start, b - start, _tight(t)) for a, b, t in spans]
@@ -372,7 +372,7 @@ def _expressions(
     view: ModuleView, helper: _Helper, answer: ast.expr, calls: Sequence[_Called]
 ) -> list[Edit] | str:
     """The edits that put an expression in place of all calls."""
-    if any(isinstance(n, _WAITS) for n in ast.walk(answer)):
+    if any(isinstance(n, _WAITS) for n in all_nodes(answer)):
         return "does-more"
     start, end = view.offsets.span(answer)
     made = []
@@ -476,7 +476,7 @@ def _keeps_state(function: FunctionNode) -> bool:
     return any(
         isinstance(n, kinds) or isinstance(n, ast.Name) and n.id in words
         for s in function.body
-        for n in ast.walk(s)
+        for n in all_nodes(s)
     )
 
 

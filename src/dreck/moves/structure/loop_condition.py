@@ -10,10 +10,10 @@ from collections.abc import Sequence
 
 import libcst as cst
 
-from ...logic.conditions import core
+from ...logic.conditions import core, text_of
 from ...logic.walk import has_comments, walk
 from ..arms import single
-from ..blocks import code, comments_in, lead_of
+from ..blocks import comments_in, lead_of
 from ..places import Place, function_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 from ..rounds import suite_of
@@ -128,16 +128,16 @@ class LoopCondition(Move):
             return NOT_MINE
         if any(has_comments(s) for s in body[: number + 1]):
             return self.refuse("comment-inside", check)
-        if not around.fits(place, f"while {code(test)}:") or "\n" in code(test):
+        if not around.fits(place, f"while {text_of(test)}:") or "\n" in text_of(test):
             return self.refuse("too-long", check)
         rest[0] = rest[0].with_changes(leading_lines=comments_in(lead_of(rest[0])))
         new = node.with_changes(test=test, body=node.body.with_changes(body=rest))
-        why = f"`{code(test)}` says when the loop goes on."
+        why = f"`{text_of(test)}` says when the loop goes on."
         return Site(node, why, place.exchanged(index, new))
 
 
 def _is_true(node: cst.BaseExpression) -> bool:
-    return code(node) in ("True", "1")
+    return text_of(node) in ("True", "1")
 
 
 def _only_breaks(check: cst.If) -> bool:

@@ -12,12 +12,13 @@ from collections.abc import Sequence
 
 import libcst as cst
 
+from ...logic.conditions import text_of
 from ...logic.assigned import assigned_names
 from ...logic.liveness import live_after
 from ...logic.walk import has_comments, names_in, walk
 from ...naming.words import singular, words_of
 from ..arms import single
-from ..blocks import code, comments_in, lead_of
+from ..blocks import comments_in, lead_of
 from ..counters import counter_of, goes_on, raises_by_one
 from ..places import Place, function_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
@@ -147,7 +148,7 @@ class LoopOverElements(Move):
 
     def _ranged(self, place: Place, index: int, node: cst.For, around: Around) -> Match:
         called = node.iter
-        is_range = isinstance(called, cst.Call) and code(called.func) == "range"
+        is_range = isinstance(called, cst.Call) and text_of(called.func) == "range"
         if not is_range or node.orelse or not isinstance(node.body, cst.IndentedBlock):
             return NOT_MINE
         through = _measured(called.args[0].value) if len(called.args) == 1 else None  # type: ignore[attr-defined]
@@ -171,8 +172,8 @@ class LoopOverElements(Move):
     ) -> Match:
         """The loop over the elements."""
         start, index = span
-        asked = f"{code(through)}[{name}]"
-        if name in around.shared or not any(code(n) == asked for s in rest for n in _items(s)):
+        asked = f"{text_of(through)}[{name}]"
+        if name in around.shared or not any(text_of(n) == asked for s in rest for n in _items(s)):
             return NOT_MINE
         set_here = frozenset().union(*(assigned_names(s) for s in rest))
         if name in set_here or names_in(through) & set_here:
@@ -182,9 +183,9 @@ class LoopOverElements(Move):
         element, body = _named(rest[0], asked), list(rest[1:])
         lead: list[cst.EmptyLine] = []
         if element is None:
-            word = singular((words_of(code(through)) or [""])[-1])
+            word = singular((words_of(text_of(through)) or [""])[-1])
             taken = names_in(function_of(place))
-            if not word or word == (words_of(code(through)) or [""])[-1] or word in taken:
+            if not word or word == (words_of(text_of(through)) or [""])[-1] or word in taken:
                 return self.refuse("unnamed", node)
             element, body = cst.Name(word), list(rest)
         elif not body or has_comments(rest[0].with_changes(leading_lines=[])):
@@ -210,7 +211,7 @@ class LoopOverElements(Move):
             cst.ensure_type(node.body, cst.IndentedBlock).with_changes(body=body),
             leading_lines=[*lead, *lead_of(node)],
         )
-        why = f"`{name}` counts the places in `{code(through)}`; each element is asked for once."
+        why = f"`{name}` counts the places in `{text_of(through)}`; each element is asked for once."
         new = place.exchanged(start, *between, loop, until=index + 1)
         return Site(node, why, new, tentative=True)
 
@@ -226,7 +227,7 @@ def _limit(test: cst.BaseExpression) -> tuple[str, cst.BaseExpression | None]:
 
 def _measured(node: cst.BaseExpression) -> cst.BaseExpression | None:
     """What ``len`` is asked of: a name, or an attribute of one."""
-    if not isinstance(node, cst.Call) or code(node.func) != "len" or len(node.args) != 1:
+    if not isinstance(node, cst.Call) or text_of(node.func) != "len" or len(node.args) != 1:
         return None
     found = node.args[0].value
     inner = found.value if isinstance(found, cst.Attribute) else found
@@ -251,7 +252,11 @@ def _items(node: cst.CSTNode) -> list[cst.Subscript]:
 def _named(statement: cst.BaseStatement, asked: str) -> cst.BaseExpression | None:
     """What the element is called, where the first thing in a round is to give it a name."""
     small = single(statement)
-    if not isinstance(small, cst.Assign) or len(small.targets) != 1 or code(small.value) != asked:
+    if (
+        not isinstance(small, cst.Assign)
+        or len(small.targets) != 1
+        or text_of(small.value) != asked
+    ):
         return None
     target = small.targets[0].target
     plain = all(
@@ -288,10 +293,10 @@ class _Put(cst.CSTTransformer):
         self, original_node: cst.Subscript, updated_node: cst.Subscript
     ) -> cst.BaseExpression:
         """The element, where it is this one."""
-        if code(original_node) != self.asked:
+        if text_of(original_node) != self.asked:
             return updated_node
         self.is_wrong |= not isinstance(self.element, cst.Name)
         return self.element
 
     def _set(self, target: cst.CSTNode) -> None:
-        self.is_wrong |= any(code(n) == self.asked for n in _items(target))
+        self.is_wrong |= any(text_of(n) == self.asked for n in _items(target))

@@ -13,7 +13,7 @@ from dataclasses import dataclass
 
 from ...intended import Intended
 from ...logic.bindings import assigned_in, parameters
-from ...outline import Function, FunctionNode
+from ...outline import Function, FunctionNode, all_nodes
 from ...source.edits import Edit, edited
 from ..module_view import ModuleView
 from ..reach import Reach
@@ -164,7 +164,7 @@ def _condition(function: FunctionNode, guard: ast.If) -> _InForce | None:
                 return None
             tests.append(_opposite(_put(statement.test, known)))
             continue
-        if any(isinstance(n, ast.Return | ast.Raise) for n in ast.walk(statement)):
+        if any(isinstance(n, ast.Return | ast.Raise) for n in all_nodes(statement)):
             return None
         value = _value_of(statement)
         if value is not None and not _names(value[1]) & lost and value[0] not in known:
@@ -209,7 +209,7 @@ def _value_of(statement: ast.stmt) -> tuple[str, ast.expr] | None:
         return None
     waits = any(
         isinstance(n, ast.NamedExpr | ast.Await | ast.Yield | ast.YieldFrom)
-        for n in ast.walk(value)
+        for n in all_nodes(value)
     )
     return (target.id, value) if isinstance(target, ast.Name) and not waits else None
 
@@ -226,7 +226,7 @@ def _set_in(statement: ast.stmt) -> set[str]:
 
 
 def _names(node: ast.expr) -> set[str]:
-    return {n.id for n in ast.walk(node) if isinstance(n, ast.Name)}
+    return {n.id for n in all_nodes(node) if isinstance(n, ast.Name)}
 
 
 def _told_by(function: FunctionNode, raised: str, known: Mapping[str, ast.expr]) -> bool:

@@ -9,7 +9,7 @@ from __future__ import annotations
 import ast
 from collections.abc import Iterator, Sequence
 
-from ...outline import Function
+from ...outline import Function, all_nodes
 from ...source.edits import Edit, edited
 from ..module_view import ModuleView
 from ..reach import Reach
@@ -149,7 +149,7 @@ def _first_user(body: Sequence[ast.stmt], helper: ast.stmt) -> ast.stmt | None:
 def _names(statement: ast.stmt, name: str) -> bool:
     return any(
         isinstance(n, ast.Name) and n.id == name or isinstance(n, ast.Attribute) and n.attr == name
-        for n in ast.walk(statement)
+        for n in all_nodes(statement)
     )
 
 
@@ -186,7 +186,7 @@ def _calls(statement: ast.stmt, helper: ast.stmt) -> bool:
 def _in_order(statement: ast.stmt, helpers: Sequence[ast.stmt]) -> list[ast.stmt]:
     """Helpers in the order in which a function first names them."""
     places: dict[str, tuple[int, int]] = {}
-    for node in ast.walk(statement):
+    for node in all_nodes(statement):
         word = node.id if isinstance(node, ast.Name) else getattr(node, "attr", None)
         if word is not None and isinstance(node, ast.expr):
             here = (node.lineno, node.col_offset)

@@ -17,7 +17,7 @@ from ...logic.liveness import live_after
 from ...logic.walk import has_comments, names_in, walk
 from ...naming.words import plural
 from ..arms import single
-from ..blocks import code, lead_of
+from ..blocks import lead_of
 from ..layout import laid_out
 from ..places import Place, function_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
