@@ -295,7 +295,7 @@ class _Lowering(GeneratorLowering):
         )
         if (
             table is not None
-            and self._table(ast.copy_location(ast.Name(table, ast.Load()), node)) is not None
+            and self.table_of(ast.copy_location(ast.Name(table, ast.Load()), node)) is not None
         ):
             entry: Node = Put(node.lineno, self.slot(table), ("helper", table), after)
             for method in (

@@ -9,6 +9,7 @@ from collections.abc import Callable, Mapping
 from ...outline import all_nodes
 from ..world.values import is_enum_member
 from ..world.constants import can_be_inlined, is_constant
+from .lists_of_rows import list_of_row
 from .local_helpers import of_lambda
 from ..world.rows import RowClass, constant_term, is_row, row_parts
 from ..ir.graph import Node, Operand, Put, Test
@@ -54,6 +55,7 @@ class LookupLowering(ClassLowering):
             or self._table_call(node, out, after, where)
             or self._bisect_call(node, out, after, where)
             or self._new_container(node, out, after, where)
+            or list_of_row(self, node, out, after, where)
             or self._one_by_one(node, out, after, where)
             or mapping_call(self, node, out, after, where)
             or text_made(self, node, out, after, where)
@@ -342,7 +344,7 @@ class LookupLowering(ClassLowering):
         where: Where,
     ) -> Node:
         keys = self._constant_members(node, op)
-        table = self._table(node.comparators[-1])
+        table = self.table_of(node.comparators[-1])
         if (
             keys is not None
             and table is not None
@@ -403,10 +405,10 @@ class LookupLowering(ClassLowering):
         if isinstance(named, ast.Tuple | ast.List | ast.Set):
             known = all(is_constant(e) or self._is_member(e) for e in named.elts)
             return named.elts if known else None
-        table = self._table(container, called=True)
+        table = self.table_of(container, called=True)
         return [k for k in table.keys if k is not None] if table is not None else None
 
-    def _table(self, node: ast.expr, *, called: bool = False) -> ast.Dict | None:
+    def table_of(self, node: ast.expr, *, called: bool = False) -> ast.Dict | None:
         """The constant dict that an expression stands for; one that holds lambdas only where these
         are no more than called, as each is another object.
         """
@@ -441,14 +443,14 @@ class LookupLowering(ClassLowering):
             index = self.temporary()
             kind = "tuple" if self._is_tuple(node.value) else "listed"
             item = self.do("getitem", node, ((kind, *sequence), index), (out,), after, where)
-            return self._read_table(node.value, self.value(node.slice, index, item, where), where)
-        table = self._table(node.value)
+            return self.read_table(node.value, self.value(node.slice, index, item, where), where)
+        table = self.table_of(node.value)
         if isinstance(node.slice, ast.Slice):
             return super()._subscript(node, out, after, where)
         if table is not None:
-            return self._read_table(
+            return self.read_table(
                 node.value,
-                self._item(node, table, lambda v: self._give(v, out, after, where), where),
+                self.item(node, table, lambda v: self._give(v, out, after, where), where),
                 where,
             )
         row = node.value
@@ -462,9 +464,9 @@ class LookupLowering(ClassLowering):
 
         def into(inner: ast.expr) -> Node:
             assert isinstance(inner, ast.Dict)
-            return self._item(node, inner, lambda v: self._give(v, out, after, where), where)
+            return self.item(node, inner, lambda v: self._give(v, out, after, where), where)
 
-        return self._read_table(row.value, self._item(row, rows, into, where), where)
+        return self.read_table(row.value, self.item(row, rows, into, where), where)
 
     def _give(self, value: ast.expr, out: int, after: Node, where: Where) -> Node:
         """What a table holds, in a slot."""
@@ -508,7 +510,7 @@ class LookupLowering(ClassLowering):
 
         return self.value(node.func, self.temporary(), self.values(given, where, make), where)
 
-    def _item(
+    def item(
         self, node: ast.Subscript, table: ast.Dict, give: Callable[[ast.expr], Node], where: Where
     ) -> Node:
         """``TABLE[key]``: the key is evaluated, then looked for."""
@@ -518,7 +520,7 @@ class LookupLowering(ClassLowering):
         )
         if not _has_pairs(table, node.slice):
             return self.value(
-                node.slice, key, self._looked_up(node, table, key, give, missing, where), where
+                node.slice, key, self.looked_up(node, table, key, give, missing, where), where
             )
         assert isinstance(node.slice, ast.Tuple)
 
@@ -532,7 +534,7 @@ class LookupLowering(ClassLowering):
         function = node.func
         if not isinstance(function, ast.Attribute) or function.attr != "get" or node.keywords:
             return None
-        table = self._table(function.value)
+        table = self.table_of(function.value)
         if (
             table is None
             or len(node.args) not in (1, 2)
@@ -541,25 +543,25 @@ class LookupLowering(ClassLowering):
             return None
 
         if _has_pairs(table, node.args[0]):
-            return self._read_table(
+            return self.read_table(
                 function.value, self._get_by_parts(node, table, out, after, where), where
             )
 
         def look(operands: tuple[Operand, ...]) -> Node:
             default = operands[1] if len(operands) > 1 else NONE
             missing = Put(node.lineno, out, default, after)
-            return self._looked_up(
+            return self.looked_up(
                 node, table, operands[0], lambda v: self._give(v, out, after, where), missing, where
             )
 
-        return self._read_table(function.value, self.values(node.args, where, look), where)
+        return self.read_table(function.value, self.values(node.args, where, look), where)
 
     def _table_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
         """``TABLE[key](x)`` where all it holds are lambdas, or functions of this version alone."""
         function = node.func
         if not isinstance(function, ast.Subscript) or isinstance(function.slice, ast.Slice):
             return None
-        table = self._table(function.value, called=True)
+        table = self.table_of(function.value, called=True)
         if table is None or any(isinstance(a, ast.Starred) for a in node.args):
             return None
         given = [*node.args, *(k.value for k in node.keywords)]
@@ -585,8 +587,8 @@ class LookupLowering(ClassLowering):
                 return self.value(value, self.temporary(), entry, where)
             return entry
 
-        looked = self._item(function, table, enter, where)
-        return self._read_table(function.value, looked, where)
+        looked = self.item(function, table, enter, where)
+        return self.read_table(function.value, looked, where)
 
     def _called_by(self, value: ast.expr) -> FunctionNode | None:
         """The function that an entry of a table is, if its body can be read in place of a call."""
@@ -617,7 +619,7 @@ class LookupLowering(ClassLowering):
 
         return self.values([*parts, *node.args[1:]], where, look)
 
-    def _looked_up(
+    def looked_up(
         self,
         source: ast.AST,
         table: ast.Dict,
@@ -626,6 +628,7 @@ class LookupLowering(ClassLowering):
         missing: Node,
         where: Where,
     ) -> Node:
+        """One row after the other is asked whether the key is its own."""
         entry = missing
         # Of equal keys the last value counts, at the place of the first.
         for one, value in reversed(list(_last_of_equal(table))):
@@ -737,7 +740,7 @@ class LookupLowering(ClassLowering):
             entry = self.do("compare", source, pair, (flag,), test, where, "<")
         return entry
 
-    def _read_table(self, table: ast.expr, after: Node, where: Where) -> Node:
+    def read_table(self, table: ast.expr, after: Node, where: Where) -> Node:
         """Looking into a named table reads its name first, and relies on what it holds."""
         if not isinstance(table, ast.Name):
             return after
