@@ -200,3 +200,35 @@ def shown(late: bool) -> str:
 #: becomes
 def shown(late: bool) -> str:
     return f"{late} late"
+
+
+#: a text with something written in it is true -> proved
+def sign(boat, ledger: list):
+    text = ""
+    if boat is not None:
+        text = f"boat {boat}"
+    if not text:
+        return None
+    ledger.append(text)
+#: becomes
+def sign(boat, ledger: list):
+    if boat is None:
+        return None
+    text = f"boat {boat}"
+    ledger.append(text)
+
+
+#: one that is made of values alone may be empty -> differs
+def sign(boat: str | None, ledger: list):
+    text = ""
+    if boat is not None:
+        text = f"{boat}"
+    if not text:
+        return None
+    ledger.append(text)
+#: becomes
+def sign(boat: str | None, ledger: list):
+    if boat is None:
+        return None
+    text = f"{boat}"
+    ledger.append(text)

@@ -202,6 +202,8 @@ def truth_of(term: Term, known: Mapping[int, Kinds]) -> Term | None:
         return TRUE if constant_value(term) else FALSE
     if term[0] == "tuple":
         return TRUE if len(term) > 1 else FALSE
+    if term[0] == "text" and any(map(is_const, term[1:])):
+        return TRUE  # no part of it that is known is empty
     kinds = kinds_of(term, known)
     if kinds is None or not all_plain(kinds):
         return None

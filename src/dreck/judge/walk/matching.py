@@ -83,6 +83,9 @@ class Matching(Walker):
         for side, node, outs in zip(state.sides, (a, b), results, strict=True):
             side.env.update(zip(node.outs, outs, strict=True))
             side.node = node.next
+        if a.kind == "join" and any(is_const(t) and t != const("") for t in terms_a):
+            for (text,) in results:  # there is something in it, whatever else is shown
+                state.facts = state.facts.adding(("eq", text, const("")), False)
         put = is_put(self, a, terms_a)
         if a.kind not in QUIET:
             state.known_globals.clear()
