@@ -416,3 +416,30 @@ def test_methods_of_the_object(number: int, fits: bool) -> None:
     methods = "".join(f"    def {n}(self, lock):\n        lock.do()\n\n" for n in names)
     text = f"class Desk:\n    def run(self, word: str, lock):\n{chain}\n{methods}"
     assert bool(look("lookup-table", text, subject="Desk.run").sites) is fits
+
+
+@pytest.mark.parametrize(
+    ("head", "values", "there"),
+    [
+        ("", ("['a']", "['b', 'c',]", "[]", "['d']"), "rest = list(RESTS.get(load, ('d',)))"),
+        ("", ("[1, (2, 3)]", "[4, 5]", "[6, 7]", "[]"), "'coal': (1, (2, 3)),"),
+        ("", ("day + ['a']", "day + ['b', 'c']", "day + []", "0"), "day + list(RESTS[load])"),
+        ("", ("['a']", "['b']", "None", "['d']"), ""),  # None is no list
+        ("", ("['a']", "[day]", "['c']", "['d']"), ""),  # what is worked out is no row
+        ("", ("['a']", "[*'ab']", "['c']", "['d']"), ""),
+        ("", ("{'a'}", "{'b', 'c'}", "{'d'}", "{'e'}"), ""),
+        ("def list(row): ...\n\n\n", ("['a']", "['b', 'c']", "['d']", "['e']"), ""),
+    ],
+)
+def test_lists(head: str, values: tuple[str, ...], there: str) -> None:
+    """Rows never change, and each who asks gets a list of its own."""
+    chain = (
+        "    if load == 'coal':\n        rest = {}\n    elif load == 'hay':\n        rest = {}\n"
+    )
+    chain += "    elif load == 'salt':\n        rest = {}\n    else:\n        rest = {}\n"
+    text = f"{head}def wait(load: str, day):\n{chain.format(*values)}    return rest\n"
+    sites = look("lookup-table", text, subject="wait").sites
+    assert bool(sites) is bool(there), [s.whole for s in sites]
+    for site in sites:
+        whole = site.whole.replace("REST_BY_LOAD", "RESTS").replace("DAY_BY_LOAD", "RESTS")
+        assert there in whole and verdict(text, site.whole).value.startswith("proved"), whole

@@ -23,10 +23,12 @@ class Hole:
     Attributes:
         values: what stands there.
         around: the nodes around the first of them, from the statement down.
+        makes_lists: whether each arm makes a list of constants there, a new one each time.
     """
 
     values: tuple[ast.expr, ...]
     around: tuple[ast.AST, ...] = ()
+    makes_lists: bool = False
 
 
 def aligned(
@@ -35,6 +37,7 @@ def aligned(
     *,
     loosely: bool = False,
     whole: tuple[type[ast.expr], ...] = (),
+    lists: bool = False,
 ) -> list[Hole] | None:
     """The holes of some arms, in the order of the text; None if they differ in more than constants.
 
@@ -44,10 +47,11 @@ def aligned(
             ``self.name`` of methods.
         loosely: let holes hold any expression.
         whole: what is one hole as a whole if it differs anywhere inside.
+        lists: let holes hold lists of constants.
     """
     if any(len(a) != len(arms[0]) for a in arms):
         return None
-    laid = _Laid(functions, loosely, whole)
+    laid = _Laid(functions, loosely, whole, lists)
     return laid.holes if all(laid.align(list(row), ()) for row in zip(*arms, strict=True)) else None
 
 
@@ -58,6 +62,7 @@ class _Laid:
     functions: Collection[str]
     loosely: bool
     whole: tuple[type[ast.expr], ...]
+    lists: bool
     holes: list[Hole] = field(default_factory=list)
 
     def align(self, nodes: list[ast.AST], around: tuple[ast.AST, ...]) -> bool:
@@ -69,6 +74,9 @@ class _Laid:
         ):
             if len({ast.dump(v) for v in values}) > 1:
                 self.holes.append(Hole(tuple(values), around))
+            return True
+        if self.lists and _are_several_lists(nodes):
+            self.holes.append(Hole(tuple(values), around, makes_lists=True))
             return True
         before = len(self.holes)
         if all(type(n) is type(nodes[0]) for n in nodes) and self._fields(nodes, around):
@@ -104,6 +112,23 @@ class _Laid:
         if len(trees) == len(parts):
             return self.align(trees, around)
         return all(type(p) is type(parts[0]) and p == parts[0] for p in parts)
+
+
+def _are_several_lists(nodes: Sequence[ast.AST]) -> bool:
+    """Whether all nodes make lists of constants that differ in more than one element."""
+    lists = [n for n in nodes if isinstance(n, ast.List) and _is_list_of_values(n)]
+    if len(lists) < len(nodes):
+        return False
+    if len({len(n.elts) for n in lists}) > 1:
+        return True
+    columns = zip(*([ast.dump(e) for e in n.elts] for n in lists), strict=True)
+    return sum(len(set(c)) > 1 for c in columns) > 1
+
+
+def _is_list_of_values(node: ast.AST) -> bool:
+    """Whether an expression makes a list of constants."""
+    is_made = isinstance(node, ast.List) and isinstance(node.ctx, ast.Load)
+    return is_made and isinstance(node, ast.List) and all(map(is_value, node.elts))
 
 
 def is_value(node: ast.AST) -> bool:

@@ -51,11 +51,12 @@ def _is_called(hole: Hole) -> bool:
     return isinstance(owner, ast.Call) and owner.func is hole.values[0]
 
 
-def _hint(values: tuple[ast.expr, ...]) -> str:
+def _hint(hole: Hole) -> str:
     """The type of the values of a field."""
-    return " | ".join(
-        sorted({"None" if v is None else type(v).__name__ for v in map(ast.literal_eval, values)})
-    )
+    if hole.makes_lists:
+        return "tuple"
+    values = map(ast.literal_eval, hole.values)
+    return " | ".join(sorted({"None" if v is None else type(v).__name__ for v in values}))
 
 
 @dataclass(frozen=True)
@@ -128,6 +129,13 @@ class Rows:
         )
         return plain and len(self.holes) == len(self.body)
 
+    @property
+    def are_made(self) -> bool:
+        """Whether a name that rows need to be made into lists is what it always is."""
+        makes = any(h.makes_lists for h in self.holes)
+        known = visible_locals(self.function) | self.view.top_names
+        return not makes or "list" not in known
+
     @cached_property
     def _fields(self) -> list[str] | None:
         """A name for each hole, from how it is used; None if one has none."""
@@ -154,7 +162,7 @@ class Rows:
         if (
             len(self.holes) < _LEAST_FIELDS
             or self.sets_names
-            or not all(is_value(v) for h in self.holes for v in h.values)
+            or not all(is_value(v) for h in self.holes for v in h.values if not h.makes_lists)
         ):
             return None
         proposed = "".join(w.capitalize() for w in self.what or ())
@@ -175,7 +183,7 @@ class Rows:
         if self.row_class is None:
             return []
         fields = [
-            f"{self.view.indent}{f}: {_hint(h.values)}"
+            f"{self.view.indent}{f}: {_hint(h)}"
             for f, h in zip(self._fields or [], self.holes, strict=True)
         ]
         return [
@@ -195,6 +203,10 @@ class Rows:
     def _written(self, value: ast.expr) -> str:
         """A value as it is written, a tuple in parentheses."""
         text = self.view.offsets.source(value)
+        if isinstance(value, ast.List):  # a row never changes; each who asks gets a list of it
+            inside = text[1:-1].rstrip()
+            lacks = len(value.elts) == 1 and not inside.endswith(",")
+            return f"({inside}{',' * lacks})"
         return f"({text})" if isinstance(value, ast.Tuple) and not text.startswith("(") else text
 
     def using(self, looked_up: str) -> list[str]:
@@ -211,7 +223,7 @@ class Rows:
             else [f"{row}.{f}" for f in fields] if self.row_class is not None else fields
         )
         holes = [
-            (self.view.offsets.span(h.values[0]), text)
+            (self.view.offsets.span(h.values[0]), f"list({text})" if h.makes_lists else text)
             for h, text in zip(self.holes, texts, strict=True)
         ]
         found = (

@@ -418,6 +418,32 @@ class LookupTable(ModuleMove):
                 return pence * tons
             """,
         ),
+        Example(
+            "a new list each time",
+            """
+            def steps(kind: str):
+                if kind == "open":
+                    return ["drain", "open", "sign"]
+                elif kind == "close":
+                    return ["close"]
+                elif kind == "rest":
+                    return []
+                raise KeyError(kind)
+            """,
+            """
+            STEPS_BY_KIND = {
+                "open": ("drain", "open", "sign"),
+                "close": ("close",),
+                "rest": (),
+            }
+
+
+            def steps(kind: str):
+                if kind in STEPS_BY_KIND:
+                    return list(STEPS_BY_KIND[kind])
+                raise KeyError(kind)
+            """,
+        ),
     )
     REFUSALS = {
         "few-keys": Refusal(
@@ -501,7 +527,7 @@ class LookupTable(ModuleMove):
             functions = view.plain_functions | (
                 view.own_methods(function) if wishes.asked or is_long else frozenset()
             )
-            holes = aligned([a.body for a in chain.arms], functions)
+            holes = aligned([a.body for a in chain.arms], functions, lists=True)
             if not holes or (len(holes) > 1 and _has_methods(holes)):
                 continue
             keys = [k for a in chain.arms for k in a.keys]
@@ -563,6 +589,11 @@ def _does(holes: list[Hole], word: str, functions: frozenset[str]) -> bool:
     return bool(values) and called and (word in VERBS or is_participle(word))
 
 
+def _kind(hole: Hole) -> tuple[int, bool]:
+    """How deep a hole is, and whether lists are made there."""
+    return len(hole.around), hole.makes_lists
+
+
 def _kind_of(key: ast.expr) -> str:
     """The type of a key, or the enum that it is a member of."""
     if isinstance(key, ast.Tuple):
@@ -597,7 +628,7 @@ class _Plan:
         if found is None:
             return "comments"
         comments, self.first_line = found
-        if self.rows.what is None:
+        if self.rows.what is None or not self.rows.are_made:
             return "many-holes"
         is_local = _has_methods(self.holes)
         known = visible_locals(self.function) | self.view.top_names if is_local else self.view.words
@@ -694,12 +725,12 @@ class _Plan:
             if otherwise is None
             or _has_methods(self.holes)
             or covers_all(self.view, self.function, self.chain)
-            else aligned(every, self.functions)
+            else aligned(every, self.functions, lists=True)
         )
         if (
             default is not None
             and len(default) == len(self.holes)
-            and [len(h.around) for h in default] == [len(h.around) for h in self.holes]
+            and [_kind(h) for h in default] == [_kind(h) for h in self.holes]
         ):
             lacking = self.rows.row([h.values[-1] for h in default])
             given = subject if lacking == "None" else f"{subject}, {lacking}"
