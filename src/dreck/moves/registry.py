@@ -50,6 +50,7 @@ MODULES = (
     "flatten.hoist_common",
     "flatten.return_early",
     "flatten.finish_at_once",
+    "flatten.leave_unset",
     "clear_away.drop_else",
     "flatten.guard_clause",
     "structure.number_rounds",

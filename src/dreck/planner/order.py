@@ -6,7 +6,7 @@ from __future__ import annotations
 _TURNS: tuple[tuple[str, ...], ...] = (
     ("drop-noop", "drop-unreachable", "drop-unused", "simplify-condition", "merge-arms")
     + ("clamp", "say-once", "default-entry"),
-    ("use-condition", "finish-at-once", "return-early", "one-chain-per-kind"),
+    ("use-condition", "leave-unset", "finish-at-once", "return-early", "one-chain-per-kind"),
     ("guard-clause", "drop-else", "chain-branches", "hoist-common", "regroup", "one-expression"),
 )
 # Moves that come behind all others: what a loop works out is said when its conditions are in order.
@@ -29,7 +29,14 @@ ONLY_OFFERED = frozenset({"policy-object", "rule-list"})
 UNEXPECTED = frozenset(
     {"policy-object", "rule-list", "join-tables", "parameterize-table", "common-base", "rule-rows"}
     | {"first-row", "arm-functions", "align-arms", "name-value", "name-condition", "inline-once"}
-    | {"finish-at-once", "push-down", "swap-nesting", "hoist-common", "function-for-repeats"}
+    | {
+        "finish-at-once",
+        "leave-unset",
+        "push-down",
+        "swap-nesting",
+        "hoist-common",
+        "function-for-repeats",
+    }
 )
 
 
