@@ -68,6 +68,11 @@ class ProjectKinds:
             for function in reader.functions.values():
                 for name in _declared_as(function, cls.__name__):
                     reader.parameters(function, {name: asked})
+            own = set(_defined(reader.classes[cls.__name__].body))
+            for name, given in asked.methods.items():
+                if name not in own:  # a function that the object was given
+                    kept = asked.attributes.setdefault(name, Shape())
+                    kept.result = kept.result or given
             reader.fields = asked.attributes
             reader.method_of(cls.__name__)
             for method in reader.classes[cls.__name__].body:
