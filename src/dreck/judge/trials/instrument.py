@@ -104,6 +104,8 @@ _MOST_MET = 2000
 _MOST_LOOKED_AT = 12
 _MOST_BITS = 1_000
 _PLAIN = frozenset({int, float, str, datetime.date, datetime.datetime})
+# Methods of dicts that look up their first argument.
+_LOOKING_UP = frozenset({"get", "pop", "setdefault"})
 _CONTAINERS = frozenset({dict, list, tuple, set, frozenset})
 
 
@@ -187,6 +189,27 @@ class Seen:
                 if type(other) is type(value) and other != value:
                     self._meet(value, other)
         return ask(value, among)
+
+    def item(self, among: Any, key: Any) -> Any:
+        """Look up a key, and keep the keys that are there if it is not."""
+        self._missed(among, key)
+        return among[key]
+
+    def method(self, bound: Any) -> Any:
+        """The same of a method of a dict that looks up its first argument."""
+        owner = getattr(bound, "__self__", None)
+        if type(owner) is not dict:
+            return bound
+
+        def asked(*given: Any, **named: Any) -> Any:
+            self._missed(owner, given[0] if given else None)
+            return bound(*given, **named)
+
+        return asked
+
+    def _missed(self, among: Any, key: Any) -> None:
+        if type(among) is dict and type(key) in _PLAIN and key not in among:
+            self.looked_for(key, among, lambda value, keys: None)
 
     def _meet(self, left: Any, right: Any) -> None:
         if any(type(v) is int and v.bit_length() > _MOST_BITS for v in (left, right)):
@@ -272,6 +295,23 @@ class _Fitter(ast.NodeTransformer):
             given.append(ast.Constant(self.bounds))
         function = ast.Attribute(ast.Name(_MARK, ast.Load()), word, ast.Load())
         return ast.copy_location(ast.Call(function, given, []), node)
+
+    def visit_Subscript(self, node: ast.Subscript) -> ast.expr:
+        """A look-up, whose key may be missing."""
+        owner, key = self.visit(node.value), self.visit(node.slice)
+        if not isinstance(node.ctx, ast.Load) or isinstance(node.slice, ast.Slice | ast.Tuple):
+            return ast.copy_location(ast.Subscript(owner, key, node.ctx), node)
+        function = ast.Attribute(ast.Name(_MARK, ast.Load()), "item", ast.Load())
+        return ast.copy_location(ast.Call(function, [owner, key], []), node)
+
+    def visit_Call(self, node: ast.Call) -> ast.expr:
+        """A method that looks up a key."""
+        self.generic_visit(node)
+        if not isinstance(node.func, ast.Attribute) or node.func.attr not in _LOOKING_UP:
+            return node
+        function = ast.Attribute(ast.Name(_MARK, ast.Load()), "method", ast.Load())
+        looked = ast.Call(function, [node.func], [])
+        return ast.copy_location(ast.Call(looked, node.args, node.keywords), node)
 
     def visit_Assert(self, node: ast.Assert) -> ast.Assert:
         return ast.copy_location(ast.Assert(self._tested(node, node.test), node.msg), node)
