@@ -953,3 +953,82 @@ def name_of(entry):
     if isinstance(entry, list):
         return next((e["name"] for e in entry if e["length"] > 70 and e["name"]), "")
     return ""
+
+
+#: what waits in a queue, with a clock that the object was given -> differs
+from collections import deque
+class Boat:
+    def __init__(self, name: str, tries: int = 0): self.name, self.tries = name, tries
+class Lock:
+    def __init__(self, clock): self.clock = clock
+def work_off(lock: Lock, queue: deque, until: int) -> list[str]:
+    sent = []
+    while queue:
+        if lock.clock() >= until: break
+        boat = queue.popleft()
+        if boat.tries < 2:
+            boat.tries += 1
+            queue.append(boat)
+        else: sent.append(boat.name)
+    return sent
+#: becomes
+from collections import deque
+class Boat:
+    def __init__(self, name: str, tries: int = 0): self.name, self.tries = name, tries
+class Lock:
+    def __init__(self, clock): self.clock = clock
+def work_off(lock: Lock, queue: deque, until: int) -> list[str]:
+    sent = []
+    while queue:
+        if lock.clock() >= until: break
+        boat = queue.popleft()
+        if boat.tries <= 2:
+            boat.tries += 1
+            queue.append(boat)
+        else: sent.append(boat.name)
+    return sent
+
+
+#: what a message says -> differs
+import json
+def fee(message: str) -> int:
+    order = json.loads(message)
+    kind = order["k"]
+    if kind == "barge": return order["t"] * 3
+    if kind == "tug" and order.get("e"): return 5
+    return 0
+#: becomes
+import json
+def fee(message: str) -> int:
+    order = json.loads(message)
+    kind = order["k"]
+    if kind == "barge": return order["t"] * 3
+    if kind == "tug": return 5
+    return 0
+
+
+#: a message about what was entered before -> differs
+import json
+class Office:
+    def __init__(self): self.permits = {}
+    def enter(self, number: str, boat: str) -> None: self.permits[number] = boat
+    def handle(self, message: str) -> str:
+        order = json.loads(message)
+        boat = self.permits.get(order["n"])
+        if boat is None: return "unknown"
+        if order["k"] == "close":
+            del self.permits[order["n"]]
+            return boat
+        return "left"
+#: becomes
+import json
+class Office:
+    def __init__(self): self.permits = {}
+    def enter(self, number: str, boat: str) -> None: self.permits[number] = boat
+    def handle(self, message: str) -> str:
+        order = json.loads(message)
+        boat = self.permits.get(order["n"])
+        if boat is None: return "unknown"
+        if order["k"] == "close":
+            return boat
+        return "left"

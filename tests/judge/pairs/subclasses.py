@@ -1289,7 +1289,7 @@ def make_lock(kind: str):
     return LOCKS.get(kind, Lock)(kind)
 
 
-#: a method under another name is handed the object -> differs
+#: a method under another name is handed the object -> unproved
 class Lock:
     def __init__(self, kind: str):
         self.kind = kind

@@ -18,6 +18,7 @@ from ..faults.planted import Fault, planted_faults, planted_slips
 from ..world.loading import names_around, names_for
 from . import quick
 from .answers import RAISES, Answers
+from .changing import changing
 from .cases import Callee, Case, Version, made_by_kind
 from .clock import TooLong, spent
 from .fence import SCRATCH
@@ -289,7 +290,7 @@ class Check:
         end = self._within(IN_A_ROW_SECONDS)
         found_others = [g for n in self._other_methods() if (g := self._other(n)) is not None]
         others = [self._explored(g, len(found_others)) for g in found_others]
-        sequences = Sequences(self.corpus, others)
+        sequences = Sequences(self.corpus, others, self._changing())
         for number in range(MOST_IN_A_ROW):
             if spent() > end or (number > ENOUGH_IN_A_ROW and not self.guide.lacks()):
                 break
@@ -330,8 +331,8 @@ class Check:
         return self.pair.attempt(Case(calls), self.pair.answers()) is not None
 
     def _other_methods(self) -> list[str]:
-        """Methods beside the one in question that both versions have, those first that are the same
-        in both.
+        """Methods beside the one in question that both versions have, those first that change the
+        object, and of these those that are the same in both.
         """
         owner = self.name.rpartition(".")[0]
         if not owner:
@@ -348,7 +349,17 @@ class Check:
             and n in new
             and ast.dump(_arguments(node)) == ast.dump(_arguments(new[n]))
         ]
-        return sorted(found, key=lambda n: ast.dump(old[n]) != ast.dump(new[n]))[:MOST_OTHERS]
+        acting = self._changing()
+        known = {n: (n not in acting, ast.dump(old[n]) != ast.dump(new[n])) for n in found}
+        return sorted(found, key=known.__getitem__)[:MOST_OTHERS]
+
+    def _changing(self) -> frozenset[str]:
+        """Those that leave their object in another state."""
+        owner = self.name.rpartition(".")[0]
+        prefix = f"{owner}."
+        nodes = {f.name: f.node for m in self.modules for f in functions_of(m)}
+        own = {n.removeprefix(prefix): f for n, f in nodes.items() if n.startswith(prefix)}
+        return frozenset(prefix + n for n in changing(own)) if owner else frozenset()
 
     def _other(self, name: str) -> Growing | None:
         try:

@@ -4,20 +4,20 @@ from __future__ import annotations
 
 import datetime
 import inspect
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any
 
 from .cases import Callee, Case
 from .evident import Drawer
-from .growing import Grower, fills_in, is_bare, kinds_of_defaults
+from .growing import Grower, filled_in, is_bare, kinds_of_defaults
 from .kinds import ProjectKinds
 from .loading import Subject, derived_of
 from .mutating import Mutator, Trees, first_that
 from .observe import HELD
 from .plan import Shapes, hints_of
 from .recipes import OMITTED
-from .trees import Tree
+from .trees import EVIDENT, Path, Tree, places, replaced
 
 # Inputs kept to be changed.
 _MOST_KEPT = 200
@@ -26,6 +26,10 @@ _MOST_RESULTS = 12
 _PLAIN = (int, str, datetime.date, datetime.datetime)
 # How often a value without declaration is drawn from what is known of it in other ways.
 _OTHERWISE = 0.3
+# How often calls in a row do not speak of the same things.
+_UNLINKED = 0.5
+# How much more often what is called before is something that changes the object.
+_MORE_OF_ACTING = 6
 
 
 @dataclass(frozen=True, slots=True)
@@ -85,13 +89,17 @@ class Growing:
         return self.grower.one_of([r for r in column if r is not OMITTED], name)
 
     def _filled_in(self, name: str) -> Tree | None:
-        """A value of a container that is declared without its elements: these are evident."""
-        shape = self.shapes.parameters.get(name)
-        if shape is None or not shape.is_told() or not is_bare(self.hints[name]):
+        """A value of a container that is declared without its elements, or a text of which the code
+        shows what it says: these are evident.
+        """
+        shape, hint = self.shapes.parameters.get(name), self.hints[name]
+        if shape is None or not shape.is_told():
+            return None
+        if not is_bare(hint) and (hint is not str or shape.read is None):
             return None
         others = list(self.shapes.parameters.values())
         made = Drawer(self.grower, others, self.kinds).value(shape, name)
-        return made if fills_in(self.hints[name], made) else None
+        return made if hint is str else filled_in(hint, made)
 
     def _object(self) -> Tree | None:
         """The object whose method it is."""
@@ -178,10 +186,16 @@ class Sequences:
     Args:
         corpus: inputs of the function that are known.
         others: those of other methods of the object.
+        changing: the methods that leave the object in another state.
     """
 
-    def __init__(self, corpus: Corpus, others: Sequence[Corpus]) -> None:
+    def __init__(
+        self, corpus: Corpus, others: Sequence[Corpus], changing: Collection[str] = ()
+    ) -> None:
         self._corpus, self._others = corpus, others
+        every = [corpus, *others]
+        acting = [c for c in every if c.growing.callee.name in changing]
+        self._before = [*every, *acting * _MORE_OF_ACTING]
         self._results = [r for c in others for r in c.results]
         self._kept: list[Grown] = []
 
@@ -206,9 +220,8 @@ class Sequences:
     def _new(self, count: int) -> Grown:
         growing = self._corpus.growing
         chance, takes_itself = growing.grower.chance, growing.subject.takes == "self"
-        every = [self._corpus, *self._others]
         calls: list[tuple[Growing, Trees]] = []
-        for corpus in (*[chance.choice(every) for _ in range(count)], self._corpus):
+        for corpus in (*[chance.choice(self._before) for _ in range(count)], self._corpus):
             # What came deepest was kept last.
             known = corpus.kept[-8 if chance.random() < 0.5 else 0 :]
             each = corpus.growing
@@ -220,7 +233,7 @@ class Sequences:
                 row = tuple([_held(t) for t in row]) if again else (*row[:1], *calls[0][1][1:])
                 if not again and not takes_itself:
                     row = calls[0][1]
-            calls.append((each, self._alike(row, each, calls)))
+            calls.append((each, self._linked(self._alike(row, each, calls), calls)))
         last, row = calls[-1]
         return Grown((*calls[:-1], (last, self._with_result(row))))
 
@@ -244,6 +257,25 @@ class Sequences:
             return row
         return (*row[:place], row[place].with_value(value), *row[place + 1 :])
 
+    def _linked(self, row: Trees, others: Sequence[tuple[Growing, Trees]]) -> Trees:
+        """Arguments in which, now and then, a number or text is one of another call, as who asks for
+        something speaks of it as who put it there.
+        """
+        chance = self._corpus.growing.grower.chance
+        if not others or chance.random() < _UNLINKED:
+            return row
+        known = [t.recipe.value for _, given in others for _, _, t in _words(given)]
+        found = [
+            (number, path, tree.with_value(value))
+            for number, path, tree in _words(row)
+            for value in known
+            if type(value) is type(tree.recipe.value) or tree.kind.startswith(EVIDENT)
+        ]
+        if not found:
+            return row
+        number, path, new = chance.choice(found)
+        return (*row[:number], replaced(row[number], path, new), *row[number + 1 :])
+
     def _alike(
         self, row: Trees, growing: Growing, others: Sequence[tuple[Growing, Trees]]
     ) -> Trees:
@@ -258,6 +290,17 @@ class Sequences:
         return tuple(
             [t if HELD in (k.recipe, t.recipe) or OMITTED is k.recipe else k for k, t in pairs]
         )
+
+
+def _words(row: Trees) -> Iterator[tuple[int, Path, Tree]]:
+    """The numbers and texts of arguments that any other may take the place of, each with the way to
+    it.
+    """
+    for number, whole in enumerate(row):
+        for path, tree in places(whole):
+            plain = type(tree.recipe.value) in (int, str) and not tree.parts and tree.is_free
+            if plain and tree.recipe is not OMITTED:
+                yield number, path, tree
 
 
 def _held(tree: Tree) -> Tree:

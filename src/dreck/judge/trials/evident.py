@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import ast
+import json
 from collections.abc import Callable, Sequence
 from dataclasses import replace
 from functools import partial
@@ -13,7 +15,7 @@ from .growing import Grower, pair_of
 from .kinds import ProjectKinds
 from .recipes import Recipe, literal, mapping, sequence
 from .shape import KINDS, Shape
-from .trees import Tree, compound
+from .trees import EVIDENT, Tree, compound
 
 # Values drawn for one parameter, and levels of records in records.
 MOST_VALUES = 150
@@ -24,6 +26,10 @@ _TEXTS = ("", "a", "b", "Abc", "a b", "7", " a ")
 _SPELT = 0.8
 # How often what the code asks for its class is of such a one.
 _ASKED = 0.7
+# How often a text is one of those that the code compares it with.
+_COMPARED = 0.4
+# How often what is read as JSON is some.
+_READABLE = 0.9
 _PATHS = ("a.txt", "a.txt", "b.csv", "no/a.txt", "")
 _CLASSES = (object, dict, ValueError)
 _OPAQUE = (1, "a", 0, "b", 2)
@@ -74,7 +80,7 @@ class Drawer:
     def value(self, shape: Shape, name: str, depth: int = 0) -> Tree:
         """One value of a shape."""
         made = self._value(shape, name, depth)
-        kind = f"shape {id(shape)}"
+        kind = f"{EVIDENT}{id(shape)}"
         return replace(made, kind=kind, again=lambda: self.value(shape, name, depth))
 
     def _value(self, shape: Shape, name: str, depth: int) -> Tree:
@@ -85,6 +91,8 @@ class Drawer:
         made = self._asked(shape, name, depth)
         if made is not None:
             return made
+        if shape.read is not None and self.chance.random() < _READABLE:
+            return self._made([self.value(shape.read, name, depth + 1)], _as_json)
         if shape.wants & {"date", "moment"}:
             numbers = self.grower.numbers
             return self._leaf(numbers.moment() if "moment" in shape.wants else self.grower.day())
@@ -306,7 +314,18 @@ class Drawer:
 
     def _text(self, shape: Shape, name: str) -> str:
         known = [c for c in (*shape.compared, *self.suggested.get(name, ())) if isinstance(c, str)]
+        if known and self.chance.random() < _COMPARED:
+            return self.chance.choice(known)
         return self.grower.texts.draw(known)
+
+
+def _as_json(parts: Sequence[Recipe]) -> Recipe:
+    """The text that says a value; that of its Python text where JSON cannot say it."""
+    text = parts[0].text
+    try:
+        return literal(json.dumps(ast.literal_eval(text)))
+    except (ValueError, TypeError, SyntaxError):
+        return literal(text)
 
 
 def fitting(found: Sequence[Recipe], shape: Shape | None) -> list[Recipe]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import collections
 import dataclasses
 import datetime
 import decimal
@@ -12,6 +13,7 @@ import random
 import types
 import typing
 from collections.abc import Callable, Mapping, Sequence
+from functools import partial
 from typing import Any, TypeAlias
 
 from .loading import derived_of
@@ -248,7 +250,8 @@ class Grower:
                 kind = f"omitted {cls.__qualname__}.{name}"
                 return Tree(OMITTED, kind, lambda: argument(name))
             told = known[name]() if name in known and is_bare(hints.get(name)) else None
-            if told is not None and fills_in(hints[name], told):
+            told = filled_in(hints[name], told) if told is not None else None
+            if told is not None:
                 made = told
             elif name in hints:
                 made = self.value(hints[name], name, depth + 1)
@@ -288,7 +291,7 @@ class Grower:
 
 
 # How values of containers begin that are declared without saying what is in them.
-_BARE = {list: "[", dict: "{", set: "set(", tuple: "("}
+_BARE: dict[Any, str] = dict.fromkeys(LISTS, "[") | {dict: "{", set: "set(", tuple: "("}
 
 
 def is_bare(hint: Any) -> bool:
@@ -296,11 +299,17 @@ def is_bare(hint: Any) -> bool:
     return isinstance(hint, type) and hint in _BARE
 
 
-def fills_in(hint: Any, made: Tree) -> bool:
-    """Whether a value drawn from what the code does fits a declaration that only names the kind of
-    container.
+def filled_in(hint: Any, made: Tree) -> Tree | None:
+    """A value drawn from what the code does, as the container that is declared and no more; None if
+    it is none that fits.
     """
-    return is_bare(hint) and made.recipe.text.startswith(_BARE[hint])
+    if not is_bare(hint) or not made.recipe.text.startswith(_BARE[hint]):
+        return None
+    if hint is not collections.deque:
+        return made
+    parts = [p.recipe for p in made.parts]
+    joined = partial(sequence, make=collections.deque)
+    return dataclasses.replace(made, recipe=joined(parts), join=joined)
 
 
 def pair_of(recipe: Recipe) -> tuple[Recipe, Recipe]:

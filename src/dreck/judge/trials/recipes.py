@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import collections
 import collections.abc
 import copy
 import dataclasses
@@ -144,6 +145,7 @@ _FOREIGN: dict[Any, Sequence[Any]] = {
 }
 # Names that the texts of recipes use, and where they come from; modules come from nowhere.
 _LIBRARY = {
+    "deque": "collections",
     "datetime": "",
     **{
         t.__name__: t.__module__
@@ -152,6 +154,7 @@ _LIBRARY = {
 }
 LISTS = (
     list,
+    collections.deque,
     collections.abc.Sequence,
     collections.abc.Iterable,
     collections.abc.Collection,
@@ -308,6 +311,8 @@ def maker_of(origin: Any) -> Callable[[Any], Any]:
     """What makes a container of a kind out of a list of its items."""
     if origin in (tuple, frozenset):
         return tuple if origin is tuple else frozenset
+    if origin is collections.deque:
+        return collections.deque
     return iter if origin in ITERATORS else set if origin in SETS else list
 
 

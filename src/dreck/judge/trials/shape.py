@@ -23,6 +23,7 @@ class Shape:
             mapping.
         held: what is done with what it holds under keys that are worked out.
         result: what is done with what it gives back, if it is called itself.
+        read: what is done with what it says, if it is a text that is read as JSON (RFC 8259).
         compared: constants that it is compared with.
         wants: "number", "fraction", "numeral" (a text that a number is read from), "text", "list",
             "mapping", "set", "sized", "keyed", "holding" (it is asked whether something is in it),
@@ -45,6 +46,7 @@ class Shape:
     held: Shape | None = None
     parts: list[Shape] = field(default_factory=list)
     result: Shape | None = None
+    read: Shape | None = None
     compared: list[Any] = field(default_factory=list)
     wants: set[str] = field(default_factory=set)
     may_be_none: bool = False

@@ -28,7 +28,10 @@ _OF_TEXTS = frozenset(
 # Hands back the very path, where it is text.
 _PATH_ITSELF = re.compile(r"os\.fspath")
 _OF_MAPPINGS = frozenset({"get", "items", "keys", "values", "setdefault"})
-_OF_LISTS = frozenset({"append", "extend", "insert", "sort", "reverse", "index", "pop", "remove"})
+_OF_LISTS = frozenset(
+    "append appendleft extend extendleft index insert pop popleft remove reverse rotate sort".split()
+)
+_TAKING_OUT = frozenset({"pop", "popleft"})
 # Methods that are often handed on, as in ``key=beds.get``.
 _HANDED_ON = {"get": "mapping", "setdefault": "mapping", "append": "list", "extend": "list"}
 _OF_SETS = frozenset({"add", "discard", "union", "intersection", "difference"})
@@ -419,6 +422,9 @@ class _Body:
                 given[-1].wants.add("text")
             if owner is None and node.func.attr == "loads":
                 self._reads_text(node.args[:1])
+                if given and given[0] is not None and ast.unparse(node.func) == "json.loads":
+                    given[0].read = given[0].read or Shape()
+                    return given[0].read
             return None if owner is None else self._method(owner, node, given)
         if isinstance(node.func, ast.Name) and node.func.id in self.names:
             called = self.names[node.func.id]
@@ -493,7 +499,7 @@ class _Body:
         if name in _OF_LISTS | _OF_SETS:
             owner.wants.add("list" if name in _OF_LISTS else "set")
             owner.changes.setdefault(name, Shape()).may_raise |= self.reader.protected > 0
-            return owner.one() if name == "pop" else None
+            return owner.one() if name in _TAKING_OUT else None
         made = owner.methods.setdefault(name, Shape())
         made.may_raise |= self.reader.protected > 0
         return made

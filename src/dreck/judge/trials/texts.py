@@ -28,6 +28,9 @@ WORDS = re.compile(r"[\w.:/-]*\w")
 # Pieces of one text that is not split.
 _PARTS = (1, 1, 2, 3, 4, 6)
 
+# How often any text is JSON, where texts are read as such; those that are read so mostly are.
+_OFTEN_JSON = 0.15
+
 
 class Texts:
     """Draws texts, the same ones on every run.
@@ -47,7 +50,7 @@ class Texts:
     def draw(self, near: Sequence[str] = ()) -> str:
         """A text; ``near`` are those that values of this name are compared with."""
         chance, kind = self.chance, self.chance.random()
-        if self.pool.is_json and chance.random() < 0.6:
+        if self.pool.is_json and chance.random() < _OFTEN_JSON:
             made = self._json()
         elif near and kind < 0.3:
             made = chance.choice(near)

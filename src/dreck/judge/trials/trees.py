@@ -8,6 +8,9 @@ from typing import TypeAlias
 
 from .recipes import Recipe, literal
 
+# What the kinds of values begin with that nothing is declared of.
+EVIDENT = "shape "
+
 Path: TypeAlias = tuple[int, ...]
 
 
