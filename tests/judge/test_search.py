@@ -131,6 +131,13 @@ def test_a_difference_is_made_small(shows: Any, expected: list[int]) -> None:
     assert built(first_that(found, lambda row: shows(built(row[0])), 500)[0]) == expected
 
 
+def test_a_number_is_shown_as_one() -> None:
+    """True is a whole number, and nobody writes it down for one."""
+    tree = Grower(Pool(), {}, "f").value(int, "level").with_value(True)
+    (found,) = first_that((tree,), lambda row: built(row[0]) == 1, 50)
+    assert found.recipe.text == "1"
+
+
 BOATS = ["Heron"]
 SAME = [
     ({"boats": BOATS, "result": BOATS}, {("result", "boats")}),

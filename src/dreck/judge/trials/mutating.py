@@ -21,6 +21,8 @@ _DEEPEST_COPY = 6
 # How often a value is changed to one that it was compared with.
 _MET = 0.3
 _LONGEST_WORD = 30
+# The kinds of values that are declared to be numbers.
+_NUMBERS = (repr(int), repr(float))
 _MET_KINDS = (int, float, str, datetime.date, datetime.datetime)
 
 
@@ -184,6 +186,8 @@ def _simpler_here(tree: Tree) -> Iterator[Tree]:
         if len(other.text) < len(tree.recipe.text):
             yield replace(tree, recipe=other)
     value = tree.recipe.value
+    if type(value) is bool and tree.kind in _NUMBERS:
+        yield tree.with_value(int(value))  # a truth value is one, and nobody writes it down
     if not tree.parts and tree.is_free:
         yield from (tree.with_value(v) for v in _simpler_values(value))
 
