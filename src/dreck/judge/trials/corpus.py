@@ -17,7 +17,7 @@ from .mutating import Mutator, Trees, first_that
 from .observe import HELD
 from .plan import Shapes, hints_of
 from .recipes import OMITTED
-from .trees import EVIDENT, Path, Tree, places, replaced
+from .trees import ANYTHING, Path, Tree, places, replaced
 
 # Inputs kept to be changed.
 _MOST_KEPT = 200
@@ -269,7 +269,7 @@ class Sequences:
             (number, path, tree.with_value(value))
             for number, path, tree in _words(row)
             for value in known
-            if type(value) is type(tree.recipe.value) or tree.kind.startswith(EVIDENT)
+            if type(value) is type(tree.recipe.value) or tree.kind.startswith(ANYTHING)
         ]
         if not found:
             return row

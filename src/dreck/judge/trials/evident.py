@@ -15,7 +15,7 @@ from .growing import Grower, pair_of
 from .kinds import ProjectKinds
 from .recipes import Recipe, literal, mapping, sequence
 from .shape import KINDS, Shape
-from .trees import EVIDENT, Tree, compound
+from .trees import ANYTHING, Tree, compound
 
 # Values drawn for one parameter, and levels of records in records.
 MOST_VALUES = 150
@@ -80,7 +80,7 @@ class Drawer:
     def value(self, shape: Shape, name: str, depth: int = 0) -> Tree:
         """One value of a shape."""
         made = self._value(shape, name, depth)
-        kind = f"{EVIDENT}{id(shape)}"
+        kind = f"{'shape ' if shape.is_told() else ANYTHING}{id(shape)}"
         return replace(made, kind=kind, again=lambda: self.value(shape, name, depth))
 
     def _value(self, shape: Shape, name: str, depth: int) -> Tree:

@@ -8,8 +8,8 @@ from typing import TypeAlias
 
 from .recipes import Recipe, literal
 
-# What the kinds of values begin with that nothing is declared of.
-EVIDENT = "shape "
+# What the kinds of values begin with of which neither declarations nor the code tell anything.
+ANYTHING = "anything "
 
 Path: TypeAlias = tuple[int, ...]
 
