@@ -35,7 +35,7 @@ class LeaveUnset(Move):
     """Leave in the arm in which nothing was set."""
 
     name = "leave-unset"
-    summary = "Leave in an else of the chain that sets a name, not in a check behind it that asks whether it did."
+    summary = "A check whether a chain has set something becomes the else of that chain."
     safe_because = "All other arms set the name to something else, so the check holds nowhere else."
     since = "0.1"
     EXAMPLES = (
