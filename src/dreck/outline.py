@@ -71,22 +71,14 @@ def child_nodes(node: ast.AST) -> list[ast.AST]:
 
 def all_nodes(node: ast.AST) -> Iterator[ast.AST]:
     """A node and all below it, level by level, but for how names are used: as ``ast.walk`` gives
-    them, which takes three times as long and more than half of the time of everything here.
+    them, which takes three times as long.
 
     >>> [type(n).__name__ for n in all_nodes(ast.parse("a = b"))]
     ['Module', 'Assign', 'Name', 'Name']
     """
     found = [node]
     for each in found:  # grows on the way
-        held = each.__dict__
-        for name in _HOLDERS[each.__class__]:
-            value = held.get(name)
-            if value is None:
-                continue
-            if value.__class__ is list:
-                found += value if None not in value else [v for v in value if v is not None]
-            else:
-                found.append(value)
+        found += child_nodes(each)
         yield each
 
 

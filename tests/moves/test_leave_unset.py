@@ -48,6 +48,8 @@ STAYS = [
     "r = None\nif a:\n    r = 1\nif r is not None:\n    return 1\nlog(r)\n",
     "r = 1\nif a:\n    r = 2\nif not r:\n    return 1\nlog(r)\n",
     "r = None\nif a:\n    r = 1\nlog(n)\nif r is None:\n    return 1\nlog(r)\n",
+    # what is said of the first value would be lost
+    "r = None  # nobody knows\nif a:\n    r = 1\nif r is None:\n    return 1\nlog(r)\n",
     # others see the name
     "r = None\ndef see():\n    return r\nif a:\n    r = 1\nif r is None:\n    return see()\nlog(r)\n",
 ]

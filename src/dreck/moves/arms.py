@@ -9,7 +9,7 @@ from dataclasses import dataclass
 
 import libcst as cst
 
-from ..logic.conditions import text_of
+from ..logic.conditions import constant, text_of
 from ..logic.walk import has_comments
 from .blocks import comments_in, spaced_test
 
@@ -82,6 +82,17 @@ def single(statement: cst.CSTNode) -> cst.BaseSmallStatement | None:
     if isinstance(statement, cst.SimpleStatementLine) and len(statement.body) == 1:
         return statement.body[0]
     return None
+
+
+def constant_given(statement: cst.CSTNode) -> tuple[str, cst.BaseExpression | None]:
+    """The name and the constant of a statement that gives a name one, or nothing."""
+    small = single(statement)
+    if not isinstance(small, cst.Assign) or len(small.targets) != 1:
+        return "", None
+    target = small.targets[0].target
+    if not isinstance(target, cst.Name) or constant(small.value) is None:
+        return "", None
+    return target.value, small.value
 
 
 def same_code(left: cst.CSTNode, right: cst.CSTNode) -> bool:

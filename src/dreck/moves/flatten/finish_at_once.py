@@ -17,7 +17,7 @@ from ...logic.conditions import constant
 from ...logic.known import Known
 from ...logic.specialise import reduced, specialised
 from ...logic.walk import names_in, walk
-from ..arms import single
+from ..arms import constant_given, single
 from ..blocks import lead_of
 from ..onward import Frame, Loop, Rest, frames_inside, frames_of, onward, to_the_loop
 from ..places import Place, function_of
@@ -118,7 +118,7 @@ class FinishAtOnce(Move):
 
     def ways(self, place: Place, index: int, around: Around) -> Iterator[Match]:
         """Look for a name that is given a constant, and other constants further down."""
-        flag, first = _flag(place.statements[index])
+        flag, first = constant_given(place.statements[index])
         if first is None or flag in around.shared:
             return
         rest = place.statements[index + 1 :]
@@ -196,7 +196,7 @@ class _Finish:
         new: list[cst.BaseStatement] = []
         for number, statement in enumerate(statements):
             around = [Rest(statements[number + 1 :]), *frames]
-            name, value = _flag(statement)
+            name, value = constant_given(statement)
             if name == self.flag and value is not None and constant(value) != self.first:
                 end = self._end(statement, around)
                 if end is not None:
@@ -218,7 +218,7 @@ class _Finish:
         known = self.known.after(statement)
         if not self.leaves_loop:
             end = onward(frames, known, self.flag, self.until)
-            value = _flag(statement)[1]
+            value = constant_given(statement)[1]
             assert value is not None
             return end and [_said(s, self.flag, value) for s in end]
         found = to_the_loop(frames, known, self.flag)
@@ -263,7 +263,7 @@ def _folded(
     statements: Sequence[cst.BaseStatement], known: Known, flag: str, value: cst.BaseExpression
 ) -> list[cst.BaseStatement]:
     """The statements where the flag holds its first value for good."""
-    new = [s for s in specialised(statements, known) if _flag(s)[0] != flag]
+    new = [s for s in specialised(statements, known) if constant_given(s)[0] != flag]
     return [_said(s, flag, value) for s in new]
 
 
@@ -308,21 +308,10 @@ class _Unset(cst.CSTTransformer):
         body = updated_node.body
         if len(body) < 2 or not isinstance(single(body[-1]), cst.Break):
             return updated_node
-        if _flag(body[-2])[0] != self.flag:
+        if constant_given(body[-2])[0] != self.flag:
             return updated_node
         last = body[-1].with_changes(leading_lines=lead_of(body[-2]))
         return updated_node.with_changes(body=[*body[:-2], last])
-
-
-def _flag(statement: cst.CSTNode) -> tuple[str, cst.BaseExpression | None]:
-    """The name and the constant of a statement that gives it, or nothing."""
-    small = single(statement)
-    if not isinstance(small, cst.Assign) or len(small.targets) != 1:
-        return "", None
-    target = small.targets[0].target
-    if not isinstance(target, cst.Name) or constant(small.value) is None:
-        return "", None
-    return target.value, small.value
 
 
 def _is_compound(statement: cst.CSTNode) -> bool:

@@ -14,7 +14,7 @@ import libcst as cst
 from ...logic.assigned import assigned_names
 from ...logic.conditions import constant, core
 from ...logic.walk import has_comments, names_in, walk
-from ..arms import Arm, arms_of, chain_of, single
+from ..arms import Arm, arms_of, chain_of, constant_given, single
 from ..blocks import comments_in, lead_of, leaves, unwrapped, with_lead
 from ..places import Place
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
@@ -105,8 +105,9 @@ class LeaveUnset(Move):
 
     def match(self, place: Place, index: int, around: Around) -> Match:
         """Look for a constant, a chain that sets the name, and a check that asks whether it did."""
-        name, given = _given(place.statements[index])
-        if given is None or name in around.shared:
+        name, given = constant_given(place.statements[index])
+        behind = getattr(place.statements[index], "trailing_whitespace", None)
+        if given is None or name in around.shared or (behind and has_comments(behind)):
             return NOT_MINE
         later = place.statements[index + 1 :]
         ahead = next((i for i, s in enumerate(later) if name in names_in(s)), len(later))
@@ -140,18 +141,6 @@ class LeaveUnset(Move):
         block = place.exchanged(index, *before, until=index + ahead + 3)
         why = f"`{name}` is set in every other arm; where it is not, control leaves at once."
         return Site(node, why, block)
-
-
-def _given(statement: cst.BaseStatement) -> tuple[str, cst.BaseExpression | None]:
-    """The name that a statement gives a constant, and the constant."""
-    small = single(statement)
-    if not isinstance(small, cst.Assign) or len(small.targets) != 1:
-        return "", None
-    target = small.targets[0].target
-    behind = statement.trailing_whitespace.comment  # type: ignore[attr-defined]
-    if not isinstance(target, cst.Name) or constant(small.value) is None or behind is not None:
-        return "", None
-    return target.value, small.value
 
 
 def _question(check: cst.If, name: str, given: cst.BaseExpression) -> str | None:
