@@ -210,6 +210,17 @@ WHERE = {
         ],
         ["isinstance"],
     ),
+    "a loop inside goes on with its own rounds": (
+        "def work(orders: list[Order], crane):\n    for order in orders:\n        if isinstance(order, Lift):\n"
+        "            for load in crane.loads:\n                if not load:\n                    continue\n"
+        "                crane.lift(load)\n            if not crane:\n                continue\n"
+        "            crane.rest()\n        elif isinstance(order, Paint):\n            crane.rest()\n",
+        [
+            "            if not load:\n                continue\n",
+            "        if not crane:\n            return\n        crane.rest()\n",
+        ],
+        ["isinstance"],
+    ),
     "what receives is not what is received": (
         "class Yard:\n    def receive(self, order: Order):\n        if isinstance(order, Lift):\n"
         "            self.cranes += 1\n        elif isinstance(order, Paint):\n            self.brushes += 1\n",

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import ast
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 
 from ..logic.bindings import bound_in
 from ..outline import Function, all_nodes, child_nodes
@@ -68,14 +68,19 @@ def names_set(body: list[ast.stmt]) -> set[str]:
 
 def leaves_loop(body: list[ast.stmt], *, may_go_on: bool = False) -> bool:
     """Whether an arm jumps out of a loop around it, or to its next round where it may not."""
+    unwanted = ast.Break if may_go_on else ast.Break | ast.Continue
+    return any(isinstance(j, unwanted) for j in jumps_of(body))
+
+
+def jumps_of(body: Sequence[ast.stmt]) -> Iterator[ast.Break | ast.Continue]:
+    """The jumps of some statements that belong to a loop around them, and to none of their own."""
     pending: list[ast.AST] = list(body)
     while pending:
         node = pending.pop()
-        if isinstance(node, ast.Break) or (isinstance(node, ast.Continue) and not may_go_on):
-            return True
-        if not isinstance(node, ast.For | ast.AsyncFor | ast.While):
-            pending.extend(child_nodes(node))
-    return False
+        if isinstance(node, ast.Break | ast.Continue):
+            yield node
+        is_loop = isinstance(node, ast.For | ast.AsyncFor | ast.While)
+        pending += node.orelse if is_loop else child_nodes(node)  # type: ignore[attr-defined]
 
 
 def giving_back(lines: list[str], body: list[ast.stmt], result: str | None) -> list[str]:

@@ -65,8 +65,6 @@ def results_of(
     if any(leaves_loop(b, may_go_on=ends_round) for b in bodies):
         return None
     goes_on = ends_round and any(map(leaves_loop, bodies))
-    if goes_on and any(_goes_on_inside(s) for b in bodies for s in b):
-        return None
     live = flow_of(function.node).live.get(id(block[index]), frozenset())
     given = list(dict.fromkeys(n for b in bodies for n in _in_order(b)))
     names = tuple(n for n in given if n in live)
@@ -103,12 +101,6 @@ def _all_add(function: Function, bodies: Sequence[list[ast.stmt]], name: str) ->
 
 def _words(node: ast.AST) -> set[str]:
     return {n.id for n in all_nodes(node) if isinstance(n, ast.Name)}
-
-
-def _goes_on_inside(node: ast.stmt) -> bool:
-    """Whether there is a loop of its own that goes on with its next round."""
-    loops = [n for n in all_nodes(node) if isinstance(n, ast.For | ast.AsyncFor | ast.While)]
-    return any(isinstance(n, ast.Continue) for loop in loops for n in all_nodes(loop))
 
 
 def _in_order(body: Sequence[ast.stmt]) -> list[str]:

@@ -12,6 +12,7 @@ from ...logic.bindings import assigned_in, free_names
 from ...logic.flow import is_asynchronous
 from ...outline import Function, FunctionNode, all_nodes
 from ...source.edits import Edit, edited
+from ..arm_bodies import jumps_of
 from ..module_view import ModuleView
 
 # What an arm may not hold if it is to stand in a function of its own.
@@ -389,9 +390,13 @@ def moved_lines(
     last = body[-1].end_lineno or body[-1].lineno
     start, end = view.offsets.line_start(number), view.offsets.line_start(last + 1)
     edits = []
+    inner = {id(n) for s in body for n in all_nodes(s) if isinstance(n, ast.Continue)}
+    inner -= {id(j) for j in jumps_of(body)}  # of loops that move along
     for node in (n for s in body for n in all_nodes(s)):
         word = words.get(_word(node))
-        if word is not None and isinstance(node, ast.Name | ast.Continue | ast.Yield):
+        if id(node) in inner or word is None:
+            continue
+        if isinstance(node, ast.Name | ast.Continue | ast.Yield):
             a, b = view.offsets.span(node)
             b = a + len("yield") if isinstance(node, ast.Yield) else b
             edits.append(Edit(a - start, b - start, word))

@@ -15,6 +15,7 @@ from itertools import chain, count
 from ...logic.bindings import bound_in, parameters
 from ...naming.words import singular
 from ...outline import Function, all_nodes
+from ..arm_bodies import jumps_of
 
 ALWAYS, SOMETIMES, NEVER = "always", "sometimes", ""
 _SAID = re.compile(
@@ -36,7 +37,7 @@ def yielded(bodies: Sequence[Sequence[ast.stmt]]) -> str | None:
         return None
     if not every:
         return NEVER
-    if all(not _goes_on(b) and yields_at_last(b) for b in bodies) and all(
+    if all(not any(jumps_of(b)) and yields_at_last(b) for b in bodies) and all(
         y.value is not None for y in every
     ):
         return ALWAYS
@@ -50,10 +51,6 @@ def _last(body: Sequence[ast.stmt]) -> list[ast.Yield]:
         return [*_last(end.body), *_last(end.orelse)]
     is_one = isinstance(end, ast.Expr) and isinstance(end.value, ast.Yield)
     return [end.value] if is_one else []  # type: ignore[union-attr]
-
-
-def _goes_on(body: Sequence[ast.stmt]) -> bool:
-    return any(isinstance(n, ast.Continue) for s in body for n in all_nodes(s))
 
 
 def yields_at_last(body: Sequence[ast.stmt]) -> bool:
