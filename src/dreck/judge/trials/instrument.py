@@ -12,6 +12,7 @@ from collections import deque
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from itertools import islice
+from types import BuiltinMethodType
 from typing import Any
 
 from ...outline import FunctionNode, all_nodes, functions_of
@@ -197,7 +198,8 @@ class Seen:
 
     def method(self, bound: Any) -> Any:
         """The same of a method of a dict that looks up its first argument."""
-        owner = getattr(bound, "__self__", None)
+        # A stand-in would note that it was asked for anything.
+        owner = bound.__self__ if type(bound) is BuiltinMethodType else None
         if type(owner) is not dict:
             return bound
 
