@@ -309,6 +309,14 @@ WHERE = {
         ["        yield order.work(crane)\n        crane += 1\n", "        return crane\n"],
         ["isinstance"],
     ),
+    "each gives one of what the function yields": (
+        'def hours(orders: list[Order]):\n    """Yield one number for each."""\n    for order in orders:\n'
+        "        if isinstance(order, Lift):\n            yield order.tonnes * 2\n"
+        "        elif isinstance(order, Paint):\n            yield 3\n"
+        "        else:\n            raise LookupError(order.number)\n",
+        ["        yield order.hour()\n", "def hour(self):\n        return self.tonnes * 2\n"],
+        ["isinstance"],
+    ),
     "what is yielded may be None": (
         "def work(orders: list[Order], crane):\n    for order in orders:\n        if isinstance(order, Lift):\n"
         "            yield order.tonnes\n        elif isinstance(order, Paint):\n            crane.rest()\n",

@@ -12,7 +12,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from ...logic.bindings import bound_in
-from ...naming.words import EMPTY_WORDS, VERBS, words_of
+from ...naming.words import EMPTY_WORDS, VERBS, singular, words_of
 from ...outline import Function, FunctionNode, all_nodes
 from ..alignment import is_value
 from ..alike import visible_locals
@@ -315,6 +315,8 @@ def names_for(
     """Names for the methods, the best first: what they give, what is done with their object."""
     done = function.node.name.strip("_")
     words = words_of(done)
+    if results.yields and len(words) == 1:  # each gives one of what the function gives
+        words, done = [singular(done)], singular(done)
     about = {*words_of(chain.subject), *(w for a in chain.arms for w in words_of(a.owners[0]))}
     verb = "_".join(w for w in words if w not in about)
     # who receives it is no longer who is asked: a notice does not receive the board

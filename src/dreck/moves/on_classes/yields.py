@@ -18,9 +18,9 @@ from ...outline import Function, all_nodes
 from ..arm_bodies import jumps_of
 
 ALWAYS, SOMETIMES, NEVER = "always", "sometimes", ""
-_SAID = re.compile(
-    r"\byield(?:s|ing)?\s+(?:(?:the|a|an|all|each|every)\s+)?([a-z]+)\b", re.IGNORECASE
-)
+_SAID = re.compile(r"\byield(?:s|ing)?\s+((?:[a-z]+\s*){1,4})", re.IGNORECASE)
+# What stands before a noun and says nothing of it.
+_BEFORE = frozenset("the a an all each every one some any its their only just".split())
 _TEXT_CALLS = frozenset({"format", "join", "strip", "upper", "lower", "title"})
 
 
@@ -80,7 +80,8 @@ def _is_something(value: ast.expr | None) -> bool:
 def name_of_yielded(function: Function) -> str:
     """What one thing that a function yields may be called."""
     said = _SAID.search(ast.get_docstring(function.node) or "")
-    word = singular(said.group(1).lower()) if said is not None else ""
+    words = said.group(1).lower().split() if said is not None else []
+    word = singular(next((w for w in words if w not in _BEFORE), ""))
     hint = function.node.returns
     if not word and isinstance(hint, ast.Subscript):
         inner = hint.slice.elts[0] if isinstance(hint.slice, ast.Tuple) else hint.slice
