@@ -39,6 +39,19 @@ GUARDS = [
     "not found and x > 1",
     "x < 9",
     "0 < x <= most",
+    "x > 3 and not found",
+    "log(x) > 2 and not found",
+    "x < most and place is None",
+]
+# Rounds that do next to nothing else than set a flag to the same each time.
+ONLY_SET = [
+    ["if x > most:", "    found = True"],
+    ["if x > 1:", "    if x < most:", "        found = True"],
+    ["y = x + 1", "if y == most:", "    continue", "if y > 3:", "    found = True"],
+    ["if x > 3 and total < x:", "    found = True", "total = x"],
+    ["if x > most:", "    found = True", "else:", "    place = x"],
+    ["if log(x) > 3:", "    found = True"],
+    ["for y in (1, 2):", "    if x > y:", "        found = True"],
 ]
 HEADS = [
     *("for x in xs:", "for i, x in enumerate(xs):", "for i in range(len(xs)):"),
@@ -79,6 +92,8 @@ def function(chance: random.Random) -> str:
     head = chance.choice(HEADS)
     body = block(chance, 0)
     guard = chance.choice(GUARDS) if chance.random() < 0.6 else ""
+    if chance.random() < 0.2:
+        body, guard = chance.choice(ONLY_SET), ""
     if guard and chance.random() < 0.3:
         body = [f"if not ({guard}):", "    continue", *body]
     elif guard:
@@ -117,7 +132,8 @@ def done(tree: ast.Module, xs: list[int], most: int) -> object:
         return x if x % 2 else None
 
     def traced(frame: FrameType, event: str, argument: object) -> object:
-        if next(steps) > MOST_LINES:
+        # What is raised in a generator that is thrown away would be lost.
+        if next(steps) > MOST_LINES and frame.f_code.co_name == "f":
             raise TimeoutError
         return traced
 

@@ -511,3 +511,129 @@ def last_between(levels: list[int], low: int, high: int) -> int:
         if low <= level < high:
             last = level
     return last
+
+
+#: a flag that later rounds can only set again -> proved-under as-used+no-effect
+def silted(soundings, most):
+    deep = True
+    for a, b in zip(soundings, soundings[1:]):
+        if b["depth"] - a["depth"] > most:
+            deep = False
+    return not deep
+#: becomes
+def silted(soundings, most):
+    for a, b in zip(soundings, soundings[1:]):
+        if b["depth"] - a["depth"] > most:
+            return not False
+    return not True
+
+
+#: what is found is asked for something first -> proved-under as-used+no-effect
+def first_below(gauges, mark):
+    found = None
+    for gauge in gauges:
+        if gauge["level"] < mark and found is None:
+            found = gauge
+    return found
+#: becomes
+def first_below(gauges, mark):
+    for gauge in gauges:
+        if gauge["level"] < mark:
+            return gauge
+    return None
+
+
+#: a key that is asked for first -> proved-under as-used+no-effect
+def is_low(gauges, mark):
+    low = False
+    for gauge in gauges:
+        if "level" in gauge and gauge["level"] < mark:
+            low = True
+    return low
+#: becomes
+def is_low(gauges, mark):
+    return any("level" in gauge and gauge["level"] < mark for gauge in gauges)
+
+
+#: a key that something else doubts -> differs
+def is_low(gauges, mark):
+    silent = [gauge for gauge in gauges if "level" not in gauge]
+    low = False
+    for gauge in gauges:
+        if gauge["level"] < mark:
+            low = True
+    return low, len(silent)
+#: becomes
+def is_low(gauges, mark):
+    silent = [gauge for gauge in gauges if "level" not in gauge]
+    for gauge in gauges:
+        if gauge["level"] < mark:
+            return True, len(silent)
+    return False, len(silent)
+
+
+#: what may be None is asked for nothing before it is found -> differs
+def first_open(gates: list[str | None], hour: int):
+    found = None
+    for gate in gates:
+        if hour > 6 and found is None:
+            found = gate
+    return found
+#: becomes
+def first_open(gates: list[str | None], hour: int):
+    for gate in gates:
+        if hour > 6:
+            return gate
+    return None
+
+
+#: the question may raise for a later one -> differs
+def is_low(lines, mark):
+    low = False
+    for line in lines:
+        if int(line) < mark:
+            low = True
+    return low
+#: becomes
+def is_low(lines, mark):
+    return any(int(line) < mark for line in lines)
+
+
+#: the question acts -> differs
+def is_low(gauges, mark):
+    low = False
+    for gauge in gauges:
+        if gauge.read() < mark:
+            low = True
+    return low
+#: becomes
+def is_low(gauges, mark):
+    return any(gauge.read() < mark for gauge in gauges)
+
+
+#: the last one counts, not the first -> differs
+def lowest(gauges, mark):
+    found = None
+    for gauge in gauges:
+        if gauge["level"] < mark:
+            found = gauge
+    return found
+#: becomes
+def lowest(gauges, mark):
+    for gauge in gauges:
+        if gauge["level"] < mark:
+            return gauge
+    return None
+
+
+#: it is set to something else in other rounds -> differs
+def is_low(gauges, mark):
+    low = False
+    for gauge in gauges:
+        low = True
+        if gauge["level"] >= mark:
+            low = False
+    return low
+#: becomes
+def is_low(gauges, mark):
+    return any(gauge["level"] < mark for gauge in gauges)

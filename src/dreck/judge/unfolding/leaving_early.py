@@ -2,7 +2,8 @@
 
 A name that a loop sets at the end of a round, and that keeps every later round from doing anything
 (``while not found``, ``if not found``, ``if place is None``), is a way out of the loop: where it is
-set, the loop may as well end. What later rounds would still have done must be nobody's business:
+set, the loop may as well end. So is one that is set to the same each time, where rounds do nothing
+else. What later rounds would still have done must be nobody's business:
 the names that they set are not read outside of the loop, and what is gone through does not notice.
 """
 
@@ -17,7 +18,12 @@ from ...outline import all_nodes, child_nodes
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.scope import FunctionNode
-from .quiet_questions import asks_quietly, goes_through_plain
+from .quiet_questions import (
+    acts_quietly,
+    asks_quietly,
+    asks_what_may_be_missing,
+    goes_through_plain,
+)
 from .what_is_gone_through import (
     blocks_of,
     given_at_first,
@@ -53,10 +59,7 @@ def leaving_early(
     if not work.changed:
         return None
     ast.fix_missing_locations(work.function)
-    kind = AssumptionKind.NO_EFFECT
-    return work.function, tuple(
-        Assumption(kind, text, breaks) for text, breaks in dict.fromkeys(work.rests_on)
-    )
+    return work.function, tuple(dict.fromkeys(work.rests_on))
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,7 +78,7 @@ class _Work:
     function: FunctionNode
     names: Names
     changed: bool = False
-    rests_on: list[tuple[str, str]] = field(default_factory=list)
+    rests_on: list[Assumption] = field(default_factory=list)
 
     def block(self, body: list[ast.stmt]) -> None:
         """Bring the loops of a block to that form, those inside of others first."""
@@ -91,6 +94,8 @@ class _Work:
     def _ended(self, loop: ast.For | ast.While, before: Sequence[ast.stmt]) -> ast.stmt | None:
         made = copy.deepcopy(loop)
         flag = _guard(made)
+        if flag is None and isinstance(made, ast.For):
+            flag = self._asked_last(made) or self._only_set(made, loop, before)
         if flag is None or not _begins(flag, before):
             return None
         idle = self._idle(made, loop)
@@ -104,6 +109,66 @@ class _Work:
             return None
         return made if _asks_less(made, loop) or _counts(made.test, idle) else None
 
+    def _asked_last(self, loop: ast.For) -> _Flag | None:
+        """The name that keeps rounds from doing anything but asking something first; what asks for
+        it is taken out of the loop.
+        """
+        first, others = loop.body[0], loop.body[1:]
+        if not isinstance(first, ast.If) or first.orelse:
+            return None
+        test = first.test
+        if not isinstance(test, ast.BoolOp) or not isinstance(test.op, ast.And):
+            return None
+        flags = [_flag(v) for v in test.values]
+        at = next((i for i, f in enumerate(flags) if f is not None), 0)
+        if flags[at] is None or not all(step_of(s)[0] for s in others):
+            return None
+        if not self._may_be_left_out(test.values[:at], []):
+            return None
+        test.values.pop(at)
+        first.test = _all_of(test.values)
+        return flags[at]
+
+    def _only_set(
+        self, loop: ast.For, original: ast.For | ast.While, before: Sequence[ast.stmt]
+    ) -> _Flag | None:
+        """The name that a loop sets to one constant, and does nothing else: once it is set, later
+        rounds set it again at most.
+        """
+        asked: list[ast.expr] = []
+        worked_out: list[ast.expr] = []
+        given: dict[str, list[ast.expr]] = {}
+        if not _only_sets(loop.body, asked, worked_out, given):
+            return None
+        kept = [n for n in given if self._is_read_outside(n, original)]
+        if len(kept) != 1 or reads(kept[0], original):
+            return None
+        values = given[kept[0]]
+        then = values[0].value if isinstance(values[0], ast.Constant) else None
+        first = given_at_first(kept[0], before)
+        if not isinstance(then, bool) or not isinstance(first, ast.Constant):
+            return None
+        if any(not isinstance(v, ast.Constant) or v.value is not then for v in values):
+            return None
+        others = [v for v in worked_out if not any(v is each for each in values)]
+        quiet = first.value is not then and self._may_be_left_out(asked, others)
+        return _Flag(kept[0], first.value, then) if quiet else None
+
+    def _may_be_left_out(self, asked: Sequence[ast.expr], worked_out: Sequence[ast.expr]) -> bool:
+        """Whether nobody notices that questions are not asked any more."""
+        parts = [*asked, *worked_out]
+        looked_up = [n for p in parts for n in all_nodes(p) if isinstance(n, ast.Subscript)]
+        if not all(isinstance(n.slice, ast.Constant) for n in looked_up):
+            return False
+        if not acts_quietly(asked, self.names, worked_out):
+            return False
+        if asks_what_may_be_missing(parts, self.names):
+            return False
+        for text in map(ast.unparse, parts):
+            breaks = f"an element for which `{text}` raises, or makes what it asks for"
+            self.rests_on.append(Assumption(AssumptionKind.AS_USED, text, breaks))
+        return True
+
     def _inner_may_end(self, loop: ast.For | ast.While) -> bool:
         """Whether a loop inside of one that ends may end with it."""
         if isinstance(loop, ast.For):
@@ -115,7 +180,7 @@ class _Work:
         if is_bound_of_counter(test, self.function, self.names):
             return True
         text = ast.unparse(test)
-        self.rests_on.append((text, f"a value for which `{text}` raises or acts"))
+        self._no_effect(text, f"a value for which `{text}` raises or acts")
         return asks_quietly([test], self.names)
 
     def _idle(self, made: ast.For | ast.While, loop: ast.stmt) -> list[ast.stmt]:
@@ -140,7 +205,7 @@ class _Work:
             return False
         text = ast.unparse(loop.iter)
         if isinstance(loop.target, ast.Tuple) and not _comes_in_parts(loop.iter):
-            self.rests_on.append((text, "an element that cannot be taken apart"))
+            self._no_effect(text, "an element that cannot be taken apart")
         if is_list(loop.iter, self.function, self.names):
             return True
         if not may_be_gone_through(loop.iter, self.function, self.names):
@@ -152,8 +217,35 @@ class _Work:
             if is_declared(loop.iter, self.function, self.names) or _changes(text, self.function):
                 return False
             breaks += ", or a dict or set that is changed on the way"
-        self.rests_on.append((text, breaks))
+        self._no_effect(text, breaks)
         return True
+
+    def _no_effect(self, about: str, breaks: str) -> None:
+        self.rests_on.append(Assumption(AssumptionKind.NO_EFFECT, about, breaks))
+
+
+def _only_sets(
+    body: Sequence[ast.stmt],
+    asked: list[ast.expr],
+    worked_out: list[ast.expr],
+    given: dict[str, list[ast.expr]],
+) -> bool:
+    """Whether a block only asks questions and sets names; these are noted in their order."""
+    for statement in body:
+        if isinstance(statement, ast.If):
+            asked.append(statement.test)
+            for inner in (statement.body, statement.orelse):
+                if not _only_sets(inner, asked, worked_out, given):
+                    return False
+        elif isinstance(statement, ast.Assign):
+            for target in statement.targets:
+                if not isinstance(target, ast.Name):
+                    return False
+                given.setdefault(target.id, []).append(statement.value)
+            worked_out.append(statement.value)
+        elif not isinstance(statement, ast.Continue | ast.Pass):
+            return False
+    return True
 
 
 def _comes_in_parts(node: ast.expr) -> bool:
@@ -248,12 +340,14 @@ class _Ends:
         flag: the name.
         idle: ids of statements that only count.
         inner: whether a loop inside of it may end with it.
+        there: names that are not None where the block is, since something was asked of them.
         count: places where the loop ends now.
     """
 
     flag: _Flag
     idle: set[int]
     inner: Callable[[ast.For | ast.While], bool]
+    there: frozenset[str] = frozenset()
     count: int = 0
 
     def put(self, body: list[ast.stmt], is_last: bool) -> bool:
@@ -276,8 +370,12 @@ class _Ends:
                 body.append(ast.copy_location(ast.Break(), statement))
                 return True
             last = is_last and all(id(s) in self.idle for s in rest)
+            around = self.there
+            if isinstance(statement, ast.If):
+                self.there |= {n for n in _asked_of(statement.test) if not stores(n, statement)}
             if not all(self.put(b, last) for b in self._inside(statement)):
                 return False
+            self.there = around
             if any(stores(self.flag.name, b) for b in self._closed(statement)):
                 return False
         return True
@@ -331,6 +429,8 @@ class _Ends:
             return [statement, *others, leave] if all(map(_is_simple, others)) else None
         if others or stores(self.flag.name, value):
             return None
+        if isinstance(value, ast.Name) and value.id in self.there:
+            return [statement, leave, *counting]
         # The value may still be None, and then the loop goes on.
         kept = f"{self.flag.name}.given"
         first = ast.Assign([ast.Name(kept, ast.Store())], value)
@@ -338,6 +438,25 @@ class _Ends:
         given = ast.Assign([target], ast.Name(kept, ast.Load()))
         choice = ast.If(asked, [given, leave], [])
         return [*(ast.copy_location(s, statement) for s in (first, choice)), *counting]
+
+
+def _asked_of(test: ast.expr) -> set[str]:
+    """The names that a condition, whatever comes of it, asks for an item or attribute: had they been
+    None, it would have raised.
+    """
+    if isinstance(test, ast.BoolOp):
+        return _asked_of(test.values[0])
+    if isinstance(test, ast.UnaryOp) and isinstance(test.op, ast.Not):
+        return _asked_of(test.operand)
+    parts = [test.left, test.comparators[0]] if isinstance(test, ast.Compare) else [test]
+    found = set()
+    for part in parts:
+        while isinstance(part, ast.Attribute | ast.Subscript):
+            plain = isinstance(part, ast.Subscript) or not part.attr.startswith("__")
+            if plain and isinstance(part.value, ast.Name):
+                found.add(part.value.id)
+            part = part.value
+    return found
 
 
 def _leaves(node: ast.AST) -> bool:

@@ -8,6 +8,7 @@ from functools import lru_cache
 
 from ...outline import all_nodes, child_nodes, nodes_of
 from ..world.around import Names
+from ..world.doubts import doubted_in, spoken_of
 from ..world.names import CACHED
 from ..world.scope import FunctionNode, scope_of
 
@@ -190,6 +191,26 @@ def _asks_what_is_missing(parts: Iterable[ast.expr], names: Names) -> bool:
     return False
 
 
+def asks_what_may_be_missing(parts: Iterable[ast.expr], names: Names) -> bool:
+    """Whether one of some questions, asked one after the other, may be asked of what is missing at
+    times: so it is declared, or something around asks whether it is None, or whether a key is
+    there.
+    """
+    parts = list(parts)
+    if _asks_what_is_missing(parts, names):
+        return True
+    doubted = frozenset[str]().union(*map(doubted_in, names.declared.trees))
+    there = frozenset[str]()
+    for part in parts:
+        for node, known in _with_what_is_there(part, there):
+            asked: list[ast.expr] = [node] if isinstance(node, ast.Subscript) else []
+            asked += _asked(node) if _may_raise(node) else []
+            if any(spoken_of(a) in doubted and ast.unparse(a) not in known for a in asked):
+                return True
+        there |= _is_there(part, holds=True)
+    return False
+
+
 def _with_what_is_there(
     node: ast.AST, there: frozenset[str]
 ) -> Iterator[tuple[ast.AST, frozenset[str]]]:
@@ -222,13 +243,18 @@ def _with_what_is_there(
 
 
 def _is_there(test: ast.expr, *, holds: bool) -> frozenset[str]:
-    """What is not None where a condition holds, or does not."""
+    """What is not None, or looked up by a key that is there, where a condition holds, or does
+    not.
+    """
     if isinstance(test, ast.UnaryOp) and isinstance(test.op, ast.Not):
         return _is_there(test.operand, holds=not holds)
     if isinstance(test, ast.BoolOp) and isinstance(test.op, ast.And) is holds:
         return frozenset().union(*(_is_there(v, holds=holds) for v in test.values))
     if not isinstance(test, ast.Compare) or len(test.ops) != 1:
         return frozenset()
+    if isinstance(test.ops[0], ast.In if holds else ast.NotIn):
+        looked_up = ast.Subscript(test.comparators[0], test.left, ast.Load())
+        return frozenset({ast.unparse(looked_up)})
     (other,), sign = test.comparators, ast.IsNot if holds else ast.Is
     is_none = isinstance(other, ast.Constant) and other.value is None
     is_said = is_none and isinstance(test.ops[0], sign)

@@ -155,6 +155,8 @@ def is_list(node: ast.expr, function: FunctionNode, names: Names) -> bool:
             plain = not node.keywords and bool(node.args)
             return plain and all(is_list(a, function, names) for a in node.args)
         return node.func.id in _MADE
+    if _is_slice(node):
+        return is_list(node.value, function, names)  # type: ignore[attr-defined]
     if not isinstance(node, ast.Name) or stores(node.id, function) or _own_lists(names):
         return False
     hint = _hint(node.id, function)
@@ -179,6 +181,8 @@ def may_be_gone_through(node: ast.expr, function: FunctionNode, names: Names) ->
             return is_list(node, function, names)
         known = is_builtin(name, function, names)
         return known and all(may_be_gone_through(a, function, names) for a in node.args)
+    if _is_slice(node):
+        return may_be_gone_through(node.value, function, names)  # type: ignore[attr-defined]
     if isinstance(node, ast.Name):
         hint = _hint(node.id, function)
         return hint is None or _head(hint) in _LISTS | _OTHERS
@@ -187,6 +191,14 @@ def may_be_gone_through(node: ast.expr, function: FunctionNode, names: Names) ->
             _head(h) in _LISTS | _OTHERS for h in _declared(node.attr, names)
         )
     return is_list(node, function, names)
+
+
+def _is_slice(node: ast.expr) -> bool:
+    """Whether an expression takes a part out of a list, between places that are numbers."""
+    if not isinstance(node, ast.Subscript) or not isinstance(node.slice, ast.Slice):
+        return False
+    bounds = (node.slice.lower, node.slice.upper, node.slice.step)
+    return all(b is None or isinstance(b, ast.Constant) for b in bounds)
 
 
 def is_bound_of_counter(test: ast.expr, function: FunctionNode, names: Names) -> bool:

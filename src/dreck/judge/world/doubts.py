@@ -1,0 +1,82 @@
+"""What some code itself asks for being there, or for its kind: of that nothing is evident."""
+
+from __future__ import annotations
+
+import ast
+from functools import lru_cache
+
+from ...outline import nodes_of
+from .names import CACHED
+
+_KINDS_ASKED = frozenset({"isinstance", "type"})
+
+
+@lru_cache(CACHED)
+def doubted_in(tree: ast.Module) -> frozenset[str]:
+    """The names, attributes and keys of which some code asks whether they are there, as
+    :func:`spoken_of` speaks of them.
+
+    Args:
+        tree: the code.
+    """
+    found: set[str] = set()
+    for node in nodes_of(tree):
+        if isinstance(node, ast.Compare) and len(node.ops) == 1:
+            other = node.comparators[0]
+            if isinstance(node.ops[0], ast.In | ast.NotIn):
+                found.add(_key(node.left))
+            elif isinstance(other, ast.Constant) and other.value is None:
+                found.add(spoken_of(node.left))
+        elif isinstance(node, ast.Call) and isinstance(node.func, ast.Attribute):
+            found |= {_key(a) for a in node.args[:1] if node.func.attr == "get"}
+    return frozenset(found - {""})
+
+
+@lru_cache(CACHED)
+def of_many_kinds_in(tree: ast.Module) -> frozenset[str]:
+    """Those of which some code asks for their kind, or that are None at first."""
+    found: set[str] = set()
+    for node in nodes_of(tree):
+        if isinstance(node, ast.Call) and isinstance(node.func, ast.Name):
+            if node.func.id in _KINDS_ASKED:
+                found |= {spoken_of(a) for a in node.args[:1]}
+        elif isinstance(node, ast.Assign) and _is_none(node.value):
+            found |= {spoken_of(t) for t in node.targets}
+        elif isinstance(node, ast.AnnAssign) and node.value is not None and _is_none(node.value):
+            found |= {spoken_of(node.target), f".{spoken_of(node.target)}"}
+        elif isinstance(node, ast.match_case):
+            found |= {spoken_of(n) for n in ast.walk(node) if isinstance(n, ast.Name)}
+        elif isinstance(node, ast.arguments):
+            positional = [*node.posonlyargs, *node.args][::-1]
+            pairs = [
+                *zip(positional, node.defaults[::-1], strict=False),
+                *zip(node.kwonlyargs, node.kw_defaults, strict=True),
+            ]
+            found |= {a.arg for a, d in pairs if d is not None and not _is_text(d)}
+    return frozenset(found - {""})
+
+
+def spoken_of(node: ast.expr) -> str:
+    """How an expression is spoken of: as a name, as an attribute with a dot, as a key in brackets;
+    empty for anything else.
+
+    >>> [spoken_of(ast.parse(t).body[0].value) for t in ("boat", "boat.name", "boat['name']", "1")]
+    ['boat', '.name', "['name']", '']
+    """
+    if isinstance(node, ast.Subscript):
+        return _key(node.slice)
+    if isinstance(node, ast.Attribute):
+        return f".{node.attr}"
+    return node.id if isinstance(node, ast.Name) else ""
+
+
+def _key(node: ast.expr) -> str:
+    return f"[{node.value!r}]" if isinstance(node, ast.Constant) else ""
+
+
+def _is_none(node: ast.expr) -> bool:
+    return isinstance(node, ast.Constant) and node.value is None
+
+
+def _is_text(node: ast.expr) -> bool:
+    return isinstance(node, ast.Constant) and isinstance(node.value, str)
