@@ -41,7 +41,7 @@ BOOL: Kinds = frozenset({"bool"})
 CONTAINERS: Kinds = frozenset({"list", "set", "dict"})
 _MADE_OF: Mapping[str, Kinds] = {
     **dict.fromkeys(("sum", "divided"), frozenset({"int"})),
-    "text": frozenset({"str"}),
+    **dict.fromkeys(("text", "as text", "filled"), frozenset({"str"})),
 }
 _ONLY_NONE: Kinds = frozenset({"NoneType"})
 _ONLY_TEXT: Kinds = frozenset({"str"})
@@ -52,7 +52,7 @@ TRUE: Term = ("c", "bool", True)
 FALSE: Term = ("c", "bool", False)
 
 # Values that are told by what is in them, though each of them was made at some place.
-MADE = frozenset({"tuple", "slice", "sum", "divided", "text", "row"})
+MADE = frozenset({"tuple", "slice", "sum", "divided", "text", "as text", "filled", "row"})
 _ENUM = "enum "
 _BOOL_HEADS = frozenset({"not", "is", "eq", "lt", "le", "truth", "in", "isa", "bound"})
 

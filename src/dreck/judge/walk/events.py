@@ -8,6 +8,7 @@ from collections.abc import Mapping, Sequence
 
 from ..ir.graph import Do
 from ..ir.operations import OPERATIONS, named
+from ..world.answering import names_defined
 from ..world.around import Names
 from ..world.rows import field_of, parts_of
 from ..values.terms import (
@@ -179,12 +180,24 @@ def result_kinds(node: Do, callee: str | None, names: Names) -> list[Kinds | Non
         found[0] = frozenset({node.kind.removesuffix("-star")})
     elif node.kind == "comprehension" and type(node.source) in COMPREHENSIONS:
         found[0] = frozenset({COMPREHENSIONS[type(node.source)]})
+    elif node.kind == "binop" and node.detail == "%" and _fills_a_text(node.source):
+        ours = names_defined("__rmod__", names.declared.trees)
+        found[0] = None if ours else frozenset({"str"})
     elif node.kind == "show":
         found[0] = frozenset({"str"})
     elif node.kind == "join" and len(node.operands) > 1:
         # One part alone is handed on as it is, and may be of a class derived from str.
         found[0] = frozenset({"str"})
     return found
+
+
+def _fills_a_text(source: ast.AST) -> bool:
+    """Whether a text as it is written is filled in."""
+    return (
+        isinstance(source, ast.BinOp)
+        and isinstance(source.left, ast.Constant)
+        and isinstance(source.left.value, str)
+    )
 
 
 def opposite_comparison(

@@ -12,6 +12,7 @@ from .events import is_instance, silent_result
 from ..values.facts import Fact
 from ..ir.graph import Cut, Do, Drop, Graph, Landing, Leave, Load, Node, Put, Slot, Test
 from . import mappings
+from .evident_texts import TEXT_STEPS, text_of_evident
 from .memory import Memory
 from .states import Hypothesis, Parted, Path, Place, Side, State, Used, Value, operand_term
 from ..values.terms import (
@@ -253,6 +254,8 @@ class Walker:
             return self._size(node, terms, state, made_here=True)
         if node.kind in ("in", "getitem"):
             return mappings.asked(self, node, terms, state)
+        if node.kind in TEXT_STEPS:
+            return text_of_evident(self, node, terms, state)
         if node.kind == "getattr":
             return self._field(node, terms[0], state)
         if node.kind == "is number":

@@ -176,8 +176,7 @@ class _Walk(Rounds):
         marks: list[tuple[object, Numbering]] = []
         while True:
             self._spend(state)
-            joins = [self._settle(side, state, segments[-1]) for side in state.sides]
-            if any(joins):
+            if self._settled(state, segments[-1]):
                 done = self._remembered(state, segments, marks)
                 if done is not None:
                     segments[-1] |= done
@@ -193,6 +192,15 @@ class _Walk(Rounds):
             segments[-1] |= self._arrive(a, b, state)
             break
         return self._keep(segments, marks)
+
+    def _settled(self, state: State, used: set[Fact]) -> bool:
+        """Advance both sides to their next observable steps; say whether paths joined on the way."""
+        first, second = state.sides
+        joined = self._settle(first, state, used)
+        told = state.facts
+        joined |= self._settle(second, state, used)
+        # What the second has shown a value to be may go for the first.
+        return joined | (state.facts is not told and self._settle(first, state, used))
 
     def _go_alone(self, a: Node, b: Node, state: State) -> Used | None:
         """Where only one side does something: a step that need not be matched."""

@@ -32,7 +32,15 @@ _JOINING = frozenset({"+", "|", "^"})
 _PUTTING = frozenset("append appendleft add insert extend extendleft update setdefault".split())
 # Classes that nothing else passes for.
 _SIMPLE = frozenset({"NoneType", "str", "bytes", "int", "bool", "float", "list", "dict", "tuple"})
-_TERMS = {"tuple": "tuple", "sum": "int", "divided": "int", "text": "str", "slice": "slice"}
+_TERMS = {
+    "tuple": "tuple",
+    "sum": "int",
+    "divided": "int",
+    "text": "str",
+    "as text": "str",
+    "filled": "str",
+    "slice": "slice",
+}
 
 
 @dataclass(slots=True)

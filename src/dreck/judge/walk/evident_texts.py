@@ -1,0 +1,121 @@
+"""Values without a declaration that the code evidently takes for texts.
+
+What is added to a text is one: of all else the sum fails. A proof that takes a value for a text rests
+on ``as-used``. Of values that the code asks for their kind, or for being there, that is not evident;
+nor of what a text is added to in place, which may be a list.
+"""
+
+from __future__ import annotations
+
+import ast
+import re
+from collections.abc import Sequence
+from typing import TYPE_CHECKING
+
+from ..face.verdict import AssumptionKind
+from ..face.wording import shortened
+from ..ir.graph import Do
+from ..values.sums import arithmetic, filled_in
+from ..values.terms import PLAIN, WHOLE, Kinds, Term, is_const, kinds_of
+from ..world.doubts import doubted_in, of_many_kinds_in, spoken_of
+from ..world.types import names_in
+from .states import State
+
+if TYPE_CHECKING:
+    from .one_side import Walker
+
+# Steps of which texts are made.
+TEXT_STEPS = frozenset({"binop", "inplace", "show", "format"})
+_ONLY_TEXT: Kinds = frozenset({"str"})
+# Where a value is put in, as it is or as a whole number.
+_PLACE = re.compile("%[sd]")
+_AS_IT_IS = (-1, ord("s"))
+
+
+def text_of_evident(walker: Walker, node: Do, terms: Sequence[Term], state: State) -> Term | None:
+    """The text that a step makes of values which evidently are texts; None for any other.
+
+    Args:
+        walker: the walk.
+        node: the step.
+        terms: what it is made of.
+        state: where the walk is.
+    """
+    if node.kind in ("show", "format"):
+        itself = len(terms) == 1 and node.detail in _AS_IT_IS
+        return _known(walker, terms[0], state) if itself else None
+    if node.detail == "%":
+        pattern, given = terms
+        every = given[1:] if given[0] == "tuple" else (given,)
+        known = [_known(walker, t, state) or t for t in every]
+        made: Term = ("tuple", *known) if given[0] == "tuple" else known[0]
+        found = filled_in(pattern, made, walker.kinds)
+        return found if found is not None else _filled(walker, node, pattern, known)
+    if node.detail != "+":
+        return None
+    known = [_known(walker, t, state) or t for t in terms]
+    texts = [kinds_of(t, walker.kinds) == _ONLY_TEXT for t in known]
+    if sum(texts) == 1:
+        at = texts.index(False)
+        if not _is_evident(walker, node, at, known[at]):
+            return None
+        state.facts = state.facts.adding(("isa", known[at], "str"), True)
+        known[at] = ("as text", known[at])
+    return arithmetic("+", known[0], known[1], walker.kinds)
+
+
+def _filled(walker: Walker, node: Do, pattern: Term, given: Sequence[Term]) -> Term | None:
+    """The text that a written one becomes when plain values are filled in, as many as it asks for:
+    that fails for numbers of thousands of digits only.
+    """
+    if not is_const(pattern) or pattern[1] != "str":
+        return None
+    places = _PLACE.findall(pattern[2])
+    kinds = [kinds_of(t, walker.kinds) for t in given]
+    if len(places) != len(kinds) or _PLACE.sub("", pattern[2]).count("%"):
+        return None
+    if not all(
+        k is not None and k <= (PLAIN if p == "%s" else WHOLE)
+        for p, k in zip(places, kinds, strict=True)
+    ):
+        return None
+    about = shortened(node.source)
+    breaks = "a number of more than 4,300 digits, which is not written out"
+    if not walker.ledger.grant(AssumptionKind.NO_EFFECT, about, breaks):
+        return None
+    return ("filled", pattern, *given)
+
+
+def _known(walker: Walker, term: Term, state: State) -> Term | None:
+    """A value that was taken for a text before on this path, as a text."""
+    if term[0] != "s" or kinds_of(term, walker.kinds) is not None:
+        return None
+    decided = state.facts.decide(("isa", term, "str"))
+    if decided is None or not decided[0]:
+        return None
+    walker.narrowed |= decided[1]
+    return ("as text", term)
+
+
+def _is_evident(walker: Walker, node: Do, at: int, term: Term) -> bool:
+    """Whether one side of a sum, whose other one is a text, is evidently one too."""
+    source = node.source
+    if isinstance(source, ast.AugAssign):
+        if at == 0:
+            return False
+        side: ast.expr = source.value
+    elif isinstance(source, ast.BinOp):
+        side = (source.left, source.right)[at]
+    else:
+        return False
+    if term[0] != "s" or kinds_of(term, walker.kinds) is not None:
+        return False
+    if names_in(walker.types.of(term)) - {"?"}:
+        return False  # what is declared to be anything else is no text
+    trees = walker.names.declared.trees
+    doubted = frozenset[str]().union(*(doubted_in(t) | of_many_kinds_in(t) for t in trees))
+    if spoken_of(side) in doubted:
+        return False
+    about = shortened(side)
+    breaks = f"{about} that is no text, or one of a class derived from `str`"
+    return walker.ledger.grant(AssumptionKind.AS_USED, about, breaks)
