@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+from collections.abc import Sequence
 from keyword import iskeyword
 
 from ..logic.bindings import parameters
@@ -124,8 +125,17 @@ def _in_arithmetic(hole: Hole, owner: ast.AST) -> str | None:
         ):
             return "sign"
         words = words_of(beside.id if isinstance(beside, ast.Name) else getattr(beside, "attr", ""))
+        if words and words[-1] == singular(words[-1]) and _are_shares(hole.values):
+            return "share"
         return f"per_{singular(words[-1])}" if words else None
     if isinstance(owner.op, ast.Add | ast.Sub):
         is_text = isinstance(hole.values[0], ast.Constant) and isinstance(hole.values[0].value, str)
         return ("prefix" if on_left else "suffix") if is_text else "base"
     return None
+
+
+def _are_shares(nodes: Sequence[ast.expr]) -> bool:
+    """Whether values are numbers that say how much of a whole is meant."""
+    values = [n.value for n in nodes if isinstance(n, ast.Constant)]
+    numbers = [v for v in values if isinstance(v, int | float) and 0 <= v <= 1]
+    return len(numbers) == len(nodes) and any(0 < v < 1 for v in numbers)

@@ -155,14 +155,17 @@ def singular(word: str) -> str:
 
 
 def plural(word: str) -> str:
-    """What a word says of one, said of several.
+    """What a word says of one, said of several; what says it of several stays.
 
-    >>> [plural(w) for w in ("digit", "entry", "child", "pass", "quay", "zinfo")]
-    ['digits', 'entries', 'children', 'passes', 'quays', 'zinfos']
+    >>> [plural(w) for w in ("digit", "entry", "child", "pass", "quay", "zinfo", "steps")]
+    ['digits', 'entries', 'children', 'passes', 'quays', 'zinfos', 'steps']
     """
     known = several_of(word)
     if known:
         return known
+    one = one_of(word)
+    if one and one != word and several_of(one) == word:
+        return word
     if word.endswith(("s", "x", "z", "ch", "sh")):
         return f"{word}es"
     if word.endswith("y") and word[-2:-1] not in "aeiou":
