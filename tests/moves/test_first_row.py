@@ -21,11 +21,27 @@ CHANGES = {
     ),
     "rows that leave, and what comes behind them": (
         "if day < 2:\n    log(1)\n    return 3\nif day < 5:\n    log(4)\n    return 6\nif day < 9:\n    log(8)\n    return 7\nlog(9)\nreturn 0",
-        "            return this_fee\n    log(9)\n    return 0\n",
+        "            return fee\n    log(9)\n    return 0\n",
     ),
     "an else behind arms that leave": (
         "if day < 2:\n    log(1)\n    return 3\nelif day < 5:\n    log(4)\n    return 6\nelif day < 9:\n    log(8)\n    return 7\nelse:\n    log(9)\nreturn 0",
-        "            return this_fee\n    log(9)\n    return 0\n",
+        "            return fee\n    log(9)\n    return 0\n",
+    ),
+    "several names, which the loop sets itself": (
+        "if day < 2:\n    n = 1\n    m = 'a'\nelif day < 5:\n    n = 4\n    m = 'b'\nelif day < 9:\n    n = 8\n    m = 'c'\nelse:\n    n = 0\n    m = ''\nlog(n)\nreturn m",
+        "    for end, n, m in FEES:\n        if day < end:\n            break\n    else:\n        n = 0\n",
+    ),
+    "several names, and what is otherwise done is to leave": (
+        "if day < 2:\n    n = 1\n    m = 'a'\nelif day < 5:\n    n = 4\n    m = 'b'\nelif day < 9:\n    n = 8\n    m = 'c'\nelse:\n    raise ValueError(day)\nlog(n)\nreturn m",
+        "    for end, n, m in FEES:\n        if day < end:\n            break\n    else:\n        raise",
+    ),
+    "several names, of which one keeps what it had": (
+        "n = m = 3\nif day < 2:\n    n = 1\n    m = 'a'\nelif day < 5:\n    n = 4\n    m = 'b'\nelif day < 9:\n    n = 8\n    m = 'c'\nelse:\n    n = 0\nlog(n)\nreturn m",
+        "        if day < end:\n            n = this_n\n            m = this_m\n            break\n",
+    ),
+    "several names, one of which is asked for otherwise": (
+        "n = m = 3\nif day < 2:\n    n = 1\n    m = 'a'\nelif day < 5:\n    n = 4\n    m = 'b'\nelif day < 9:\n    n = 8\n    m = 'c'\nelse:\n    n, m = m, 0\nlog(n)\nreturn m",
+        "            n = this_n\n            m = this_m\n            break\n",
     ),
     "the same in test and arm": (
         "if day < 2:\n    return 2\nelif day < 5:\n    return 5\nelif day < 9:\n    return 9\nreturn 0",

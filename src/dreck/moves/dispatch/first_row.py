@@ -11,6 +11,8 @@ import ast
 import keyword
 from collections.abc import Iterator
 from dataclasses import dataclass
+from functools import cached_property
+from typing import TypeGuard
 
 from ...logic.bindings import free_names
 from ...naming.phrases import Rank
@@ -346,7 +348,9 @@ class _Plan:
         first = self.chain.arms[0].body
         given = _giving(first[0]).removesuffix(" =") if len(first) == 1 else ""
         taken -= {given}  # which the rows may call it too, inside of what finds it
-        found: dict[str, str] = {}
+        if self.function.node.name not in free_names(self.function.node):
+            taken -= {self.function.node.name}  # it does not call itself
+        found: dict[str, str] = {" ".join(map(ast.dump, h.values)): n for h, n in self._set.items()}
         for hole in self.holes:
             held = " ".join(map(ast.dump, hole.values))
             if held in found:
@@ -358,6 +362,36 @@ class _Plan:
                 plain = f"{name}_{number}" if name not in taken or number > 2 else f"this_{name}"
             found[held] = plain
         return [found[" ".join(map(ast.dump, h.values))] for h in self.holes]
+
+    @cached_property
+    def _set(self) -> dict[Hole, str]:
+        """The names that all arms do nothing but set, by the places of what they are set to: the
+        loop sets them then.
+        """
+        chain = self.chain
+        targets = [_giving(s).removesuffix(" =") for s in chain.arms[0].body]
+        if chain.leaves or "" in targets or len(targets) == 1 or len({*targets}) < len(targets):
+            return {}
+        asked = {n for a in chain.arms for n in _names(a.test)}
+        values = [s.value for s in chain.arms[0].body if isinstance(s, ast.Assign)]
+        places = {id(h.values[0]): h for h in self.holes}
+        held = {places[id(v)]: t for v, t in zip(values, targets, strict=True) if id(v) in places}
+        apart = {" ".join(map(ast.dump, h.values)) for h in held}
+        in_tests = [h for h in self.holes if h not in held]
+        clear = not any(" ".join(map(ast.dump, h.values)) in apart for h in in_tests)
+        whole = len(held) == len(apart) == len(targets) and clear
+        return held if whole and not asked & {*targets} and self._set_anew({*targets}) else {}
+
+    def _set_anew(self, targets: set[str]) -> bool:
+        """Whether nobody sees names once they were set in vain: what is done otherwise leaves, or
+        sets all of them.
+        """
+        others = self.chain.otherwise
+        used = {n.id for s in others for n in all_nodes(s) if _is_load(n)}
+        if not others or used & targets:
+            return False
+        given = {_giving(s).removesuffix(" =") for s in others}
+        return isinstance(others[-1], _ENDS) or targets <= given
 
     def _field(self, hole: Hole) -> str:
         owner = hole.around[-1] if hole.around else None
@@ -410,7 +444,7 @@ class _Plan:
         low = view.offsets.line_start(first.body[0].lineno)
         last = first.body[-1]
         high = view.offsets.line_start((last.end_lineno or last.lineno) + 1)
-        body = self._filled((low, high), fields).splitlines()
+        body = [] if self._set else self._filled((low, high), fields).splitlines()
         lines = [
             f"{indent}for {parts} in {name}:",
             f"{indent}{one}if {test}:",
@@ -443,6 +477,14 @@ class _Plan:
         ]
         edits = [Edit(a - low, b - low, f) for (a, b), f in spots if low <= a < high]
         return edited(self.view.text[low:high], edits)
+
+
+def _names(node: ast.AST) -> set[str]:
+    return {n.id for n in all_nodes(node) if isinstance(n, ast.Name)}
+
+
+def _is_load(node: ast.AST) -> TypeGuard[ast.Name]:
+    return isinstance(node, ast.Name) and isinstance(node.ctx, ast.Load)
 
 
 def _giving(statement: ast.stmt | None) -> str:
