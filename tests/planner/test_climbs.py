@@ -9,6 +9,75 @@ import pytest
 import dreck
 
 SHAPES = {
+    "a table is made before steps that would stand in its way": (
+        """
+def board(boats, hour):
+    lines = []
+    for boat in boats:
+        if boat.hour == hour:
+            if boat.state != "gone":
+                if boat.state == "moored":
+                    sign = "#"
+                elif boat.state == "due":
+                    sign = "?"
+                elif boat.state == "late":
+                    sign = "!"
+                else:
+                    sign = " "
+                lines.append(sign + boat.name)
+    return lines
+""",
+        """
+SIGN_BY_STATE = {
+    "moored": "#",
+    "due": "?",
+    "late": "!",
+}
+
+
+def board(boats, hour):
+    return [
+        SIGN_BY_STATE.get(boat.state, " ") + boat.name
+        for boat in boats
+        if boat.hour == hour and boat.state != "gone"
+    ]
+""",
+    ),
+    "a ladder of several values keeps its arms together": (
+        """
+def fee_class(length: float, name):
+    if length >= 30:
+        letter = "A"
+        fee = 90
+    elif length >= 20:
+        letter = "B"
+        fee = 60
+    elif length >= 10:
+        letter = "C"
+        fee = 40
+    else:
+        letter = "D"
+        fee = 10
+    return "%s: class %s, %d" % (name, letter, fee)
+""",
+        """
+LETTERS = (
+    (30, "A", 90),
+    (20, "B", 60),
+    (10, "C", 40),
+)
+
+
+def fee_class(length: float, name):
+    for least, letter, fee in LETTERS:
+        if length >= least:
+            break
+    else:
+        letter = "D"
+        fee = 10
+    return "%s: class %s, %d" % (name, letter, fee)
+""",
+    ),
     "a calculation with a result and the same default everywhere": (
         """
 def quote(boat, passages, winter):

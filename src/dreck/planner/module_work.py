@@ -22,7 +22,7 @@ from ..surveying.measures import measure
 from .asking import Answer, Question
 from .candidates import Broken, LeftAlone
 from .function_work import MOST_REDS
-from .order import ONLY_OFFERED
+from .order import CHOICES, ONLY_OFFERED
 from .project import Project
 from .results import Offer, Step, Untangled, told
 from .settings import Settings
@@ -131,6 +131,28 @@ class ModuleWork:
             else:
                 pending += added
         return replace(self._result(done, name, baseline), offers=offers)
+
+    def promise(self, text: str, name: str) -> float:
+        """What the best step that makes a choice a table or a matter of classes would bring to a
+        function, the file having this text; 0 if there is none that is proved.
+        """
+        here = self.version, self.view
+        self.version, self.view = self._state(text), self._view(text)
+        self._left = []
+        try:
+            found = [
+                (self._gain(move, ways[0]), ways[0])
+                for move_name, move in self.moves.items()
+                if move_name in CHOICES
+                for ways in self._sites(move_name, move, name, self._wishes())
+                if self.settings.reach.covers(self._reach(move, ways[0]))
+            ]
+            judge = self.settings.judge.without_trials()
+            order = sorted(found, key=lambda f: -f[0])[:_WAYS]
+            held = (g for g, way in order if g > 0 and self._verdict(name, way, judge).holds)
+            return next(held, 0.0)
+        finally:
+            self.version, self.view = here
 
     def with_steps(
         self, done: Untangled, steps: Sequence[Step], name: str, baseline: str

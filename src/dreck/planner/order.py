@@ -24,6 +24,13 @@ TRIFLES = frozenset(
 # Moves that are a matter of what is to come, which only a person knows: they are offered at most.
 ONLY_OFFERED = frozenset({"policy-object", "rule-list"})
 
+# Moves that make a choice between kinds or ranges a table, or a matter of classes. What they bring is
+# more than the steps inside a function that would stand in their way.
+CHOICES = frozenset(
+    {"lookup-table", "band-table", "first-row", "arm-functions", "methods-on-classes"}
+    | {"subclass-per-kind", "parameterize-table"}
+)
+
 # Moves that a reader does not expect at a place: why they do not apply is only said where they were
 # asked for.
 UNEXPECTED = frozenset(

@@ -17,8 +17,9 @@ from ..outline import functions_of
 from ..net.net import Net
 from ..source.files import parse
 from ..source.lines import split_lines
-from ..source.regions import indent_of, region_of
+from ..source.regions import Region, indent_of, region_of
 from ..source.targets import Target
+from ..taste.cost import cost_of
 from .candidates import Broken, line_width, sets_guards_off
 from .function_work import FunctionWork, Setting
 from .module_work import ModuleWork
@@ -29,6 +30,8 @@ from .settings import Settings
 
 # So often steps inside functions follow on steps beyond them.
 _ROUNDS = 2
+# A choice of fewer ways is not worth a table.
+_LEAST_OF_CHOICE = 3
 
 
 def untangle_targets(
@@ -150,7 +153,7 @@ def _file(
     text = project.text(path)
     tree = parse(text, str(path))
     names = {f.name: target for target in wanted for f in target.functions(tree)}
-    work = _FileWork(path, text, tree, settings)
+    work = _FileWork(path, text, tree, settings, project)
     results = {}
     # From the end of the file, so that lines of functions still to come stay as they are.
     for name in reversed(names):
@@ -174,8 +177,10 @@ def _file(
 class _FileWork:
     """One file while its functions are worked on."""
 
-    def __init__(self, path: Path, text: str, tree: ast.Module, settings: Settings) -> None:
-        self.path, self.text, self.settings = path, text, settings
+    def __init__(
+        self, path: Path, text: str, tree: ast.Module, settings: Settings, project: Project
+    ) -> None:
+        self.path, self.text, self.settings, self.project = path, text, settings, project
         self.around = surroundings_of(tree)
         self.indent = indent_of(tree, text)
         lines = split_lines(text)
@@ -186,6 +191,7 @@ class _FileWork:
         self._done: set[str] = set()  # the texts of functions in which no step is left
         self._originals: dict[str, str] = {}
         self._functions = {f.name: f for f in functions_of(tree)}
+        self._waiting: set[str] = set()  # functions with steps that wait for one beyond them
 
     def function(self, name: str, line: int | None = None) -> Untangled:
         """Untangle one function, or one place of it, and keep the new text of the file."""
@@ -199,14 +205,40 @@ class _FileWork:
             self.enums,
             line if self.settings.only else None,
         )
-        work = FunctionWork(name, region, self.around.of(function), setting, self.settings)
+        names = self.around.of(function)
+        work = FunctionWork(name, region, names, setting, self.settings)
         result = work.run()
-        self._done.add(work.region.text)
         self._report(work.broken)
+        kept = self._in_nobodys_way(name, region, result)
+        if kept < len(result.steps):
+            self._waiting.add(name)
+            fewer = replace(self.settings, most_steps=kept)
+            work = FunctionWork(name, region, names, setting, fewer)
+            result = work.run()
+        else:
+            self._done.add(work.region.text)
         if result.changed:
             self.text = work.region.whole
             self._functions = {f.name: f for f in functions_of(parse(self.text, str(self.path)))}
         return result
+
+    def _in_nobodys_way(self, name: str, region: Region, result: Untangled) -> int:
+        """So many of a function's steps that none of them takes away a greater one beyond it: a
+        ladder from which one arm was taken out is no table any more.
+        """
+        settings = self.settings
+        plain = not settings.only and settings.asking is None and not settings.until
+        if not plain or not result.steps or result.before.decisions < _LEAST_OF_CHOICE:
+            return len(result.steps)
+        work = ModuleWork(self.path, self.project, self.width, settings, None)
+        texts = [region.whole, *(s.texts[self.path] for s in result.steps)]
+        promised = [work.promise(t, name) for t in texts]
+        self._report(work.broken)
+        if max(promised) <= promised[-1]:
+            return len(result.steps)
+        costs = [cost_of(Version(self.path, t).functions[name].node).total for t in texts]
+        worth = [p - c for p, c in zip(promised, costs, strict=True)]
+        return max(range(len(texts)), key=lambda n: (worth[n], n))
 
     def module(
         self,
@@ -237,7 +269,7 @@ class _FileWork:
             added = frozenset(work.added)
             line, until = (target.line, target.until) if self.settings.only else (None, None)
             done = work.function(results[name], name, baseline, line, until)
-            if not self.settings.only and work.added != added:
+            if not self.settings.only and (work.added != added or name in self._waiting):
                 done = self._inside_again(work, done, name, baseline, added)
             found[name] = done
         self._report(work.broken)
