@@ -433,3 +433,51 @@ def test_who_would_forget_a_new_class(head: str, told: bool, tmp_path: Path) -> 
     found = dreck.untangle(tmp_path / "barges.py", only=["methods-on-classes"], run=False)
     (step,) = [s for f in found.functions for s in f.steps]
     assert ("forgotten by rings (Tug)" in step.why) is told
+
+
+# Arms that add to a text t: what becomes of the first, of the second, and of the call.
+WRITTEN = {
+    "once each": (
+        "if isinstance(v, A):\n        t += 'a' + v.a\n    elif isinstance(v, B):\n        t += 'b'",
+        ("return 'a' + self.a", "return 'b'"),
+    ),
+    "more than once": (
+        "if isinstance(v, A):\n        t += 'a'\n        if v.a:\n            t += v.a\n    elif isinstance(v, B):\n        t += 'b'",
+        ("t = 'a'\n        if self.a:\n            t += self.a\n        return t", "return 'b'"),
+    ),
+    "not always": (
+        "if isinstance(v, A):\n        if v.a:\n            t += v.a\n    elif isinstance(v, B):\n        v.b()",
+        (
+            't = ""\n        if self.a:\n            t += self.a\n        return t',
+            'self.b()\n        return ""',
+        ),
+    ),
+    "for one of two classes": (
+        "if isinstance(v, A) or isinstance(v, C):\n        t += 'a' + v.a\n    elif isinstance(v, B):\n        t += 'b'",
+        ("return 'a' + self.a", "return 'b'"),
+    ),
+}
+
+
+@pytest.mark.parametrize(("chain", "there"), WRITTEN.values(), ids=WRITTEN)
+def test_arms_that_add_to_a_text(chain: str, there: tuple[str, ...]) -> None:
+    """They give back what they add, and the caller adds it; the judge agrees."""
+    text = (
+        f"def show(v):\n    t = 'show '\n    {chain}\n    return t + '.'\n\n\n"
+        "class A: ...\n\n\nclass B: ...\n\n\nclass C: ...\n"
+    )
+    (site,) = look("methods-on-classes", text).sites
+    assert all(f"def show(self):\n        {t}\n" in site.whole for t in there), site.whole
+    assert "        t += v.show()\n" in site.whole
+    assert verdict(text, site.whole).value == "proved-under"
+
+
+@pytest.mark.parametrize("start", ["t = v.name", "t = []", "t = 'x' * v.n"])
+def test_what_is_added_to_may_be_no_text(start: str) -> None:
+    """A list would be changed in place; of what comes from elsewhere nobody knows."""
+    arms = "if isinstance(v, A):\n        t += 'a'\n        t += v.a\n    elif isinstance(v, B):\n        t += 'b'"
+    text = (
+        f"def show(v):\n    {start}\n    {arms}\n    return t\n\n\nclass A: ...\n\n\nclass B: ...\n"
+    )
+    sites = look("methods-on-classes", text).sites
+    assert not [s for s in sites if "t += v.show()" in s.whole]

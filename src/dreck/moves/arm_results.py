@@ -23,6 +23,8 @@ class Results:
         presets: for names that an arm may not set, or changes, the constant they were given before
             the chain, with the statement that gave it.
         adds: whether what arms leave behind is added to the one name; arms that add nothing give 0.
+        writes: whether that is a text, which arms may add to more than once; those that add nothing
+            give an empty one.
         yields: whether what arms give back is yielded then: *always*, or *sometimes*, where an arm
             that yields nothing gives back None; empty if they yield nothing.
     """
@@ -30,6 +32,7 @@ class Results:
     names: tuple[str, ...] = ()
     leaves: bool = False
     adds: bool = False
+    writes: bool = False
     presets: Mapping[str, ast.Assign] = field(default_factory=dict)
     yields: str = ""
 
@@ -72,6 +75,8 @@ def results_of(
         return None
     if len(names) == 1 and _all_add(function, bodies, names[0]):
         return Results(names, adds=True)
+    if len(names) == 1 and _all_write(function, bodies, names[0]):
+        return Results(names, adds=True, writes=True)
     presets: dict[str, ast.Assign] = {}
     for body in bodies:
         for name in sorted(_wants(body, names)):
@@ -96,6 +101,32 @@ def _all_add(function: Function, bodies: Sequence[list[ast.stmt]], name: str) ->
         and type(s.value.value) in (int, float)
         and [ast.unparse(t) for t in s.targets] == [name]
         for s in all_nodes(function.node)
+    )
+
+
+def _all_write(function: Function, bodies: Sequence[list[ast.stmt]], name: str) -> bool:
+    """Whether all that arms do with a name, a text to begin with, is to add to it."""
+    inside = [n for b in bodies for s in b for n in all_nodes(s)]
+    named = [n for n in inside if isinstance(n, ast.Name) and n.id == name]
+    added = [n.target for n in inside if isinstance(n, ast.stmt) and added_to(n) == name]  # type: ignore[attr-defined]
+    if not added or len(named) > len(added):
+        return False
+    given = [
+        s.value
+        for s in all_nodes(function.node)
+        if isinstance(s, ast.Assign) and [ast.unparse(t) for t in s.targets] == [name]
+    ]
+    return bool(given) and all(map(_is_text, given))
+
+
+def _is_text(node: ast.expr) -> bool:
+    """Whether an expression is a text by what it is made of."""
+    if isinstance(node, ast.BinOp) and isinstance(node.op, ast.Add):
+        return _is_text(node.left) or _is_text(node.right)
+    if isinstance(node, ast.BinOp) and isinstance(node.op, ast.Mod):
+        return _is_text(node.left)
+    return isinstance(node, ast.JoinedStr) or (
+        isinstance(node, ast.Constant) and isinstance(node.value, str)
     )
 
 
@@ -147,10 +178,13 @@ def body_giving(
     """
     if not found.names or (body and isinstance(body[-1], ast.Raise)):
         return lines
+    if found.writes and not (len(body) == 1 and added_to(body[0])):
+        return _written(lines, body, found.names[0], indent)
     if found.adds:
         adds = bool(body) and added_to(body[-1]) == found.names[0]
         done = giving_back(lines, list(body), found.names[0]) if adds else lines
-        return done if adds else [*done, f"{indent}return 0"]
+        nothing = '""' if found.writes else "0"
+        return done if adds else [*done, f"{indent}return {nothing}"]
     wanted = [n for n in found.names if n in _wants(body, found.names)]
     values = {n: view.offsets.source(found.presets[n].value) for n in wanted}
     only = _only_values(view, lines, body, found.names)
@@ -161,6 +195,19 @@ def body_giving(
         return giving_back(lines, list(body), found.names[0])
     first = [f"{indent}{n} = {v}" for n, v in values.items()]
     return [*first, *lines, f"{indent}return {', '.join(found.names)}"]
+
+
+def _written(lines: list[str], body: Sequence[ast.stmt], name: str, indent: str) -> list[str]:
+    """The lines of an arm that adds to a text, as a function that makes what is added."""
+    if not any(name in _words(s) for s in body):
+        return [*lines, f'{indent}return ""']
+    first = next(s for s in body if name in _words(s))
+    start = f"{indent}{name} += "
+    at = next((i for i, line in enumerate(lines) if line.startswith(start)), len(lines))
+    if added_to(first) != name or at == len(lines):
+        return [f'{indent}{name} = ""', *lines, f"{indent}return {name}"]
+    begun = f"{indent}{name} = {lines[at].removeprefix(start)}"
+    return [*lines[:at], begun, *lines[at + 1 :], f"{indent}return {name}"]
 
 
 def _only_values(

@@ -186,6 +186,11 @@ def _tested(test: ast.expr) -> tuple[str, tuple[str, ...]] | None:
     """The subject and the classes of an isinstance test, or of a comparison of a type."""
     if isinstance(test, ast.Compare):
         return _exactly_tested(test)
+    if isinstance(test, ast.BoolOp) and isinstance(test.op, ast.Or):
+        found = [_tested(v) for v in test.values if isinstance(v, ast.Call)]
+        asked = [f for f in found if f is not None]
+        one = len(asked) == len(test.values) and len({subject for subject, _ in asked}) == 1
+        return (asked[0][0], tuple(n for _, names in asked for n in names)) if one else None
     if (
         not isinstance(test, ast.Call)
         or not isinstance(test.func, ast.Name)

@@ -30,6 +30,8 @@ _OF_THE_RECEIVER = frozenset(
     "accept add collect consume dispatch enter feed handle load on process read receive record "
     "take visit".split()
 )
+# The same of a text.
+_TEXTS = frozenset({"text", "line", "s", "out", "msg", "message", "txt", "buf", "string", "label"})
 # What a sum may be called that says nothing of what is added up.
 _SUMS = frozenset({"total", "count", "sum", "n", "c", "t", "counter", "number", "acc"})
 
@@ -322,7 +324,8 @@ def names_for(
     # who receives it is no longer who is asked: a notice does not receive the board
     handed = bool(handed_over(view, function, chain)) and not results.names
     other_way = handed and bool(words) and words[0] in _OF_THE_RECEIVER
-    little = EMPTY_WORDS | (_SUMS if results.adds else frozenset())
+    sums = _TEXTS if results.writes else _SUMS
+    little = EMPTY_WORDS | (sums if results.adds else frozenset())
     says_little = bool(results.names) and (
         set(words_of(results.word)) <= little or len(results.word) == 1
     )
@@ -358,7 +361,7 @@ def constant_of(body: list[ast.stmt], results: Results | None = None) -> ast.exp
     )
     if results is not None and results.adds:
         if not body:
-            return ast.Constant(0)
+            return ast.Constant("" if results.writes else 0)
         value = only.value if isinstance(only, ast.AugAssign) else None
     elif results is not None and not body and len(results.names) == 1:
         value = results.presets[results.names[0]].value
