@@ -91,6 +91,45 @@ CASES = [
     ),
     pytest.param(
         """
+        def read(rows: list, strict: bool) -> list:
+            problems = []
+            for n, row in enumerate(rows):
+                if not row:
+                    if strict:
+                        raise ValueError("row %d: empty" % n)
+                    problems.append("row %d: empty" % n)
+                elif len(row) < 3:
+                    if strict:
+                        raise ValueError("row %d: too short" % n)
+                    problems.append("row %d: too short" % n)
+                elif len(row) > 9:
+                    if strict:
+                        raise ValueError("row %d: too long, %d" % (n, len(row)))
+                    problems.append("row %d: too long, %d" % (n, len(row)))
+            return problems
+        """,
+        """
+        def read(rows: list, strict: bool) -> list:
+            problems = []
+            for n, row in enumerate(rows):
+                if not row:
+                    note_problem(strict, problems, "row %d: empty" % n)
+                elif len(row) < 3:
+                    note_problem(strict, problems, "row %d: too short" % n)
+                elif len(row) > 9:
+                    note_problem(strict, problems, "row %d: too long, %d" % (n, len(row)))
+            return problems
+
+
+        def note_problem(strict: bool, problems, text: str) -> None:
+            if strict:
+                raise ValueError(text)
+            problems.append(text)
+        """,
+        id="texts that are filled in are handed in as they come out",
+    ),
+    pytest.param(
+        """
         def settle(boat, log):
             if boat.late:
                 log.write(f"late: {boat.name}")

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import ast
+
 import pytest
 
 from dreck.naming.block_comments import said_by
+from dreck.naming.blocks import Block, proposals
 from dreck.naming.words import is_state, plural, singular
 
 SAID = [
@@ -80,9 +83,26 @@ def test_lines_of_one_sentence_belong_together() -> None:
         ("moored", "moored", None, True),
         ("found", "found", None, False),
         ("zinfos", "zinfo", None, False),
+        ("steps", "step", "steps", False),
+        ("glass", "glass", "glasses", False),
     ],
 )
 def test_words_are_looked_up(word: str, one: str, several: str | None, state: bool) -> None:
     """Endings alone tell little: what a dictionary has is what it says there."""
     assert (singular(word), is_state(word)) == (one, state)
     assert several is None or plural(word) == several
+
+
+@pytest.mark.parametrize(
+    ("block", "name"),
+    [
+        ("for gate in lock.gates:\n    if gate.open:\n        gate.close()", "close_gates"),
+        ("for gate in lock.water:\n    gate.close()", "close_gate"),
+        ("for gate in lock.gates:\n    lock.close(gate)", "close_gate"),
+        ("for gate in gates:\n    gate.close()\nlog.write(gates)", None),
+    ],
+)
+def test_what_is_done_with_each_is_done_with_all(block: str, name: str | None) -> None:
+    """A loop that asks each of several closes all of them."""
+    found = [p.name for p in proposals(Block(ast.parse(block).body, (), (), "tick"))]
+    assert (found[0] == name) if name else ("close_gates" not in found)

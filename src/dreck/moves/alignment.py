@@ -46,7 +46,8 @@ def aligned(
         functions: names that are as constant: functions that the module defines once, or
             ``self.name`` of methods.
         loosely: let holes hold any expression.
-        whole: what is one hole as a whole if it differs anywhere inside.
+        whole: what is one hole as a whole if it differs anywhere inside; where f-strings are, texts
+            that are filled in are too, if they differ in more than the text.
         lists: let holes hold lists of constants.
     """
     if any(len(a) != len(arms[0]) for a in arms):
@@ -80,7 +81,7 @@ class _Laid:
             return True
         before = len(self.holes)
         if all(type(n) is type(nodes[0]) for n in nodes) and self._fields(nodes, around):
-            if len(self.holes) == before or not isinstance(nodes[0], self.whole):
+            if not self._is_one_hole(nodes[0], len(self.holes) - before):
                 return True
         del self.holes[before:]
         if (
@@ -91,6 +92,18 @@ class _Laid:
             return False
         self.holes.append(Hole(tuple(values), around))
         return True
+
+    def _is_one_hole(self, node: ast.AST, inside: int) -> bool:
+        """Whether holes inside of an expression, so many, make it one hole as a whole."""
+        if isinstance(node, self.whole) or inside < 2:
+            return inside > 0 and isinstance(node, self.whole)
+        filled: ast.AST | None = None
+        if isinstance(node, ast.BinOp) and isinstance(node.op, ast.Mod):
+            filled = node.left
+        elif isinstance(node, ast.Call) and isinstance(node.func, ast.Attribute):
+            filled = node.func.value if node.func.attr == "format" else None
+        is_text = isinstance(filled, ast.Constant) and isinstance(filled.value, str)
+        return is_text and ast.JoinedStr in self.whole
 
     def _fields(self, nodes: list[ast.AST], around: tuple[ast.AST, ...]) -> bool:
         first = nodes[0]

@@ -16,7 +16,7 @@ from .module_view import ModuleView
 # Two places with fewer statements are better read where they are; more places may have two.
 _LEAST, _LEAST_OF_SEVERAL, _SEVERAL = 3, 2, 3
 # Where nothing differs, so many are no common turn of phrase any more.
-_LEAST_OF_SAME = 4
+_LEAST_OF_SAME = 3
 _LONGEST = 12
 # More values than this are more than a reader of the call can keep apart.
 _MOST_HOLES = 3

@@ -290,9 +290,20 @@ def _of_call(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
         if not lone and not _called_verb(call):
             continue
         if len(words) == 1:
-            words += _object_of(call)
+            words += _of_each(call, block.statements) or _object_of(call)
         if len(words) > 1:
             yield words, f"it calls {ast.unparse(call.func)}", Rank.MEANING
+
+
+def _of_each(call: ast.Call, block: Sequence[ast.stmt]) -> list[str]:
+    """What a call is made of all of, where the block is a loop that asks each in turn."""
+    loop = block[0] if len(block) == 1 else None
+    owner = call.func.value if isinstance(call.func, ast.Attribute) else None
+    if not isinstance(loop, ast.For) or not isinstance(owner, ast.Name):
+        return []
+    is_each = isinstance(loop.target, ast.Name) and loop.target.id == owner.id
+    words = words_of(_last_name(loop.iter)) if is_each else []
+    return words if words and words[-1] != singular(words[-1]) else []
 
 
 def _of_giving_call(block: Block) -> Iterator[tuple[list[str], str, Rank]]:

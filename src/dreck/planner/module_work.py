@@ -22,7 +22,7 @@ from ..surveying.measures import measure
 from .asking import Answer, Question
 from .candidates import Broken, LeftAlone
 from .function_work import MOST_REDS
-from .order import CHOICES, ONLY_OFFERED
+from .order import CHOICES, ONLY_OFFERED, SHARING
 from .project import Project
 from .results import Offer, Step, Untangled, told
 from .settings import Settings
@@ -228,8 +228,11 @@ class ModuleWork:
                 if gain <= 0 and move.opens:
                     gain = max(gain, self._gain_beyond(gain, move, ways[0], name, wishes))
                 found.append((gain, len(found), move_name, ways))
-        # What is possible nearly everywhere comes last, so that it takes nothing from the others.
-        order = sorted(found, key=lambda f: (self.moves[f[2]].weighed, -f[0], f[1]))
+        # What is possible nearly everywhere comes last, so that it takes nothing from the others; of
+        # that first what several places share, before one of them goes elsewhere.
+        order = sorted(
+            found, key=lambda f: (self.moves[f[2]].weighed, f[2] not in SHARING, -f[0], f[1])
+        )
         for gain, _, move_name, ways in order:
             move = self.moves[move_name]
             reach = self._reach(move, ways[0])

@@ -31,6 +31,9 @@ CHOICES = frozenset(
     | {"subclass-per-kind", "parameterize-table"}
 )
 
+# Moves that say once what several places do.
+SHARING = frozenset({"function-for-repeats"})
+
 # Moves that a reader does not expect at a place: why they do not apply is only said where they were
 # asked for.
 UNEXPECTED = frozenset(
