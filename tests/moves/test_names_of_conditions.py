@@ -37,6 +37,13 @@ WANTED = [
     ('lines.append(f"{boat.name} can go")', "", ("can_go", True)),
     ('lines.append(f"{boat.name} can go {day}")', "", None),
     ('boat.state = "ready"\nlines.append(boat)', "", ("is_ready", True)),
+    ('fees.append(("late", 35))', "", ("is_late", True)),
+    ('fees.append(("heating", 35))', "", None),
+    # where something is wrong is not what is wrong
+    ('raise ValueError("line %d: outside the lock" % n)', "", ("is_outside_lock", True)),
+    ('raise ValueError(f"line {n}: no berth")', "", ("has_berth", False)),
+    ('raise ValueError("line %d" % n)', "", None),
+    ('raise ValueError(f"{n}: no berth")', "", None),
     ('boat.state = "moored"\nlines.append(boat)', "", None),  # what is done to it
     ('boat.colour = "red paint"\nlines.append(boat)', "", None),
 ]

@@ -25,6 +25,8 @@ _PROBLEMS = frozenset(
 )
 # What a note begins with that says something of somebody.
 _SAYING_OF_ONE = frozenset("is has can cannot may must needs".split())
+# Where something is wrong, before what is wrong: ``line 7: no depth``.
+_PLACE_FIRST = re.compile(r"[\w ]*%[-0-9.]*[sdr][^:%]*: (.+)", re.S)
 _PLACED_FIRST = re.compile(r"%[-0-9.]*[sdfr][ :,-]+([^%]+)")
 # Calls that say nothing of why they are made.
 _COMMON_CALLS = frozenset(
@@ -206,11 +208,22 @@ def _of_note(statement: ast.stmt) -> Phrase | None:
     said of somebody.
     """
     noted = _noted(statement.value) if isinstance(statement, ast.Expr) else None
+    if isinstance(noted, ast.Tuple) and noted.elts:
+        return _of_first_part(noted.elts[0])
     text = _said_of_one(noted) if noted is not None else ""
     words = plain_words(text) if text else None
     if not words or len(words) < 2 or words[0] not in _SAYING_OF_ONE:
         return None
     return stated(words, Rank.CONSEQUENCE, f"where it holds, {text!r} is noted")
+
+
+def _of_first_part(node: ast.expr) -> Phrase | None:
+    """From ``fees.append(("late", 35))``: what the row is called, if that says how something is."""
+    text = node.value if isinstance(node, ast.Constant) else None
+    words = plain_words(text) if isinstance(text, str) else None
+    if not words or len(words) > 2 or not is_state(words[-1]):
+        return None
+    return Phrase("is", tuple(words), Rank.CONSEQUENCE, f"where it holds, {text!r} is noted")
 
 
 def _said_of_one(node: ast.expr) -> str:
@@ -274,9 +287,12 @@ def _message(node: ast.expr) -> tuple[str, bool]:
     if isinstance(node, ast.Constant) and isinstance(node.value, str):
         return node.value, False
     if isinstance(node, ast.JoinedStr) and node.values:
-        return _message(node.values[0])[0], len(node.values) > 1
+        behind = _behind_place(node.values)
+        return behind or _message(node.values[0])[0], len(node.values) > (3 if behind else 1)
     if isinstance(node, ast.BinOp):
-        return _message(node.left)[0], True
+        text = _message(node.left)[0]
+        found = _PLACE_FIRST.fullmatch(text)
+        return (found[1], "%" in found[1]) if found else (text, True)
     if (
         isinstance(node, ast.Call)
         and isinstance(node.func, ast.Name)
@@ -291,6 +307,15 @@ def _message(node: ast.expr) -> tuple[str, bool]:
     ):
         return _message(node.func.value)[0], True
     return "", False
+
+
+def _behind_place(parts: list[ast.expr]) -> str:
+    """What an f-string says behind the place that it starts with, as in ``line {n}: no depth``."""
+    if len(parts) < 3 or not isinstance(parts[1], ast.FormattedValue):
+        return ""
+    first, behind = (_message(parts[i])[0] for i in (0, 2))
+    is_place = bool(first) and re.fullmatch(r"[\w ]*", first) is not None
+    return behind.removeprefix(": ") if is_place and behind.startswith(": ") else ""
 
 
 def _of_value(value: ast.expr, how: str) -> Phrase | None:

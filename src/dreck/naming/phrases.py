@@ -94,6 +94,10 @@ def should(words: tuple[str, ...], rank: Rank, reason: str) -> Phrase | None:
     return Phrase("should", words, rank, reason) if words and words[0] in VERBS else None
 
 
+# Where something is that is not where it should be.
+_ELSEWHERE = frozenset({"off", "outside", "beyond", "inside", "within", "behind"})
+
+
 def stated(words: list[str], rank: Rank, reason: str) -> Phrase | None:
     """The phrase of a clause in words, such as *boat is too deep*, *not paid*, *no place* or *must
     be open*.
@@ -135,6 +139,8 @@ def stated(words: list[str], rank: Rank, reason: str) -> Phrase | None:
     if first in OPPOSITES and rest:
         return Phrase("is", (OPPOSITES[first], *rest), rank, reason, positive=False)
     if first in ("too", "already", "only", "duplicate", "empty", "unexpected", "bad") and rest:
+        return Phrase("is", tuple(words), rank, reason)
+    if first in _ELSEWHERE and 0 < len(rest) < 3:
         return Phrase("is", tuple(words), rank, reason)
     return None
 
