@@ -272,6 +272,23 @@ def test_left_alone(body: str) -> None:
     assert not look("extract-predicate", f"def is_late(boat, hour):\n    {body}\n").sites
 
 
+LONG = "boat.late and boat.sunk or hour > 3 and boat.old or boat.wide"
+
+
+@pytest.mark.parametrize(
+    ("answer", "told"),
+    [
+        (LONG, True),
+        (LONG.replace("or", "and"), False),
+        ("boat.late and (boat.sunk or hour)", False),
+    ],
+)
+def test_a_long_answer_is_not_passed_over(answer: str, told: bool) -> None:
+    """What mixes `and` and `or` and has many operands gets a reason, if it gets no name."""
+    found = look("extract-predicate", f"def renew(boat, hour):\n    return {answer}\n")
+    assert not found.sites and [r.move for r in found.refused] == ["extract-predicate"] * told
+
+
 TAKEN = "is_closed = 3\n\n\ndef admit(boat, hour):\n    if boat.late and hour > 20 and boat.sunk:\n        raise Closed(hour)\n"
 
 

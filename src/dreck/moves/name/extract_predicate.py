@@ -21,9 +21,9 @@ from ...naming.words import is_usable
 from ...outline import Function, all_nodes
 from ...source.edits import Edit, edited
 from ..alike import Occurrence, decisions_in, existing_predicate, occurrences
-from ..decisions import Decision, parts_of
+from ..decisions import Decision, atoms_of, parts_of
 from ..guest_predicates import predicate_on_its_class
-from ..module_view import ModuleView
+from ..module_view import ModuleView, own_nodes
 from ..predicates import Predicate, predicate_of
 from ..ranges import range_predicate
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
@@ -32,6 +32,8 @@ from ..writing import replacing
 
 # Conditions of two atoms that are longer than this deserve a name.
 _LONG = 40
+# An answer of so many operands cannot be taken in at once.
+_LONG_ANSWER = 5
 _MOST_PARAMETERS = 5
 
 
@@ -218,6 +220,17 @@ class ExtractPredicate(ModuleMove):
         self, view: ModuleView, function: Function, wishes: Wishes
     ) -> Iterator[ModuleSite | ModuleRefused]:
         """Look for conditions that deserve a name and get a good one."""
+        told: set[int] = set()
+        for found in self._looked_at(view, function, wishes):
+            told.add(found.line)
+            yield found
+        for line in _long_answers(function):
+            if line not in told and wishes.line in (None, line):
+                yield self.leave("no-name", line)
+
+    def _looked_at(
+        self, view: ModuleView, function: Function, wishes: Wishes
+    ) -> Iterator[ModuleSite | ModuleRefused]:
         done = False
         for decision in decisions_in(view)[function.name]:
             if done and wishes.line is not None:
@@ -277,6 +290,17 @@ class ExtractPredicate(ModuleMove):
         if literal is not None and is_usable(literal) and literal not in taken:
             found.append(Proposal(literal, "the condition spelt out", Rank.LITERAL))
         return found
+
+
+def _long_answers(function: Function) -> Iterator[int]:
+    """The lines on which a function hands back the answer of a condition that mixes ``and`` and
+    ``or``, and has more operands than can be taken in at once.
+    """
+    for node in own_nodes(function.node):
+        value = node.value if isinstance(node, ast.Return) else None
+        if isinstance(value, ast.BoolOp) and atoms_of(value) >= _LONG_ANSWER:
+            if any(isinstance(v, ast.BoolOp) for v in value.values):
+                yield value.lineno
 
 
 def _may_deserve(decision: Decision, function: Function, wishes: Wishes) -> bool:
