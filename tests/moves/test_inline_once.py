@@ -49,7 +49,20 @@ CASES += [
     ("why = 'full'\nlog(why, a)\n", ""),
     ("most = 30\nreturn a + most\n", ""),
 ]
+# What a name is held within at once, which can be said where it is worked out.
+CASES += [
+    ("x = a - b\nx = max(x, 0)\nlog(x)\n", "x = max(a - b, 0)\nlog(x)\n"),
+    ("x = log(1)\nx = min(9, x)\nreturn x\n", "x = min(9, log(1))\nreturn x\n"),
+]
 STAYS = [
+    # what is no limit of the same, or not that alone
+    "rest = a.b\nrest = max(rest, rest)\nlog(rest)\nreturn rest\n",
+    "rest = a.b\nrest = max(b, rest - 1)\nlog(rest)\nreturn rest\n",
+    "rest = a.b\nmore = max(rest, 0)\nlog(rest, more)\n",
+    "rest = (yield a)\nrest = max(rest, 0)\nlog(rest)\nreturn rest\n",
+    "rest = a.b  # from the gauge\nrest = max(rest, 0)\nlog(rest)\nreturn rest\n",
+    "rest = a.b\nrest = max([rest], key=log)\nlog(rest)\nreturn rest\n",
+    "rest = a.b\nrest = max(0, rest, 3)\nlog(rest)\nreturn rest\n",
     "if a:\n    log(2, 'late')\n    return\nif b:\n    why = 'full'\n    log(1, why)\n    return\nreturn 2\n",
     "if a:\n    log(1, b)\n    return\nif b:\n    why = 'full'\n    log(1, why)\n    return\nreturn 2\n",
     "depth = a.b\nreturn depth\n",

@@ -131,6 +131,11 @@ class InlineOnce(Move):
             if found is not None and not has_comments(line.with_changes(leading_lines=[])):
                 why = f"`{target.value}` is another name for `{small.value.value}`."
                 return Site(line, why, found, tentative=True)
+        held = _held_at_once(following, target.value, small.value)
+        if held is not None and not has_comments(line) and around.fits(place, text_of(held)):
+            why = f"What `{target.value}` is held within can be said where it is worked out."
+            new_line = held.with_changes(leading_lines=lead_of(line))
+            return Site(line, why, place.exchanged(index, new_line, until=index + 2))
         if _uses(place, target.value) != 2 or _is_said_elsewhere(place, following, target.value):
             return self._carried(place, index, target.value, small.value, around)
         new = _with_value(following, target.value, small.value)
@@ -180,6 +185,30 @@ class InlineOnce(Move):
         new = new.with_changes(leading_lines=lead)
         block = place.exchanged(index, new, until=index + 2)
         return Site(line, why, block, tentative=not is_quiet(value))
+
+
+def _held_at_once(
+    following: cst.BaseStatement, name: str, value: cst.BaseExpression
+) -> cst.SimpleStatementLine | None:
+    """``x = max(VALUE, 0)``, where the next statement is ``x = max(x, 0)``."""
+    small = single(following)
+    if not isinstance(following, cst.SimpleStatementLine) or not isinstance(small, cst.Assign):
+        return None
+    holds = small.value
+    if len(small.targets) != 1 or not _is_name(small.targets[0].target, name):
+        return None
+    if not isinstance(holds, cst.Call) or not isinstance(holds.func, cst.Name):
+        return None
+    is_limit = holds.func.value in ("min", "max") and len(holds.args) == 2
+    if not is_limit or _mentions(holds, name) != 1 or has_comments(following):
+        return None
+    if isinstance(value, cst.Yield | cst.Await | cst.NamedExpr | cst.Tuple | cst.Lambda):
+        return None
+    args = [a.with_changes(value=value) if _is_name(a.value, name) else a for a in holds.args]
+    if args == list(holds.args):
+        return None
+    new = following.with_changes(body=[small.with_changes(value=holds.with_changes(args=args))])
+    return None if "\n" in text_of(new).strip() else new
 
 
 class _InOne(cst.CSTTransformer):
