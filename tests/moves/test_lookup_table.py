@@ -325,6 +325,21 @@ def test_what_the_parts_of_a_row_are_called(head: str, value: str, names: str | 
         assert f"    {names} = LINING_BY_LOAD.get(load, ('plain', 0))\n" in site.whole
 
 
+@pytest.mark.parametrize(
+    ("target", "table"),
+    [("s", "LINING"), ("result", "LINING"), ("rest", "REST"), ("it.x", "LINING")],
+)
+def test_what_a_table_is_called(target: str, table: str) -> None:
+    """By what is set, if that says something, else by the function."""
+    arms = "".join(
+        f"    {'el' * bool(i)}if load == {key!r}:\n        {target} = {i}\n"
+        for i, key in enumerate(("coal", "hay", "salt"))
+    )
+    text = f"def lining(load, it):\n{arms}    else:\n        {target} = 9\n    return {target}\n"
+    (site,) = look("lookup-table", text, subject="lining").sites
+    assert f"{table}_BY_LOAD = {{" in site.whole
+
+
 CHAIN = "    if load == 'coal':\n        rest = 3\n    elif load == 'hay':\n        rest = 6\n    elif load == 'salt':\n        rest = 9\n"
 
 

@@ -8,7 +8,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
-from ..naming.words import words_of
+from ..naming.words import EMPTY_WORDS, words_of
 from ..outline import Function, all_nodes
 from ..source.edits import Edit, edited
 from .alignment import Hole, is_value
@@ -91,7 +91,9 @@ class Rows:
             target = last.targets[0] if isinstance(last, ast.Assign) else None
             target = last.target if isinstance(last, ast.AugAssign) else target
             if isinstance(target, ast.Name | ast.Attribute):
-                return words_of(target.id if isinstance(target, ast.Name) else target.attr)
+                found = words_of(target.id if isinstance(target, ast.Name) else target.attr)
+                says_little = len("".join(found)) == 1 or set(found) <= EMPTY_WORDS
+                return (says_little and self._does()) or found
             return _of_pair(last) or self._does() or None
         if self.sets_names:
             return [
