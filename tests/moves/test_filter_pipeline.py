@@ -53,6 +53,14 @@ FOLDED = [
 # Rounds that work more out than one thing, and what is kept of them.
 KEPT = [
     (
+        "r = None\nfor x in a:\n    if r is None or n(x) > n(r):\n        r = x\nreturn r\n",
+        "r = max(a, key=n, default=None)\nreturn r\n",
+    ),
+    (
+        "r = None\nfor x in a:\n    if r is None or n(x, 1) > n(r, 1):\n        r = x\nreturn r\n",
+        "r = max(a, key=lambda x: n(x, 1), default=None)\nreturn r\n",
+    ),
+    (
         "r = None\nfor x in a:\n    if r is None or x.b < r.b:\n        r = x\nreturn r\n",
         "r = min(a, key=lambda x: x.b, default=None)\nreturn r\n",
     ),

@@ -380,10 +380,22 @@ def _most(
         others = loop.targets - {value.value} if isinstance(value, cst.Name) else None
         if others is None or others & names_in(key) or not isinstance(value, cst.Name):
             return None
-        only = cst.Parameters([cst.Param(value)])
-        args.append(_keyword("key", cst.Lambda(only, key)))
+        args.append(_keyword("key", _asked_alone(key, value) or _lambda(value, key)))
     args.append(_keyword("default", cst.Name("None")))
     return cst.Call(cst.Name(found.word), args)
+
+
+def _lambda(name: cst.Name, body: cst.BaseExpression) -> cst.Lambda:
+    return cst.Lambda(cst.Parameters([cst.Param(name)]), body)
+
+
+def _asked_alone(key: cst.BaseExpression, name: cst.Name) -> cst.Name | None:
+    """The function that a key is asked of with nothing but the element."""
+    if not isinstance(key, cst.Call) or not isinstance(key.func, cst.Name) or len(key.args) != 1:
+        return None
+    (arg,) = key.args
+    plain = arg.keyword is None and not arg.star and same(arg.value, name)
+    return key.func if plain and key.func.value != name.value else None
 
 
 def _keyword(name: str, value: cst.BaseExpression) -> cst.Arg:
