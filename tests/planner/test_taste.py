@@ -76,6 +76,11 @@ BETTER = [
         "log(a.b.c)\nif a:\n    log(1)",
         "if a:\n    log(a.b.c)\n    log(1)\nelse:\n    log(a.b.c)",
     ),
+    (
+        "what goes through another comprehension",
+        "return [z for y in a if (z := b(y)) is not None]",
+        "return [z for z in (b(y) for y in a) if z is not None]",
+    ),
 ]
 # Bodies that a person would leave as they are.
 GOOD = [

@@ -33,6 +33,7 @@ _WITHS = (ast.With, ast.AsyncWith)
 _FUNCTIONS = (ast.FunctionDef, ast.AsyncFunctionDef)
 _JUMPS = frozenset({ast.Return, ast.Continue, ast.Break})
 _COMPOUND = (ast.BoolOp, ast.UnaryOp)
+_COMPREHENSIONS = (ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
 _CONDITIONS = (ast.BoolOp, ast.Compare)
 _ORDERS = (ast.Lt, ast.LtE, ast.Gt, ast.GtE)
 # What is not counted where the plain statements of a block are.
@@ -41,7 +42,7 @@ _NOTHING_PLAIN = frozenset({*HOLDING, ast.Pass})
 _NEAR = 2
 _NEGATIVE = (ast.NotEq, ast.IsNot, ast.NotIn)
 # What may stand over several lines, and over how many without a cost.
-_TALL = (ast.Call, ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
+_TALL = (ast.Call, *_COMPREHENSIONS)
 _MOST_LINES, _MOST_LINES_OF_CALL, _MOST_TOO_MANY = 8, 3, 5
 
 
@@ -409,6 +410,7 @@ class Walk:
             self.condition(node.test)
         elif isinstance(node, ast.comprehension):
             count["decisions"] += 0.5 * len(node.ifs)
+            count["inner loops"] += isinstance(node.iter, _COMPREHENSIONS)
             for test in node.ifs:
                 self.condition(test)
 

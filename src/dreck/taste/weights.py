@@ -77,6 +77,11 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
         "nested choices": Weight(
             2.0, "conditional expressions inside others", "nothing shows which else is whose"
         ),
+        "inner loops": Weight(
+            2.0,
+            "comprehensions that go through another one",
+            "what is done first stands in the middle",
+        ),
         "operands": Weight(0.65, "operands of a condition beyond the first", _MEMORY),
         "crowds": Weight(0.7, "operands of a condition beyond the second", _MEMORY),
         "mixtures": Weight(
