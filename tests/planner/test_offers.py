@@ -85,7 +85,8 @@ def test_an_offer_can_be_taken(tmp_path: Path, dreck_in_process: Any) -> None:
     said = dreck_in_process("untangle", "canal.py", "--json", "--reach", "inside", "--no-run")
     offers = [o for t in json.loads(said.out)["targets"] for o in t["offers"]]
     (wanted,) = [o for o in offers if o["move"] == "split-flag"]
-    assert wanted["verdict"]["verdict"] == "proved" and path.read_text() == FLAG
+    # The callers in the file change, too, as long as the name stays what it is.
+    assert wanted["verdict"]["verdict"] == "proved-under" and path.read_text() == FLAG
     take = ("--take", str(wanted["number"]), "--write", "--no-run", "--reach", "inside")
     done = dreck_in_process("untangle", "canal.py", *take)
     assert done.status == 0 and "split-flag" in done.out

@@ -629,3 +629,138 @@ def toll(water: Water, load: Load, boat):
 def raise_tolls():
     global by_length
     by_length = by_draught
+
+
+#: members are keys of a table that is asked first -> proved-under hashable+no-effect+plain-equality+unpatched
+import enum
+class Size(enum.Enum):
+    BARGE = "b"
+    YACHT = "y"
+    KAYAK = "k"
+def due(size, days):
+    if size == Size.BARGE:
+        return 12 * days
+    if size == Size.YACHT:
+        return 7 * days
+    if size == Size.KAYAK:
+        return 2 * days
+    raise ValueError(size)
+#: becomes
+import enum
+class Size(enum.Enum):
+    BARGE = "b"
+    YACHT = "y"
+    KAYAK = "k"
+DUES = {Size.BARGE: 12, Size.YACHT: 7, Size.KAYAK: 2}
+def due(size, days):
+    if size in DUES:
+        return DUES[size] * days
+    raise ValueError(size)
+
+
+#: two members have changed places -> differs
+import enum
+class Size(enum.Enum):
+    BARGE = "b"
+    YACHT = "y"
+    KAYAK = "k"
+def due(size, days):
+    if size == Size.BARGE:
+        return 12 * days
+    if size == Size.YACHT:
+        return 7 * days
+    if size == Size.KAYAK:
+        return 2 * days
+    raise ValueError(size)
+#: becomes
+import enum
+class Size(enum.Enum):
+    BARGE = "b"
+    YACHT = "y"
+    KAYAK = "k"
+DUES = {Size.BARGE: 12, Size.YACHT: 2, Size.KAYAK: 7}
+def due(size, days):
+    if size in DUES:
+        return DUES[size] * days
+    raise ValueError(size)
+
+
+#: a member is what a class has at first; a property asks for it -> proved-under as-declared+as-used+no-effect+not-overridden+unpatched
+from dataclasses import dataclass
+from enum import Enum
+class State(Enum):
+    DUE = 1
+    MOORED = 2
+    GONE = 3
+@dataclass
+class Stay:
+    day: int
+    boats: int
+    state: State = State.DUE
+class Desk:
+    def __init__(self):
+        self.stays = {}
+    def taken(self, day):
+        n = 0
+        for stay in self.stays.values():
+            if stay.day == day:
+                if stay.state == State.DUE or stay.state == State.MOORED:
+                    n += stay.boats
+        return n
+#: becomes
+from dataclasses import dataclass
+from enum import Enum
+class State(Enum):
+    DUE = 1
+    MOORED = 2
+    GONE = 3
+@dataclass
+class Stay:
+    day: int
+    boats: int
+    state: State = State.DUE
+    @property
+    def holds_berth(self):
+        return self.state in (State.DUE, State.MOORED)
+class Desk:
+    def __init__(self):
+        self.stays = {}
+    def taken(self, day):
+        return sum(stay.boats for stay in self._of(day) if stay.holds_berth)
+    def _of(self, day):
+        return [stay for stay in self.stays.values() if stay.day == day]
+
+
+#: the property does something -> unproved
+class Stay:
+    def __init__(self, day, boats, state):
+        self.day = day
+        self.boats = boats
+        self.state = state
+class Desk:
+    def __init__(self):
+        self.stays = {}
+    def taken(self, day):
+        n = 0
+        for stay in self.stays.values():
+            if stay.day == day:
+                if stay.state:
+                    n += stay.boats
+        return n
+#: becomes
+class Stay:
+    def __init__(self, day, boats, state):
+        self.day = day
+        self.boats = boats
+        self.state = state
+    @property
+    def holds_berth(self):
+        self.day = self.day + 0
+        return self.state
+class Desk:
+    def __init__(self):
+        self.stays = {}
+    def taken(self, day):
+        return sum(stay.boats for stay in self._of(day) if stay.holds_berth)
+    def _of(self, day):
+        return [stay for stay in self.stays.values() if stay.day == day]

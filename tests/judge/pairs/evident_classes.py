@@ -357,3 +357,163 @@ def signs(vessels, board):
     board.write(vessels.name)
     for vessel in vessels:
         vessel.sign(board)
+
+
+#: questions about an object become a method of its class -> proved-under as-used+no-effect+not-overridden+unpatched
+class Lock:
+    def __init__(self, level, gate):
+        self.level = level
+        self.gate = gate
+def pass_through(lock, boat):
+    if lock.level != boat.level or lock.gate is None:
+        boat.wait(lock)
+    return boat.name
+#: becomes
+class Lock:
+    def __init__(self, level, gate):
+        self.level = level
+        self.gate = gate
+    def holds_up(self, boat):
+        return self.level != boat.level or self.gate is None
+def pass_through(lock, boat):
+    if lock.holds_up(boat):
+        boat.wait(lock)
+    return boat.name
+
+
+#: another object is asked -> differs
+class Lock:
+    def __init__(self, level, gate):
+        self.level = level
+        self.gate = gate
+def pass_through(lock, boat):
+    if lock.level != boat.level or lock.gate is None:
+        boat.wait(lock)
+    return boat.name
+#: becomes
+class Lock:
+    def __init__(self, level, gate):
+        self.level = level
+        self.gate = gate
+    def holds_up(self, boat):
+        return self.level != boat.level or self.gate is None
+def pass_through(lock, boat):
+    if boat.holds_up(lock):
+        boat.wait(lock)
+    return boat.name
+
+
+#: another class has such attributes too -> unproved
+class Lock:
+    def __init__(self, level, gate):
+        self.level = level
+        self.gate = gate
+class Weir:
+    def __init__(self, level, gate):
+        self.level = level
+        self.gate = gate
+def pass_through(lock, boat):
+    if lock.level != boat.level or lock.gate is None:
+        boat.wait(lock)
+    return boat.name
+#: becomes
+class Lock:
+    def __init__(self, level, gate):
+        self.level = level
+        self.gate = gate
+    def holds_up(self, boat):
+        return self.level != boat.level or self.gate is None
+class Weir:
+    def __init__(self, level, gate):
+        self.level = level
+        self.gate = gate
+def pass_through(lock, boat):
+    if lock.holds_up(boat):
+        boat.wait(lock)
+    return boat.name
+
+
+#: others than those of the class come in, as the code itself says -> unproved
+class Lock:
+    def __init__(self, level, gate):
+        self.level = level
+        self.gate = gate
+def pass_through(lock, boat):
+    if isinstance(lock, tuple):
+        return lock[0]
+    if lock.level != boat.level or lock.gate is None:
+        boat.wait(lock)
+    return boat.name
+#: becomes
+class Lock:
+    def __init__(self, level, gate):
+        self.level = level
+        self.gate = gate
+    def holds_up(self, boat):
+        return self.level != boat.level or self.gate is None
+def pass_through(lock, boat):
+    if isinstance(lock, tuple):
+        return lock[0]
+    if lock.holds_up(boat):
+        boat.wait(lock)
+    return boat.name
+
+
+#: the method asks something else -> differs
+class Lock:
+    def __init__(self, level, gate):
+        self.level = level
+        self.gate = gate
+def pass_through(lock, boat):
+    if lock.level != boat.level or lock.gate is None:
+        return 1
+    return boat.name
+#: becomes
+class Lock:
+    def __init__(self, level, gate):
+        self.level = level
+        self.gate = gate
+    def holds_up(self, boat):
+        return self.level != boat.level and self.gate is None
+def pass_through(lock, boat):
+    if lock.holds_up(boat):
+        return 1
+    return boat.name
+
+
+#: the elements of a comprehension are asked by a method -> proved-under as-used+no-effect+not-overridden+unpatched
+class Lock:
+    def __init__(self, level, gate):
+        self.level = level
+        self.gate = gate
+def open_ones(locks, mark):
+    return [lock for lock in locks if lock.level > mark and lock.gate is not None]
+#: becomes
+class Lock:
+    def __init__(self, level, gate):
+        self.level = level
+        self.gate = gate
+    def is_open(self, mark):
+        return self.level > mark and self.gate is not None
+def open_ones(locks, mark):
+    return [lock for lock in locks if lock.is_open(mark)]
+
+
+#: a comprehension asks a helper instead -> proved-under no-effect
+def open_ones(locks, mark):
+    return [lock.name for lock in locks if lock.level > mark and lock.gate is not None]
+#: becomes
+def open_ones(locks, mark):
+    return [lock.name for lock in locks if is_open(lock, mark)]
+def is_open(lock, mark):
+    return lock.level > mark and lock.gate is not None
+
+
+#: a comprehension asks a helper that says less -> differs
+def open_ones(locks, mark):
+    return [lock.name for lock in locks if lock.level > mark and lock.gate is not None]
+#: becomes
+def open_ones(locks, mark):
+    return [lock.name for lock in locks if is_open(lock, mark)]
+def is_open(lock, mark):
+    return lock.level > mark

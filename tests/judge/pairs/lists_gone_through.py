@@ -94,7 +94,7 @@ class Gauge:
         return next((r.hour for r in reversed(self.measured) if r.level > level), None)
 
 
-#: the largest of a list that is made for that -> proved-under as-used+no-effect+stable-read+total-order
+#: the largest of a list that is made for that -> proved-under no-effect+stable-read+total-order
 def crest(readings, since):
     best = None
     for reading in readings:
@@ -341,3 +341,43 @@ def taken(stays: list[int], limits: list[int]) -> list[int]:
 
 def high(stay):
     return stay > LIMIT
+
+
+#: a parameter is anything to go through, the attribute of that name a list -> proved-under no-effect
+from collections.abc import Iterable
+class Board:
+    def __init__(self, boats: Iterable):
+        self.boats = list(boats)
+    def is_quiet(self) -> bool:
+        quiet = True
+        for boat in self.boats:
+            if not boat.gone and boat.berth is None:
+                quiet = False
+        return quiet
+#: becomes
+from collections.abc import Iterable
+class Board:
+    def __init__(self, boats: Iterable):
+        self.boats = list(boats)
+    def is_quiet(self) -> bool:
+        return all(boat.gone or boat.berth is not None for boat in self.boats)
+
+
+#: the attribute keeps what was handed in, which may be used up -> unproved
+from collections.abc import Iterable
+class Board:
+    def __init__(self, boats: Iterable):
+        self.boats = boats
+    def is_quiet(self) -> bool:
+        quiet = True
+        for boat in self.boats:
+            if not boat.gone and boat.berth is None:
+                quiet = False
+        return quiet
+#: becomes
+from collections.abc import Iterable
+class Board:
+    def __init__(self, boats: Iterable):
+        self.boats = boats
+    def is_quiet(self) -> bool:
+        return all(boat.gone or boat.berth is not None for boat in self.boats)

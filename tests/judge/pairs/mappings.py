@@ -229,3 +229,117 @@ def rise(entries: dict[str, int], lock: Lock) -> bool:
     before = "level" in entries
     lock.level = 5
     return True
+
+
+#: what is evidently a dict is asked for a key, or for a value -> proved-under as-used
+def toll(desk, tons):
+    if "rate" in desk:
+        rate = desk["rate"]
+    else:
+        rate = 3
+    return rate * tons
+#: becomes
+def toll(desk, tons):
+    return desk.get("rate", 3) * tons
+
+
+#: it may be missing elsewhere, and is not here -> proved-under as-used
+def toll(desk, tons):
+    if desk is None:
+        return 0
+    if "rate" in desk:
+        return desk["rate"] * tons
+    return 3
+#: becomes
+def toll(desk, tons):
+    if desk is None:
+        return 0
+    rate = desk.get("rate", None)
+    if "rate" not in desk:
+        return 3
+    return desk["rate"] * tons
+
+
+#: nothing says that it is a dict -> unproved
+def toll(desk, kind):
+    a = desk.get(kind)
+    b = desk.get(kind)
+    return a, b
+#: becomes
+def toll(desk, kind):
+    a = desk.get(kind)
+    return a, a
+
+
+#: what is stored may be None -> differs
+def toll(desk, tons):
+    rate = desk.get("rate")
+    if rate is None:
+        return 3
+    return rate * tons
+#: becomes
+def toll(desk, tons):
+    if "rate" not in desk:
+        return 3
+    return desk["rate"]
+
+
+#: values that are declared are there -> proved-under as-declared
+def first(berths: dict[int, list[str]], number: int):
+    boats = berths.get(number)
+    if boats is None:
+        raise KeyError(number)
+    return boats[0]
+#: becomes
+def first(berths: dict[int, list[str]], number: int):
+    if number not in berths:
+        raise KeyError(number)
+    return berths[number][0]
+
+
+#: values may be declared to be missing -> differs
+def first(berths: dict[int, list[str] | None], number: int):
+    boats = berths.get(number)
+    if boats is None:
+        return ""
+    return boats[0]
+#: becomes
+def first(berths: dict[int, list[str] | None], number: int):
+    if number not in berths:
+        return ""
+    boats = berths[number]
+    return boats[0]
+
+
+#: a list that is put into a dict of the object -> proved-under as-declared+stable-read
+class Desk:
+    def __init__(self):
+        self.berths: dict[str, list[int]] = {}
+    def add(self, quay: str, boat: int):
+        if quay not in self.berths:
+            self.berths[quay] = []
+        self.berths[quay].append(boat)
+#: becomes
+class Desk:
+    def __init__(self):
+        self.berths: dict[str, list[int]] = {}
+    def add(self, quay: str, boat: int):
+        self.berths.setdefault(quay, []).append(boat)
+
+
+#: the dict holds the attributes of the object -> unproved
+class Desk:
+    def __init__(self):
+        self.berths: dict[str, list[int]] = {}
+        self.berths = self.__dict__
+    def add(self, quay: str, boat: int):
+        if quay not in self.berths:
+            self.berths[quay] = []
+        self.berths[quay].append(boat)
+#: becomes
+class Desk:
+    def __init__(self):
+        self.berths: dict[str, list[int]] = {}
+        self.berths = self.__dict__
+    def add(self, quay: str, boat: int):
+        self.berths.setdefault(quay, []).append(boat)

@@ -279,6 +279,16 @@ def _builds_differently(before: FunctionNode, after: FunctionNode) -> bool:
     return counts[0] != counts[1] or any(isinstance(n, ast.NamedExpr) for n in inside)
 
 
+def _chooses_differently(before: FunctionNode, after: FunctionNode) -> bool:
+    """Whether a comprehension may stand against one that asks or says the same in other words."""
+    comprehensions = (ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
+    said = [
+        sorted(ast.dump(n) for n in all_nodes(f) if isinstance(n, comprehensions))
+        for f in (before, after)
+    ]
+    return said[0] != said[1]
+
+
 # What works something out of all elements, and what asks some of them.
 _OF_ALL = ("max", "min", "fromkeys", "sorted")
 _OF_SOME = ("any", "all", "next", "reversed")
@@ -392,4 +402,5 @@ _WAYS: tuple[
     (_builds_differently, lambda context: replace(context, apart=True, rows_apart=True)),
     (_calls_more_often, lambda context: replace(context, asking=True)),
     (_measures_differently, lambda context: replace(context, apart=True, lengths_apart=True)),
+    (_chooses_differently, lambda context: replace(context, apart=True)),
 )

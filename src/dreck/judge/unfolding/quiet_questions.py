@@ -119,8 +119,8 @@ def goes_through_plain(function: FunctionNode, names: Names) -> bool:
     ):
         return False
     used = [m for n in loops for m in all_nodes(n.iter)]
-    wanted = {m.id for m in used if isinstance(m, ast.Name)}
-    wanted |= {m.attr for m in used if isinstance(m, ast.Attribute)}
+    by_name = {m.id for m in used if isinstance(m, ast.Name)}
+    wanted = by_name | {m.attr for m in used if isinstance(m, ast.Attribute)}
     # What is handed in may have the same name where it comes from.
     local = scope_of(function).own - {a.arg for a in _parameters(function)}
     given = [p for tree in trees for p in _given_in(tree) if p[0] in wanted - local]
@@ -128,7 +128,7 @@ def goes_through_plain(function: FunctionNode, names: Names) -> bool:
     parameters = [a for n in all_nodes(function) for a in _parameters(n)]
     parameters += [a for t in trees for a in _parameters_in(t)]
     loose = {a.arg for a in parameters if a.annotation is not None and _is_loose(a.annotation)}
-    if wanted & loose:
+    if by_name & loose:  # an attribute of that name is what it is given, below
         return False
     handed_in = {a.arg for a in parameters} - loose
     return all(_is_collection(value, handed_in) for _, value in given)
@@ -142,10 +142,46 @@ def _is_quiet(node: ast.AST, names: Names) -> bool:
             return node.func.id in _FUNCTIONS and names.is_builtin(node.func.id)
         return _is_method_call(node) and node.func.attr in _METHODS  # type: ignore[attr-defined]
     if isinstance(node, ast.Attribute):
-        return names.is_steady(node.attr)
+        return names.is_steady(node.attr) or _is_quiet_property(node.attr, names)
     if isinstance(node, ast.BinOp):
         return isinstance(node.op, ast.Add | ast.Sub | ast.Mult)
     return isinstance(node, (*_PLAIN, ast.Subscript))
+
+
+def _is_quiet_property(name: str, names: Names) -> bool:
+    """Whether an attribute is nothing but a property that hands back what its object says."""
+    if "*" in names.acting:
+        return False
+    made = [f for t in names.declared.trees for f in _defined_as(name, t)]
+    return bool(made) and all(_answers_quietly(f, names) for f in made)
+
+
+@lru_cache(CACHED)
+def _defined_as(name: str, tree: ast.Module) -> tuple[ast.AST, ...]:
+    """What a module defines, or sets, under a name."""
+    return tuple(
+        n
+        for n in nodes_of(tree)
+        if getattr(n, "name", None) == name
+        or (isinstance(n, ast.Attribute) and n.attr == name and not isinstance(n.ctx, ast.Load))
+        or (isinstance(n, ast.Name) and n.id == name and not isinstance(n.ctx, ast.Load))
+    )
+
+
+def _answers_quietly(made: ast.AST, names: Names) -> bool:
+    if not isinstance(made, ast.FunctionDef) or len(made.body) > 2:
+        return False
+    only = made.body[-1]
+    is_property = [ast.unparse(d) for d in made.decorator_list] == ["property"]
+    first = made.body[0] if len(made.body) == 2 else None
+    says_why = isinstance(first, ast.Expr) and isinstance(first.value, ast.Constant)
+    if not is_property or not names.is_builtin("property") or (first and not says_why):
+        return False
+    answer = only.value if isinstance(only, ast.Return) else None
+    return answer is not None and all(
+        names.is_steady(n.attr) if isinstance(n, ast.Attribute) else _is_quiet(n, names)
+        for n in all_nodes(answer)
+    )
 
 
 def _is_method_call(node: ast.AST) -> bool:

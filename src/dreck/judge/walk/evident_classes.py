@@ -2,7 +2,8 @@
 
 A name is one where whatever is none of the classes that the function asks for still meets a read of
 an attribute that only one class has, and what is derived from it: anything else fails there. A proof
-that takes it for an object of that class rests on ``as-used``.
+that takes it for an object of that class rests on ``as-used``. So does one that takes what is asked for
+a method, which one version made of questions of the other, for an object of the class that has it.
 """
 
 from __future__ import annotations
@@ -12,6 +13,7 @@ from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 from ...outline import FunctionNode, all_nodes, child_nodes
+from ..world.doubts import of_many_kinds_in, spoken_of
 
 _LEAVES = (ast.Return, ast.Raise, ast.Break, ast.Continue)
 _OTHER_SCOPES = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef, ast.Lambda)
@@ -37,6 +39,90 @@ def evident_class(
             if any(asked is n for t in tests for n in all_nodes(t)):
                 return _evident(asked.id, places, tests, tree, chains)
     return ""
+
+
+def evident_owner(
+    source: ast.AST,
+    function: str,
+    trees: Sequence[ast.Module],
+    chains: Mapping[str, tuple[str, ...]],
+) -> str:
+    """The class whose objects alone can be asked for a method or property that one version made of
+    what the other asks itself; empty if nothing says that it is of that class.
+
+    What is asked must have no class by its declaration; the method asks its object for an attribute
+    that this class alone gives its objects, and nothing asks whether it is of another kind.
+
+    Args:
+        source: the call of the method, or the property that is asked for.
+        function: the name of the function that asks.
+        trees: the two modules.
+        chains: the plain classes, each with those that it is derived from.
+    """
+    asked = source.func if isinstance(source, ast.Call) else source
+    if not isinstance(asked, ast.Attribute):
+        return ""
+    if any(spoken_of(asked.value) in of_many_kinds_in(t) - {""} for t in trees):
+        return ""
+    owners = {c: m for t in trees for c, m in _with_method(asked.attr, t)}
+    if len(owners) != 1:
+        return ""
+    ((name, method),) = owners.items()
+    given = [*method.args.posonlyargs, *method.args.args]
+    if name not in chains or not given:
+        return ""
+    read = set(_asked_of(given[0].arg, method))
+    if not any(all(_owners(a, t) == [name] for t in trees) for a in read):
+        return ""
+    # What its class has as well might be asked of the class itself.
+    asked_for = read | _asked_beside(asked.value, function, trees)
+    own = frozenset[str]().union(*(_only_of_objects(name, t) for t in trees))
+    return name if asked_for & own else ""
+
+
+def _asked_of(name: str, node: ast.AST) -> Iterator[str]:
+    """The attributes that some code asks a name for."""
+    for each in all_nodes(node):
+        if isinstance(each, ast.Attribute) and _is_name(each.value, name):
+            yield each.attr
+
+
+def _asked_beside(asked: ast.expr, function: str, trees: Sequence[ast.Module]) -> set[str]:
+    """The attributes that a name of a function is asked for; none if it stands for a class."""
+    if not isinstance(asked, ast.Name):
+        return set()
+    found: set[str] = set()
+    kinds = (ast.FunctionDef, ast.AsyncFunctionDef)
+    for node in (n for t in trees for n in all_nodes(t) if isinstance(n, kinds)):
+        if node.name == function.rpartition(".")[2]:
+            given = [*node.args.posonlyargs, *node.args.args]
+            if node.decorator_list and given and given[0].arg == asked.id:
+                return set()
+            found |= set(_asked_of(asked.id, node))
+    return found
+
+
+def _only_of_objects(name: str, tree: ast.Module) -> frozenset[str]:
+    """The attributes that the objects of a class have, and the class itself has not."""
+    found: set[str] = set()
+    of_class: set[str] = set()
+    for owner in (n for n in all_nodes(tree) if isinstance(n, ast.ClassDef) and n.name == name):
+        for statement in owner.body:
+            found |= set(_given_to_its_own(statement))
+            target = getattr(statement, "target", None)
+            if isinstance(statement, ast.AnnAssign) and isinstance(target, ast.Name):
+                (of_class if statement.value is not None else found).add(target.id)
+            elif isinstance(statement, ast.Assign):
+                of_class |= {t.id for t in statement.targets if isinstance(t, ast.Name)}
+    return frozenset(found - of_class)
+
+
+def _with_method(name: str, tree: ast.Module) -> Iterator[tuple[str, FunctionNode]]:
+    """The classes of a module that define a method, each with it."""
+    for owner in (n for n in all_nodes(tree) if isinstance(n, ast.ClassDef)):
+        for made in owner.body:
+            if isinstance(made, ast.FunctionDef | ast.AsyncFunctionDef) and made.name == name:
+                yield owner.name, made
 
 
 def _function_around(name: ast.Name, tree: ast.Module) -> FunctionNode | None:
@@ -216,6 +302,18 @@ def _read_by(statement: ast.stmt, name: str) -> Iterator[str]:
                 pending += child_nodes(node)
 
 
+def _given_to_its_own(statement: ast.stmt) -> Iterator[str]:
+    """The attributes that a method gives its object, under whatever name it has it."""
+    if not isinstance(statement, ast.FunctionDef | ast.AsyncFunctionDef):
+        return
+    given = [*statement.args.posonlyargs, *statement.args.args]
+    own = given[0].arg if given else ""
+    for node in all_nodes(statement):
+        if isinstance(node, ast.Attribute) and isinstance(node.ctx, ast.Store):
+            if not isinstance(node.value, ast.Name) or node.value.id == own:
+                yield node.attr
+
+
 def _owners(attribute: str, tree: ast.Module) -> list[str]:
     """The classes of a module whose body, or whose methods, give objects an attribute."""
     found = []
@@ -227,12 +325,7 @@ def _owners(attribute: str, tree: ast.Module) -> list[str]:
             if isinstance(t, ast.Name)
         }
         names |= {getattr(s, "name", "") for s in owner.body}
-        names |= {
-            n.attr
-            for s in owner.body
-            for n in all_nodes(s)
-            if isinstance(n, ast.Attribute) and isinstance(n.ctx, ast.Store)
-        }
+        names |= {a for s in owner.body for a in _given_to_its_own(s)}
         if attribute in names:
             found.append(owner.name)
     return found

@@ -13,9 +13,12 @@ from typing import TYPE_CHECKING
 from ..face.verdict import AssumptionKind
 from ..face.wording import shortened
 from ..ir.graph import Do
-from ..values.terms import BOOL, TRUE, Term, all_plain, kinds_of
+from ..values.terms import BOOL, NONE, TRUE, Term, all_plain, identity, kinds_of
+from ..world.classes import looks_into_objects
+from ..world.declared import builtin_bases
 from ..world.hints import kinds_of_type
 from ..world.types import ANYTHING, in_words, names_in, parts_of
+from .evident_mappings import is_evident_mapping
 from .states import State
 
 if TYPE_CHECKING:
@@ -28,21 +31,47 @@ DICTS = frozenset(
 )
 
 
-def is_mapping(walker: Walker, node: Do, term: Term) -> bool:
-    """Whether a value is a dict for sure, or may be taken for the one it is declared to be."""
+def is_mapping(walker: Walker, node: Do, term: Term, state: State) -> bool:
+    """Whether a value is a dict for sure, or may be taken for the one it is declared, or evidently is
+    meant, to be.
+    """
     if walker.container(term) == "dict":
         return True
     kind = names_in(walker.types.of(term))
     protected = node.landing is not None or node.during is not None
-    if not walker.steady or walker.strict or protected or term[0] != "s" or not kind:
-        return False
-    if not kind <= DICTS or walker.may_be_derived(kind):
+    if not walker.steady or walker.strict or protected or term[0] != "s":
         return False
     source = node.source.func if isinstance(node.source, ast.Call) else node.source
     asked = source.value if isinstance(source, ast.Attribute | ast.Subscript) else source
-    about = shortened(asked.comparators[-1] if isinstance(asked, ast.Compare) else asked)
+    asked = asked.comparators[-1] if isinstance(asked, ast.Compare) else asked
+    about = shortened(asked)
+    if not kind - {"?"}:
+        return _is_evident(walker, term, asked, state)
+    if not kind <= DICTS or walker.may_be_derived(kind):
+        return False
     breaks = f"{about} that is no {in_words(walker.types.of(term))}, or of a class derived from it"
     return walker.ledger.grant(AssumptionKind.AS_DECLARED, about, breaks)
+
+
+def _is_evident(walker: Walker, term: Term, asked: ast.AST, state: State) -> bool:
+    """Whether a value of which nothing is declared is evidently a dict."""
+    if kinds_of(term, walker.kinds) is not None or not isinstance(asked, ast.expr):
+        return False
+    trees = walker.names.declared.trees
+    if walker.types.of(term) != ANYTHING or any(builtin_bases(t) & {"dict"} for t in trees):
+        return False
+    if any(map(looks_into_objects, trees)):
+        return False
+    missing = state.facts.decide(identity(term, NONE, walker.kinds))
+    is_there = missing is not None and not missing[0]
+    # As the old version uses it: what the new one takes it for is what has to be shown.
+    if not is_evident_mapping(asked, walker.before.name, trees[:1], is_there=is_there):
+        return False
+    if missing is not None:
+        walker.narrowed |= missing[1]
+    about = shortened(asked)
+    breaks = f"{about} that is no dict, or of a class derived from it"
+    return walker.ledger.grant(AssumptionKind.AS_USED, about, breaks)
 
 
 def asked(walker: Walker, node: Do, terms: list[Term], state: State) -> Term | None:
@@ -52,13 +81,13 @@ def asked(walker: Walker, node: Do, terms: list[Term], state: State) -> Term | N
     return _value_of(walker, node, terms[0], terms[1], state)
 
 
-def is_put(walker: Walker, node: Do, terms: list[Term]) -> bool:
+def is_put(walker: Walker, node: Do, terms: list[Term], state: State) -> bool:
     """Whether a step puts a value into a dict, and does nothing else that anybody can notice."""
     if node.kind != "setitem" or not walker.steady or terms[0][0] != "s":
         return False
     if node.landing is not None or node.during is not None:
         return False
-    return _can_be_asked(walker, node, terms[0], terms[1])
+    return _can_be_asked(walker, node, terms[0], terms[1], state)
 
 
 def stored(node: Do, terms: list[Term], state: State) -> None:
@@ -71,7 +100,7 @@ def stored(node: Do, terms: list[Term], state: State) -> None:
 
 def _is_there(walker: Walker, node: Do, container: Term, key: Term, state: State) -> Term | None:
     place = ("tuple", container, key), THERE
-    if container[0] != "s" or not _can_be_asked(walker, node, container, key):
+    if container[0] != "s" or not _can_be_asked(walker, node, container, key, state):
         return None
     if place not in state.fields:
         state.fields[place] = walker.new(BOOL)
@@ -82,7 +111,7 @@ def _value_of(walker: Walker, node: Do, container: Term, key: Term, state: State
     place = ("tuple", container, key)
     there = state.fields.get((place, THERE))
     known = None if there is None else state.facts.decide(there)
-    if known is None or not known[0] or not _can_be_asked(walker, node, container, key):
+    if known is None or not known[0] or not _can_be_asked(walker, node, container, key, state):
         return None
     walker.narrowed |= known[1]
     if (place, ENTRY) not in state.fields:
@@ -94,13 +123,15 @@ def _value_of(walker: Walker, node: Do, container: Term, key: Term, state: State
         found = walker.new(kinds_of_type(kind, walker.names) if trusted else None)
         if trusted:
             walker.types.types[found[1]] = kind
+            if not names_in(kind) & {"NoneType", "None", "?"}:
+                walker.there.add(found[1])
         state.fields[place, ENTRY] = found
     return state.fields[place, ENTRY]
 
 
-def _can_be_asked(walker: Walker, node: Do, container: Term, key: Term) -> bool:
+def _can_be_asked(walker: Walker, node: Do, container: Term, key: Term, state: State) -> bool:
     """Whether looking a key up in a container does nothing else, and does not fail."""
-    if not is_mapping(walker, node, container):
+    if not is_mapping(walker, node, container, state):
         return False
     if _is_plain(walker, key):
         return True

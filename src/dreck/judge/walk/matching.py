@@ -21,6 +21,7 @@ from ..values.terms import (
     substituted,
 )
 from ..face.verdict import Assumption, AssumptionKind
+from ..world.classes import looks_into_objects
 from ..world.exact_types import may_be_of_two
 from ..world.types import Type, names_in, without_none
 from .mappings import ENTRY, THERE, is_put, stored
@@ -29,6 +30,11 @@ from ..face.wording import exit_text, say, shortened
 
 # Paths listed in an explanation.
 MOST_PATHS = 64
+
+
+def _of_none(attribute: object) -> bool:
+    """Whether None has an attribute, as every object has some."""
+    return hasattr(None, str(attribute))
 
 
 # Steps in which a built-in adds one value to what it has.
@@ -86,7 +92,8 @@ class Matching(Walker):
         if a.kind == "join" and any(is_const(t) and t != const("") for t in terms_a):
             for (text,) in results:  # there is something in it, whatever else is shown
                 state.facts = state.facts.adding(("eq", text, const("")), False)
-        put = is_put(self, a, terms_a)
+        self._is_there(a, terms_a, state)
+        put = is_put(self, a, terms_a, state)
         if a.kind not in QUIET:
             state.known_globals.clear()
             self._forget_fields(a, terms_a, state, put)
@@ -101,6 +108,15 @@ class Matching(Walker):
             state.facts = state.facts.forgetting_steps(changed, self.compared)
         return frozenset(used)
 
+    def _is_there(self, node: Do, terms: list[Term], state: State) -> None:
+        """What was asked for an attribute that None lacks, or for an item, is not None."""
+        asked = node.kind == "getitem" or (node.kind == "getattr" and not _of_none(node.detail))
+        if not asked or terms[0][0] != "s":
+            return
+        is_none = identity(terms[0], NONE, self.kinds)
+        if not is_const(is_none) and state.facts.decide(is_none) is None:
+            state.facts = state.facts.adding(is_none, False)
+
     def _made_here(self, term: Term) -> bool:
         """Whether a dict is one of the function's own, and not that of the attributes of an object."""
         return self.container(term) == "dict"
@@ -109,7 +125,10 @@ class Matching(Walker):
         """What a step may change of attributes, lengths and entries; ``put`` tells that it only puts
         something into a dict.
         """
-        stored = "" if put and self._made_here(terms[0]) else self._stored(node)
+        kept_here = put and (
+            self._made_here(terms[0]) or self._keeps_attributes(node, terms[0], state)
+        )
+        stored = "" if kept_here else self._stored(node)
         # a list that grows has grown under all its names; an attribute may be an entry of a dict
         entries = (THERE, ENTRY) if node.kind == "setattr" else (LENGTH, THERE, ENTRY)
         if put or node.kind in ("inplace", "setattr"):
@@ -120,6 +139,19 @@ class Matching(Walker):
         kept = {} if stored is None else {k: v for k, v in state.fields.items() if k[1] != stored}
         state.fields.clear()
         state.fields.update(kept)
+
+    def _keeps_attributes(self, node: Do, container: Term, state: State) -> bool:
+        """Whether attributes stay what they are where something is put into a dict that is one of
+        them: it might hold those of an object, which nothing around says. Of a dict that is handed
+        in nobody can tell.
+        """
+        attributes = [k for k in state.fields if k[1] not in (LENGTH, THERE, ENTRY)]
+        if not any(state.fields[k] == container for k in attributes):
+            return False
+        if any(looks_into_objects(t) for t in self.names.declared.trees):
+            return False
+        about, breaks = shortened(node.source), "a dict that holds the attributes of an object"
+        return self.ledger.grant(AssumptionKind.STABLE_READ, about, breaks)
 
     def _stored(self, node: Do) -> str | None:
         """The attribute that a step sets, an empty text for mere arithmetic, None for anything
@@ -182,11 +214,10 @@ class Matching(Walker):
                 return None
             side.node = node.next
             return frozenset()
-        if (node.kind == "member" or node.detail in ("==", "!=")) and any(
-            is_member(t) or t == NONE for t in terms
-        ):
-            return self._alone_with_member(node, terms, side)
         seen = state.facts.seen(node.kind, node.detail, ("operands", *terms))
+        by_identity = any(is_member(t) or t == NONE for t in terms)
+        if seen is None and by_identity and (node.kind == "member" or node.detail in ("==", "!=")):
+            return self._alone_with_member(node, terms, side)
         if seen is None and node.kind == "compare":
             apart = (
                 self._asked_otherwise(node, terms, state, side)

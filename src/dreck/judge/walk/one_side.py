@@ -7,7 +7,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, field
 
 from ..world.around import Names
-from .evident_classes import evident_class
+from .evident_classes import evident_class, evident_owner
 from .events import is_instance, silent_result
 from ..values.facts import Fact
 from ..ir.graph import Cut, Do, Drop, Graph, Landing, Leave, Load, Node, Put, Slot, Test
@@ -18,6 +18,7 @@ from .states import Hypothesis, Parted, Path, Place, Side, State, Used, Value, o
 from ..values.terms import (
     BOOL,
     CONTAINERS,
+    FALSE,
     Kinds,
     MADE,
     NONE,
@@ -86,6 +87,9 @@ class Walker:
     compared_types: dict[int, list[Type]] = field(default_factory=dict)  # of what is in `compared`
     narrowed: set[Fact] = field(default_factory=set)  # what types that were asked for rest on
     evident: dict[int, str] = field(default_factory=dict)  # by names where they are asked
+    there: set[int] = field(
+        default_factory=set
+    )  # values of dicts that are declared never to be None
     fresh: int = 0
     steps: int = 0
     ledger: Ledger = field(init=False)
@@ -108,6 +112,7 @@ class Walker:
             self.kinds.get(number),
             number in self.maybe,
             number in self.compared,
+            number in self.there,
             self.origins.get(number),
             self.types.types.get(number),
             self.types.bound.get(number),
@@ -249,7 +254,7 @@ class Walker:
         Only where the plain way fails, and outside handlers, which may wait for its failure.
         """
         if node.kind == "is dict":
-            return const(mappings.is_mapping(self, node, terms[0]))
+            return const(mappings.is_mapping(self, node, terms[0], state))
         if not self.steady or self.strict or node.landing is not None or node.during is not None:
             return self._size(node, terms, state, made_here=True)
         if node.kind in ("in", "getitem"):
@@ -258,6 +263,8 @@ class Walker:
             return text_of_evident(self, node, terms, state)
         if node.kind == "getattr":
             return self._field(node, terms[0], state)
+        if node.kind == "is" and NONE in terms:
+            return FALSE if any(t[0] == "s" and t[1] in self.there for t in terms) else None
         if node.kind == "is number":
             return self._number_of_the_module(terms[0])
         return self._size(node, terms, state)
@@ -400,7 +407,10 @@ class Walker:
         kind = self.types.of(subject)
         base = next(iter(own_names(kind)), "")
         if kind == ANYTHING:
-            base = self._evident_class(asked)
+            trees, chains = self.names.declared.trees, self.names.classes
+            base = self._evident_class(asked) or evident_owner(
+                node.source, self.before.name, trees, chains
+            )
             kind = frozenset({own(base)})
         chain = self.names.classes.get(base, ())
         if not chain or not kind <= NONE_TYPE | {own(base)}:

@@ -22,6 +22,7 @@ from .names import (
     single_target,
 )
 from .quiet import CLASS_HOOKS, is_quiet_decorator, known_metaclasses
+from .values import enums_of, is_enum_member
 
 # What the body of a class may hold whose methods can be told from its text.
 _PLAIN_PARTS = (
@@ -37,6 +38,15 @@ _SETTERS = frozenset({"setattr", "delattr"})
 _BY_ANY_TEXT = frozenset({"vars", "__dict__", "__setattr__", "__delattr__", "__setstate__"})
 # Any attribute may be meant.
 ANY = "*"
+
+
+@lru_cache(CACHED)
+def looks_into_objects(tree: ast.Module) -> bool:
+    """Whether a module speaks of the dict that holds the attributes of an object."""
+    return any(
+        getattr(n, "id", getattr(n, "attr", getattr(n, "value", None))) in ("vars", "__dict__")
+        for n in nodes_of(tree)
+    )
 
 
 @lru_cache(CACHED)
@@ -201,7 +211,7 @@ def acting_attributes(tree: ast.Module) -> frozenset[str]:
         elif isinstance(value, ast.Call) and not _is_field(value, tree):
             names.add(target)
         elif isinstance(value, ast.Attribute | ast.Subscript | ast.IfExp | ast.BoolOp):
-            names.add(target)
+            names |= set() if is_enum_member(value, enums_of(tree)) else {target}
     functions = {f.name for f in nodes_of(tree) if isinstance(f, DEFINITIONS)}
     constant = (s for s in tree.body if isinstance(getattr(s, "value", None), ast.Constant))
     functions |= {t for s in constant if (t := single_target(s)) is not None}

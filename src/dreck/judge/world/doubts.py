@@ -33,19 +33,27 @@ def doubted_in(tree: ast.Module) -> frozenset[str]:
 
 
 @lru_cache(CACHED)
-def of_many_kinds_in(tree: ast.Module) -> frozenset[str]:
-    """Those of which some code asks for their kind, or that are None at first."""
+def kinds_asked_in(tree: ast.Module) -> frozenset[str]:
+    """Those of which some code asks for their kind."""
     found: set[str] = set()
     for node in nodes_of(tree):
         if isinstance(node, ast.Call) and isinstance(node.func, ast.Name):
             if node.func.id in _KINDS_ASKED:
                 found |= {spoken_of(a) for a in node.args[:1]}
-        elif isinstance(node, ast.Assign) and _is_none(node.value):
+        elif isinstance(node, ast.match_case):
+            found |= {spoken_of(n) for n in ast.walk(node) if isinstance(n, ast.Name)}
+    return frozenset(found - {""})
+
+
+@lru_cache(CACHED)
+def of_many_kinds_in(tree: ast.Module) -> frozenset[str]:
+    """Those of which some code asks for their kind, or that are no text at first."""
+    found = set(kinds_asked_in(tree))
+    for node in nodes_of(tree):
+        if isinstance(node, ast.Assign) and _is_none(node.value):
             found |= {spoken_of(t) for t in node.targets}
         elif isinstance(node, ast.AnnAssign) and node.value is not None and _is_none(node.value):
             found |= {spoken_of(node.target), f".{spoken_of(node.target)}"}
-        elif isinstance(node, ast.match_case):
-            found |= {spoken_of(n) for n in ast.walk(node) if isinstance(n, ast.Name)}
         elif isinstance(node, ast.arguments):
             positional = [*node.posonlyargs, *node.args][::-1]
             pairs = [
