@@ -79,15 +79,22 @@ class Known:
 
     def learning(self, condition: cst.BaseExpression, answer: bool) -> Known:
         """What is known once a condition has been answered."""
-        found = Known(
-            self.local, self.plain, dict(self.answers), dict(self.names), dict(self.values)
-        )
+        found = self._copy()
         for node, value in _settled(condition, answer):
             atom, positive = atom_of(node)
             found.answers[atom] = value == positive
             found.names[atom] = frozenset(names_in(node)) - _CONSTANTS
             found.values.update(_literals(node))
+            for name in _asked_of(node, value):
+                found._is_there(name)
         return found
+
+    def _is_there(self, name: str) -> None:
+        """Note that a name is not None."""
+        atom = ("is", name, "None")
+        self.answers[atom] = False
+        self.names[atom] = frozenset({name})
+        self.values["None"] = None
 
     def after(self, node: cst.CSTNode) -> Known:
         """What is known once a statement has run: what it cannot have changed, and the constant
@@ -95,7 +102,18 @@ class Known:
         """
         left = self._untouched(node)
         told = _given(node)
-        return left if told is None else left.learning(told, True)
+        if told is not None:
+            return left.learning(told, True)
+        other = _renamed(node)
+        if other is not None and self.answers.get(("is", other[1], "None")) is False:
+            left = left._copy()
+            left._is_there(other[0])
+        return left
+
+    def _copy(self) -> Known:
+        return Known(
+            self.local, self.plain, dict(self.answers), dict(self.names), dict(self.values)
+        )
 
     def _untouched(self, node: cst.CSTNode) -> Known:
         changed = assigned_names(node)
@@ -192,6 +210,41 @@ def _given(node: cst.CSTNode) -> cst.BaseExpression | None:
     alone = value[0] is None or isinstance(value[0], bool)
     operator = cst.Is() if alone else cst.Equal()
     return cst.Comparison(target, [cst.ComparisonTarget(operator, small.value)])
+
+
+def _renamed(node: cst.CSTNode) -> tuple[str, str] | None:
+    """The two names of a statement that gives one the value of the other."""
+    if not isinstance(node, cst.SimpleStatementLine) or len(node.body) != 1:
+        return None
+    small = node.body[0]
+    if not isinstance(small, cst.Assign) or len(small.targets) != 1:
+        return None
+    target, value = small.targets[0].target, core(small.value)
+    if not isinstance(target, cst.Name) or not isinstance(value, cst.Name):
+        return None
+    return None if value.value in _CONSTANTS else (target.value, value.value)
+
+
+def _asked_of(node: cst.BaseExpression, answer: bool) -> Iterator[str]:
+    """The names that cannot be None where a smallest condition has an answer: they were asked for an
+    attribute or item, or are of some class.
+    """
+    node = core(node)
+    if isinstance(node, cst.Call) and isinstance(node.func, cst.Name):
+        is_class = node.func.value == "isinstance" and len(node.args) == 2 and answer
+        if is_class and isinstance(node.args[0].value, cst.Name):
+            if not {"NoneType", "None", "object"} & names_in(node.args[1]):
+                yield node.args[0].value.value
+        return
+    sides = [node]
+    if isinstance(node, cst.Comparison):
+        sides = [node.left, node.comparisons[0].comparator]
+    for side in map(core, sides):
+        while isinstance(side, cst.Attribute | cst.Subscript):
+            asked = isinstance(side, cst.Subscript) or not hasattr(None, side.attr.value)
+            side = core(side.value)
+            if asked and isinstance(side, cst.Name):
+                yield side.value
 
 
 _UNKNOWN = object()

@@ -49,6 +49,7 @@ MODULES = (
     "flatten.regroup",
     "flatten.hoist_common",
     "flatten.return_early",
+    "flatten.return_found",
     "flatten.finish_at_once",
     "flatten.leave_unset",
     "clear_away.drop_else",

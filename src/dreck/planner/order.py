@@ -6,7 +6,14 @@ from __future__ import annotations
 _TURNS: tuple[tuple[str, ...], ...] = (
     ("drop-noop", "drop-unreachable", "drop-unused", "simplify-condition", "merge-arms")
     + ("clamp", "say-once", "default-entry"),
-    ("use-condition", "leave-unset", "finish-at-once", "return-early", "one-chain-per-kind"),
+    (
+        "use-condition",
+        "leave-unset",
+        "return-found",
+        "finish-at-once",
+        "return-early",
+        "one-chain-per-kind",
+    ),
     ("guard-clause", "drop-else", "chain-branches", "hoist-common", "regroup", "one-expression"),
 )
 # Moves that come behind all others: what a loop works out is said when its conditions are in order.
