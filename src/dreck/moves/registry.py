@@ -42,6 +42,7 @@ MODULES = (
     "conditions_as_values.simplify_condition",
     "conditions_as_values.clamp",
     "flatten.merge_arms",
+    "conditions_as_values.unnest_choices",
     "conditions_as_values.use_condition",
     "conditions_as_values.default_entry",
     "conditions_as_values.default_of_next",

@@ -75,7 +75,7 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
         ),
         "choices": Weight(1.3, "conditional expressions", _PATHS),
         "nested choices": Weight(
-            2.0, "conditional expressions inside others", "nothing shows which else is whose"
+            3.0, "conditional expressions inside others", "nothing shows which else is whose"
         ),
         "inner loops": Weight(
             2.0,
