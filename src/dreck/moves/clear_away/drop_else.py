@@ -50,7 +50,7 @@ class DropElse(Move):
             "a long else at the end of a chain",
             before="def toll(boat):\n    if boat is None:\n        return 0\n    elif boat.exempt:\n        return 1\n"
             "    else:\n        base = boat.length\n        base += boat.cargo\n        return base\n",
-            after="def toll(boat):\n    if boat is None:\n        return 0\n    elif boat.exempt:\n        return 1\n"
+            after="def toll(boat):\n    if boat is None:\n        return 0\n    if boat.exempt:\n        return 1\n"
             "    base = boat.length\n    base += boat.cargo\n    return base\n",
         ),
         Example(
@@ -119,9 +119,11 @@ class DropElse(Move):
         body, footer = unwrapped(arm.body)
         body = with_lead(body, arm.leading_lines)
         rest = list(place.statements[index + 1 :])
-        goes_on = isinstance(body[0], cst.If) and leaves(body[0].body)
-        heads = _apart(head) if goes_on else [head]
-        parts: list[Run] = [([*place.statements[:index], *heads], []), (body, footer), (rest, [])]
+        parts: list[Run] = [
+            ([*place.statements[:index], *_apart(head)], []),
+            (body, footer),
+            (rest, []),
+        ]
         why = f"The {_how(node)} always leaves, so the else only adds a level."
         return Site(node, why, joined(place.block, parts))
 
@@ -146,7 +148,7 @@ def _others_leave(node: cst.If) -> bool:
 
 
 def _apart(node: cst.If) -> list[cst.If]:
-    """The arms of a chain, all of which leave, as ifs of their own: what follows is more of such."""
+    """The arms of a chain, all of which leave, as ifs of their own: what follows is what is left."""
     found: list[cst.If] = []
     arm: cst.If | cst.Else | None = node
     while isinstance(arm, cst.If):
