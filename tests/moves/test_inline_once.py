@@ -49,6 +49,11 @@ CASES += [
     ("why = 'full'\nlog(why, a)\n", ""),
     ("most = 30\nreturn a + most\n", ""),
 ]
+# A name that is worked on for the last time, and handed back.
+CASES += [
+    ("n = n * 2\nreturn n\n", "return n * 2\n"),
+    ("if a:\n    n = n + b\n    return n\nreturn n\n", "if a:\n    return n + b\nreturn n\n"),
+]
 # What a name is held within at once, which can be said where it is worked out.
 CASES += [
     ("x = a - b\nx = max(x, 0)\nlog(x)\n", "x = max(a - b, 0)\nlog(x)\n"),

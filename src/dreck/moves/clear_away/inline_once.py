@@ -163,7 +163,13 @@ class InlineOnce(Move):
         several = assignment_counts(function)[name] > 1
         leaves = isinstance(single(following), cst.Return | cst.Raise)
         text = leaves and isinstance(value, cst.SimpleString)  # it says itself what it is
-        if not several and not text and not _is_said_elsewhere(place, following, name):
+        worked_on = leaves and name in names_in(value)  # it has been called that before
+        if (
+            not several
+            and not text
+            and not worked_on
+            and not _is_said_elsewhere(place, following, name)
+        ):
             return NOT_MINE
         if not isinstance(following, cst.SimpleStatementLine):
             return NOT_MINE
