@@ -27,6 +27,14 @@ CHANGES = {
         "if day < 2:\n    log(1)\n    return 3\nelif day < 5:\n    log(4)\n    return 6\nelif day < 9:\n    log(8)\n    return 7\nelse:\n    log(9)\nreturn 0",
         "            return fee\n    log(9)\n    return 0\n",
     ),
+    "texts that all speak of one thing": (
+        "if day > 9:\n    log('Last notice')\nelif day > 5:\n    log('Second notice')\nelif day > 2:\n    log('Notice')\nreturn day",
+        "    for above, notice in NOTICES:\n        if day > above:\n            log(notice)\n",
+    ),
+    "texts that speak of several": (
+        "if day > 9:\n    log('late')\nelif day > 5:\n    log('no berth')\nelif day > 2:\n    log('wet')\nreturn day",
+        "    for above, text in FEES:\n        if day > above:\n            log(text)\n",
+    ),
     "several names, which the loop sets itself": (
         "if day < 2:\n    n = 1\n    m = 'a'\nelif day < 5:\n    n = 4\n    m = 'b'\nelif day < 9:\n    n = 8\n    m = 'c'\nelse:\n    n = 0\n    m = ''\nlog(n)\nreturn m",
         "    for end, n, m in FEES:\n        if day < end:\n            break\n    else:\n        n = 0\n",
@@ -70,7 +78,8 @@ def test_what_changes(body: str, there: str) -> None:
     """The rows stand before the function, the first that fits is taken, and the judge agrees."""
     text = whole(body)
     (site,) = look("first-row", text, wishes=Wishes(asked=True)).sites
-    assert there in site.whole and site.whole.startswith("FEES = (\n"), site.whole
+    table = "NOTICES" if "NOTICES" in there else "FEES"
+    assert there in site.whole and site.whole.startswith(f"{table} = (\n"), site.whole
     named("first-row", text, site.whole, asked=True)
 
 

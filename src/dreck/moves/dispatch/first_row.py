@@ -9,15 +9,16 @@ from __future__ import annotations
 
 import ast
 import keyword
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from typing import TypeGuard
 
 from ...logic.bindings import free_names
+from ...naming.english import lemmas
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
-from ...naming.words import EMPTY_WORDS, VERBS, plural, words_of
+from ...naming.words import EMPTY_WORDS, VERBS, plain_words, plural, words_of
 from ...outline import Function, FunctionNode, all_nodes
 from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned, is_value
@@ -407,7 +408,7 @@ class _Plan:
             return words[-1] if words else "result"
         found = field_name(hole, self.view)
         usable = found is not None and found.isidentifier() and not keyword.iskeyword(found)
-        return found if usable and found is not None else "value"
+        return found if usable and found is not None else _said_by_all(hole.values) or "value"
 
     def _table(self, fields: list[str]) -> str:
         """What the rows are called: by what they give, or by the function."""
@@ -419,8 +420,11 @@ class _Plan:
         nouns = _nouns(self.function.node)
         if given and not (nouns and isinstance(owners[0], ast.Return)):
             words = words_of(given[0])
-            if len(words[-1]) > 1 and not set(words) <= EMPTY_WORDS and words[0] != "this":
+            says_little = set(words) <= EMPTY_WORDS | {"text"}
+            if len(words[-1]) > 1 and not says_little and words[0] != "this":
                 nouns = words
+        if not nouns or (len(nouns) == 1 and not lemmas(nouns[0], "NOUN") and nouns[0] in VERBS):
+            nouns = words_of(next((f for f in given if f not in EMPTY_WORDS), "")) or nouns
         nouns = nouns or [*words_of(self.function.node.name), "row"]
         return "_".join([*nouns[:-1], plural(nouns[-1])]).upper()
 
@@ -479,6 +483,16 @@ class _Plan:
         return edited(self.view.text[low:high], edits)
 
 
+def _said_by_all(values: Sequence[ast.expr]) -> str:
+    """The noun that several texts end with; else that they are texts; empty for other values."""
+    texts = [v.value for v in values if isinstance(v, ast.Constant) and isinstance(v.value, str)]
+    if len(texts) < len(values):
+        return ""
+    ends = {(plain_words(t) or [""])[-1] for t in texts}
+    end = ends.pop() if len(ends) == 1 else ""
+    return end if end.isidentifier() and len(end) > 2 and not keyword.iskeyword(end) else "text"
+
+
 def _names(node: ast.AST) -> set[str]:
     return {n.id for n in all_nodes(node) if isinstance(n, ast.Name)}
 
@@ -517,4 +531,6 @@ def _is_free(node: ast.expr | None) -> bool:
 def _nouns(node: FunctionNode) -> list[str]:
     """The words of a function's name without the verb in front, if it has one."""
     words = [w for w in words_of(node.name) if w.isalpha()]
+    if len(words) > 1 and words[-1] in ("for", "of", "from", "by", "in", "at"):
+        words = words[:-1]
     return words[1:] if words and words[0] in VERBS else words
