@@ -37,6 +37,11 @@ WANTED = [
     ('lines.append(f"{boat.name} can go")', "", ("can_go", True)),
     ('lines.append(f"{boat.name} can go {day}")', "", None),
     ('boat.state = "ready"\nlines.append(boat)', "", ("is_ready", True)),
+    # what becomes of something may be done where it holds, and is not so yet
+    ("gate.open = True\ngate.log.append('opened')", "", ("may_open", True)),
+    ("self.moored = True\nself.log.append(boat)", "", ("may_moor", True)),
+    ("gate.open = False\ngate.log.append('shut')", "", ("should_close", True)),
+    ("gate.wet = True\ngate.log.append('wet')", "", None),
     ('fees.append(("late", 35))', "", ("is_late", True)),
     ('fees.append(("heating", 35))', "", None),
     # where something is wrong is not what is wrong

@@ -8,14 +8,16 @@ import re
 from itertools import pairwise
 
 from ..outline import all_nodes
-from .english import is_participle
+from .english import is_participle, lemmas
 from .phrases import Phrase, Rank, should, stated
-from .words import OPPOSITES, VERBS, is_state, plain_words, singular, words_of
+from .words import ANTONYMS, OPPOSITES, VERBS, is_state, plain_words, singular, words_of
 
 _NEGATIVE_FIRST = frozenset({"not", "no", "missing"})
 _STATING_FIRST = frozenset({"too", "already", "duplicate", "bad", "empty"})
 _MOST_STATEMENTS = 3
 _MOST_OF_GUARD = 5
+# What is so when something else is not.
+_OTHER_STATE = {v: k for k, v in ANTONYMS.items()} | ANTONYMS
 # What holds where something is put, rather than how it is.
 _PLACES = frozenset("location place destination target route queue shelf berth stage bin".split())
 # What functions are called for that list what is wrong.
@@ -108,6 +110,7 @@ def phrases_of(
         elif isinstance(last, ast.Assign) and len(last.targets) == 1:
             found.append(_of_assignment(last.targets[0], last.value))
     if not ends:
+        found += [_of_becoming(s) for s in arm]
         found += [_of_quality(s) for s in arm] + [_of_note(s) for s in arm]
     # What is wrong with one of several is not said of all of them.
     said = [
@@ -195,6 +198,27 @@ def _of_state(statement: ast.stmt) -> Phrase | None:
     if words_of(target.attr)[-1:] and words_of(target.attr)[-1] in _PLACES:
         return Phrase("is", ("for", *words), Rank.CONSEQUENCE, reason)
     return Phrase("is", tuple(words), Rank.CONSEQUENCE, reason) if is_state(words[-1]) else None
+
+
+def _of_becoming(statement: ast.stmt) -> Phrase | None:
+    """From ``gate.open = True`` or ``self.moored = True``: what may be done where it holds, and no
+    more than that, since it is not so yet.
+    """
+    target = statement.targets[0] if isinstance(statement, ast.Assign) else None
+    value = statement.value if isinstance(statement, ast.Assign) else None
+    if not isinstance(target, ast.Attribute) or not isinstance(value, ast.Constant):
+        return None
+    words = words_of(target.attr)
+    if not isinstance(value.value, bool) or len(words) != 1:
+        return None
+    state = words[0] if value.value else _OTHER_STATE.get(words[0], "")
+    verbs = lemmas(state, "VERB") if state and is_state(state) else ()
+    if not verbs or not (is_participle(state) or verbs[0] in VERBS):
+        return None
+    reason = f"where it holds, {target.attr} becomes {value.value}"
+    if value.value:
+        return Phrase("may", (verbs[0],), Rank.CONSEQUENCE, reason)
+    return should((verbs[0],), Rank.CONSEQUENCE, reason)
 
 
 def _of_quality(statement: ast.stmt) -> Phrase | None:
