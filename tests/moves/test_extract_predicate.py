@@ -311,7 +311,9 @@ BOATS = "class Boat:\n    def __init__(self, late, sunk):\n        self.late = l
         ("boat: Boat, other: Boat", "boat.late and other.late and boat.sunk", None),
         ("boat: Raft", "boat.late or boat.sunk or not boat.papers", None),  # only describes
         ("boat: Tug", "boat.late or boat.sunk or not boat.papers", None),  # not ours
-        ("boat", "boat.late or boat.sunk or not boat.papers", None),
+        ("boat", "boat.late or boat.sunk or not boat.papers", None),  # it has no papers
+        ("boat, hour", "boat.late and hour > 3 and boat.sunk", "boat.is_refused(hour)"),
+        ("boat=None", "boat.late and boat.sunk or boat.late", None),
         ("boat: Boat, hour", "boat.late and hour > 3 and hour < 9", None),  # speaks of the hour
     ],
 )

@@ -5,10 +5,11 @@ from __future__ import annotations
 import ast
 
 from ..outline import all_nodes
-from ..logic.bindings import assigned_in, parameters
+from ..logic.bindings import parameters
 from ..naming.proposals import Proposal
 from ..source.edits import Edit, Offsets, edited
 from .on_classes.bodies import into_class
+from .on_classes.declared import declared_class, gives
 from .decisions import Decision
 from .predicates import Predicate
 from .registry import ModuleSite
@@ -62,24 +63,60 @@ def _guest(made: Predicate) -> tuple[str, ast.ClassDef] | None:
         for s in view.tree.body
         if isinstance(s, ast.ClassDef) and not any(_is_no_home(b) for b in s.bases)
     }
-    found: list[tuple[str, ast.ClassDef]] = []
-    for given in parameters(function.node):
-        hint = given.annotation
-        if given.arg not in made.parameters or not isinstance(hint, ast.Name):
-            continue
-        if hint.id in classes and given.arg not in assigned_in(function.node):
-            found.append((given.arg, classes[hint.id]))
+    found = [
+        (name, owner)
+        for name in made.parameters
+        for owner in [_class_of(made, name, classes)]
+        if owner is not None
+    ]
     if len(found) != 1:
         return None
     parameter, owner = found[0]
-    asked = {
+    return (parameter, owner) if len(_asked(made, parameter)) >= _LEAST_ASKED else None
+
+
+def _asked(made: Predicate, name: str) -> set[str]:
+    """The attributes that a condition asks a name for."""
+    return {
         n.attr
         for n in all_nodes(made.condition)
-        if isinstance(n, ast.Attribute)
-        and isinstance(n.value, ast.Name)
-        and n.value.id == parameter
+        if isinstance(n, ast.Attribute) and isinstance(n.value, ast.Name) and n.value.id == name
     }
-    return (parameter, owner) if len(asked) >= _LEAST_ASKED else None
+
+
+def _class_of(made: Predicate, name: str, classes: dict[str, ast.ClassDef]) -> ast.ClassDef | None:
+    """The class that a name is declared to be of, or that alone has all that it is asked for."""
+    function = made.function
+    hints = {a.arg: a.annotation for a in parameters(function.node)}
+    stores = [
+        n
+        for n in all_nodes(function.node)
+        if isinstance(n, ast.Name) and n.id == name and not isinstance(n.ctx, ast.Load)
+    ]
+    loops = [n.target for n in all_nodes(function.node) if isinstance(n, ast.For | ast.AsyncFor)]
+    if stores and (name in hints or len(stores) > 1 or stores[0] not in loops):
+        return None
+    hint = hints.get(name)
+    if isinstance(hint, ast.Name):
+        return classes.get(hint.id)
+    if hint is not None or name in _with_defaults(function.node.args):
+        return None
+    known = declared_class(made.view, function, name, [])
+    if known:
+        return classes.get(known)
+    asked = _asked(made, name)
+    every = [s for s in made.view.tree.body if isinstance(s, ast.ClassDef)]
+    having = [c for c in every if asked & gives(c)]
+    only = having[0] if len(having) == 1 else None
+    return only if only is not None and asked <= gives(only) and only.name in classes else None
+
+
+def _with_defaults(given: ast.arguments) -> set[str]:
+    """The parameters that may be left out."""
+    positional = [*given.posonlyargs, *given.args]
+    behind = positional[len(positional) - len(given.defaults) :]
+    named = zip(given.kwonlyargs, given.kw_defaults, strict=True)
+    return {a.arg for a in behind} | {a.arg for a, d in named if d is not None}
 
 
 def _is_no_home(base: ast.expr) -> bool:

@@ -223,7 +223,7 @@ def evident_class(
     classes = [s for s in view.tree.body if isinstance(s, ast.ClassDef)]
     for owner in classes:
         derived = [c for c in classes if c is not owner and _is_derived(c, owner.name, classes)]
-        having = [c for c in classes if asked & _gives(c)]
+        having = [c for c in classes if asked & gives(c)]
         if owner in having and derived and all(c is owner or c in derived for c in having):
             return owner.name
     return ""
@@ -237,7 +237,7 @@ def _is_derived(node: ast.ClassDef, base: str, classes: Sequence[ast.ClassDef]) 
     )
 
 
-def _gives(owner: ast.ClassDef) -> set[str]:
+def gives(owner: ast.ClassDef) -> set[str]:
     """The attributes that a class gives its objects, in its body or in its methods."""
     found = {getattr(s, "name", "") for s in owner.body}
     for statement in owner.body:
