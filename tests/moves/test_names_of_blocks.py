@@ -100,9 +100,51 @@ def test_words_are_looked_up(word: str, one: str, several: str | None, state: bo
         ("for gate in lock.water:\n    gate.close()", "close_gate"),
         ("for gate in lock.gates:\n    lock.close(gate)", "close_gate"),
         ("for gate in gates:\n    gate.close()\nlog.write(gates)", None),
+        ("mailer.send('late')", None),  # who sends is not what is sent
+        ("mailer.send(notice)", "send_notice"),
     ],
 )
 def test_what_is_done_with_each_is_done_with_all(block: str, name: str | None) -> None:
     """A loop that asks each of several closes all of them."""
     found = [p.name for p in proposals(Block(ast.parse(block).body, (), (), "tick"))]
-    assert (found[0] == name) if name else ("close_gates" not in found)
+    unwanted = {"close_gates", "send_mailer"}
+    assert (found[0] == name) if name else not unwanted & {*found}
+
+
+COINS = "for box in coins:\n    found += box.sum\nif found < 3:\n    warnings.append(found)\ntotals['sum'] = found"
+
+
+@pytest.mark.parametrize(
+    ("comment", "block", "name"),
+    [
+        ("# coins: what is in the boxes", COINS, "check_coins"),
+        ("# --- coins: what is in the boxes", COINS, "check_coins"),
+        ("# coins: what is in the boxes", COINS.replace("warnings", "rows"), None),  # no verb
+        ("# tolls: what is in the boxes", COINS, None),  # the block does not speak of them
+        ("# note: coins are heavy", COINS, None),
+        (
+            "# losses are refunded if small",
+            "for loss in losses:\n    refunds += loss\nrow['x'] = refunds",
+            "refund_losses",
+        ),
+        (
+            "# losses are forgotten if small",
+            "for loss in losses:\n    refunds += loss\nrow['x'] = refunds",
+            None,
+        ),
+        (
+            "# the keepers are refunded",
+            "for loss in losses:\n    refunds += loss\nrow['x'] = refunds",
+            None,
+        ),
+        (
+            "# the sheet for the office",
+            "out.open()\nout.write(1)\nout.write(2)",
+            "write_sheet_for_office",
+        ),
+    ],
+)
+def test_headings(comment: str, block: str, name: str | None) -> None:
+    """A heading says what a block is about where the block speaks of the same."""
+    found = [p.name for p in proposals(Block(ast.parse(block).body, (), (comment,), "close"))]
+    assert found[:1] == ([name] if name else []), found

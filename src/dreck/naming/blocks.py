@@ -9,6 +9,7 @@ from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass
 
 from ..outline import all_nodes
+from .block_headings import said_by_heading
 from .block_comments import MOST_WORDS, PRONOUNS, said_by
 from .phrases import Rank
 from .proposals import Proposal
@@ -92,6 +93,10 @@ def _phrases(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
         verb = [] if said.is_order else _verb(block)
         if words and (verb or said.is_order):
             yield [*verb, *words], f"a comment says {said.comment!r}", Rank.COMMENT
+    for said in said_by_heading(block.comments, block.statements):
+        verb = [] if said.is_order else _verb(block)
+        if verb or said.is_order:
+            yield [*verb, *said.words], f"a comment says {said.comment!r}", Rank.COMMENT
     yield from _of_case(block)
     if _only_checks(block.statements):
         subject = _subject(block.statements)
@@ -101,7 +106,8 @@ def _phrases(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
         yield from _of_round(block)
     yield from _of_giving_call(block)
     if block.outputs and not _acts(block.statements):
-        for names in (block.outputs[:2], block.outputs[-1:]):
+        telling = tuple(n for n in block.outputs if len(n) > 1) or block.outputs
+        for names in (telling[:2], telling[-1:]):
             words = [w for name in names for w in ("and", *words_of(name))][1:]
             if _tells(words):
                 yield [*_verb(block), *words], f"it sets {' and '.join(names)}", Rank.MEANING
@@ -222,8 +228,11 @@ def _verb(block: Block) -> list[str]:
     nodes = [n for s in block.statements for n in all_nodes(s)]
     calls = {_last_name(n.func) for n in nodes if isinstance(n, ast.Call)}
     if not block.outputs:
-        verbs = {_called_verb(call) for call in _statement_calls(block.statements)}
-        return [verbs.pop()] if len(verbs) == 1 and "" not in verbs else []
+        made = list(_statement_calls(block.statements))
+        verbs = {_called_verb(call) for call in made}
+        if len(verbs) == 1 and "" not in verbs:
+            return [verbs.pop()]
+        return _verb_of_calls(made)
     if calls & _READING:
         return ["read"]
     if any(isinstance(n, ast.Break) for n in nodes):
@@ -242,6 +251,16 @@ def _verb(block: Block) -> list[str]:
     if isinstance(last, ast.If | ast.Match) and not loops and _sets(last, block.outputs):
         return ["choose"]
     return ["work", "out"]
+
+
+def _verb_of_calls(made: Sequence[ast.Call]) -> list[str]:
+    """What is done by several calls: something is written, or what is wrong is noted."""
+    if any(_last_name(c.func) in _WRITING for c in made):
+        return ["write"]
+    noted = [c.func.value for c in made if _last_name(c.func) in ("append", "add")]  # type: ignore[attr-defined]
+    if any(words_of(_last_name(n))[-1:] and words_of(_last_name(n))[-1] in _WRONG for n in noted):
+        return ["check"]
+    return []
 
 
 def _sets(node: ast.AST, names: Collection[str]) -> bool:
@@ -363,8 +382,18 @@ def _stored(node: ast.Attribute | ast.Subscript) -> str | None:
     return key if isinstance(key, str) else ""
 
 
+_WRITING = frozenset({"write", "writerow", "writerows", "writelines"})
+# What is noted of what is wrong.
+_WRONG = frozenset("problems warnings errors faults complaints defects mistakes notes".split())
+# What somebody does with what they are given.
+_HANDING_OVER = frozenset({"send", "write", "print", "post", "report", "tell", "publish", "mail"})
+
+
 def _object_of(call: ast.Call) -> list[str]:
-    for value in [*call.args[:1], getattr(call.func, "value", None)]:
+    owner = getattr(call.func, "value", None)
+    if _last_name(call.func) in _HANDING_OVER:
+        owner = None  # who sends is not what is sent
+    for value in [*call.args[:1], owner]:
         words = words_of(_last_name(value)) if value is not None else []
         if words != ["self"] and _tells(words):
             return words
