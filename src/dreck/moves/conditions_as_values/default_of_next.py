@@ -42,7 +42,6 @@ class DefaultOfNext(Move):
             def berth_of(boat: str, berths: list[str]) -> str:
                 return next((berth for berth in berths if berth.endswith(boat)), "under way")
             """,
-            "proved-under",
         ),
         Example(
             "the value goes on",
