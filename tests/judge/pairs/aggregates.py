@@ -14,7 +14,7 @@ def crest(readings):
     return max(readings, key=lambda reading: reading.level, default=None)
 
 
-#: the lowest of what fits -> proved-under as-used+no-effect+stable-read
+#: the lowest of what fits -> proved-under no-effect+stable-read
 def ebb(readings, lock):
     best = None
     for reading in readings:
