@@ -42,7 +42,7 @@ def steps(out: str) -> list[tuple[str, int]]:
         (("--only", "join-conditions"), []),
         (
             ("--skip", "guard-clause"),
-            [("flip-branches", 2), ("chain-branches", 5), ("drop-else", 2), ("drop-else", 2)],
+            [("flip-branches", 2), ("chain-branches", 5), ("drop-else", 2)],
         ),
         (("--skip", "guard-clause,flip-branches,drop-else"), []),
         (("--max-steps", "1"), [("guard-clause", 2)]),
