@@ -35,8 +35,18 @@ CASES = [
         "for x in a:\n    if flag:\n        if not flag:\n            log(x)\n        log(1)\n",
         "for x in a:\n    if flag:\n        log(1)\n",
     ),
+    (
+        "k = 1\nif n:\n    k = 2\n    # late\n    log(1)\nif k == 3:\n    # late\n    log(3)\nlog(k)\n",
+        "k = 1\nif n:\n    k = 2\n    # late\n    log(1)\nlog(k)\n",
+    ),
 ]
 STAYS = [
+    "k = True\nif n:\n    k = 2\nif k == 1:\n    log(3)\nlog(k)\n",
+    "k = 1\nif n:\n    k += 2\nif k == 3:\n    log(3)\nlog(k)\n",
+    "k = 1\nif n:\n    k, m = a\nif k == 3:\n    log(3)\nlog(k)\n",
+    "k = 1\nlog(lambda: k)\nif k == 3:\n    log(3)\n    k = n\nlog(k)\n",
+    "k = 1\nfor k in a:\n    log(k)\nif k == 3:\n    log(3)\n",
+    "k = 1\nif n:\n    k = 2\nif k == 3:\n    # late\n    log(3)\nlog(k)\n",
     "yield 1\nreturn\nlog(2)\nyield 2\n",
     "if False:\n    log(1)\n",
     "if n == 3:\n    n = m\n    if n == 3:\n        log(1)\n",

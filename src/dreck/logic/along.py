@@ -35,8 +35,11 @@ def known_at(trail: Trail, statements: Sequence[cst.BaseStatement], index: int) 
 
 
 def nothing_known(function: cst.FunctionDef) -> Known:
-    """What is known at the start of a function: only which of its names are its own."""
-    return Known(local_names(function), knowledge_of(function).ordered)
+    """What is known at the start of a function: which of its names are its own, and what constants
+    some of them hold.
+    """
+    knowledge = knowledge_of(function)
+    return Known(local_names(function), knowledge.ordered, held=knowledge.held)
 
 
 def passed(statements: Iterable[cst.BaseStatement], known: Known) -> Known:

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import functools
-from collections.abc import Mapping
-from dataclasses import dataclass
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass, field
 
 import libcst as cst
 
 from .assigned import assigned_names, assignment_counts, shared_names
+from .conditions import constant
 from .walk import walk
 
 _ORDERED = frozenset({"int", "str", "bool", "bytes"})
@@ -24,10 +25,12 @@ class Knowledge:
     Attributes:
         ordered: parameters annotated ``int``, ``str``, ``bool`` or ``bytes`` and never assigned.
         bools: those annotated ``bool``, and local names that hold nothing else.
+        held: the values of local names that are only ever given constants.
     """
 
     ordered: frozenset[str] = frozenset()
     bools: frozenset[str] = frozenset()
+    held: Mapping[str, tuple[object, ...]] = field(default_factory=dict)
 
     def is_ordered(self, node: cst.BaseExpression) -> bool:
         """Whether no two values of an expression can be unordered (as NaN or sets are)."""
@@ -95,28 +98,36 @@ def knowledge_of(function: cst.FunctionDef) -> Knowledge:
         and isinstance(p.annotation.annotation, cst.Name)
         and p.annotation.annotation.value in _ORDERED
     }
-    bools = _bool_locals(function)
-    if not annotated and not bools:
+    given = dict(_plainly_given(function))
+    sure = Knowledge()
+    bools = {n for n, vs in given.items() if all(sure.is_bool(v, strict=True) for v in vs)}
+    held = {n: tuple(c[0] for v in vs if (c := constant(v))) for n, vs in given.items()}
+    held = {n: values for n, values in held.items() if len(values) == len(given[n])}
+    if not annotated and not bools and not held:
         return Knowledge()
     steady = annotated.keys() - assigned_names(function.body)
     plain = frozenset(n for n in steady if annotated[n] == "bool")
-    return Knowledge(frozenset(steady), plain | bools)
+    return Knowledge(frozenset(steady), plain | bools, held)
 
 
-def _bool_locals(function: cst.FunctionDef) -> frozenset[str]:
-    """Local names that are only ever given True, False and what is surely one of them."""
-    given: dict[str, list[cst.BaseExpression | None]] = {}
+def _plainly_given(
+    function: cst.FunctionDef,
+) -> Iterator[tuple[str, list[cst.BaseExpression]]]:
+    """The local names that nothing else sees, and is given by nothing but plain assignments, with
+    all that these give.
+    """
+    given: dict[str, list[cst.BaseExpression]] = {}
     for node in walk(function.body):
         if isinstance(node, cst.Assign):
             for target in node.targets:
                 if isinstance(target.target, cst.Name):
                     given.setdefault(target.target.value, []).append(node.value)
-    sure = Knowledge()
-    found = {n for n, vs in given.items() if all(v and sure.is_bool(v, strict=True) for v in vs)}
     counts = assignment_counts(function)
-    parameters = {p.name.value for p in walk(function.params) if isinstance(p, cst.Param)}
-    alone = {n for n in found if counts[n] == len(given[n])}
-    return frozenset(alone) - shared_names(function) - parameters
+    others = {p.name.value for p in walk(function.params) if isinstance(p, cst.Param)}
+    others |= shared_names(function)
+    for name, values in given.items():
+        if counts[name] == len(values) and name not in others:
+            yield name, values
 
 
 @functools.lru_cache(maxsize=64)

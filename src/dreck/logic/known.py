@@ -8,8 +8,8 @@ judge decides whether a step that used it was right.
 from __future__ import annotations
 
 import functools
-from collections.abc import Iterator
-from dataclasses import dataclass, field
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass, field, replace
 from typing import TypeAlias
 
 import libcst as cst
@@ -68,7 +68,7 @@ class Known:
 
     ``local`` are the names that only the function itself can bind; whatever runs in between may
     change others. Of these, ``plain`` are known to hold numbers or texts; what others hold may be
-    changed where it is. None stands for all names.
+    changed where it is. None stands for all names. ``held`` are the constants that a name is ever given.
     """
 
     local: frozenset[str] | None = None
@@ -76,6 +76,7 @@ class Known:
     answers: dict[Atom, bool] = field(default_factory=dict)
     names: dict[Atom, frozenset[str]] = field(default_factory=dict)
     values: dict[str, object] = field(default_factory=dict)  # literal text -> its value
+    held: Mapping[str, tuple[object, ...]] = field(default_factory=dict)
 
     def learning(self, condition: cst.BaseExpression, answer: bool) -> Known:
         """What is known once a condition has been answered."""
@@ -111,8 +112,8 @@ class Known:
         return left
 
     def _copy(self) -> Known:
-        return Known(
-            self.local, self.plain, dict(self.answers), dict(self.names), dict(self.values)
+        return replace(
+            self, answers=dict(self.answers), names=dict(self.names), values=dict(self.values)
         )
 
     def _untouched(self, node: cst.CSTNode) -> Known:
@@ -121,10 +122,9 @@ class Known:
         if not changed and not acts.stored and not acts.calls:
             return self
         kept = {a for a in self.answers if not self._is_touched(a, changed, acts)}
-        answers, names = (
-            {a: v for a, v in known.items() if a in kept} for known in (self.answers, self.names)
-        )
-        return Known(self.local, self.plain, answers, names, self.values)  # type: ignore[arg-type]
+        answers = {a: v for a, v in self.answers.items() if a in kept}
+        names = {a: n for a, n in self.names.items() if a in kept}
+        return replace(self, answers=answers, names=names)
 
     def _is_touched(self, atom: Atom, changed: frozenset[str], acts: Acts) -> bool:
         text = f"{atom[1]} {atom[2]}"
@@ -185,7 +185,14 @@ class Known:
                 and not literals[other]
             ):
                 return False
-        return None
+        return self._never(kind, subject, literals.get(other, _UNKNOWN))
+
+    def _never(self, kind: str, subject: str, other: object) -> bool | None:
+        """Whether a name is never given what it is compared with: False, or None for no answer."""
+        given = self.held.get(subject)
+        if given is None or kind not in ("==", "is") or other is _UNKNOWN:
+            return None
+        return None if other in given else False
 
     def _membership(self, node: cst.BaseExpression) -> bool | None:
         assert isinstance(node, cst.Comparison)

@@ -100,7 +100,8 @@ class Simplify:
     def _known(self, node: cst.BaseExpression) -> cst.BaseExpression | None:
         """Operands that the way here has answered."""
         negated = isinstance(node, cst.UnaryOperation) and isinstance(node.operator, cst.Not)
-        if not self.known.answers or not (negated or isinstance(node, cst.BooleanOperation)):
+        told = self.known.answers or self.known.held
+        if not told or not (negated or isinstance(node, cst.BooleanOperation)):
             return None
         if not is_quiet(node) and (not self.bold or not may_be_asked_again(node)):
             return None

@@ -88,6 +88,15 @@ def has_comments(node: cst.CSTNode) -> bool:
     return any(type(n) is cst.Comment for n in walk(node, blanks=True))
 
 
+def loses_comments(part: cst.CSTNode, whole: cst.CSTNode) -> bool:
+    """Whether a comment would be gone without a part: it stands nowhere else in the whole."""
+    inside, everywhere = (
+        Counter(n.value for n in walk(node, blanks=True) if isinstance(n, cst.Comment))
+        for node in (part, whole)
+    )
+    return any(everywhere[text] <= count for text, count in inside.items())
+
+
 @functools.lru_cache(maxsize=8192)
 def names_in(node: cst.CSTNode) -> frozenset[str]:
     """All plain names that an expression or statement mentions (attributes and keywords are

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import TypeAlias
 
 import libcst as cst
@@ -142,12 +142,10 @@ def ends(node: cst.For | cst.While, known: Known, about: str) -> bool:
     """Whether a loop does nothing more where something is known of a name."""
     if isinstance(node, cst.While):
         return known.decide(node.test) is False
-    told = Known(
-        known.local,
-        known.plain,
-        {a: v for a, v in known.answers.items() if known.names[a] == {about}},
-        {a: n for a, n in known.names.items() if n == {about}},
-        known.values,
+    told = replace(
+        known,
+        answers={a: v for a, v in known.answers.items() if known.names[a] == {about}},
+        names={a: n for a, n in known.names.items() if n == {about}},
     )
     left = specialised(_lines(node.body), told)
     return all(isinstance(single(s), cst.Continue | cst.Break | cst.Pass) for s in left)

@@ -14,7 +14,7 @@ import libcst as cst
 from ...logic.along import known_at
 from ...logic.conditions import atoms, constant, text_of
 from ...logic.known import atom_of, is_quiet, may_be_asked_again
-from ...logic.walk import has_comments, walk
+from ...logic.walk import has_comments, loses_comments, walk
 from ...logic.knowledge import annotations_of
 from ..arms import Arm, arms_of, chain_of, lead_comments
 from ..blocks import Run, comments_in, joined, statements_leave, unwrapped, with_lead
@@ -99,6 +99,25 @@ class DropUnreachable(Move):
                 # the sill is covered
                 boat.pay(3)
                 return 3
+            """,
+        ),
+        Example(
+            "what a name is never given",
+            """
+            def berth(boat):
+                place = "quay"
+                if boat.late:
+                    place = "basin"
+                if place == "dock":
+                    boat.lift()
+                boat.moor(place)
+            """,
+            """
+            def berth(boat):
+                place = "quay"
+                if boat.late:
+                    place = "basin"
+                boat.moor(place)
             """,
         ),
         Example(
@@ -205,7 +224,7 @@ class DropUnreachable(Move):
             gone = arms[number + 1 :] if answer else [arm]
             if not answer and len(arms) == 1 and lead_comments(node):
                 return self.refuse("comment-inside", arm.node)
-            if any(has_comments(a.body) for a in gone):
+            if any(loses_comments(a.body, function_of(place)) for a in gone):
                 return self.refuse("comment-inside", arm.node)
             why = f"`{text_of(arm.test)}` {'always' if answer else 'never'} holds here."
             way = self._taken if answer else self._without

@@ -319,11 +319,12 @@ def _is_compound(statement: cst.CSTNode) -> bool:
 
 
 def _led(end: list[cst.BaseStatement], statement: cst.BaseStatement) -> list[cst.BaseStatement]:
-    """The statements that take the place of another, with the comments above that."""
+    """The statements that take the place of another, with the comments above that and their own."""
     first, *rest = end
     if first is statement:
         return end
-    return [first.with_changes(leading_lines=[*lead_of(statement)]), *rest]
+    lead = [*lead_of(statement), *_without_blank(lead_of(first))]
+    return [first.with_changes(leading_lines=lead), *rest]
 
 
 def _without_blank(lines: Sequence[cst.EmptyLine]) -> list[cst.EmptyLine]:
