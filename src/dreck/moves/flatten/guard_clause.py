@@ -22,6 +22,7 @@ from ..blocks import (
     leaves,
     realigned,
     spaced_test,
+    statements_leave,
     unwrapped,
     weight,
     with_lead,
@@ -121,6 +122,31 @@ class GuardClause(Move):
             """,
         ),
         Example(
+            "a short rest that leaves, behind a long arm that does",
+            """
+            def admit(boat, desk):
+                if boat.known:
+                    boat.enter()
+                    boat.wait()
+                    boat.leave()
+                    return boat.toll
+                # the harbour master wants to see them
+                desk.call(boat)
+                raise Stranger(boat)
+            """,
+            """
+            def admit(boat, desk):
+                if not boat.known:
+                    # the harbour master wants to see them
+                    desk.call(boat)
+                    raise Stranger(boat)
+                boat.enter()
+                boat.wait()
+                boat.leave()
+                return boat.toll
+            """,
+        ),
+        Example(
             "comments travel with their arm",
             before="def admit(boat):\n    # only boats we know\n    if boat.known:  # see the register\n        boat.enter()\n"
             "        boat.wait()\n        boat.leave()\n        # and gone\n    else:  # strangers\n        # pay first\n"
@@ -168,12 +194,34 @@ class GuardClause(Move):
         if weight(node.body) < 2:
             return
         if way_out is None:
-            if place.ending is not Ending.GOES_ON and not leaves(node.body):
+            short = _short_rest(place, index, node)
+            if short is not None:
+                yield _site(place, index, node, _Plan(short, node.body, True, True, None), around)
+            elif place.ending is not Ending.GOES_ON and not leaves(node.body):
                 yield self.refuse("work-behind", node)
             return
         drop = way_out.behind and leaves(node.body)
         guard = cst.IndentedBlock([way_out.statement])
         yield _site(place, index, node, _Plan(guard, node.body, True, drop, None), around)
+
+
+def _short_rest(place: Place, index: int, node: cst.If) -> cst.IndentedBlock | None:
+    """What follows an arm that leaves, where that leaves too and is the lesser work by far."""
+    rest = place.statements[index + 1 :]
+    if not rest or not leaves(node.body) or not statements_leave(rest):
+        return None
+    first = rest[0]
+    if not all(isinstance(s, cst.SimpleStatementLine) for s in rest):
+        return None
+    assert isinstance(first, cst.SimpleStatementLine)
+    set_in = first.with_changes(leading_lines=comments_in(first.leading_lines))
+    block = cst.IndentedBlock([set_in, *rest[1:]])
+    lesser = 2 * weight(block) <= weight(node.body) and _lines(block) <= _lines(node.body)
+    return block if lesser else None
+
+
+def _lines(suite: cst.BaseSuite) -> int:
+    return cst.Module([]).code_for_node(suite).strip().count("\n")
 
 
 def _grows(test: cst.BaseExpression, around: Around) -> int:
