@@ -28,6 +28,9 @@ def wrapped(condition: str) -> str:
         ("a in b and c not in b", "a not in b or c in b"),
         ("n < 3", "n >= 3"),
         ("a < b", "not a < b"),  # there are things that only know `<`
+        ("a < b and 0 < a < c", "a >= b or not (0 < a < c)"),  # but nobody puts those in between
+        ("a.b <= c and a.b < 7", "a.b > c or a.b >= 7"),
+        ("a < b and b in c < a", "not (a < b and b in c < a)"),
         ("a + b > c", "not a + b > c"),
         ("a.b <= c - 1", "a.b > c - 1"),
         ("a == 1 and (b or c)", "a != 1 or not (b or c)"),
@@ -196,3 +199,24 @@ def test_handlers_that_leave(behind: str, leave: str | None, last: str) -> None:
 def test_handlers_that_stay_as_they_are(text: str) -> None:
     """What is behind a finally, has no else, or leaves anyway."""
     assert not look("guard-clause", text).sites
+
+
+@pytest.mark.parametrize(
+    ("long", "rest", "swapped"),
+    [
+        (4, "    lock.shut()\n    raise a\n", True),
+        (4, "    lock.shut()\n    lock.log()\n    raise a\n", False),  # as much work
+        (
+            4,
+            "    lock.shut(\n        1,\n        2,\n        3,\n        4,\n    )\n    raise a\n",
+            False,
+        ),
+        (4, "    lock.shut()\n    lock.log()\n", False),  # it does not leave
+        (9, "    if b:\n        raise b\n    raise a\n", False),  # more than a guard
+    ],
+)
+def test_a_short_rest(long: int, rest: str, swapped: bool) -> None:
+    """What leaves behind a long arm that leaves becomes its guard, if it is much shorter."""
+    work = "".join(f"        lock.fill({n})\n" for n in range(long)) + "        return c\n"
+    text = f"def f(lock, a, b, c):\n    if a is b:\n{work}{rest}"
+    assert ("a is not b" in only("guard-clause", text)) is swapped

@@ -9,13 +9,14 @@ from dataclasses import dataclass, field
 import libcst as cst
 
 from .assigned import assigned_names, assignment_counts, shared_names
-from .conditions import constant
+from .conditions import constant, squeezed
 from .walk import walk
 
 _ORDERED = frozenset({"int", "str", "bool", "bytes"})
 # Built-in functions that hand out a bool whatever they are given.
 _BOOL_CALLS = frozenset({"isinstance", "issubclass", "callable", "hasattr", "bool", "any", "all"})
 _ORDERED_CALLS = frozenset({"len", "ord"})
+ORDERS = (cst.LessThan, cst.LessThanEqual, cst.GreaterThan, cst.GreaterThanEqual)
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,11 +27,14 @@ class Knowledge:
         ordered: parameters annotated ``int``, ``str``, ``bool`` or ``bytes`` and never assigned.
         bools: those annotated ``bool``, and local names that hold nothing else.
         held: the values of local names that are only ever given constants.
+        measured: the texts of names and attributes that stand between two others in a comparison
+            somewhere (``low <= level <= high``), or whose order against a number or text is asked.
     """
 
     ordered: frozenset[str] = frozenset()
     bools: frozenset[str] = frozenset()
     held: Mapping[str, tuple[object, ...]] = field(default_factory=dict)
+    measured: frozenset[str] = frozenset()
 
     def is_ordered(self, node: cst.BaseExpression) -> bool:
         """Whether no two values of an expression can be unordered (as NaN or sets are)."""
@@ -103,11 +107,23 @@ def knowledge_of(function: cst.FunctionDef) -> Knowledge:
     bools = {n for n, vs in given.items() if all(sure.is_bool(v, strict=True) for v in vs)}
     held = {n: tuple(c[0] for v in vs if (c := constant(v))) for n, vs in given.items()}
     held = {n: values for n, values in held.items() if len(values) == len(given[n])}
-    if not annotated and not bools and not held:
+    measured = frozenset(_measured(function))
+    if not annotated and not bools and not held and not measured:
         return Knowledge()
     steady = annotated.keys() - assigned_names(function.body)
     plain = frozenset(n for n in steady if annotated[n] == "bool")
-    return Knowledge(frozenset(steady), plain | bools, held)
+    return Knowledge(frozenset(steady), plain | bools, held, measured)
+
+
+def _measured(function: cst.FunctionDef) -> Iterator[str]:
+    for node in walk(function.body):
+        if not isinstance(node, cst.Comparison):
+            continue
+        if not all(isinstance(t.operator, ORDERS) for t in node.comparisons):
+            continue
+        sides = [node.left, *(t.comparator for t in node.comparisons)]
+        if len(sides) > 2 or any(map(looks_plain, sides)):
+            yield from (squeezed(s) for s in sides if isinstance(s, cst.Name | cst.Attribute))
 
 
 def _plainly_given(
@@ -142,3 +158,16 @@ def annotations_of(function: cst.FunctionDef) -> Mapping[str, str]:
         and p.default is None
     }
     return {name: kind for name, kind in found.items() if name not in assigned_names(function.body)}
+
+
+def looks_plain(node: cst.BaseExpression) -> bool:
+    """Whether an expression is a literal, or arithmetic other than ``+``, which lists have too."""
+    if isinstance(node, cst.BinaryOperation):
+        return (
+            not isinstance(node.operator, cst.Add)
+            or looks_plain(node.left)
+            or looks_plain(node.right)
+        )
+    if isinstance(node, cst.UnaryOperation):
+        return isinstance(node.operator, cst.Minus)
+    return isinstance(node, cst.Integer | cst.Float | cst.SimpleString)

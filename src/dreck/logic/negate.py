@@ -11,7 +11,8 @@ from typing import Any
 
 import libcst as cst
 
-from .knowledge import Knowledge
+from .conditions import squeezed
+from .knowledge import ORDERS, Knowledge, looks_plain
 from .walk import walk
 
 _OPPOSITE: dict[type[cst.BaseCompOp], type[cst.BaseCompOp]] = {
@@ -26,7 +27,6 @@ _OPPOSITE: dict[type[cst.BaseCompOp], type[cst.BaseCompOp]] = {
     cst.GreaterThan: cst.LessThanEqual,
     cst.LessThanEqual: cst.GreaterThan,
 }
-_ORDER = (cst.LessThan, cst.LessThanEqual, cst.GreaterThan, cst.GreaterThanEqual)
 # Parentheses around these, behind a `not`, only served the `not`.
 _SERVED = (cst.BooleanOperation, cst.Comparison, cst.BinaryOperation)
 _NEEDS_PARENTHESES = (cst.BooleanOperation, cst.IfExp, cst.Lambda, cst.NamedExpr, cst.Yield)
@@ -65,7 +65,7 @@ class Negation:
             return _wrapped(node)
         target = node.comparisons[0]
         operator = target.operator
-        if isinstance(operator, _ORDER) and not self._may_turn_order(node.left, target.comparator):
+        if isinstance(operator, ORDERS) and not self._may_turn_order(node.left, target.comparator):
             return _wrapped(node)
         # `!=` is only the opposite of `==` by convention, which a strict proof may not rely on.
         if isinstance(operator, cst.Equal | cst.NotEqual) and self.strict:
@@ -81,12 +81,16 @@ class Negation:
         """Whether ``a < b`` may become ``a >= b``.
 
         Things that only know ``<`` exist, and heaps and sorts are full of them; so one operand has
-        to look like a number or text, or strictly, both have to be known as such.
+        to look like a number or text, or to be compared elsewhere as these are; strictly, both have
+        to be known as such.
         """
         known = [self.knowledge.is_ordered(left), self.knowledge.is_ordered(right)]
         if self.strict:
             return all(known)
-        return any(known) or _looks_plain(left) or _looks_plain(right)
+        return any(
+            k or looks_plain(side) or squeezed(side) in self.knowledge.measured
+            for k, side in zip(known, (left, right), strict=True)
+        )
 
     def _spread(self, node: cst.BooleanOperation) -> cst.BooleanOperation:
         """De Morgan: the operands negated, ``and`` and ``or`` exchanged."""
@@ -113,19 +117,6 @@ class Negation:
         ):
             return self._spread(operand)  # one flat chain of the same operator stays one
         return self.of(operand)
-
-
-def _looks_plain(node: cst.BaseExpression) -> bool:
-    """Whether an expression is a literal, or arithmetic other than ``+``, which lists have too."""
-    if isinstance(node, cst.BinaryOperation):
-        return (
-            not isinstance(node.operator, cst.Add)
-            or _looks_plain(node.left)
-            or _looks_plain(node.right)
-        )
-    if isinstance(node, cst.UnaryOperation):
-        return isinstance(node.operator, cst.Minus)
-    return isinstance(node, cst.Integer | cst.Float | cst.SimpleString)
 
 
 def _wrapped(node: cst.BaseExpression) -> cst.BaseExpression:
