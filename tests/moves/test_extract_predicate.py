@@ -328,6 +328,28 @@ def test_a_condition_that_speaks_of_one_object(signature: str, test: str, made: 
         assert verdict(text, site.whole).value == "proved-under"
 
 
+@pytest.mark.parametrize(
+    ("there", "asked"),
+    [
+        ("ship: Boat, now", "ship.is_refused(now)"),
+        ("ship: Raft, now", None),  # who knows what its class says
+        ("ship, now", "ship.is_refused(now)"),
+    ],
+)
+def test_the_same_asked_of_another_boat(there: str, asked: str | None) -> None:
+    """The method is asked there too, where it is an object of the class."""
+    text = (
+        f"{BOATS}def admit(boat: Boat, hour):\n    if boat.late and hour > 3 or boat.sunk:\n"
+        "        raise Refused(3)\n    return boat\n\n\n"
+        f"def moor({there}):\n    if ship.late and now > 3 or ship.sunk:\n"
+        "        raise Refused(4)\n    return ship\n"
+    )
+    sites = look("extract-predicate", text, subject="admit").sites
+    made = next(s.whole for s in sites if "def is_refused(self, hour)" in s.whole)
+    assert (asked or "if ship.late and now") in made
+    assert verdict(text, made).value == "proved-under"
+
+
 def test_a_boat_that_is_set_anew_has_no_method() -> None:
     """Nor has one whose class has something of that name already."""
     text = f"{BOATS}def admit(boat: Boat):\n    boat = boat.next()\n    if boat.late or boat.sunk or not boat.papers:\n        raise Refused(3)\n"

@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 import ast
+from collections.abc import Sequence
 
-from ..outline import all_nodes
+from ..outline import Function, all_nodes
 from ..logic.bindings import parameters
 from ..naming.proposals import Proposal
 from ..source.edits import Edit, Offsets, edited
 from .on_classes.bodies import into_class
 from .on_classes.declared import declared_class, gives
+from .alike import Occurrence
 from .decisions import Decision
+from .module_view import ModuleView
 from .predicates import Predicate
 from .registry import ModuleSite
 from .writing import replacing
@@ -20,10 +23,22 @@ _LEAST_ASKED = 2
 
 
 def predicate_on_its_class(
-    made: Predicate, decision: Decision, best: Proposal, *, strict: bool
+    made: Predicate,
+    decision: Decision,
+    best: Proposal,
+    elsewhere: Sequence[Occurrence],
+    *,
+    strict: bool,
 ) -> ModuleSite | None:
     """The site where the condition becomes a method of the class of the parameter that it speaks
     of; None if there is no such class in the module, or it speaks of several.
+
+    Args:
+        made: the condition as a predicate.
+        decision: where it is asked.
+        best: how it is called.
+        elsewhere: where it is asked too; of objects of the class, the method is asked there as well.
+        strict: whether nothing may be assumed.
     """
     view = made.view
     guest = _guest(made)
@@ -35,19 +50,25 @@ def predicate_on_its_class(
     text = _spoken_by_itself(view.newline.join(lines), parameter)
     if text is None:
         return None
-    asked = f"{parameter}.{best.name}({', '.join(others)})"
-    edits: list[Edit] = [
-        replacing(
-            view, decision.condition, decision.statement, asked if best.positive else f"not {asked}"
-        ),
-        into_class(view, owner, text.split(view.newline)),
-    ]
-    why = f"`{owner.name}.{best.name}` says what the condition means: {best.reason}."
+    edits: list[Edit] = [into_class(view, owner, text.split(view.newline))]
+    also = [o for o in elsewhere if _is_guest(made, o, parameter, owner)]
+    itself = {p: p for p in made.parameters}
+    asking = [(decision, itself, False), *((o.decision, o.names, o.negated) for o in also)]
+    for there, names, negated in asking:
+        call = f"{names[parameter]}.{best.name}({', '.join(names[p] for p in others)})"
+        plain = best.positive is not negated
+        edits.append(
+            replacing(view, there.condition, there.statement, call if plain else f"not {call}")
+        )
+    places = ", ".join(f"line {o.decision.line}" for o in also)
+    why = f"`{owner.name}.{best.name}` says what the condition means: {best.reason}." + (
+        f" The same is asked in {places}." if also else ""
+    )
     return ModuleSite(
         decision.line,
         why,
         edited(view.text, edits),
-        (made.function.name,),
+        tuple(dict.fromkeys([made.function.name, *(o.function.name for o in also)])),
         (f"{owner.name}.{best.name}",),
         (best,),
     )
@@ -66,7 +87,7 @@ def _guest(made: Predicate) -> tuple[str, ast.ClassDef] | None:
     found = [
         (name, owner)
         for name in made.parameters
-        for owner in [_class_of(made, name, classes)]
+        for owner in [_class_of(view, function, name, _asked(made, name), classes)]
         if owner is not None
     ]
     if len(found) != 1:
@@ -84,9 +105,23 @@ def _asked(made: Predicate, name: str) -> set[str]:
     }
 
 
-def _class_of(made: Predicate, name: str, classes: dict[str, ast.ClassDef]) -> ast.ClassDef | None:
+def _is_guest(made: Predicate, other: Occurrence, parameter: str, owner: ast.ClassDef) -> bool:
+    """Whether a condition is asked of an object of the same class somewhere else."""
+    if other.function.around:
+        return False
+    asked, classes = _asked(made, parameter), {owner.name: owner}
+    found = _class_of(made.view, other.function, other.names[parameter], asked, classes)
+    return found is owner
+
+
+def _class_of(
+    view: ModuleView,
+    function: Function,
+    name: str,
+    asked: set[str],
+    classes: dict[str, ast.ClassDef],
+) -> ast.ClassDef | None:
     """The class that a name is declared to be of, or that alone has all that it is asked for."""
-    function = made.function
     hints = {a.arg: a.annotation for a in parameters(function.node)}
     stores = [
         n
@@ -101,11 +136,10 @@ def _class_of(made: Predicate, name: str, classes: dict[str, ast.ClassDef]) -> a
         return classes.get(hint.id)
     if hint is not None or name in _with_defaults(function.node.args):
         return None
-    known = declared_class(made.view, function, name, [])
+    known = declared_class(view, function, name, [])
     if known:
         return classes.get(known)
-    asked = _asked(made, name)
-    every = [s for s in made.view.tree.body if isinstance(s, ast.ClassDef)]
+    every = [s for s in view.tree.body if isinstance(s, ast.ClassDef)]
     having = [c for c in every if asked & gives(c)]
     only = having[0] if len(having) == 1 else None
     return only if only is not None and asked <= gives(only) and only.name in classes else None

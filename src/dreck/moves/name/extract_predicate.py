@@ -399,14 +399,14 @@ def _sites(
     if not found:
         return
     found = _for_all(made, decision, found)
-    guest = predicate_on_its_class(made, decision, found[0], strict=wishes.strict)
-    if guest is not None:
-        yield replace(guest, names=tuple(found))
     elsewhere = [
         o
         for o in _elsewhere(made, decision)
         if wishes.may_change(o.function.name) and _means_the_same(made, o, found[0])
     ]
+    guest = predicate_on_its_class(made, decision, found[0], elsewhere, strict=wishes.strict)
+    if guest is not None:
+        yield replace(guest, names=tuple(found))
     for others in ([elsewhere, []] if elsewhere else [[]]):
         for above in (False, True):
             yield _site(made, decision, found, others, above=above, strict=wishes.strict)
