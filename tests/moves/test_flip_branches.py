@@ -19,8 +19,17 @@ CASES = [
         "if n >= 3:\n    if a:\n        log(1)\n    else:\n        log(2)\nelse:\n    log(3)\n",
         "if n < 3:\n    log(3)\nelse:\n    if a:\n        log(1)\n    else:\n        log(2)\n",
     ),
+    (
+        "for x in a:\n    if n < 3:\n        continue\n    return x\n",
+        "for x in a:\n    if n >= 3:\n        return x\n",
+    ),
 ]
 STAYS = [
+    "for x in a:\n    if b:\n        continue\n    break\n",
+    "for x in a:\n    if not b:\n        continue\n    log(x)\n",
+    "for x in a:\n    if not b:\n        continue  # late\n    break\n",
+    "for x in a:\n    if n:\n        if not b:\n            continue\n        break\n    log(x)\n",
+    "if not a:\n    return\nreturn b\n",
     "if not a:\n    log(1)\nelif b:\n    log(2)\nelse:\n    log(3)\n",
     "if not a:\n    log(1)\n",
     "if a is not None:\n    log(1)\nelse:\n    log(2)\n",

@@ -8,8 +8,10 @@ from __future__ import annotations
 import libcst as cst
 
 from ...logic.conditions import bare, core, text_of
-from ..blocks import comments_in, leaves, spaced_test, weight
-from ..places import Place
+from ...logic.walk import has_comments
+from ..arms import single
+from ..blocks import comments_in, leaves, spaced_test, unwrapped, weight
+from ..places import Ending, Place
 from ..spoken import apart
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -73,6 +75,22 @@ class FlipBranches(Move):
                 boat.leave()
             """,
         ),
+        Example(
+            "a jump, and a jump over it",
+            """
+            def pass_lock(boats, gate):
+                for boat in boats:
+                    if not gate.takes(boat):
+                        continue
+                    break
+            """,
+            """
+            def pass_lock(boats, gate):
+                for boat in boats:
+                    if gate.takes(boat):
+                        break
+            """,
+        ),
     )
     REFUSALS = {
         "short-first": Refusal(
@@ -101,9 +119,13 @@ class FlipBranches(Move):
     }
 
     def match(self, place: Place, index: int, around: Around) -> Match:
-        """Look for a negated condition with an else and no elif."""
+        """Look for a negated condition with an else and no elif, or with a jump behind it."""
         node = place.statements[index]
-        if not isinstance(node, cst.If) or not isinstance(node.orelse, cst.Else):
+        if not isinstance(node, cst.If):
+            return NOT_MINE
+        if node.orelse is None:
+            return _jumped_over(place, index, node, around)
+        if not isinstance(node.orelse, cst.Else):
             return NOT_MINE
         if isinstance(node.body, cst.SimpleStatementSuite) or isinstance(
             node.orelse.body, cst.SimpleStatementSuite
@@ -130,6 +152,23 @@ class FlipBranches(Move):
         if joins:
             why = f"With `{text_of(turned.test)}` first, the inner choice can join the chain."
         return Site(node, why, place.exchanged(index, new))
+
+
+def _jumped_over(place: Place, index: int, node: cst.If, around: Around) -> Match:
+    """A round that ends in a jump, and goes on to the next one right before it."""
+    rest = place.statements[index + 1 :]
+    last = single(rest[0]) if len(rest) == 1 else None
+    body = unwrapped(node.body)[0]
+    goes_on = len(body) == 1 and isinstance(single(body[0]), cst.Continue)
+    jump = isinstance(last, cst.Break | cst.Return | cst.Raise)
+    if not jump or not goes_on or place.ending is not Ending.CONTINUE or has_comments(node.body):
+        return NOT_MINE
+    turned = spaced_test(node, around.negation.of(bare(node.test)))
+    if _is_negative(turned.test):
+        return NOT_MINE
+    new = turned.with_changes(body=cst.IndentedBlock([rest[0]]))
+    why = "What is jumped over is a jump; the round ends here anyway."
+    return Site(node, why, place.block.with_changes(body=[*place.statements[:index], new]))
 
 
 _UNEQUAL = (cst.NotEqual, cst.NotIn)
