@@ -97,8 +97,11 @@ def test_words_are_looked_up(word: str, one: str, several: str | None, state: bo
     ("block", "name"),
     [
         ("for gate in lock.gates:\n    if gate.open:\n        gate.close()", "close_gates"),
-        ("for gate in lock.water:\n    gate.close()", "close_gate"),
-        ("for gate in lock.gates:\n    lock.close(gate)", "close_gate"),
+        ("for gate in lock.water:\n    gate.close()", "close_gates"),
+        ("for gate in lock.gates:\n    lock.close(gate)", "close_gates"),
+        ("for name in names:\n    gate = at(name)\n    if gate:\n        close(gate)", "close_gates"),
+        ("for name in names:\n    gate.close(name)", "close_names"),
+        ("for name in names:\n    gate.close()", "close_gate"),  # it is one and the same
         ("for gate in gates:\n    gate.close()\nlog.write(gates)", None),
         ("mailer.send('late')", None),  # who sends is not what is sent
         ("mailer.send(notice)", "send_notice"),

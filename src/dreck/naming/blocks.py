@@ -309,7 +309,7 @@ def _of_call(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
         if not lone and not _called_verb(call):
             continue
         if len(words) == 1:
-            words += _of_each(call, block.statements) or _object_of(call)
+            words += _of_each(call, block.statements) or _in_number(call, block.statements)
         if len(words) > 1:
             yield words, f"it calls {ast.unparse(call.func)}", Rank.MEANING
 
@@ -323,6 +323,15 @@ def _of_each(call: ast.Call, block: Sequence[ast.stmt]) -> list[str]:
     is_each = isinstance(loop.target, ast.Name) and loop.target.id == owner.id
     words = words_of(_last_name(loop.iter)) if is_each else []
     return words if words and words[-1] != singular(words[-1]) else []
+
+
+def _in_number(call: ast.Call, block: Sequence[ast.stmt]) -> list[str]:
+    """The object of a call: several of them where each round of a loop in the block has its own."""
+    words = _object_of(call)
+    given = {n.id for n in all_nodes(call) if isinstance(n, ast.Name) and words_of(n.id) == words}
+    loops = [n for s in block for n in all_nodes(s) if isinstance(n, ast.For | ast.AsyncFor)]
+    each = any(call in all_nodes(loop) and _sets(loop, given) for loop in loops)
+    return [*words[:-1], plural(words[-1])] if words and each else words
 
 
 def _of_giving_call(block: Block) -> Iterator[tuple[list[str], str, Rank]]:

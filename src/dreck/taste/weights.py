@@ -192,7 +192,7 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
             "a helper is visited, cheaply if its name tells",
         ),
         "vague helpers": Weight(
-            1.2,
+            2.5,
             "functions whose names begin with handle, update, process, do or work",
             "such a name does not say what is done, so that the helper has to be read",
         ),
