@@ -33,7 +33,7 @@ class Knowledge:
 
     ordered: frozenset[str] = frozenset()
     bools: frozenset[str] = frozenset()
-    held: Mapping[str, tuple[object, ...]] = field(default_factory=dict)
+    held: Mapping[str, tuple[object, ...]] = field(default_factory=dict, hash=False)
     measured: frozenset[str] = frozenset()
 
     def is_ordered(self, node: cst.BaseExpression) -> bool:
