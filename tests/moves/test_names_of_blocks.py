@@ -8,6 +8,7 @@ import pytest
 
 from dreck.naming.block_comments import said_by
 from dreck.naming.blocks import Block, proposals
+from dreck.naming.phrases import Rank
 from dreck.naming.words import is_state, plural, singular
 
 SAID = [
@@ -99,7 +100,10 @@ def test_words_are_looked_up(word: str, one: str, several: str | None, state: bo
         ("for gate in lock.gates:\n    if gate.open:\n        gate.close()", "close_gates"),
         ("for gate in lock.water:\n    gate.close()", "close_gates"),
         ("for gate in lock.gates:\n    lock.close(gate)", "close_gates"),
-        ("for name in names:\n    gate = at(name)\n    if gate:\n        close(gate)", "close_gates"),
+        (
+            "for name in names:\n    gate = at(name)\n    if gate:\n        close(gate)",
+            "close_gates",
+        ),
         ("for name in names:\n    gate.close(name)", "close_names"),
         ("for name in names:\n    gate.close()", "close_gate"),  # it is one and the same
         ("for gate in gates:\n    gate.close()\nlog.write(gates)", None),
@@ -151,3 +155,29 @@ def test_headings(comment: str, block: str, name: str | None) -> None:
     """A heading says what a block is about where the block speaks of the same."""
     found = [p.name for p in proposals(Block(ast.parse(block).body, (), (comment,), "close"))]
     assert found[:1] == ([name] if name else []), found
+
+
+ARM = "out.write(lock.name)\nfor gate in lock.gates:\n    out.write(gate.name)"
+CHECKS = "if lock.level < 3:\n    log.append('low')\n    return False\nif lock.level > 9:\n    return True"
+
+
+@pytest.mark.parametrize(
+    ("block", "outputs", "case", "name", "certain"),
+    [
+        ("board = Board('late')\nboard.add(1)\nboard.add(2)", ("board",), "", "build_board", True),
+        ("board = read('late')\nboard.add(1)\nboard.add(2)", ("board",), "", "read_board", True),
+        (ARM, (), "form == 'berths'", "write_berths", True),
+        (ARM.replace("out.write", "keep"), (), "form == 'berths'", "handle_berths", True),
+        (ARM.replace("out.write", "keep"), (), "lock.berths", "handle_berths", False),
+        (CHECKS, (), "", "check_level", True),
+        (CHECKS.replace("log.append('low')", "for x in y:\n        pass"), (), "", None, True),
+    ],
+)
+def test_what_says_what_is_done(
+    block: str, outputs: tuple[str, ...], case: str, name: str | None, certain: bool
+) -> None:
+    """An object is built, an arm does what its calls do; where it is only handled, that says little."""
+    test = ast.parse(case, mode="eval").body if case else None
+    found = proposals(Block(ast.parse(block).body, outputs, (), "tick", None, test))
+    assert [p.name for p in found[:1]] == [name] * (name is not None)
+    assert not name or (found[0].rank is not Rank.LITERAL) is certain

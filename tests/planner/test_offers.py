@@ -133,3 +133,44 @@ def test_what_is_to_come_is_only_offered(tmp_path: Path) -> None:
     assert "rule-list" not in [s.move for s in done.steps]
     (offer,) = [o for o in done.offers if o.move == "rule-list"]
     assert offer.gain > 0 and offer.held_back == "is for you to decide"
+
+
+ROUNDS = """\
+def main(words, now, late):
+    told = []
+    if now < 3:
+        told.append(words[0])
+    elif now > 9:
+        told.append(words[1])
+    for boat in words:
+        if late:
+            fee = fee_of(boat, late)
+            if not fee:
+                print(boat)
+            else:
+                print(fee)
+        else:
+            fee, kind = both_of(boat, now)
+            if not fee:
+                print(boat, late)
+            elif kind == 2:
+                print(fee, kind)
+            else:
+                print(kind)
+    if late > 3:
+        told.append(words[2])
+    return told
+"""
+
+
+def test_what_is_only_handled_is_offered(tmp_path: Path) -> None:
+    """A block that nothing says the purpose of becomes a function once a person names it."""
+    path = tmp_path / "locks.py"
+    path.write_text(ROUNDS, encoding="utf-8")
+    (done,) = dreck.untangle(path).functions
+    assert "extract-function" not in [s.move for s in done.steps]
+    offer = next(o for o in done.offers if o.move == "extract-function")
+    asked = f"--name {offer.line}=NAME gives it one"
+    assert offer.held_back == f"needs a name that says what it does; {asked}"
+    (named,) = dreck.untangle(path, names={str(offer.line): "keep_ropes"}).functions
+    assert "extract-function" in [s.move for s in named.steps]

@@ -17,6 +17,8 @@ from .english import is_base_verb
 from .words import ARTICLES, EMPTY_WORDS, VERBS, is_usable, plural, singular, words_of
 
 _MOST_LETTERS = 30
+_MOST_OF_CHECK = 3
+_HANDLE = "handle"  # what is done where nothing says what
 _QUIET = frozenset(
     "debug info warn warning error exception log print write append extend add exit".split()
 )
@@ -63,12 +65,16 @@ def proposals(block: Block, taken: Collection[str] = ()) -> list[Proposal]:
     ['add_up_tolls_of_day', 'add_up_total']
     """
     chosen: dict[str, Proposal] = {}
-    for words, reason, rank in _phrases(block):
+    for words, reason, rank in sorted(_phrases(block), key=_says_little):
         name = "_".join(_without_repeats(words))
         fits = len(words) <= MOST_WORDS + 1 and len(name) <= _MOST_LETTERS and is_usable(name)
         if fits and len(words) > 1 and name not in taken and name not in block.outputs:
             chosen.setdefault(name, Proposal(name, reason, rank))
     return list(chosen.values())
+
+
+def _says_little(found: tuple[list[str], str, Rank]) -> bool:
+    return found[2] is Rank.LITERAL
 
 
 def says(name: str, comment: str) -> bool:
@@ -91,6 +97,8 @@ def _phrases(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     for said in said_by(block.comments):
         words = _with_nouns(list(said.words), block)
         verb = [] if said.is_order else _verb(block)
+        if words and not verb and not said.is_order and _is_all(words, said.comment):
+            verb = [_HANDLE]
         if words and (verb or said.is_order):
             yield [*verb, *words], f"a comment says {said.comment!r}", Rank.COMMENT
     for said in said_by_heading(block.comments, block.statements):
@@ -116,6 +124,11 @@ def _phrases(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     yield from _of_state(block)
 
 
+def _is_all(words: Sequence[str], comment: str) -> bool:
+    """Whether a comment says some words and nothing else, as the heading of a part."""
+    return [w.lower() for w in re.findall(r"[A-Za-z]+", comment)] == list(words)
+
+
 def _with_nouns(words: list[str], block: Block) -> list[str]:
     """A comment's words with what *them* stands for: what the block goes through."""
     if len(words) < 2 or words[-1] not in PRONOUNS:
@@ -135,7 +148,7 @@ def _of_case(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
         words = words_of(_last_name(test.args[1]))
         if _tells(words):
             is_done = len(words) > 1 and words[0] in VERBS
-            done = words if is_done else [_verb_of(block.caller), *words]
+            done = words if is_done else [*_verb_of(block), *words]
             yield done, f"it is done for each {ast.unparse(test.args[1])}", Rank.CONSEQUENCE
     if not isinstance(test, ast.Compare) or len(test.ops) != 1:
         return
@@ -149,9 +162,7 @@ def _of_case(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
         said = value.attr
     words = words_of(said)
     if _tells(words) and all(w.isalpha() for w in words):
-        yield [_verb_of(block.caller), *words], (
-            f"it is what is done for {said!r}"
-        ), Rank.CONSEQUENCE
+        yield [*_verb_of(block), *words], (f"it is what is done for {said!r}"), Rank.CONSEQUENCE
 
 
 def _of_state(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
@@ -160,13 +171,15 @@ def _of_state(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     if isinstance(test, ast.Name | ast.Attribute):
         words = [w for w in words_of(_last_name(test)) if w not in ("is", "has")]
         if _tells(words):
-            yield ["handle", *words], f"it is done for {ast.unparse(test)}", Rank.CONSEQUENCE
+            yield [_HANDLE, *words], f"it is done for {ast.unparse(test)}", _rank([_HANDLE], block)
 
 
-def _verb_of(caller: str) -> str:
-    """What a function does by its name, in one word."""
-    words = words_of(caller)
-    return words[0] if words and words[0] in VERBS else "handle"
+def _verb_of(block: Block) -> list[str]:
+    """What an arm does: what its function does by its name, or what its calls do."""
+    words = words_of(block.caller)
+    if words and words[0] in VERBS:
+        return words[:1]
+    return _verb_of_calls(list(_statement_calls(block.statements))) or [_HANDLE]
 
 
 def _of_round(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
@@ -174,18 +187,28 @@ def _of_round(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     names = [n.id for n in all_nodes(block.target or ast.Constant(0)) if isinstance(n, ast.Name)]
     words = words_of(names[-1]) if names else []
     if _tells(words):
-        yield [
-            _verb_of(block.caller),
-            *words,
-        ], f"it is done for each {' '.join(words)}", Rank.CONSEQUENCE
+        verb = _verb_of(block)
+        yield [*verb, *words], f"it is done for each {' '.join(words)}", _rank(verb, block)
+
+
+def _rank(verb: Sequence[str], block: Block) -> Rank:
+    """That something is handled says little, unless that is what the whole function does."""
+    little = list(verb) == [_HANDLE] and words_of(block.caller)[:1] != [_HANDLE]
+    return Rank.LITERAL if little else Rank.CONSEQUENCE
 
 
 def _only_checks(block: Sequence[ast.stmt]) -> bool:
     nodes = [n for s in block for n in all_nodes(s)]
     exits = [n for n in nodes if isinstance(n, ast.Raise | ast.Return)]
-    return bool(exits) and all(
-        isinstance(s, ast.If) and isinstance(s.body[-1], ast.Raise | ast.Return) for s in block
-    )
+    return bool(exits) and all(isinstance(s, ast.If) and _is_check(s) for s in block)
+
+
+def _is_check(node: ast.If) -> bool:
+    """Whether an if does nothing but leave, with a word on why at most."""
+    plain = not any(isinstance(n, ast.If | ast.For | ast.While | ast.Try) for n in node.body)
+    if isinstance(node.body[-1], ast.Raise):
+        return plain
+    return plain and len(node.body) <= _MOST_OF_CHECK and isinstance(node.body[-1], ast.Return)
 
 
 def _subject(block: Sequence[ast.stmt]) -> list[str]:
@@ -247,10 +270,23 @@ def _verb(block: Block) -> list[str]:
         return ["collect"]
     if loops and any(isinstance(n, ast.Compare) for n in inside):
         return ["find"]
+    if _is_built(block):
+        return ["build"]
     last = block.statements[-1] if block.statements else None
     if isinstance(last, ast.If | ast.Match) and not loops and _sets(last, block.outputs):
         return ["choose"]
     return ["work", "out"]
+
+
+def _is_built(block: Block) -> bool:
+    """Whether the one result is an object that is made first, and then told all it needs."""
+    first = [s for s in block.statements if isinstance(s, ast.Assign)][:1]
+    made = _called(first[0].value) if first else None
+    if made is None or len(block.outputs) != 1 or not _sets(first[0], block.outputs):
+        return False
+    told = [c.func for c in _statement_calls(block.statements)]
+    owners = {n.id for f in told for n in all_nodes(f) if isinstance(n, ast.Name)}
+    return _last_name(made.func)[:1].isupper() and block.outputs[0] in owners
 
 
 def _verb_of_calls(made: Sequence[ast.Call]) -> list[str]:

@@ -17,6 +17,7 @@ from ..moves.module_view import ModuleView
 from ..moves.reach import Reach
 from ..moves.registry import ModuleMove, ModuleRefused, ModuleSite
 from ..moves.wishes import Wishes
+from ..naming.phrases import Rank
 from ..source.diffs import unified
 from ..surveying.measures import measure
 from .asking import Answer, Question
@@ -28,7 +29,7 @@ from .results import Offer, Step, Untangled, told
 from .settings import Settings
 from ..taste.blocks import says_a_constant
 from ..taste.cost import Cost, cost_of, cost_of_module, cost_of_together
-from ..taste.weights import LEAST_OF_BLOCKS, LINE_PRICE, REACH_PRICES, STEP_PRICE
+from ..taste.weights import LEAST_OF_BLOCKS, LINE_PRICE, REACH_PRICES, STEP_PRICE, WEIGHTS
 
 # What costs a little more than what is there is still offered; and so many offers of one function.
 _HARDLY = -2.0
@@ -237,7 +238,7 @@ class ModuleWork:
             move = self.moves[move_name]
             reach = self._reach(move, ways[0])
             pays = gain > 0 and self.settings.reach.covers(reach)
-            pays = pays and move_name not in ONLY_OFFERED
+            pays = pays and move_name not in ONLY_OFFERED and not _names_little(move, ways[0])
             if self._stopped:
                 return None
             asked = self.settings.only and (wishes.line is not None or not move.weighed)
@@ -301,6 +302,8 @@ class ModuleWork:
         lines = sum(
             sum((Counter(b.splitlines()) - Counter(a.splitlines())).values()) for a, b in pairs
         )
+        if _names_little(move, way):  # it is only taken with another name
+            less += WEIGHTS["vague helpers"].points
         price = LEAST_OF_BLOCKS if move.weighed else 0.0
         price += STEP_PRICE + LINE_PRICE * lines + REACH_PRICES[self._reach(move, way).value]
         return less - price
@@ -347,7 +350,10 @@ class ModuleWork:
             taken.add(ways[0].text)
             way, verdict = self._best(name, ways)
             label = f"{self.path.as_posix()}::{name}"
-            found.append(Offer(0, label, move_name, way.line, way.why, gain, reach, verdict))
+            little = _names_little(self.moves[move_name], way)
+            found.append(
+                Offer(0, label, move_name, way.line, way.why, gain, reach, verdict, little)
+            )
         return tuple(found)
 
     def _best(self, name: str, ways: list[ModuleSite]) -> tuple[ModuleSite, SubjectVerdict]:
@@ -510,6 +516,13 @@ class ModuleWork:
             why=f"the weakest of its {len(steps)} steps: {worst.why}",
             assumptions=assumptions,
         )
+
+
+def _names_little(move: ModuleMove, way: ModuleSite) -> bool:
+    """Whether what is new gets a name that only a person could better: a block of statements needs
+    one that says what it does.
+    """
+    return move.weighed and bool(way.names) and way.names[0].rank is Rank.LITERAL
 
 
 @lru_cache(4)

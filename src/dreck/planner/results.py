@@ -99,6 +99,7 @@ class Offer:
         gain: by how much it would make the cost smaller, its own price taken off.
         reach: how far it goes.
         verdict: what the judge says of it without trials.
+        names_little: whether what is new gets a name that says little.
     """
 
     number: int
@@ -109,12 +110,15 @@ class Offer:
     gain: float
     reach: Reach
     verdict: SubjectVerdict
+    names_little: bool = False
 
     @property
     def held_back(self) -> str:
         """Why it was not taken, in a few words."""
         if self.gain <= 0:
             return "hardly pays"
+        if self.names_little:
+            return f"needs a name that says what it does; --name {self.line}=NAME gives it one"
         return (
             "is for you to decide" if self.move in ONLY_OFFERED else f"reaches {self.reach.value}"
         )
