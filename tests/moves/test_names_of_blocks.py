@@ -32,6 +32,7 @@ SAID = [
     ("# --- tolls of the day ---", "tolls of day"),
     ("# short name; nothing else fits the board", "short name"),
     ("# header: name, tonnes", "header"),
+    ("# header: name;tonnes;draught in dm", "header"),
     # said, asked, or explained: nothing is done
     ("# The gates are opened by the keeper", None),
     ("# There are two kinds of gate", None),
@@ -170,6 +171,15 @@ CHECKS = "if lock.level < 3:\n    log.append('low')\n    return False\nif lock.l
         (ARM.replace("out.write", "keep"), (), "form == 'berths'", "handle_berths", True),
         (ARM.replace("out.write", "keep"), (), "lock.berths", "handle_berths", False),
         (CHECKS, (), "", "check_level", True),
+        ("f = open(a)\nf.send(1)\nf.send(2)\nf.quit()", (), "", None, True),
+        ("a = read(n)\nb = a + n\nc = b + n", ("a", "b", "c"), "", None, True),
+        (
+            "toll = read(n)\nday = toll + n\nsum = day + n",
+            ("toll", "day", "sum"),
+            "",
+            "read_toll_and_day",
+            False,
+        ),
         (CHECKS.replace("log.append('low')", "for x in y:\n        pass"), (), "", None, True),
     ],
 )

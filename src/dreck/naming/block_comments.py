@@ -101,7 +101,8 @@ def said_by(comments: Sequence[str]) -> Iterator[Said]:
     for index, sentence in enumerate(sentences[:2]):
         found = None if _MARKS.search(sentence) else _read(sentence.strip())
         # a label of what is explained behind it, and no list of parts
-        is_label = f"{sentence}:" in text and not _noun(_tokens(sentences[-1].partition(",")[0]))
+        part = re.split("[,;]", sentences[-1])[0]
+        is_label = f"{sentence}:" in text and not _noun(_tokens(part))
         if found is not None and (found.is_order or (index == 0 and not is_label)):
             yield found
 

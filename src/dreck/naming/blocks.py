@@ -18,6 +18,7 @@ from .words import ARTICLES, EMPTY_WORDS, VERBS, is_usable, plural, singular, wo
 
 _MOST_LETTERS = 30
 _MOST_OF_CHECK = 3
+_MOST_SET = 2  # names that the name of a function can speak of
 _HANDLE = "handle"  # what is done where nothing says what
 _QUIET = frozenset(
     "debug info warn warning error exception log print write append extend add exit".split()
@@ -28,6 +29,8 @@ _READING = frozenset(
 )
 
 
+# What is done last of all, whatever the rest was.
+_CLOSING = frozenset("close quit flush shutdown stop end finish join release exit".split())
 # Methods that add to a collection.
 _PUTTING = frozenset("append appendleft add insert extend".split())
 
@@ -118,7 +121,8 @@ def _phrases(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
         for names in (telling[:2], telling[-1:]):
             words = [w for name in names for w in ("and", *words_of(name))][1:]
             if _tells(words):
-                yield [*_verb(block), *words], f"it sets {' and '.join(names)}", Rank.MEANING
+                told = Rank.MEANING if len(telling) <= _MOST_SET else Rank.LITERAL
+                yield [*_verb(block), *words], f"it sets {' and '.join(names)}", told
     yield from _of_call(block)
     yield from _of_what_is_put(block)
     yield from _of_state(block)
@@ -188,7 +192,16 @@ def _of_round(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     words = words_of(names[-1]) if names else []
     if _tells(words):
         verb = _verb_of(block)
-        yield [*verb, *words], f"it is done for each {' '.join(words)}", _rank(verb, block)
+        rank = _rank(verb, block) if _is_object(words, block) else Rank.LITERAL
+        yield [*verb, *words], f"it is done for each {' '.join(words)}", rank
+
+
+def _is_object(words: Sequence[str], block: Block) -> bool:
+    """Whether what a function does by its name is done to some words too: it names nothing else, or
+    these.
+    """
+    named = words_of(block.caller)[1:]
+    return not named or bool({singular(w) for w in named} & {singular(w) for w in words})
 
 
 def _rank(verb: Sequence[str], block: Block) -> Rank:
@@ -341,6 +354,8 @@ def _of_call(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     for call in calls[-1:] if always or len(calls) == 1 else []:
         words = words_of(_last_name(call.func))
         # What is called for its own sake is done, whatever else the word may mean.
+        if words[:1] and words[0] in _CLOSING and len(block.statements) > _MOST_OF_CHECK:
+            continue  # it only puts away what the rest was done with
         lone = len(words) == 1 and is_base_verb(words[0]) and words[0] not in _QUIET
         if not lone and not _called_verb(call):
             continue
