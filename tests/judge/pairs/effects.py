@@ -528,3 +528,69 @@ def wear(gate):
             gate.warp()
     else:
         gate.rest()
+
+
+#: a parameter that a later search shares, and nothing sets -> proved-under no-effect
+def berth(length, papers, berths):
+    if length <= 4 or (papers and length <= 10):
+        return berths[0]
+    return (b for b in berths if b.length > length)
+#: becomes
+def berth(length, papers, berths):
+    if is_small(length, papers):
+        return berths[0]
+    return (b for b in berths if b.length > length)
+def is_small(length, papers):
+    return length <= 4 or (papers and length <= 10)
+
+
+#: a parameter that a listener shares, and nothing sets -> proved
+def tell(keeper, bell):
+    bell.on(lambda: keeper)
+    if keeper is None:
+        return 3
+    bell.ring()
+    if keeper is None:
+        return 4
+    return 5
+#: becomes
+def tell(keeper, bell):
+    bell.on(lambda: keeper)
+    if keeper is None:
+        return 3
+    bell.ring()
+    return 5
+
+
+#: a parameter that a listener sets -> differs
+def tell(level: int, bell):
+    def rise():
+        nonlocal level
+        level += 9
+        return level
+    first = list(map(lambda step: step(), [rise]))
+    return level + first[0]
+#: becomes
+def tell(level: int, bell):
+    def rise():
+        nonlocal level
+        level += 9
+        return level
+    start = level
+    first = list(map(lambda step: step(), [rise]))
+    return start + first[0]
+
+
+#: a parameter that is set behind the listener that shares it -> differs
+def tell(level: int, loud: bool):
+    heard = lambda: level
+    if loud:
+        level = 3
+    return heard()
+#: becomes
+def tell(level: int, loud: bool):
+    start = level
+    heard = lambda: start
+    if loud:
+        level = 3
+    return heard()

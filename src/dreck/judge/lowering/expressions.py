@@ -110,6 +110,7 @@ class ExpressionLowering:
         self.scope = scope
         self.context = context
         self.self_name: str | None = None
+        self.kept_parameters: frozenset[str] = frozenset()
         self.immediate: frozenset[int] = frozenset()
         self.inner: dict[str, str] = {}  # names of generator expressions that are lowered in place
         self._first_parameter = first_parameter
@@ -204,6 +205,8 @@ class ExpressionLowering:
         if around is not None and meaning not in (Meaning.MODULE, Meaning.BUILTIN):
             if node.id not in self.scope.own:
                 return around.free_name(node, out, after, where)
+        if meaning is Meaning.CELL and node.id in self.kept_parameters:
+            return Load(_line(node), self.slot(node.id), out, after, where.landing)
         if meaning in (Meaning.CELL, Meaning.OUTER):
             return self.do("cell", node, (), (out,), after, where, self.cell(node.id))
         return self._global(node, out, after, where)

@@ -58,6 +58,7 @@ from ..world.scope import (
     defaults_of,
     given_to,
     hints_of,
+    kept_parameters,
     parameters_of,
     scope_of,
 )
@@ -115,6 +116,8 @@ class _Lowering(GeneratorLowering):
         self.function = function
         self.knows_kind = inside is None and context.split is not None
         self.parameters = parameters
+        if inside is None:
+            self.kept_parameters = kept_parameters(function)
         self.immediate = immediate
         watched = inside is not None or any(map(looks_at_itself, context.names.declared.trees))
         alone = frozenset() if watched else scope.own - scope.captured

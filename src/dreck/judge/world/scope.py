@@ -238,3 +238,13 @@ def given_to(function: ast.AST) -> Iterator[tuple[str, ast.expr | None, ast.AST]
     for node in all_nodes(function):
         if isinstance(node, ast.Name) and not isinstance(node.ctx, ast.Load):
             yield node.id, plain.get(id(node)), node
+
+
+def kept_parameters(function: FunctionNode) -> frozenset[str]:
+    """The parameters that nothing in a function ever binds anew, functions inside it included: whoever
+    shares such a name sees what was handed in.
+    """
+    parameters = parameters_of(function.args)
+    own = {id(p) for p in parameters}
+    bound = {name for name, _, node in given_to(function) if id(node) not in own}
+    return frozenset(p.arg for p in parameters) - bound
