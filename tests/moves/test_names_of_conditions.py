@@ -37,6 +37,12 @@ WANTED = [
     ('lines.append(f"{boat.name} can go")', "", ("can_go", True)),
     ('lines.append(f"{boat.name} can go {day}")', "", None),
     ('boat.state = "ready"\nlines.append(boat)', "", ("is_ready", True)),
+    ("boat.status = Status.READY", "", ("is_ready", True)),
+    ("boat.status = Status.FIRM", "", ("is_firm", True)),
+    ("boat.colour = Colour.FIRM", "", None),  # of what it would say how it is
+    ("boat.status = READY", "", ("is_ready", True)),
+    ("boat.status = ready", "", None),
+    ("boat.status = Status.MOORED", "", None),
     # what becomes of something may be done where it holds, and is not so yet
     ("gate.open = True\ngate.log.append('opened')", "", ("may_open", True)),
     ("self.moored = True\nself.log.append(boat)", "", ("may_moor", True)),

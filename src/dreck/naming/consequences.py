@@ -5,6 +5,7 @@ from __future__ import annotations
 import ast
 import builtins
 import re
+from collections.abc import Sequence
 from itertools import pairwise
 
 from ..outline import all_nodes
@@ -189,15 +190,31 @@ def _of_state(statement: ast.stmt) -> Phrase | None:
     if not isinstance(statement, ast.Assign) or len(statement.targets) != 1:
         return None
     target, value = statement.targets[0], statement.value
-    if not isinstance(target, ast.Attribute) or not isinstance(value, ast.Constant):
+    if not isinstance(target, ast.Attribute):
         return None
-    words = plain_words(value.value) if isinstance(value.value, str) else None
+    words = _words_of_constant(value)
     if not words or len(words) > 2:
         return None
-    reason = f"where it holds, {target.attr} becomes {value.value!r}"
-    if words_of(target.attr)[-1:] and words_of(target.attr)[-1] in _PLACES:
+    reason = f"where it holds, {target.attr} becomes {ast.unparse(value)}"
+    kept_in = words_of(target.attr)[-1:]
+    if kept_in and kept_in[-1] in _PLACES:
         return Phrase("is", ("for", *words), Rank.CONSEQUENCE, reason)
-    return Phrase("is", tuple(words), Rank.CONSEQUENCE, reason) if is_state(words[-1]) else None
+    state = is_state(words[-1]) or (
+        kept_in[-1:] in (["state"], ["status"]) and _is_adjective(words)
+    )
+    return Phrase("is", tuple(words), Rank.CONSEQUENCE, reason) if state else None
+
+
+def _words_of_constant(value: ast.expr) -> list[str] | None:
+    """The words of a text, or of a member or constant that is called in capitals."""
+    if isinstance(value, ast.Constant):
+        return plain_words(value.value) if isinstance(value.value, str) else None
+    name = value.attr if isinstance(value, ast.Attribute) else getattr(value, "id", "")
+    return words_of(name.lower()) if name.isupper() and len(name) > 1 else None
+
+
+def _is_adjective(words: Sequence[str]) -> bool:
+    return len(words) == 1 and bool(lemmas(words[0], "ADJ")) and words[0] not in VERBS
 
 
 def _of_becoming(statement: ast.stmt) -> Phrase | None:
