@@ -212,6 +212,8 @@ def test_handlers_that_stay_as_they_are(text: str) -> None:
             False,
         ),
         (4, "    lock.shut()\n    lock.log()\n", False),  # it does not leave
+        (4, "    lock.shut()\n    return 0\n", True),
+        (4, "    lock.shut()\n    return lock.fee(a)\n", False),  # it may be the answer itself
         (9, "    if b:\n        raise b\n    raise a\n", False),  # more than a guard
     ],
 )

@@ -13,7 +13,8 @@ from dataclasses import dataclass, replace
 
 import libcst as cst
 
-from ...logic.conditions import over_lines, text_of
+from ...logic.conditions import constant, over_lines, text_of
+from ..arms import single
 from ..blocks import (
     Run,
     all_arms_leave,
@@ -206,9 +207,15 @@ class GuardClause(Move):
 
 
 def _short_rest(place: Place, index: int, node: cst.If) -> cst.IndentedBlock | None:
-    """What follows an arm that leaves, where that leaves too and is the lesser work by far."""
+    """What follows an arm that leaves, where that raises, or gives a constant, and is the lesser work
+    by far: what is worked out there may be the answer itself.
+    """
     rest = place.statements[index + 1 :]
     if not rest or not leaves(node.body) or not statements_leave(rest):
+        return None
+    last = single(rest[-1])
+    gives = last.value if isinstance(last, cst.Return) else None
+    if not isinstance(last, cst.Raise) and (gives is None or constant(gives) is None):
         return None
     first = rest[0]
     if not all(isinstance(s, cst.SimpleStatementLine) for s in rest):
