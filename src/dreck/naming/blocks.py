@@ -7,6 +7,7 @@ import re
 from collections import Counter
 from collections.abc import Collection, Iterator, Sequence
 from dataclasses import dataclass
+from itertools import takewhile
 
 from ..outline import all_nodes
 from .block_headings import said_by_heading
@@ -118,6 +119,9 @@ def _phrases(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     yield from _of_giving_call(block)
     if block.outputs and not _acts(block.statements):
         telling = tuple(n for n in block.outputs if len(n) > 1) or block.outputs
+        shared = _shared(telling)
+        if shared:
+            yield [*_verb(block), *shared], f"it sets {' and '.join(telling)}", Rank.MEANING
         for names in (telling[:2], telling[-1:]):
             words = [w for name in names for w in ("and", *words_of(name))][1:]
             if _tells(words):
@@ -126,6 +130,22 @@ def _phrases(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     yield from _of_call(block)
     yield from _of_what_is_put(block)
     yield from _of_state(block)
+
+
+def _shared(names: Sequence[str]) -> list[str]:
+    """What several names have in common: the words they all begin with, or several of what they all
+    end with.
+    """
+    said = [words_of(n) for n in names]
+    if len(said) < 2 or any(len(words) < 2 for words in said):
+        return []
+    places = takewhile(lambda words: len(set(words)) == 1, zip(*said, strict=False))
+    begun = [words[0] for words in places]
+    if _tells(begun):
+        return begun
+    last = {words[-1] for words in said}
+    end = last.pop() if len(last) == 1 else ""
+    return [plural(end)] if end and _tells([end]) else []
 
 
 def _is_all(words: Sequence[str], comment: str) -> bool:
