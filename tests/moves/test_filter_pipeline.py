@@ -103,6 +103,10 @@ KEPT = [
         "r = ''.join(f'{x};' for x in a)\nreturn r\n",
     ),
     (
+        "r = 'x'\nfor x in a:\n    r += f'{x};'\nreturn r\n",
+        "r = 'x' + ''.join(f'{x};' for x in a)\nreturn r\n",
+    ),
+    (
         "r = []\nlog(n)\nfor x in a:\n    if x.b:\n        r.append(x)\nreturn r\n",
         "log(n)\nr = [x for x in a if x.b]\nreturn r\n",
     ),

@@ -466,10 +466,15 @@ def _filled(
             if isinstance(many, cst.Name):
                 return cst.Call(cst.Name("len"), [cst.Arg(many)])
         return _called("sum", added, clauses)
-    if first[0] == "":
-        joined = _called("join", added, clauses)
-        return joined.with_changes(func=cst.Attribute(core(start), cst.Name("join")))
-    return None
+    text = core(start)
+    if not isinstance(first[0], str) or not isinstance(text, cst.SimpleString):
+        return None
+    nothing = cst.SimpleString(text.quote[:1] * 2)
+    joined = _called("join", added, clauses)
+    joined = joined.with_changes(
+        func=cst.Attribute(nothing if first[0] else text, cst.Name("join"))
+    )
+    return cst.BinaryOperation(text, cst.Add(), joined) if first[0] else joined
 
 
 def _put_first(small: cst.BaseSmallStatement, name: str) -> cst.BaseExpression | None:

@@ -923,3 +923,47 @@ class Log(list):
         return iter([])
 def last_above(levels: list[int], mark: int):
     return next((level for level in reversed(levels) if level > mark), None)
+
+
+#: a heading with a line for each behind it -> proved-under no-effect
+def sheet(tolls):
+    text = "tolls\n"
+    for boat in sorted(tolls):
+        text += f"{boat};{tolls[boat]}\n"
+    return text
+#: becomes
+def sheet(tolls):
+    return "tolls\n" + "".join(f"{boat};{tolls[boat]}\n" for boat in sorted(tolls))
+
+
+#: the heading goes behind -> differs
+def sheet(boats: list[str]):
+    text = "tolls\n"
+    for boat in boats:
+        text += boat
+    return text
+#: becomes
+def sheet(boats: list[str]):
+    return "".join(boat for boat in boats) + "tolls\n"
+
+
+#: each goes in front -> differs
+def sheet(boats: list[str]):
+    text = "tolls\n"
+    for boat in boats:
+        text = boat + text
+    return text
+#: becomes
+def sheet(boats: list[str]):
+    return "tolls\n" + "".join(boat for boat in boats)
+
+
+#: with commas in between -> differs
+def sheet(boats: list[str]):
+    text = "tolls\n"
+    for boat in boats:
+        text += boat
+    return text
+#: becomes
+def sheet(boats: list[str]):
+    return "tolls\n" + ",".join(boat for boat in boats)

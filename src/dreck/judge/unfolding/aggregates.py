@@ -62,8 +62,8 @@ def aggregate(
     if isinstance(node.func, ast.Attribute) and len(node.args) == 1 and not node.keywords:
         first = node.args[0]
         if isinstance(first, ast.GeneratorExp) and id(first) in lowering.immediate:
-            if node.func.attr == "join" and isinstance(node.func.value, ast.Constant):
-                return _joined(lowering, node, first, out, after, where)
+            if _is_joining(lowering, node):
+                return _joined(lowering, node, "", out, after, where)
             if node.func.attr == "extend" and isinstance(node.func.value, ast.Name):
                 return _extended(lowering, node, first, out, after, where)
     return None
@@ -383,15 +383,37 @@ def _tallied(
     return lowering.value(node.func, lowering.temporary(), entry, where)
 
 
+def joined_behind(
+    lowering: GeneratorLowering, node: ast.BinOp, out: int, after: Node, where: Where
+) -> Node | None:
+    """``"start" + "".join(e)``: a constant text, and one after the other behind it; None for anything
+    else.
+    """
+    start, more = node.left, node.right
+    begins = isinstance(node.op, ast.Add) and isinstance(start, ast.Constant)
+    if not begins or not isinstance(more, ast.Call) or not lowering.context.apart:
+        return None
+    assert isinstance(start, ast.Constant)
+    if not isinstance(start.value, str) or not _is_joining(lowering, more):
+        return None
+    return _joined(lowering, more, start.value, out, after, where)
+
+
+def _is_joining(lowering: GeneratorLowering, node: ast.Call) -> bool:
+    """Whether a call is ``"".join(e)`` of a generator that is used up there."""
+    if not isinstance(node.func, ast.Attribute) or len(node.args) != 1 or node.keywords:
+        return False
+    owner = node.func.value
+    is_text = isinstance(owner, ast.Constant) and owner.value == ""
+    return is_text and node.func.attr == "join" and id(node.args[0]) in lowering.immediate
+
+
 def _joined(
-    lowering: GeneratorLowering,
-    node: ast.Call,
-    among: ast.GeneratorExp,
-    out: int,
-    after: Node,
-    where: Where,
+    lowering: GeneratorLowering, node: ast.Call, start: str, out: int, after: Node, where: Where
 ) -> Node:
-    """``"".join(e)``: one text after the other."""
+    """``"".join(e)``: one text after the other, behind what is there at the start."""
+    among = node.args[0]
+    assert isinstance(among, ast.GeneratorExp)
     text, item = lowering.temporary(), lowering.temporary()
     about = ast.unparse(among.elt)
     detail = (AssumptionKind.AS_USED, about, f"`{about}` that is no text")
@@ -401,7 +423,7 @@ def _joined(
         return lowering.do("assume unless plain", node, (item,), (), more, where, detail)
 
     rounds = _rounds(lowering, among, item, element, Put(node.lineno, out, text, after), where)
-    return Put(node.lineno, text, const(""), rounds)
+    return Put(node.lineno, text, const(start), rounds)
 
 
 def _extended(

@@ -14,7 +14,7 @@ from ..ir.graph import Cut, Node, Operand, Put, Test
 from ..world.constants import is_constant
 from ..world.calls import bind_arguments
 from ..lowering.expressions import CannotLower, Where, in_words
-from .aggregates import aggregate, first_going_on, last_of
+from .aggregates import aggregate, joined_behind, first_going_on, last_of
 from .lookups import LookupLowering
 from .quiet_questions import asks_quietly
 from ..world.rows import constant_term
@@ -51,6 +51,10 @@ class GeneratorLowering(LookupLowering):
         if known is None:
             known = self._loop_call(node, out, after, where)
         return known if known is not None else super()._call(node, out, after, where)
+
+    def _binop(self, node: ast.BinOp, out: int, after: Node, where: Where) -> Node:
+        known = joined_behind(self, node, out, after, where)
+        return known if known is not None else super()._binop(node, out, after, where)
 
     def _loop_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
         name = next((n for n in (*LOOPS, "next", "sum") if self.is_builtin_call(node, n)), None)
