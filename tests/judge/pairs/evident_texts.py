@@ -155,3 +155,20 @@ def number(level: int, is_shown: bool):
     if is_shown:
         return text
     return ""
+
+
+#: what both make of a name alike does not have to be a text -> proved-under as-declared+hashable+stable-read
+def sign(signs: dict[str, str], boat):
+    if boat.kind in signs:
+        sign = signs[boat.kind]
+    else:
+        sign = None
+    if sign is None:
+        raise LookupError("not ours: " + boat.name)
+    return sign
+#: becomes
+def sign(signs: dict[str, str], boat):
+    sign = signs.get(boat.kind)
+    if sign is None:
+        raise LookupError("not ours: " + boat.name)
+    return sign

@@ -68,6 +68,7 @@ class Walker:
     names: Names
     strict: bool
     steady: bool = False  # what both sides ask again has the answer it had, under an assumption
+    takes_texts: bool = True  # what evidently is a text is taken for one, under an assumption
     kinds: dict[int, Kinds] = field(default_factory=dict)
     origins: dict[int, str] = field(
         default_factory=dict
@@ -259,7 +260,7 @@ class Walker:
             return self._size(node, terms, state, made_here=True)
         if node.kind in ("in", "getitem"):
             return mappings.asked(self, node, terms, state)
-        if node.kind in TEXT_STEPS:
+        if node.kind in TEXT_STEPS and self.takes_texts:
             return text_of_evident(self, node, terms, state)
         if node.kind == "getattr":
             return self._field(node, terms[0], state)

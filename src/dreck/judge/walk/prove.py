@@ -29,7 +29,7 @@ from .memory import Numbering
 from .rounds import Rounds
 from .states import Answered, Enough, Parted, Path, Place, Side, State, TooWeak, Used
 from ..values.terms import NUMBERS, UNBOUND, Term
-from ..face.verdict import Assumption
+from ..face.verdict import Assumption, AssumptionKind
 from ..face.wording import shortened
 
 # A walk of more steps than this is given up; at about 25 microseconds a step that is two seconds.
@@ -84,7 +84,13 @@ def prove(before: Graph, after: Graph, names: Names, *, strict: bool = False) ->
         if strict or isinstance(found, Proved):
             return found
         again = _Walk(before, after, names, strict, steady=True).run()
-        return again if isinstance(again, Proved) else found
+        if not isinstance(again, Proved):
+            return found
+        if any(a.kind is AssumptionKind.AS_USED for a in again.assumptions):
+            # what both sides make of a value alike does not have to be a text
+            plainer = _Walk(before, after, names, strict, steady=True, takes_texts=False).run()
+            return plainer if isinstance(plainer, Proved) else again
+        return again
 
 
 def paths_of(
@@ -97,7 +103,9 @@ def paths_of(
         path on which they do.
     """
     steady = not strict and isinstance(_Walk(before, after, names, strict).run(), Unproved)
-    walk = _Walk(before, after, names, strict, steady, paths=[])
+    plainer = _Walk(before, after, names, strict, steady=True, takes_texts=False)
+    texts = not steady or isinstance(plainer.run(), Unproved)
+    walk = _Walk(before, after, names, strict, steady, takes_texts=texts, paths=[])
     assert walk.paths is not None
     with _deep_recursion():
         try:
@@ -122,7 +130,13 @@ class _Walk(Rounds):
             # what was put in may have been taken out again before that was seen
             paths: list[Path] | None = None if self.paths is None else []
             again = _Walk(
-                self.before, self.after, self.names, self.strict, self.steady, paths=paths
+                self.before,
+                self.after,
+                self.names,
+                self.strict,
+                self.steady,
+                takes_texts=self.takes_texts,
+                paths=paths,
             )
             again.types.trusts_elements = False
             found = again.run()
