@@ -46,7 +46,7 @@ def is_mapping(walker: Walker, node: Do, term: Term, state: State) -> bool:
     asked = asked.comparators[-1] if isinstance(asked, ast.Compare) else asked
     about = shortened(asked)
     if not kind - {"?"}:
-        return _is_evident(walker, term, asked, state)
+        return walker.takes_evident and _is_evident(walker, term, asked, state)
     if not kind <= DICTS or walker.may_be_derived(kind):
         return False
     breaks = f"{about} that is no {in_words(walker.types.of(term))}, or of a class derived from it"

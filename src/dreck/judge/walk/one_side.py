@@ -68,7 +68,7 @@ class Walker:
     names: Names
     strict: bool
     steady: bool = False  # what both sides ask again has the answer it had, under an assumption
-    takes_texts: bool = True  # what evidently is a text is taken for one, under an assumption
+    takes_evident: bool = True  # for what a value evidently is it is taken, under an assumption
     kinds: dict[int, Kinds] = field(default_factory=dict)
     origins: dict[int, str] = field(
         default_factory=dict
@@ -260,7 +260,7 @@ class Walker:
             return self._size(node, terms, state, made_here=True)
         if node.kind in ("in", "getitem"):
             return mappings.asked(self, node, terms, state)
-        if node.kind in TEXT_STEPS and self.takes_texts:
+        if node.kind in TEXT_STEPS and self.takes_evident:
             return text_of_evident(self, node, terms, state)
         if node.kind == "getattr":
             return self._field(node, terms[0], state)
@@ -407,7 +407,7 @@ class Walker:
         asked = asked_for(node.source)
         kind = self.types.of(subject)
         base = next(iter(own_names(kind)), "")
-        if kind == ANYTHING:
+        if kind == ANYTHING and self.takes_evident:
             trees, chains = self.names.declared.trees, self.names.classes
             base = self._evident_class(asked) or evident_owner(
                 node.source, self.before.name, trees, chains

@@ -87,8 +87,8 @@ def prove(before: Graph, after: Graph, names: Names, *, strict: bool = False) ->
         if not isinstance(again, Proved):
             return found
         if any(a.kind is AssumptionKind.AS_USED for a in again.assumptions):
-            # what both sides make of a value alike does not have to be a text
-            plainer = _Walk(before, after, names, strict, steady=True, takes_texts=False).run()
+            # what both sides ask of a value alike does not have to be what it evidently is
+            plainer = _Walk(before, after, names, strict, steady=True, takes_evident=False).run()
             return plainer if isinstance(plainer, Proved) else again
         return again
 
@@ -103,9 +103,9 @@ def paths_of(
         path on which they do.
     """
     steady = not strict and isinstance(_Walk(before, after, names, strict).run(), Unproved)
-    plainer = _Walk(before, after, names, strict, steady=True, takes_texts=False)
-    texts = not steady or isinstance(plainer.run(), Unproved)
-    walk = _Walk(before, after, names, strict, steady, takes_texts=texts, paths=[])
+    plainer = _Walk(before, after, names, strict, steady=True, takes_evident=False)
+    evident = not steady or isinstance(plainer.run(), Unproved)
+    walk = _Walk(before, after, names, strict, steady, takes_evident=evident, paths=[])
     assert walk.paths is not None
     with _deep_recursion():
         try:
@@ -135,7 +135,7 @@ class _Walk(Rounds):
                 self.names,
                 self.strict,
                 self.steady,
-                takes_texts=self.takes_texts,
+                takes_evident=self.takes_evident,
                 paths=paths,
             )
             again.types.trusts_elements = False
@@ -160,7 +160,8 @@ class _Walk(Rounds):
     def _start(self) -> State:
         env: dict[Slot, Term] = {}
         trees = self.names.declared.trees
-        numbers = evident_numbers(self.before, self.after, trees) if self.steady else []
+        taken = self.steady and self.takes_evident
+        numbers = evident_numbers(self.before, self.after, trees) if taken else []
         for name, annotation in zip(self.before.parameters, self.before.annotations, strict=True):
             kinds = kinds_of_annotation(annotation, self.names)
             if name in numbers and self.ledger.as_used(name, "a number"):
