@@ -263,3 +263,83 @@ def test_what_is_asked_for_members_is_one(tmp_path: Path, body: str, old: str, n
     (subject,) = vouched(tmp_path, before, KINDS_OF_BOAT + body.replace(old, new)).subjects
     assert subject.counterexample is not None
     assert "toll(Kind." in subject.counterexample.call
+
+
+FIRST_DRY = """
+    found = ""
+    for word in ("low", "high"):
+        if not found and depth <= limit:
+            found = word
+    return found or "dry"
+"""
+DRY_FIRST = """
+    if depth > limit:
+        return "dry"
+    return sorted(["low", "high"], reverse=True)[0]
+"""
+ON_BOAT = (
+    "from dataclasses import dataclass\n@dataclass\nclass Boat:\n    depth: float\n    limit: float\n"
+    "def f(boat: Boat):\n    depth, limit = boat.depth, boat.limit\n"
+)
+FLOATS = "def f(depth: float, limit: float) -> str:\n"
+LIST = "def f(levels: list[float]):\n    depth, limit = levels\n"
+OUTER = "    outer = depth - limit\n"
+# What stands around the two versions of a function of two depths, and whether what only NaN shows
+# parts them.
+OF_NAN = {
+    "of a record": (ON_BOAT, FIRST_DRY, DRY_FIRST, False),
+    "of a list": (LIST, FIRST_DRY, DRY_FIRST, False),
+    "declared": (FLOATS, FIRST_DRY, DRY_FIRST, True),
+    "made of infinities": (
+        ON_BOAT,
+        OUTER + FIRST_DRY.replace("depth <= limit", "outer <= 0"),
+        OUTER + DRY_FIRST.replace("depth > limit", "outer > 0"),
+        False,
+    ),
+    "another bound": (ON_BOAT, FIRST_DRY, DRY_FIRST.replace(">", ">="), True),
+    "asked by itself": (
+        ON_BOAT,
+        f'    if depth != depth:\n        return "none"\n{FIRST_DRY}',
+        DRY_FIRST,
+        True,
+    ),
+    "asked by name": (
+        f"import math\n{ON_BOAT}",
+        f'    if math.isnan(depth):\n        return "none"\n{FIRST_DRY}',
+        DRY_FIRST,
+        True,
+    ),
+    "one infinity": (
+        ON_BOAT,
+        FIRST_DRY,
+        '    if depth == float("inf"):\n        return "open"\n' + DRY_FIRST,
+        True,
+    ),
+}
+
+
+@pytest.mark.parametrize("name", OF_NAN)
+def test_what_only_nan_shows_is_an_assumption(tmp_path: Path, name: str) -> None:
+    """Numbers are in order, as a proof would say; where the code has NaN in mind, a parameter is
+    itself a float, or something else differs too, it is a difference.
+    """
+    head, before, after, parts = OF_NAN[name]
+    (subject,) = vouched(tmp_path, head + before, head + after).subjects
+    kinds = [a.kind.value for a in subject.assumptions]
+    assert (subject.verdict, kinds) == (
+        (Verdict.DIFFERS, []) if parts else (Verdict.TESTED, ["total-order"])
+    ), subject
+
+
+def test_a_nan_that_somebody_gives_counts(tmp_path: Path) -> None:
+    """Inputs of the user's own are no guesses; nor is anything assumed where nothing may be."""
+    texts = [ON_BOAT + b for b in (FIRST_DRY, DRY_FIRST)]
+    paths = [tmp_path / "before.py", tmp_path / "after.py"]
+    for path, text in zip(paths, texts, strict=True):
+        path.write_text(text)
+    given = tmp_path / "given.py"
+    given.write_text("def inputs(module, subject):\n    yield (module.Boat(float('nan'), 2.0),)\n")
+    assert dreck.vouch(*paths, inputs=given).verdict is Verdict.DIFFERS
+    strict = dreck.vouch(*paths, strict=True)
+    assert strict.verdict is Verdict.UNDECIDED
+    assert "no assumption is allowed" in strict.subjects[0].why

@@ -46,6 +46,13 @@ _ASSUMED = {
     "closed-kinds": "only what is seen here comes in for {about}",
     "not-overridden": "nothing else is called {about}",
 }
+# What an input showed that is no difference.
+_BY_TRIAL = {
+    "as-used": "what {about} is given is of the kind that the code takes it for",
+    "plain-value": "what {about} is given is a plain value, or a record of such",
+    "total-order": "no NaN comes into {about}",
+    "hashable": "what {about} is given has a hash",
+}
 # Expressions named for one kind of assumption.
 _ABOUTS = 5
 _MEASURES = {
@@ -265,7 +272,8 @@ def show_assumptions(out: Console, verdict: SubjectVerdict) -> None:
         alike = [a for a in verdict.assumptions if a.kind is kind]
         abouts = [f"`{about}`" for about in dict.fromkeys(a.about for a in alike)]
         more = f" and {len(abouts) - _ABOUTS} more" if len(abouts) > _ABOUTS else ""
-        words = _ASSUMED.get(kind.value, "{about}").format(about=", ".join(abouts[:_ABOUTS]) + more)
+        known = _ASSUMED if verdict.trials is None else {**_ASSUMED, **_BY_TRIAL}
+        words = known.get(kind.value, "{about}").format(about=", ".join(abouts[:_ABOUTS]) + more)
         text = Text.assemble(
             "assumes ",
             (kind.value, "green"),

@@ -325,6 +325,10 @@ class Judge:
         lines = unproved.line_before, unproved.line_after
         request = _request(before, after, name, unproved.aim, lines)
         verdict = _from_trials(request, self.runner.run(request), unproved.why)
+        if self.strict and verdict.verdict is Verdict.TESTED and verdict.assumptions:
+            (assumed,) = verdict.assumptions
+            why = f"{assumed.breaks}; no assumption is allowed; not proved: {unproved.why}"
+            verdict = replace(verdict, verdict=Verdict.UNDECIDED, why=why, assumptions=())
         return (
             replace(verdict, helps=_helps(verdict, before.functions[name]))
             if verdict.verdict is Verdict.UNDECIDED

@@ -48,6 +48,7 @@ from .suggest import Project, handled_errors, suggestions, with_callees
 from .shape import Shape
 from .steady import unsteady, with_noon
 from .trying import Difference, Pair, Tried
+from .unordered import asks_for_nan
 
 # Inputs tried at most: those listed, those grown, those drawn with what stand-ins were compared with,
 # and calls in a row. The seconds for each only end what is slow: what is tried must not depend on how
@@ -130,7 +131,8 @@ class Check:
         self.grower.known = lambda cls: drawer.arguments(cls, nobody)
         self.guide = _Guide(self)
         self.grower.met = self.guide.met
-        self.pair = Pair(self.versions, self.guide.versions, self.suggested)
+        minds_nan = asks_for_nan(self.modules)
+        self.pair = Pair(self.versions, self.guide.versions, self.suggested, minds_nan)
         self.callee = self._callee(self.name, self.shapes)
         self.recorded = 0
         self._seconds = float(request.get("seconds", SEARCH_SECONDS))

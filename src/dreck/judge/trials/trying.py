@@ -15,6 +15,7 @@ from .quick import Outcome
 from .recipes import library_names
 from .recorded import in_words
 from .suggest import Suggestions
+from .unordered import has_nan, in_order, makes_nan
 
 # Values kept of what stand-ins of one name were compared with.
 _MOST_LEARNT = 24
@@ -60,6 +61,7 @@ class Pair:
         watched: the same, noting which branches they take.
         suggested: constants that the code compares values of some names with.
         tried: inputs that showed no difference.
+        minds_nan: whether the code itself asks for NaN, so that what only NaN shows is a difference.
         learnt: what stand-ins were compared with, by name.
         assumed: the first difference that does not count.
         lacking: of those that do not count since only the new version fails, how many there were,
@@ -69,6 +71,7 @@ class Pair:
     versions: tuple[Version, Version]
     watched: tuple[Version, Version]
     suggested: Suggestions
+    minds_nan: bool = False
     tried: list[Tried] = field(default_factory=list)
     learnt: dict[str, set[Any]] = field(default_factory=dict)
     assumed: dict[str, Any] | None = None
@@ -100,14 +103,28 @@ class Pair:
             return None  # the old version differs from itself: no evidence about a change
         stands = case.stands or _shows(before, after, case)
         found = Difference(case, answers.given(), before, stands)
+        if not stands and self._hangs_on_nan(case, answers):
+            ordered = (self._attempt(other, self.answers()) for other in in_order(case))
+            if (without := next((d for d in ordered if d is not None), None)) is not None:
+                return without
+            found.stands = "total-order"
         if not found.stands:
             return found
-        if after.fails and not before.fails and not case.stands:
+        if after.fails and not before.fails and not case.stands and found.stands != "total-order":
             self.lacking += 1
             self.first_lacking = self.first_lacking or found
         if self.assumed is None:
             self.assumed = {"stands": found.stands, **self.described(found)}
         return None
+
+    def _hangs_on_nan(self, case: Case, answers: Answers) -> bool:
+        """Whether what an input shows may be that NaN is neither below nor above a number: not where
+        somebody gave it, it is declared, or the code asks for it.
+        """
+        if self.minds_nan or next(in_order(case), None) is None:
+            return False
+        given = answers.given()
+        return has_nan(case) or any(makes_nan(case, v, self.answers(given)) for v in self.versions)
 
     def _note_comparisons(self, answers: Answers) -> None:
         """Keep what stand-ins were compared with."""
@@ -142,7 +159,7 @@ class Pair:
             return None
         if after is None or before.ends[-1] != found.first.ends[-1] or case.stands:
             return None
-        if _shows(before, after, case):
+        if _shows(before, after, case) or self._hangs_on_nan(case, answers):
             return None
         return Difference(case, answers.given(), found.first, "")
 
