@@ -6,7 +6,7 @@ nothing in between changes what it asks for.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
 import libcst as cst
@@ -47,6 +47,32 @@ class DropUnreachable(Move):
                 if boat.exempt:
                     return 0
                 return boat.length
+            """,
+        ),
+        Example(
+            "behind a loop without an end",
+            """
+            def wait(lock, most):
+                tries = 0
+                while True:
+                    tries += 1
+                    for gate in lock.gates:
+                        if gate.stuck:
+                            break
+                    if lock.full() or tries >= most:
+                        return tries
+                return None
+            """,
+            """
+            def wait(lock, most):
+                tries = 0
+                while True:
+                    tries += 1
+                    for gate in lock.gates:
+                        if gate.stuck:
+                            break
+                    if lock.full() or tries >= most:
+                        return tries
             """,
         ),
         Example(
@@ -186,7 +212,7 @@ class DropUnreachable(Move):
         """Look for an exit with statements behind it, or an if whose answer is known."""
         node = place.statements[index]
         rest = place.statements[index + 1 :]
-        if rest and statements_leave([node]):
+        if rest and (statements_leave([node]) or _goes_on_for_ever(node)):
             if any(has_comments(s) for s in rest) or _has_yield(rest):
                 return self.refuse("comment-inside", rest[0])
             block = place.block.with_changes(body=place.statements[: index + 1])
@@ -284,6 +310,27 @@ def _all_members(arms: list[Arm], function: cst.FunctionDef, around: Around) -> 
     members = {f"{kind}.{m}" for m in around.enums.get(kind, ())}
     fits = len(asked) == len(arms) and all(how in ("==", "is") for how, _, _ in asked)
     return kind if fits and members and members == {other for _, _, other in asked} else ""
+
+
+def _goes_on_for_ever(node: cst.BaseStatement) -> bool:
+    """Whether it is a loop that only a return or a failure ends."""
+    return (
+        isinstance(node, cst.While)
+        and isinstance(node.test, cst.Name)
+        and node.test.value == "True"
+        and not any(isinstance(n, cst.Break) for n in _of_this_loop(node.body))
+    )
+
+
+def _of_this_loop(node: cst.CSTNode) -> Iterator[cst.CSTNode]:
+    """What a loop's body consists of, without the bodies of loops in it."""
+    yield node
+    inner = isinstance(node, cst.While | cst.For)
+    if isinstance(node, cst.FunctionDef | cst.ClassDef | cst.Lambda):
+        return
+    for child in node.children:
+        if not (inner and child is getattr(node, "body", None)):
+            yield from _of_this_loop(child)
 
 
 def _raises(suite: cst.BaseSuite) -> bool:
