@@ -58,6 +58,8 @@ def test_all_shapes_of_chains() -> None:
         "class StairCaseLock(Lock):" in site
         and "[make_lock(k, chambers=day) for k in kinds]" in site
     )
+    quays = look("subclass-per-kind", CLASS.replace("Lock", "Anchorage")).sites[0].whole
+    assert '"""An anchorage whose kind is "flight"."""' in quays
     assert (
         "    def minutes(self):\n        pass\n" in site
         and site.count("return 9 * self.chambers") == 2

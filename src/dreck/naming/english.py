@@ -72,6 +72,28 @@ def several_of(word: str) -> str:
     return str(lemminflect.getInflection(word, "NNS")[0]) if known else ""
 
 
+# Words that begin with another sound than their first letter's.
+_SOUNDS_LIKE_YOU = ("uni", "use", "usu", "uti", "eu", "one", "once", "ewe", "ubi")
+_SILENT = ("hour", "hon", "heir")
+_NOT_SILENT = ("unin", "unim", "hone")
+
+
+def with_article(words: str) -> str:
+    """A phrase with the article that its first word asks for.
+
+    >>> with_article("engine"), with_article("unit"), with_article("hour"), with_article("lock")
+    ('an engine', 'a unit', 'an hour', 'a lock')
+    """
+    word = words.lower()
+    if word.startswith(_NOT_SILENT):
+        is_vowel = word.startswith("un")
+    elif word.startswith((*_SOUNDS_LIKE_YOU, *_SILENT)):
+        is_vowel = word.startswith(_SILENT)
+    else:
+        is_vowel = word[:1] in "aeiou"
+    return f"{'an' if is_vowel else 'a'} {words}"
+
+
 @lru_cache(_KEPT)
 def is_participle(word: str) -> bool:
     """Whether a word says what was done with something, and is no noun.

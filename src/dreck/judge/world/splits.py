@@ -70,7 +70,7 @@ class SplitClass:
     @property
     def breaks(self) -> str:
         """What the assumption that its objects come from the factory does not hold for."""
-        return f"a {self.name} made without {self.factory}, one whose {self.attribute} is set from outside, or code that asks for its exact class"
+        return f"an object of {self.name} made without {self.factory}, or whose {self.attribute} is set from outside, or code that asks for its exact class"
 
     def method(self, name: str) -> list[tuple[ast.expr, FunctionNode]]:
         """The bodies of a method that kinds have of their own."""

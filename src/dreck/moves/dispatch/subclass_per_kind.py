@@ -20,6 +20,7 @@ from functools import lru_cache
 import libcst as cst
 
 from ...logic.conditions import text_of
+from ...naming.english import with_article
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...naming.words import plural, words_of
@@ -452,7 +453,7 @@ def _site(plan: _Plan, wishes: Wishes) -> tuple[ModuleSite, dict[str, int]]:
     touched = dict.fromkeys(
         [*(f"{owner.name}.{m}" for m in methods), *(name for name, _ in made if name)]
     )
-    names = (Proposal(factory, f"it makes a {' '.join(plan.words)}", Rank.MEANING),)
+    names = (Proposal(factory, f"it makes {with_article(' '.join(plan.words))}", Rank.MEANING),)
     more = [f"{n}.{m.name.value}" for k, n in classes.items() for m in bodies[k]]
     site = ModuleSite(plan.line, why, text, tuple(touched), (factory, *more), names, others)
     return site, repeated
@@ -515,11 +516,17 @@ def _without_doc(function: cst.FunctionDef) -> cst.FunctionDef:
 _BLANK = cst.EmptyLine(indent=False)
 
 
+def _of_one(plan: _Plan) -> str:
+    """How a sentence about one object of the class begins."""
+    found = with_article(" ".join(plan.words))
+    return found[0].upper() + found[1:]
+
+
 def _subclass(
     plan: _Plan, kind: Hashable, name: str, methods: Sequence[cst.FunctionDef]
 ) -> cst.ClassDef:
-    about, text = " ".join(plan.words), plan.kinds[kind].replace("\\", "\\\\")
-    doc = cst.parse_statement(f'"""A {about} whose {plan.attribute} is {text}."""')
+    about, text = _of_one(plan), plan.kinds[kind].replace("\\", "\\\\")
+    doc = cst.parse_statement(f'"""{about} whose {plan.attribute} is {text}."""')
     own = [_without_doc(m).with_changes(leading_lines=[_BLANK]) for m in methods]
     return cst.ClassDef(
         cst.Name(name),
@@ -545,7 +552,7 @@ def _picked(
     parts = [
         "\n".join([f"{plan.table} = {{", *rows, "}"]),
         f"def {factory}({own}){hint}:\n"
-        f'{one}"""A {" ".join(plan.words)} of the class for its {plan.attribute}."""\n'
+        f'{one}"""{_of_one(plan)} of the class for its {plan.attribute}."""\n'
         f"{one}return {plan.table}.get({parameter}, {plan.owner.name})({passed})\n",
     ]
     made = [cst.parse_statement(p, module.config_for_parsing) for p in parts]
