@@ -128,6 +128,46 @@ CASES = [
         "",
         id="an else",
     ),
+    pytest.param(
+        """
+        for i, x in enumerate(a):
+            if x > 1:
+                return i, a[i]
+        """,
+        """
+        for i, x in enumerate(a):
+            if x > 1:
+                return i, x
+        """,
+        id="an element that has a name, and its place",
+    ),
+    pytest.param(
+        """
+        for i, x in enumerate(a, 1):
+            if x > 1:
+                return a[i]
+        """,
+        "",
+        id="places from one on",
+    ),
+    pytest.param(
+        """
+        for i, x in enumerate(a):
+            a.sort()
+            log(a[i])
+        """,
+        "",
+        id="another element comes to the place",
+    ),
+    pytest.param(
+        """
+        for i, x in enumerate(a):
+            x = x.strip()
+            log(a[i], x)
+        """,
+        "",
+        id="the name is of something else",
+    ),
 ]
 
 

@@ -25,6 +25,7 @@ from ..logic.negate import Negation
 from ..logic.walk import children, name_counts, names_in, walk
 from .arms import single
 from .blocks import leaves
+from .elements import PutElement, numbered
 from .ways_out import Put
 
 _SIMPLE = (
@@ -142,7 +143,26 @@ def loop_of(node: cst.For, negation: Negation, way: Way) -> Loop | None:
     """A loop taken apart; None where a round does more than ask, go on and do one thing."""
     steps: list[Step] = [node]
     body = _steps_into(steps, suite_of(node.body), negation)
-    return _put_together(steps, body, way)
+    found = _put_together(steps, body, way)
+    return None if found is None else _by_element(found)
+
+
+def _by_element(loop: Loop) -> Loop:
+    """A loop over places and elements that asks for the elements by their names; the places go where
+    nobody asks for them.
+    """
+    (node, tests), *others = loop.clauses
+    known = None if others else numbered(node)
+    if known is None:
+        return loop
+    number, element, through = known
+    put = PutElement(f"{text_of(through)}[{number.value}]", element)
+    asked = tuple(t.visit(put) for t in tests)
+    heart = tuple(s.visit(put) for s in loop.heart)
+    if put.is_wrong or any(number.value in names_in(part) for part in (*asked, *heart)):
+        return loop
+    bare = node.with_changes(target=element, iter=through)
+    return replace(loop, clauses=((bare, asked),), heart=heart)  # type: ignore[arg-type]
 
 
 def suite_of(suite: cst.BaseSuite) -> list[cst.BaseStatement]:

@@ -663,3 +663,203 @@ def bad_rows(rows: list[str]):
         rows.remove(row)
         if row.strip(): found.append(n)
     return found
+
+
+#: what asks by the place later, when the list is another -> differs
+def late(slots: list[str]):
+    asked = []
+    for i, slot in enumerate(slots):
+        asked.append(lambda: slots[i])
+    slots[:] = ["x"]
+    return [a() for a in asked]
+#: becomes
+def late(slots: list[str]):
+    asked = []
+    for i, slot in enumerate(slots):
+        asked.append(lambda: slot)
+    slots[:] = ["x"]
+    return [a() for a in asked]
+
+
+#: the list is sorted in each round -> differs
+def change(slots: list[str], taken):
+    found = []
+    for i, slot in enumerate(slots):
+        slots.sort()
+        if slots[i] not in taken:
+            found.append(slots[i])
+    return found
+#: becomes
+def change(slots: list[str], taken):
+    found = []
+    for i, slot in enumerate(slots):
+        slots.sort()
+        if slot not in taken:
+            found.append(slot)
+    return found
+
+
+#: the places of another list -> differs
+def other(slots: list[str], held: list[str]):
+    found = []
+    for i, slot in enumerate(held):
+        found.append(slots[i])
+    return found
+#: becomes
+def other(slots: list[str], held: list[str]):
+    found = []
+    for i, slot in enumerate(held):
+        found.append(slot)
+    return found
+
+
+#: the place is set by hand -> differs
+def moved(slots: list[str]):
+    found = []
+    for i, slot in enumerate(slots):
+        i = len(found) - 1
+        found.append(slots[i])
+    return found
+#: becomes
+def moved(slots: list[str]):
+    found = []
+    for i, slot in enumerate(slots):
+        i = len(found) - 1
+        found.append(slot)
+    return found
+
+
+#: places from one on, which are not those of the list -> unproved
+def begins(slots: list[str]):
+    found = []
+    for i, slot in enumerate(slots, 1):
+        found.append(slots[i - 1])
+    return found
+#: becomes
+def begins(slots: list[str]):
+    found = []
+    for i, slot in enumerate(slots, 1):
+        found.append(slot)
+    return found
+
+
+#: the name is given to something else -> differs
+def cut(slots: list[str]):
+    found = []
+    for i, slot in enumerate(slots):
+        slot = slot.strip()
+        if slot:
+            found.append(slots[i])
+    return found
+#: becomes
+def cut(slots: list[str]):
+    found = []
+    for i, slot in enumerate(slots):
+        slot = slot.strip()
+        if slot:
+            found.append(slot)
+    return found
+
+
+#: the place is asked for behind the loop -> differs
+def last(slots: list[str], least: int):
+    for i, slot in enumerate(slots):
+        if len(slot) > least:
+            break
+    return i
+#: becomes
+def last(slots: list[str], least: int):
+    i = 0
+    for slot in slots:
+        if len(slot) > least:
+            break
+    return i
+
+
+#: an element that has a name is asked for by its place -> proved
+def kept(slots: list[str], least: int):
+    for i, slot in enumerate(slots):
+        if len(slots[i]) > least:
+            return slots[i]
+    return ""
+#: becomes
+def kept(slots: list[str], least: int):
+    for slot in slots:
+        if len(slot) > least:
+            return slot
+    return ""
+
+
+#: the same of a list of which nothing is declared -> proved-under as-used+stable-read
+def first(slots, taken):
+    for i, slot in enumerate(slots):
+        if slot not in taken:
+            return slots[i]
+    return None
+#: becomes
+def first(slots, taken):
+    for i, slot in enumerate(slots):
+        if slot not in taken:
+            return slot
+    return None
+
+
+#: nobody asks for the place -> proved
+def all_late(boats: list, log):
+    for i, boat in enumerate(boats):
+        log.write(boat)
+#: becomes
+def all_late(boats: list, log):
+    for boat in boats:
+        log.write(boat)
+
+
+#: a place that has a second name in its round -> proved-under as-used+stable-read
+def first(slots, taken):
+    for i, slot in enumerate(slots):
+        if slot not in taken:
+            at = i
+            return slots[at]
+    return None
+#: becomes
+def first(slots, taken):
+    for slot in slots:
+        if slot not in taken:
+            return slot
+    return None
+
+
+#: the second name is of an earlier round -> differs
+def best(slots: list[int]):
+    at = 0
+    for i, slot in enumerate(slots):
+        if slot > slots[at]:
+            at = i
+    return at
+#: becomes
+def best(slots: list[int]):
+    at = 0
+    for i, slot in enumerate(slots):
+        if slot > slot:
+            at = i
+    return at
+
+
+#: the second name is read where an earlier round may have given it -> differs
+def best(slots: list[int]):
+    at = 0
+    for i, slot in enumerate(slots):
+        if slot > 3:
+            at = i
+        if slot < 2:
+            return slots[at]
+    return at
+#: becomes
+def best(slots: list[int]):
+    at = 0
+    for i, slot in enumerate(slots):
+        if slot > 3:
+            at = i
+        if slot < 2:
+            return slot
+    return at

@@ -86,7 +86,7 @@ class _Work:
                     statement, body[:number]
                 )
             elif isinstance(statement, ast.For) and not statement.orelse:
-                made = self._ranged(statement)
+                made = self._ranged(statement) or self._numbered(statement)
             if made is not None:
                 body[number] = made
                 self.changed = True
@@ -186,6 +186,42 @@ class _Work:
             self.rests_on.append(Assumption(AssumptionKind.STABLE_READ, text, breaks))
         return made
 
+    def _numbered(self, loop: ast.For) -> ast.For | None:
+        """A loop over places and elements that asks for an element by its place, or never for the
+        place.
+        """
+        asked, target = loop.iter, loop.target
+        is_numbered = (
+            isinstance(asked, ast.Call) and is_called(asked, "enumerate") and len(asked.args) == 1
+        )
+        if not is_numbered or not isinstance(target, ast.Tuple) or len(target.elts) != 2:
+            return None
+        place, element = (getattr(e, "id", "") for e in target.elts)
+        if not place or not self._is_builtin("enumerate") or stores(place, loop) != 1:
+            return None
+        through = asked.args[0]  # type: ignore[attr-defined]
+        text = ast.unparse(through)
+        reader = _Elements(text, place, element)
+        called = _by_one_name(loop, loop.body, place)
+        body = [reader.visit(s) for s in called] if element else loop.body
+        if reader.count:
+            if reader.wrong or stores(element, loop) != 1 or element in (place, text):
+                return None
+            if not self._is_quiet(loop.body) or not self._is_same(through, text, loop):
+                return None
+            own = isinstance(through, ast.Name) and stores(through.id, self.function) > 0
+            if own and _adds(loop.body):
+                return None
+            if not self._asks_only_plain(through, place, loop.body):
+                breaks = "what changes the list when it is asked for something, or compared"
+                self.rests_on.append(Assumption(AssumptionKind.STABLE_READ, text, breaks))
+        is_free = not any(reads(place, s) for s in body) and not self._is_read_outside(place, loop)
+        if not reader.count and not is_free:
+            return None
+        goes = through if is_free else asked
+        made = ast.For(target.elts[1] if is_free else target, goes, body, [])
+        return ast.copy_location(made, loop)
+
     def _asks_only_plain(self, through: ast.expr, place: str, body: Sequence[ast.stmt]) -> bool:
         """Whether all that a round works with are numbers and texts, which change no list."""
         if not holds_plain(through, self.function, self.names):
@@ -223,6 +259,7 @@ class _Work:
     ) -> ast.For | None:
         """The loop over the elements, if that is the same."""
         text = ast.unparse(through)
+        body = _by_one_name(loop, body, place)
         first, rest = body[0], list(body[1:])
         target: ast.expr | None = None
         if isinstance(first, ast.Assign) and len(first.targets) == 1:
@@ -384,6 +421,31 @@ class _Elements(ast.NodeTransformer):
             self.count += 1
             return ast.copy_location(ast.Name(self.name, node.ctx), node)
         return self.generic_visit(node)
+
+
+def _by_one_name(loop: ast.stmt, body: Sequence[ast.stmt], place: str) -> list[ast.stmt]:
+    """A body in which a place that is given a second name (``best = i``) is asked for by its first
+    one, as far as the same round gives it that name.
+    """
+    made = [copy.deepcopy(s) for s in body]
+
+    def block(statements: list[ast.stmt]) -> None:
+        for number, statement in enumerate(statements):
+            for inner in blocks_of(statement):
+                block(inner)
+            if not isinstance(statement, ast.Assign) or len(statement.targets) != 1:
+                continue
+            name, value = getattr(statement.targets[0], "id", ""), statement.value
+            if not name or not isinstance(value, ast.Name) or value.id != place:
+                continue
+            rest = statements[number + 1 :]
+            if stores(name, loop) == 1 and reads(name, loop) == sum(reads(name, s) for s in rest):
+                for each in (n for s in rest for n in all_nodes(s)):
+                    if isinstance(each, ast.Name) and each.id == name:
+                        each.id = place
+
+    block(made)
+    return made
 
 
 def _adds(body: Sequence[ast.stmt]) -> bool:

@@ -20,6 +20,7 @@ from ...naming.words import singular, words_of
 from ..arms import single
 from ..blocks import comments_in, lead_of
 from ..counters import counter_of, goes_on, raises_by_one
+from ..elements import PutElement, items_in, numbered
 from ..places import Place, function_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
@@ -53,6 +54,23 @@ class LoopOverElements(Move):
                     if boat.length > most:
                         found.append(boat.name)
                 return found
+            """,
+        ),
+        Example(
+            "the element has a name already",
+            """
+            def first_low(levels: list[float], least: float):
+                for i, level in enumerate(levels):
+                    if level < least:
+                        return levels[i]
+                return -1
+            """,
+            """
+            def first_low(levels: list[float], least: float):
+                for level in levels:
+                    if level < least:
+                        return level
+                return -1
             """,
         ),
         Example(
@@ -148,6 +166,8 @@ class LoopOverElements(Move):
 
     def _ranged(self, place: Place, index: int, node: cst.For, around: Around) -> Match:
         called = node.iter
+        if isinstance(called, cst.Call) and text_of(called.func) == "enumerate":
+            return self._numbered(place, index, node, around)
         is_range = isinstance(called, cst.Call) and text_of(called.func) == "range"
         if not is_range or node.orelse or not isinstance(node.body, cst.IndentedBlock):
             return NOT_MINE
@@ -158,6 +178,33 @@ class LoopOverElements(Move):
         return self._through(
             place, (index, index), node, node.target.value, through, rest, (), around
         )
+
+    def _numbered(self, place: Place, index: int, node: cst.For, around: Around) -> Match:
+        """An element that has a name is asked for by its place all the same."""
+        known = numbered(node)
+        body = node.body
+        if known is None or not isinstance(body, cst.IndentedBlock):
+            return NOT_MINE
+        number, element, through = known
+        asked = f"{text_of(through)}[{number.value}]"
+        inner = through.value if isinstance(through, cst.Attribute) else through
+        own = {number.value, element.value}
+        if not isinstance(inner, cst.Name) or own & around.shared:
+            return NOT_MINE
+        if not any(text_of(n) == asked for s in body.body for n in items_in(s)):
+            return NOT_MINE
+        if (own | names_in(through)) & frozenset().union(*(assigned_names(s) for s in body.body)):
+            return self.refuse("changed", node)
+        put = PutElement(asked, element)
+        new = [s.visit(put) for s in body.body]
+        if put.is_wrong:
+            return self.refuse("changed", node)
+        loop = node.with_changes(body=body.with_changes(body=new))
+        later = live_after(function_of(place)).get(id(node), {number.value})
+        if not any(number.value in names_in(s) for s in new) and number.value not in later:
+            loop = loop.with_changes(target=element, iter=through)
+        why = f"`{asked}` is `{element.value}`, which has its name already."
+        return Site(node, why, place.exchanged(index, loop), tentative=True)
 
     def _through(
         self,
@@ -173,7 +220,7 @@ class LoopOverElements(Move):
         """The loop over the elements."""
         start, index = span
         asked = f"{text_of(through)}[{name}]"
-        if name in around.shared or not any(text_of(n) == asked for s in rest for n in _items(s)):
+        if name in around.shared or not any(text_of(n) == asked for s in rest for n in items_in(s)):
             return NOT_MINE
         set_here = frozenset().union(*(assigned_names(s) for s in rest))
         if name in set_here or names_in(through) & set_here:
@@ -193,7 +240,7 @@ class LoopOverElements(Move):
         else:
             above = [*comments_in(lead_of(rest[0])), *lead_of(body[0])]
             body[0] = body[0].with_changes(leading_lines=above)
-        put = _Put(asked, element)
+        put = PutElement(asked, element)
         body = [s.visit(put) for s in body]  # type: ignore[misc]
         if put.is_wrong:
             return self.refuse("changed", node)
@@ -245,10 +292,6 @@ def _set_before(statements: Sequence[cst.BaseStatement], name: str) -> int | Non
     return None
 
 
-def _items(node: cst.CSTNode) -> list[cst.Subscript]:
-    return [n for n in walk(node) if isinstance(n, cst.Subscript)]
-
-
 def _named(statement: cst.BaseStatement, asked: str) -> cst.BaseExpression | None:
     """What the element is called, where the first thing in a round is to give it a name."""
     small = single(statement)
@@ -270,33 +313,3 @@ def _apart(element: cst.BaseExpression) -> cst.BaseExpression:
     if isinstance(element, cst.Tuple) and not element.lpar:
         return element.with_changes(lpar=[cst.LeftParen()], rpar=[cst.RightParen()])
     return element
-
-
-class _Put(cst.CSTTransformer):
-    """Puts the name of an element where it is asked for by its place."""
-
-    def __init__(self, asked: str, element: cst.BaseExpression) -> None:
-        super().__init__()
-        self.asked, self.element = asked, element
-        self.is_wrong = False
-
-    def visit_AssignTarget(self, node: cst.AssignTarget) -> None:
-        self._set(node.target)
-
-    def visit_AugAssign(self, node: cst.AugAssign) -> None:
-        self._set(node.target)
-
-    def visit_Del(self, node: cst.Del) -> None:
-        self._set(node.target)
-
-    def leave_Subscript(
-        self, original_node: cst.Subscript, updated_node: cst.Subscript
-    ) -> cst.BaseExpression:
-        """The element, where it is this one."""
-        if text_of(original_node) != self.asked:
-            return updated_node
-        self.is_wrong |= not isinstance(self.element, cst.Name)
-        return self.element
-
-    def _set(self, target: cst.CSTNode) -> None:
-        self.is_wrong |= any(text_of(n) == self.asked for n in _items(target))
