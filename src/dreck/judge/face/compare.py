@@ -19,7 +19,9 @@ from ..world.loading import names_around, names_for
 from ..ir.graph import Graph
 from ..lowering.functions import lower
 from ..lowering.expressions import CannotLower
+from ..unfolding.cut_texts import cut_texts
 from ..unfolding.item_loops import item_loops
+from ..unfolding.joins_of_lists import joins_of_lists
 from ..unfolding.leaving_early import leaving_early
 from ..unfolding.lists_from_helpers import lists_from_helpers
 from ..unfolding.loops_apart import loops_apart
@@ -192,14 +194,19 @@ def _early(
     return None
 
 
-# Loops end where nothing is left to do; then they also go through elements, and not through places.
-_FORMS = ("ends", "elements")
+# Texts are joined from lists; nothing is cut off from a text; loops end where nothing is left to do;
+# then they also go through elements, and not through places.
+_FORMS = ("joins", "cuts", "ends", "elements")
 
 
 def _brought_to(
     form: str, function: FunctionNode, names: Names
 ) -> tuple[FunctionNode, tuple[Assumption, ...]]:
     """A function with its loops in a form, and what this rests on."""
+    if form == "joins":
+        return joins_of_lists(function) or (function, ())
+    if form == "cuts":
+        return cut_texts(function) or (function, ())
     found, first = leaving_early(function, names) or (function, ())
     if form == "ends":
         return found, first
@@ -266,7 +273,7 @@ def _builds_differently(before: FunctionNode, after: FunctionNode) -> bool:
     """
     comprehensions = (ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
     counts = [
-        sum(isinstance(n, comprehensions) or _calls(n, _OF_ALL) for n in all_nodes(f))
+        sum(isinstance(n, comprehensions) or _calls(n, _OF_ALL) or _joins(n) for n in all_nodes(f))
         for f in (before, after)
     ]
     inside = [
@@ -277,6 +284,13 @@ def _builds_differently(before: FunctionNode, after: FunctionNode) -> bool:
         for n in all_nodes(c)
     ]
     return counts[0] != counts[1] or any(isinstance(n, ast.NamedExpr) for n in inside)
+
+
+def _joins(node: ast.AST) -> bool:
+    """Whether something joins what is given to it by a written text."""
+    if not isinstance(node, ast.Call) or not isinstance(node.func, ast.Attribute):
+        return False
+    return node.func.attr == "join" and isinstance(node.func.value, ast.Constant)
 
 
 def _chooses_differently(before: FunctionNode, after: FunctionNode) -> bool:

@@ -17,7 +17,7 @@ from ...outline import all_nodes
 from ..face.verdict import AssumptionKind
 from ..ir.graph import Cut, Node, Operand, Put, Slot, Test
 from ..lowering.expressions import Where, in_words
-from ..values.terms import NONE, const
+from ..values.terms import FALSE, NONE, TRUE, const
 from ..world.constants import is_constant
 from ..world.names import is_from
 from ..world.rows import constant_term
@@ -61,9 +61,9 @@ def aggregate(
         return _got(lowering, node, node.func.value, out, after, where)
     if isinstance(node.func, ast.Attribute) and len(node.args) == 1 and not node.keywords:
         first = node.args[0]
+        if _is_joining(lowering, node):
+            return _joined(lowering, node, "", out, after, where)
         if isinstance(first, ast.GeneratorExp) and id(first) in lowering.immediate:
-            if _is_joining(lowering, node):
-                return _joined(lowering, node, "", out, after, where)
             if node.func.attr == "extend" and isinstance(node.func.value, ast.Name):
                 return _extended(lowering, node, first, out, after, where)
     return None
@@ -400,29 +400,55 @@ def joined_behind(
 
 
 def _is_joining(lowering: GeneratorLowering, node: ast.Call) -> bool:
-    """Whether a call is ``"".join(e)`` of a generator that is used up there."""
+    """Whether a call is ``", ".join(e)`` of a generator that is used up there, or of what was handed
+    in, where comprehensions are taken apart.
+    """
     if not isinstance(node.func, ast.Attribute) or len(node.args) != 1 or node.keywords:
         return False
     owner = node.func.value
-    is_text = isinstance(owner, ast.Constant) and owner.value == ""
-    return is_text and node.func.attr == "join" and id(node.args[0]) in lowering.immediate
+    is_text = isinstance(owner, ast.Constant) and isinstance(owner.value, str)
+    if not is_text or node.func.attr != "join":
+        return False
+    given = node.args[0]
+    if isinstance(given, ast.Name) and lowering.context.apart:
+        return not lowering.is_made_here(given.id, ast.List, ast.ListComp)
+    return id(given) in lowering.immediate
 
 
 def _joined(
     lowering: GeneratorLowering, node: ast.Call, start: str, out: int, after: Node, where: Where
 ) -> Node:
-    """``"".join(e)``: one text after the other, behind what is there at the start."""
+    """``", ".join(e)``: one text after the other, behind what is there at the start, and what stands
+    between them before each but the first.
+    """
     among = node.args[0]
-    assert isinstance(among, ast.GeneratorExp)
-    text, item = lowering.temporary(), lowering.temporary()
-    about = ast.unparse(among.elt)
-    detail = (AssumptionKind.AS_USED, about, f"`{about}` that is no text")
+    assert isinstance(node.func, ast.Attribute)
+    assert isinstance(node.func.value, ast.Constant)
+    between = str(node.func.value.value)
+    text, item, first = (lowering.temporary() for _ in range(3))
+    if isinstance(among, ast.GeneratorExp):
+        about = ast.unparse(among.elt)
+        detail = (AssumptionKind.AS_USED, about, f"`{about}` that is no text")
+    else:
+        about = ast.unparse(among)
+        detail = (AssumptionKind.AS_USED, about, f"an element of `{about}` that is no text")
 
     def element(again: Node) -> Node:
+        if between:
+            again = Put(node.lineno, first, FALSE, again)
         more = lowering.do("join up", node, (text, item), (text,), again, where)
+        if between:
+            apart = lowering.do("join up", node, (text, const(between)), (text,), more, where)
+            more = Test(node.lineno, first, more, apart, node)
         return lowering.do("assume unless plain", node, (item,), (), more, where, detail)
 
     rounds = _rounds(lowering, among, item, element, Put(node.lineno, out, text, after), where)
+    if not isinstance(among, ast.GeneratorExp):
+        breaks = f"`{about}` that cannot be gone through: who joins it says so in other words"
+        detail = (AssumptionKind.AS_USED, about, breaks)
+        rounds = lowering.do("assume", node, (), (), rounds, where, detail)
+    if between:
+        rounds = Put(node.lineno, first, TRUE, rounds)
     return Put(node.lineno, text, const(start), rounds)
 
 

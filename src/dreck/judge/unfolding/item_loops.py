@@ -11,7 +11,7 @@ from __future__ import annotations
 
 import ast
 import copy
-from collections.abc import Sequence
+from collections.abc import Sequence, Set
 from dataclasses import dataclass, field
 
 from ...outline import all_nodes, child_nodes, nodes_of
@@ -77,6 +77,7 @@ class _Work:
 
     def block(self, body: list[ast.stmt]) -> None:
         """Bring the loops of a block to that form, those inside of others first."""
+        flags: list[tuple[int, ast.stmt]] = []
         for number, statement in enumerate(body):
             for inner in blocks_of(statement):
                 self.block(inner)
@@ -87,9 +88,17 @@ class _Work:
                 )
             elif isinstance(statement, ast.For) and not statement.orelse:
                 made = self._ranged(statement) or self._numbered(statement)
+            looped = statement if made is None else made
+            if isinstance(looped, ast.For) and not looped.orelse:
+                told = self._first_by_flag(looped, statement)
+                if told is not None:
+                    made = told[0]
+                    flags.append((number, told[1]))
             if made is not None:
                 body[number] = made
                 self.changed = True
+        for number, up in reversed(flags):
+            body.insert(number, up)
 
     def _counted(self, loop: ast.While, before: Sequence[ast.stmt]) -> ast.For | None:
         place, through = limit_of(loop.test)
@@ -180,7 +189,7 @@ class _Work:
         if stores(place, loop) != 1 or self._is_read_outside(place, loop):
             return None
         made = self._through(loop, place, inner.args[0], loop.body, may_act=False)
-        if made is not None and not self._asks_only_plain(inner.args[0], place, loop.body):
+        if made is not None and not self._asks_only_plain(inner.args[0], {place}, loop.body):
             breaks = "what changes the list when it is asked for something, or compared"
             text = ast.unparse(inner.args[0])
             self.rests_on.append(Assumption(AssumptionKind.STABLE_READ, text, breaks))
@@ -212,7 +221,7 @@ class _Work:
             own = isinstance(through, ast.Name) and stores(through.id, self.function) > 0
             if own and _adds(loop.body):
                 return None
-            if not self._asks_only_plain(through, place, loop.body):
+            if not self._asks_only_plain(through, {place, element}, loop.body):
                 breaks = "what changes the list when it is asked for something, or compared"
                 self.rests_on.append(Assumption(AssumptionKind.STABLE_READ, text, breaks))
         is_free = not any(reads(place, s) for s in body) and not self._is_read_outside(place, loop)
@@ -222,11 +231,39 @@ class _Work:
         made = ast.For(target.elts[1] if is_free else target, goes, body, [])
         return ast.copy_location(made, loop)
 
-    def _asks_only_plain(self, through: ast.expr, place: str, body: Sequence[ast.stmt]) -> bool:
-        """Whether all that a round works with are numbers and texts, which change no list."""
+    def _first_by_flag(self, loop: ast.For, written: ast.stmt) -> tuple[ast.For, ast.stmt] | None:
+        """A loop that only asks whether it is at the first place, with a flag for that, and the flag
+        as it is before the loop; ``written`` is the loop as it stands in the function.
+        """
+        asked, target = loop.iter, loop.target
+        is_numbered = (
+            isinstance(asked, ast.Call) and is_called(asked, "enumerate") and len(asked.args) == 1
+        )
+        if not is_numbered or not isinstance(target, ast.Tuple) or len(target.elts) != 2:
+            return None
+        place = getattr(target.elts[0], "id", "")
+        if not place or not self._is_builtin("enumerate") or stores(place, loop) != 1:
+            return None
+        flag, now = f"{place}.first", f"{place}.is_first"
+        reader = _AtFirst(place, now)
+        body = [reader.visit(copy.deepcopy(s)) for s in loop.body]
+        if not reader.count or any(reads(place, s) for s in body):
+            return None
+        if self._is_read_outside(place, written):
+            return None
+        kept = ast.Assign([ast.Name(now, ast.Store())], ast.Name(flag, ast.Load()))
+        down = ast.Assign([ast.Name(flag, ast.Store())], ast.Constant(False))
+        up = ast.Assign([ast.Name(flag, ast.Store())], ast.Constant(True))
+        made = ast.For(target.elts[1], asked.args[0], [kept, down, *body], [])  # type: ignore[attr-defined]
+        return ast.copy_location(made, loop), ast.copy_location(up, loop)
+
+    def _asks_only_plain(self, through: ast.expr, own: Set[str], body: Sequence[ast.stmt]) -> bool:
+        """Whether all that a round works with are numbers and texts, which change no list; ``own``
+        are the names that the loop gives.
+        """
         if not holds_plain(through, self.function, self.names):
             return False
-        element = {ast.unparse(through), place}
+        element = {ast.unparse(through), *own}
         for node in (n for s in body for n in all_nodes(s)):
             if isinstance(node, ast.Name) and isinstance(node.ctx, ast.Load):
                 known = node.id in element or is_plain(node.id, self.function, self.names)
@@ -421,6 +458,39 @@ class _Elements(ast.NodeTransformer):
             self.count += 1
             return ast.copy_location(ast.Name(self.name, node.ctx), node)
         return self.generic_visit(node)
+
+
+class _AtFirst(ast.NodeTransformer):
+    """Puts a flag where it is asked whether a place is the first one."""
+
+    _FIRST = ((ast.Eq, 0), (ast.Lt, 1), (ast.LtE, 0))
+    _LATER = ((ast.NotEq, 0), (ast.Gt, 0), (ast.GtE, 1))
+
+    def __init__(self, place: str, flag: str) -> None:
+        self.place, self.flag = place, flag
+        self.count = 0
+
+    def visit_Compare(self, node: ast.Compare) -> ast.AST:
+        bound = node.comparators[0]
+        if getattr(node.left, "id", "") != self.place or len(node.ops) != 1:
+            return self.generic_visit(node)
+        if not isinstance(bound, ast.Constant) or type(bound.value) is not int:
+            return node
+        asked = type(node.ops[0]), bound.value
+        if asked not in self._FIRST + self._LATER:
+            return node
+        return self._flag(node, first=asked in self._FIRST)
+
+    def visit_If(self, node: ast.If) -> ast.AST:
+        self.generic_visit(node)
+        if getattr(node.test, "id", "") == self.place:
+            node.test = self._flag(node.test, first=False)
+        return node
+
+    def _flag(self, node: ast.expr, *, first: bool) -> ast.expr:
+        self.count += 1
+        flag: ast.expr = ast.Name(self.flag, ast.Load())
+        return ast.copy_location(flag if first else ast.UnaryOp(ast.Not(), flag), node)
 
 
 def _by_one_name(loop: ast.stmt, body: Sequence[ast.stmt], place: str) -> list[ast.stmt]:

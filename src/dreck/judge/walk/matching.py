@@ -37,6 +37,7 @@ def _of_none(attribute: object) -> bool:
     return hasattr(None, str(attribute))
 
 
+_TEXT = frozenset({"str"})
 # Steps in which a built-in adds one value to what it has.
 _ADD_UP = frozenset({"sum up", "join up", "count up"})
 
@@ -603,7 +604,8 @@ class Matching(Walker):
                 self._note_comparison(outs[0], terms_a)
             return outs, outs
         if terms_a == terms_b and self._adds_up(a, b, terms_a):
-            outs = [self.new()]
+            texts = "join up" in (a.kind, b.kind) and kinds_of(terms_a[0], self.kinds) == _TEXT
+            outs = [self.new(_TEXT if texts else None)]
             return outs, outs
         if not self.strict and len(terms_a) == len(terms_b) == 2:
             mixed = self._membership(a, b, terms_a, terms_b)

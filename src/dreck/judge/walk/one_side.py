@@ -38,6 +38,7 @@ from ..values.terms import (
 )
 from ..face.verdict import AssumptionKind
 from .ledger import Ledger
+from ..world.builtin_methods import TEXT
 from ..world.hints import kinds_of_type
 from ..world.types import ANYTHING, NONE_TYPE, Type, in_words, names_in, own, own_names
 from .value_types import ValueTypes
@@ -75,6 +76,7 @@ class Walker:
     )  # unknown value -> global name it was read from
     globals_read: dict[str, Term] = field(default_factory=dict)  # where they are taken to stay
     builtins: dict[str, Term] = field(default_factory=dict)
+    of_texts: dict[tuple[Term, str], Term] = field(default_factory=dict)  # methods of constants
     compared: set[int] = field(default_factory=set)  # unknown values that a comparison yielded
     maybe: set[int] = field(default_factory=set)  # unknown values that may stand for "unbound"
     memory: Memory = field(default_factory=Memory)
@@ -197,9 +199,9 @@ class Walker:
                 "whether two values that were made here are one object cannot be told",
                 *(s.node for s in state.sides),
             )
-        adder = self._adder(node, terms)
-        if adder is not None:
-            side.env[node.outs[0]] = adder
+        method = self._adder(node, terms) or self._method_of_text(node, terms)
+        if method is not None:
+            side.env[node.outs[0]] = method
             return node.next
         declared = self._declared_step(node, terms, state)
         if declared is not None:
@@ -238,6 +240,18 @@ class Walker:
         if node.detail == "insert" and container == "list":
             return ("inserter", terms[0])
         return ("adder", terms[0]) if _ADDERS.get(str(node.detail)) == container else None
+
+    def _method_of_text(self, node: Do, terms: list[Term]) -> Term | None:
+        """A method of a text that is written there: nobody can set another one."""
+        if node.kind != "getattr" or terms[0][:2] != ("c", "str") or node.detail not in TEXT:
+            return None
+        if not isinstance(getattr(node.source, "value", None), ast.Constant):
+            return None  # what may be one elsewhere is asked there too
+        key = terms[0], str(node.detail)
+        if key not in self.of_texts:
+            self.of_texts[key] = found = self.new()
+            self.types.note(node, terms, [found], None)
+        return self.of_texts[key]
 
     def _known_here(
         self, node: Do, terms: list[Term], state: State, used: set[Fact]

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ..values.facts import Facts
+from ..values.facts import Fact, Facts
 from ..ir.graph import Cut, Node, Slot, successors, written
 from .matching import Matching
 from .states import Hypothesis, Name, Parted, Place, Side, State, TooWeak, Used, Value, flat
@@ -21,13 +21,20 @@ class Rounds(Matching):
         place = (a.number, b.number)
         hypothesis = self.active.get(place)
         if hypothesis is not None:
-            self._restored(place, hypothesis, state)
+            used = self._restored(place, hypothesis, state)
             self._record(state, "goes round again", "goes round again")
-            return frozenset(hypothesis.facts.items())
+            return frozenset(hypothesis.facts.items()) | used
+        told = len(self.paths or ())
         try:
             return self._round(place, a, b, state, keep_facts=False)
         except Parted:
+            self._tell_anew(told)
             return self._round(place, a, b, state, keep_facts=True)
+
+    def _tell_anew(self, told: int) -> None:
+        """Take back the paths of an attempt that was given up."""
+        if self.paths is not None:
+            del self.paths[told:]
 
     def _pair_live_lists(self, a: Cut, b: Cut, state: State) -> None:
         """At a loop head, pair the lists that both sides carry into it, the oldest first."""
@@ -46,11 +53,13 @@ class Rounds(Matching):
         for _ in range(MOST_WEAKENINGS):
             hypothesis = self._hypothesis(groups, loose, fixed, state, keep_facts)
             kept = self.memory.size(), self.ledger.mark(), dict(self.visits)
+            told = len(self.paths or ())
             self.active[place] = hypothesis
             try:
                 return self.walk(self._under(hypothesis, a, b, state))
             except TooWeak as weaker:
                 self._forget(*kept)
+                self._tell_anew(told)
                 if weaker.place != place:
                     raise
                 groups, loose = weaker.relation, weaker.loose
@@ -120,9 +129,20 @@ class Rounds(Matching):
             sides.append(Side(node.next, env))
         return State((sides[0], sides[1]), Facts(self.kinds, hypothesis.facts), {}, {})
 
-    def _restored(self, place: Place, hypothesis: Hypothesis, state: State) -> None:
-        """Check the assumed relation at the end of a round; ask for a weaker one if it fails."""
-        now = {name: state.sides[name[0]].env.get(name[1], UNBOUND) for name in hypothesis.groups}
+    def _restored(self, place: Place, hypothesis: Hypothesis, state: State) -> Used:
+        """Check the assumed relation at the end of a round; ask for a weaker one if it fails.
+
+        A flag that is known to be up or down here is as good as one that is set so.
+
+        Returns:
+            the facts that this rests on.
+        """
+        now: dict[Name, Term] = {}
+        used: frozenset[Fact] = frozenset()
+        for name in hypothesis.groups:
+            term = state.sides[name[0]].env.get(name[1], UNBOUND)
+            now[name], known = state.facts.resolve(term, same=True)
+            used |= known
         relation: dict[Name, object] = {
             name: (group, now[name]) for name, group in hypothesis.groups.items()
         }
@@ -139,6 +159,7 @@ class Rounds(Matching):
                     "a loop changes a name in a way the judge does not follow",
                     *(s.node for s in state.sides),
                 )
+        return used
 
     def _widened(self, assumed: Value, term: Term) -> Value:
         found = self._assumed(term)

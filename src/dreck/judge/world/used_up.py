@@ -77,7 +77,8 @@ def _all_used_by(node: ast.AST, known: Callable[[str], bool]) -> ast.GeneratorEx
                 if found is not None and not known("dict"):
                     found = None
         elif isinstance(node.func, ast.Attribute) and not node.keywords:
-            is_text = isinstance(node.func.value, ast.Constant) and node.func.value.value == ""
+            owner = node.func.value
+            is_text = isinstance(owner, ast.Constant) and isinstance(owner.value, str)
             if node.func.attr == "join" and is_text:
                 found = first
             elif node.func.attr == "extend" and isinstance(node.func.value, ast.Name):
