@@ -230,6 +230,60 @@ STAYS = [
 ]
 
 
+# Texts with something between them: each begins with `r = ""`, and what is left is the line.
+JOINED = [
+    (
+        "f = True\nfor x in a:\n    if not f:\n        r += ', '\n    r += x\n    f = False\n",
+        "', '.join(a)",
+    ),
+    (
+        "f = True\nfor x in a:\n    if f:\n        f = False\n    else:\n        r = r + ', '\n    r += x.n\n",
+        "', '.join(x.n for x in a)",
+    ),
+    (
+        "f = True\nfor x in a:\n    if x != n:\n        if not f:\n            r += '-'\n        r += x\n        f = False\n",
+        "'-'.join(x for x in a if x != n)",
+    ),
+    ("for i, x in enumerate(a):\n    if i > 0:\n        r += ', '\n    r += x\n", "', '.join(a)"),
+    ("for i, x in enumerate(a):\n    if i:\n        r += ', '\n    r += x\n", "', '.join(a)"),
+    ("for x in a:\n    r += x + ', '\nr = r[:-2]\n", "', '.join(a)"),
+]
+NOT_JOINED = [
+    # the flag is asked for behind the loop, goes down too early, or never
+    "f = True\nfor x in a:\n    if not f:\n        r += ', '\n    r += x\n    f = False\ns(f)\n",
+    "f = True\nfor x in a:\n    f = False\n    if not f:\n        r += ', '\n    r += x\n",
+    "f = True\nfor x in a:\n    if not f:\n        r += ', '\n    r += x\n",
+    "f = False\nfor x in a:\n    if not f:\n        r += ', '\n    r += x\n    f = False\n",
+    # it is added behind, or what is added asks for it
+    "f = True\nfor x in a:\n    r += x\n    if not f:\n        r += ', '\n    f = False\n",
+    "f = True\nfor x in a:\n    if not f:\n        r += ', '\n    r += r\n    f = False\n",
+    # another place, or one that counts what is left out
+    "for i, x in enumerate(a):\n    if i > 1:\n        r += ', '\n    r += x\n",
+    "for i, x in enumerate(a, 1):\n    if i > 0:\n        r += ', '\n    r += x\n",
+    "for i, x in enumerate(a):\n    if x:\n        if i > 0:\n            r += ', '\n        r += x\n",
+    # an empty text does not say that it is the first
+    "for x in a:\n    if r:\n        r += ', '\n    r += x\n",
+]
+
+
+def test_texts_with_something_between_them() -> None:
+    """Are joined, also behind a heading; the judge agrees."""
+    for body, line in JOINED:
+        for start in ("''", "'Crew: '") if "[:-2]" not in body else ("''",):
+            heading = "" if start == "''" else f"{start} + "
+            check(
+                "filter-pipeline",
+                f"r = {start}\n{body}return r\n",
+                f"r = {heading}{line}\nreturn r\n",
+            )
+
+
+@pytest.mark.parametrize("body", NOT_JOINED)
+def test_texts_that_are_not_joined(body: str) -> None:
+    """Where the first one is not what is told apart."""
+    check("filter-pipeline", f"r = ''\n{body}return r\n", "")
+
+
 @pytest.mark.parametrize(("before", "after"), CASES)
 def test_what_changes(before: str, after: str) -> None:
     """A loop that only works something out is that expression."""

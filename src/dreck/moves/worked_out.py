@@ -128,8 +128,8 @@ def _asking(loop: Loop, found: bool, around: Around) -> cst.BaseExpression:
     """``any`` of the conditions, or ``all`` of their opposites."""
     test = chained(list(loop.conditions), cst.And)
     if found:
-        return _called("any", test, loop.comprehension(()))
-    return _called("all", around.negation.of(test), loop.comprehension(()))
+        return called("any", test, loop.comprehension(()))
+    return called("all", around.negation.of(test), loop.comprehension(()))
 
 
 # -- the first, the last
@@ -457,7 +457,7 @@ def _filled(
             return None
         return cst.DictComp(key, as_element(value), clauses)
     first = constant(start)
-    added = None if first is None else _added(small, name)
+    added = None if first is None else added_to(small, name)
     if first is None or added is None:
         return None
     if type(first[0]) is int and first[0] == 0:
@@ -465,12 +465,12 @@ def _filled(
         if len(loop.clauses) == 1 and not loop.conditions and text_of(added) == "1":
             if isinstance(many, cst.Name):
                 return cst.Call(cst.Name("len"), [cst.Arg(many)])
-        return _called("sum", added, clauses)
+        return called("sum", added, clauses)
     text = core(start)
     if not isinstance(first[0], str) or not isinstance(text, cst.SimpleString):
         return None
     nothing = cst.SimpleString(text.quote[:1] * 2)
-    joined = _called("join", added, clauses)
+    joined = called("join", added, clauses)
     joined = joined.with_changes(
         func=cst.Attribute(nothing if first[0] else text, cst.Name("join"))
     )
@@ -501,7 +501,7 @@ def _is_asked(loop: Loop, small: cst.BaseSmallStatement, name: str) -> bool:
     """Whether what is filled is read in the rounds."""
     fills = 1
     if isinstance(small, cst.Assign) and isinstance(small.value, cst.BinaryOperation):
-        fills = 2 if _added(small, name) is not None else 1
+        fills = 2 if added_to(small, name) is not None else 1
     return loop.mentions(name) or name_counts(small)[name] > fills
 
 
@@ -599,7 +599,7 @@ def item_set(
     return parts[0].value, small.value
 
 
-def _added(small: cst.CSTNode | None, name: str) -> cst.BaseExpression | None:
+def added_to(small: cst.CSTNode | None, name: str) -> cst.BaseExpression | None:
     """``e`` of ``name += e`` or ``name = name + e``."""
     if isinstance(small, cst.Assign) and len(small.targets) == 1:
         value = small.value
@@ -637,6 +637,7 @@ def assigned(name: str, value: cst.BaseExpression) -> cst.SimpleStatementLine:
     return cst.SimpleStatementLine([cst.Assign([cst.AssignTarget(cst.Name(name))], value)])
 
 
-def _called(name: str, value: cst.BaseExpression, clauses: cst.CompFor) -> cst.Call:
+def called(name: str, value: cst.BaseExpression, clauses: cst.CompFor) -> cst.Call:
+    """A call of a function for a generator."""
     generator = cst.GeneratorExp(as_element(bare(value)), clauses, lpar=[], rpar=[])
     return cst.Call(cst.Name(name), [cst.Arg(generator)])

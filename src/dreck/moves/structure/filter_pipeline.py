@@ -15,6 +15,7 @@ import libcst as cst
 from ...logic.liveness import live_after
 from ...logic.walk import has_comments, walk
 from ..blocks import comments_in, lead_of
+from ..joined_texts import joined_text
 from ..layout import laid_out
 from ..places import Place, function_of
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
@@ -181,7 +182,8 @@ class FilterPipeline(Move):
         for way in (Way.NAMED, Way.CARRIED):
             loop = loop_of(node, around.negation, way)
             work = Work(place, index, loop, whole, around, lambda name: name not in live)
-            ways += [self._site(place, node, found, around) for found in worked_out(work)]
+            every = (joined_text(work), *worked_out(work))
+            ways += [self._site(place, node, f, around) for f in every if f is not None]
             if any(isinstance(w, Site) for w in ways) and not (loop and loop.made):
                 break
         yield from [w for w in ways if isinstance(w, Site)] or ways[:1]
