@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from .harness import check
+from .harness import check, look
 
 ARM = "    log.a()\n    log.b({0})\n    log.c()\n"
 CASES = [
@@ -46,6 +46,16 @@ CASES = [
         "if n < 3:\n    b_step = 1\nelif n < 5:\n    raise ValueError\nelse:\n    b_step = 2\n"
         "log.a()\nb -= b_step\nlog.c()\n",
     ),
+    # what is worked on: what the names have in common, or the target where it is changed
+    (
+        "b_sums, a_sums = b, a\nif n < 3:\n    b_sums.x += 1\n    b_sums.y += n\n    log.c()\nelse:\n    a_sums.x += 1\n"
+        "    a_sums.y += n\n    log.c()\n",
+        "b_sums, a_sums = b, a\nif n < 3:\n    sums = b_sums\nelse:\n    sums = a_sums\nsums.x += 1\nsums.y += n\nlog.c()\n",
+    ),
+    (
+        "if n < 3:\n    b.x += 1\n    b.y += n\n    log.c()\nelse:\n    a.x += 1\n    a.y += n\n    log.c()\n",
+        "if n < 3:\n    target = b\nelse:\n    target = a\ntarget.x += 1\ntarget.y += n\nlog.c()\n",
+    ),
 ]
 STAYS = [
     # an arm is left out, or goes on
@@ -64,6 +74,8 @@ STAYS = [
     '    y""")\n    log.b(2)\n    log.c()\n',
     # more than a reader holds
     "if n < 3:\n    log.a(1, 2)\n    log.b(3, 4)\n    log.c(5)\nelse:\n    log.a(6, 7)\n    log.b(8, 9)\n    log.c(0)\n",
+    # what is only asked is no target, and has no name
+    "if n < 3:\n    log.a(b.x)\n    log.b(b.y)\n    log.c()\nelse:\n    log.a(a.x)\n    log.b(a.y)\n    log.c()\n",
     # the name is taken
     "k = 0\nif n < 3:\n    log.a()\n    log.b(k=1)\n    log.c()\nelse:\n    log.a()\n    log.b(k=2)\n    log.c(k)\n",
 ]
@@ -79,3 +91,16 @@ def test_what_changes(before: str, after: str) -> None:
 def test_what_stays(body: str) -> None:
     """Arms that are not alike, or whose values are not there yet, stay."""
     check("say-once", body, "")
+
+
+def test_what_is_given_names_what_is_worked_on() -> None:
+    """One of several sums that a function hands back."""
+    arms = "\n".join(
+        f"        {head}\n            {name}['n'] += 1\n            {name}['tons'] += boat.tons\n            log(boat)"
+        for head, name in (("if boat.hour < 6:", "night"), ("else:", "day"))
+    )
+    body = "    day, night = {'n': 0, 'tons': 0}, {'n': 0, 'tons': 0}\n    for boat in boats:\n"
+    for name, word in (("tonnage_sums", "sum"), ("count_tons", "ton"), ("measure", "target")):
+        text = f"def {name}(boats, log):\n{body}{arms}\n    return day, night\n"
+        whole = look("say-once", text).sites[0].whole
+        assert f"            {word} = night\n" in whole and f"        {word}['n'] += 1\n" in whole

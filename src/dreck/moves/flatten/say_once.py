@@ -14,7 +14,7 @@ from pathlib import Path
 import libcst as cst
 
 from ...logic.walk import walk
-from ...naming.words import words_of
+from ...naming.words import singular, words_of
 from ...outline import Function, all_nodes, functions_of
 from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned
@@ -308,11 +308,14 @@ def _names(holes: Sequence[Hole], view: ModuleView, function: Function) -> list[
     taken = {n.id for n in all_nodes(function.node) if isinstance(n, ast.Name)}
     taken |= {n.arg for n in all_nodes(function.node) if isinstance(n, ast.arg)}
     by_values: dict[tuple[str, ...], str] = {}
+    alike: dict[tuple[str, ...], list[Hole]] = {}
+    for hole in holes:
+        alike.setdefault(tuple(map(ast.dump, hole.values)), []).append(hole)
     names: list[str] = []
     for hole in holes:
         values = tuple(map(ast.dump, hole.values))
         if values not in by_values:
-            name = field_name(hole, view) or _by_use(hole)
+            name = field_name(hole, view) or _by_use(hole) or _worked_on(alike[values], function)
             if name is None or name in taken or not name.isidentifier():
                 return None
             taken.add(name)
@@ -336,6 +339,37 @@ def _by_use(hole: Hole) -> str | None:
         words = words_of(owner.func.id)
         return "_".join(words[1:]) if len(words) > 1 else f"to_{owner.func.id}"
     return None
+
+
+def _worked_on(holes: Sequence[Hole], function: Function) -> str | None:
+    """What a thing is called that is worked on in all arms alike: by the words that the things have
+    in common, as one of what the function gives, or as the target where it is changed.
+    """
+    values = holes[0].values
+    if not all(isinstance(v, ast.Name | ast.Attribute) for v in values):
+        return None
+    words = [words_of(v.attr if isinstance(v, ast.Attribute) else v.id) for v in values]  # type: ignore[attr-defined]
+    common = [w[-1] for w in words if len(w) > 1]
+    if len(set(common)) == 1 and len(common) == len(words):
+        return common[0]
+    given = [n.value for n in all_nodes(function.node) if isinstance(n, ast.Return) and n.value]
+    told = {e.id for g in given for e in all_nodes(g) if isinstance(e, ast.Name)}
+    last = words_of(function.name.rpartition(".")[2])[-1]
+    if len(given) == 1 and all(getattr(v, "id", "") in told for v in values):
+        one = singular(last)
+        if one != last:
+            return one
+    changed = any(_is_changed(h) for h in holes)
+    return "target" if changed else None
+
+
+def _is_changed(hole: Hole) -> bool:
+    """Whether something is put into a thing, or it is asked to do something."""
+    owner = hole.around[-1] if hole.around else None
+    if isinstance(owner, ast.Subscript | ast.Attribute) and isinstance(owner.ctx, ast.Store):
+        return True
+    above = hole.around[-2] if len(hole.around) > 1 else None
+    return isinstance(owner, ast.Attribute) and isinstance(above, ast.Call) and above.func is owner
 
 
 def _comments(view: ModuleView, arm: _Arm, holes: Sequence[Hole], number: int) -> list[str] | None:
