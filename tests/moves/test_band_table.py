@@ -200,3 +200,37 @@ def test_tables_and_bands_are_used_again() -> None:
         "band-table", second.replace("(10, 20, 30)", "(10, 20, 31)"), subject="sound"
     ).sites
     assert "SOUND_LIMITS = (10, 20, 30)" in other.whole
+
+
+@pytest.mark.parametrize(
+    ("answers", "table"),
+    [
+        ("0123", ""),
+        ("1234", "GRADES = (1, 2, 3, 4)"),
+        ("0132", "GRADES = (0, 1, 3, 2)"),
+        (("False", "True", "2", "3"), "GRADES = (False, True, 2, 3)"),
+        (("0.0", "1.0", "2.0", "3.0"), "GRADES = (0.0, 1.0, 2.0, 3.0)"),
+    ],
+)
+def test_which_band_it_is_may_be_the_answer(answers: str, table: str) -> None:
+    """No table of the numbers from 0 on; of others there is one."""
+    text = LADDER.replace("def f", "def grade")
+    for old, new in zip("abcd", answers, strict=True):
+        text = text.replace(repr(old), new)
+    (site,) = look("band-table", text).sites
+    assert ("GRADES" in site.whole) is bool(table) and table in site.whole
+    assert ("    return bisect_right(LIMITS, n)\n" in site.whole) is (not table)
+    assert verdict(text, site.whole).value == "proved"
+
+
+def test_equal_rows_are_one_table() -> None:
+    """A second ladder with the same answers uses the table that the first one made, whatever its
+    limits are.
+    """
+    head, _, body = LADDER.replace("def f", "def grade").partition("\n")
+    deeper = "".join(f"    {line}\n" for line in body.replace("n < 5", "n < 6").splitlines())
+    text = f"{head}\n    if m:\n{deeper}{body}"
+    first = look("band-table", text).sites[0].whole
+    (site,) = look("band-table", first).sites
+    assert site.whole.count("GRADES = ") == 1 and site.whole.count("GRADES[bisect") == 2
+    assert verdict(text, site.whole).value == "proved"

@@ -10,7 +10,7 @@ from __future__ import annotations
 
 import ast
 import re
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Sequence, Set
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -334,22 +334,38 @@ class _Plan:
         if not what:
             return "many-holes"
         private = "_" if view.has_private_functions else ""
-        words = subject_words(self.ladder.subject)
-        limits_name = self._limits_name(private, words)
-        proposed = private + _plural(what).upper()
+        limits_name = self._limits_name(private, subject_words(self.ladder.subject))
+        proposed = limits_name if self._are_places else private + _plural(what).upper()
         wish = self.wishes.wanted(line, [proposed], constant=True)
         values_name = wish or proposed
+        if self._are_places:
+            limits_name, values_name = values_name, private + _plural(what).upper()
         finder = "bisect_left" if self._cuts[0].behind else "bisect_right"
-        has_limits = self._has_limits(limits_name)
-        taken = {values_name} if has_limits else {limits_name, values_name}
+        new_names = set() if self._has_limits(limits_name) else {limits_name}
+        if not self._are_places and not self._has_values(values_name, comments):
+            new_names.add(values_name)
         if (
-            taken & view.words
+            new_names & view.words
             or not values_name.isidentifier()
             or limits_name == values_name
             or not is_free(view, "bisect", finder)
             or not self.rows.is_free
         ):
             return "name-taken"
+        rank = Rank.MEANING if wish is None else Rank.ASKED
+        return self._made(limits_name, values_name, finder, new_names, comments, rank)
+
+    def _made(
+        self,
+        limits_name: str,
+        values_name: str,
+        finder: str,
+        new_names: Set[str],
+        comments: list[str],
+        rank: Rank,
+    ) -> ModuleSite:
+        """The site, with the tables that are new."""
+        view = self.view
         subject = view.offsets.source(self.ladder.subject)
         classified = f"{finder}({limits_name}, {subject})"
         edits: list[Edit] = []
@@ -358,14 +374,14 @@ class _Plan:
         if made is not None:
             classified = f"{made[0]}({subject})"
             edits, added = ([made[1]], (made[0],)) if made[1] is not None else ([], ())
+        comma = "," if len(self._limits) == 1 else ""
         table = (
-            []
-            if has_limits
-            else [
-                f"{limits_name} = ({', '.join(self._limits)}{',' if len(self._limits) == 1 else ''})"
-            ]
+            [f"{limits_name} = ({', '.join(self._limits)}{comma})"]
+            if limits_name in new_names
+            else []
         )
-        table += [*self._values(values_name, comments)]
+        if values_name in new_names:
+            table += [*self._values(values_name, comments)]
         new = self.rows.insertion([*self.rows.class_lines(), *table], self.ladder.otherwise or [])
         if finder in classified or (made is not None and made[1] is not None):
             edits += with_import(view, "bisect", finder, new)
@@ -373,16 +389,16 @@ class _Plan:
             edits.append(new)
         if self.rows.row_class is not None:
             edits = [*edits[:-1], *with_import(view, "typing", "NamedTuple", edits[-1])]
-        edits.append(self._replacement(f"{values_name}[{classified}]"))
-        names = (
-            Proposal(
-                values_name,
-                "what the bands are called",
-                Rank.MEANING if wish is None else Rank.ASKED,
-            ),
-        )
-        why = f"`{limits_name}` holds the limits and `{values_name}` what lies between them; another band is two entries, not an arm.{self._findings(made)}"
-        return ModuleSite(line, why, edited(view.text, edits), (self.function.name,), added, names)
+        if self._are_places:
+            edits.append(self._replacement(classified))
+            names = (Proposal(limits_name, "what the limits are of", rank),)
+            why = f"`{limits_name}` holds the limits, and the answer is which band it is; another band is an entry, not an arm.{self._findings(made)}"
+        else:
+            edits.append(self._replacement(f"{values_name}[{classified}]"))
+            names = (Proposal(values_name, "what the bands are called", rank),)
+            why = f"`{limits_name}` holds the limits and `{values_name}` what lies between them; another band is two entries, not an arm.{self._findings(made)}"
+        whole = edited(view.text, edits)
+        return ModuleSite(self.ladder.line, why, whole, (self.function.name,), added, names)
 
     def _why_not(self) -> str | None:
         ladder = self.ladder
@@ -477,12 +493,7 @@ class _Plan:
         texts, behind = [], []
         shown: set[int | None] = set()
         for band in self._inside:
-            values = (
-                (self._rest_values or [])
-                if band.arm is None
-                else [h.values[band.arm] for h in self.holes]
-            )
-            texts.append(self.rows.row(values))
+            texts.append(self.rows.row(self._row(band)))
             comment = "" if band.arm in shown else comments[-1 if band.arm is None else band.arm]
             behind.append(f"  {comment}" if comment else "")
             shown.add(band.arm)
@@ -495,6 +506,29 @@ class _Plan:
             ")",
         ]
 
+    @cached_property
+    def _are_places(self) -> bool:
+        """Whether all that is asked is which band it is, counted from 0 for the lowest."""
+        if len(self.holes) != 1 or any(self._comments() or ()):
+            return False
+        rows = [self._row(band)[0] for band in self._inside]
+        return all(
+            isinstance(v, ast.Constant) and type(v.value) is int and v.value == n
+            for n, v in enumerate(rows)
+        )
+
+    def _has_values(self, name: str, comments: Sequence[str]) -> bool:
+        """Whether the module has a tuple of that name with the same rows already."""
+        if len(self.holes) != 1 or any(comments):
+            return False
+        rows = ", ".join(ast.unparse(self._row(band)[0]) for band in self._inside)
+        return self._has_tuple(name, f"({rows})")
+
+    def _row(self, band: Band) -> list[ast.expr]:
+        if band.arm is None:
+            return self._rest_values or []
+        return [h.values[band.arm] for h in self.holes]
+
     def _limits_name(self, private: str, words: Sequence[str]) -> str:
         """What the limits are called: after the subject, or after the function where another table
         has that name.
@@ -506,7 +540,9 @@ class _Plan:
 
     def _has_limits(self, name: str) -> bool:
         """Whether the module has a tuple of that name with the same limits already."""
-        wanted = f"({', '.join(self._limits)})"
+        return self._has_tuple(name, f"({', '.join(self._limits)})")
+
+    def _has_tuple(self, name: str, wanted: str) -> bool:
         found = [
             s
             for s in self.view.tree.body
