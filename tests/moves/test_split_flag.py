@@ -139,3 +139,43 @@ def test_a_literal_that_picks(test: str, passed: str, becomes: str) -> None:
             "proved",
             "proved-under",
         ), site.whole
+
+
+ASKED_TWICE = """def notice(boat, {flag}):
+    text = boat.name
+    if {flag}:
+        text = text.upper()
+    text += boat.berth
+    if not {flag}:
+        text += "."
+    return text
+"""
+
+
+@pytest.mark.parametrize(
+    ("flag", "names"),
+    [
+        ("short", ("short_notice", "notice_unless_short")),
+        ("as_title", ("notice_as_title", "notice_unless_as_title")),
+        ("with_berth", ("notice_with_berth", "notice_without_berth")),
+        ("short=False", ("short_notice", "notice_unless_short")),
+        ("short=None", ()),
+    ],
+)
+def test_what_is_only_asked_whether_it_holds_is_a_flag(flag: str, names: tuple[str, ...]) -> None:
+    """Declared or not, if that is asked in several places."""
+    name = flag.partition("=")[0]
+    text = ASKED_TWICE.format(flag=name).replace(f"boat, {name}", f"boat, {flag}")
+    found = look("split-flag", text).sites
+    assert bool(found) == bool(names)
+    for site in found:
+        assert all(f"def {n}(boat):" in site.whole for n in names), site.whole
+        declared = (
+            t.replace(f"(boat, {flag})", f"(boat, {name}: bool)") for t in (text, site.whole)
+        )
+        assert verdict(*declared).same
+    for other in (f"    print({name})\n", f"    {name} = boat.late\n"):
+        changed = text.replace("    return text", f"{other}    return text")
+        assert not look("split-flag", changed).sites
+    once = text.replace(f"    if not {name}:\n    ", "")
+    assert bool(look("split-flag", once).sites) is (flag == "short=False")

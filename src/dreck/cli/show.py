@@ -228,9 +228,8 @@ def _show_offers(out: Console, function: Untangled) -> None:
             (f"  --take {offer.number}", "bold magenta"),
         )
         out.print(head)
-        worth = f"cost {-offer.gain:+.1f}" if offer.gain > 0 else "costs about as much as now"
         out.print(Padding(Text(offer.why), (0, 0, 0, 2)))
-        note = f"{worth}; not taken by itself: it {offer.held_back}"
+        note = f"{offer.worth}; not taken by itself: it {offer.held_back}"
         out.print(Padding(Text(note, style="dim"), (0, 0, 0, 2)))
 
 

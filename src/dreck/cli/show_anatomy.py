@@ -230,12 +230,11 @@ def _untangling(out: Console, found: Anatomy) -> None:
     else:
         _head(out, "Untangling it", "nothing that Dreck would do by itself")
     for offer in done.offers:
-        worth = f"cost {-offer.gain:+.1f}" if offer.gain > 0 else "costs about as much as now"
         out.print(
             Text.assemble(
                 ("  on offer  ", "magenta"),
                 (offer.move, "bold"),
-                f"  line {offer.line}  {worth}; it {offer.held_back}  ",
+                f"  line {offer.line}  {offer.worth}; it {offer.held_back}  ",
                 (f"--take {offer.number}", "magenta"),
             )
         )

@@ -25,14 +25,16 @@ from .candidates import Broken, LeftAlone
 from .function_work import MOST_REDS
 from .order import CHOICES, ONLY_OFFERED, SHARING
 from .project import Project
-from .results import Offer, Step, Untangled, told
+from .results import HARDLY, Offer, Step, Untangled, told
 from .settings import Settings
 from ..taste.blocks import says_a_constant
 from ..taste.cost import Cost, cost_of, cost_of_module, cost_of_together
 from ..taste.weights import LEAST_OF_BLOCKS, LINE_PRICE, REACH_PRICES, STEP_PRICE, WEIGHTS
 
-# What costs a little more than what is there is still offered; and so many offers of one function.
-_HARDLY = -2.0
+# What decides between kinds or by a flag is offered even where it costs so much more than what is
+# there; and so many offers of one function.
+_CHOOSING = (CHOICES | {"split-flag"}) - {"parameterize-table"}
+_A_CHOICE = -6.0
 _OFFERS = 4
 # So many steps of a move that is possible nearly everywhere which the judge did not let pass; then
 # the function is one that it does not follow.
@@ -244,12 +246,12 @@ class ModuleWork:
             asked = self.settings.only and (wishes.line is not None or not move.weighed)
             tried = self._in_vain[name, move_name]
             in_vain = move.weighed and not asked and (ways[0].why in tried or len(tried) >= _TRIED)
-            if (asked or pays or (self.settings.asking and gain > _HARDLY)) and not in_vain:
+            if (asked or pays or (self.settings.asking and gain > HARDLY)) and not in_vain:
                 added = self._first_way(move_name, name, ways)
                 if added is not None:
                     return added
                 tried.add(ways[0].why)
-            elif gain > (0 if move.weighed else _HARDLY) and not in_vain:
+            elif gain > _least_offered(move) and not in_vain:
                 self._offered.append((gain, reach, move_name, ways))
             elif self.settings.only and gain <= 0:
                 lines = f"{ways[0].line}-{ways[0].until}" if ways[0].until else str(ways[0].line)
@@ -516,6 +518,13 @@ class ModuleWork:
             why=f"the weakest of its {len(steps)} steps: {worst.why}",
             assumptions=assumptions,
         )
+
+
+def _least_offered(move: ModuleMove) -> float:
+    """What a step must bring for it to be offered."""
+    if move.weighed:
+        return 0.0
+    return _A_CHOICE if move.name in _CHOOSING else HARDLY
 
 
 def _names_little(move: ModuleMove, way: ModuleSite) -> bool:

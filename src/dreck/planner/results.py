@@ -85,6 +85,10 @@ def told(left: Iterable[LeftAlone], *, asked: bool) -> tuple[LeftAlone, ...]:
     return tuple(found.values())
 
 
+# A step that makes the cost larger by less than this leaves it about as it is.
+HARDLY = -2.0
+
+
 @dataclass(frozen=True, slots=True)
 class Offer:
     """A step that could be taken and was not: it goes too far, hardly pays, lacks a name, or is a matter of
@@ -113,10 +117,17 @@ class Offer:
     names_little: bool = False
 
     @property
+    def worth(self) -> str:
+        """What it would bring, in a few words."""
+        if self.gain > 0:
+            return f"cost {-self.gain:+.1f}"
+        return "costs about as much as now" if self.gain > HARDLY else f"cost {-self.gain:+.1f}"
+
+    @property
     def held_back(self) -> str:
         """Why it was not taken, in a few words."""
         if self.gain <= 0:
-            return "hardly pays"
+            return "hardly pays" if self.gain > HARDLY else "does not pay by itself"
         if self.names_little:
             return f"needs a name that says what it does; --name {self.line}=NAME gives it one"
         return (

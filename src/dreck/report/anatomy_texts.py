@@ -97,8 +97,9 @@ def _untangling(found: Anatomy) -> list[str]:
         ]
         lines.append("")
     for offer in done.offers:
-        worth = f"cost {-offer.gain:+.1f}" if offer.gain > 0 else "costs about as much as now"
-        lines.append(f"- on offer: {offer.move}, line {offer.line}, {worth}: {said(offer.why)}")
+        lines.append(
+            f"- on offer: {offer.move}, line {offer.line}, {offer.worth}: {said(offer.why)}"
+        )
     for place in done.left_alone:
         lines.append(f"- left alone: line {place.line}, {said(place.why)}")
     return lines

@@ -30,6 +30,9 @@ from ..places import function_in
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes
 
+# With these a flag says how something is done: ``render`` with ``as_html`` is ``render_as_html``.
+_PREPOSITIONS = frozenset({"as", "by", "for", "from", "in", "to", "with"})
+
 
 @dataclass(frozen=True, slots=True)
 class Flag:
@@ -260,18 +263,16 @@ def _flag_of(view: ModuleView, function: Function) -> Flag | None:
             for n in all_nodes(s)
             if isinstance(n, ast.Name) and n.id == parameter.arg
         ]
-        if (
-            not uses
-            or not (annotated or value is not None)
-            or (default is not None and value is None)
-            or parameter.arg in assigned_in(node)
-        ):
+        if not uses or (default is not None and value is None):
+            continue
+        if parameter.arg in assigned_in(node):
             continue
         if len(uses) > 1:
             first = _asked_often(node, parameter.arg, uses)
             if first is not None:
                 return Flag(parameter.arg, value, first, negated=False, often=True)
-            continue
+        if len(uses) > 1 or not (annotated or value is not None):
+            continue  # what is asked once may be anything
         for statement in node.body:
             if isinstance(statement, ast.If):
                 negated = isinstance(statement.test, ast.UnaryOp) and isinstance(
@@ -312,7 +313,10 @@ def _specialised(view: ModuleView, function: Function, flag: Flag, value: bool) 
     """The lines of a function's body where a flag is known."""
     region = region_of(view.text, function, view.indent)
     node = function_in(region.parse())
-    known = nothing_known(node).learning(cst.Name(flag.name), value)
+    known = nothing_known(node)
+    if known.plain is not None:  # what is only asked whether it holds is a flag, declared or not
+        known = replace(known, plain=known.plain | {flag.name})
+    known = known.learning(cst.Name(flag.name), value)
     assert isinstance(node.body, cst.IndentedBlock)
     body = list(node.body.body)
     has_doc = ast.get_docstring(function.node, clean=False) is not None
@@ -360,9 +364,12 @@ def _names(function: str, flag: Flag, *, listed: bool) -> tuple[str, str]:
         word = re.sub(r"\W+", "_", str(flag.literal.value)).strip("_").lower() or "empty"
         word = f"{flag.name}_{word}" if word.isdigit() else word
         return f"{private}{plain}_{word}", f"{private}{plain}_unless_{word}"
-    holds = (
-        f"{flag.name}_{plain}" if is_state(words_of(flag.name)[-1]) else f"{plain}_if_{flag.name}"
-    )
+    first, *_, last = words_of(flag.name) * 2
+    if first in _PREPOSITIONS:
+        other = f"out_{flag.name[5:]}" if flag.name.startswith("with_") else ""
+        unless = f"with{other}" if other else f"unless_{flag.name}"
+        return f"{private}{plain}_{flag.name}", f"{private}{plain}_{unless}"
+    holds = f"{flag.name}_{plain}" if is_state(last) else f"{plain}_if_{flag.name}"
     return f"{private}{holds}", f"{private}{plain}_unless_{flag.name}"
 
 
