@@ -281,3 +281,71 @@ def fan(speed):
     return RPMS[bisect_left(SPEEDS, speed)]
 def start(how: int):
     return fan(how) + fan(speed=2.5)
+
+
+#: what is below one bound and not below another lies between them -> proved-under as-used
+def colour(level):
+    if level >= 30:
+        return "red"
+    if level >= 22 and level < 30:
+        return "orange"
+    if level < 22:
+        return "green"
+    return "unknown"
+#: becomes
+def colour(level):
+    if level >= 30:
+        return "red"
+    if level >= 22:
+        return "orange"
+    if level < 22:
+        return "green"
+    return "unknown"
+
+
+#: what is not below a bound need not be above it -> unproved
+def colour(level):
+    if level < 22:
+        return "green"
+    if level >= 22 and level < 30:
+        return "orange"
+    return "red"
+#: becomes
+def colour(level):
+    if level < 22:
+        return "green"
+    if level < 30 or level != level:
+        return "orange"
+    return "red"
+
+
+#: a text is compared, too -> unproved
+def colour(level):
+    if level == "high":
+        return "red"
+    if level >= 22 and level < 30:
+        return "orange"
+    return "green" if level < 22 else "red"
+#: becomes
+def colour(level):
+    if level == "high":
+        return "red"
+    if level >= 22:
+        return "orange" if not level >= 30 else "red"
+    return "green"
+
+
+#: the bounds overlap -> differs
+def colour(level):
+    if level >= 30:
+        return "red"
+    if level >= 22 and level < 28:
+        return "orange"
+    return "green"
+#: becomes
+def colour(level):
+    if level >= 30:
+        return "red"
+    if level >= 22:
+        return "orange"
+    return "green"

@@ -17,7 +17,7 @@ from ..ir.graph import Do, Graph, Load, Node, Put, Slot, reachable
 _ORDER = ("<", "<=", ">", ">=")
 _EQUALITY = ("==", "!=")
 # Steps that say nothing of what they are given.
-_SILENT = frozenset({"bisect", "tuple", "truth", "not", "rely", "format"})
+_SILENT = frozenset({"bisect", "is number", "tuple", "truth", "not", "rely", "format"})
 # Functions that are given numbers; of others nothing is known, `isinstance` asks for kinds, and
 # `int` and `float` make numbers of texts.
 _OF_NUMBERS = frozenset({"abs", "print", "round"})
@@ -105,10 +105,10 @@ def _is_hint_of_number(hint: ast.expr) -> bool:
 
 
 def _is_evident(name: str, graphs: Iterable[list[Node]]) -> bool:
-    """Whether a parameter is compared with numbers in order, asked for being one, and nothing else
-    is done with it that tells more.
+    """Whether a parameter is compared with numbers in order, and nothing else is done with it that
+    tells more.
     """
-    ordered = asked = 0
+    ordered = 0
     for nodes in graphs:
         slots = _read_into(name, nodes)
         numbers = {n.slot for n in nodes if isinstance(n, Put) and _is_number(n.value)}
@@ -134,11 +134,9 @@ def _is_evident(name: str, graphs: Iterable[list[Node]]) -> bool:
                 if not all(k or o in named for k, o in zip(known, others, strict=True)):
                     return False
                 ordered += node.detail in _ORDER and all(known)
-            elif node.kind == "is number":
-                asked += 1
             elif not (node.kind in _SILENT | _ARITHMETIC or _is_given_numbers(node)):
                 return False
-    return ordered > 1 and asked > 0
+    return ordered > 1
 
 
 def _is_given_numbers(node: Do) -> bool:
