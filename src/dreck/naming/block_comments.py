@@ -90,6 +90,8 @@ def said_by(comments: Sequence[str]) -> Iterator[Said]:
 
     >>> [s.words for s in said_by(["# Construct a map with data", "# and zero blocks."])]
     [('construct', 'map')]
+    >>> [s.words for s in said_by(["# check and convert the rows"])]
+    [('check', 'and', 'convert', 'rows')]
     >>> [(s.words, s.is_order) for s in said_by(["# the tolls of the day"])]
     [(('tolls', 'of', 'day'), False)]
     >>> list(said_by(["# octal digits are followed by a null"]))
@@ -148,6 +150,11 @@ def _order(tokens: list[str]) -> list[str]:
         return []
     if tokens[0].endswith("ing") and tokens[1] in _DETERMINERS:  # building the name
         tokens = [*lemmas(tokens[0], "VERB")[:1], *tokens[1:]]
+    two = [tokens[0], *tokens[3:4]]
+    if len(tokens) > 3 and tokens[1] == "and" and _is_order(two) and _is_order(tokens[2:]):
+        wanted = _object(tokens[3:])  # check and convert them
+        fits = wanted and wanted[0] not in _VAGUE_OBJECTS and len(_apart(wanted)) < MOST_WORDS - 1
+        return [*tokens[:3], *wanted] if fits else []
     if not _is_order(tokens):
         return []
     asks_for = tokens[0] in _ASKING and tokens[1] == "for"
