@@ -158,6 +158,30 @@ def test_a_comment_that_says_the_condition(comment: str, goes: bool, handler: st
     assert behind is goes and (f"{said}    if a != 1:" in found) is not goes
 
 
+@pytest.mark.parametrize(
+    ("comment", "goes"),
+    [
+        ("fill the lock", True),
+        ("then open the gates", True),
+        ("check the berth", False),
+        ("skip the others", False),
+        ("ensure that it fits", False),
+        ("late boats are fined", False),
+        ("fill the lock,\n    # which takes its time", False),
+    ],
+)
+def test_a_comment_that_orders_what_the_arm_does(comment: str, goes: bool) -> None:
+    """It goes along with what it orders; above the guard it would order that."""
+    said = f"    # {comment}\n"
+    text = f"def f(lock, a):\n{said}    if a == 1:\n{WORK}"
+    found = only("guard-clause", text)
+    assert (f"return\n{said}    lock.fill()" in found) is goes
+    assert (f"{said}    if a != 1:" in found) is not goes
+    # where both arms work it may be about either
+    both = only("guard-clause", f"{text}    else:\n        lock.sleep()\n        return\n")
+    assert f"{said}    if a != 1:" in both
+
+
 def test_a_comment_behind_the_colon_that_says_the_condition() -> None:
     """It goes along too."""
     text = f"def f(lock, a):\n    if a == 1:  # the boat is sound\n{WORK}"

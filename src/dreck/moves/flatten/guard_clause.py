@@ -29,7 +29,7 @@ from ..blocks import (
     with_lead,
 )
 from ..places import Ending, Place
-from ..spoken import apart, says_condition
+from ..spoken import apart, arm_told, says_condition
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
 # An exit of more characters than this is not copied.
@@ -356,8 +356,10 @@ def _site(place: Place, index: int, node: cst.If, plan: _Plan, around: Around) -
         work = with_lead(work, comments_in(lead))
         lead = [line for line in lead if line.comment is None] + comments_in(theirs)
     else:
-        # What says the condition, and not its opposite, goes where it holds.
+        # What says the condition, and not its opposite, or orders what is done, goes where it holds.
         said, lead = apart(lead)
+        if not said and plan.other is None:
+            said, lead = arm_told(lead)
         work = with_lead(work, said)
     guard = spaced_test(node, test).with_changes(body=plan.guard, orelse=None, leading_lines=lead)
     if around.blank_after_guard and not isinstance(work[0], cst.If):
