@@ -637,3 +637,147 @@ def is_low(gauges, mark):
 #: becomes
 def is_low(gauges, mark):
     return any(gauge["level"] < mark for gauge in gauges)
+
+
+#: the guard of an inner loop ends the outer one too, whose rounds do nothing else -> proved-under no-effect
+def first_fit(boats, berths):
+    found = False
+    chosen = None
+    for boat in boats:
+        for berth in berths:
+            if not found:
+                if berth.free and berth.length >= boat.length:
+                    found = True
+                    chosen = berth
+    if found:
+        return chosen
+    return None
+#: becomes
+def first_fit(boats, berths):
+    for boat in boats:
+        for berth in berths:
+            if berth.free and berth.length >= boat.length:
+                return berth
+    return None
+
+
+#: what is noted beside it is noted before the loops are left -> proved-under no-effect
+def first_fit(boats, berths):
+    whose = None
+    chosen = None
+    for boat in boats:
+        for berth in berths:
+            if chosen is None:
+                if berth.free and berth.length >= boat.length:
+                    chosen = berth
+                    whose = boat
+    if whose is not None:
+        chosen.free = False
+        return whose, chosen
+    return None
+#: becomes
+def first_fit(boats, berths):
+    for boat in boats:
+        for berth in berths:
+            if berth.free and berth.length >= boat.length:
+                berth.free = False
+                return boat, berth
+    return None
+
+
+#: the rounds of the outer loop count -> differs
+def first_fit(boats, berths: list[int]):
+    found = False
+    tried = 0
+    for boat in boats:
+        tried += 1
+        for berth in berths:
+            if not found:
+                if berth >= boat:
+                    found = True
+    return tried
+#: becomes
+def first_fit(boats, berths: list[int]):
+    tried = 0
+    for boat in boats:
+        tried += 1
+        for berth in berths:
+            if berth >= boat:
+                return tried
+    return tried
+
+
+#: what the inner loop goes through is asked for each time -> differs
+def first_fit(boats, log):
+    found = False
+    for boat in boats:
+        for berth in log(boat):
+            if not found:
+                if berth == boat:
+                    found = True
+    return found
+#: becomes
+def first_fit(boats, log):
+    for boat in boats:
+        for berth in log(boat):
+            if berth == boat:
+                return True
+    return False
+
+
+#: the outer loop's element is asked for behind it -> differs
+def first_fit(boats: list[int], berths: list[int]):
+    found = False
+    boat = 0
+    for boat in boats:
+        for berth in berths:
+            if not found:
+                if berth >= boat:
+                    found = True
+    return boat
+#: becomes
+def first_fit(boats: list[int], berths: list[int]):
+    boat = 0
+    for boat in boats:
+        for berth in berths:
+            if berth >= boat:
+                return boat
+    return boat
+
+
+#: the inner loop is guarded by another name than the one that is set -> differs
+def first_fit(boats: list[int], berths: list[int], seen: bool):
+    found = 0
+    for boat in boats:
+        for berth in berths:
+            if not seen:
+                if berth >= boat:
+                    found = boat
+    return found
+#: becomes
+def first_fit(boats: list[int], berths: list[int], seen: bool):
+    for boat in boats:
+        for berth in berths:
+            if not seen and berth >= boat:
+                return boat
+    return 0
+
+
+#: what is noted beside it may be lowered again -> differs
+def first_fit(boats: list[int], berths: list[int]):
+    found = False
+    last = 0
+    for boat in boats:
+        for berth in berths:
+            if not found:
+                if berth >= boat:
+                    found = boat > 3
+                    last = boat
+    return last
+#: becomes
+def first_fit(boats: list[int], berths: list[int]):
+    for boat in boats:
+        for berth in berths:
+            if berth >= boat:
+                return boat
+    return 0

@@ -95,7 +95,7 @@ class _Work:
         made = copy.deepcopy(loop)
         flag = _guard(made)
         if flag is None and isinstance(made, ast.For):
-            flag = self._asked_last(made) or self._only_set(made, loop, before)
+            flag = self._asked_last(made) or self._only_set(made, loop, before) or _of_inner(made)
         if flag is None or not _begins(flag, before):
             return None
         idle = self._idle(made, loop)
@@ -305,6 +305,16 @@ def _guard(loop: ast.For | ast.While) -> _Flag | None:
     return found
 
 
+def _of_inner(loop: ast.For) -> _Flag | None:
+    """The name that keeps the only loop inside of another from doing anything, where the rounds of
+    the outer one do nothing else.
+    """
+    inner = loop.body[0] if len(loop.body) == 1 else None
+    if not isinstance(inner, ast.For) or inner.orelse:
+        return None
+    return _guard(copy.deepcopy(inner))
+
+
 def _all_of(parts: list[ast.expr]) -> ast.expr:
     return (
         parts[0] if len(parts) == 1 else ast.copy_location(ast.BoolOp(ast.And(), parts), parts[0])
@@ -427,10 +437,13 @@ class _Ends:
             if others and isinstance(others[-1], _ENDS):
                 return [statement, *others] if all(map(_is_simple, others[:-1])) else None
             return [statement, *others, leave] if all(map(_is_simple, others)) else None
-        if others or stores(self.flag.name, value):
+        if stores(self.flag.name, value):
             return None
         if isinstance(value, ast.Name) and value.id in self.there:
-            return [statement, leave, *counting]
+            plain = all(_is_simple(s) and not stores(self.flag.name, s) for s in others)
+            return [statement, *others, leave, *counting] if plain else None
+        if others:
+            return None
         # The value may still be None, and then the loop goes on.
         kept = f"{self.flag.name}.given"
         first = ast.Assign([ast.Name(kept, ast.Store())], value)
