@@ -10,6 +10,7 @@ import pytest
 import dreck
 
 from .harness import check, look
+from .test_all_moves import verdict
 
 LOOPS = [
     (
@@ -79,3 +80,38 @@ def test_a_loop_that_a_flag_ends(tmp_path: Path) -> None:
     path.write_text(f"{head}    going = True\n{loop}{tail}")
     (found,) = dreck.untangle(path).functions
     assert "+            break" in found.diff and found.verdict.verdict.value == "proved"
+
+
+NESTED = """def first_fit(boats, berths, log):
+    found = False
+    chosen = None
+    for boat in boats:
+{before}        for berth in {among}:
+            if not found:
+                if berth.free and berth.length >= boat.length:
+                    found = True
+                    chosen = berth
+{after}    if found:
+        return chosen
+    return None
+"""
+
+
+@pytest.mark.parametrize(
+    ("parts", "ends"),
+    [
+        ({}, True),
+        ({"among": "log.berths"}, True),
+        ({"before": "        log(boat)\n"}, False),
+        ({"after": "        log(boat)\n"}, False),
+        ({"among": "log(boat)"}, False),
+    ],
+)
+def test_a_loop_inside_of_another(parts: dict[str, str], ends: bool) -> None:
+    """The guard of the inner one ends the outer one too, if that does nothing else."""
+    text = NESTED.format(**({"before": "", "after": "", "among": "berths"} | parts))
+    found = look("finish-at-once", text).sites
+    whole = [s.whole for s in found if "return chosen\n" in s.whole.partition("if found")[0]]
+    assert bool(whole) is ends
+    for each in whole:
+        assert verdict(text, each).value == "proved-under"

@@ -147,8 +147,21 @@ def ends(node: cst.For | cst.While, known: Known, about: str) -> bool:
         answers={a: v for a, v in known.answers.items() if known.names[a] == {about}},
         names={a: n for a, n in known.names.items() if n == {about}},
     )
-    left = specialised(_lines(node.body), told)
+    more = [s for s in _lines(node.body) if not _is_idle(s, known, about)]
+    left = specialised(more, told)
     return all(isinstance(single(s), cst.Continue | cst.Break | cst.Pass) for s in left)
+
+
+def _is_idle(statement: cst.BaseStatement, known: Known, about: str) -> bool:
+    """Whether a statement only goes through something that has a name, and does nothing more where
+    something is known of a name.
+    """
+    if not isinstance(statement, cst.For) or statement.orelse is not None:
+        return False
+    among = statement.iter
+    while isinstance(among, cst.Attribute):
+        among = among.value
+    return isinstance(among, cst.Name) and ends(statement, known, about)
 
 
 def _is_short(statements: Sequence[cst.BaseStatement]) -> bool:
