@@ -25,6 +25,7 @@ from ..unfolding.joins_of_lists import joins_of_lists
 from ..unfolding.leaving_early import leaving_early
 from ..unfolding.lists_from_helpers import lists_from_helpers
 from ..unfolding.loops_apart import loops_apart
+from ..unfolding.named_types import named_types
 from ..unfolding.quiet_questions import goes_through_plain
 from ..walk.prove import Proved, Unproved, prove
 from ..world.scope import FunctionNode
@@ -194,15 +195,17 @@ def _early(
     return None
 
 
-# Texts are joined from lists; nothing is cut off from a text; loops end where nothing is left to do;
-# then they also go through elements, and not through places.
-_FORMS = ("joins", "cuts", "ends", "elements")
+# Types have no names; texts are joined from lists; nothing is cut off from a text; loops end where
+# nothing is left to do; then they also go through elements, and not through places.
+_FORMS = ("types", "joins", "cuts", "ends", "elements")
 
 
 def _brought_to(
     form: str, function: FunctionNode, names: Names
 ) -> tuple[FunctionNode, tuple[Assumption, ...]]:
     """A function with its loops in a form, and what this rests on."""
+    if form == "types":
+        return named_types(function, names) or (function, ())
     if form == "joins":
         return joins_of_lists(function) or (function, ())
     if form == "cuts":
