@@ -481,3 +481,50 @@ def test_what_is_added_to_may_be_no_text(start: str) -> None:
     )
     sites = look("methods-on-classes", text).sites
     assert not [s for s in sites if "t += v.show()" in s.whole]
+
+
+STOPS = "\n\nclass A: ...\n\n\nclass B: ...\n"
+
+
+@pytest.mark.parametrize(
+    ("body", "there"),
+    [
+        ("k = type(v)\n    if k is A:\n        return 1\n    if k is B:\n        return 2", True),
+        (
+            "k = type(v)\n    if k is A:\n        return 1\n    if k in (B,):\n        return 2",
+            True,
+        ),
+        ("k = type(v)\n    if k is A:\n        return 1\n    if k is B:\n        return k", False),
+        (
+            "k = type(w)\n    if k is A:\n        return 1\n    if type(v) is B:\n        return 2",
+            False,
+        ),
+    ],
+)
+def test_a_type_that_has_a_name(body: str, there: bool) -> None:
+    """It goes, where nothing but the chain asks for it."""
+    text = f"def f(v, w):\n    {body}\n    raise TypeError(v)\n{STOPS}"
+    sites = look("methods-on-classes", text).sites
+    assert bool(sites) is there
+    for site in sites:
+        assert "k = type" not in site.whole and verdict(text, site.whole).value == "proved-under"
+
+
+@pytest.mark.parametrize(
+    ("function", "name"),
+    [
+        ("def play(v, device)", "play_on"),
+        ("def send(v, device)", "send_to"),
+        ("def fetch(v, device)", "fetch_from"),
+        ("def play(v, device, loud)", ""),
+    ],
+)
+def test_what_somebody_else_does_too(function: str, name: str) -> None:
+    """A method that is called like one of what is handed in says on what it is done."""
+    verb = function.split("(")[0].removeprefix("def ")
+    text = (
+        f"{function}:\n    if isinstance(v, A):\n        device.speak(v.text)\n"
+        f"    elif isinstance(v, B):\n        device.{verb}(v.path)\n{STOPS}"
+    )
+    sites = look("methods-on-classes", text).sites
+    assert [f"def {name}(self, device):" in s.whole for s in sites] == ([True] if name else [])

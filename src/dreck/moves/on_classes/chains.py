@@ -100,6 +100,19 @@ def class_chain(body: list[ast.stmt], index: int, *, leaving: bool = True) -> Cl
     guarded = _guarded_chain(body, index)
     if guarded is not None:
         return guarded
+    named = _named_type(body, index)
+    if named is not None:
+        found = _chain_from(body, index + 1, leaving=leaving, named=named)
+        return None if found is None else replace(found, first=body[index])
+    return _chain_from(body, index, leaving=leaving)
+
+
+def _chain_from(
+    body: list[ast.stmt], index: int, *, leaving: bool, named: tuple[str, str] | None = None
+) -> ClassChain | None:
+    """The chain that starts with an if; ``named`` is what the type of its subject is called, and
+    the subject.
+    """
     subject: str | None = None
     arms: list[ClassArm] = []
     position = index
@@ -107,12 +120,12 @@ def class_chain(body: list[ast.stmt], index: int, *, leaving: bool = True) -> Cl
     stays = exact = False
     while position < len(body) and not otherwise:
         node: ast.stmt | None = body[position]
-        tested = _tested(node.test) if isinstance(node, ast.If) else None
+        tested = _tested(node.test, named) if isinstance(node, ast.If) else None
         if tested is None or (subject is not None and tested[0] != subject):
             break
         while isinstance(node, ast.If):
             turned = _turned(node) if node is not body[position] else None
-            tested = turned or _tested(node.test)
+            tested = turned or _tested(node.test, named)
             if tested is None or (subject is not None and tested[0] != subject):
                 return None
             arm = node.body if turned is None else node.orelse
@@ -136,6 +149,25 @@ def class_chain(body: list[ast.stmt], index: int, *, leaving: bool = True) -> Cl
         return None
     first, last = body[index], body[position - 1]
     return ClassChain(subject, arms, otherwise, first, last, body[position:], exact)
+
+
+def _named_type(body: list[ast.stmt], index: int) -> tuple[str, str] | None:
+    """What the type of something is called, and the something, in ``kind = type(boat)`` above an if,
+    where nothing but the conditions of ifs asks for it.
+    """
+    statement = body[index]
+    if not isinstance(statement, ast.Assign) or len(statement.targets) != 1:
+        return None
+    target, value = statement.targets[0], statement.value
+    behind = body[index + 1 :]
+    if not isinstance(target, ast.Name) or not _is_type_of_name(value) or not behind:
+        return None
+    rest = [n for s in behind for n in all_nodes(s)]
+    asked = {id(n) for i in rest if isinstance(i, ast.If) for n in all_nodes(i.test)}
+    uses = [n for n in rest if isinstance(n, ast.Name) and n.id == target.id]
+    if not isinstance(behind[0], ast.If) or not all(id(n) in asked for n in uses):
+        return None
+    return target.id, value.args[0].id  # type: ignore[attr-defined]
 
 
 def _leaves(body: list[ast.stmt]) -> bool:
@@ -182,10 +214,14 @@ def _guarded_chain(body: list[ast.stmt], index: int) -> ClassChain | None:
     return ClassChain(inner.subject, arms, otherwise, first, body[-1], [])
 
 
-def _tested(test: ast.expr) -> tuple[str, tuple[str, ...]] | None:
-    """The subject and the classes of an isinstance test, or of a comparison of a type."""
+def _tested(
+    test: ast.expr, named: tuple[str, str] | None = None
+) -> tuple[str, tuple[str, ...]] | None:
+    """The subject and the classes of an isinstance test, or of a comparison of a type, which may
+    have a name.
+    """
     if isinstance(test, ast.Compare):
-        return _exactly_tested(test)
+        return _exactly_tested(test, named)
     if isinstance(test, ast.BoolOp) and isinstance(test.op, ast.Or):
         found = [_tested(v) for v in test.values if isinstance(v, ast.Call)]
         asked = [f for f in found if f is not None]
@@ -211,7 +247,9 @@ def _names_of(kinds: ast.expr) -> tuple[str, ...]:
     return names if len(names) == len(parts) else ()
 
 
-def _exactly_tested(test: ast.Compare) -> tuple[str, tuple[str, ...]] | None:
+def _exactly_tested(
+    test: ast.Compare, named: tuple[str, str] | None
+) -> tuple[str, tuple[str, ...]] | None:
     """The subject and the classes of ``type(x) is C``, ``type(x) == C``, ``type(x) in (C, D)``."""
     if len(test.ops) != 1:
         return None
@@ -219,13 +257,19 @@ def _exactly_tested(test: ast.Compare) -> tuple[str, tuple[str, ...]] | None:
     listed = isinstance(test.ops[0], ast.In)
     if not listed and not isinstance(test.ops[0], ast.Is | ast.Eq):
         return None
-    asked = [s for s in sides if _is_type_of_name(s)]
+    asked = [s for s in sides if _is_type_of_name(s) or _is_named(s, named)]
     if len(asked) != 1 or (listed and asked[0] is not test.left):
         return None
     names = _names_of(next(s for s in sides if s is not asked[0]))
     if not names or (len(names) > 1 and not listed):
         return None
+    if named is not None and _is_named(asked[0], named):
+        return named[1], names
     return asked[0].args[0].id, names  # type: ignore[attr-defined]
+
+
+def _is_named(node: ast.expr, named: tuple[str, str] | None) -> bool:
+    return named is not None and isinstance(node, ast.Name) and node.id == named[0]
 
 
 def _is_type_of_name(node: ast.expr) -> bool:

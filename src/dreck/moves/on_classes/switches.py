@@ -11,7 +11,7 @@ from collections import Counter
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
-from ...logic.bindings import bound_in
+from ...logic.bindings import bound_in, parameters
 from ...naming.words import EMPTY_WORDS, VERBS, singular, words_of
 from ...outline import Function, FunctionNode, all_nodes
 from ..alignment import is_value
@@ -311,6 +311,13 @@ def _cannot_hand_over(view: ModuleView, function: Function, chain: ClassChain) -
     return None
 
 
+# How what is done with one thing is done by means of another, if not on it.
+_HOW = {
+    **dict.fromkeys(("add", "append", "give", "push", "report", "send", "write"), "to"),
+    **dict.fromkeys(("fetch", "pull", "read", "receive", "take"), "from"),
+}
+
+
 def names_for(
     view: ModuleView, function: Function, chain: ClassChain, results: Results
 ) -> list[str]:
@@ -334,6 +341,11 @@ def names_for(
     word = [] if says_little or does else [results.word]
     found = [*word, *(["apply_to"] if other_way else []), verb, done, results.word]
     found += ["apply_to"] if handed else [f"{done}_{results.word}"] if results.word else []
+    others = [a.arg for a in parameters(function.node) if a.arg not in ("self", chain.subject)]
+    if len(others) == 1 and any(
+        _acts(a.body) for a in chain.arms
+    ):  # somebody else plays, and a notice is played on them
+        found.append(f"{verb or done}_{_HOW.get(words[0], 'on')}")
     return [n for n in dict.fromkeys(found) if n.isidentifier() and not keyword.iskeyword(n)]
 
 
