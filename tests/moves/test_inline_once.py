@@ -59,7 +59,15 @@ CASES += [
     ("x = a - b\nx = max(x, 0)\nlog(x)\n", "x = max(a - b, 0)\nlog(x)\n"),
     ("x = log(1)\nx = min(9, x)\nreturn x\n", "x = min(9, log(1))\nreturn x\n"),
 ]
+# a table that is called like the value says what it is
+CASES += [
+    ("toll = TOLLS[n] * m\nreturn toll\n", "return TOLLS[n] * m\n"),
+    ("toll = TOLL_BY_KIND[n]\nreturn toll\n", "return TOLL_BY_KIND[n]\n"),
+]
 STAYS = [
+    "toll = FEES[n] * m\nreturn toll\n",
+    "toll = tolls[n] * m\nreturn toll\n",
+    "toll = TOLLS[n] * m\nlog(toll)\n",
     # what is no limit of the same, or not that alone
     "rest = a.b\nrest = max(rest, rest)\nlog(rest)\nreturn rest\n",
     "rest = a.b\nrest = max(b, rest - 1)\nlog(rest)\nreturn rest\n",

@@ -14,6 +14,7 @@ from ...logic.conditions import core, in_parentheses, text_of
 from ...logic.known import is_quiet
 from ...logic.liveness import is_dead
 from ...logic.walk import has_comments, name_counts, names_in, walk
+from ...naming.words import singular, words_of
 from ..arms import single
 from ..blocks import comments_in, lead_of, spaced_test, with_lead
 from ..places import Place, function_of
@@ -145,7 +146,9 @@ class InlineOnce(Move):
             return NOT_MINE
         # A name that only a step of this run has left over says nothing that was wanted.
         made_here = _first_line(line) in around.written
-        if not _EMPTY_NAMES.fullmatch(target.value) and not made_here:
+        leaves = isinstance(single(following), cst.Return | cst.Raise)
+        by_table = leaves and _is_said_by_table(small.value, target.value)
+        if not _EMPTY_NAMES.fullmatch(target.value) and not made_here and not by_table:
             return self.refuse("name-explains", line)
         if isinstance(new, cst.If) and len(text_of(small.value)) > _LONGEST:
             return self.refuse("too-long", line)
@@ -168,6 +171,7 @@ class InlineOnce(Move):
             not several
             and not text
             and not worked_on
+            and not (leaves and _is_said_by_table(value, name))
             and not _is_said_elsewhere(place, following, name)
         ):
             return NOT_MINE
@@ -273,6 +277,18 @@ def _is_said_elsewhere(place: Place, line: cst.BaseStatement, name: str) -> bool
     texts = [t for t in map(_first_line, lines) if t.startswith(before) and t.endswith(after)]
     inside = [t[len(before) : len(t) - len(after)] for t in texts if len(t) > len(before + after)]
     return any(re.fullmatch(r"([\"'])(?:(?!\1).)*\1", i) for i in inside)
+
+
+def _is_said_by_table(value: cst.BaseExpression, name: str) -> bool:
+    """Whether a value is made of what is looked up in a table that is called like it: ``toll`` in
+    ``TOLLS[kind] * nights``.
+    """
+    asked = [n.value for n in walk(value) if isinstance(n, cst.Subscript)]
+    words = words_of(name)
+    tables = (
+        words_of(t.value.lower()) for t in asked if isinstance(t, cst.Name) and t.value.isupper()
+    )
+    return any(singular(words[-1]) in map(singular, table) for table in tables) and len(words) == 1
 
 
 def _mentions(node: cst.CSTNode, name: str) -> int:
