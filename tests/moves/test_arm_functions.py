@@ -85,11 +85,11 @@ def test_then_a_table(tmp_path: Path) -> None:
     found.write()
     after = (tmp_path / "a.py").read_text(encoding="utf-8")
     assert (
-        "'weigh': self.take_weigh,\n" in after
+        "'weigh': self._take_weigh,\n" in after
         and "return actions_by_order[order](order, load)" in after
     )
     assert (
-        "    def take_lift(self, order: str, load):\n        self.note(load)\n        return load\n\n    def take_stow"
+        "    def _take_lift(self, order: str, load):\n        self.note(load)\n        return load\n\n    def _take_stow"
         in after
     )
 
@@ -129,7 +129,7 @@ def test_arms_of_one_call_each(tmp_path: Path) -> None:
     assert all(s.verdict.holds for s in steps)
     found.write()
     after = (tmp_path / "a.py").read_text(encoding="utf-8")
-    rows = ['"1": self.ring_caller,', '"2": self.record_caller,', '"3": self.say_hours,']
+    rows = ['"1": self._ring_caller,', '"2": self._record_caller,', '"3": self.say_hours,']
     assert "actions_by_key = {" in after and all(row in after for row in rows)
     assert after.count("def say_hours") == 1
 

@@ -47,7 +47,9 @@ def named_types(
     made = _Types(kept).visit(made)
     ast.fix_missing_locations(made)
     return made, tuple(
-        Assumption(AssumptionKind.STABLE_READ, f"type({_subject(s)})", "an object whose class is set")
+        Assumption(
+            AssumptionKind.STABLE_READ, f"type({_subject(s)})", "an object whose class is set"
+        )
         for s in kept.values()
     )
 

@@ -29,6 +29,7 @@ from ..arm_bodies import (
 )
 from ..chains import Chain, KindArm, chains_of
 from ..on_classes.chains import annotated, is_private, moved_lines, taken
+from ..home import Home
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes
@@ -129,23 +130,23 @@ class ArmFunctions(ModuleMove):
                 def fee(self, kind: str, nights: int):
                     match kind:
                         case "barge":
-                            pence = self.fee_barge(kind, nights)
+                            pence = self._fee_barge(kind, nights)
                         case "tug":
-                            pence = self.fee_tug(kind, nights)
+                            pence = self._fee_tug(kind, nights)
                         case "raft":
-                            pence = self.fee_raft(kind, nights)
+                            pence = self._fee_raft(kind, nights)
                         case _:
                             pence = 60
                     return pence * nights
 
-                def fee_barge(self, kind: str, nights: int):
+                def _fee_barge(self, kind: str, nights: int):
                     base = self.base * 2
                     return base + nights
 
-                def fee_tug(self, kind: str, nights: int):
+                def _fee_tug(self, kind: str, nights: int):
                     return self.base
 
-                def fee_raft(self, kind: str, nights: int):
+                def _fee_raft(self, kind: str, nights: int):
                     self.note(kind)
                     return 0
             """,
@@ -274,7 +275,7 @@ def _site(
     names: list[str] = []
     arms = [a for a in chain.arms if not _is_called_alike(view, function, a, plan)]
     for arm in arms:
-        proposed = _name(view, function, arm, set(names))
+        proposed = _name(Home(view, function, plan.this), arm, set(names))
         names.append(wishes.wanted(arm.line, [proposed]) or proposed)
     if not arms:
         return None
@@ -361,19 +362,22 @@ def _is_called_alike(view: ModuleView, function: Function, arm: KindArm, plan: _
     return isinstance(call.func, ast.Name) and call.func.id in view.functions
 
 
-def _name(view: ModuleView, function: Function, arm: KindArm, others: set[str]) -> str:
+def _name(home: Home, arm: KindArm, others: set[str]) -> str:
     """What an arm does for its key; where that is no word, what it does."""
-    key = arm.keys[0]
+    key, view = arm.keys[0], home.view
     parts = key.elts if isinstance(key, ast.Tuple) else [key]
-    own = function.node.name
-    private = "_" if view.has_private_functions or own.startswith("_") else ""
+    own = home.function.node.name
+
+    def marked(name: str) -> str:
+        return f"_{name}" if own.startswith("_") else home.private(name)
+
     words = [_word(p) for p in parts]
     if not all(w.replace("_", "").isalpha() and len(w) > 1 for w in words):
         found = proposals(Block(arm.body, (), caller=own), view.words)
-        done = [private + p.name for p in found if private + p.name not in view.words | others]
+        done = [n for p in found if (n := marked(p.name)) not in view.words | others]
         if done:
             return done[0]
-    return private + "_".join([own.strip("_"), *words])
+    return marked("_".join([own.strip("_"), *words]))
 
 
 def _word(key: ast.expr) -> str:
