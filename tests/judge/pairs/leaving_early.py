@@ -781,3 +781,112 @@ def first_fit(boats: list[int], berths: list[int]):
             if berth >= boat:
                 return boat
     return 0
+
+
+#: a list of the object, gone through by places until one is found -> proved-under as-declared+not-overridden+stable-read
+from dataclasses import dataclass, field
+@dataclass
+class Berth:
+    name: str
+    length: float
+    ship: str | None = None
+@dataclass
+class Harbour:
+    berths: list[Berth]
+    keep_clear: set[str] = field(default_factory=set)
+    def assign(self, name: str, length: float, hazardous: bool) -> Berth:
+        found = False
+        result = None
+        i = 0
+        while i < len(self.berths) and not found:
+            berth = self.berths[i]
+            if berth.ship is None:
+                if not hazardous:
+                    found = True
+                    result = berth
+                else:
+                    if berth.name not in self.keep_clear:
+                        found = True
+                        result = berth
+            i += 1
+        if found:
+            result.ship = name
+            return result
+        else:
+            raise LookupError(name)
+#: becomes
+from dataclasses import dataclass, field
+@dataclass
+class Berth:
+    name: str
+    length: float
+    ship: str | None = None
+@dataclass
+class Harbour:
+    berths: list[Berth]
+    keep_clear: set[str] = field(default_factory=set)
+    def assign(self, name: str, length: float, hazardous: bool) -> Berth:
+        for berth in self.berths:
+            if self._takes(berth, hazardous):
+                berth.ship = name
+                return berth
+        raise LookupError(name)
+    def _takes(self, berth: Berth, hazardous: bool) -> bool:
+        if berth.ship is not None:
+            return False
+        if hazardous:
+            return berth.name not in self.keep_clear
+        return True
+
+
+#: the list is made anew each time it is asked for, and that leaves a trace -> unproved
+from dataclasses import dataclass, field
+@dataclass
+class Berth:
+    name: str
+    length: float
+    ship: str | None = None
+@dataclass
+class Harbour:
+    keep_clear: set[str] = field(default_factory=set)
+    @property
+    def berths(self):
+        self.keep_clear.add('seen')
+        return [Berth('a', 3.0), Berth('b', 9.0)]
+    def assign(self, name: str, length: float, hazardous: bool) -> Berth:
+        found = False
+        result = None
+        i = 0
+        while i < len(self.berths) and not found:
+            berth = self.berths[i]
+            if berth.ship is None:
+                if length <= berth.length:
+                    found = True
+                    result = berth
+            i += 1
+            self.keep_clear.discard('seen')
+        if found:
+            result.ship = name
+            return result
+        else:
+            raise LookupError(name)
+#: becomes
+from dataclasses import dataclass, field
+@dataclass
+class Berth:
+    name: str
+    length: float
+    ship: str | None = None
+@dataclass
+class Harbour:
+    keep_clear: set[str] = field(default_factory=set)
+    @property
+    def berths(self):
+        self.keep_clear.add('seen')
+        return [Berth('a', 3.0), Berth('b', 9.0)]
+    def assign(self, name: str, length: float, hazardous: bool) -> Berth:
+        for berth in self.berths:
+            if berth.ship is None and length <= berth.length:
+                berth.ship = name
+                return berth
+        raise LookupError(name)

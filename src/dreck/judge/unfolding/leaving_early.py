@@ -29,11 +29,13 @@ from .what_is_gone_through import (
     given_at_first,
     is_awkward,
     is_bound_of_counter,
+    is_builtin,
     is_counter,
     is_declared,
     is_declared_list,
     is_list,
     is_read_later,
+    limit_of,
     may_be_gone_through,
     reads,
     step_of,
@@ -179,9 +181,27 @@ class _Work:
         """Whether the condition of a loop, which is not asked any more, is quiet."""
         if is_bound_of_counter(test, self.function, self.names):
             return True
+        if self._is_length_of_declared(test):
+            return True
         text = ast.unparse(test)
         self._no_effect(text, f"a value for which `{text}` raises or acts")
         return asks_quietly([test], self.names)
+
+    def _is_length_of_declared(self, test: ast.expr) -> bool:
+        """Whether a condition only compares what is counted with the length of an attribute that is
+        declared a list.
+        """
+        place, through = limit_of(test)
+        if not isinstance(through, ast.Attribute) or not is_counter(place, self.function):
+            return False
+        if not is_builtin("len", self.function, self.names):
+            return False
+        if not self.names.is_steady(through.attr) or not is_declared_list(through, self.names):
+            return False
+        text = ast.unparse(through)
+        breaks = f"{text} that is no list, or a property of a class elsewhere"
+        self.rests_on.append(Assumption(AssumptionKind.AS_DECLARED, text, breaks))
+        return True
 
     def _idle(self, made: ast.For | ast.While, loop: ast.stmt) -> list[ast.stmt]:
         """Statements at the end of a round that only count, which nobody asks for outside."""
