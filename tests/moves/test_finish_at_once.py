@@ -115,3 +115,41 @@ def test_a_loop_inside_of_another(parts: dict[str, str], ends: bool) -> None:
     assert bool(whole) is ends
     for each in whole:
         assert verdict(text, each).value == "proved-under"
+
+
+NOTED = """def first_fit(boats, berths):
+    whose = None
+    chosen = None
+    for boat in boats:
+        for berth in berths:
+            if {guard}:
+                if berth.free and berth.length >= boat.length:
+                    chosen = {value}
+                    whose = boat
+    if whose is not None:
+        chosen.free = False
+        return whose, chosen
+    return None
+"""
+
+
+@pytest.mark.parametrize(
+    ("guard", "value", "ends"),
+    [
+        ("chosen is None", "berth", True),
+        ("not chosen", "berth", False),
+        ("whose is None", "berth", False),
+        ("chosen is None", "berth.gate", False),
+        ("chosen is not None", "berth", False),
+    ],
+)
+def test_what_is_none_until_it_is_found(guard: str, value: str, ends: bool) -> None:
+    """An element that is noted where nothing was noted so far ends both loops; whether it may be
+    None is for the judge to say.
+    """
+    text = NOTED.format(guard=guard, value=value)
+    sites = look("finish-at-once", text).sites
+    found = [s for s in sites if "                    berth.free = False\n" in s.whole]
+    assert bool(found) is ends
+    for site in found:
+        assert "None.free" not in site.whole and verdict(text, site.whole).value == "proved-under"

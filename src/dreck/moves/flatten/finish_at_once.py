@@ -137,7 +137,8 @@ class FinishAtOnce(Move):
                 continue
             start = known.after(place.statements[index])
             if not work.left and (not leaves_loop or _only_for_loops(flag, new)):
-                new = _folded(_without_breaks_flags(new, flag), start, flag, first)
+                folded = _folded(_without_breaks_flags(new, flag), start, flag, first)
+                new = new if any(map(_asks_none, folded)) else folded
             gone = not any(flag in names_in(s) for s in new)
             head = list(place.statements[: index + (not gone)])
             if gone and new:
@@ -196,7 +197,7 @@ class _Finish:
         new: list[cst.BaseStatement] = []
         for number, statement in enumerate(statements):
             around = [Rest(statements[number + 1 :]), *frames]
-            name, value = constant_given(statement)
+            name, value = self._given(statement, around)
             if name == self.flag and value is not None and constant(value) != self.first:
                 end = self._end(statement, around)
                 if end is not None:
@@ -212,14 +213,32 @@ class _Finish:
             new.append(statement)
         return new
 
+    def _given(
+        self, statement: cst.BaseStatement, frames: Sequence[Frame]
+    ) -> tuple[str, cst.BaseExpression | None]:
+        """The name that a statement gives a constant, or what a loop goes through where it was None
+        so far, and the value.
+        """
+        small = single(statement)
+        if self.first == (None,) and isinstance(small, cst.Assign) and len(small.targets) == 1:
+            target, value = small.targets[0].target, small.value
+            is_element = isinstance(value, cst.Name) and value.value in _elements(frames)
+            if isinstance(target, cst.Name) and is_element:
+                return target.value, value
+        return constant_given(statement)
+
     def _end(
         self, statement: cst.BaseStatement, frames: Sequence[Frame]
     ) -> list[cst.BaseStatement] | None:
-        known = self.known.after(statement)
+        value = self._given(statement, frames)[1]
+        assert value is not None
+        known = self.known
+        if constant(value) is None:  # what loops go through is taken to be there; the judge decides
+            for name in sorted(_elements(frames)):
+                known = known.learning(cst.parse_expression(f"{name} is not None"), True)
+        known = known.after(statement)
         if not self.leaves_loop:
             end = onward(frames, known, self.flag, self.until)
-            value = constant_given(statement)[1]
-            assert value is not None
             return end and [_said(s, self.flag, value) for s in end]
         found = to_the_loop(frames, known, self.flag)
         if found is None:
@@ -257,6 +276,18 @@ class _Finish:
             suite = cst.IndentedBlock([cst.SimpleStatementLine(suite.body)])
         assert isinstance(suite, cst.IndentedBlock)
         return suite.with_changes(body=self.block(suite.body, frames))
+
+
+def _asks_none(statement: cst.BaseStatement) -> bool:
+    """Whether something is asked of None as it is written."""
+    asked = (n for n in walk(statement) if isinstance(n, cst.Attribute | cst.Subscript))
+    return any(isinstance(n.value, cst.Name) and n.value.value == "None" for n in asked)
+
+
+def _elements(frames: Sequence[Frame]) -> frozenset[str]:
+    """The names of what the loops around go through."""
+    loops = [f.node for f in frames if isinstance(f, Loop)]
+    return frozenset[str]().union(*(names_in(n.target) for n in loops if isinstance(n, cst.For)))
 
 
 def _folded(
