@@ -1354,3 +1354,55 @@ def marked(name: str | None) -> str | None:
 #: becomes
 def marked(name: str | None) -> str | None:
     return name
+
+
+#: a length is never below nothing -> proved
+def f(rows, out):
+    if len(rows) > 0:
+        return 1
+    return 2
+#: becomes
+def f(rows, out):
+    if len(rows) != 0:
+        return 1
+    return 2
+
+
+#: a len of its own -> differs
+def f(rows, len):
+    if len(rows) > 0:
+        return 1
+    return 2
+#: becomes
+def f(rows, len):
+    if len(rows) != 0:
+        return 1
+    return 2
+
+
+#: what is called otherwise may give anything -> differs
+def f(rows, size):
+    if size(rows) > 0:
+        return 1
+    return 2
+#: becomes
+def f(rows, size):
+    if size(rows) != 0:
+        return 1
+    return 2
+
+
+#: at least one is not none -> proved
+def f(rows):
+    return 1 if len(rows) >= 1 else 2
+#: becomes
+def f(rows):
+    return 2 if len(rows) == 0 else 1
+
+
+#: more than one is not the opposite of none -> differs
+def f(rows):
+    return 1 if len(rows) > 1 else 2
+#: becomes
+def f(rows):
+    return 2 if len(rows) == 0 else 1

@@ -93,6 +93,9 @@ class Matching(Walker):
         if a.kind == "join" and any(is_const(t) and t != const("") for t in terms_a):
             for (text,) in results:  # there is something in it, whatever else is shown
                 state.facts = state.facts.adding(("eq", text, const("")), False)
+        if self._asks_length(a, terms_a):
+            for (length,) in results:  # `len` itself sees to that
+                state.facts = state.facts.adding(("lt", length, const(0)), False)
         self._is_there(a, terms_a, state)
         put = is_put(self, a, terms_a, state)
         if a.kind not in QUIET:
@@ -108,6 +111,13 @@ class Matching(Walker):
             changed = "" if put else self._stored(a)
             state.facts = state.facts.forgetting_steps(changed, self.compared)
         return frozenset(used)
+
+    def _asks_length(self, node: Do, terms: list[Term]) -> bool:
+        """Whether a step asks how long something is, by what is built in."""
+        if node.kind != "call" or len(terms) != 2 or node.detail != ((False,), (), ()):
+            return False
+        named = terms[0][0] == "s" and self.origins.get(terms[0][1]) == "len"
+        return named and self.names.is_builtin("len")
 
     def _is_there(self, node: Do, terms: list[Term], state: State) -> None:
         """What was asked for an attribute that None lacks, or for an item, is not None."""
