@@ -65,6 +65,11 @@ def test_negation(condition: str, turned: str | None) -> None:
         ("n < 3", "n >= 3"),
         ("a == 1", "not a == 1"),
         ("len(a) > n", "len(a) <= n"),
+        ("len(a) > 0", "len(a) == 0"),
+        ("len(a) >= 1 and b", "len(a) == 0 or not b"),
+        ("len(a) == 0", "len(a) > 0"),
+        ("len(a) < 1 or n < 3", "len(a) > 0 and n >= 3"),
+        ("len(a) > 1", "len(a) <= 1"),
     ],
 )
 def test_strict_negation(condition: str, turned: str) -> None:

@@ -74,7 +74,7 @@ class Negation:
                 and self.knowledge.is_ordered(target.comparator)
             ):
                 return _wrapped(node)
-        turned = target.with_changes(operator=_opposite(operator))
+        turned = _of_emptiness(node) or target.with_changes(operator=_opposite(operator))
         return node.with_changes(comparisons=[turned])
 
     def _may_turn_order(self, left: cst.BaseExpression, right: cst.BaseExpression) -> bool:
@@ -117,6 +117,25 @@ class Negation:
         ):
             return self._spread(operand)  # one flat chain of the same operator stays one
         return self.of(operand)
+
+
+def _of_emptiness(node: cst.Comparison) -> cst.ComparisonTarget | None:
+    """The opposite of ``len(boats) > 0`` as one says it: that there are none, or that there are some."""
+    called, target = node.left, node.comparisons[0]
+    if not isinstance(called, cst.Call) or not isinstance(called.func, cst.Name):
+        return None
+    bound = target.comparator
+    if called.func.value != "len" or not isinstance(bound, cst.Integer):
+        return None
+    asked = type(target.operator).__name__, bound.value
+    turned: cst.BaseCompOp
+    if asked in (("GreaterThan", "0"), ("GreaterThanEqual", "1")):
+        turned = cst.Equal()
+    elif asked in (("LessThanEqual", "0"), ("LessThan", "1"), ("Equal", "0")):
+        turned = cst.GreaterThan()
+    else:
+        return None
+    return target.with_changes(operator=turned, comparator=bound.with_changes(value="0"))
 
 
 def _wrapped(node: cst.BaseExpression) -> cst.BaseExpression:
