@@ -113,3 +113,45 @@ def toll(boat: int | str):
 #: becomes
 def toll(boat: int | str):
     return type(boat) is int
+
+
+#: the class is set on the way -> differs
+class Tug:
+    pass
+class Barge:
+    pass
+def toll(boat: Tug):
+    kind = type(boat)
+    boat.__class__ = Barge
+    return kind is Tug
+#: becomes
+class Tug:
+    pass
+class Barge:
+    pass
+def toll(boat: Tug):
+    boat.__class__ = Barge
+    return type(boat) is Tug
+
+
+#: the class is set elsewhere, by its name -> unproved
+class Tug:
+    pass
+class Barge:
+    pass
+def sink(boat):
+    setattr(boat, "__class__", Barge)
+def toll(boat, log):
+    kind = type(boat)
+    log(boat)
+    return kind is Tug
+#: becomes
+class Tug:
+    pass
+class Barge:
+    pass
+def sink(boat):
+    setattr(boat, "__class__", Barge)
+def toll(boat, log):
+    log(boat)
+    return type(boat) is Tug

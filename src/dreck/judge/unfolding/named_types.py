@@ -24,6 +24,8 @@ def named_types(
     """
     if is_awkward(function) or not is_builtin("type", function, names):
         return None
+    if any(map(_speaks_of_classes, (function, *names.declared.trees))):
+        return None
     made = copy.deepcopy(function)
     found = {
         statement.targets[0].id: statement
@@ -51,6 +53,15 @@ def named_types(
             AssumptionKind.STABLE_READ, f"type({_subject(s)})", "an object whose class is set"
         )
         for s in kept.values()
+    )
+
+
+def _speaks_of_classes(tree: ast.AST) -> bool:
+    """Whether some code may set the class of an object: by its name, or as a text."""
+    return any(
+        (isinstance(n, ast.Attribute) and n.attr == "__class__" and not isinstance(n.ctx, ast.Load))
+        or (isinstance(n, ast.Constant) and n.value == "__class__")
+        for n in all_nodes(tree)
     )
 
 
