@@ -890,3 +890,129 @@ class Harbour:
                 berth.ship = name
                 return berth
         raise LookupError(name)
+
+
+#: what the inner loop goes through is declared to be missing at times -> differs
+class Boat:
+    def __init__(self, tons: int, berths: list[int] | None):
+        self.tons = tons
+        self.berths = berths
+def a(boats: list[Boat]):
+    found = False
+    for boat in boats:
+        for berth in boat.berths:
+            if not found:
+                if berth > boat.tons:
+                    found = True
+    return found
+#: becomes
+class Boat:
+    def __init__(self, tons: int, berths: list[int] | None):
+        self.tons = tons
+        self.berths = berths
+def a(boats: list[Boat]):
+    for boat in boats:
+        for berth in boat.berths:
+            if berth > boat.tons:
+                return True
+    return False
+
+
+#: the outer loop's element is declared to be missing at times -> differs
+class Boat:
+    def __init__(self, tons: int, berths: list[int]):
+        self.tons = tons
+        self.berths = berths
+def a(boats: list[Boat | None]):
+    found = False
+    for boat in boats:
+        for berth in boat.berths:
+            if not found:
+                if berth > boat.tons:
+                    found = True
+    return found
+#: becomes
+class Boat:
+    def __init__(self, tons: int, berths: list[int]):
+        self.tons = tons
+        self.berths = berths
+def a(boats: list[Boat | None]):
+    for boat in boats:
+        for berth in boat.berths:
+            if berth > boat.tons:
+                return True
+    return False
+
+
+#: the inner loop goes through elements that may be missing -> differs
+def a(rows: list[list[int] | None], most: int):
+    found = False
+    for row in rows:
+        for x in row:
+            if not found:
+                if x > most:
+                    found = True
+    return found
+#: becomes
+def a(rows: list[list[int] | None], most: int):
+    for row in rows:
+        for x in row:
+            if x > most:
+                return True
+    return False
+
+
+#: somebody asks whether it is there -> unproved
+class Boat:
+    def __init__(self, tons: int, berths):
+        self.tons = tons
+        self.berths = berths
+def has(boat):
+    return boat.berths is not None
+def a(boats):
+    found = False
+    for boat in boats:
+        for berth in boat.berths:
+            if not found:
+                if berth > boat.tons:
+                    found = True
+    return found
+#: becomes
+class Boat:
+    def __init__(self, tons: int, berths):
+        self.tons = tons
+        self.berths = berths
+def has(boat):
+    return boat.berths is not None
+def a(boats):
+    for boat in boats:
+        for berth in boat.berths:
+            if berth > boat.tons:
+                return True
+    return False
+
+
+#: what the inner loop goes through is declared -> proved-under no-effect
+class Boat:
+    def __init__(self, tons: int, berths: list[int]):
+        self.tons = tons
+        self.berths = berths
+def a(boats: list[Boat]):
+    found = False
+    for boat in boats:
+        for berth in boat.berths:
+            if not found:
+                if berth > boat.tons:
+                    found = True
+    return found
+#: becomes
+class Boat:
+    def __init__(self, tons: int, berths: list[int]):
+        self.tons = tons
+        self.berths = berths
+def a(boats: list[Boat]):
+    for boat in boats:
+        for berth in boat.berths:
+            if berth > boat.tons:
+                return True
+    return False

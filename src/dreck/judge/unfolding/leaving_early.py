@@ -97,7 +97,8 @@ class _Work:
         made = copy.deepcopy(loop)
         flag = _guard(made)
         if flag is None and isinstance(made, ast.For):
-            flag = self._asked_last(made) or self._only_set(made, loop, before) or _of_inner(made)
+            flag = self._asked_last(made) or self._only_set(made, loop, before)
+            flag = flag or self._of_inner(made)
         if flag is None or not _begins(flag, before):
             return None
         idle = self._idle(made, loop)
@@ -155,6 +156,20 @@ class _Work:
         others = [v for v in worked_out if not any(v is each for each in values)]
         quiet = first.value is not then and self._may_be_left_out(asked, others)
         return _Flag(kept[0], first.value, then) if quiet else None
+
+    def _of_inner(self, loop: ast.For) -> _Flag | None:
+        """The name that keeps the only loop inside of another from doing anything, where the rounds
+        of the outer one do nothing else: they still ask for what the inner one goes through, which
+        must be there each time.
+        """
+        inner = loop.body[0] if len(loop.body) == 1 else None
+        if not isinstance(inner, ast.For) or inner.orelse:
+            return None
+        given = {n.id for n in all_nodes(loop.target) if isinstance(n, ast.Name)}
+        asked = {n.id for n in all_nodes(inner.iter) if isinstance(n, ast.Name)}
+        if given & asked and asks_what_may_be_missing(_asking_all(inner.iter), self.names):
+            return None
+        return _guard(copy.deepcopy(inner))
 
     def _may_be_left_out(self, asked: Sequence[ast.expr], worked_out: Sequence[ast.expr]) -> bool:
         """Whether nobody notices that questions are not asked any more."""
@@ -325,14 +340,16 @@ def _guard(loop: ast.For | ast.While) -> _Flag | None:
     return found
 
 
-def _of_inner(loop: ast.For) -> _Flag | None:
-    """The name that keeps the only loop inside of another from doing anything, where the rounds of
-    the outer one do nothing else.
+def _asking_all(node: ast.expr) -> list[ast.expr]:
+    """Calls of a method of what is gone through, and of each thing that it is an attribute of: who
+    asks one that is None for it fails as who goes through it.
     """
-    inner = loop.body[0] if len(loop.body) == 1 else None
-    if not isinstance(inner, ast.For) or inner.orelse:
-        return None
-    return _guard(copy.deepcopy(inner))
+    found: list[ast.expr] = []
+    while True:
+        found.insert(0, ast.Call(ast.Attribute(node, "__iter__", ast.Load()), [], []))
+        if not isinstance(node, ast.Attribute):
+            return found
+        node = node.value
 
 
 def _all_of(parts: list[ast.expr]) -> ast.expr:
