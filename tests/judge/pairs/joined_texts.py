@@ -279,7 +279,7 @@ def crew(names: list[str]) -> str:
     return ", ".join(names)
 
 
-#: what stands behind the last one is cut off -> proved-under as-used
+#: what stands behind the last one is cut off -> proved
 def crew(names: list[str]) -> str:
     told = ""
     for name in names:
@@ -395,3 +395,97 @@ def moor(boats: list[int], call) -> None:
             call("next")
         call(boat)
         first = False
+
+
+#: what is declared to be missing at times is no text: who joins it fails in other words -> differs
+def a(names: list[str | None]) -> str:
+    told = ""
+    first = True
+    for name in names:
+        if not first:
+            told += ", "
+        told += name
+        first = False
+    return told
+#: becomes
+def a(names: list[str | None]) -> str:
+    return ", ".join(name for name in names)
+
+
+#: the same with nothing between -> differs
+def c(names: list[str | None]) -> str:
+    told = ""
+    for name in names:
+        told += name
+    return told
+#: becomes
+def c(names: list[str | None]) -> str:
+    return "".join(name for name in names)
+
+
+#: the same cut off -> differs
+def d(names: list[str | None]) -> str:
+    told = ""
+    for name in names:
+        told += name + ", "
+    return told[:-2]
+#: becomes
+def d(names: list[str | None]) -> str:
+    return ", ".join(name for name in names)
+
+
+#: what is declared to be missing cannot be gone through -> differs
+def e(names: list[str] | None) -> str:
+    told = ""
+    first = True
+    for name in names:
+        if not first:
+            told += ", "
+        told += name
+        first = False
+    return told
+#: becomes
+def e(names: list[str] | None) -> str:
+    return ", ".join(names)
+
+
+#: what turned out to be there is a text -> proved-under as-declared
+def c(names: list[str | None]) -> str:
+    told = ""
+    for name in names:
+        if name is not None:
+            told += name
+    return told
+#: becomes
+def c(names: list[str | None]) -> str:
+    return "".join(name for name in names if name is not None)
+
+
+#: what turned out to be there is cut off -> proved-under as-declared
+def c(names: list[str | None]) -> str:
+    told = ""
+    for name in names:
+        if name:
+            told += name + ", "
+    return told[:-2]
+#: becomes
+def c(names: list[str | None]) -> str:
+    return ", ".join(name for name in names if name)
+
+
+#: numbers added to texts fail in other words where the comma comes first -> differs
+def depths(levels: list[int]) -> str:
+    told = ""
+    for level in levels:
+        told += level + ", "
+    return told[:-2]
+#: becomes
+def depths(levels: list[int]) -> str:
+    told = ""
+    first = True
+    for level in levels:
+        if not first:
+            told += ", "
+        told += level
+        first = False
+    return told

@@ -130,6 +130,9 @@ def compare_with(
             sure = _attempt(before, after, names, ways, True)
             if isinstance(sure, Proved):
                 return sure, ways
+        if used[0].loop_form and not strict:
+            surely = _early(before, after, names, contexts, strict=True)
+            return surely or (found, used)
     return found, used
 
 
@@ -209,7 +212,7 @@ def _brought_to(
     if form == "joins":
         return joins_of_lists(function) or (function, ())
     if form == "cuts":
-        return cut_texts(function) or (function, ())
+        return cut_texts(function) or function, ()
     found, first = leaving_early(function, names) or (function, ())
     if form == "ends":
         return found, first

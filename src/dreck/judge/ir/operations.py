@@ -140,6 +140,10 @@ _ROWS = (
     Operation(
         "assume shown alike", 1, 0, raises=False, foreign=False, silent="always, if it is granted"
     ),
+    Operation("assume text", 1, 0, raises=False, foreign=False, silent="always, if it is granted"),
+    Operation(
+        "assume gone through", 1, 0, raises=False, foreign=False, silent="always, if it is granted"
+    ),
     Operation("assume whole", 1, 0, raises=False, foreign=False, silent="always, if it is granted"),
     Operation("assume unless plain", ANY_NUMBER, 0, raises=False, foreign=False, silent="always"),
 )

@@ -29,6 +29,8 @@ from ..versions.shape import shape
 from ..values.terms import FALSE, TRUE, const
 from ..face.verdict import AssumptionKind
 
+# Set on an ``AugAssign`` that a function was brought to: what it adds has to be a text.
+ADDS_TEXT = "adds_text"
 _SEES_ALL_LOCALS = frozenset({"locals", "vars", "dir", "eval", "exec"})
 _OPERATORS: dict[type[ast.AST], str] = {
     ast.Add: "+",

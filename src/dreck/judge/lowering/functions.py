@@ -29,6 +29,7 @@ from ..ir.graph import (
 from ..world.constants import DELEGATES
 from ..world.context import Context
 from .expressions import (
+    ADDS_TEXT,
     CannotLower,
     Inside,
     Jump,
@@ -367,6 +368,10 @@ class _Lowering(GeneratorLowering):
 
         def act(store: Node) -> Node:
             done = self.do("inplace", node, (old, new), (result,), store, where, operator)
+            if getattr(node, ADDS_TEXT, False):
+                about = ast.unparse(node.value)
+                detail = (AssumptionKind.AS_USED, about, f"`{about}` that is no text")
+                done = self.do("assume text", node.value, (new,), (), done, where, detail)
             return self.value(node.value, new, done, where)
 
         if isinstance(node.target, ast.Name):

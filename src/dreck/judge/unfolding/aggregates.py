@@ -440,13 +440,15 @@ def _joined(
         if between:
             apart = lowering.do("join up", node, (text, const(between)), (text,), more, where)
             more = Test(node.lineno, first, more, apart, node)
-        return lowering.do("assume unless plain", node, (item,), (), more, where, detail)
+        return lowering.do("assume text", node, (item,), (), more, where, detail)
 
     rounds = _rounds(lowering, among, item, element, Put(node.lineno, out, text, after), where)
     if not isinstance(among, ast.GeneratorExp):
         breaks = f"`{about}` that cannot be gone through: who joins it says so in other words"
         detail = (AssumptionKind.AS_USED, about, breaks)
-        rounds = lowering.do("assume", node, (), (), rounds, where, detail)
+        asked = lowering.temporary()
+        rounds = lowering.do("assume gone through", among, (asked,), (), rounds, where, detail)
+        rounds = lowering.value(among, asked, rounds, where)
     if between:
         rounds = Put(node.lineno, first, TRUE, rounds)
     return Put(node.lineno, text, const(start), rounds)

@@ -2,8 +2,8 @@
 
 ``told += name + ", "`` in every round and ``told[:-2]`` behind the loop is what a loop gives that
 adds ``", "`` before each but the first: after n rounds the one text is the other with ``", "``
-behind it, and before the first round both are empty. That holds of texts; what is added is taken
-for one (``as-used``).
+behind it, and before the first round both are empty. That holds of texts: what is added has to be
+one, or is taken for one where nothing is declared (``as-used``), which the walk sees to.
 """
 
 from __future__ import annotations
@@ -13,29 +13,29 @@ import copy
 from collections.abc import Sequence
 
 from ...outline import all_nodes
-from ..face.verdict import Assumption, AssumptionKind
+from ..lowering.expressions import ADDS_TEXT
 from ..world.scope import FunctionNode
 from .what_is_gone_through import blocks_of, is_awkward, stores
 
 
-def cut_texts(function: FunctionNode) -> tuple[FunctionNode, tuple[Assumption, ...]] | None:
+def cut_texts(function: FunctionNode) -> FunctionNode | None:
     """A function that adds texts with something between them where it cuts off what stands behind
-    the last one, and what that rests on; None if it does not.
+    the last one; None if it does not.
     """
     if is_awkward(function):
         return None
     work = _Work(copy.deepcopy(function))
     work.block(work.function.body)
-    if not work.rests_on:
+    if not work.changed:
         return None
     ast.fix_missing_locations(work.function)
-    return work.function, tuple(work.rests_on)
+    return work.function
 
 
 class _Work:
     def __init__(self, function: FunctionNode) -> None:
         self.function = function
-        self.rests_on: list[Assumption] = []
+        self.changed = False
 
     def block(self, body: list[ast.stmt]) -> None:
         """Change the loops of a block."""
@@ -108,9 +108,8 @@ class _Work:
         start = ast.Assign([ast.Name(flag, ast.Store())], ast.Constant(True))
         _Whole(cut).visit(body[at + 1])
         body.insert(at, ast.copy_location(start, body[at]))
-        about = ast.unparse(value.left)
-        breaks = f"`{about}` that is no text"
-        self.rests_on.append(Assumption(AssumptionKind.AS_USED, about, breaks))
+        setattr(add, ADDS_TEXT, True)
+        self.changed = True
 
 
 class _Whole(ast.NodeTransformer):

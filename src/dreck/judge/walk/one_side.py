@@ -52,10 +52,13 @@ _ADDERS = {"append": "list", "add": "set"}
 LENGTH = "len()"
 # Steps that rest on what some value is.
 _RESTING = frozenset(
-    {"assume unless plain", "assume whole", "assume shown alike", "assume there", "has a last"}
+    ("assume unless plain", "assume text", "assume whole", "assume shown alike", "assume there")
+    + ("assume gone through", "has a last")
 )
 # What can be gone through from its end too, as often as one likes.
 _HAVE_A_LAST = frozenset({"list", "tuple", "str", "range", "dict", "collections.deque"})
+# What can be gone through, if only once.
+_GONE_THROUGH = _HAVE_A_LAST | {"set", "frozenset", "typing.Iterator", "typing.Iterable"}
 # Built-in containers whose truth is whether there is anything in them.
 _SIZED = frozenset({"list", "dict", "set", "frozenset", "tuple", "collections.deque"})
 
@@ -228,6 +231,10 @@ class Walker:
             return self._through_sequence(node, terms[0], state)
         if node.kind == "assume whole":
             return self._whole(node, terms[0], state)
+        if node.kind == "assume text":
+            return self._text(node, terms[0], state, used)
+        if node.kind == "assume gone through":
+            return self._gone_through(node, terms[0], state)
         if node.kind == "assume shown alike":
             return self._shown_alike(node, terms[0], state)
         return self._assume_of(node, terms, state)
@@ -532,6 +539,34 @@ class Walker:
             why = f"{shortened(node.source)} is declared to be no whole number"
             raise Parted(why, *(s.node for s in state.sides))
         return self._assume_on_both(node, state)
+
+    def _text(self, node: Do, term: Term, state: State, used: set[Fact]) -> Node | None:
+        """Go on where a value is a text: also since it turned out not to be None, but never where it
+        is declared to be anything else.
+        """
+        kinds = kinds_of(term, self.kinds)
+        if kinds is not None and "NoneType" in kinds and kinds <= _TEXT:
+            missing = state.facts.decide(identity(term, NONE, self.kinds))
+            if missing is not None and not missing[0]:
+                used |= missing[1]
+                return node.next
+        if kinds == frozenset({"str"}):
+            return node.next
+        if kinds is not None or names_in(self.types.of(term)) - {"str", "?"}:
+            why = f"{node.detail[1]} is declared to be no text"
+            raise Parted(why, *(s.node for s in state.sides))
+        return self._assume(node)
+
+    def _gone_through(self, node: Do, term: Term, state: State) -> Node | None:
+        """Go on where a value can be gone through, never where it is declared to be anything else."""
+        names = names_in(self.types.of(term)) | (kinds_of(term, self.kinds) or frozenset())
+        names -= {"?"}
+        if self.container(term) is not None or (names and names <= _GONE_THROUGH):
+            return node.next
+        if names:
+            why = f"{node.detail[1]} may be something that cannot be gone through"
+            raise Parted(why, *(s.node for s in state.sides))
+        return self._assume(node)
 
     def _as_declared(self, node: Do, term: Term) -> Node | None:
         """Go on where a value is what it is declared to be."""
