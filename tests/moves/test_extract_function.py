@@ -58,6 +58,54 @@ BODIES = [
         id="a break is told to the caller",
     ),
     pytest.param(
+        "    if boats:\n"
+        "        boat = boats[0]\n"
+        "        if boat.late:\n"
+        "            log.write(boat)\n"
+        "            return\n"
+        "        boat.enter()\n"
+        "        return\n"
+        "    log.close()\n",
+        (3, 7),
+        "    if boats:\n"
+        "        part(boats, log)\n"
+        "        return\n"
+        "    log.close()\n"
+        "\n\n"
+        "def part(boats, log):\n"
+        "    boat = boats[0]\n"
+        "    if boat.late:\n"
+        "        log.write(boat)\n"
+        "        return\n"
+        "    boat.enter()\n",
+        id="nobody is told how it was left where all goes on alike",
+    ),
+    pytest.param(
+        "    for boat in boats:\n"
+        "        if boat.late:\n"
+        "            if boat.empty:\n"
+        "                continue\n"
+        "            log.write(boat)\n"
+        "            break\n"
+        "        boat.enter()\n"
+        "    return boats\n",
+        (4, 6),
+        "    for boat in boats:\n"
+        "        if boat.late:\n"
+        "            if not part(boat, log):\n"
+        "                continue\n"
+        "            break\n"
+        "        boat.enter()\n"
+        "    return boats\n"
+        "\n\n"
+        "def part(boat, log):\n"
+        "    if boat.empty:\n"
+        "        return False\n"
+        "    log.write(boat)\n"
+        "    return True\n",
+        id="another jump stands behind it",
+    ),
+    pytest.param(
         "    for boat in boats:\n"
         "        yield boat.name\n"
         "        if boat.late:\n"

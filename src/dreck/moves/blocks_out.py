@@ -421,6 +421,9 @@ def _ending(
     if all(isinstance(j, ast.Return) for j in jumps) and not outputs:
         if not falls or _is_tail(function.node.body, run):
             return _returning(function, run, jumps, falls)
+    if not outputs and _leads_where_it_jumps(run, jumps):
+        # Whether it was left early or not, its caller does the same: there is nothing to say.
+        return Ending({id(j): "return" for j in jumps}, "", ("{call}",))
     kinds = {ast.dump(j) for j in jumps}
     in_loop = all(isinstance(j, ast.Continue) for j in jumps)
     if in_loop and _ends_round(function.node.body, run):
@@ -561,6 +564,14 @@ def _is_tail(body: Sequence[ast.stmt], run: Run) -> bool:
     if isinstance(last, ast.Match):
         return any(_is_tail(c.body, run) for c in last.cases)
     return False
+
+
+def _leads_where_it_jumps(run: Run, jumps: Sequence[Jump]) -> bool:
+    """Whether what stands right behind a block is the jump by which the block is left early."""
+    if run.stop == len(run.suite) or any(getattr(j, "value", None) is not None for j in jumps):
+        return False
+    behind = ast.dump(run.suite[run.stop])
+    return all(ast.dump(j) == behind for j in jumps)
 
 
 def _ends_round(body: Sequence[ast.stmt], run: Run) -> bool:
