@@ -54,6 +54,14 @@ CASES += [
     ("n = n * 2\nreturn n\n", "return n * 2\n"),
     ("if a:\n    n = n + b\n    return n\nreturn n\n", "if a:\n    return n + b\nreturn n\n"),
 ]
+# What is called like the function that makes it; a name that says more stays.
+CASES += [
+    ("berth = a.choose_berth(b)\nreturn berth\n", "return a.choose_berth(b)\n"),
+    ("free_berth = a.choose_berth(b)\nreturn free_berth\n", ""),
+    ("berth = a.choose_berth_of(b)\nreturn berth\n", ""),
+    ("berth = berth(b)\nlog(berth)\n", ""),
+    ("berth = a.berth(b)\nreturn berth\n", ""),
+]
 # What a name is held within at once, which can be said where it is worked out.
 CASES += [
     ("x = a - b\nx = max(x, 0)\nlog(x)\n", "x = max(a - b, 0)\nlog(x)\n"),

@@ -147,8 +147,8 @@ class InlineOnce(Move):
         # A name that only a step of this run has left over says nothing that was wanted.
         made_here = _first_line(line) in around.written
         leaves = isinstance(single(following), cst.Return | cst.Raise)
-        by_table = leaves and _is_said_by_table(small.value, target.value)
-        if not _EMPTY_NAMES.fullmatch(target.value) and not made_here and not by_table:
+        is_said = leaves and _is_said_by(small.value, target.value)
+        if not _EMPTY_NAMES.fullmatch(target.value) and not made_here and not is_said:
             return self.refuse("name-explains", line)
         if isinstance(new, cst.If) and len(text_of(small.value)) > _LONGEST:
             return self.refuse("too-long", line)
@@ -171,7 +171,7 @@ class InlineOnce(Move):
             not several
             and not text
             and not worked_on
-            and not (leaves and _is_said_by_table(value, name))
+            and not (leaves and _is_said_by(value, name))
             and not _is_said_elsewhere(place, following, name)
         ):
             return NOT_MINE
@@ -277,6 +277,19 @@ def _is_said_elsewhere(place: Place, line: cst.BaseStatement, name: str) -> bool
     texts = [t for t in map(_first_line, lines) if t.startswith(before) and t.endswith(after)]
     inside = [t[len(before) : len(t) - len(after)] for t in texts if len(t) > len(before + after)]
     return any(re.fullmatch(r"([\"'])(?:(?!\1).)*\1", i) for i in inside)
+
+
+def _is_said_by(value: cst.BaseExpression, name: str) -> bool:
+    """Whether what makes a value is called like it: a table, or a function of whose name it is the
+    last word, as ``berth`` is of ``self._choose_berth(boat)``.
+    """
+    if _is_said_by_table(value, name):
+        return True
+    if not isinstance(value, cst.Call):
+        return False
+    called = words_of(text_of(value.func).rpartition(".")[2])
+    words = words_of(name)
+    return len(called) > len(words) and called[-len(words) :] == words
 
 
 def _is_said_by_table(value: cst.BaseExpression, name: str) -> bool:
