@@ -21,11 +21,11 @@ from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...naming.words import VERBS, words_of
 from ...outline import Function, all_nodes
-from ...source.edits import Edit, edited
+from ...source.edits import edited
 from ..alignment import Hole, aligned, is_value
 from ..alike import visible_locals
+from ..chain_tables import asking, in_place_of, table_lines
 from ..chains import Chain, chains_of, source_of
-from ..on_classes.chains import moved_lines
 from ..enum_members import covers_all
 from ..imports import with_import
 from ..module_view import ModuleView
@@ -640,7 +640,8 @@ class _Plan:
         if name in known or not name.isidentifier() or not self.rows.is_free:
             return "name-taken"
         new = self._statements(name)
-        edits = [self._replacement([*self._table(name, comments), *new] if is_local else new)]
+        lines = [*self._table(name, comments), *new] if is_local else new
+        edits = [in_place_of(self.view, self.chain, lines, self.first_line)]
         if not is_local:
             table = self.rows.insertion(
                 [*self.rows.class_lines(), *self._table(name, comments)], self.chain.otherwise or []
@@ -701,23 +702,13 @@ class _Plan:
         return words if _has_methods(self.holes) else private + words.upper()
 
     def _table(self, name: str, comments: list[str]) -> list[str]:
-        lines = [f"{name} = {{"]
-        seen: set[str] = set()
-        for position, arm in enumerate(self.chain.arms):
-            value = self.rows.row([h.values[position] for h in self.holes])
-            comment = f"  {comments[position]}" if comments[position] else ""
-            for key in arm.keys:
-                if ast.dump(key) not in seen:  # of equal tests the first decides
-                    lines.append(
-                        f"{self.view.indent}{source_of(self.view, key)}: {value},{comment}"
-                    )
-                    comment = ""
-                seen.add(ast.dump(key))
-        return [*lines, "}"]
+        arms = range(len(self.chain.arms))
+        values = [self.rows.row([h.values[n] for h in self.holes]) for n in arms]
+        return table_lines(self.view, name, self.chain, values, comments)
 
     def _statements(self, name: str) -> list[str]:
         """The lines in place of the chain, without their indentation."""
-        subject, one = source_of(self.view, self.chain.subject), self.view.indent
+        subject = source_of(self.view, self.chain.subject)
         otherwise = self.chain.otherwise
         every = [*(a.body for a in self.chain.arms), otherwise or []]
         default = (
@@ -736,24 +727,4 @@ class _Plan:
             given = subject if lacking == "None" else f"{subject}, {lacking}"
             return self.rows.using(f"{name}.get({given})")
         found = self.rows.using(f"{name}[{subject}]")
-        if covers_all(self.view, self.function, self.chain):
-            return found
-        if otherwise is None or self.chain.rest:
-            rest = [] if otherwise is None else moved_lines(self.view, otherwise, "")
-            return [f"if {subject} in {name}:", *(one + line for line in found), *rest]
-        if isinstance(otherwise[-1], ast.Raise | ast.Return | ast.Continue | ast.Break):
-            return [f"if {subject} not in {name}:", *moved_lines(self.view, otherwise, one), *found]
-        return [
-            f"if {subject} in {name}:",
-            *(one + line for line in found),
-            "else:",
-            *moved_lines(self.view, otherwise, one),
-        ]
-
-    def _replacement(self, lines: list[str]) -> Edit:
-        first, last = self.chain.statements[0], self.chain.statements[-1]
-        indent = self.view.indentation(first.lineno)
-        start = self.view.offsets.line_start(min(self.first_line, first.lineno))
-        end = self.view.offsets.line_start((last.end_lineno or last.lineno) + 1)
-        text = self.view.newline.join(indent + each if each else "" for each in lines)
-        return Edit(start, end, text + self.view.newline)
+        return asking(self.view, self.function, self.chain, name, found)
