@@ -73,6 +73,7 @@ MODULES = (
     "dispatch.align_arms",
     "dispatch.arm_functions",
     "dispatch.lookup_table",
+    "dispatch.formula_table",
     "dispatch.enum_data",
     "dispatch.band_table",
     "dispatch.methods_on_classes",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import keyword
 import re
+from collections.abc import Sequence
 
 from .english import is_known, is_participle, lemmas, one_of, several_of
 
@@ -171,6 +172,23 @@ def plural(word: str) -> str:
     if word.endswith("y") and word[-2:-1] not in "aeiou":
         return f"{word[:-1]}ies"
     return f"{word}s"
+
+
+# Words that mean many already, or no number of things.
+_ALREADY_MANY = frozenset(
+    {"pence", "data", "gear", "info", "news", "water", "money", "time", "weather", "people"}
+)
+
+
+def several(words: Sequence[str]) -> list[str]:
+    """The words of a name, said of several.
+
+    >>> several(["dry", "dock"]), several(["pence"]), several(["limits"])
+    (['dry', 'docks'], ['pence'], ['limits'])
+    """
+    last = words[-1]
+    stays = last.endswith("s") or last in _ALREADY_MANY
+    return [*words[:-1], last if stays else plural(last)]
 
 
 def plain_words(text: str) -> list[str] | None:

@@ -34,7 +34,14 @@ ONLY_OFFERED = frozenset({"policy-object", "rule-list"})
 # Moves that make a choice between kinds or ranges a table, or a matter of classes. What they bring is
 # more than the steps inside a function that would stand in their way.
 CHOICES = frozenset(
-    {"lookup-table", "band-table", "first-row", "arm-functions", "methods-on-classes"}
+    {
+        "lookup-table",
+        "formula-table",
+        "band-table",
+        "first-row",
+        "arm-functions",
+        "methods-on-classes",
+    }
     | {"subclass-per-kind", "parameterize-table"}
 )
 

@@ -129,6 +129,9 @@ def cost_of_module(text: str) -> Cost:
             found["classes"] += 1
         else:
             found["rows"] += _rows(node)
+            formulas = [n for n in all_nodes(node) if isinstance(n, ast.Lambda)]
+            found["formulas"] += len(formulas)
+            found["formula names"] += sum(max(0, len(f.args.args) - 1) for f in formulas)
             found["text"] += sum(isinstance(n, ast.expr) for n in all_nodes(node))
     found["known again"] = sum(number - 1 for number in known.values())
     return Cost(found)

@@ -219,6 +219,16 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
         ),
         "classes": Weight(1.5, "classes", "one more thing to know"),
         "rows": Weight(0.2, "rows and values of tables and constants", "each has to be read"),
+        "formulas": Weight(
+            1.5,
+            "functions without a name in tables and constants",
+            "each has to be read for what it does, which a name would say, and what it is given",
+        ),
+        "formula names": Weight(
+            0.3,
+            "names that such functions take beyond the first",
+            "the eye has to get past them, row by row",
+        ),
         "known again": Weight(
             3.0,
             "kinds that more than one choice in a file asks for, for each choice beyond the first",

@@ -18,7 +18,7 @@ from ...logic.bindings import parameters
 from ...naming.operands import subject_words
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
-from ...naming.words import plural
+from ...naming.words import several
 from ...outline import Function
 from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned
@@ -31,10 +31,6 @@ from ..rows import Rows, first_commented, row_comments
 from ..wishes import Wishes
 
 _LEAST_LIMITS = 3
-# Words that mean many already, or no number of things.
-_ALREADY_MANY = frozenset(
-    {"pence", "data", "gear", "info", "news", "water", "money", "time", "weather", "people"}
-)
 
 
 @move
@@ -335,11 +331,11 @@ class _Plan:
             return "many-holes"
         private = "_" if view.has_private_functions else ""
         limits_name = self._limits_name(private, subject_words(self.ladder.subject))
-        proposed = limits_name if self._are_places else private + _plural(what).upper()
+        proposed = limits_name if self._are_places else private + "_".join(several(what)).upper()
         wish = self.wishes.wanted(line, [proposed], constant=True)
         values_name = wish or proposed
         if self._are_places:
-            limits_name, values_name = values_name, private + _plural(what).upper()
+            limits_name, values_name = values_name, private + "_".join(several(what)).upper()
         finder = "bisect_left" if self._cuts[0].behind else "bisect_right"
         new_names = set() if self._has_limits(limits_name) else {limits_name}
         if not self._are_places and not self._has_values(values_name, comments):
@@ -664,9 +660,3 @@ class _Plan:
 
 def _leaves(body: list[ast.stmt]) -> bool:
     return isinstance(body[-1], ast.Return | ast.Raise)
-
-
-def _plural(words: list[str]) -> str:
-    last = words[-1]
-    many = last if last.endswith("s") or last in _ALREADY_MANY else plural(last)
-    return "_".join([*words[:-1], many])
