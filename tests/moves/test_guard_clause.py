@@ -234,10 +234,17 @@ def test_handlers_that_stay_as_they_are(text: str) -> None:
     ("long", "rest", "swapped"),
     [
         (4, "    lock.shut()\n    raise a\n", True),
-        (4, "    lock.shut()\n    lock.log()\n    raise a\n", False),  # as much work
+        (4, "    lock.shut()\n    lock.log()\n    raise a\n", True),
+        (1, "    lock.shut()\n    lock.log()\n    raise a\n", False),  # more work than the arm
         (
             4,
             "    lock.shut(\n        1,\n        2,\n        3,\n        4,\n    )\n    raise a\n",
+            True,
+        ),
+        (4, "    lock.shut()\n    lock.log()\n    return 0\n", False),  # as much work
+        (
+            4,
+            "    lock.shut(\n        1,\n        2,\n        3,\n        4,\n    )\n    return 0\n",
             False,
         ),
         (4, "    lock.shut()\n    lock.log()\n", False),  # it does not leave
@@ -247,7 +254,9 @@ def test_handlers_that_stay_as_they_are(text: str) -> None:
     ],
 )
 def test_a_short_rest(long: int, rest: str, swapped: bool) -> None:
-    """What leaves behind a long arm that leaves becomes its guard, if it is much shorter."""
+    """What leaves behind a long arm that leaves becomes its guard, if it is much shorter; what raises,
+    if it is no more work.
+    """
     work = "".join(f"        lock.fill({n})\n" for n in range(long)) + "        return c\n"
     text = f"def f(lock, a, b, c):\n    if a is b:\n{work}{rest}"
     assert ("a is not b" in only("guard-clause", text)) is swapped

@@ -207,8 +207,8 @@ class GuardClause(Move):
 
 
 def _short_rest(place: Place, index: int, node: cst.If) -> cst.IndentedBlock | None:
-    """What follows an arm that leaves, where that raises, or gives a constant, and is the lesser work
-    by far: what is worked out there may be the answer itself.
+    """What follows an arm that leaves, where that raises and is no more work, or gives a constant and
+    is the lesser work by far: what is worked out there may be the answer itself.
     """
     rest = place.statements[index + 1 :]
     if not rest or not leaves(node.body) or not statements_leave(rest):
@@ -223,6 +223,8 @@ def _short_rest(place: Place, index: int, node: cst.If) -> cst.IndentedBlock | N
     assert isinstance(first, cst.SimpleStatementLine)
     set_in = first.with_changes(leading_lines=comments_in(first.leading_lines))
     block = cst.IndentedBlock([set_in, *rest[1:]])
+    if isinstance(last, cst.Raise):
+        return block if weight(block) <= weight(node.body) else None
     lesser = 2 * weight(block) <= weight(node.body) and _lines(block) <= _lines(node.body)
     return block if lesser else None
 
