@@ -25,7 +25,9 @@ from ..unfolding.joins_of_lists import joins_of_lists
 from ..unfolding.leaving_early import leaving_early
 from ..unfolding.lists_from_helpers import lists_from_helpers
 from ..unfolding.loops_apart import loops_apart
+from ..unfolding.named_arguments import named_arguments
 from ..unfolding.named_types import named_types
+from ..unfolding.written_lists import written_lists
 from ..unfolding.quiet_questions import goes_through_plain
 from ..walk.prove import Proved, Unproved, prove
 from ..world.scope import FunctionNode
@@ -71,8 +73,8 @@ def lowered(
     """The decision graphs of two functions, or what the judge cannot follow in them."""
     form = contexts[0].loop_form
     if form:
-        both = zip((before, after), contexts, strict=True)
-        before, after = (_brought_to(form, f, c.names)[0] for f, c in both)
+        pairs = zip(((before, after), (after, before)), contexts, strict=True)
+        before, after = (_brought_to(form, *pair, c.names)[0] for pair, c in pairs)
     if contexts[0].loops_apart:
         parts = [loops_apart(f, c) for f, c in zip((before, after), contexts, strict=True)]
         before, after = (
@@ -187,7 +189,8 @@ def _early(
     if ast.dump(before.args) != ast.dump(after.args):
         return None  # what is declared is what the old version declares
     for form in () if contexts[0].loop_form else _FORMS:
-        first, second = (_brought_to(form, f, names) for f in (before, after))
+        pairs = ((before, after), (after, before))
+        first, second = (_brought_to(form, *pair, names) for pair in pairs)
         if (first[0] is before and second[0] is after) or (strict and (first[1] or second[1])):
             continue
         ways = replace(contexts[0], loop_form=form), replace(contexts[1], loop_form=form)
@@ -198,21 +201,26 @@ def _early(
     return None
 
 
-# Types have no names; texts are joined from lists; nothing is cut off from a text; loops end where
-# nothing is left to do; then they also go through elements, and not through places.
-_FORMS = ("types", "joins", "cuts", "ends", "elements")
+# Arguments have names; types have none; texts are joined from lists; nothing is cut off from a text; lists that are
+# written down are gone through round after round; loops end where nothing is left to do; then they
+# also go through elements, and not through places.
+_FORMS = ("arguments", "types", "joins", "cuts", "lists", "ends", "elements")
 
 
 def _brought_to(
-    form: str, function: FunctionNode, names: Names
+    form: str, function: FunctionNode, other: FunctionNode, names: Names
 ) -> tuple[FunctionNode, tuple[Assumption, ...]]:
-    """A function with its loops in a form, and what this rests on."""
+    """A function in a form, beside the other version, and what this rests on."""
+    if form == "arguments":
+        return named_arguments(function, other, names) or (function, ())
     if form == "types":
         return named_types(function, names) or (function, ())
     if form == "joins":
         return joins_of_lists(function) or (function, ())
     if form == "cuts":
         return cut_texts(function) or function, ()
+    if form == "lists":
+        return written_lists(function) or function, ()
     found, first = leaving_early(function, names) or (function, ())
     if form == "ends":
         return found, first

@@ -326,6 +326,13 @@ def _asked(node: ast.AST) -> list[ast.expr]:
     return [node.func.value] if _is_method_call(node) else []  # type: ignore[attr-defined]
 
 
+def declared_missing(node: ast.expr, names: Names) -> bool:
+    """Whether a name, or an attribute, is declared somewhere to be missing at times."""
+    spoken = _spoken(node)
+    every = (d for tree in names.declared.trees for d in _declared_in(tree))
+    return any(name == spoken and _may_be_missing(hint) for name, hint in every)
+
+
 @lru_cache(CACHED)
 def _declared_in(tree: ast.Module) -> tuple[tuple[str, ast.expr], ...]:
     """The names and attributes (with a dot) that are annotated in some code, each with its

@@ -228,7 +228,8 @@ class Matching(Walker):
         seen = state.facts.seen(node.kind, node.detail, ("operands", *terms))
         by_identity = any(is_member(t) or t == NONE for t in terms)
         if seen is None and by_identity and (node.kind == "member" or node.detail in ("==", "!=")):
-            return self._alone_with_member(node, terms, side)
+            apart = self._unequal(node, terms, state, side)
+            return self._alone_with_member(node, terms, side) if apart is None else apart
         if seen is None and node.kind == "compare":
             apart = (
                 self._asked_otherwise(node, terms, state, side)
@@ -238,7 +239,8 @@ class Matching(Walker):
             if apart is not None:
                 return apart
         if seen is None and node.kind == "member":
-            member = self._unequal(node, terms, state, side)
+            member = self._asked_otherwise(node, terms, state, side)
+            member = self._unequal(node, terms, state, side) if member is None else member
             if member is not None:
                 return member
         if seen is None and node.kind == "truth" and self._plain_truth(node, terms[0], state, side):
@@ -272,26 +274,31 @@ class Matching(Walker):
     def _asked_otherwise(
         self, node: Do, terms: list[Term], state: State, side: Side
     ) -> Used | None:
-        """One side asks ``==`` where ``!=`` was just asked of the same operands, or the reverse."""
-        opposite = {"==": "!=", "!=": "=="}.get(node.detail)
-        step = (
-            None
-            if opposite is None
-            else state.facts.seen("compare", opposite, ("operands", *terms))
-        )
-        if step is None:
-            return None
-        answer, used = step[4][1], frozenset({(step, True)})
-        if kinds_of(answer, self.kinds) != BOOL:
-            truth = state.facts.seen("truth", None, ("operands", answer))
-            if truth is None:
+        """One side asks ``!=``, or among some, where ``==`` was just asked of the same operands, or
+        which of two is less where it was asked which is more.
+        """
+        sign = "==" if node.kind == "member" else str(node.detail)
+        for step in (*state.facts.steps("compare"), *state.facts.steps("member")):
+            told = "==" if step[1] == "member" else str(step[2])
+            asked = opposite_comparison(told, step[3][1:], sign, terms)
+            if asked is None:
+                continue
+            answer, used = step[4][1], frozenset({(step, True)})
+            if kinds_of(answer, self.kinds) != BOOL:
+                truth = state.facts.seen("truth", None, ("operands", answer))
+                if truth is None:
+                    continue
+                answer, used = truth[4][1], used | {(truth, True)}
+            is_order = asked[0] is AssumptionKind.TOTAL_ORDER
+            ask = self.ledger.total_order if is_order else self.ledger.plain_equality
+            if not ask(node.source, self._types(terms)):
                 return None
-            answer, used = truth[4][1], used | {(truth, True)}
-        if not self.ledger.plain_equality(node.source, self._types(terms)):
-            return None
-        side.env[node.outs[0]] = negated(answer)
-        side.node = node.next
-        return used
+            if is_order:
+                self._assume_again(node)
+            side.env[node.outs[0]] = negated(answer) if asked[1] else answer
+            side.node = node.next
+            return used
+        return None
 
     def _unequal(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
         """One side asks whether a value equals a constant, where it just turned out to equal
@@ -311,7 +318,7 @@ class Matching(Walker):
             answer = self._answered_before(step, state)
             if answer is None or answer[0] != (was_membership or step[2] == "=="):
                 continue
-            breaks = f"a value equal both to {other[2]!r} and to {terms[1][2]!r}"
+            breaks = f"a value equal both to {_shown(other)} and to {_shown(terms[1])}"
             if not self.ledger.plain_equality(node.source, self._types(terms), breaks):
                 return None
             equal = same if asks_membership else node.detail == "!="
@@ -352,7 +359,7 @@ class Matching(Walker):
                 source = next(
                     (s.node.source for s in state.sides if isinstance(s.node, Test)), None
                 )
-                breaks = f"a value equal both to {other[2]!r} and to {constant[2]!r}"
+                breaks = f"a value equal both to {_shown(other)} and to {_shown(constant)}"
                 types = self._types([asked, other])
                 if source is None or not self.ledger.plain_equality(source, types, breaks):
                     return None
@@ -734,9 +741,17 @@ def _appended(node: Do, terms: list[Term]) -> tuple[Term, Term, str] | None:
 
 
 def _are_apart(one: Term, other: Term) -> bool:
-    """Whether two constants are of one type that has a plain equality, and differ."""
-    same_type = is_const(one) and one[1] == other[1] and one[1] in ("str", "int", "bytes")
-    return same_type and one[2] != other[2]
+    """Whether two constants are of one type that has a plain equality, or members of one enum, and
+    differ.
+    """
+    same_type = is_const(one) and one[1] == other[1]
+    plain = one[1] in ("str", "int", "bytes") or is_member(one)
+    return same_type and plain and one[2] != other[2]
+
+
+def _shown(constant: Term) -> str:
+    """A constant as it is written."""
+    return str(constant[2]) if is_member(constant) else repr(constant[2])
 
 
 def _step(node: Do, terms: list[Term], results: list[Term]) -> Term:

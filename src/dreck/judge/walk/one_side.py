@@ -14,6 +14,7 @@ from ..ir.graph import Cut, Do, Drop, Graph, Landing, Leave, Load, Node, Put, Sl
 from . import mappings
 from .evident_texts import TEXT_STEPS, text_of_evident
 from .memory import Memory
+from .texts_worked_out import worked_out
 from .states import Hypothesis, Parted, Path, Place, Side, State, Used, Value, operand_term
 from ..values.terms import (
     BOOL,
@@ -80,6 +81,7 @@ class Walker:
     globals_read: dict[str, Term] = field(default_factory=dict)  # where they are taken to stay
     builtins: dict[str, Term] = field(default_factory=dict)
     of_texts: dict[tuple[Term, str], Term] = field(default_factory=dict)  # methods of constants
+    methods: dict[int, tuple[Term, str]] = field(default_factory=dict)  # the same, turned round
     compared: set[int] = field(default_factory=set)  # unknown values that a comparison yielded
     maybe: set[int] = field(default_factory=set)  # unknown values that may stand for "unbound"
     memory: Memory = field(default_factory=Memory)
@@ -202,6 +204,11 @@ class Walker:
                 "whether two values that were made here are one object cannot be told",
                 *(s.node for s in state.sides),
             )
+        if node.kind == "call" and terms[0][0] == "s" and terms[0][1] in self.methods:
+            given = worked_out(node, *self.methods[terms[0][1]], terms[1:])
+            if given is not None:
+                side.env[node.outs[0]] = given
+                return node.next
         method = self._adder(node, terms) or self._method_of_text(node, terms)
         if method is not None:
             side.env[node.outs[0]] = method
@@ -252,11 +259,13 @@ class Walker:
         """A method of a text that is written there: nobody can set another one."""
         if node.kind != "getattr" or terms[0][:2] != ("c", "str") or node.detail not in TEXT:
             return None
-        if not isinstance(getattr(node.source, "value", None), ast.Constant):
+        written = isinstance(getattr(node.source, "value", None), ast.Constant)
+        if not (written or self.steady or self.strict):
             return None  # what may be one elsewhere is asked there too
         key = terms[0], str(node.detail)
         if key not in self.of_texts:
             self.of_texts[key] = found = self.new()
+            self.methods[found[1]] = key
             self.types.note(node, terms, [found], None)
         return self.of_texts[key]
 

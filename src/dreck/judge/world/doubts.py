@@ -64,6 +64,41 @@ def of_many_kinds_in(tree: ast.Module) -> frozenset[str]:
     return frozenset(found - {""})
 
 
+@lru_cache(CACHED)
+def asked_whether_in(tree: ast.Module) -> frozenset[str]:
+    """Those of which some code asks whether they are anything at all: ``if log:``."""
+    found: set[str] = set()
+    for node in nodes_of(tree):
+        asked: list[ast.expr] = []
+        if isinstance(node, ast.If | ast.While | ast.IfExp | ast.Assert):
+            asked = [node.test]
+        elif isinstance(node, ast.BoolOp):
+            asked = node.values
+        elif isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
+            asked = [node.operand]
+        elif isinstance(node, ast.comprehension):
+            asked = node.ifs
+        found |= {spoken_of(a) for a in asked}
+    return frozenset(found - {""})
+
+
+@lru_cache(CACHED)
+def set_later_in(tree: ast.Module) -> frozenset[str]:
+    """The attributes that some code sets or deletes, but for what a new object does with its own."""
+    making = {
+        id(n)
+        for f in nodes_of(tree)
+        if isinstance(f, ast.FunctionDef) and f.name in ("__init__", "__post_init__")
+        for n in ast.walk(f)
+        if isinstance(n, ast.Attribute) and ast.unparse(n.value) == "self"
+    }
+    return frozenset(
+        f".{n.attr}"
+        for n in nodes_of(tree)
+        if isinstance(n, ast.Attribute) and not isinstance(n.ctx, ast.Load) and id(n) not in making
+    )
+
+
 def spoken_of(node: ast.expr) -> str:
     """How an expression is spoken of: as a name, as an attribute with a dot, as a key in brackets;
     empty for anything else.
