@@ -283,7 +283,7 @@ def start(how: int):
     return fan(how) + fan(speed=2.5)
 
 
-#: what is below one bound and not below another lies between them -> proved-under as-used
+#: what is below one bound and not below another lies between them -> proved-under no-effect+total-order
 def colour(level):
     if level >= 30:
         return "red"
@@ -319,7 +319,7 @@ def colour(level):
     return "red"
 
 
-#: a text is compared, too -> unproved
+#: a text is compared, too -> proved-under no-effect+total-order
 def colour(level):
     if level == "high":
         return "red"

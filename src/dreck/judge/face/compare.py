@@ -25,11 +25,14 @@ from ..unfolding.joins_of_lists import joins_of_lists
 from ..unfolding.leaving_early import leaving_early
 from ..unfolding.lists_from_helpers import lists_from_helpers
 from ..unfolding.loops_apart import loops_apart
+from ..unfolding.mapped import without_mapping
 from ..unfolding.named_arguments import named_arguments
 from ..unfolding.named_types import named_types
+from ..unfolding.sunk_stores import sunk_stores
 from ..unfolding.written_lists import written_lists
 from ..unfolding.quiet_questions import goes_through_plain
 from ..walk.prove import Proved, Unproved, prove
+from ..world.literals import literals_of
 from ..world.scope import FunctionNode
 
 __all__ = [
@@ -86,6 +89,13 @@ def lowered(
         return Unproved(
             f"the judge does not follow {error.what} (line {error.line})", error.line, error.line
         )
+
+
+def with_literals(contexts: tuple[Context, Context], names: Names) -> Names:
+    """What is known of the names around two functions where they are lowered in one way."""
+    if not contexts[0].literals:
+        return names
+    return replace(names, literals=literals_of(names.declared.trees, names.fixed))
 
 
 def compare(
@@ -161,14 +171,13 @@ def _compared(
             if isinstance(second, Proved):
                 return second, other
     if not strict and may_let_through(before, after, names):
-        through = (
-            replace(contexts[0], lets_through=True),
-            replace(contexts[1], lets_through=True),
-        )
-        third = _attempt(before, after, names, through, strict)
-        if isinstance(third, Proved):
-            rests_on = (*passed_through(before), *third.assumptions)
-            return replace(third, assumptions=rests_on), through
+        for literals in sorted({False, _speaks_of_constants(before, after)}):
+            changed = (replace(c, lets_through=True, literals=literals) for c in contexts)
+            through = next(changed), next(changed)
+            third = _attempt(before, after, names, through, strict)
+            if isinstance(third, Proved):
+                rests_on = (*passed_through(before), *third.assumptions)
+                return replace(third, assumptions=rests_on), through
     both = zip((before, after), contexts, strict=True)
     chosen = [lists_from_helpers(f, c)[0] for f, c in both] if not (strict or plain) else []
     may_part = plain or (bool(chosen) and all(goes_through_plain(f, names) for f in chosen))
@@ -201,10 +210,11 @@ def _early(
     return None
 
 
-# Arguments have names; types have none; texts are joined from lists; nothing is cut off from a text; lists that are
+# Arguments have names, and what has one is put away late; nothing is mapped; types have no
+# names; texts are joined from lists; nothing is cut off from a text; lists that are
 # written down are gone through round after round; loops end where nothing is left to do; then they
 # also go through elements, and not through places.
-_FORMS = ("arguments", "types", "joins", "cuts", "lists", "ends", "elements")
+_FORMS = ("arguments", "maps", "types", "joins", "cuts", "lists", "ends", "elements")
 
 
 def _brought_to(
@@ -212,11 +222,15 @@ def _brought_to(
 ) -> tuple[FunctionNode, tuple[Assumption, ...]]:
     """A function in a form, beside the other version, and what this rests on."""
     if form == "arguments":
-        return named_arguments(function, other, names) or (function, ())
+        found, first = sunk_stores(function) or (function, ())
+        found, second = named_arguments(found, other, names) or (found, ())
+        return found, (*first, *second)
     if form == "types":
         return named_types(function, names) or (function, ())
     if form == "joins":
         return joins_of_lists(function) or (function, ())
+    if form == "maps":
+        return without_mapping(function, names) or (function, ())
     if form == "cuts":
         return cut_texts(function) or function, ()
     if form == "lists":
@@ -393,6 +407,14 @@ def _asks_for_types(before: FunctionNode, after: FunctionNode) -> bool:
     return counts[0] != counts[1]
 
 
+def _speaks_of_constants(before: FunctionNode, after: FunctionNode) -> bool:
+    """Whether both versions speak of names that look like constants of the module."""
+    return all(
+        any(isinstance(n, ast.Name) and n.id.isupper() for n in all_nodes(f))
+        for f in (before, after)
+    )
+
+
 def _attempt(
     before: FunctionNode,
     after: FunctionNode,
@@ -402,7 +424,9 @@ def _attempt(
 ) -> Proved | Unproved:
     try:
         graphs = lowered(before, after, contexts)
-        return graphs if isinstance(graphs, Unproved) else prove(*graphs, names, strict=strict)
+        if isinstance(graphs, Unproved):
+            return graphs
+        return prove(*graphs, with_literals(contexts, names), strict=strict)
     except RecursionError:
         return Unproved("the function is too deep to compare", before.lineno, after.lineno)
     except Exception as error:  # a failure of the judge is no proof, and must not end the run
@@ -431,4 +455,5 @@ _WAYS: tuple[
     (_calls_more_often, lambda context: replace(context, asking=True)),
     (_measures_differently, lambda context: replace(context, apart=True, lengths_apart=True)),
     (_chooses_differently, lambda context: replace(context, apart=True)),
+    (_speaks_of_constants, lambda context: replace(context, literals=True)),
 )

@@ -10,7 +10,7 @@ import csv
 import io
 from dataclasses import dataclass
 
-from .compare import compare_with, lowered
+from .compare import compare_with, lowered, with_literals
 from ..world.context import Context
 from ..world.around import Names
 from ..walk.prove import Unproved, paths_of
@@ -71,12 +71,13 @@ def explain(
     strict: bool = False,
 ) -> DecisionTable | str:
     """The decision table of two versions, or a sentence on why there is none."""
-    graphs = lowered(before, after, compare_with(before, after, names, contexts, strict=strict)[1])
+    used = compare_with(before, after, names, contexts, strict=strict)[1]
+    graphs = lowered(before, after, used)
     if isinstance(graphs, Unproved):
         return graphs.why
     if graphs[0].signature != graphs[1].signature or graphs[0].flavour != graphs[1].flavour:
         return "the signatures differ, so no path can be matched"
-    paths, complete = paths_of(graphs[0], graphs[1], names, strict=strict)
+    paths, complete = paths_of(*graphs, with_literals(used, names), strict=strict)
     return _table(subject, paths, complete)
 
 

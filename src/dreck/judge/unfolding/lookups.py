@@ -5,6 +5,7 @@ from __future__ import annotations
 import ast
 from abc import abstractmethod
 from collections.abc import Callable, Mapping
+from typing import TypeAlias
 
 from ...outline import all_nodes
 from ..world.values import is_enum_member
@@ -25,6 +26,10 @@ from ..face.verdict import AssumptionKind
 
 # The slot of the kind of an object whose class has a subclass for each kind.
 KIND = "@kind"
+# What is asked about, and what for.
+Question: TypeAlias = tuple[Operand, Operand]
+# Values of a tuple that are asked for one after the other at most.
+_MOST_PARTS = 6
 # Rounds of a loop that are written out at most.
 _MOST_ROWS = 40
 
@@ -317,7 +322,7 @@ class LookupLowering(ClassLowering):
     def first_that_holds(
         self,
         source: ast.AST,
-        questions: list[tuple[Operand, Operand]],
+        questions: list[Question],
         kind: str,
         out: int,
         after: Node,
@@ -354,13 +359,19 @@ class LookupLowering(ClassLowering):
             return self._pair_in(
                 node, table, slots[0], out, after, where, negated=isinstance(op, ast.NotIn)
             )
-        if keys is None:
+        parts = self._parts_asked(node, op) if keys is None else ()
+        if keys is None and not parts:
             return super()._one_comparison(node, op, slots, out, after, where)
         if isinstance(op, ast.NotIn):
             flag = self.temporary()
             after = self.do("not", node, (flag,), (out,), after, where)
             out = flag
-        questions: list[tuple[Operand, Operand]] = [(slots[0], self.key_term(k)) for k in keys]
+        if keys is None:
+            asked = [(slots[0], p) for p in parts]
+            entry = self.first_that_holds(node, list[Question](asked), "member", out, after, where)
+            detail = (len(parts), None)
+            return self.do("unpack", node.comparators[0], (slots[1],), parts, entry, where, detail)
+        questions: list[Question] = [(slots[0], self.key_term(k)) for k in keys]
         entry = self.first_that_holds(node, questions, "member", out, after, where)
         if self.resolver.of_module(node.comparators[-1]):
             entry = self._relying_on(node.comparators[-1], entry, where)
@@ -392,6 +403,19 @@ class LookupLowering(ClassLowering):
             where,
         )
         return self.do("unpack", node.left, (pair,), parts, found, where, (len(parts), None))
+
+    def _parts_asked(self, node: ast.Compare, op: ast.cmpop) -> tuple[int, ...]:
+        """Slots for the values of a tuple behind ``in``, which are asked for one after the other:
+        each whether it is the very one, or equal.
+        """
+        container = node.comparators[0]
+        if len(node.ops) > 1 or not isinstance(op, ast.In | ast.NotIn):
+            return ()
+        if not isinstance(container, ast.Tuple) or len(container.elts) > _MOST_PARTS:
+            return ()
+        if any(isinstance(e, ast.Starred) for e in container.elts):
+            return ()
+        return tuple(self.temporary() for _ in container.elts)
 
     def _constant_members(self, node: ast.Compare, op: ast.cmpop) -> list[ast.expr] | None:
         """The members of a literal of constants, or the keys of a table, behind ``in``."""

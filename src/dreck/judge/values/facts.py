@@ -331,9 +331,18 @@ class Region:
             if not is_const(bound) or bound[1] not in NUMBERS:
                 continue
             region._narrow(head, constant_value(bound), left == subject, value)
-        if kinds is not None and kinds <= WHOLE:
+        whole = kinds is not None and kinds <= WHOLE
+        if whole:
             region._close()
+        region._without(_excluded(subject, facts), whole=whole)
         return region
+
+    def _without(self, excluded: set[Any], *, whole: bool) -> None:
+        """Take numbers away that stand at an end."""
+        while self.low in excluded and not self.low_open:
+            self.low, self.low_open = (self.low + 1, False) if whole else (self.low, True)
+        while self.high in excluded and not self.high_open:
+            self.high, self.high_open = (self.high - 1, False) if whole else (self.high, True)
 
     def _close(self) -> None:
         """Take the whole numbers next to the ends, which are then in the region."""
@@ -387,6 +396,16 @@ class Region:
         if fails:
             return False
         return True if holds and not self.nan else None
+
+
+def _excluded(subject: Term, facts: list[Fact]) -> set[Any]:
+    """The numbers that a subject is known not to equal."""
+    found: set[Any] = set()
+    for (head, left, right), value in facts:
+        bound = right if left == subject else left
+        if head == "eq" and not value and is_const(bound) and bound[1] in NUMBERS:
+            found.add(constant_value(bound))
+    return found
 
 
 def _cannot_be_both(one: str, other: str) -> bool:

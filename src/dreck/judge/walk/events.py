@@ -103,7 +103,7 @@ def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -
     elif node.kind == "row":
         result = node.detail.term(tuple(terms))
     elif node.kind == "member":
-        result = compared("==", terms[0], terms[1], kinds)
+        result = _is_one_of(terms[0], terms[1], kinds)
     elif node.kind == "hash":
         known = kinds_of(terms[0], kinds)
         return [] if all_plain(known) else None
@@ -113,6 +113,13 @@ def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -
         parts = _taken_apart(terms[0])
         return None if parts is None or node.detail != (len(parts), None) else list(parts)
     return None if result is None else [result]
+
+
+def _is_one_of(item: Term, member: Term, kinds: Mapping[int, Kinds]) -> Term | None:
+    """Whether a value is found as a member: the very same NaN is, though it equals nothing."""
+    known = kinds_of(member, kinds)
+    exact = is_const(member) or (known is not None and "float" not in known)
+    return compared("==", item, member, kinds) if exact else None
 
 
 def _item(container: Term, index: Term) -> Term | None:

@@ -46,7 +46,11 @@ def is_evident_mapping(
     seen = frozenset[str]().union(*(_seen_of(spoken, where, t) for t in trees))
     if "other" in seen or {"made", "given"} <= seen:
         return False
-    return bool(seen & {"dict", "made"}) or {"get", "in"} <= seen or {"get", "item"} <= seen
+    if seen & {"dict", "made"} or {"get", "in"} <= seen or {"get", "item"} <= seen:
+        return True
+    # What is asked whether it has something, and for what it has under just that.
+    keys = {said.removeprefix("in ") for said in seen if said.startswith("in ")}
+    return any(f"item {key}" in seen for key in keys)
 
 
 @lru_cache(CACHED)
@@ -78,6 +82,7 @@ def _said_by(node: ast.AST, spoken: str) -> Iterator[str]:
             and spoken_of(node.comparators[-1]) == spoken
         ):
             yield "in"
+            yield f"in {ast.unparse(node.left)}"
         elif not isinstance(node.ops[-1], ast.In | ast.NotIn | ast.Is | ast.IsNot):
             if any(spoken_of(n) == spoken for n in (node.left, *node.comparators)):
                 yield "other"
@@ -85,6 +90,7 @@ def _said_by(node: ast.AST, spoken: str) -> Iterator[str]:
         key = node.slice.value if isinstance(node.slice, ast.Constant) else None
         is_place = isinstance(node.slice, ast.Slice) or isinstance(key, int)
         yield "dict" if isinstance(key, str) else "other" if is_place else "item"
+        yield f"item {ast.unparse(node.slice)}"
     elif isinstance(node, ast.BinOp | ast.AugAssign | ast.Starred):
         parts = (getattr(node, n, None) for n in ("left", "right", "target", "value"))
         if any(isinstance(p, ast.expr) and spoken_of(p) == spoken for p in parts):

@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
+import ast
+
 from .events import AGAIN, MAY_NOT_RAISE, QUIET, READS, opposite_comparison, result_kinds
 from ..ir.graph import Do, Leave, Node, Test
 from ..values.facts import Fact
 from .states import Enough, Parted, Path, Side, State, Used, flat, operand_term
 from ..values.terms import (
     BOOL,
+    FALSE,
     NONE,
+    NUMBERS,
     TRUE,
     WHOLE,
     Term,
@@ -22,8 +26,10 @@ from ..values.terms import (
 )
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.classes import looks_into_objects
+from ..world.doubts import asked_whether_in, doubted_in, of_many_kinds_in, spoken_of
+from ..world.answering import setting_acts
 from ..world.exact_types import may_be_of_two
-from ..world.types import Type, names_in, without_none
+from ..world.types import Type, names_in, own_names, without_none
 from .mappings import ENTRY, THERE, is_put, stored
 from .one_side import LENGTH, Walker, asked_for, thrown
 from ..face.wording import exit_text, say, shortened
@@ -76,29 +82,19 @@ class Matching(Walker):
             a, b, terms_a, terms_b
         )
         if results is None:
-            alone = self._alone(a, terms_a, state, 0)
-            alone = self._alone(b, terms_b, state, 1) if alone is None else alone
-            alone = self._left_out(a, terms_a, state, state.sides[0]) if alone is None else alone
-            alone = self._early(b, terms_b, state, state.sides[1]) if alone is None else alone
-            if alone is None:
-                raise self._parted(a, b)
-            return frozenset(used) | used_a | used_b | alone
+            return frozenset(used) | used_a | used_b | self._apart(a, b, terms_a, terms_b, state)
         used |= used_a | used_b
-        self._nothing_owed(a, b, state)
+        in_vain = self._asks_in_passing(a, terms_a, state)
+        if not in_vain:
+            self._nothing_owed(a, b, state)
         if (a.landing or b.landing) and a.kind not in MAY_NOT_RAISE:
             used |= self._both_raise(a, b, state)
         for side, node, outs in zip(state.sides, (a, b), results, strict=True):
             side.env.update(zip(node.outs, outs, strict=True))
             side.node = node.next
-        if a.kind == "join" and any(is_const(t) and t != const("") for t in terms_a):
-            for (text,) in results:  # there is something in it, whatever else is shown
-                state.facts = state.facts.adding(("eq", text, const("")), False)
-        if self._asks_length(a, terms_a):
-            for (length,) in results:  # `len` itself sees to that
-                state.facts = state.facts.adding(("lt", length, const(0)), False)
-        self._is_there(a, terms_a, state)
+        self._learn(a, terms_a, results, state)
         put = is_put(self, a, terms_a, state)
-        if a.kind not in QUIET:
+        if a.kind not in QUIET and not in_vain:
             state.known_globals.clear()
             self._forget_fields(a, terms_a, state, put)
             if put:
@@ -107,10 +103,45 @@ class Matching(Walker):
             state.facts = state.facts.seeing(_step(a, terms_a, results[0])).seeing(
                 _step(b, terms_b, results[1])
             )
-        elif a.kind not in QUIET:
+        elif a.kind not in QUIET and not in_vain:
             changed = "" if put else self._stored(a)
             state.facts = state.facts.forgetting_steps(changed, self.compared)
         return frozenset(used)
+
+    def _apart(self, a: Do, b: Do, terms_a: list[Term], terms_b: list[Term], state: State) -> Used:
+        """The sides do different things: one of them a step that need not be matched, or not yet."""
+        first, second = state.sides
+        alone = self._alone(a, terms_a, state, 0)
+        alone = self._alone(b, terms_b, state, 1) if alone is None else alone
+        alone = self._left_out(a, terms_a, state, first) if alone is None else alone
+        alone = self._early(b, terms_b, state, second) if alone is None else alone
+        alone = self.sets_again(a, terms_a, state, first) if alone is None else alone
+        alone = self.sets_again(b, terms_b, state, second) if alone is None else alone
+        if alone is None:
+            raise self._parted(a, b)
+        return alone
+
+    def _learn(
+        self, node: Do, terms: list[Term], results: tuple[list[Term], list[Term]], state: State
+    ) -> None:
+        """What is known of what a step yields, and of what it was asked of."""
+        if node.kind == "join" and any(is_const(t) and t != const("") for t in terms):
+            for (text,) in results:  # there is something in it, whatever else is shown
+                state.facts = state.facts.adding(("eq", text, const("")), False)
+        if self._asks_length(node, terms):
+            for (length,) in results:  # `len` itself sees to that
+                state.facts = state.facts.adding(("lt", length, const(0)), False)
+        self._is_there(node, terms, state)
+
+    def _asks_in_passing(self, node: Do, terms: list[Term], state: State) -> bool:
+        """Whether both sides ask how long something is while one of them has read something early,
+        which that may be taken not to change.
+        """
+        if not state.owed or node.landing is not None or not self._asks_length(node, terms):
+            return False
+        about = shortened(node.source)
+        breaks = f"a value for which `{about}` does something"
+        return self.ledger.grant(AssumptionKind.NO_EFFECT, about, breaks)
 
     def _asks_length(self, node: Do, terms: list[Term]) -> bool:
         """Whether a step asks how long something is, by what is built in."""
@@ -193,7 +224,7 @@ class Matching(Walker):
     def _assume_again(self, node: Do) -> None:
         about = shortened(node.source)
         breaks = f"a value of `{about}` that changes when it is asked for again"
-        self.ledger.grant(AGAIN[node.kind], about, breaks)
+        self.ledger.grant(AGAIN.get(node.kind, AssumptionKind.NO_EFFECT), about, breaks)
 
     def _same_globals(self, state: State, first: list[Term], second: list[Term]) -> bool:
         """Take values of one global name, read at different times, for the same if nothing in the
@@ -218,7 +249,8 @@ class Matching(Walker):
         harmless.
         """
         side = state.sides[which]
-        if self.strict or node.kind not in AGAIN or node.during is not None:
+        again = node.kind in AGAIN or self._is_arithmetic(node, terms)
+        if self.strict or not again or node.during is not None:
             return None
         if node.kind == "hash":
             if not self.ledger.hashable(node.source, self.types.of(terms[0])):
@@ -432,26 +464,23 @@ class Matching(Walker):
         return None
 
     def _left_out(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
-        """The old version asks something of a value that the new one does not ask on this path.
+        """The old version asks something of a value, or works it out, and the new one does not on this
+        path.
 
-        Of an object, only after another attribute of it was read: before that it may be None, and
-        the question may be what the other one protects from.
+        Of an object, only after another attribute of it was read, or of a parameter that is there as
+        far as anything says: it may be None otherwise, and the question may be what the other one
+        protects from.
         """
-        if (
-            self.strict
-            or node.landing is not None
-            or node.during is not None
-            or node.kind not in ("getattr", "compare", "truth")
-        ):
+        if not self._may_be_moved(node, terms):
             return None
         if node.kind == "getattr" and not self.names.is_steady(node.detail):
             return None
         used: Used = frozenset()
         if node.kind == "getattr":
             read = next((s for s in state.facts.steps("getattr") if s[3][1] == terms[0]), None)
-            if read is None:
+            if read is None and not self._is_surely_given(node, terms[0]):
                 return None
-            used = frozenset({(read, True)})
+            used = frozenset() if read is None else frozenset({(read, True)})
         if not self._asks_in_vain(node, terms, "raises"):
             return None
         outs = [self.new(k) for k in result_kinds(node, None, self.names)]
@@ -459,16 +488,59 @@ class Matching(Walker):
         self._does(node, terms, outs, state, side)
         return used
 
+    def _may_be_moved(self, node: Do, terms: list[Term]) -> bool:
+        """Whether a step only asks, or works a number out, and nobody waits for its failure."""
+        if self.strict or node.landing is not None or node.during is not None:
+            return False
+        return node.kind in ("getattr", "compare", "truth") or self._is_arithmetic(node, terms)
+
+    def _is_arithmetic(self, node: Do, terms: list[Term]) -> bool:
+        """Whether a step adds, takes away or multiplies, and one of the two is a number for sure, so
+        that nothing but a number comes of it if all is well.
+        """
+        if node.kind != "binop" or node.detail not in ("+", "-", "*"):
+            return False
+        kinds = [kinds_of(t, self.kinds) for t in terms]
+        return any(k is not None and k <= NUMBERS for k in kinds) and not any(
+            k is not None and not k <= NUMBERS for k in kinds
+        )
+
+    def _is_surely_given(self, node: Do, term: Term) -> bool:
+        """Whether an object is a parameter of which nothing says that it may be missing."""
+        source = node.source
+        if term not in self.given or not isinstance(source, ast.Attribute):
+            return False
+        if "NoneType" in names_in(self.types.of(term)):
+            return False
+        spoken = spoken_of(source.value)
+        doubts = (doubted_in, of_many_kinds_in, asked_whether_in)
+        trees = self.names.declared.trees
+        return bool(spoken) and not any(spoken in doubt(t) for doubt in doubts for t in trees)
+
+    def sets_again(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
+        """One side sets a declared attribute to None, True or False, which it is seen to be: there is
+        one of each, so nothing is changed.
+        """
+        plain = node.landing is None and node.during is None
+        if self.strict or node.kind != "setattr" or not plain:
+            return None
+        held = state.fields.get((terms[0], str(node.detail)))
+        if held is None or terms[1] not in (NONE, TRUE, FALSE):
+            return None
+        known, used = state.facts.resolve(held)
+        owners = own_names(self._type_here(terms[0], state))
+        if known != terms[1] or not owners or not set(owners) <= set(self.names.classes):
+            return None
+        if setting_acts(self.names.declared.trees):
+            return None
+        side.node = node.next
+        return used
+
     def _early(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
         """The new version reads or asks something before its turn; the old one has to do so before
         it does anything else.
         """
-        if (
-            self.strict
-            or node.landing is not None
-            or node.during is not None
-            or node.kind not in ("getattr", "compare", "truth")
-        ):
+        if not self._may_be_moved(node, terms):
             return None
         if node.kind == "getattr" and not self.names.is_steady(node.detail):
             return None

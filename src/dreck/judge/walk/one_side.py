@@ -12,6 +12,7 @@ from .events import is_instance, silent_result
 from ..values.facts import Fact
 from ..ir.graph import Cut, Do, Drop, Graph, Landing, Leave, Load, Node, Put, Slot, Test
 from . import mappings
+from .evident_lengths import is_evidently_measured, is_measured_somewhere
 from .evident_texts import TEXT_STEPS, text_of_evident
 from .memory import Memory
 from .texts_worked_out import worked_out
@@ -94,6 +95,7 @@ class Walker:
     reached: State | None = None  # where the walk is
     compared_types: dict[int, list[Type]] = field(default_factory=dict)  # of what is in `compared`
     narrowed: set[Fact] = field(default_factory=set)  # what types that were asked for rest on
+    measured: set[int] = field(default_factory=set)  # taken for containers, as they are measured
     evident: dict[int, str] = field(default_factory=dict)  # by names where they are asked
     there: set[int] = field(
         default_factory=set
@@ -204,14 +206,9 @@ class Walker:
                 "whether two values that were made here are one object cannot be told",
                 *(s.node for s in state.sides),
             )
-        if node.kind == "call" and terms[0][0] == "s" and terms[0][1] in self.methods:
-            given = worked_out(node, *self.methods[terms[0][1]], terms[1:])
-            if given is not None:
-                side.env[node.outs[0]] = given
-                return node.next
-        method = self._adder(node, terms) or self._method_of_text(node, terms)
-        if method is not None:
-            side.env[node.outs[0]] = method
+        known = self._adder(node, terms) or self._of_known_text(node, terms, state, used)
+        if known is not None:
+            side.env[node.outs[0]] = known
             return node.next
         declared = self._declared_step(node, terms, state)
         if declared is not None:
@@ -223,7 +220,7 @@ class Walker:
             results = None if answer is None else [answer]
         else:
             results = silent_result(node, terms, self.kinds)
-        if results is None and node.kind in ("compare", "member"):
+        if results is None and node.kind in ("compare", "member", "truth"):
             results = self._known_here(node, terms, state, used)
         if results is None:
             return None
@@ -255,18 +252,34 @@ class Walker:
             return ("inserter", terms[0])
         return ("adder", terms[0]) if _ADDERS.get(str(node.detail)) == container else None
 
-    def _method_of_text(self, node: Do, terms: list[Term]) -> Term | None:
+    def _of_known_text(
+        self, node: Do, terms: list[Term], state: State, used: set[Fact]
+    ) -> Term | None:
+        """A method of a text that is known, or what it gives where all that it is given is."""
+        if node.kind == "call" and terms[0][0] == "s" and terms[0][1] in self.methods:
+            return worked_out(node, *self.methods[terms[0][1]], terms[1:])
+        return self._method_of_text(node, terms, state, used)
+
+    def _method_of_text(
+        self, node: Do, terms: list[Term], state: State, used: set[Fact]
+    ) -> Term | None:
         """A method of a text that is written there: nobody can set another one."""
-        if node.kind != "getattr" or terms[0][:2] != ("c", "str") or node.detail not in TEXT:
+        if node.kind != "getattr" or node.detail not in TEXT:
             return None
+        text, facts = terms[0], frozenset[Fact]()
         written = isinstance(getattr(node.source, "value", None), ast.Constant)
-        if not (written or self.steady or self.strict):
-            return None  # what may be one elsewhere is asked there too
-        key = terms[0], str(node.detail)
+        if not written:
+            if not (self.steady or self.strict):
+                return None  # what may be one elsewhere is asked there too
+            text, facts = state.facts.resolve(text)
+        if text[:2] != ("c", "str"):
+            return None
+        used |= facts
+        key = text, str(node.detail)
         if key not in self.of_texts:
             self.of_texts[key] = found = self.new()
             self.methods[found[1]] = key
-            self.types.note(node, terms, [found], None)
+            self.types.note(node, [text], [found], None)
         return self.of_texts[key]
 
     def _known_here(
@@ -308,7 +321,12 @@ class Walker:
         Args:
             made_here: whether only those count that the versions made.
         """
-        asked = None
+        asked = self._text_measured(node, terms)
+        if asked is not None:
+            empty = ("eq", self._length_here(asked, state), const(0))
+            is_call = node.kind == "call"
+            same = node.kind == "compare" and node.detail == "=="
+            return empty[1] if is_call else empty if same else negated(empty)
         if node.kind == "truth":
             asked = terms[0]
         elif node.kind == "call" and len(terms) == 2 and node.detail == ((False,), (), ()):
@@ -317,22 +335,42 @@ class Walker:
                 asked = terms[1]
         if asked is None or (made_here and self.container(asked) is None):
             return None
-        if self.container(asked) is None and not self._may_have_length(node, asked):
+        if self.container(asked) is None and not self._may_have_length(node, asked, state):
             return None
         length = self._length(asked, state)
         if length is None or node.kind == "call":
             return length
         return negated(("eq", length, const(0)))
 
-    def _may_have_length(self, node: Do, asked: Term) -> bool:
+    def _may_have_length(self, node: Do, asked: Term, state: State) -> bool:
         """Whether a value may be taken for the container that it is declared to be."""
         kind = self.types.of(asked)
+        source = node.source
+        if node.kind == "call" and isinstance(source, ast.Call) and source.args:
+            source = source.args[0]
+        if asked[0] == "s" and kind == ANYTHING and asked[1] not in self.kinds:
+            return self._is_measured(source, asked, state)
         if asked[0] != "s" or not names_in(kind) <= _SIZED or self.may_be_derived(names_in(kind)):
             return False
-        source = node.source.args[0] if isinstance(node.source, ast.Call) else node.source
         about = shortened(source)
         breaks = f"{about} that is no {in_words(kind)}"
         return self.ledger.grant(AssumptionKind.AS_DECLARED, about, breaks)
+
+    def _is_measured(self, source: ast.AST, asked: Term, state: State) -> bool:
+        """Whether a value without a declaration is taken for a container, as the old version asks for
+        its length.
+        """
+        if not self.takes_evident or not isinstance(source, ast.expr):
+            return False
+        trees = self.names.declared.trees
+        missing = state.facts.decide(identity(asked, NONE, self.kinds))
+        is_there = missing is not None and not missing[0]
+        if missing is not None and is_there:
+            self.narrowed |= missing[1]
+        if not is_evidently_measured(source, self.before.name, trees, is_there=is_there):
+            return False
+        self.measured.add(asked[1])
+        return self.ledger.as_used(shortened(source), "one of Python's own containers")
 
     def _number_of_the_module(self, asked: Term) -> Term | None:
         """Whether a name of the module is a number, which it was made once and stays."""
@@ -382,13 +420,38 @@ class Walker:
     def _length(self, container: Term, state: State) -> Term | None:
         """How long a declared built-in container is, until something may change it."""
         kind = names_in(self.types.of(container))
-        if container[0] != "s" or not kind <= _SIZED or self.may_be_derived(kind):
+        measured = container[0] == "s" and container[1] in self.measured
+        fits = measured or (kind <= _SIZED and not self.may_be_derived(kind))
+        if container[0] != "s" or not fits:
             return None
+        return self._length_here(container, state)
+
+    def _length_here(self, container: Term, state: State) -> Term:
         key = container, LENGTH
         if key not in state.fields:
             state.fields[key] = found = self.new(frozenset({"int"}))
             state.facts = state.facts.adding(("lt", found, const(0)), False)
         return state.fields[key]
+
+    def _text_measured(self, node: Do, terms: list[Term]) -> Term | None:
+        """A text that is asked for its length, or whether it is empty, where one of the versions asks
+        for its length.
+        """
+        asked, source = terms[0] if terms else NONE, node.source
+        if node.kind == "call" and len(terms) == 2 and node.detail == ((False,), (), ()):
+            is_len = asked[0] == "s" and self.origins.get(asked[1]) == "len"
+            if not is_len or not self.names.is_builtin("len") or not isinstance(source, ast.Call):
+                return None
+            asked, source = terms[1], source.args[0]
+        elif node.kind == "compare" and node.detail in ("==", "!=") and terms[1] == const(""):
+            source = source.left if isinstance(source, ast.Compare) else source
+        elif node.kind != "truth":
+            return None
+        if asked[0] != "s" or self.kinds.get(asked[1]) != frozenset({"str"}):
+            return None
+        functions, trees = (self.before.name, self.after.name), self.names.declared.trees
+        told = isinstance(source, ast.expr) and is_measured_somewhere(source, functions, trees)
+        return asked if told else None
 
     def may_be_derived(self, kinds: Iterable[str]) -> bool:
         """Whether a class of the module is derived from one of some built-in classes."""
@@ -614,7 +677,9 @@ class Walker:
         if self.names.is_builtin(name):
             return self._builtin(name)
         if name not in state.known_globals:
-            state.known_globals[name] = self._fixed_global(name) or self.new()
+            state.known_globals[name] = found = self._fixed_global(name) or self.new()
+            if is_const(found):
+                return found
             kind = self.names.declared.global_type(name)
             self.types.types[state.known_globals[name][1]] = kind
             self.origins[state.known_globals[name][1]] = name
@@ -624,6 +689,10 @@ class Walker:
         """The value that a name of the module had before, where a proof needs that it stays."""
         if not self.steady or name not in self.names.fixed:
             return None
+        if name in self.names.literals:
+            breaks = f"{name} bound to something else from outside"
+            granted = self.ledger.grant(AssumptionKind.UNPATCHED, name, breaks)
+            return self.names.literals[name] if granted else None
         if name not in self.globals_read:
             self.globals_read[name] = self.new()
         else:

@@ -223,6 +223,8 @@ class _Walk(Rounds):
             if isinstance(node, Do):
                 terms, used = self._operands(node, state, which)
                 alone = self._alone(node, terms, state, which)
+                if alone is None:
+                    alone = self.sets_again(node, terms, state, state.sides[which])
                 if alone is None and which == 0 and self._open_question(b, state, 1) is None:
                     alone = self._left_out(node, terms, state, state.sides[0])
                 return None if alone is None else used | alone

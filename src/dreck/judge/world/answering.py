@@ -102,6 +102,17 @@ def names_defined(name: str, trees: Iterable[ast.Module]) -> bool:
     )
 
 
+def setting_acts(trees: Iterable[ast.Module]) -> bool:
+    """Whether setting an attribute may do something more in one of some modules, or fail: a class
+    sees to it itself, or its objects cannot be changed.
+    """
+    trees = list(trees)
+    frozen = any(
+        isinstance(n, ast.keyword) and n.arg == "frozen" for t in trees for n in nodes_of(t)
+    )
+    return frozen or names_defined("__setattr__", trees)
+
+
 @lru_cache(CACHED)
 def answering(tree: ast.Module) -> frozenset[str]:
     """The functions and (with a dot) the methods of a module that only answer."""

@@ -6,6 +6,7 @@ import builtins
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 
+from ..values.terms import Term
 from .declared import Declarations
 
 _BUILTINS = frozenset(n for n in dir(builtins) if not n.startswith("_"))
@@ -24,7 +25,8 @@ class Names:
     binds once, at its top level, and that none of its functions binds again; ``in_time`` are those
     of them that it binds before any of its code can need them. ``classes`` are plain
     classes, the same in both versions, each with itself and the classes that it is derived from.
-    ``enclosing`` are names that functions around this one bind. ``lazy_hints`` says that
+    ``literals`` are names of ``fixed`` with the numbers and texts that they stand for, where that is
+    to be known. ``enclosing`` are names that functions around this one bind. ``lazy_hints`` says that
     annotations are not evaluated (PEP 563). ``declared`` is what both versions declare of
     values. ``swallowing`` says that a module has managers of its own, or means to swallow
     exceptions.
@@ -43,6 +45,7 @@ class Names:
     lazy_hints: bool = False
     declared: Declarations = Declarations()
     swallowing: bool = False
+    literals: Mapping[str, Term] = field(default_factory=dict)
 
     def is_builtin(self, name: str) -> bool:
         """Whether a name not bound by the function means the built-in of that name."""

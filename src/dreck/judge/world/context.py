@@ -108,6 +108,7 @@ class Context:
         asking: whether functions of the module that only answer are told from calls that may do
             something.
         lengths_apart: whether the length of a list that was made here is counted in a loop.
+        literals: whether names of the module count as the numbers and texts that they stand for.
         lists_in_steps: whether a list that is written with what it holds is filled step by step.
         loops_apart: whether a loop that works out several things is one loop for each.
         loop_form: the form that loops are brought to: they end where nothing is left to do
@@ -144,6 +145,7 @@ class Context:
     factories: Mapping[str, tuple[str, ast.arguments, str]] = field(default_factory=dict)
     asking: bool = False
     lengths_apart: bool = False
+    literals: bool = False
     lists_in_steps: bool = False
     loops_apart: bool = False
     loop_form: str = ""

@@ -1,0 +1,104 @@
+"""``map`` and ``filter`` as the generators that they are, and lists of generators as lists.
+
+``filter(lambda boat: boat.late, boats)`` gives what ``(boat for boat in boats if boat.late)`` gives,
+one after the other, and goes through ``boats`` in the same way; so does ``map``. What is raised
+inside leaves both, but for StopIteration, which ends the one and is an error in the other
+(``no-effect``). ``list`` of a generator is the list that a comprehension makes, under the same.
+"""
+
+from __future__ import annotations
+
+import ast
+import copy
+
+from ...outline import all_nodes
+from ..face.verdict import Assumption, AssumptionKind
+from ..world.around import Names
+from ..world.scope import FunctionNode
+from .what_is_gone_through import is_builtin, stores
+
+# What is made of all that a generator gives.
+_MADE = ("list", "set")
+
+
+def without_mapping(
+    function: FunctionNode, names: Names
+) -> tuple[FunctionNode, tuple[Assumption, ...]] | None:
+    """A function with generators in place of ``map`` and ``filter``, and what that rests on; None if
+    it calls neither.
+    """
+    words = [w for w in ("map", "filter", *_MADE) if is_builtin(w, function, names)]
+    work = _Generators(function, names, words)
+    made = work.visit(copy.deepcopy(function))
+    if not work.rests_on:
+        return None
+    ast.fix_missing_locations(made)
+    return made, tuple(dict.fromkeys(work.rests_on))
+
+
+class _Generators(ast.NodeTransformer):
+    def __init__(self, function: FunctionNode, names: Names, words: list[str]) -> None:
+        self.function, self.names, self.words = function, names, words
+        self.rests_on: list[Assumption] = []
+        self._count = 0
+
+    def visit_Call(self, node: ast.Call) -> ast.AST:
+        self.generic_visit(node)
+        name = node.func.id if isinstance(node.func, ast.Name) else ""
+        if name in _MADE and name in self.words and len(node.args) == 1 and not node.keywords:
+            return self._made(node, name)
+        plain = len(node.args) == 2 and not node.keywords
+        if name not in self.words or not plain or isinstance(node.args[1], ast.Starred):
+            return node
+        asked = self._asked(node.args[0], nothing=name == "filter")
+        if asked is None:
+            return node
+        each, value = asked
+        target = ast.Name(each, ast.Store())
+        tests = [value] if name == "filter" else []
+        element = ast.Name(each, ast.Load()) if name == "filter" else value
+        through = ast.comprehension(target, node.args[1], tests, 0)
+        self._rest_on(node.args[0])
+        return ast.copy_location(ast.GeneratorExp(element, [through]), node)
+
+    def _made(self, node: ast.Call, name: str) -> ast.AST:
+        """A list of a generator, as the comprehension that makes it."""
+        generator = node.args[0]
+        if not isinstance(generator, ast.GeneratorExp):
+            return node
+        self._rest_on(generator.elt)
+        kind = ast.ListComp if name == "list" else ast.SetComp
+        return ast.copy_location(kind(generator.elt, generator.generators), node)
+
+    def _rest_on(self, asked: ast.expr) -> None:
+        about = ast.unparse(asked)
+        breaks = f"an element for which `{about}` raises StopIteration"
+        self.rests_on.append(Assumption(AssumptionKind.NO_EFFECT, about, breaks))
+
+    def _asked(self, called: ast.expr, *, nothing: bool) -> tuple[str, ast.expr] | None:
+        """What an element is called, and what is asked of it."""
+        if isinstance(called, ast.Lambda):
+            given = called.args
+            others = (given.vararg, given.kwarg, *given.kwonlyargs, *given.defaults)
+            only = [*given.posonlyargs, *given.args]
+            if len(only) != 1 or any(o is not None for o in others):
+                return None
+            awkward = (ast.Lambda, ast.NamedExpr, ast.Yield, ast.YieldFrom, ast.Await)
+            if any(isinstance(n, awkward) for n in all_nodes(called.body)):
+                return None
+            return only[0].arg, called.body
+        self._count += 1
+        each = f"each.{self._count}"
+        read = ast.Name(each, ast.Load())
+        if nothing and isinstance(called, ast.Constant) and called.value is None:
+            return each, read
+        if isinstance(called, ast.Name) and self._stays(called.id):
+            return each, ast.Call(called, [read], [])
+        return None
+
+    def _stays(self, name: str) -> bool:
+        """Whether a name means the same function for each element."""
+        given = {a.arg for a in all_nodes(self.function) if isinstance(a, ast.arg)}
+        if name in given or stores(name, self.function):
+            return False
+        return self.names.is_builtin(name) or name in self.names.fixed
