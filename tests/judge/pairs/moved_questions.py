@@ -153,3 +153,73 @@ def level(text: str):
         return found * 2
     except ValueError:
         return None
+
+
+#: asked again behind a sum -> proved-under no-effect
+def fee(boat, limit, more):
+    if boat > limit:
+        return 0
+    total = boat + more
+    return total if boat > limit else -total
+#: becomes
+def fee(boat, limit, more):
+    if boat > limit:
+        return 0
+    total = boat + more
+    return -total
+
+
+#: a sum of the module's own says more -> differs
+class Toll:
+    def __init__(self, pence: int):
+        self.pence = pence
+        self.asked = 0
+    def __add__(self, other):
+        self.asked += 1
+        return self.pence + other.pence
+    def __gt__(self, other):
+        return self.asked > 0
+def fee(toll: Toll, more: Toll):
+    first = toll > more
+    total = toll + more
+    return first, toll > more, total
+#: becomes
+class Toll:
+    def __init__(self, pence: int):
+        self.pence = pence
+        self.asked = 0
+    def __add__(self, other):
+        self.asked += 1
+        return self.pence + other.pence
+    def __gt__(self, other):
+        return self.asked > 0
+def fee(toll: Toll, more: Toll):
+    first = toll > more
+    total = toll + more
+    return first, first, total
+
+
+#: a pattern with something written in it is true -> proved
+def told(count, log):
+    text = "%d boats" % count
+    if text:
+        log.append(text)
+    return text
+#: becomes
+def told(count, log):
+    text = "%d boats" % count
+    log.append(text)
+    return text
+
+
+#: a pattern with nothing written in it may be empty -> differs
+def told(name: str, log: list):
+    text = "%s%s" % (name, name)
+    if text:
+        log.append(text)
+    return log
+#: becomes
+def told(name: str, log: list):
+    text = "%s%s" % (name, name)
+    log.append(text)
+    return log

@@ -25,6 +25,8 @@ from ..unfolding.joins_of_lists import joins_of_lists
 from ..unfolding.leaving_early import leaving_early
 from ..unfolding.lists_from_helpers import lists_from_helpers
 from ..unfolding.loops_apart import loops_apart
+from ..unfolding.asked_tables import asked_tables
+from ..unfolding.caught_keys import caught_keys
 from ..unfolding.mapped import without_mapping
 from ..unfolding.named_arguments import named_arguments
 from ..unfolding.named_types import named_types
@@ -210,11 +212,23 @@ def _early(
     return None
 
 
-# Arguments have names, and what has one is put away late; nothing is mapped; types have no
+# Arguments have names, and what has one is put away late; tables of functions are
+# asked where they are called; keys are asked for first; nothing is mapped; types have no
 # names; texts are joined from lists; nothing is cut off from a text; lists that are
 # written down are gone through round after round; loops end where nothing is left to do; then they
 # also go through elements, and not through places.
-_FORMS = ("arguments", "maps", "types", "joins", "cuts", "lists", "ends", "elements")
+_FORMS = (
+    "arguments",
+    "tables",
+    "keys",
+    "maps",
+    "types",
+    "joins",
+    "cuts",
+    "lists",
+    "ends",
+    "elements",
+)
 
 
 def _brought_to(
@@ -229,6 +243,10 @@ def _brought_to(
         return named_types(function, names) or (function, ())
     if form == "joins":
         return joins_of_lists(function) or (function, ())
+    if form == "tables":
+        return asked_tables(function, names) or function, ()
+    if form == "keys":
+        return caught_keys(function, names) or (function, ())
     if form == "maps":
         return without_mapping(function, names) or (function, ())
     if form == "cuts":

@@ -641,15 +641,34 @@ class _Lowering(GeneratorLowering):
         body = self._handler_body(node, error, after, inside)
         if node.type is None:
             return body
+        for kind in reversed(self._kinds_caught(node.type)):
+            otherwise = self._caught(kind, error, body, otherwise, inside)
+        return otherwise
+
+    def _kinds_caught(self, caught: ast.expr) -> list[ast.expr]:
+        """What a handler catches, one after the other, where all of them are there for sure."""
+        parts = caught.elts if isinstance(caught, ast.Tuple) else []
+        return parts if parts and all(map(self._is_there_in_time, parts)) else [caught]
+
+    def _is_there_in_time(self, node: ast.expr) -> bool:
+        """Whether a name means a built-in, or what the module binds before it can be asked for."""
+        if not isinstance(node, ast.Name):
+            return False
+        of_module = self.resolver.of_module(node) in self.context.names.in_time
+        return of_module or self.resolver.means_builtin(node.id)
+
+    def _caught(
+        self, kind: ast.expr, error: int, body: Node, otherwise: Node, inside: Where
+    ) -> Node:
+        """Whether an exception is of a kind, and where that leads."""
         matches = self.temporary()
-        test = Test(node.lineno, matches, body, otherwise, node.type)
-        source: ast.AST = node.type
+        test = Test(kind.lineno, matches, body, otherwise, kind)
 
         def ask(kinds: tuple[Operand, ...]) -> Node:
             asked: tuple[Operand, ...] = (error, *kinds)
-            return self.do("catches", source, asked, (matches,), test, inside)
+            return self.do("catches", kind, asked, (matches,), test, inside)
 
-        return self.values([node.type], inside, ask)
+        return self.values([kind], inside, ask)
 
     def _handler_body(
         self, node: ast.ExceptHandler, error: int, after: Node, inside: Where

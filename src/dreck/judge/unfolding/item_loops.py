@@ -44,6 +44,7 @@ from .what_is_gone_through import (
 # Built-in functions that change nothing that they are given.
 _QUIET = frozenset(
     {"len", "str", "int", "float", "min", "max", "abs", "round", "bool", "isinstance", "ord", "sum"}
+    | {"print"}
 )
 # Methods of texts: they change nothing. What they format may.
 _OF_TEXTS = frozenset(TEXT) - {"format", "join"}

@@ -180,9 +180,26 @@ class Facts:
             return self._by_class(atom)
         if head == "truth":
             return self._truth(subject)
+        if head == "eq" and atom[2] == const(""):
+            told = self._emptiness(subject)
+            if told is not None:
+                return told
         if head in ("eq", "lt", "le"):
             return self._by_range(atom)
         return None
+
+    def _emptiness(self, subject: Term) -> Decision | None:
+        """Whether a text that may be None is the empty one, by its truth."""
+        truth = self._known.get(("truth", subject))
+        if truth is None or kinds_of(subject, self._kinds) != _TEXT_OR_NONE:
+            return None
+        fact = (("truth", subject), truth)
+        if truth:
+            return False, frozenset({fact})
+        missing = self._known.get(("is", subject, NONE))
+        if missing is None:
+            return None
+        return not missing, frozenset({fact, (("is", subject, NONE), missing)})
 
     def _by_class(self, atom: Term) -> Decision | None:
         """What follows from the class that an object has, or has not, for those it is derived
@@ -238,7 +255,13 @@ class Facts:
             atom, value = fact
             if value and atom[0] in ("is", "eq") and atom[1] == subject and is_const(atom[2]):
                 return bool(constant_value(atom[2])), frozenset({fact})
-        return None
+        if kinds_of(subject, self._kinds) != _TEXT_OR_NONE:
+            return None
+        # What is a text or None is true where it is neither None nor empty.
+        there, empty = self.decide(("is", subject, NONE)), (("eq", subject, const("")), False)
+        if there is None or there[0] or self._known.get(empty[0]) is not False:
+            return None
+        return True, there[1] | {empty}
 
     def _by_range(self, atom: Term) -> Decision | None:
         head, left, right = atom

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+import re
 
 from .events import AGAIN, MAY_NOT_RAISE, QUIET, READS, opposite_comparison, result_kinds
 from ..ir.graph import Do, Leave, Node, Test
@@ -27,7 +28,7 @@ from ..values.terms import (
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.classes import looks_into_objects
 from ..world.doubts import asked_whether_in, doubted_in, of_many_kinds_in, spoken_of
-from ..world.answering import setting_acts
+from ..world.answering import has_own_arithmetic, setting_acts
 from ..world.exact_types import may_be_of_two
 from ..world.types import Type, names_in, own_names, without_none
 from .mappings import ENTRY, THERE, is_put, stored
@@ -44,6 +45,10 @@ def _of_none(attribute: object) -> bool:
 
 
 _TEXT = frozenset({"str"})
+# What is filled in in a pattern (docs.python.org, "printf-style String Formatting").
+_FILLED = re.compile(r"%(\([^)]*\))?[-#0 +]*(\*|\d+)?(\.(\*|\d+))?[hlL]?[diouxXeEfFgGcrsa]")
+# Steps that work something out of two values, and change neither as far as anybody would.
+_WORKING_OUT = frozenset({"binop", "unary"})
 # Steps in which a built-in adds one value to what it has.
 _ADD_UP = frozenset({"sum up", "join up", "count up"})
 
@@ -103,7 +108,7 @@ class Matching(Walker):
             state.facts = state.facts.seeing(_step(a, terms_a, results[0])).seeing(
                 _step(b, terms_b, results[1])
             )
-        elif a.kind not in QUIET and not in_vain:
+        elif a.kind not in QUIET and not in_vain and not self._only_works_out(a):
             changed = "" if put else self._stored(a)
             state.facts = state.facts.forgetting_steps(changed, self.compared)
         return frozenset(used)
@@ -125,13 +130,29 @@ class Matching(Walker):
         self, node: Do, terms: list[Term], results: tuple[list[Term], list[Term]], state: State
     ) -> None:
         """What is known of what a step yields, and of what it was asked of."""
-        if node.kind == "join" and any(is_const(t) and t != const("") for t in terms):
+        if self._is_written_in(node, terms):
             for (text,) in results:  # there is something in it, whatever else is shown
                 state.facts = state.facts.adding(("eq", text, const("")), False)
         if self._asks_length(node, terms):
             for (length,) in results:  # `len` itself sees to that
                 state.facts = state.facts.adding(("lt", length, const(0)), False)
         self._is_there(node, terms, state)
+
+    def _only_works_out(self, node: Do) -> bool:
+        """Whether a step works something out, in a module that leaves it to others what operators
+        mean.
+        """
+        trees = self.names.declared.trees
+        return node.kind in _WORKING_OUT and not any(map(has_own_arithmetic, trees))
+
+    def _is_written_in(self, node: Do, terms: list[Term]) -> bool:
+        """Whether a step makes a text in which something is written, whatever is filled in."""
+        if node.kind == "join":
+            return any(is_const(t) and t != const("") for t in terms)
+        fills = node.kind == "binop" and node.detail == "%" and terms[0][:2] == ("c", "str")
+        if not fills or result_kinds(node, None, self.names)[0] != _TEXT:
+            return False
+        return bool(_FILLED.sub("", str(terms[0][2])))
 
     def _asks_in_passing(self, node: Do, terms: list[Term], state: State) -> bool:
         """Whether both sides ask how long something is while one of them has read something early,

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+import builtins
 from collections.abc import Iterable
 from dataclasses import dataclass, field
 
@@ -210,7 +211,7 @@ class Walker:
         if known is not None:
             side.env[node.outs[0]] = known
             return node.next
-        declared = self._declared_step(node, terms, state)
+        declared = self._caught(node, terms) or self._declared_step(node, terms, state)
         if declared is not None:
             side.env[node.outs[0]] = declared
             return node.next
@@ -242,6 +243,22 @@ class Walker:
         if node.kind == "assume shown alike":
             return self._shown_alike(node, terms[0], state)
         return self._assume_of(node, terms, state)
+
+    def _caught(self, node: Do, terms: list[Term]) -> Term | None:
+        """Whether an exception is of a built-in kind, which asks nobody: the same whenever it is
+        asked.
+        """
+        if node.kind != "catches" or terms[0][0] != "s" or terms[1][0] != "s":
+            return None
+        kind = self._built_in_error(self.origins.get(terms[1][1]) or "")
+        if kind is None:
+            return None
+        return ("isa", terms[0], "<".join(k.__name__ for k in kind.__mro__))
+
+    def _built_in_error(self, name: str) -> type[BaseException] | None:
+        """The built-in exception that a name stands for."""
+        kind = getattr(builtins, name, None) if self.names.is_builtin(name) else None
+        return kind if isinstance(kind, type) and issubclass(kind, BaseException) else None
 
     def _adder(self, node: Do, terms: list[Term]) -> Term | None:
         """The bound method by which something is put into a container that was made here."""

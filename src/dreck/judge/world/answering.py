@@ -49,6 +49,10 @@ _OF_OTHERS = frozenset(
 _LOOKS_INSIDE = frozenset(
     {"setattr", "delattr", "__dict__", "__class__", "vars", "globals", "locals", "exec", "eval"}
 )
+# What operators are called.
+_ARITHMETIC = frozenset(
+    "add sub mul matmul truediv floordiv mod divmod pow lshift rshift and or xor neg pos invert".split()
+)
 # Special methods that take no part in questions.
 _SILENT = frozenset(
     {"__init__", "__post_init__", "__repr__", "__enter__", "__exit__", "__len__", "__call__"}
@@ -98,6 +102,17 @@ def names_defined(name: str, trees: Iterable[ast.Module]) -> bool:
         or (isinstance(n, ast.Attribute) and n.attr == name and not isinstance(n.ctx, ast.Load))
         or (isinstance(n, ast.Name) and n.id == name and not isinstance(n.ctx, ast.Load))
         for tree in trees
+        for n in nodes_of(tree)
+    )
+
+
+@lru_cache(CACHED)
+def has_own_arithmetic(tree: ast.Module) -> bool:
+    """Whether a module says itself what some operator means."""
+    return any(
+        isinstance(n, ast.FunctionDef)
+        and n.name.strip("_").removeprefix("r") in _ARITHMETIC
+        and n.name.startswith("__")
         for n in nodes_of(tree)
     )
 

@@ -1,0 +1,127 @@
+"""A key that is looked up, and waited for not to be there, asked for first.
+
+``try: return rates[kind]`` with ``except KeyError: return 0`` asks of a dict what ``if kind in
+rates`` asks: a dict has a key or raises just that. So it is only where something is a dict: by its
+declaration (``as-declared``), or evidently (``as-used``).
+"""
+
+from __future__ import annotations
+
+import ast
+import copy
+
+from ...outline import nodes_of
+from ..face.verdict import Assumption, AssumptionKind
+from ..walk.evident_mappings import is_evident_mapping
+from ..world.around import Names
+from ..world.classes import looks_into_objects
+from ..world.scope import FunctionNode
+from .what_is_gone_through import is_awkward, is_builtin, stores
+
+_DICTS = frozenset({"dict", "Dict"})
+_MAKING = frozenset({"defaultdict", "Counter", "ChainMap", "__missing__"})
+_PLAIN = (ast.Name, ast.Constant)
+
+
+def caught_keys(
+    function: FunctionNode, names: Names
+) -> tuple[FunctionNode, tuple[Assumption, ...]] | None:
+    """A function that asks whether a key is there before it looks it up, and what that rests on; None
+    if it waits for no key.
+    """
+    if is_awkward(function) or not is_builtin("KeyError", function, names):
+        return None
+    work = _Asked(function, names)
+    made = work.visit(copy.deepcopy(function))
+    if not work.rests_on:
+        return None
+    ast.fix_missing_locations(made)
+    return made, tuple(dict.fromkeys(work.rests_on))
+
+
+class _Asked(ast.NodeTransformer):
+    def __init__(self, function: FunctionNode, names: Names) -> None:
+        self.function, self.names = function, names
+        self.rests_on: list[Assumption] = []
+
+    def visit_Try(self, node: ast.Try) -> ast.AST:
+        self.generic_visit(node)
+        looked_up = _looked_up(node)
+        if looked_up is None or not _waits_for_a_key(node):
+            return node
+        why = self._is_dict(looked_up.value)
+        if why is None:
+            return node
+        about = ast.unparse(looked_up.value)
+        self.rests_on.append(
+            Assumption(why, about, f"{about} that is no dict, or of a class derived from it")
+        )
+        asked = ast.Compare(looked_up.slice, [ast.In()], [copy.deepcopy(looked_up.value)])
+        made = ast.If(asked, node.body, node.handlers[0].body)
+        return ast.copy_location(made, node)
+
+    def _is_dict(self, asked: ast.expr) -> AssumptionKind | None:
+        """What says that something is a dict; None if nothing does."""
+        trees = self.names.declared.trees
+        if any(looks_into_objects(t) or _makes_what_lacks(t) for t in trees):
+            return None
+        if isinstance(asked, ast.Name):
+            hint = self._hint(asked.id)
+            if hint is not None:
+                head = hint.value if isinstance(hint, ast.Subscript) else hint
+                plain = isinstance(head, ast.Name) and head.id in _DICTS
+                fits = plain and not stores(asked.id, self.function)
+                return AssumptionKind.AS_DECLARED if fits else None
+        elif not isinstance(asked, ast.Attribute):
+            return None
+        evident = is_evident_mapping(asked, self.function.name, trees[:1], is_there=False)
+        return AssumptionKind.AS_USED if evident else None
+
+    def _hint(self, name: str) -> ast.expr | None:
+        arguments = self.function.args
+        every = [*arguments.posonlyargs, *arguments.args, *arguments.kwonlyargs]
+        return next((a.annotation for a in every if a.arg == name), None)
+
+
+def _makes_what_lacks(tree: ast.Module) -> bool:
+    """Whether a module speaks of dicts that have a value for keys that they lack."""
+    return any(
+        getattr(n, field, None) in _MAKING
+        for n in nodes_of(tree)
+        for field in ("id", "attr", "name")
+    )
+
+
+def _looked_up(node: ast.Try) -> ast.Subscript | None:
+    """The look-up that is all that a block does."""
+    only = node.body[0]
+    value = only.value if isinstance(only, ast.Return | ast.Assign) else None
+    named = isinstance(only, ast.Return) or (
+        isinstance(only, ast.Assign)
+        and len(only.targets) == 1
+        and isinstance(only.targets[0], ast.Name)
+    )
+    if len(node.body) > 1 or not named or not isinstance(value, ast.Subscript):
+        return None
+    return value if isinstance(value.slice, _PLAIN) else None
+
+
+def _waits_for_a_key(node: ast.Try) -> bool:
+    """Whether a try has one handler, for a key that is not there, which does nothing that could
+    tell that it is one.
+    """
+    if len(node.handlers) != 1 or node.orelse or node.finalbody:
+        return False
+    handler = node.handlers[0]
+    caught = handler.type
+    plain = isinstance(caught, ast.Name) and caught.id == "KeyError" and handler.name is None
+    return plain and all(map(_is_quiet, handler.body))
+
+
+def _is_quiet(statement: ast.stmt) -> bool:
+    if isinstance(statement, ast.Return):
+        return statement.value is None or isinstance(statement.value, _PLAIN)
+    if isinstance(statement, ast.Assign):
+        named = all(isinstance(t, ast.Name) for t in statement.targets)
+        return named and isinstance(statement.value, _PLAIN)
+    return isinstance(statement, ast.Pass | ast.Continue | ast.Break)
