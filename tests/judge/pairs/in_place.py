@@ -351,3 +351,69 @@ async def work(order, crane):
     if isinstance(order, (Lift, Paint)): said = await order.said(crane)
     else: raise LookupError(order)
     return said
+
+
+#: a number taken away in place -> proved-under as-used
+def fee(boat):
+    fee = boat.nights * 10
+    if boat.member:
+        fee = fee - 5
+    return fee
+#: becomes
+def fee(boat):
+    fee = boat.nights * 10
+    if boat.member:
+        fee -= 5
+    return fee
+
+
+#: counted in place -> proved-under as-used
+class Desk:
+    def enter(self, boat):
+        self.count = self.count + 1
+#: becomes
+class Desk:
+    def enter(self, boat):
+        self.count += 1
+
+
+#: a list is made longer in place -> differs
+def lines(first: list, more: list):
+    first = first + more
+    return first
+#: becomes
+def lines(first: list, more: list):
+    first += more
+    return first
+
+
+#: nothing says that it is a number -> differs
+def lines(first, more):
+    first = first + more
+    return first
+#: becomes
+def lines(first, more):
+    first += more
+    return first
+
+
+#: what is taken twice may be a list -> unproved
+def twice(first):
+    first = first * 2
+    return first
+#: becomes
+def twice(first):
+    first *= 2
+    return first
+
+
+#: another number -> differs
+def fee(nights: int):
+    fee = nights * 10
+    fee = fee - 5
+    return fee
+#: becomes
+def fee(nights: int):
+    fee = nights * 10
+    fee -= 6
+    return fee

@@ -1016,3 +1016,40 @@ def a(boats: list[Boat]):
             if berth > boat.tons:
                 return True
     return False
+
+
+#: noted in the innermost of three questions where nothing was -> proved-under as-used+no-effect
+def first_free(locks, level):
+    found = None
+    for lock in locks:
+        if lock.free:
+            if lock.level >= level:
+                if found is None:
+                    found = lock
+    return found
+#: becomes
+def first_free(locks, level):
+    for lock in locks:
+        if lock.free and lock.level >= level:
+            return lock
+    return None
+
+
+#: something else is done between the questions -> differs
+def first_free(locks: list[int], level: int, seen: list):
+    found = None
+    for lock in locks:
+        if lock > 0:
+            seen.append(lock)
+            if lock >= level:
+                if found is None:
+                    found = lock
+    return found
+#: becomes
+def first_free(locks: list[int], level: int, seen: list):
+    for lock in locks:
+        if lock > 0:
+            seen.append(lock)
+            if lock >= level:
+                return lock
+    return None

@@ -24,6 +24,7 @@ from ..world.around import Names
 from .explain import DecisionTable, explain
 from .broken import broken
 from ..world.neutral import neutral_data_of
+from ..versions.class_constants import read_class_constants
 from ..versions.in_place import read_in_place
 from ..versions.kept_private import called_otherwise, other_name, used_beside
 from ..versions.new_bases import without_new_bases
@@ -229,7 +230,7 @@ class Judge:
             self._check_subject(subject, before, after)
         after = without_options(before, without_new_bases(before, after).version).version
         names = [subject] if subject else differences(before, after).changed
-        before, after = read_in_place(before, after)
+        before, after = read_class_constants(*read_in_place(before, after))
         tables = []
         for name in names:
             old, new = before.functions[name], after.functions[name]
@@ -268,7 +269,7 @@ class Judge:
             if kinds[0] != kinds[1]:
                 why = f"one is a {kinds[0]}, the other a {kinds[1]}"
                 return Unproved(why, old.node.lineno, new.node.lineno)
-            before, after = read_in_place(before, after)
+            before, after = read_class_constants(*read_in_place(before, after))
             old, new = before.functions[name], after.functions[name]
             names, contexts = _surroundings(before, after, old, new)
             nodes = as_meant(before.tree, old.node), as_meant(after.tree, new.node)

@@ -119,6 +119,7 @@ class _Work:
         first, others = loop.body[0], loop.body[1:]
         if not isinstance(first, ast.If) or first.orelse:
             return None
+        _join(first)
         test = first.test
         if not isinstance(test, ast.BoolOp) or not isinstance(test.op, ast.And):
             return None
@@ -313,6 +314,25 @@ def _counts(test: ast.expr, idle: Sequence[ast.stmt]) -> bool:
     steps = [step for name, step in map(step_of, idle) if name == test.left.id]
     upward = len(steps) == 1 and steps[0] > 0
     return upward and len(test.ops) == 1 and isinstance(test.ops[0], ast.Lt | ast.LtE)
+
+
+def _join(first: ast.If) -> None:
+    """Make one condition of ifs that do nothing but stand in one another."""
+    while len(first.body) == 1:
+        inner = first.body[0]
+        if not isinstance(inner, ast.If) or inner.orelse:
+            return
+        parts = [
+            v
+            for test in (first.test, inner.test)
+            for v in (
+                test.values
+                if isinstance(test, ast.BoolOp) and isinstance(test.op, ast.And)
+                else [test]
+            )
+        ]
+        first.test = ast.copy_location(ast.BoolOp(ast.And(), parts), first.test)
+        first.body = inner.body
 
 
 def _guard(loop: ast.For | ast.While) -> _Flag | None:

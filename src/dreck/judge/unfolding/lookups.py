@@ -9,7 +9,7 @@ from typing import TypeAlias
 
 from ...outline import all_nodes
 from ..world.values import is_enum_member
-from ..world.constants import can_be_inlined, is_constant
+from ..world.constants import OF_CLASS, can_be_inlined, is_constant
 from .lists_of_rows import list_of_row
 from .local_helpers import of_lambda
 from ..world.rows import RowClass, constant_term, is_row, row_parts
@@ -294,6 +294,11 @@ class LookupLowering(ClassLowering):
 
     def _global(self, node: ast.Name, out: int, after: Node, where: Where) -> Node:
         value = self.context.constants.get(node.id)
+        about = getattr(node, OF_CLASS, "")
+        if about:
+            breaks = f"a subclass with {about.rpartition('.')[2]} of its own"
+            detail = (AssumptionKind.NOT_OVERRIDDEN, about, breaks)
+            after = self.do("assume", node, (), (), after, where, detail)
         if value is None:
             return super()._global(node, out, after, where)
         entry: Node = Put(node.lineno, out, self._held(value), after)

@@ -42,7 +42,7 @@ def is_evidently_measured(
         return False
     if not is_there and spoken in asked_whether_in(trees[0]):
         return False
-    if any(map(_speaks_of_arrays, trees)):
+    if any(map(speaks_of_arrays, trees)):
         return False
     return not any(names_defined(n, trees) for n in ("__len__", "__bool__"))
 
@@ -72,7 +72,7 @@ def _measured_in(function: str, tree: ast.Module) -> frozenset[str]:
 
 
 @lru_cache(CACHED)
-def _speaks_of_arrays(tree: ast.Module) -> bool:
+def speaks_of_arrays(tree: ast.Module) -> bool:
     """Whether a module imports what has arrays."""
     for node in nodes_of(tree):
         if isinstance(node, ast.Import):

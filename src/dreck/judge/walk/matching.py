@@ -31,6 +31,7 @@ from ..world.doubts import asked_whether_in, doubted_in, of_many_kinds_in, spoke
 from ..world.answering import has_own_arithmetic, setting_acts
 from ..world.exact_types import may_be_of_two
 from ..world.types import Type, names_in, own_names, without_none
+from .evident_lengths import speaks_of_arrays
 from .mappings import ENTRY, THERE, is_put, stored
 from .one_side import LENGTH, Walker, asked_for, thrown
 from ..face.wording import exit_text, say, shortened
@@ -717,6 +718,9 @@ class Matching(Walker):
             texts = "join up" in (a.kind, b.kind) and kinds_of(terms_a[0], self.kinds) == _TEXT
             outs = [self.new(_TEXT if texts else None)]
             return outs, outs
+        if terms_a == terms_b and self._works_numbers_out(a, b, terms_a):
+            outs = [self.new()]
+            return outs, outs
         if not self.strict and len(terms_a) == len(terms_b) == 2:
             mixed = self._membership(a, b, terms_a, terms_b)
             if mixed is not None:
@@ -743,6 +747,27 @@ class Matching(Walker):
         known = kinds_of(terms[1], self.kinds)
         fits = known is None or known <= WHOLE
         return fits and self.ledger.whole_numbers(one.source, self.types.of(terms[1]))
+
+    def _works_numbers_out(self, a: Do, b: Do, terms: list[Term]) -> bool:
+        """Whether one side says ``x -= n`` where the other says ``x = x - n``, of what evidently is a
+        number: one that can be changed in place would be another object, or the same.
+        """
+        if {a.kind, b.kind} != {"binop", "inplace"} or a.detail != b.detail:
+            return False
+        kinds = [kinds_of(t, self.kinds) for t in terms]
+        declared = frozenset().union(*(names_in(self.types.of(t)) for t in terms)) - {"?"}
+        numbers = [k for k in kinds if k is not None]
+        if a.detail == "*" and numbers and not any("float" in k for k in numbers):
+            return False  # a list may be meant, which takes a whole number
+        if not numbers or not all(k <= NUMBERS for k in numbers) or declared - NUMBERS:
+            return False
+        trees = self.names.declared.trees
+        if any(speaks_of_arrays(t) or has_own_arithmetic(t) for t in trees):
+            return False
+        changes = a if a.kind == "inplace" else b
+        about = shortened(changes.source)
+        breaks = f"something in `{about}` that is no number, as a list that is changed in place"
+        return self.ledger.grant(AssumptionKind.AS_USED, about, breaks)
 
     def _read_by_pattern(self, a: Do, b: Do) -> tuple[list[Term], list[Term]]:
         """A pattern reads an attribute, and passes by what has none."""

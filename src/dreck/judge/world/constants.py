@@ -31,6 +31,8 @@ def is_constant(node: ast.expr) -> bool:
 READ_IN_PLACE = "read_in_place"
 # What marks a function that delegates to one of those, and is a generator function for that.
 DELEGATES = "delegates"
+# Marks a name that stands for a constant of the class of the object that it was asked of.
+OF_CLASS = "of_class"
 
 
 def can_be_inlined(
