@@ -72,6 +72,21 @@ def test_one_name_set_for_others() -> None:
     ).sites
 
 
+@pytest.mark.parametrize(("alike", "fits"), [(2, True), (3, False), (5, False)])
+def test_arms_that_mostly_do_the_same(alike: int, fits: bool) -> None:
+    """Functions that only say something else are no functions."""
+    kinds = "".join(
+        f"    {'elif' if n else 'if'} kind == 'k{n}':\n        desk.say('text {n}')\n"
+        for n in range(alike)
+    )
+    text = (
+        f"def told(kind: str, desk):\n{kinds}    elif kind == 'barge':\n"
+        "        desk.open()\n        desk.say('wide')\n"
+        "    elif kind == 'tug':\n        desk.ring(3)\n        desk.close()\n"
+    )
+    assert bool(look("arm-functions", text).sites) is fits
+
+
 def test_then_a_table(tmp_path: Path) -> None:
     """What comes out is what lookup-table wants, also with methods."""
     text = (

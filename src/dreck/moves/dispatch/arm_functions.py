@@ -11,6 +11,7 @@ import ast
 import copy
 import keyword
 import re
+from collections import Counter
 from collections.abc import Iterator
 from dataclasses import dataclass
 
@@ -35,6 +36,8 @@ from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, 
 from ..wishes import Wishes
 
 _LEAST_ARMS = 3
+# So many arms that do the same are no accident.
+_FEW = 2
 _NOT_ALONE = (
     ast.Yield,
     ast.YieldFrom,
@@ -319,11 +322,14 @@ def _site(
 
 
 def _do_the_same(chain: Chain) -> bool:
-    """Whether all arms of several statements do the same with other constants: then they are one
-    function with parameters, or rows of a table.
+    """Whether all arms of several statements, or most arms at all, do the same with other constants:
+    then they are one function with parameters, or rows of a table.
     """
     shapes = [_shape(a.body) for a in chain.arms if len(a.body) > 1]
-    return len(shapes) > 1 and len(set(shapes)) == 1
+    if len(shapes) > 1 and len(set(shapes)) == 1:
+        return True
+    most = max(Counter(_shape(a.body) for a in chain.arms).values())
+    return most > _FEW and 2 * most > len(chain.arms)
 
 
 def _shape(body: list[ast.stmt]) -> str:
