@@ -25,6 +25,7 @@ from ..unfolding.joins_of_lists import joins_of_lists
 from ..unfolding.leaving_early import leaving_early
 from ..unfolding.lists_from_helpers import lists_from_helpers
 from ..unfolding.loops_apart import loops_apart
+from ..unfolding.appended import appended
 from ..unfolding.asked_tables import asked_tables
 from ..unfolding.caught_keys import caught_keys
 from ..unfolding.mapped import without_mapping
@@ -212,22 +213,14 @@ def _early(
     return None
 
 
-# Arguments have names, and what has one is put away late; tables of functions are
-# asked where they are called; keys are asked for first; nothing is mapped; types have no
-# names; texts are joined from lists; nothing is cut off from a text; lists that are
-# written down are gone through round after round; loops end where nothing is left to do; then they
-# also go through elements, and not through places.
+# What is worked out is named, and put away late; functions of tables are asked where they are called;
+# keys are asked for first; nothing is mapped; lists are appended to; types have no names; texts are
+# joined from lists; nothing is cut off from a text; lists that are written down are gone through round
+# after round; loops end where nothing is left to do; then they also go through elements, and not
+# through places.
 _FORMS = (
-    "arguments",
-    "tables",
-    "keys",
-    "maps",
-    "types",
-    "joins",
-    "cuts",
-    "lists",
-    "ends",
-    "elements",
+    *("arguments", "tables", "keys", "maps", "appended", "types"),
+    *("joins", "cuts", "lists", "ends", "elements"),
 )
 
 
@@ -249,6 +242,8 @@ def _brought_to(
         return caught_keys(function, names) or (function, ())
     if form == "maps":
         return without_mapping(function, names) or (function, ())
+    if form == "appended":
+        return appended(function) or (function, ())
     if form == "cuts":
         return cut_texts(function) or function, ()
     if form == "lists":

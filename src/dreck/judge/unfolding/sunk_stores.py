@@ -19,7 +19,9 @@ from .what_is_gone_through import is_awkward, stores
 _SEEING = (ast.Try, ast.TryStar, ast.With, ast.AsyncWith, ast.Await, ast.Yield, ast.YieldFrom)
 _PASSED = (ast.Expr, ast.Assign, ast.AugAssign)
 # What nobody gets hold of a container by.
-_ASKING = frozenset({"append", "add", "get", "items", "keys", "values", "pop", "copy", "sort"})
+_ASKING = frozenset(
+    {"append", "add", "extend", "get", "items", "keys", "values", "pop", "copy", "sort"}
+)
 
 
 def sunk_stores(
@@ -28,10 +30,10 @@ def sunk_stores(
     """A function that fills its own containers as late as it may, and what that rests on; None if
     it does so already.
     """
-    if is_awkward(function) or any(isinstance(n, _SEEING) for n in all_nodes(function)):
+    if is_awkward(function) or is_seen_from_elsewhere(function):
         return None
     made = copy.deepcopy(function)
-    own = {n for n in _made_empty(made) if _is_its_own(n, made)}
+    own = {n for n in _made_empty(made) if is_its_own(n, made)}
     work = _Work(own)
     for node in [n for n in all_nodes(made) if own]:
         for field in ("body", "orelse"):
@@ -39,6 +41,13 @@ def sunk_stores(
             if isinstance(block, list):
                 work.block(block)
     return (made, tuple(dict.fromkeys(work.rests_on))) if work.changed else None
+
+
+def is_seen_from_elsewhere(function: FunctionNode) -> bool:
+    """Whether something of a function may be seen half done: what is raised is caught or hidden in
+    it, or it is left in the middle.
+    """
+    return any(isinstance(n, _SEEING) for n in all_nodes(function))
 
 
 def _made_empty(function: FunctionNode) -> Iterator[str]:
@@ -53,7 +62,7 @@ def _made_empty(function: FunctionNode) -> Iterator[str]:
             yield target.id
 
 
-def _is_its_own(name: str, function: FunctionNode) -> bool:
+def is_its_own(name: str, function: FunctionNode) -> bool:
     """Whether nobody gets hold of what a name holds before the function hands it back."""
     arguments = {n.arg for n in all_nodes(function) if isinstance(n, ast.arg)}
     pending: list[tuple[ast.AST, ast.AST]] = [(function, c) for c in child_nodes(function)]
