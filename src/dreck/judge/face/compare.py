@@ -31,6 +31,7 @@ from ..unfolding.caught_keys import caught_keys
 from ..unfolding.mapped import without_mapping
 from ..unfolding.named_arguments import named_arguments
 from ..unfolding.named_types import named_types
+from ..unfolding.read_in_line import read_in_line
 from ..unfolding.sunk_stores import sunk_stores
 from ..unfolding.written_lists import written_lists
 from ..unfolding.quiet_questions import goes_through_plain
@@ -213,13 +214,14 @@ def _early(
     return None
 
 
-# What is worked out is named, and put away late; functions of tables are asked where they are called;
+# What is worked out is named, and put away late; names stand for what they are;
+# functions of tables are asked where they are called;
 # keys are asked for first; nothing is mapped; lists are appended to; types have no names; texts are
 # joined from lists; nothing is cut off from a text; lists that are written down are gone through round
 # after round; loops end where nothing is left to do; then they also go through elements, and not
 # through places.
 _FORMS = (
-    *("arguments", "tables", "keys", "maps", "appended", "types"),
+    *("arguments", "inline", "tables", "keys", "maps", "appended", "types"),
     *("joins", "cuts", "lists", "ends", "elements"),
 )
 
@@ -240,6 +242,8 @@ def _brought_to(
         return asked_tables(function, names) or function, ()
     if form == "keys":
         return caught_keys(function, names) or (function, ())
+    if form == "inline":
+        return read_in_line(function) or function, ()
     if form == "maps":
         return without_mapping(function, names) or (function, ())
     if form == "appended":
