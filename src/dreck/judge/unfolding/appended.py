@@ -24,6 +24,8 @@ def appended(function: FunctionNode) -> tuple[FunctionNode, tuple[Assumption, ..
     """A function that appends to its lists one element after the other, and what that rests on; None
     if it puts none together in another way.
     """
+    if not any(map(_may_be_put_together, all_nodes(function))):
+        return None
     if is_awkward(function) or is_seen_from_elsewhere(function):
         return None
     work = _Work(copy.deepcopy(function))
@@ -158,6 +160,14 @@ class _Work:
                 body = [ast.If(test, body, [])]
             body = [ast.For(generator.target, generator.iter, body, [])]
         return body
+
+
+def _may_be_put_together(node: ast.AST) -> bool:
+    if isinstance(node, ast.Attribute):
+        return node.attr == "extend"
+    return isinstance(node, ast.AugAssign) or (
+        isinstance(node, ast.List | ast.BinOp) and _is_put_together(node)
+    )
 
 
 def _append(name: str, value: ast.expr) -> ast.stmt:

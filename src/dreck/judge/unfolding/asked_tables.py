@@ -23,7 +23,8 @@ def asked_tables(function: FunctionNode, names: Names) -> FunctionNode | None:
     """A function that asks tables of functions whether they have a key, and calls what they hold for
     it; None if it does nothing else.
     """
-    if is_awkward(function):
+    asked = (n for n in all_nodes(function) if isinstance(n, ast.Attribute))
+    if not any(n.attr == "get" for n in asked) or is_awkward(function):
         return None
     work = _Work(copy.deepcopy(function), names)
     for node in list(all_nodes(work.function)):

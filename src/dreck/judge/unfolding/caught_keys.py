@@ -10,7 +10,7 @@ from __future__ import annotations
 import ast
 import copy
 
-from ...outline import nodes_of
+from ...outline import all_nodes, nodes_of
 from ..face.verdict import Assumption, AssumptionKind
 from ..walk.evident_mappings import is_evident_mapping
 from ..world.around import Names
@@ -29,6 +29,8 @@ def caught_keys(
     """A function that asks whether a key is there before it looks it up, and what that rests on; None
     if it waits for no key.
     """
+    if not any(isinstance(n, ast.Try) for n in all_nodes(function)):
+        return None
     if is_awkward(function) or not is_builtin("KeyError", function, names):
         return None
     work = _Asked(function, names)

@@ -27,7 +27,10 @@ def without_mapping(
     """A function with generators in place of ``map`` and ``filter``, and what that rests on; None if
     it calls neither.
     """
-    words = [w for w in ("map", "filter", *_MADE) if is_builtin(w, function, names)]
+    called = {getattr(n.func, "id", "") for n in all_nodes(function) if isinstance(n, ast.Call)}
+    words = [w for w in ("map", "filter", *_MADE) if w in called and is_builtin(w, function, names)]
+    if not words:
+        return None
     work = _Generators(function, names, words)
     made = work.visit(copy.deepcopy(function))
     if not work.rests_on:

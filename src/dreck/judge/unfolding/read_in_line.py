@@ -32,7 +32,7 @@ _MIRRORED = {">": "<", "<": ">", ">=": "<=", "<=": ">=", "==": "==", "!=": "!="}
 
 def read_in_line(function: FunctionNode) -> FunctionNode | None:
     """A function without such names; None if it has none."""
-    if is_awkward(function):
+    if not any(map(_may_be_in_line, all_nodes(function))) or is_awkward(function):
         return None
     made = copy.deepcopy(function)
     changed = [_rows(made), _generators(made), _counters(made)]
@@ -40,6 +40,12 @@ def read_in_line(function: FunctionNode) -> FunctionNode | None:
         return None
     ast.fix_missing_locations(made)
     return made
+
+
+def _may_be_in_line(node: ast.AST) -> bool:
+    if isinstance(node, ast.Assign):
+        return isinstance(node.value, ast.List | ast.Tuple | ast.GeneratorExp)
+    return isinstance(node, ast.AugAssign) and _is_number(node.value, 1)
 
 
 def _given_once(function: FunctionNode) -> Iterator[tuple[str, ast.Assign]]:
