@@ -29,7 +29,7 @@ async def f(a, b, *c, d=1, **e):
         import os.path, re as r
         from os import sep
         raise a from b
-    except (KeyError, ValueError) as error:
+    except (KeyError, a.error) as error:
         raise
     finally:
         print(locals())

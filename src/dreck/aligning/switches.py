@@ -13,7 +13,7 @@ from ..moves.module_view import ModuleView
 from ..outline import Function
 
 # Moves that can turn each kind, the first that has a site being the one to take.
-_BY_KEYS = ("lookup-table", "enum-data", "formula-table", "arm-functions")
+_BY_KEYS = ("lookup-table", "enum-data", "arm-functions")
 _BY_LIMITS = ("band-table",)
 _BY_CLASSES = ("methods-on-classes", "single-dispatch")
 

@@ -1406,3 +1406,19 @@ def f(rows):
 #: becomes
 def f(rows):
     return 2 if len(rows) == 0 else 1
+
+
+#: declared where a new object is made -> proved-under as-declared
+class Lock:
+    def __init__(self, open: bool):
+        self.open = open
+def may_enter(lock: Lock):
+    if lock.open == True:
+        return 1
+    return 0
+#: becomes
+class Lock:
+    def __init__(self, open: bool):
+        self.open = open
+def may_enter(lock: Lock):
+    return 1 if lock.open else 0

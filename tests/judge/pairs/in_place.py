@@ -417,3 +417,15 @@ def fee(nights: int):
     fee = nights * 10
     fee -= 6
     return fee
+
+
+#: lists are put there elsewhere -> unproved
+def lines(desk):
+    desk.total = desk.total + 1
+def clear(desk):
+    desk.total = []
+#: becomes
+def lines(desk):
+    desk.total += 1
+def clear(desk):
+    desk.total = []

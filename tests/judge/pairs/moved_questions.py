@@ -223,3 +223,36 @@ def told(name: str, log: list):
     text = "%s%s" % (name, name)
     log.append(text)
     return log
+
+
+#: only some boats have what is asked for -> unproved
+class Boat:
+    def __init__(self, kind):
+        self.kind = kind
+        if kind == "tug":
+            self.power = 3
+def strong(boat, lock):
+    power = boat.power
+    if lock.closed:
+        return 0
+    return power
+#: becomes
+class Boat:
+    def __init__(self, kind):
+        self.kind = kind
+        if kind == "tug":
+            self.power = 3
+def strong(boat, lock):
+    if lock.closed:
+        return 0
+    return boat.power
+
+
+#: what is put into it may be a copy -> unproved-this-way
+def note(shelf, key, line):
+    if key not in shelf:
+        shelf[key] = []
+    shelf[key].append(line)
+#: becomes
+def note(shelf, key, line):
+    shelf.setdefault(key, []).append(line)

@@ -48,7 +48,10 @@ def is_evident_mapping(
         return False
     if seen & {"dict", "made"} or {"get", "in"} <= seen or {"get", "item"} <= seen:
         return True
-    # What is asked whether it has something, and for what it has under just that.
+    # What is asked whether it has something, and for what it has under just that, is read only: what
+    # is put into it, and then taken out, may be a copy in other mappings.
+    if "put" in seen:
+        return False
     keys = {said.removeprefix("in ") for said in seen if said.startswith("in ")}
     return any(f"item {key}" in seen for key in keys)
 
@@ -90,7 +93,8 @@ def _said_by(node: ast.AST, spoken: str) -> Iterator[str]:
         key = node.slice.value if isinstance(node.slice, ast.Constant) else None
         is_place = isinstance(node.slice, ast.Slice) or isinstance(key, int)
         yield "dict" if isinstance(key, str) else "other" if is_place else "item"
-        yield f"item {ast.unparse(node.slice)}"
+        reads = isinstance(node.ctx, ast.Load)
+        yield f"item {ast.unparse(node.slice)}" if reads else "put"
     elif isinstance(node, ast.BinOp | ast.AugAssign | ast.Starred):
         parts = (getattr(node, n, None) for n in ("left", "right", "target", "value"))
         if any(isinstance(p, ast.expr) and spoken_of(p) == spoken for p in parts):

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import ast
 import re
+from collections.abc import Iterable
 
 from .events import AGAIN, MAY_NOT_RAISE, QUIET, READS, opposite_comparison, result_kinds
 from ..ir.graph import Do, Leave, Node, Test
@@ -27,7 +28,14 @@ from ..values.terms import (
 )
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.classes import looks_into_objects
-from ..world.doubts import asked_whether_in, doubted_in, of_many_kinds_in, spoken_of
+from ..world.doubts import (
+    asked_whether_in,
+    doubted_in,
+    given_other_kinds_in,
+    of_many_kinds_in,
+    spoken_of,
+)
+from ..world.declared import lacks_at_times
 from ..world.answering import has_own_arithmetic, setting_acts
 from ..world.exact_types import may_be_of_two
 from ..world.types import Type, names_in, own_names, without_none
@@ -537,7 +545,13 @@ class Matching(Walker):
         spoken = spoken_of(source.value)
         doubts = (doubted_in, of_many_kinds_in, asked_whether_in)
         trees = self.names.declared.trees
-        return bool(spoken) and not any(spoken in doubt(t) for doubt in doubts for t in trees)
+        if not spoken or any(spoken in doubt(t) for doubt in doubts for t in trees):
+            return False
+        declared = self.types.of(term)
+        if own_names(declared):
+            return self.names.declared.has_surely(declared, node.detail)
+        # Where a class of the module gives its objects such an attribute, each of them has it.
+        return not any(lacks_at_times(str(node.detail), t) for t in trees)
 
     def sets_again(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
         """One side sets a declared attribute to None, True or False, which it is seen to be: there is
@@ -765,9 +779,21 @@ class Matching(Walker):
         if any(speaks_of_arrays(t) or has_own_arithmetic(t) for t in trees):
             return False
         changes = a if a.kind == "inplace" else b
+        if not self._is_changed_number(changes.source, trees):
+            return False
         about = shortened(changes.source)
         breaks = f"something in `{about}` that is no number, as a list that is changed in place"
         return self.ledger.grant(AssumptionKind.AS_USED, about, breaks)
+
+    @staticmethod
+    def _is_changed_number(source: ast.AST, trees: Iterable[ast.Module]) -> bool:
+        """Whether what is changed in place is a name or attribute that nothing gives anything that
+        is no number.
+        """
+        target = source.target if isinstance(source, ast.AugAssign) else None
+        if not isinstance(target, ast.Name | ast.Attribute):
+            return False
+        return not any(spoken_of(target) in given_other_kinds_in(t) for t in trees)
 
     def _read_by_pattern(self, a: Do, b: Do) -> tuple[list[Term], list[Term]]:
         """A pattern reads an attribute, and passes by what has none."""

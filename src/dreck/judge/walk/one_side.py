@@ -14,7 +14,6 @@ from ..values.facts import Fact
 from ..ir.graph import Cut, Do, Drop, Graph, Landing, Leave, Load, Node, Put, Slot, Test
 from . import mappings
 from .evident_lengths import is_evidently_measured, is_measured_somewhere
-from .evident_truths import is_evident_truth
 from .evident_texts import TEXT_STEPS, text_of_evident
 from .memory import Memory
 from .texts_worked_out import worked_out
@@ -29,7 +28,6 @@ from ..values.terms import (
     NUMBERS,
     PLAIN,
     SOLID,
-    TRUE,
     Term,
     UNBOUND,
     WHOLE,
@@ -322,8 +320,6 @@ class Walker:
             return self._size(node, terms, state, made_here=True)
         if node.kind in ("in", "getitem"):
             return mappings.asked(self, node, terms, state)
-        if node.kind == "compare" and self.takes_evident:
-            self._take_for_truth(node, terms)
         if node.kind in TEXT_STEPS and self.takes_evident:
             return text_of_evident(self, node, terms, state)
         if node.kind == "getattr":
@@ -333,19 +329,6 @@ class Walker:
         if node.kind == "is number":
             return self._number_of_the_module(terms[0])
         return self._size(node, terms, state)
-
-    def _take_for_truth(self, node: Do, terms: list[Term]) -> None:
-        """Take what the old version compares with True or False for one of them."""
-        asked, source = terms[0], node.source
-        if node.detail not in ("==", "!=") or terms[1] not in (TRUE, FALSE):
-            return
-        if asked[0] != "s" or asked[1] in self.kinds or self.types.of(asked) != ANYTHING:
-            return
-        if not isinstance(source, ast.Compare):
-            return
-        if is_evident_truth(source.left, self.before.name, self.names.declared.trees):
-            if self.ledger.as_used(shortened(source.left), "True or False"):
-                self.kinds[asked[1]] = BOOL
 
     def _size(
         self, node: Do, terms: list[Term], state: State, *, made_here: bool = False

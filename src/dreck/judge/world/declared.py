@@ -54,6 +54,20 @@ class ClassFacts:
 
 
 @lru_cache(256)
+def lacks_at_times(attribute: str, tree: ast.Module) -> bool:
+    """Whether objects of a class of a module that sets an attribute may be without it."""
+    for owner in (s for s in tree.body if isinstance(s, ast.ClassDef)):
+        sets = any(
+            isinstance(n, ast.Attribute) and n.attr == attribute and not isinstance(n.ctx, ast.Load)
+            for n in ast.walk(owner)
+        )
+        facts = class_facts(owner.name, tree) if sets else None
+        if facts is not None and attribute not in facts.present:
+            return True
+    return False
+
+
+@lru_cache(256)
 def class_facts(name: str, tree: ast.Module) -> ClassFacts | None:
     """What is declared of a class of a module; None if the module has no such class."""
     node = next((s for s in tree.body if isinstance(s, ast.ClassDef) and s.name == name), None)

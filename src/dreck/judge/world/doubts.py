@@ -83,6 +83,25 @@ def asked_whether_in(tree: ast.Module) -> frozenset[str]:
 
 
 @lru_cache(CACHED)
+def given_other_kinds_in(tree: ast.Module) -> frozenset[str]:
+    """Those that some code gives what is no number for sure: a text, a display, nothing."""
+    found: set[str] = set()
+    for node in nodes_of(tree):
+        if isinstance(node, ast.Assign | ast.AnnAssign | ast.AugAssign) and node.value is not None:
+            targets = node.targets if isinstance(node, ast.Assign) else [node.target]
+            if _is_other_kind(node.value):
+                found |= {spoken_of(t) for t in targets}
+    return frozenset(found - {""})
+
+
+def _is_other_kind(value: ast.expr) -> bool:
+    if isinstance(value, ast.Constant):
+        return not isinstance(value.value, int | float)
+    kinds = (ast.List, ast.Tuple, ast.Dict, ast.Set, ast.JoinedStr, ast.ListComp, ast.SetComp)
+    return isinstance(value, (*kinds, ast.DictComp, ast.GeneratorExp, ast.Lambda))
+
+
+@lru_cache(CACHED)
 def set_later_in(tree: ast.Module) -> frozenset[str]:
     """The attributes that some code sets or deletes, but for what a new object does with its own."""
     making = {
