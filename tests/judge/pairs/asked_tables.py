@@ -139,3 +139,24 @@ def pence(kind: str, log: list):
     log.append(formula())
     log.append(formula)
     return True
+
+
+#: a table that is added to -> differs
+PENCE = {"barge": lambda: 12}
+def forget(kind: str):
+    PENCE[kind] = None
+def pence(kind: str):
+    forget("barge")
+    if kind in PENCE:
+        return PENCE[kind]()
+    return 0
+#: becomes
+PENCE = {"barge": lambda: 12}
+def forget(kind: str):
+    PENCE[kind] = None
+def pence(kind: str):
+    forget("barge")
+    formula = PENCE.get(kind)
+    if formula is not None:
+        return formula()
+    return 0

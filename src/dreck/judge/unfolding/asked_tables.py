@@ -9,13 +9,15 @@ from __future__ import annotations
 
 import ast
 import copy
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from ...outline import all_nodes, nodes_of
 from ..world.around import Names
 from ..world.scope import FunctionNode
 from .what_is_gone_through import blocks_of, is_awkward, reads, stores
 
+# What is asked of a table without changing it.
+_READING = frozenset({"get", "items", "keys", "values"})
 _LEAVING = (ast.Return, ast.Raise, ast.Continue, ast.Break)
 
 
@@ -76,14 +78,19 @@ class _Work:
         trees = self.names.declared.trees
         local = stores(table, self.function)
         if local:
-            found = [d for d in _given(table, self.function)]
-            return local == len(found) == 1 and self._are_functions(found[0])
+            found = list(_given(table, self.function))
+            if (
+                local != 1
+                or len(found) != 1
+                or not _is_only_read(table, list(all_nodes(self.function)))
+            ):
+                return False
+            return self._are_functions(found[0])
         every = [d for t in trees for s in t.body for d in _given(table, s)]
-        return (
-            bool(every)
-            and table in self.names.fixed | self.names.new
-            and all(map(self._are_functions, every))
-        )
+        known = table in self.names.fixed | self.names.new
+        if not every or not known or not all(_is_only_read(table, nodes_of(t)) for t in trees):
+            return False
+        return all(map(self._are_functions, every))
 
     def _are_functions(self, table: ast.Dict) -> bool:
         defined = {
@@ -98,6 +105,28 @@ class _Work:
             or (isinstance(v, ast.Attribute) and v.attr in defined and _is_self(v.value))
             for v in table.values
         )
+
+
+def _is_only_read(table: str, nodes: Sequence[ast.AST]) -> bool:
+    """Whether some code puts nothing into a table, and gives it to nobody who could."""
+    asked = sum(
+        isinstance(node, ast.Attribute) and node.attr in _READING and _is_named(node.value, table)
+        for node in nodes
+    )
+    for node in nodes:
+        if isinstance(node, ast.Subscript) and isinstance(node.ctx, ast.Load):
+            asked += _is_named(node.value, table)
+        elif isinstance(node, ast.Compare):
+            asked += sum(_is_named(c, table) for c in node.comparators)
+        elif isinstance(node, ast.For | ast.comprehension):
+            asked += _is_named(node.iter, table)
+    return asked == sum(
+        isinstance(n, ast.Name) and n.id == table and isinstance(n.ctx, ast.Load) for n in nodes
+    )
+
+
+def _is_named(node: ast.expr, name: str) -> bool:
+    return isinstance(node, ast.Name) and node.id == name
 
 
 def _is_self(node: ast.expr) -> bool:
