@@ -143,6 +143,24 @@ def test_the_cost_is_told_term_by_term(tmp_path: Path) -> None:
     assert found["cost"]["after"]["total"] < found["cost"]["before"]["total"]
 
 
+@pytest.mark.parametrize(
+    ("arms", "term"),
+    [
+        (["return 12", "return 9", "return 5", "return 3"], "rows"),
+        (["return n * 12", "return n + 9", "return 60", "return max(n, 3)"], "formulas"),
+    ],
+)
+def test_what_is_new_beside_a_function_counts(arms: list[str], term: str, tmp_path: Path) -> None:
+    """A table is no cheaper for standing above the function."""
+    chain = "".join(f"    if kind == 'k{i}':\n        {arm}\n" for i, arm in enumerate(arms))
+    path = tmp_path / "a.py"
+    path.write_text(f"def toll(kind: str, n: int):\n{chain}    return 0\n", encoding="utf-8")
+    moves = ["lookup-table", "formula-table"]
+    (function,) = dreck.untangle(path, only=moves, run=False).functions
+    assert function.changed and function.cost_after.terms[term] > 0
+    assert function.cost_before.terms.get(term, 0) == 0
+
+
 def test_tables_and_helpers_count_in_a_module() -> None:
     """What stands beside functions is read with them."""
     plain = cost_of_module("def f(a):\n    return a\n").total

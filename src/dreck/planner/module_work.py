@@ -28,7 +28,13 @@ from .project import Project
 from .results import HARDLY, Offer, Step, Untangled, told
 from .settings import Settings
 from ..taste.blocks import says_a_constant
-from ..taste.cost import Cost, cost_of, cost_of_module, cost_of_together
+from ..taste.cost import (
+    Cost,
+    cost_of,
+    cost_of_module,
+    cost_of_together,
+    cost_of_what_is_beside,
+)
 from ..taste.weights import LEAST_OF_BLOCKS, LINE_PRICE, REACH_PRICES, STEP_PRICE, WEIGHTS
 
 # What decides between kinds or by a flag is offered even where it costs so much more than what is
@@ -199,7 +205,7 @@ class ModuleWork:
             steps=steps,
             verdict=self._verdict_of_all(steps, name, baseline),
             after=measure(self.version.functions[name].node),
-            cost_after=self._cost_with_new(name),
+            cost_after=self._cost_with_new(name, baseline),
             diff=unified(baseline, self.text, self.path.as_posix()),
         )
 
@@ -210,14 +216,22 @@ class ModuleWork:
             return True
         return lines[line - 1].strip() in {each.strip() for each in self.text.splitlines()}
 
-    def _cost_with_new(self, name: str) -> Cost:
-        """What a function costs with the new functions that became of it."""
+    def _cost_with_new(self, name: str, baseline: str) -> Cost:
+        """What a function costs with the new functions that became of it, and what else is new
+        beside it.
+
+        Args:
+            name: the function.
+            baseline: the text of the file before anything was done for it.
+        """
         found = self.version.functions
         parts = [name, *(n for n in sorted(self._became[name]) if n in found)]
         counts: Counter[str] = Counter()
         for part in parts:
             counts.update(cost_of(found[part].node).counts)
-        return Cost(counts)
+        counts.update(cost_of_what_is_beside(self.text).counts)
+        counts.subtract(cost_of_what_is_beside(baseline).counts)
+        return Cost(+counts)
 
     def _one_step(self, name: str, wishes: Wishes) -> list[str] | None:
         """Take the step that brings most and passes the judge: the names of its new functions; None

@@ -125,16 +125,41 @@ def cost_of_module(text: str) -> Cost:
             # A line that starts deeper is read as if it stood at the left edge.
             found.update(_cost_of_lines("\n".join(lines[node.lineno - 1 : node.end_lineno])))
             found.update(_cost_of_call(node))
-        elif isinstance(node, ast.ClassDef):
-            found["classes"] += 1
         else:
-            found["rows"] += _rows(node)
-            formulas = [n for n in all_nodes(node) if isinstance(n, ast.Lambda)]
-            found["formulas"] += len(formulas)
-            found["formula names"] += sum(max(0, len(f.args.args) - 1) for f in formulas)
-            found["text"] += sum(isinstance(n, ast.expr) for n in all_nodes(node))
+            found.update(_cost_beside(node))
     found["known again"] = sum(number - 1 for number in known.values())
     return Cost(found)
+
+
+def cost_of_what_is_beside(text: str) -> Cost:
+    """What the tables, constants and classes of a module cost that stand beside its functions.
+
+    Args:
+        text: its source.
+
+    Raises:
+        SyntaxError: it does not parse.
+    """
+    found: Counter[str] = Counter()
+    for node in _definitions(ast.parse(text).body):
+        if not isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+            found.update(_cost_beside(node))
+    return Cost(found)
+
+
+def _cost_beside(node: ast.stmt) -> Counter[str]:
+    """What a class or a constant costs by itself."""
+    if isinstance(node, ast.ClassDef):
+        return Counter({"classes": 1})
+    formulas = [n for n in all_nodes(node) if isinstance(n, ast.Lambda)]
+    return Counter(
+        {
+            "rows": _rows(node),
+            "formulas": len(formulas),
+            "formula names": sum(max(0, len(f.args.args) - 1) for f in formulas),
+            "text": sum(isinstance(n, ast.expr) for n in all_nodes(node)),
+        }
+    )
 
 
 def cost_of_together(functions: Iterable[FunctionNode]) -> Cost:
