@@ -238,6 +238,15 @@ def source_of(view: ModuleView, node: ast.expr) -> str:
     return view.offsets.source(node)
 
 
+def kind_of_key(key: ast.expr) -> str:
+    """The type of a key, or the enum that it is a member of."""
+    if isinstance(key, ast.Tuple):
+        return ", ".join(map(kind_of_key, key.elts))
+    if isinstance(key, ast.Attribute):
+        return ast.unparse(key.value)
+    return type(ast.literal_eval(key)).__name__
+
+
 def is_key(node: ast.expr) -> bool:
     """Whether an expression can be a key: a plain constant, or what looks like a member of an
     enum.

@@ -14,7 +14,7 @@ from collections.abc import Iterator, Sequence
 from ...outline import all_nodes, nodes_of
 from ..world.around import Names
 from ..world.scope import FunctionNode
-from .what_is_gone_through import blocks_of, is_awkward, reads, stores
+from .what_is_gone_through import blocks_of, is_awkward, is_named, reads, stores
 
 # What is asked of a table without changing it.
 _READING = frozenset({"get", "items", "keys", "values"})
@@ -110,23 +110,19 @@ class _Work:
 def _is_only_read(table: str, nodes: Sequence[ast.AST]) -> bool:
     """Whether some code puts nothing into a table, and gives it to nobody who could."""
     asked = sum(
-        isinstance(node, ast.Attribute) and node.attr in _READING and _is_named(node.value, table)
+        isinstance(node, ast.Attribute) and node.attr in _READING and is_named(node.value, table)
         for node in nodes
     )
     for node in nodes:
         if isinstance(node, ast.Subscript) and isinstance(node.ctx, ast.Load):
-            asked += _is_named(node.value, table)
+            asked += is_named(node.value, table)
         elif isinstance(node, ast.Compare):
-            asked += sum(_is_named(c, table) for c in node.comparators)
+            asked += sum(is_named(c, table) for c in node.comparators)
         elif isinstance(node, ast.For | ast.comprehension):
-            asked += _is_named(node.iter, table)
+            asked += is_named(node.iter, table)
     return asked == sum(
         isinstance(n, ast.Name) and n.id == table and isinstance(n.ctx, ast.Load) for n in nodes
     )
-
-
-def _is_named(node: ast.expr, name: str) -> bool:
-    return isinstance(node, ast.Name) and node.id == name
 
 
 def _is_self(node: ast.expr) -> bool:

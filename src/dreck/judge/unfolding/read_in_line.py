@@ -14,7 +14,7 @@ from collections.abc import Iterator
 from ...outline import all_nodes
 from ..world.constants import is_constant
 from ..world.scope import FunctionNode
-from .what_is_gone_through import is_awkward, reads, stores
+from .what_is_gone_through import is_awkward, is_named, reads, stores
 
 _ASKING = (ast.In, ast.NotIn)
 # How a number that is never below 0 is asked for being more, and what that says.
@@ -86,14 +86,10 @@ def _is_only_asked(name: str, function: FunctionNode) -> bool:
     for node in all_nodes(function):
         if isinstance(node, ast.Compare) and len(node.ops) == 1:
             of = node.comparators[0]
-            asked += isinstance(node.ops[0], _ASKING) and _is_name(of, name)
+            asked += isinstance(node.ops[0], _ASKING) and is_named(of, name)
         elif isinstance(node, ast.For | ast.comprehension):
-            asked += _is_name(node.iter, name)
+            asked += is_named(node.iter, name)
     return asked > 0 and asked == reads(name, function)
-
-
-def _is_name(node: ast.AST, name: str) -> bool:
-    return isinstance(node, ast.Name) and node.id == name
 
 
 class _Rows(ast.NodeTransformer):
@@ -133,14 +129,14 @@ def _generators(function: FunctionNode) -> bool:
 def _put_first(statement: ast.stmt, name: str, value: ast.expr) -> bool:
     """Put a value in the place of a name that a statement goes through before anything else."""
     if isinstance(statement, ast.For):
-        if _is_name(statement.iter, name):
+        if is_named(statement.iter, name):
             statement.iter = value
             return True
         return False
     first = statement.value if isinstance(statement, ast.Return | ast.Assign) else None
     while first is not None:
         if isinstance(first, ast.ListComp | ast.SetComp | ast.DictComp | ast.GeneratorExp):
-            if _is_name(first.generators[0].iter, name):
+            if is_named(first.generators[0].iter, name):
                 first.generators[0].iter = value
                 return True
             return False
@@ -150,7 +146,7 @@ def _put_first(statement: ast.stmt, name: str, value: ast.expr) -> bool:
             or not first.args
         ):
             return False
-        if _is_name(first.args[0], name):
+        if is_named(first.args[0], name):
             first.args[0] = value
             return True
         first = first.args[0]
@@ -184,10 +180,10 @@ def _only_grows(name: str, function: FunctionNode) -> bool:
         if (
             isinstance(node, ast.Assign)
             and len(node.targets) == 1
-            and _is_name(node.targets[0], name)
+            and is_named(node.targets[0], name)
         ):
             starts += _is_number(node.value, 0)
-        elif isinstance(node, ast.AugAssign) and _is_name(node.target, name):
+        elif isinstance(node, ast.AugAssign) and is_named(node.target, name):
             grows += isinstance(node.op, ast.Add) and _is_number(node.value, 1)
         elif isinstance(node, ast.Compare):
             asked += _more(node, name) is not None
@@ -203,9 +199,9 @@ def _more(node: ast.Compare, name: str) -> bool | None:
     if len(node.ops) != 1 or type(node.ops[0]) not in _SIGNS:
         return None
     sign, left, right = _SIGNS[type(node.ops[0])], node.left, node.comparators[0]
-    if _is_name(right, name):
+    if is_named(right, name):
         sign, left, right = _MIRRORED[sign], right, left
-    if not _is_name(left, name) or not isinstance(right, ast.Constant):
+    if not is_named(left, name) or not isinstance(right, ast.Constant):
         return None
     return _MORE.get((sign, right.value)) if type(right.value) is int else None
 

@@ -45,6 +45,11 @@ def _is_by_itself(node: ast.AST) -> bool:
     return asked <= given and not any(isinstance(n, ast.Lambda) for n in inside)
 
 
+def is_named(node: ast.AST, name: str) -> bool:
+    """Whether an expression is a name."""
+    return isinstance(node, ast.Name) and node.id == name
+
+
 def reads(name: str, node: ast.AST) -> int:
     """How often a name is read in some code."""
     return sum(

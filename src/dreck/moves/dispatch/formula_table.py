@@ -22,7 +22,7 @@ from ...source.edits import Edit, edited
 from ..alignment import Hole, aligned, is_value
 from ..alike import visible_locals
 from ..chain_tables import asking, in_place_of, table_lines
-from ..chains import Chain, chains_of, source_of
+from ..chains import Chain, chains_of, kind_of_key, source_of
 from ..module_view import ModuleView
 from ..on_classes.chains import is_private
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
@@ -307,7 +307,7 @@ def _values(chain: Chain) -> list[ast.expr] | None:
 def _are_formulas(view: ModuleView, chain: Chain, values: list[ast.expr]) -> bool:
     """Whether arms work something out, each in its own way, by keys of one sort."""
     keys = [k for a in chain.arms for k in a.keys]
-    if any(view.is_plain_class(k) for k in keys) or len(set(map(_sort, keys))) > 1:
+    if any(view.is_plain_class(k) for k in keys) or len(set(map(kind_of_key, keys))) > 1:
         return False
     if any(isinstance(n, _NOT_ALONE) for v in values for n in all_nodes(v)):
         return False
@@ -316,15 +316,6 @@ def _are_formulas(view: ModuleView, chain: Chain, values: list[ast.expr]) -> boo
     holes = aligned([a.body for a in chain.arms], view.plain_functions, lists=True)
     differ = holes is None or len(holes) > 1  # else a table of constants is enough
     return differ and sum(not is_value(v) for v in values) > 1
-
-
-def _sort(key: ast.expr) -> str:
-    """The type of a key, or the enum that it is a member of."""
-    if isinstance(key, ast.Tuple):
-        return ", ".join(map(_sort, key.elts))
-    if isinstance(key, ast.Attribute):
-        return ast.unparse(key.value)
-    return type(ast.literal_eval(key)).__name__
 
 
 def _names(plan: _Plan) -> list[str]:

@@ -25,7 +25,7 @@ from ...source.edits import edited
 from ..alignment import Hole, aligned, is_value
 from ..alike import visible_locals
 from ..chain_tables import asking, in_place_of, table_lines
-from ..chains import Chain, chains_of, source_of
+from ..chains import Chain, chains_of, kind_of_key, source_of
 from ..enum_members import covers_all
 from ..imports import with_import
 from ..module_view import ModuleView
@@ -535,7 +535,7 @@ class LookupTable(ModuleMove):
                 continue
             if len(chain.arms) < _LEAST_ARMS and not (wishes.asked and wishes.line is not None):
                 yield self.leave("few-keys", line)
-            elif len({_kind_of(k) for k in keys}) > 1:
+            elif len({kind_of_key(k) for k in keys}) > 1:
                 yield self.leave("mixed-keys", line)
             else:
                 preset = _with_preset(view, chain)
@@ -592,15 +592,6 @@ def _does(holes: list[Hole], word: str, functions: frozenset[str]) -> bool:
 def _kind(hole: Hole) -> tuple[int, bool]:
     """How deep a hole is, and whether lists are made there."""
     return len(hole.around), hole.makes_lists
-
-
-def _kind_of(key: ast.expr) -> str:
-    """The type of a key, or the enum that it is a member of."""
-    if isinstance(key, ast.Tuple):
-        return ", ".join(map(_kind_of, key.elts))
-    if isinstance(key, ast.Attribute):
-        return ast.unparse(key.value)
-    return type(ast.literal_eval(key)).__name__
 
 
 def _of_both(subject: ast.expr) -> tuple[str, ...]:
