@@ -7,7 +7,6 @@ from __future__ import annotations
 
 import ast
 import builtins
-import copy
 from collections.abc import Callable, Mapping
 from dataclasses import replace
 
@@ -18,7 +17,6 @@ from ..ir.graph import (
     Graph,
     Landing,
     Leave,
-    MaybeUnbound,
     Node,
     Operand,
     Put,
