@@ -267,3 +267,66 @@ def answer(lock, boat):
         return 1
     if lock.knows(name):
         return 2
+
+
+#: the argument puts another book there by its name in a text -> differs
+class Desk:
+    def __init__(self, book):
+        self.book = book
+    def swap(self):
+        setattr(self, "book", [])
+        return "swapped"
+    def note(self):
+        self.book.append(self.swap())
+#: becomes
+class Desk:
+    def __init__(self, book):
+        self.book = book
+    def swap(self):
+        setattr(self, "book", [])
+        return "swapped"
+    def note(self):
+        swapped = self.swap()
+        self.book.append(swapped)
+
+
+#: the argument reaches into the object -> differs
+class Desk:
+    def __init__(self, book):
+        self.book = book
+    def swap(self):
+        self.__dict__["book"] = []
+        return "swapped"
+    def note(self):
+        self.book.append(self.swap())
+#: becomes
+class Desk:
+    def __init__(self, book):
+        self.book = book
+    def swap(self):
+        self.__dict__["book"] = []
+        return "swapped"
+    def note(self):
+        swapped = self.swap()
+        self.book.append(swapped)
+
+
+#: the argument makes the object anew -> differs
+class Desk:
+    def __init__(self, book):
+        self.book = book
+    def swap(self):
+        self.__init__([])
+        return "swapped"
+    def note(self):
+        self.book.append(self.swap())
+#: becomes
+class Desk:
+    def __init__(self, book):
+        self.book = book
+    def swap(self):
+        self.__init__([])
+        return "swapped"
+    def note(self):
+        swapped = self.swap()
+        self.book.append(swapped)

@@ -16,6 +16,7 @@ from collections.abc import Iterator
 from ...outline import all_nodes
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
+from ..world.classes import looks_into_objects, may_be_set_by_text
 from ..world.doubts import asked_whether_in, doubted_in, of_many_kinds_in, set_later_in, spoken_of
 from ..world.scope import FunctionNode
 from .quiet_questions import declared_missing
@@ -146,6 +147,8 @@ class _Work:
         for node in _chain(method):
             if isinstance(node, ast.Attribute):
                 if not self.names.is_steady(node.attr) or f".{node.attr}" in later:
+                    return False
+                if any(looks_into_objects(t) or may_be_set_by_text(node.attr, t) for t in trees):
                     return False
             elif not self._is_bound_once(node.id):
                 return False

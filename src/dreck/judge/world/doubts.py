@@ -10,6 +10,9 @@ from .names import CACHED
 
 _KINDS_ASKED = frozenset({"isinstance", "type"})
 
+# Where a new object gets its attributes.
+_MAKING = frozenset({"__init__", "__post_init__"})
+
 
 @lru_cache(CACHED)
 def doubted_in(tree: ast.Module) -> frozenset[str]:
@@ -101,16 +104,34 @@ def _is_other_kind(value: ast.expr) -> bool:
     return isinstance(value, (*kinds, ast.DictComp, ast.GeneratorExp, ast.Lambda))
 
 
+def _makes_again(tree: ast.Module) -> bool:
+    """Whether something that was made already is made anew: its constructor is called where it is
+    not part of another one.
+    """
+    within = {
+        id(n)
+        for f in nodes_of(tree)
+        if isinstance(f, ast.FunctionDef) and f.name in _MAKING
+        for n in ast.walk(f)
+    }
+    return any(
+        isinstance(n, ast.Attribute) and n.attr in _MAKING and id(n) not in within
+        for n in nodes_of(tree)
+    )
+
+
 @lru_cache(CACHED)
 def set_later_in(tree: ast.Module) -> frozenset[str]:
     """The attributes that some code sets or deletes, but for what a new object does with its own."""
     making = {
         id(n)
         for f in nodes_of(tree)
-        if isinstance(f, ast.FunctionDef) and f.name in ("__init__", "__post_init__")
+        if isinstance(f, ast.FunctionDef) and f.name in _MAKING
         for n in ast.walk(f)
         if isinstance(n, ast.Attribute) and ast.unparse(n.value) == "self"
     }
+    if _makes_again(tree):
+        making = set()
     return frozenset(
         f".{n.attr}"
         for n in nodes_of(tree)
