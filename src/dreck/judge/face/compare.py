@@ -19,24 +19,14 @@ from ..world.loading import names_around, names_for
 from ..ir.graph import Graph
 from ..lowering.functions import lower
 from ..lowering.expressions import CannotLower
-from ..unfolding.cut_texts import cut_texts
-from ..unfolding.item_loops import item_loops
-from ..unfolding.joins_of_lists import joins_of_lists
-from ..unfolding.leaving_early import leaving_early
+from ..unfolding.forms import FORMS, TOGETHER, Brought, Formed, brought_to
 from ..unfolding.lists_from_helpers import lists_from_helpers
 from ..unfolding.loops_apart import loops_apart
-from ..unfolding.appended import appended
-from ..unfolding.asked_tables import asked_tables
-from ..unfolding.caught_keys import caught_keys
-from ..unfolding.mapped import without_mapping
-from ..unfolding.named_arguments import named_arguments
-from ..unfolding.named_types import named_types
-from ..unfolding.read_in_line import read_in_line
-from ..unfolding.sunk_stores import sunk_stores
-from ..unfolding.written_lists import written_lists
+from ..unfolding.stand_ins import in_source_words
 from ..unfolding.quiet_questions import goes_through_plain
 from ..walk.prove import Proved, Unproved, prove
 from ..world.literals import literals_of
+from ..world.quiet import looks_at_itself
 from ..world.scope import FunctionNode
 
 __all__ = [
@@ -80,8 +70,7 @@ def lowered(
     """The decision graphs of two functions, or what the judge cannot follow in them."""
     form = contexts[0].loop_form
     if form:
-        pairs = zip(((before, after), (after, before)), contexts, strict=True)
-        before, after = (_brought_to(form, *pair, c.names)[0] for pair, c in pairs)
+        before, after = (f for f, _ in _both_brought_to(form, before, after, contexts[0].names))
     if contexts[0].loops_apart:
         parts = [loops_apart(f, c) for f, c in zip((before, after), contexts, strict=True)]
         before, after = (
@@ -201,62 +190,36 @@ def _early(
     """A proof of two functions whose loops end where nothing is left to do."""
     if ast.dump(before.args) != ast.dump(after.args):
         return None  # what is declared is what the old version declares
-    for form in () if contexts[0].loop_form else _FORMS:
-        pairs = ((before, after), (after, before))
-        first, second = (_brought_to(form, *pair, names) for pair in pairs)
-        if (first[0] is before and second[0] is after) or (strict and (first[1] or second[1])):
+    if any(map(looks_at_itself, names.declared.trees)):
+        return None  # who looks into frames sees what a function has half done
+    changing: list[str] = []
+    for form in () if contexts[0].loop_form else (*FORMS, TOGETHER):
+        if form is TOGETHER:
+            if len(changing) < 2:
+                break
+            form = TOGETHER.join(changing)
+        first, second = _both_brought_to(form, before, after, names)
+        brought = first[0], second[0]
+        if brought[0] is before and brought[1] is after:
+            continue
+        changing.append(form)
+        if strict and (first[1] or second[1]):
             continue
         ways = replace(contexts[0], loop_form=form), replace(contexts[1], loop_form=form)
         found, used = _compared(first[0], second[0], names, ways, strict=strict)
         if isinstance(found, Proved):
-            every = tuple(dict.fromkeys((*first[1], *second[1], *found.assumptions)))
-            return replace(found, assumptions=every), used
+            every = (*first[1], *second[1], *found.assumptions)
+            said = (a.in_other_words(lambda t: in_source_words(t, brought)) for a in every)
+            return replace(found, assumptions=tuple(dict.fromkeys(said))), used
     return None
 
 
-# What is worked out is named, and put away late; names stand for what they are;
-# functions of tables are asked where they are called;
-# keys are asked for first; nothing is mapped; lists are appended to; types have no names; texts are
-# joined from lists; nothing is cut off from a text; lists that are written down are gone through round
-# after round; loops end where nothing is left to do; then they also go through elements, and not
-# through places.
-_FORMS = (
-    *("arguments", "inline", "tables", "keys", "maps", "appended", "types"),
-    *("joins", "cuts", "lists", "ends", "elements"),
-)
-
-
-def _brought_to(
-    form: str, function: FunctionNode, other: FunctionNode, names: Names
-) -> tuple[FunctionNode, tuple[Assumption, ...]]:
-    """A function in a form, beside the other version, and what this rests on."""
-    if form == "arguments":
-        found, first = sunk_stores(function) or (function, ())
-        found, second = named_arguments(found, other, names) or (found, ())
-        return found, (*first, *second)
-    if form == "types":
-        return named_types(function, names) or (function, ())
-    if form == "joins":
-        return joins_of_lists(function) or (function, ())
-    if form == "tables":
-        return asked_tables(function, names) or function, ()
-    if form == "keys":
-        return caught_keys(function, names) or (function, ())
-    if form == "inline":
-        return read_in_line(function) or function, ()
-    if form == "maps":
-        return without_mapping(function, names) or (function, ())
-    if form == "appended":
-        return appended(function) or (function, ())
-    if form == "cuts":
-        return cut_texts(function) or function, ()
-    if form == "lists":
-        return written_lists(function) or function, ()
-    found, first = leaving_early(function, names) or (function, ())
-    if form == "ends":
-        return found, first
-    found, second = item_loops(found, names) or (found, ())
-    return found, (*first, *second)
+def _both_brought_to(
+    form: str, before: FunctionNode, after: FunctionNode, names: Names
+) -> tuple[Formed, Formed]:
+    """Both versions in a form, and what each of these rests on."""
+    old, new = Brought(before, after, names, False), Brought(after, before, names, True)
+    return brought_to(form, old), brought_to(form, new)
 
 
 def _loops_apart(

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from dataclasses import asdict, dataclass, field, replace
 from enum import Enum
 from typing import Any
@@ -68,6 +68,10 @@ class Assumption:
     kind: AssumptionKind
     about: str
     breaks: str
+
+    def in_other_words(self, say: Callable[[str], str]) -> Assumption:
+        """The same, with its texts said otherwise."""
+        return Assumption(self.kind, say(self.about), say(self.breaks))
 
     @classmethod
     def about_comparison(

@@ -20,6 +20,7 @@ from ..world.classes import looks_into_objects, may_be_set_by_text
 from ..world.doubts import asked_whether_in, doubted_in, of_many_kinds_in, set_later_in, spoken_of
 from ..world.scope import FunctionNode
 from .quiet_questions import declared_missing
+from .stand_ins import note_stand_in
 from .what_is_gone_through import is_awkward
 
 _OUT_OF_TURN = (ast.Await, ast.Yield, ast.YieldFrom, ast.NamedExpr)
@@ -118,6 +119,7 @@ class _Work:
             return value
         self._count += 1
         name = f"argument.{self._count}"
+        note_stand_in(self.function, name, ast.unparse(value))
         set_to = ast.Assign([ast.Name(name, ast.Store())], value)
         first.append(ast.copy_location(set_to, value))
         return ast.copy_location(ast.Name(name, ast.Load()), value)
