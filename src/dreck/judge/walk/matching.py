@@ -12,6 +12,7 @@ from ..values.facts import Fact
 from .states import Enough, Parted, Path, State, Used, flat, operand_term
 from ..values.terms import (
     BOOL,
+    all_plain,
     NONE,
     NUMBERS,
     TRUE,
@@ -25,13 +26,15 @@ from ..values.terms import (
     substituted,
 )
 from ..face.verdict import Assumption, AssumptionKind
+from ..world.builtin_methods import TEXT
 from ..world.classes import looks_into_objects
 from ..world.doubts import given_other_kinds_in, spoken_of
 from ..world.answering import has_own_arithmetic
 from ..world.types import names_in
 from .evident_lengths import speaks_of_arrays
 from .mappings import ENTRY, THERE, is_put, stored
-from .one_side import LENGTH, thrown
+from .one_side import thrown
+from .parts_of_lists import LENGTH
 from .unmatched import Unmatched, step_done
 from ..face.wording import exit_text, shortened
 
@@ -51,6 +54,9 @@ _FILLED = re.compile(r"%(\([^)]*\))?[-#0 +]*(\*|\d+)?(\.(\*|\d+))?[hlL]?[diouxXe
 _WORKING_OUT = frozenset({"binop", "unary"})
 # Steps in which a built-in adds one value to what it has.
 _ADD_UP = frozenset({"sum up", "join up", "count up"})
+
+# Built-in functions that change nothing where they are given numbers and texts.
+_WITHOUT_EFFECT = frozenset(("int", "float", "str", "abs", "round", "bool", "ord", "chr", "len"))
 
 
 class Matching(Unmatched):
@@ -95,6 +101,7 @@ class Matching(Unmatched):
             side.node = node.next
         self._learn(a, terms_a, results, state)
         put = is_put(self, a, terms_a, state)
+        in_vain = in_vain or self._changes_nothing(a, terms_a)
         if a.kind not in QUIET and not in_vain:
             state.known_globals.clear()
             self._forget_fields(a, terms_a, state, put)
@@ -133,6 +140,9 @@ class Matching(Unmatched):
             for (length,) in results:  # `len` itself sees to that
                 state.facts = state.facts.adding(("lt", length, const(0)), False)
         self._is_there(node, terms, state)
+        if node.kind == "getattr" and node.detail in TEXT:
+            if kinds_of(terms[0], self.kinds) == frozenset({"str"}):
+                self.text_methods |= {t[1] for (t,) in results if t[0] == "s"}
 
     def _only_works_out(self, node: Do) -> bool:
         """Whether a step works something out, in a module that leaves it to others what operators
@@ -140,6 +150,17 @@ class Matching(Unmatched):
         """
         trees = self.names.declared.trees
         return node.kind in _WORKING_OUT and not any(map(has_own_arithmetic, trees))
+
+    def _changes_nothing(self, node: Do, terms: list[Term]) -> bool:
+        """Whether a step makes something of plain values by what is built in: it may fail, and does
+        nothing else.
+        """
+        if node.kind != "call" or terms[0][0] != "s" or any(node.detail[0]):
+            return False
+        called = self.origins.get(terms[0][1])
+        built_in = called in _WITHOUT_EFFECT and self.names.is_builtin(called)
+        plain = all(all_plain(kinds_of(t, self.kinds)) for t in terms[1:])
+        return plain and (built_in or terms[0][1] in self.text_methods)
 
     def _is_written_in(self, node: Do, terms: list[Term]) -> bool:
         """Whether a step makes a text in which something is written, whatever is filled in."""

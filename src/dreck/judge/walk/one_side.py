@@ -16,6 +16,7 @@ from . import mappings
 from .evident_lengths import is_evidently_measured, is_measured_somewhere
 from .evident_texts import TEXT_STEPS, text_of_evident
 from .memory import Memory
+from .parts_of_lists import LENGTH, parts_read
 from .texts_worked_out import worked_out
 from .states import Hypothesis, Parted, Path, Place, Side, State, Used, Value, operand_term
 from ..values.terms import (
@@ -51,8 +52,6 @@ from ..face.wording import shortened
 # What is asked how it begins like a text, or fails like None.
 _TEXT: Kinds = frozenset({"str", "NoneType"})
 _ADDERS = {"append": "list", "add": "set"}
-# What stands in the place of an attribute for how long a container is.
-LENGTH = "len()"
 # Steps that rest on what some value is.
 _RESTING = frozenset(
     ("assume unless plain", "assume text", "assume whole", "assume shown alike", "assume there")
@@ -84,6 +83,7 @@ class Walker:
     builtins: dict[str, Term] = field(default_factory=dict)
     of_texts: dict[tuple[Term, str], Term] = field(default_factory=dict)  # methods of constants
     methods: dict[int, tuple[Term, str]] = field(default_factory=dict)  # the same, turned round
+    text_methods: set[int] = field(default_factory=set)  # methods of what is a text
     compared: set[int] = field(default_factory=set)  # unknown values that a comparison yielded
     maybe: set[int] = field(default_factory=set)  # unknown values that may stand for "unbound"
     memory: Memory = field(default_factory=Memory)
@@ -123,6 +123,7 @@ class Walker:
             self.kinds.get(number),
             number in self.maybe,
             number in self.compared,
+            number in self.text_methods,
             number in self.there,
             self.origins.get(number),
             self.types.types.get(number),
@@ -215,6 +216,16 @@ class Walker:
         if declared is not None:
             side.env[node.outs[0]] = declared
             return node.next
+        results = self._answers(node, terms, state, used)
+        if results is None:
+            return None
+        side.env.update(zip(node.outs, results, strict=True))
+        return node.next
+
+    def _answers(
+        self, node: Do, terms: list[Term], state: State, used: set[Fact]
+    ) -> list[Term] | None:
+        """What a step yields where nobody can observe it; None where it is an effect."""
         if node.kind == "isinstance" and terms[1][0] == "s":
             answer = is_instance(terms[0], self.origins.get(terms[1][1]), self.kinds, self.names)
             answer = self._of_class(node, terms, state) if answer is None else answer
@@ -224,9 +235,8 @@ class Walker:
         if results is None and node.kind in ("compare", "member", "truth"):
             results = self._known_here(node, terms, state, used)
         if results is None:
-            return None
-        side.env.update(zip(node.outs, results, strict=True))
-        return node.next
+            results = parts_read(self, node, terms, state, used)
+        return results
 
     def _rests_on(self, node: Do, terms: list[Term], state: State, used: set[Fact]) -> Node | None:
         """Go on where some value is what the rest takes it for."""
