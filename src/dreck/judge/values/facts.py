@@ -21,10 +21,12 @@ from .terms import (
     WHOLE,
     const,
     constant_value,
+    is_agreement,
     is_const,
     is_member,
     kinds_of,
     members_of_kind,
+    negated,
 )
 
 _TEXT_OR_NONE: Kinds = frozenset({"str", "NoneType"})
@@ -138,6 +140,11 @@ class Facts:
             decided = self.decide(term)
             if decided is not None:
                 return ("c", "bool", decided[0]), decided[1]
+            if term[0] == "not":
+                inner, used = self.resolve(term[1], same=same)
+                return (term, used) if inner == term[1] else (negated(inner), used)
+            if is_agreement(term, self._kinds):
+                return self._one_of_two(term)
         for fact in self.about(term):
             (head, *rest), value = fact
             if value and head == "is" and is_const(rest[1]) and rest[0] == term:
@@ -153,6 +160,14 @@ class Facts:
             ):
                 return rest[1], frozenset({fact})
         return self._nothing_in_it(term, kinds, same=same) or (term, frozenset())
+
+    def _one_of_two(self, term: Term) -> tuple[Term, frozenset[Fact]]:
+        """Whether two truths agree, where one is known: that is the other one, or its opposite."""
+        for known, other in ((term[1], term[2]), (term[2], term[1])):
+            decided = self.decide(known)
+            if decided is not None:
+                return other if decided[0] else negated(other), decided[1]
+        return term, frozenset()
 
     def _nothing_in_it(
         self, term: Term, kinds: Kinds | None, *, same: bool
@@ -180,6 +195,10 @@ class Facts:
             return self._by_class(atom)
         if head == "truth":
             return self._truth(subject)
+        if is_agreement(atom, self._kinds):
+            sides = self.decide(subject), self.decide(atom[2])
+            if sides[0] is not None and sides[1] is not None:
+                return sides[0][0] is sides[1][0], sides[0][1] | sides[1][1]
         if head == "eq" and atom[2] == const(""):
             told = self._emptiness(subject)
             if told is not None:

@@ -11,7 +11,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from typing import TypeAlias
 
-from .terms import WHOLE, Kinds, Term, const, is_const, kinds_of
+from .terms import BOOL, WHOLE, Kinds, Term, compared, const, is_const, kinds_of
 
 # Products in one sum, and factors in one product, at most; larger ones stay as they are written.
 _MOST_PARTS = 24
@@ -32,6 +32,8 @@ def arithmetic(op: str, a: Term, b: Term, known: Mapping[int, Kinds]) -> Term | 
         return _whole_sum(op, a, b, lambda t: kinds_of(t, known) == _ONLY_INT)
     if left | right <= WHOLE and op in ("//", "%"):
         return _divided(op, a, b)
+    if left == right == BOOL and op == "^":
+        return compared("!=", a, b, known)
     return _joined_text(a, b) if left == right == _ONLY_TEXT and op == "+" else None
 
 
@@ -76,6 +78,8 @@ def ordered_whole(op: str, a: Term, b: Term, known: Mapping[int, Kinds]) -> Term
         return None
     if (a[0] == "c" or b[0] == "c") and "sum" not in (a[0], b[0]):
         return None
+    if left == right == BOOL and op in ("==", "!="):
+        return None  # whether two truths agree is asked of each
     found = dict(_parts(a))
     for factors, often in _parts(b).items():
         found[factors] = found.get(factors, 0) - often

@@ -234,6 +234,8 @@ def identity(a: Term, b: Term, known: Mapping[int, Kinds]) -> Term:
             return a if b == TRUE else negated(a)
     elif a == b and a[0] == "s":
         return TRUE
+    elif kinds_of(a, known) == kinds_of(b, known) == BOOL:
+        return _equality(a, b)  # there is one object for each truth
     return ("is", *_ordered(a, b))
 
 
@@ -269,6 +271,13 @@ def compared(op: str, a: Term, b: Term, known: Mapping[int, Kinds]) -> Term | No
         if not (_may_be_nan(a, left) or _may_be_nan(b, right))
         else ("le", a, b)
     )
+
+
+def is_agreement(term: Term, known: Mapping[int, Kinds]) -> bool:
+    """Whether a term asks whether two truths, of which neither is a constant, are the same."""
+    if term[0] != "eq" or is_const(term[1]) or is_const(term[2]):
+        return False
+    return kinds_of(term[1], known) == BOOL and kinds_of(term[2], known) == BOOL
 
 
 def _truth_compared(a: Term, b: Term, left: Kinds, right: Kinds) -> Term | None:

@@ -35,6 +35,7 @@ from ..values.terms import (
     all_plain,
     const,
     identity,
+    is_agreement,
     is_const,
     kinds_of,
     negated,
@@ -737,8 +738,18 @@ class Walker:
     def _open_question(self, node: Node, state: State, side: int) -> Term | None:
         env = state.sides[side].env
         if isinstance(node, Test):
-            return operand_term(env, node.value)
+            return self._first_asked(operand_term(env, node.value), state)
         return ("bound", env[node.name]) if isinstance(node, Load) else None
+
+    def _first_asked(self, question: Term, state: State) -> Term:
+        """A question; where it is whether two truths are the same, that for the first one which is
+        open.
+        """
+        atom = question[1] if question[0] == "not" else question
+        if not is_agreement(atom, self.kinds):
+            return question
+        parts = [p for p in atom[1:] if state.facts.decide(p) is None]
+        return self._first_asked(parts[0], state) if parts else question
 
     def _assumed(self, term: Term) -> Value:
         if term == UNBOUND or (term[0] == "s" and term[1] in self.maybe):
