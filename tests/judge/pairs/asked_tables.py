@@ -160,3 +160,44 @@ def pence(kind: str):
     if formula is not None:
         return formula()
     return 0
+
+
+#: the key is read once, and the functions have the names of the kinds -> proved-under hashable+no-effect+plain-equality+stable-read
+def handle(event, desk):
+    if event["kind"] == "arrive":
+        desk.add(event["boat"])
+        return "added"
+    elif event["kind"] == "pay":
+        desk.pay(event["boat"], event["toll"])
+        return "paid"
+    else:
+        return "unknown"
+#: becomes
+def handle(event, desk):
+    handler = HANDLERS.get(event["kind"])
+    if handler is None:
+        return "unknown"
+    return handler(event, desk)
+def arrive(event, desk):
+    desk.add(event["boat"])
+    return "added"
+def pay(event, desk):
+    desk.pay(event["boat"], event["toll"])
+    return "paid"
+HANDLERS = {"arrive": arrive, "pay": pay}
+
+
+#: a text may come to mean the new function -> unproved-this-way
+import sys
+def handle(kind: str) -> str:
+    return "added" if kind == "arrive" else "unknown"
+def again(kind: str) -> str:
+    return getattr(sys.modules[__name__], "arrive", handle)(kind)
+#: becomes
+import sys
+def handle(kind: str) -> str:
+    return arrive(kind) if kind == "arrive" else "unknown"
+def again(kind: str) -> str:
+    return getattr(sys.modules[__name__], "arrive", handle)(kind)
+def arrive(kind: str) -> str:
+    return "added"

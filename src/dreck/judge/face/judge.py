@@ -34,6 +34,7 @@ from ..walk.prove import Proved, Unproved
 from ..world.quiet import (
     looks_at_classes,
     looks_at_itself,
+    looks_up_by_text,
     made_up_names,
     names_asked_of_modules,
 )
@@ -608,7 +609,10 @@ def _lonely(name: str, before: Version, after: Version, *, strict: bool) -> Subj
     ):
         return None
     special = last.startswith("__") and last.endswith("__")
-    known = last in attributes_asked(lacks.tree) if owner else lacks.mentions(last)
+    in_texts = looks_up_by_text(lacks.tree) or looks_up_by_text(has.tree)
+    known = (
+        last in attributes_asked(lacks.tree) if owner else lacks.mentions(last, in_texts=in_texts)
+    )
     if special or "#" in name or known:
         which = "after" if has is after else "before"
         why = f"only the {which} version has it, and other code may mean it; Dreck does not follow that yet"

@@ -14,6 +14,7 @@ from collections.abc import Iterator, Sequence
 from ...outline import all_nodes, nodes_of
 from ..world.around import Names
 from ..world.scope import FunctionNode
+from .stand_ins import note_stand_in
 from .what_is_gone_through import blocks_of, is_awkward, is_named, reads, stores
 
 # What is asked of a table without changing it.
@@ -53,21 +54,22 @@ class _Work:
             rest = body[at + 1 :]
             if all(reads(name, s) == 0 for s in rest) or not _is_protected(name, rest):
                 continue
-            if not isinstance(key, ast.Name) and not _is_called_at_once(name, rest):
-                continue  # an attribute may have another value by then
+            first: list[ast.stmt] = []
+            if not isinstance(key, ast.Name):  # it may have another value by then
+                held = ast.Name(f"{name}.key", ast.Load())
+                note_stand_in(self.function, held.id, ast.unparse(key))
+                given = ast.Assign([ast.Name(held.id, ast.Store())], key)
+                first, key = [ast.copy_location(given, body[at])], held
             put = _Called(name, table, key)
-            body[at:] = [put.visit(s) for s in rest]
+            body[at:] = [*first, *(put.visit(s) for s in rest)]
             self.changed = True
 
     def _is_plain(self, name: str, table: str, key: ast.expr) -> bool:
         """Whether a name is only asked and called, its table holds functions, and the key stays."""
-        root = key
-        while isinstance(root, ast.Attribute):
-            root = root.value
-        if not isinstance(root, ast.Name) or stores(name, self.function) != 1:
+        if stores(name, self.function) != 1:
             return False
         given = {a.arg for a in all_nodes(self.function) if isinstance(a, ast.arg)}
-        if stores(root.id, self.function) > (root.id not in given):
+        if isinstance(key, ast.Name) and stores(key.id, self.function) > (key.id not in given):
             return False
         told = _Uses(name)
         told.visit(self.function)
@@ -148,9 +150,7 @@ def _asked_for(statement: ast.stmt) -> tuple[str, str, ast.expr] | None:
     method = call.func
     if not isinstance(method, ast.Attribute) or method.attr != "get" or len(call.args) != 1:
         return None
-    if not isinstance(method.value, ast.Name) or not isinstance(
-        call.args[0], ast.Name | ast.Attribute
-    ):
+    if not isinstance(method.value, ast.Name) or isinstance(call.args[0], ast.Starred):
         return None
     return target.id, method.value.id, call.args[0]
 
@@ -187,24 +187,6 @@ def _is_protected(name: str, rest: list[ast.stmt]) -> bool:
         return False
     found = _question(value.test, name)
     return found is not None and not reads(name, value.orelse if found else value.body)
-
-
-def _is_called_at_once(name: str, rest: list[ast.stmt]) -> bool:
-    """Whether what a name holds is called first of all once it is known to be something."""
-    first = rest[0]
-    if not isinstance(first, ast.If):
-        value = getattr(first, "value", None)
-        called = (
-            value.body if isinstance(value, ast.IfExp) and _question(value.test, name) else None
-        )
-    else:
-        found = _question(first.test, name)
-        there = (first.body if found else first.orelse) or rest[1:]
-        called = getattr(there[0], "value", None) if there else None
-    if not isinstance(called, ast.Call) or not isinstance(called.func, ast.Name):
-        return False
-    asked = reads(name, first.test if isinstance(first, ast.If) else first.value.test)  # type: ignore[attr-defined]
-    return called.func.id == name and sum(reads(name, s) for s in rest) == asked + 1
 
 
 class _Uses(ast.NodeVisitor):

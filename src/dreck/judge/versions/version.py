@@ -55,18 +55,20 @@ class Version:
         """What the module binds."""
         return names_around(self.tree)
 
-    def mentions(self, word: str) -> bool:
+    def mentions(self, word: str, *, in_texts: bool = True) -> bool:
         """Whether a name, attribute or string of the module is this word, or could be a
         built-in.
+
+        Args:
+            word: the word.
+            in_texts: whether attributes and strings count.
         """
         if Names().is_builtin(word) or word in self.names.shadowing:
             return True
         for node in nodes_of(self.tree):
-            found = (
-                getattr(node, "id", None)
-                or getattr(node, "attr", None)
-                or getattr(node, "value", None)
-            )
+            found = getattr(node, "id", None)
+            if in_texts:
+                found = found or getattr(node, "attr", None) or getattr(node, "value", None)
             if isinstance(found, str) and found == word:
                 return True
         return False

@@ -345,6 +345,30 @@ _MIRRORS = frozenset(
 )
 
 
+# By these, a text may come to mean a name of the module.
+_BY_TEXT = frozenset(
+    {"getattr", "hasattr", "vars", "locals", "dir", "eval", "exec", "compile", "attrgetter"}
+    | {"methodcaller", "modules", "import_module", "__import__", "__dict__", "__getattribute__"}
+    | {"run_module", "runpy", "__getattr__", "__all__", "reload", "resolve_name", "find_class"}
+)
+
+
+@lru_cache(CACHED)
+def looks_up_by_text(tree: ast.Module) -> bool:
+    """Whether a module may look its own names up by texts."""
+    words = {getattr(n, "id", None) or getattr(n, "attr", None) for n in nodes_of(tree)}
+    names = {
+        a.asname or a.name for n in nodes_of(tree) for a in getattr(n, "names", ()) if _is_alias(a)
+    }
+    parts = {p for n in names for p in n.split(".")} | {"*"} & names
+    defined = {getattr(n, "name", None) for n in nodes_of(tree)}
+    return bool((words | parts | defined) & (_BY_TEXT | _MIRRORS | {"*"}))
+
+
+def _is_alias(node: object) -> bool:
+    return isinstance(node, ast.alias)
+
+
 @lru_cache(CACHED)
 def reads_docstrings(tree: ast.Module) -> bool:
     """Whether a module asks for docstrings, so that they are part of what it does."""
