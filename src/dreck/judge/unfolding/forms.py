@@ -17,6 +17,7 @@ from .appended import appended
 from .asked_tables import asked_tables
 from .caught_keys import caught_keys
 from .cut_texts import cut_texts
+from .filled_dicts import filled_dicts
 from .item_loops import item_loops
 from .joins_of_lists import joins_of_lists
 from .leaving_early import leaving_early
@@ -76,6 +77,11 @@ def _arguments(it: Brought) -> Formed:
     return found, (*first, *second)
 
 
+def _dicts(it: Brought) -> Formed:
+    """Dicts are made when all is known that they hold."""
+    return filled_dicts(it.function) or it.function, ()
+
+
 def _ends(it: Brought) -> Formed:
     """Loops end where nothing is left to do."""
     return leaving_early(it.function, it.names) or (it.function, ())
@@ -100,6 +106,7 @@ FORMS: Mapping[str, Callable[[Brought], Formed]] = {
     "maps": lambda it: without_mapping(it.function, it.names) or (it.function, ()),
     # lists are appended to
     "appended": lambda it: appended(it.function) or (it.function, ()),
+    "dicts": _dicts,
     # types have no names
     "types": lambda it: named_types(it.function, it.names) or (it.function, ()),
     # texts are joined from lists
