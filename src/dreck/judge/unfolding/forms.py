@@ -18,6 +18,7 @@ from .asked_tables import asked_tables
 from .caught_keys import caught_keys
 from .cut_texts import cut_texts
 from .filled_dicts import filled_dicts
+from .fixed_dicts import fixed_dicts
 from .item_loops import item_loops
 from .joins_of_lists import joins_of_lists
 from .leaving_early import leaving_early
@@ -78,8 +79,9 @@ def _arguments(it: Brought) -> Formed:
 
 
 def _dicts(it: Brought) -> Formed:
-    """Dicts are made when all is known that they hold."""
-    return filled_dicts(it.function) or it.function, ()
+    """Dicts are made when all is known that they hold; those whose keys stay are names."""
+    found, first = fixed_dicts(it.function, it.names) or (it.function, ())
+    return filled_dicts(found) or found, first
 
 
 def _ends(it: Brought) -> Formed:
