@@ -27,6 +27,7 @@ from .named_arguments import named_arguments
 from .named_types import named_types
 from .read_in_line import read_in_line
 from .sunk_stores import sunk_stores
+from .totals import totals
 from .written_lists import written_lists
 
 # Between the names of forms that a function is brought to one after the other.
@@ -108,6 +109,8 @@ FORMS: Mapping[str, Callable[[Brought], Formed]] = {
     "maps": lambda it: without_mapping(it.function, it.names) or (it.function, ()),
     # lists are appended to
     "appended": lambda it: appended(it.function) or (it.function, ()),
+    # totals are added up in one way
+    "totals": lambda it: totals(it.function, it.names) or (it.function, ()),
     "dicts": _dicts,
     # types have no names
     "types": lambda it: named_types(it.function, it.names) or (it.function, ()),
