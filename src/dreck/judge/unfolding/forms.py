@@ -23,6 +23,7 @@ from .item_loops import item_loops
 from .joins_of_lists import joins_of_lists
 from .leaving_early import leaving_early
 from .mapped import without_mapping
+from .members import members
 from .named_arguments import named_arguments
 from .named_types import named_types
 from .read_in_line import read_in_line
@@ -85,6 +86,12 @@ def _dicts(it: Brought) -> Formed:
     return filled_dicts(found) or found, first
 
 
+def _members(it: Brought) -> Formed:
+    """Lists are asked element by element."""
+    found = members(it.function, it.other, it.names, is_new=it.is_new)
+    return found or (it.function, ())
+
+
 def _ends(it: Brought) -> Formed:
     """Loops end where nothing is left to do."""
     return leaving_early(it.function, it.names) or (it.function, ())
@@ -114,6 +121,7 @@ FORMS: Mapping[str, Callable[[Brought], Formed]] = {
     "dicts": _dicts,
     # types have no names
     "types": lambda it: named_types(it.function, it.names) or (it.function, ()),
+    "members": _members,
     # texts are joined from lists
     "joins": lambda it: joins_of_lists(it.function) or (it.function, ()),
     # nothing is cut off from a text
