@@ -27,7 +27,9 @@ from .members import members
 from .named_arguments import named_arguments
 from .named_types import named_types
 from .read_in_line import read_in_line
+from .sentinels import sentinels
 from .sunk_stores import sunk_stores
+from .threaded_exits import threaded_exits
 from .totals import totals
 from .written_lists import written_lists
 
@@ -94,14 +96,20 @@ def _members(it: Brought) -> Formed:
 
 def _ends(it: Brought) -> Formed:
     """Loops end where nothing is left to do."""
-    return leaving_early(it.function, it.names) or (it.function, ())
+    asked = sentinels(it.function, it.names) or it.function
+    return leaving_early(asked, it.names) or (it.function, ())
 
 
 def _elements(it: Brought) -> Formed:
-    """They also go through elements, and not through places."""
+    """They also are left where it is done for what they are left, and go through elements, and not
+    through places.
+    """
     found, first = _ends(it)
-    found, second = item_loops(found, it.names) or (found, ())
-    return found, (*first, *second)
+    if found is it.function:
+        found = sentinels(found, it.names) or found
+    left = threaded_exits(found)
+    made, second = item_loops(left or found, it.names) or (left, ())
+    return (it.function if made is None else made), (*first, *second)
 
 
 FORMS: Mapping[str, Callable[[Brought], Formed]] = {
