@@ -179,3 +179,40 @@ def first(boats: list | None):
     if boats:
         return boats[0]
     return None
+
+
+#: a key that is asked for first -> proved-under as-declared+as-used
+def check(permit: dict) -> list[str]:
+    errors = []
+    if "name" not in permit:
+        errors.append("name missing")
+    else:
+        if len(permit["name"]) == 0:
+            errors.append("name empty")
+    return errors
+#: becomes
+def check(permit: dict) -> list[str]:
+    errors = []
+    if "name" not in permit:
+        errors.append("name missing")
+    elif not permit["name"]:
+        errors.append("name empty")
+    return errors
+
+
+#: what is under the key may be None -> differs
+def check(permit: dict[str, str | None]) -> list[str]:
+    errors = []
+    if permit.get("name") is None:
+        errors.append("name missing")
+    elif len(permit["name"]) == 0:
+        errors.append("name empty")
+    return errors
+#: becomes
+def check(permit: dict[str, str | None]) -> list[str]:
+    errors = []
+    if "name" not in permit:
+        errors.append("name missing")
+    elif not permit["name"]:
+        errors.append("name empty")
+    return errors

@@ -14,7 +14,14 @@ from functools import lru_cache
 
 from ...outline import all_nodes, nodes_of
 from ..world.answering import names_defined
-from ..world.doubts import asked_whether_in, doubted_in, kinds_asked_in, of_many_kinds_in, spoken_of
+from ..world.doubts import (
+    asked_for_none_in,
+    asked_whether_in,
+    doubted_in,
+    kinds_asked_in,
+    of_many_kinds_in,
+    spoken_of,
+)
 from ..world.names import CACHED
 
 # What has lengths, and truths that say something else, or none.
@@ -37,7 +44,8 @@ def is_evidently_measured(
     spoken, trees = spoken_of(asked), tuple(trees)
     if not spoken or not trees or spoken not in _measured_in(function, trees[0]):
         return False
-    doubts = (kinds_asked_in,) if is_there else (kinds_asked_in, doubted_in, of_many_kinds_in)
+    doubted = asked_for_none_in if isinstance(asked, ast.Subscript) else doubted_in
+    doubts = (kinds_asked_in,) if is_there else (kinds_asked_in, doubted, of_many_kinds_in)
     if any(spoken in doubt(t) for doubt in doubts for t in trees):
         return False
     if not is_there and spoken in asked_whether_in(trees[0]):

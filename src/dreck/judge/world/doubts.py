@@ -22,13 +22,24 @@ def doubted_in(tree: ast.Module) -> frozenset[str]:
     Args:
         tree: the code.
     """
+    found = set(asked_for_none_in(tree))
+    for node in nodes_of(tree):
+        if isinstance(node, ast.Compare) and len(node.ops) == 1:
+            if isinstance(node.ops[0], ast.In | ast.NotIn):
+                found.add(_key(node.left))
+    return frozenset(found - {""})
+
+
+@lru_cache(CACHED)
+def asked_for_none_in(tree: ast.Module) -> frozenset[str]:
+    """Those of which some code asks whether they are None, or that it asks a dict for which may lack
+    them: what was read under its key is there.
+    """
     found: set[str] = set()
     for node in nodes_of(tree):
         if isinstance(node, ast.Compare) and len(node.ops) == 1:
             other = node.comparators[0]
-            if isinstance(node.ops[0], ast.In | ast.NotIn):
-                found.add(_key(node.left))
-            elif isinstance(other, ast.Constant) and other.value is None:
+            if isinstance(other, ast.Constant) and other.value is None:
                 found.add(spoken_of(node.left))
         elif isinstance(node, ast.Call) and isinstance(node.func, ast.Attribute):
             found |= {_key(a) for a in node.args[:1] if node.func.attr == "get"}
