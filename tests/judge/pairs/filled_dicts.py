@@ -147,3 +147,25 @@ def report(level: int) -> dict[str, int]:
 #: becomes
 def report(level: int) -> dict[str, int]:
     return {"twice": level * 2 if level > 3 else 0, "level": level}
+
+
+#: the one of the last round is seen behind the loop -> differs
+def last(levels: list[int]) -> dict[str, int] | None:
+    for level in levels:
+        row = {"level": level}
+        row["next"] = level + 1
+        if level > 3:
+            break
+    else:
+        return row if levels else None
+    return None
+#: becomes
+def last(levels: list[int]) -> dict[str, int] | None:
+    for level in levels:
+        row = {"level": level}
+        row["next"] = level + 2
+        if level > 3:
+            break
+    else:
+        return row if levels else None
+    return None

@@ -9,16 +9,15 @@ from __future__ import annotations
 
 import ast
 import copy
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 
 from ...outline import all_nodes, nodes_of
 from ..world.around import Names
 from ..world.scope import FunctionNode
 from .stand_ins import note_stand_in
+from .tables_read import is_only_read, values_given
 from .what_is_gone_through import blocks_of, is_awkward, is_named, reads, stores
 
-# What is asked of a table without changing it.
-_READING = frozenset({"get", "items", "keys", "values"})
 _LEAVING = (ast.Return, ast.Raise, ast.Continue, ast.Break)
 
 
@@ -80,17 +79,13 @@ class _Work:
         trees = self.names.declared.trees
         local = stores(table, self.function)
         if local:
-            found = list(_given(table, self.function))
-            if (
-                local != 1
-                or len(found) != 1
-                or not _is_only_read(table, list(all_nodes(self.function)))
-            ):
+            found = _dicts(table, [self.function])
+            if local != 1 or len(found) != 1 or not is_only_read(table, self.function):
                 return False
             return self._are_functions(found[0])
-        every = [d for t in trees for s in t.body for d in _given(table, s)]
+        every = _dicts(table, [s for t in trees for s in t.body])
         known = table in self.names.fixed | self.names.new
-        if not every or not known or not all(_is_only_read(table, nodes_of(t)) for t in trees):
+        if not every or not known or not all(is_only_read(table, t) for t in trees):
             return False
         return all(map(self._are_functions, every))
 
@@ -109,36 +104,14 @@ class _Work:
         )
 
 
-def _is_only_read(table: str, nodes: Sequence[ast.AST]) -> bool:
-    """Whether some code puts nothing into a table, and gives it to nobody who could."""
-    asked = sum(
-        isinstance(node, ast.Attribute) and node.attr in _READING and is_named(node.value, table)
-        for node in nodes
-    )
-    for node in nodes:
-        if isinstance(node, ast.Subscript) and isinstance(node.ctx, ast.Load):
-            asked += is_named(node.value, table)
-        elif isinstance(node, ast.Compare):
-            asked += sum(is_named(c, table) for c in node.comparators)
-        elif isinstance(node, ast.For | ast.comprehension):
-            asked += is_named(node.iter, table)
-    return asked == sum(
-        isinstance(n, ast.Name) and n.id == table and isinstance(n.ctx, ast.Load) for n in nodes
-    )
+def _dicts(name: str, code: Sequence[ast.AST]) -> list[ast.Dict]:
+    """The dicts that a name is given."""
+    values = [v for c in code for v in values_given(name, c)]
+    return [v for v in values if isinstance(v, ast.Dict) and None not in v.keys]
 
 
 def _is_self(node: ast.expr) -> bool:
     return isinstance(node, ast.Name) and node.id == "self"
-
-
-def _given(name: str, code: ast.AST) -> Iterator[ast.Dict]:
-    """The dicts that a name is given."""
-    for node in all_nodes(code):
-        target = node.targets[0] if isinstance(node, ast.Assign) else None
-        if isinstance(target, ast.Name) and target.id == name:
-            value = node.value  # type: ignore[attr-defined]
-            if isinstance(value, ast.Dict) and None not in value.keys:
-                yield value
 
 
 def _asked_for(statement: ast.stmt) -> tuple[str, str, ast.expr] | None:

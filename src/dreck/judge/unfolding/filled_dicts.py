@@ -217,6 +217,8 @@ class _Work:
         """Whether each round of a loop has a dict of its own, of which nobody else speaks."""
         first = next((s for s in loop.body if _mentions(s, self.name)), None)
         begins = first is not None and started_dict(first) == self.name
+        if any(_mentions(s, self.name) for s in loop.orelse):
+            return False  # that of the last round is seen behind it
         return begins and _count(loop, self.name) == self._mentions
 
     def _unless_unseen(self, statement: ast.stmt, keys: _Keys) -> list[ast.stmt]:

@@ -32,6 +32,7 @@ from .sunk_stores import sunk_stores
 from .threaded_exits import threaded_exits
 from .totals import totals
 from .written_lists import written_lists
+from .written_rounds import written_rounds
 
 # Between the names of forms that a function is brought to one after the other.
 TOGETHER = "+"
@@ -122,6 +123,8 @@ FORMS: Mapping[str, Callable[[Brought], Formed]] = {
     "keys": lambda it: caught_keys(it.function, it.names) or (it.function, ()),
     # nothing is mapped
     "maps": lambda it: without_mapping(it.function, it.names) or (it.function, ()),
+    # rows that are written down have a round each
+    "rounds": lambda it: written_rounds(it.function, it.names) or (it.function, ()),
     # lists are appended to
     "appended": lambda it: appended(it.function) or (it.function, ()),
     # totals are added up in one way
