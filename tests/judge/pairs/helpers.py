@@ -1256,3 +1256,24 @@ def later(levels: list[int], BY: int) -> list:
     return _later(levels)
 def _later(levels):
     return list(level + BY for level in levels)
+
+
+#: a helper goes through rows, where there was a chain -> proved
+def fan(speed):
+    if speed > 14:
+        turns = 5200
+    elif speed > 10:
+        turns = 4700
+    else:
+        turns = 0
+    return turns + 10
+#: becomes
+POINTS = ((14, 5200, 120), (10, 4700, 95))
+def _points(speed):
+    for above, turns, weight in POINTS:
+        if speed > above:
+            return turns, weight
+    return 0, 0
+def fan(speed):
+    turns, _ = _points(speed)
+    return turns + 10

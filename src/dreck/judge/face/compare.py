@@ -153,13 +153,14 @@ def _compared(
     if isinstance(found, Proved):
         return found, contexts
     plain = goes_through_plain(before, names) and goes_through_plain(after, names)
+    whole = _with_helpers(before, contexts[0]), _with_helpers(after, contexts[1])
     for fits, change in _WAYS:
         if fits is _asks_differently and not plain:
             continue
         if fits is _calls_more_often and any(map(asks_for_the_very_one, names.declared.trees)):
             continue  # what is worked out anew is equal, and another object
         other = change(contexts[0]), change(contexts[1])
-        if other != contexts and fits(before, after):
+        if other != contexts and (fits(before, after) or fits(*whole)):
             second = _attempt(before, after, names, other, strict)
             if isinstance(second, Proved):
                 return second, other
@@ -177,6 +178,20 @@ def _compared(
     apart = None if strict or not may_part else _loops_apart(before, after, names, contexts)
     early = None if apart is not None else _early(before, after, names, contexts, strict=strict)
     return apart or early or (found, contexts)
+
+
+def _with_helpers(function: FunctionNode, context: Context) -> ast.AST:
+    """A function and the helpers that it may call, which are read in the place of calls."""
+    found: dict[str, FunctionNode] = {}
+    pending: list[ast.AST] = [function]
+    while pending:
+        for node in all_nodes(pending.pop()):
+            word = getattr(node, "attr", None) or getattr(node, "id", None)
+            helper = context.helpers.get(word) if isinstance(word, str) else None
+            if helper is not None and word not in found and helper is not function:
+                found[str(word)] = helper
+                pending.append(helper)
+    return ast.Module([function, *found.values()], []) if found else function
 
 
 def _early(
@@ -242,7 +257,7 @@ def _loops_apart(
     return replace(found, assumptions=every), used
 
 
-def _calls_differently(before: FunctionNode, after: FunctionNode) -> bool:
+def _calls_differently(before: ast.AST, after: ast.AST) -> bool:
     """Whether arguments are passed by position here and by name there, or left to their
     defaults.
     """
@@ -260,13 +275,13 @@ def _calls_differently(before: FunctionNode, after: FunctionNode) -> bool:
     return shapes[0] != shapes[1] and [s[0] for s in shapes[0]] == [s[0] for s in shapes[1]]
 
 
-def _goes_through_rows(before: FunctionNode, after: FunctionNode) -> bool:
+def _goes_through_rows(before: ast.AST, after: ast.AST) -> bool:
     """Whether a loop over rows may stand against statements one by one."""
     counts = [sum(isinstance(n, ast.For) for n in all_nodes(f)) for f in (before, after)]
     return counts[0] != counts[1]
 
 
-def _matches_differently(before: FunctionNode, after: FunctionNode) -> bool:
+def _matches_differently(before: ast.AST, after: ast.AST) -> bool:
     """Whether a mapping or sequence pattern may stand against questions."""
     counts = [
         sum(isinstance(n, ast.MatchMapping | ast.MatchSequence) for n in all_nodes(f))
@@ -275,7 +290,7 @@ def _matches_differently(before: FunctionNode, after: FunctionNode) -> bool:
     return counts[0] != counts[1]
 
 
-def _builds_differently(before: FunctionNode, after: FunctionNode) -> bool:
+def _builds_differently(before: ast.AST, after: ast.AST) -> bool:
     """Whether a comprehension or a sum may stand against a loop that fills a container or adds
     up.
     """
@@ -301,7 +316,7 @@ def _joins(node: ast.AST) -> bool:
     return node.func.attr == "join" and isinstance(node.func.value, ast.Constant)
 
 
-def _chooses_differently(before: FunctionNode, after: FunctionNode) -> bool:
+def _chooses_differently(before: ast.AST, after: ast.AST) -> bool:
     """Whether a comprehension may stand against one that asks or says the same in other words."""
     comprehensions = (ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
     said = [
@@ -324,19 +339,19 @@ def _calls(node: ast.AST, names: Collection[str]) -> bool:
     return name in names
 
 
-def _calls_more_often(before: FunctionNode, after: FunctionNode) -> bool:
+def _calls_more_often(before: ast.AST, after: ast.AST) -> bool:
     """Whether one side may ask again what the other one asks once."""
     counts = [sum(isinstance(n, ast.Call) for n in all_nodes(f)) for f in (before, after)]
     return counts[0] != counts[1]
 
 
-def _measures_differently(before: FunctionNode, after: FunctionNode) -> bool:
+def _measures_differently(before: ast.AST, after: ast.AST) -> bool:
     """Whether the length of a list may stand against a loop that counts."""
     counts = [sum(_calls(n, ("len",)) for n in all_nodes(f)) for f in (before, after)]
     return counts[0] != counts[1]
 
 
-def _writes_differently(before: FunctionNode, after: FunctionNode) -> bool:
+def _writes_differently(before: ast.AST, after: ast.AST) -> bool:
     """Whether texts are made of values in other ways."""
     counts = [
         (
@@ -349,7 +364,7 @@ def _writes_differently(before: FunctionNode, after: FunctionNode) -> bool:
     return counts[0] != counts[1]
 
 
-def _fills_differently(before: FunctionNode, after: FunctionNode) -> bool:
+def _fills_differently(before: ast.AST, after: ast.AST) -> bool:
     """Whether a list that is written with what it holds may stand against one that is filled."""
     counts = [
         sum(
@@ -361,7 +376,7 @@ def _fills_differently(before: FunctionNode, after: FunctionNode) -> bool:
     return counts[0] != counts[1]
 
 
-def _asks_differently(before: FunctionNode, after: FunctionNode) -> bool:
+def _asks_differently(before: ast.AST, after: ast.AST) -> bool:
     """Whether `any`, `all` or the last of what fits on one side may stand against a loop that goes
     on to its end.
     """
@@ -369,7 +384,7 @@ def _asks_differently(before: FunctionNode, after: FunctionNode) -> bool:
     return counts[0] != counts[1]
 
 
-def _asks_for_ends(before: FunctionNode, after: FunctionNode) -> bool:
+def _asks_for_ends(before: ast.AST, after: ast.AST) -> bool:
     """Whether one side asks a text for several beginnings or ends at once, the other one by one."""
     counts = [
         sum(isinstance(n, ast.Attribute) and n.attr in ENDS for n in all_nodes(f))
@@ -378,7 +393,7 @@ def _asks_for_ends(before: FunctionNode, after: FunctionNode) -> bool:
     return counts[0] != counts[1]
 
 
-def _asks_for_types(before: FunctionNode, after: FunctionNode) -> bool:
+def _asks_for_types(before: ast.AST, after: ast.AST) -> bool:
     """Whether the very type of an object on one side may stand against its class on the other."""
     counts = [
         sum(isinstance(n, ast.Name) and n.id == "type" for n in all_nodes(f))
@@ -387,7 +402,7 @@ def _asks_for_types(before: FunctionNode, after: FunctionNode) -> bool:
     return counts[0] != counts[1]
 
 
-def _speaks_of_constants(before: FunctionNode, after: FunctionNode) -> bool:
+def _speaks_of_constants(before: ast.AST, after: ast.AST) -> bool:
     """Whether both versions speak of names that look like constants of the module."""
     return all(
         any(isinstance(n, ast.Name) and n.id.isupper() for n in all_nodes(f))
@@ -414,9 +429,7 @@ def _attempt(
 
 
 # Other ways to lower both functions, and when they are worth a try.
-_WAYS: tuple[
-    tuple[Callable[[FunctionNode, FunctionNode], bool], Callable[[Context], Context]], ...
-] = (
+_WAYS: tuple[tuple[Callable[[ast.AST, ast.AST], bool], Callable[[Context], Context]], ...] = (
     (lambda before, after: True, lambda context: context.with_shared()),
     (_matches_differently, lambda context: replace(context, patterns_apart=True)),
     (_builds_differently, lambda context: replace(context, apart=True)),
