@@ -68,6 +68,11 @@ class Ledger:
         """A parameter without a declaration is of the kind that the code takes it for."""
         return self.grant(AssumptionKind.AS_USED, name, f"{name} that is not {kind}")
 
+    def is_flag(self, name: str) -> bool:
+        """A parameter that is only asked for its truth is as good as a truth."""
+        breaks = f"{name} that does something when it is asked whether it is true, or a list that is filled meanwhile"
+        return self.grant(AssumptionKind.PLAIN_TRUTH, name, breaks)
+
     def whole_numbers(self, source: ast.AST, kind: Type) -> bool:
         """What is added up is whole numbers, of which it does not matter how: floats are rounded
         otherwise by ``sum`` from Python 3.12 on, and other objects may add as they like.

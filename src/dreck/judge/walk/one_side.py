@@ -76,6 +76,7 @@ class Walker:
     strict: bool
     steady: bool = False  # what both sides ask again has the answer it had, under an assumption
     takes_evident: bool = True  # for what a value evidently is it is taken, under an assumption
+    takes_flags: bool = False  # what is only asked whether it is true is a truth, under one, too
     kinds: dict[int, Kinds] = field(default_factory=dict)
     origins: dict[int, str] = field(
         default_factory=dict

@@ -24,11 +24,12 @@ from ..world.around import Names
 from ..values.facts import Fact, Facts
 from ..ir.graph import Cut, Do, Graph, Leave, Node, Slot
 from ..world.hints import class_of_annotation, class_or_none_of_annotation, kinds_of_annotation
+from .evident_flags import evident_flags
 from .evident_numbers import evident_numbers
 from .memory import Numbering
 from .rounds import Rounds
 from .states import Answered, Enough, Parted, Path, Place, Side, State, TooWeak, Used
-from ..values.terms import NUMBERS, UNBOUND, Term
+from ..values.terms import BOOL, NUMBERS, UNBOUND, Term
 from ..face.verdict import Assumption, AssumptionKind
 from ..face.wording import shortened
 
@@ -80,17 +81,64 @@ def prove(before: Graph, after: Graph, names: Names, *, strict: bool = False) ->
     if before.signature != after.signature:
         return Unproved("the signatures or decorators differ", before.entry.line, after.entry.line)
     with _deep_recursion():
-        found = _Walk(before, after, names, strict).run()
-        if strict or isinstance(found, Proved):
-            return found
-        again = _Walk(before, after, names, strict, steady=True).run()
-        if not isinstance(again, Proved):
-            return found
-        if any(a.kind is AssumptionKind.AS_USED for a in again.assumptions):
-            # what both sides ask of a value alike does not have to be what it evidently is
-            plainer = _Walk(before, after, names, strict, steady=True, takes_evident=False).run()
-            return plainer if isinstance(plainer, Proved) else again
-        return again
+        return _in_ways(before, after, names, strict)[0]
+
+
+@dataclass(frozen=True, slots=True)
+class _Way:
+    """How two functions are walked.
+
+    Attributes:
+        steady: what is asked again has the answer that it had.
+        evident: values are taken for what they evidently are.
+        flags: what is only asked whether it is true is a truth.
+    """
+
+    steady: bool = True
+    evident: bool = True
+    flags: bool = False
+
+    def walk(
+        self, before: Graph, after: Graph, names: Names, strict: bool, paths: list[Path] | None
+    ) -> _Walk:
+        """A walk in this way, which has not begun."""
+        return _Walk(
+            before,
+            after,
+            names,
+            strict,
+            self.steady,
+            takes_evident=self.evident,
+            takes_flags=self.flags,
+            paths=paths,
+        )
+
+
+def _in_ways(
+    before: Graph, after: Graph, names: Names, strict: bool
+) -> tuple[Proved | Unproved, _Way]:
+    """What comes of comparing two functions, and how they were walked: under as little as will do."""
+
+    def walked(way: _Way) -> Proved | Unproved:
+        return way.walk(before, after, names, strict, None).run()
+
+    plain, steady = _Way(steady=False), _Way()
+    found = walked(plain)
+    if strict or isinstance(found, Proved):
+        return found, plain
+    again = walked(steady)
+    if not isinstance(again, Proved) and evident_flags(before, after):
+        steady = _Way(flags=True)
+        again = walked(steady)
+    if not isinstance(again, Proved):
+        return found, _Way()
+    if any(a.kind is AssumptionKind.AS_USED for a in again.assumptions):
+        # what both sides ask of a value alike does not have to be what it evidently is
+        unseen = _Way(evident=False, flags=steady.flags)
+        plainer = walked(unseen)
+        if isinstance(plainer, Proved):
+            return plainer, unseen
+    return again, steady
 
 
 def paths_of(
@@ -102,10 +150,8 @@ def paths_of(
         The paths, and whether these are all. Where the versions part, the list ends with the
         path on which they do.
     """
-    steady = not strict and isinstance(_Walk(before, after, names, strict).run(), Unproved)
-    plainer = _Walk(before, after, names, strict, steady=True, takes_evident=False)
-    evident = not steady or isinstance(plainer.run(), Unproved)
-    walk = _Walk(before, after, names, strict, steady, takes_evident=evident, paths=[])
+    way = _in_ways(before, after, names, strict)[1]
+    walk = way.walk(before, after, names, strict, [])
     assert walk.paths is not None
     with _deep_recursion():
         try:
@@ -129,15 +175,8 @@ class _Walk(Rounds):
         if self.types.contradicted and self.types.trusts_elements:
             # what was put in may have been taken out again before that was seen
             paths: list[Path] | None = None if self.paths is None else []
-            again = _Walk(
-                self.before,
-                self.after,
-                self.names,
-                self.strict,
-                self.steady,
-                takes_evident=self.takes_evident,
-                paths=paths,
-            )
+            way = _Way(self.steady, self.takes_evident, self.takes_flags)
+            again = way.walk(self.before, self.after, self.names, self.strict, paths)
             again.types.trusts_elements = False
             found = again.run()
             self.paths = again.paths
@@ -162,10 +201,13 @@ class _Walk(Rounds):
         trees = self.names.declared.trees
         taken = self.steady and self.takes_evident
         numbers = evident_numbers(self.before, self.after, trees) if taken else []
+        flags = evident_flags(self.before, self.after) if self.takes_flags else []
         for name, annotation in zip(self.before.parameters, self.before.annotations, strict=True):
             kinds = kinds_of_annotation(annotation, self.names)
             if name in numbers and self.ledger.as_used(name, "a number"):
                 kinds = NUMBERS
+            elif name in flags and self.ledger.is_flag(name):
+                kinds = BOOL
             env[name] = self.new(kinds)
             self.types.types[env[name][1]] = self.names.declared.read(annotation)
         self.given = tuple(env[name] for name in self.before.parameters)
