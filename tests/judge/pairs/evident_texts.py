@@ -172,3 +172,33 @@ def sign(signs: dict[str, str], boat):
     if sign is None:
         raise LookupError("not ours: " + boat.name)
     return sign
+
+
+#: what has its white space taken off is a text -> proved-under as-used
+def filled(lines):
+    found = []
+    for line in lines:
+        if line.strip() != "":
+            found.append(line)
+    return found
+#: becomes
+def filled(lines):
+    return [line for line in lines if line.strip()]
+
+
+#: a class of the module has such a method -> unproved
+class Deck:
+    def __init__(self, paint):
+        self.paint = paint
+    def strip(self):
+        return self.paint
+def filled(decks):
+    return [deck for deck in decks if deck.strip() != ""]
+#: becomes
+class Deck:
+    def __init__(self, paint):
+        self.paint = paint
+    def strip(self):
+        return self.paint
+def filled(decks):
+    return [deck for deck in decks if deck.strip()]

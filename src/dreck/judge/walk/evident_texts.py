@@ -17,8 +17,10 @@ from ..face.wording import shortened
 from ..ir.graph import Do
 from ..values.sums import arithmetic, filled_in
 from ..values.terms import PLAIN, WHOLE, Kinds, Term, is_const, kinds_of
+from ..world.answering import names_defined
 from ..world.doubts import doubted_in, of_many_kinds_in, spoken_of
 from ..world.types import names_in
+from .evident_lengths import speaks_of_arrays
 from .states import State
 
 if TYPE_CHECKING:
@@ -30,6 +32,12 @@ _ONLY_TEXT: Kinds = frozenset({"str"})
 # Where a value is put in, as it is or as a whole number.
 _PLACE = re.compile("%[sd]")
 _AS_IT_IS = (-1, ord("s"))
+# Methods that of all that a program has only texts have (and bytes, which a proof says).
+_OF_TEXTS_ALONE = frozenset(
+    {"strip", "lstrip", "rstrip", "splitlines", "startswith", "endswith", "casefold"}
+    | {"isdigit", "isalpha", "isalnum", "isnumeric", "isspace", "isupper", "islower"}
+    | {"ljust", "rjust", "zfill", "removeprefix", "removesuffix"}
+)
 
 
 def text_of_evident(walker: Walker, node: Do, terms: Sequence[Term], state: State) -> Term | None:
@@ -62,6 +70,25 @@ def text_of_evident(walker: Walker, node: Do, terms: Sequence[Term], state: Stat
         state.facts = state.facts.adding(("isa", known[at], "str"), True)
         known[at] = ("as text", known[at])
     return arithmetic("+", known[0], known[1], walker.kinds)
+
+
+def takes_for_text(walker: Walker, node: Do, term: Term) -> str:
+    """What a text would be called that a value without a declaration is taken for, because it is asked
+    for a method that nothing else has; empty where it is not.
+    """
+    if node.kind != "getattr" or node.detail not in _OF_TEXTS_ALONE or not walker.takes_evident:
+        return ""
+    if not walker.steady or walker.strict or term[0] != "s" or node.landing is not None:
+        return ""
+    if kinds_of(term, walker.kinds) is not None or names_in(walker.types.of(term)) - {"?"}:
+        return ""
+    source, trees = node.source, walker.names.declared.trees
+    if not isinstance(source, ast.Attribute) or names_defined(str(node.detail), trees):
+        return ""
+    doubted = frozenset[str]().union(*(doubted_in(t) | of_many_kinds_in(t) for t in trees))
+    if spoken_of(source.value) in doubted or any(map(speaks_of_arrays, trees)):
+        return ""
+    return shortened(source.value)
 
 
 def _filled(walker: Walker, node: Do, pattern: Term, given: Sequence[Term]) -> Term | None:

@@ -30,8 +30,9 @@ from ..world.builtin_methods import TEXT
 from ..world.classes import looks_into_objects
 from ..world.doubts import given_other_kinds_in, spoken_of
 from ..world.answering import has_own_arithmetic
-from ..world.types import names_in
+from ..world.types import names_in, of_class
 from .evident_lengths import speaks_of_arrays
+from .evident_texts import takes_for_text
 from .mappings import ENTRY, THERE, is_put, stored
 from .one_side import thrown
 from .parts_of_lists import LENGTH
@@ -140,6 +141,10 @@ class Matching(Unmatched):
             for (length,) in results:  # `len` itself sees to that
                 state.facts = state.facts.adding(("lt", length, const(0)), False)
         self._is_there(node, terms, state)
+        taken = takes_for_text(self, node, terms[0]) if node.kind == "getattr" else ""
+        for (method,) in results if taken else ():
+            self.of_taken_texts[method[1]] = taken
+            self.types.bound[method[1]] = of_class("str"), str(node.detail)
         if node.kind == "getattr" and node.detail in TEXT:
             if kinds_of(terms[0], self.kinds) == frozenset({"str"}):
                 self.text_methods |= {t[1] for (t,) in results if t[0] == "s"}
@@ -320,7 +325,7 @@ class Matching(Unmatched):
             )
             outs = [self.new(k) for k in result_kinds(a, callee, self.names)]
             self.types.note(a, terms_a, outs, callee)
-            self._rest_on_declared(a, outs)
+            self._rest_on_declared(a, terms_a, outs)
             if a.kind == "compare":
                 self._note_comparison(outs[0], terms_a)
             return outs, outs

@@ -58,6 +58,8 @@ _RESTING = frozenset(
     ("assume unless plain", "assume text", "assume whole", "assume shown alike", "assume there")
     + ("assume gone through", "has a last")
 )
+# Steps that yield what something is declared to hold or to give.
+_DECLARED_RESULTS = frozenset({"call", "next", "getitem", "unpack"})
 # What can be gone through from its end too, as often as one likes.
 _HAVE_A_LAST = frozenset({"list", "tuple", "str", "range", "dict", "collections.deque"})
 # What can be gone through, if only once.
@@ -86,6 +88,7 @@ class Walker:
     of_texts: dict[tuple[Term, str], Term] = field(default_factory=dict)  # methods of constants
     methods: dict[int, tuple[Term, str]] = field(default_factory=dict)  # the same, turned round
     text_methods: set[int] = field(default_factory=set)  # methods of what is a text
+    of_taken_texts: dict[int, str] = field(default_factory=dict)  # methods of what is taken for one
     compared: set[int] = field(default_factory=set)  # unknown values that a comparison yielded
     maybe: set[int] = field(default_factory=set)  # unknown values that may stand for "unbound"
     memory: Memory = field(default_factory=Memory)
@@ -126,6 +129,7 @@ class Walker:
             number in self.maybe,
             number in self.compared,
             number in self.text_methods,
+            self.of_taken_texts.get(number),
             number in self.there,
             self.origins.get(number),
             self.types.types.get(number),
@@ -486,10 +490,14 @@ class Walker:
         """Whether a class of the module is derived from one of some built-in classes."""
         return any(map(self.names.declared.is_derived_from, kinds))
 
-    def _rest_on_declared(self, node: Do, outs: list[Term]) -> None:
+    def _rest_on_declared(self, node: Do, terms: list[Term], outs: list[Term]) -> None:
         """Take results of calls and loops for what they are declared to be, where a proof needs it."""
-        if not self.steady or self.strict or node.kind not in ("call", "next", "getitem"):
+        if not self.steady or self.strict or node.kind not in _DECLARED_RESULTS:
             return
+        asked = terms[0][1] if node.kind == "call" and terms[0][0] == "s" else 0
+        taken = self.of_taken_texts.get(asked)
+        if taken is not None:
+            self.ledger.grant(AssumptionKind.AS_USED, taken, f"{taken} that is no text")
         for term in outs:
             if term[0] != "s" or term[1] in self.kinds:
                 continue
@@ -498,7 +506,8 @@ class Walker:
             if kinds is not None:
                 about = shortened(node.source)
                 breaks = f"{about} that yields something that is no {in_words(declared)}"
-                self.ledger.grant(AssumptionKind.AS_DECLARED, about, breaks)
+                if taken is None:
+                    self.ledger.grant(AssumptionKind.AS_DECLARED, about, breaks)
                 self.kinds[term[1]] = kinds
 
     def _of_class(self, node: Do, terms: list[Term], state: State) -> Term | None:
