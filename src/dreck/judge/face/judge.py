@@ -28,6 +28,7 @@ from ..versions.class_constants import read_class_constants
 from ..versions.in_place import read_in_place
 from ..versions.kept_private import called_otherwise, other_name, used_beside
 from ..versions.new_bases import without_new_bases
+from ..versions.picked_in_place import with_factories
 from ..versions.options import Options, without_options
 from ..lowering.functions import flavour_of
 from ..walk.prove import Proved, Unproved
@@ -97,6 +98,7 @@ class Judge:
             return Vouching((SubjectVerdict(MODULE, Verdict.UNDECIDED, broken(error)),))
 
     def _vouch(self, before: Version, after: Version, subject: str | None) -> Vouching:
+        written, after = after, with_factories(before, after)
         based = without_new_bases(before, after)
         options = without_options(before, based.version)
         after = options.version
@@ -145,7 +147,8 @@ class Judge:
         verdicts += _seen_by_itself(found.added, gone, before, after)
         told = {v.subject for v in verdicts}
         verdicts += [_gone(n) for n in public if n not in told]
-        return Vouching(tuple(verdicts), tuple(_notes(found.added, private)))
+        added = [n for n in found.added if n in written.functions]
+        return Vouching(tuple(verdicts), tuple(_notes(added, private)))
 
     def _through_callers(self, found: Vouching, before: Version, after: Version) -> Vouching:
         """The verdict where only private functions differ: that of all that calls them."""
@@ -229,7 +232,9 @@ class Judge:
         """
         if subject is not None:
             self._check_subject(subject, before, after)
-        after = without_options(before, without_new_bases(before, after).version).version
+        after = without_options(
+            before, without_new_bases(before, with_factories(before, after)).version
+        ).version
         names = [subject] if subject else differences(before, after).changed
         before, after = read_class_constants(*read_in_place(before, after))
         tables = []

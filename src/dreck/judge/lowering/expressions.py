@@ -15,6 +15,7 @@ from itertools import count
 from ...outline import all_nodes
 from ..world.answering import ONLY_OF_TEXTS, names_defined, only_answers
 from ..world.context import Context
+from ..world.splits import said_of_factory
 from ..ir.operations import checked
 from ..ir.graph import Do, Landing, Leave, Load, MaybeUnbound, Node, Operand, Put, Slot, Test
 from ..world.resolver import Meaning, Resolver
@@ -598,7 +599,7 @@ class ExpressionLowering:
             detail = (
                 AssumptionKind.CLOSED_KINDS,
                 owner,
-                f"code that asks for the exact class of what {name} makes",
+                f"code that asks for the exact class of what {said_of_factory(name)} makes",
             )
             after = self.do("rely", node, (), (), after, where, detail)
         return after

@@ -13,6 +13,7 @@ from ..ir.graph import Node, Operand, Put, Test
 from ..world.calls import bind_arguments
 from ..world.constants import is_constant
 from ..world.exact_types import asked_exactly
+from ..world.splits import said_of_factory
 from ..lowering.expressions import CannotLower, ExpressionLowering, Where
 from ..world.neutral import OWN
 from ..world.records import RecordClass
@@ -291,7 +292,7 @@ class ClassLowering(ExpressionLowering):
         )
         parts = [made.func, *node.args, *(k.value for k in node.keywords)]
         detail = ((False,) * len(node.args), tuple(k.arg for k in node.keywords), ())
-        breaks = f"code that asks for the exact class of what {name} makes"
+        breaks = f"code that asks for the exact class of what {said_of_factory(name)} makes"
 
         def call(operands: tuple[Operand, ...]) -> Node:
             values = dict(zip(map(id, parts), operands, strict=True))

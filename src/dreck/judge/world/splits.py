@@ -31,6 +31,17 @@ from .scope import FunctionNode
 from .used_up import used_up_in
 from .values import enums_of, is_enum_member
 
+# How factories end that stand in the place of looking a kind up in a table, and tables in that of a
+# function that asks for one kind after the other.
+PICKED, CHOSEN = ".made", ".kinds"
+
+
+def said_of_factory(name: str) -> str:
+    """What picks a class, as the source says it."""
+    if name.endswith(CHOSEN + PICKED):
+        return name.removesuffix(CHOSEN + PICKED)
+    return name.removesuffix(PICKED) + ".get" if name.endswith(PICKED) else name
+
 
 @dataclass(frozen=True, slots=True)
 class SplitClass:
@@ -68,9 +79,14 @@ class SplitClass:
         return ast.parse(text, mode="eval").body
 
     @property
+    def said(self) -> str:
+        """What picks the class, as the source says it."""
+        return said_of_factory(self.factory)
+
+    @property
     def breaks(self) -> str:
         """What the assumption that its objects come from the factory does not hold for."""
-        return f"an object of {self.name} made without {self.factory}, or whose {self.attribute} is set from outside, or code that asks for its exact class"
+        return f"an object of {self.name} made without {self.said}, or whose {self.attribute} is set from outside, or code that asks for its exact class"
 
     def method(self, name: str) -> list[tuple[ast.expr, FunctionNode]]:
         """The bodies of a method that kinds have of their own."""
@@ -103,7 +119,7 @@ def split_classes_of(tree: ast.Module, other: ast.Module) -> dict[str, SplitClas
             or definition_counts(tree)[factory.name] != 1
         ):
             continue
-        picked = _picked(factory)
+        picked = picked_by(factory)
         if picked is None or picked[1] not in classes or picked[1] not in known:
             continue
         table_name, name, parameter = picked
@@ -122,7 +138,7 @@ def split_classes_of(tree: ast.Module, other: ast.Module) -> dict[str, SplitClas
     return found
 
 
-def _picked(factory: ast.FunctionDef) -> tuple[str, str, str] | None:
+def picked_by(factory: ast.FunctionDef) -> tuple[str, str, str] | None:
     """Of ``return TABLE.get(kind, Class)(...)`` with all parameters passed on: the table, the class
     and the parameter.
     """
