@@ -256,3 +256,36 @@ def note(shelf, key, line):
 #: becomes
 def note(shelf, key, line):
     shelf.setdefault(key, []).append(line)
+
+
+#: what is under a key is named first -> proved-under no-effect+stable-read
+def tell(passage, log) -> None:
+    log(passage["boat"], passage["lock"])
+#: becomes
+def tell(passage, log) -> None:
+    lock = passage["lock"]
+    log(passage["boat"], lock)
+
+
+#: somebody asks whether the key is there -> differs
+def tell(passage: dict[str, str]) -> str:
+    if passage["boat"] == "":
+        return ""
+    return passage["lock"] if "lock" in passage else "none"
+#: becomes
+def tell(passage: dict[str, str]) -> str:
+    lock = passage["lock"]
+    if passage["boat"] == "":
+        return ""
+    return lock if "lock" in passage else "none"
+
+
+#: what is under the key is set in between -> differs
+def tell(passage: dict[str, str]) -> str:
+    passage["lock"] = "upper"
+    return passage["boat"] + passage["lock"]
+#: becomes
+def tell(passage: dict[str, str]) -> str:
+    lock = passage["lock"]
+    passage["lock"] = "upper"
+    return passage["boat"] + lock

@@ -261,6 +261,7 @@ class Matching(Unmatched):
             return None
         self._assume_again(a)
         used.add((seen, True))
+        state.owed -= {seen}  # now the old version has done it, too
         outs = list(seen[4][1:])
         return outs, outs
 

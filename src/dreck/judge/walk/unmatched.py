@@ -22,7 +22,7 @@ from ..values.terms import (
     substituted,
 )
 from ..face.verdict import AssumptionKind
-from ..world.answering import setting_acts
+from ..world.answering import names_defined, setting_acts
 from ..world.doubts import asked_whether_in, doubted_in, of_many_kinds_in, spoken_of
 from ..world.declared import lacks_at_times
 from ..world.exact_types import may_be_of_two
@@ -293,6 +293,19 @@ class Unmatched(Walker):
             return False
         return node.kind in ("getattr", "compare", "truth") or self._is_arithmetic(node, terms)
 
+    def _reads_entry(self, node: Do, terms: list[Term]) -> bool:
+        """Whether a step reads what is under a written key that nobody asks for being there, and no
+        class of the module says what that does.
+        """
+        if self.strict or node.kind != "getitem" or terms[1][:2] != ("c", "str"):
+            return False
+        if node.landing is not None or node.during is not None or terms[0][0] != "s":
+            return False
+        trees = self.names.declared.trees
+        if any(f"[{terms[1][2]!r}]" in doubted_in(t) for t in trees):
+            return False
+        return not any(names_defined(n, trees) for n in ("__getitem__", "__missing__"))
+
     def _is_arithmetic(self, node: Do, terms: list[Term]) -> bool:
         """Whether a step adds, takes away or multiplies, and one of the two is a number for sure, so
         that nothing but a number comes of it if all is well.
@@ -345,7 +358,7 @@ class Unmatched(Walker):
         """The new version reads or asks something before its turn; the old one has to do so before
         it does anything else.
         """
-        if not self._may_be_moved(node, terms):
+        if not self._may_be_moved(node, terms) and not self._reads_entry(node, terms):
             return None
         if node.kind == "getattr" and not self.names.is_steady(node.detail):
             return None
