@@ -17,6 +17,7 @@ from .appended import appended
 from .asked_tables import asked_tables
 from .caught_keys import caught_keys
 from .cut_texts import cut_texts
+from .entries import entries
 from .filled_dicts import filled_dicts
 from .fixed_dicts import fixed_dicts
 from .item_loops import item_loops
@@ -125,6 +126,8 @@ FORMS: Mapping[str, Callable[[Brought], Formed]] = {
     "maps": lambda it: without_mapping(it.function, it.names) or (it.function, ()),
     # rows that are written down have a round each
     "rounds": lambda it: written_rounds(it.function, it.names) or (it.function, ()),
+    # dicts are gone through by their entries
+    "entries": lambda it: entries(it.function, it.names) or (it.function, ()),
     # lists are appended to
     "appended": lambda it: appended(it.function) or (it.function, ()),
     # totals are added up in one way
