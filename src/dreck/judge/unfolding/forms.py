@@ -27,6 +27,7 @@ from .mapped import without_mapping
 from .members import members
 from .named_arguments import named_arguments
 from .named_types import named_types
+from .neighbours import neighbours
 from .read_in_line import read_in_line
 from .sentinels import sentinels
 from .sunk_stores import sunk_stores
@@ -128,6 +129,8 @@ FORMS: Mapping[str, Callable[[Brought], Formed]] = {
     "rounds": lambda it: written_rounds(it.function, it.names) or (it.function, ()),
     # dicts are gone through by their entries
     "entries": lambda it: entries(it.function, it.names) or (it.function, ()),
+    # a list that is read at two places is gone through by pairs
+    "pairs": lambda it: neighbours(it.function, it.names) or (it.function, ()),
     # lists are appended to
     "appended": lambda it: appended(it.function) or (it.function, ()),
     # totals are added up in one way
