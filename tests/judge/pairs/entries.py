@@ -22,6 +22,17 @@ def dear(tolls):
     return [kind for kind, toll in tolls.items() if toll > 3]
 
 
+#: the keys are not asked for -> proved-under as-declared+as-used
+def total(tolls: dict[str, int]) -> int:
+    found = 0
+    for kind in tolls:
+        found += tolls[kind]
+    return found
+#: becomes
+def total(tolls: dict[str, int]) -> int:
+    return sum(tolls.values())
+
+
 #: what is under the key is changed first -> differs
 def total(tolls: dict[str, int]) -> int:
     found = 0

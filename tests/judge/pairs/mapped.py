@@ -89,3 +89,50 @@ def sums(levels: list[int]):
     found = [level + more for level in levels]
     more = 2
     return found
+
+
+#: all that is in a list is added up -> proved-under as-used
+def total(tolls):
+    found = 0
+    for toll in tolls:
+        found += toll
+    return found
+#: becomes
+def total(tolls):
+    return sum(tolls)
+
+
+#: those that wait are handed on -> proved-under no-effect
+def waiting(locks):
+    for lock in locks:
+        if lock.open:
+            for boat in lock.boats:
+                if boat.waiting:
+                    yield boat
+#: becomes
+def waiting(locks):
+    for lock in locks:
+        if not lock.open:
+            continue
+        yield from (boat for boat in lock.boats if boat.waiting)
+
+
+#: a list that is handed on is full before the first one is -> differs
+def moored(names: list[str]):
+    for name in names:
+        names.remove(name)
+        yield name
+#: becomes
+def moored(names: list[str]):
+    yield from [name for name in names]
+
+
+#: the truth of all is not that of any -> differs
+def are_paid(paid: list[bool]) -> bool:
+    for each in paid:
+        if not each:
+            return False
+    return True
+#: becomes
+def are_paid(paid: list[bool]) -> bool:
+    return any(paid)

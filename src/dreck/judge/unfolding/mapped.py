@@ -3,7 +3,9 @@
 ``filter(lambda boat: boat.late, boats)`` gives what ``(boat for boat in boats if boat.late)`` gives,
 one after the other, and goes through ``boats`` in the same way; so does ``map``. What is raised
 inside leaves both, but for StopIteration, which ends the one and is an error in the other
-(``no-effect``). ``list`` of a generator is the list that a comprehension makes, under the same.
+(``no-effect``). ``list`` of a generator is the list that a comprehension makes, under the same. ``sum``,
+``any`` and ``all`` ask what they are given for one element after the other, and ``yield from`` hands
+each of them on, where nobody sends anything back (``no-effect``).
 """
 
 from __future__ import annotations
@@ -19,6 +21,9 @@ from .what_is_gone_through import is_builtin, stores
 
 # What is made of all that a generator gives.
 _MADE = ("list", "set")
+# What asks for all that it is given, one after the other.
+_ASKING = ("sum", "any", "all")
+_CHOSEN = (ast.GeneratorExp, ast.ListComp, ast.SetComp, ast.Starred)
 
 
 def without_mapping(
@@ -28,12 +33,13 @@ def without_mapping(
     it calls neither.
     """
     called = {getattr(n.func, "id", "") for n in all_nodes(function) if isinstance(n, ast.Call)}
-    words = [w for w in ("map", "filter", *_MADE) if w in called and is_builtin(w, function, names)]
-    if not words:
+    every = ("map", "filter", *_MADE, *_ASKING)
+    words = [w for w in every if w in called and is_builtin(w, function, names)]
+    if not words and not any(isinstance(n, ast.YieldFrom) for n in all_nodes(function)):
         return None
     work = _Generators(function, names, words)
     made = work.visit(copy.deepcopy(function))
-    if not work.rests_on:
+    if not work.rests_on and not work.changed:
         return None
     ast.fix_missing_locations(made)
     return made, tuple(dict.fromkeys(work.rests_on))
@@ -43,13 +49,42 @@ class _Generators(ast.NodeTransformer):
     def __init__(self, function: FunctionNode, names: Names, words: list[str]) -> None:
         self.function, self.names, self.words = function, names, words
         self.rests_on: list[Assumption] = []
+        self.changed = False
         self._count = 0
+
+    def visit_Expr(self, node: ast.Expr) -> ast.AST:
+        """Hand one element on after the other."""
+        self.generic_visit(node)
+        if not isinstance(node.value, ast.YieldFrom):
+            return node
+        through = node.value.value
+        about = ast.unparse(through)
+        breaks = f"an iterator `{about}` that something is sent back to, or thrown into"
+        self.rests_on.append(Assumption(AssumptionKind.NO_EFFECT, about, breaks))
+        generators = through.generators if isinstance(through, ast.GeneratorExp) else []
+        given = {n.id for g in generators for n in all_nodes(g.target) if isinstance(n, ast.Name)}
+        taken = any(_count(n, self.function) > _count(n, through) for n in given)
+        if not generators or taken or any(g.is_async for g in generators):
+            self._count += 1
+            each = f"each.{self._count}"
+            told = ast.Expr(ast.Yield(ast.Name(each, ast.Load())))
+            made: ast.stmt = ast.For(ast.Name(each, ast.Store()), through, [told], [])
+            return ast.copy_location(made, node)
+        assert isinstance(through, ast.GeneratorExp)
+        body: list[ast.stmt] = [ast.Expr(ast.Yield(through.elt))]
+        for generator in reversed(generators):
+            for test in reversed(generator.ifs):
+                body = [ast.If(test, body, [])]
+            body = [ast.For(generator.target, generator.iter, body, [])]
+        return ast.copy_location(body[0], node)
 
     def visit_Call(self, node: ast.Call) -> ast.AST:
         self.generic_visit(node)
         name = node.func.id if isinstance(node.func, ast.Name) else ""
         if name in _MADE and name in self.words and len(node.args) == 1 and not node.keywords:
             return self._made(node, name)
+        if name in _ASKING and name in self.words and node.args and not node.keywords:
+            return self._one_by_one(node)
         plain = len(node.args) == 2 and not node.keywords
         if name not in self.words or not plain or isinstance(node.args[1], ast.Starred):
             return node
@@ -63,6 +98,17 @@ class _Generators(ast.NodeTransformer):
         through = ast.comprehension(target, node.args[1], tests, 0)
         self._rest_on(node.args[0])
         return ast.copy_location(ast.GeneratorExp(element, [through]), node)
+
+    def _one_by_one(self, node: ast.Call) -> ast.AST:
+        """What is asked for all that it goes through, element by element."""
+        if not isinstance(node.args[0], _CHOSEN):
+            self._count += 1
+            each = f"each.{self._count}"
+            through = ast.comprehension(ast.Name(each, ast.Store()), node.args[0], [], 0)
+            made = ast.GeneratorExp(ast.Name(each, ast.Load()), [through])
+            node.args[0] = ast.copy_location(made, node.args[0])
+            self.changed = True
+        return node
 
     def _made(self, node: ast.Call, name: str) -> ast.AST:
         """A list of a generator, as the comprehension that makes it."""
@@ -105,3 +151,9 @@ class _Generators(ast.NodeTransformer):
         if name in given or stores(name, self.function):
             return False
         return self.names.is_builtin(name) or name in self.names.fixed
+
+
+def _count(name: str, code: ast.AST) -> int:
+    """How often some code speaks of a name."""
+    given = sum(isinstance(n, ast.arg) and n.arg == name for n in all_nodes(code))
+    return given + sum(isinstance(n, ast.Name) and n.id == name for n in all_nodes(code))
