@@ -330,7 +330,7 @@ def f(k: str, n: int):
     return 3
 
 
-#: the first parameter of a static method is any object -> unproved
+#: the first parameter of a static method is any object -> unproved-this-way
 class Desk:
     @staticmethod
     def take(desk, order: str):

@@ -17,6 +17,7 @@ from .appended import appended
 from .asked_tables import asked_tables
 from .caught_keys import caught_keys
 from .cut_texts import cut_texts
+from .dispatched import dispatched
 from .entries import entries
 from .filled_dicts import filled_dicts
 from .fixed_dicts import fixed_dicts
@@ -121,6 +122,8 @@ FORMS: Mapping[str, Callable[[Brought], Formed]] = {
     "inline": lambda it: (read_in_line(it.function) or it.function, ()),
     # functions of tables are asked where they are called
     "tables": lambda it: (asked_tables(it.function, it.names) or it.function, ()),
+    # they have an arm for each of their keys
+    "dispatched": lambda it: dispatched(it.function, it.names) or (it.function, ()),
     # keys are asked for first
     "keys": lambda it: caught_keys(it.function, it.names) or (it.function, ()),
     # nothing is mapped

@@ -20,6 +20,7 @@ from .names import (
     imported,
     names_from,
     single_target,
+    stored_attributes,
 )
 from .quiet import CLASS_HOOKS, is_quiet_decorator, known_metaclasses
 from .values import enums_of, is_enum_member
@@ -243,3 +244,30 @@ def _makes_property(node: ast.Call, tree: ast.Module) -> bool:
 def _is_field(node: ast.Call, tree: ast.Module) -> bool:
     """Whether a call only says how a field of a dataclass is made."""
     return ast.unparse(node.func) in names_from(tree, "dataclasses", "field")
+
+
+def plain_methods(owner: ast.ClassDef, tree: ast.Module) -> frozenset[str]:
+    """The methods of a class that nothing in the module hides or sets."""
+    if why_not_as_written(owner, tree):
+        return frozenset()
+    names = [
+        s.name
+        for s in owner.body
+        if isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef) and not s.decorator_list
+    ]
+    elsewhere = {
+        s.name
+        for c in nodes_of(tree)
+        if isinstance(c, ast.ClassDef)
+        for s in c.body
+        if isinstance(s, ast.FunctionDef) and s.decorator_list
+    }
+    hidden = stored_attributes(tree) | elsewhere  # in a derived class it may be a property
+    return frozenset(
+        n
+        for n in names
+        if names.count(n) == 1
+        and n not in hidden
+        and not may_be_set_by_text(n, tree)
+        and not n.startswith("__")
+    )

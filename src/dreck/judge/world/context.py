@@ -17,6 +17,7 @@ from .classes import (
     acting_attributes,
     may_be_set_by_text,
     plain_classes,
+    plain_methods,
     why_not_as_written,
 )
 from .kinds import data_of_kinds, dispatched, in_order, names_in_order
@@ -520,29 +521,9 @@ def _own_methods(tree: ast.Module, subject: Function) -> frozenset[str]:
     """
     owner, _, _ = subject.name.rpartition(".")
     node = next((c for c in tree.body if isinstance(c, ast.ClassDef) and c.name == owner), None)
-    if node is None or subject.node.decorator_list or why_not_as_written(node, tree):
+    if node is None or subject.node.decorator_list:
         return frozenset()
-    names = [
-        s.name
-        for s in node.body
-        if isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef) and not s.decorator_list
-    ]
-    elsewhere = {
-        s.name
-        for c in nodes_of(tree)
-        if isinstance(c, ast.ClassDef)
-        for s in c.body
-        if isinstance(s, ast.FunctionDef) and s.decorator_list
-    }
-    hidden = stored_attributes(tree) | elsewhere  # in a derived class it may be a property
-    return frozenset(
-        n
-        for n in names
-        if names.count(n) == 1
-        and n not in hidden
-        and not may_be_set_by_text(n, tree)
-        and not n.startswith("__")
-    )
+    return plain_methods(node, tree)
 
 
 def _kinds_apart(tree: ast.Module, other: ast.Module, subject: Function) -> dict[str, Any]:
