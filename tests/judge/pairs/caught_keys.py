@@ -114,3 +114,34 @@ def rate(rates: dict, kind: str):
 #: becomes
 def rate(rates: dict, kind: str):
     return rates.get(kind, 0)
+
+
+#: a table of the module is asked, and what is raised hides the key -> proved
+def crew(kind: str) -> int:
+    if kind == "barge":
+        return 3
+    elif kind == "tug":
+        return 4
+    raise ValueError("no such kind: " + kind)
+#: becomes
+CREW = {"barge": 3, "tug": 4}
+def crew(kind: str) -> int:
+    try:
+        return CREW[kind]
+    except KeyError:
+        raise ValueError(f"no such kind: {kind}") from None
+
+
+#: the table of the module is filled on the way -> differs
+CREW = {"barge": 3}
+def crew(kind: str) -> int:
+    CREW["raft"] = 1
+    return 3 if kind == "barge" else 0
+#: becomes
+CREW = {"barge": 3}
+def crew(kind: str) -> int:
+    CREW["raft"] = 1
+    try:
+        return CREW[kind]
+    except KeyError:
+        return 0

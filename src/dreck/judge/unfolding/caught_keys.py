@@ -2,7 +2,8 @@
 
 ``try: return rates[kind]`` with ``except KeyError: return 0`` asks of a dict what ``if kind in
 rates`` asks: a dict has a key or raises just that. So it is only where something is a dict: by its
-declaration (``as-declared``), or evidently (``as-used``).
+declaration (``as-declared``), evidently (``as-used``), or as a table of the module that nobody
+changes.
 """
 
 from __future__ import annotations
@@ -16,6 +17,7 @@ from ..walk.evident_mappings import is_evident_mapping
 from ..world.around import Names
 from ..world.classes import looks_into_objects
 from ..world.scope import FunctionNode
+from .tables_read import is_only_read, values_given
 from .what_is_gone_through import is_awkward, is_builtin, stores
 
 _DICTS = frozenset({"dict", "Dict"})
@@ -35,7 +37,7 @@ def caught_keys(
         return None
     work = _Asked(function, names)
     made = work.visit(copy.deepcopy(function))
-    if not work.rests_on:
+    if not work.changed:
         return None
     ast.fix_missing_locations(made)
     return made, tuple(dict.fromkeys(work.rests_on))
@@ -44,6 +46,7 @@ def caught_keys(
 class _Asked(ast.NodeTransformer):
     def __init__(self, function: FunctionNode, names: Names) -> None:
         self.function, self.names = function, names
+        self.changed = False
         self.rests_on: list[Assumption] = []
 
     def visit_Try(self, node: ast.Try) -> ast.AST:
@@ -51,16 +54,30 @@ class _Asked(ast.NodeTransformer):
         looked_up = _looked_up(node)
         if looked_up is None or not _waits_for_a_key(node):
             return node
-        why = self._is_dict(looked_up.value)
-        if why is None:
-            return node
-        about = ast.unparse(looked_up.value)
-        self.rests_on.append(
-            Assumption(why, about, f"{about} that is no dict, or of a class derived from it")
-        )
+        if not self._is_table(looked_up.value):
+            why = self._is_dict(looked_up.value)
+            if why is None:
+                return node
+            about = ast.unparse(looked_up.value)
+            breaks = f"{about} that is no dict, or of a class derived from it"
+            self.rests_on.append(Assumption(why, about, breaks))
+        self.changed = True
         asked = ast.Compare(looked_up.slice, [ast.In()], [copy.deepcopy(looked_up.value)])
-        made = ast.If(asked, node.body, node.handlers[0].body)
+        missing = [_without_cause(s) for s in node.handlers[0].body]
+        made = ast.If(asked, [*node.body, *node.orelse], missing)
         return ast.copy_location(made, node)
+
+    def _is_table(self, asked: ast.expr) -> bool:
+        """Whether something is a dict that the module writes down, and nobody changes."""
+        if not isinstance(asked, ast.Name) or stores(asked.id, self.function):
+            return False
+        given = {n.arg for n in all_nodes(self.function.args) if isinstance(n, ast.arg)}
+        if asked.id in given or asked.id not in self.names.fixed | self.names.new:
+            return False
+        trees = self.names.declared.trees
+        values = [v for t in trees for s in t.body for v in values_given(asked.id, s)]
+        written = bool(values) and all(isinstance(v, ast.Dict) for v in values)
+        return written and all(is_only_read(asked.id, t) for t in trees)
 
     def _is_dict(self, asked: ast.expr) -> AssumptionKind | None:
         """What says that something is a dict; None if nothing does."""
@@ -94,6 +111,14 @@ def _makes_what_lacks(tree: ast.Module) -> bool:
     )
 
 
+def _is_made_of_texts(call: ast.Call) -> bool:
+    """Whether an exception is made of what only names and texts say."""
+    plain = (ast.Name, ast.Constant, ast.JoinedStr, ast.FormattedValue, ast.Load, ast.Attribute)
+    parts = [n for a in call.args for n in all_nodes(a)]
+    named = isinstance(call.func, ast.Name) and not call.keywords
+    return named and all(isinstance(n, (*plain, ast.BinOp, ast.Add, ast.Mod)) for n in parts)
+
+
 def _looked_up(node: ast.Try) -> ast.Subscript | None:
     """The look-up that is all that a block does."""
     only = node.body[0]
@@ -112,7 +137,7 @@ def _waits_for_a_key(node: ast.Try) -> bool:
     """Whether a try has one handler, for a key that is not there, which does nothing that could
     tell that it is one.
     """
-    if len(node.handlers) != 1 or node.orelse or node.finalbody:
+    if len(node.handlers) != 1 or node.finalbody:
         return False
     handler = node.handlers[0]
     caught = handler.type
@@ -120,7 +145,17 @@ def _waits_for_a_key(node: ast.Try) -> bool:
     return plain and all(map(_is_quiet, handler.body))
 
 
+def _without_cause(statement: ast.stmt) -> ast.stmt:
+    """What is raised without saying that a key was missing, as it is raised elsewhere."""
+    if isinstance(statement, ast.Raise):
+        return ast.copy_location(ast.Raise(statement.exc), statement)
+    return statement
+
+
 def _is_quiet(statement: ast.stmt) -> bool:
+    if isinstance(statement, ast.Raise):
+        hidden = isinstance(statement.cause, ast.Constant) and statement.cause.value is None
+        return hidden and isinstance(statement.exc, ast.Call) and _is_made_of_texts(statement.exc)
     if isinstance(statement, ast.Return):
         return statement.value is None or isinstance(statement.value, _PLAIN)
     if isinstance(statement, ast.Assign):
