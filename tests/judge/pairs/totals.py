@@ -160,3 +160,59 @@ def often(kinds: dict[str, int]) -> dict[str, int]:
     for kind in kinds:
         found[kind] = found.get(kind, 0) + 1
     return found
+
+
+#: lists by their key, made where they are missing -> proved-under hashable+stable-read
+from collections import defaultdict
+def by_lock(passages):
+    found = {}
+    for passage in passages:
+        if passage.lock not in found:
+            found[passage.lock] = []
+        found[passage.lock].append(passage.boat)
+    return found
+#: becomes
+from collections import defaultdict
+def by_lock(passages):
+    found = defaultdict(list)
+    for passage in passages:
+        found[passage.lock].append(passage.boat)
+    return dict(found)
+
+
+#: what is counted is gone through by its entries -> proved-under stable-read
+from collections import Counter
+def busy(passages, limit: int):
+    often = {}
+    for passage in passages:
+        often[passage.lock] = often.get(passage.lock, 0) + 1
+    found = []
+    for lock in often:
+        if often[lock] > limit:
+            found.append(lock)
+    return found
+#: becomes
+from collections import Counter
+def busy(passages, limit: int):
+    often = Counter(passage.lock for passage in passages)
+    return [lock for lock, count in often.items() if count > limit]
+
+
+#: a list that is only looked at is made, too -> differs
+from collections import defaultdict
+def by_kind(kinds: list[str], wanted: str) -> dict[str, list[str]]:
+    found: dict[str, list[str]] = {}
+    for kind in kinds:
+        found.setdefault(kind, []).append(kind)
+    if wanted in found and len(found[wanted]) > 2:
+        return {}
+    return found
+#: becomes
+from collections import defaultdict
+def by_kind(kinds: list[str], wanted: str) -> dict[str, list[str]]:
+    found = defaultdict(list)
+    for kind in kinds:
+        found[kind].append(kind)
+    if len(found[wanted]) > 2:
+        return {}
+    return dict(found)

@@ -49,7 +49,7 @@ def totals(
     counted = _counted(made, names)
     work = _Work(made, names)
     work.changed = counted
-    if not work.own:
+    if not work.own and not work.lists:
         return None
     work.blocks(made)
     if not work.changed:
@@ -69,23 +69,31 @@ class _Work:
         self.locals |= {n.id for n in inside if isinstance(n, ast.Name) and stores(n.id, function)}
         started = {n: v for s in function.body for n, v in [_given(s)] if n and v is not None}
         once = {n: v for n, v in started.items() if stores(n, function) == 1}
-        self.special = {n for n, v in once.items() if self._makes_what_is_missing(v)}
         plain = {n for n, v in once.items() if isinstance(v, ast.Dict) and not v.keys}
-        self.special = {n for n in self.special if self._is_only_added_to(n)}
+        self.special = {
+            n
+            for n, v in once.items()
+            if self._makes_what_is_missing(v, "int") and self._is_only_added_to(n)
+        }
+        self.lists = {
+            n
+            for n, v in once.items()
+            if self._makes_what_is_missing(v, "list") and self._is_only_added_to(n)
+        }
         self.own = {n for n in plain if is_its_own(n, _without_copies(n, function))}
         self.own |= self.special
 
-    def _makes_what_is_missing(self, value: ast.expr) -> bool:
-        """Whether a value is a new dict that gives 0 for what it does not have."""
+    def _makes_what_is_missing(self, value: ast.expr, kind: str) -> bool:
+        """Whether a value is a new dict that gives 0, or an empty list, for what it does not have."""
         if not isinstance(value, ast.Call) or value.keywords:
             return False
         written, trees = ast.unparse(value.func), self.names.declared.trees
         if stores(written.partition(".")[0], self.function):
             return False
         if is_from(written, "collections", "Counter", trees):
-            return not value.args
-        of_numbers = len(value.args) == 1 and is_named(value.args[0], "int")
-        known = of_numbers and is_builtin("int", self.function, self.names)
+            return not value.args and kind == "int"
+        of_kind = len(value.args) == 1 and is_named(value.args[0], kind)
+        known = of_kind and is_builtin(kind, self.function, self.names)
         return known and is_from(written, "collections", "defaultdict", trees)
 
     def _is_only_added_to(self, name: str) -> bool:
@@ -99,9 +107,6 @@ class _Work:
             if isinstance(node, ast.Attribute) and is_named(node.value, name):
                 if node.attr not in _READING:
                     return False
-            if isinstance(node, ast.Subscript) and is_named(node.value, name):
-                if not isinstance(node.ctx, ast.Store):
-                    return False
         in_results = [n for n in all_nodes(others) if isinstance(n, ast.Return)]
         if sum(reads(name, n) for n in in_results) > sum(
             isinstance(a, ast.Attribute) and is_named(a.value, name)
@@ -112,11 +117,12 @@ class _Work:
         entries = [
             n for n in all_nodes(others) if isinstance(n, ast.Subscript) and is_named(n.value, name)
         ]
-        added = [
+        added: list[ast.expr] = [
             n.target
             for n in all_nodes(others)
             if isinstance(n, ast.AugAssign) and isinstance(n.op, ast.Add)
         ]
+        added += [a.value for n in all_nodes(others) if (a := _appending(n)) is not None]
         return bool(entries) and all(any(e is a for a in added) for e in entries)
 
     def blocks(self, owner: ast.AST) -> None:
@@ -132,7 +138,7 @@ class _Work:
         found: list[ast.stmt] = []
         for statement in block:
             name, value = _given(statement)
-            if name in self.special and value is not None:
+            if name in self.special | self.lists and value is not None:
                 assert isinstance(statement, ast.Assign | ast.AnnAssign)
                 statement.value = ast.copy_location(ast.Dict([], []), value)
                 self.changed = True
@@ -151,13 +157,23 @@ class _Work:
     def _as_it_is(self, value: ast.expr) -> ast.expr:
         """What is handed back, where a copy is made of a dict that nobody else has."""
         name = _copied(value)
-        if name not in self.own or not is_builtin("dict", self.function, self.names):
+        if name not in self.own | self.lists or not is_builtin("dict", self.function, self.names):
             return value
         self.changed = True
         return ast.copy_location(ast.Name(name, ast.Load()), value)
 
     def _of_one(self, statement: ast.stmt) -> list[ast.stmt] | None:
         """A total in one form; None for any other statement."""
+        appending = _appending(statement)
+        entry = appending.value if appending is not None else None
+        if isinstance(entry, ast.Subscript) and isinstance(entry.value, ast.Name):
+            if appending is not None and entry.value.id in self.lists:
+                method = ast.Attribute(entry.value, "setdefault", ast.Load())
+                empty = ast.List([], ast.Load())
+                appending.value = ast.copy_location(
+                    ast.Call(method, [entry.slice, empty], []), entry
+                )
+                return [statement]
         added = self._added(statement)
         if added is not None:
             name, key, value, often = added
@@ -356,6 +372,15 @@ def _given(statement: ast.stmt) -> tuple[str, ast.expr | None]:
     return (target.id, value) if isinstance(target, ast.Name) else ("", None)
 
 
+def _appending(statement: ast.AST) -> ast.Attribute | None:
+    """What appends to what is under a key, where a statement does nothing else."""
+    call = statement.value if isinstance(statement, ast.Expr) else None
+    method = call.func if isinstance(call, ast.Call) else None
+    if not isinstance(method, ast.Attribute) or method.attr != "append":
+        return None
+    return method if isinstance(method.value, ast.Subscript) else None
+
+
 def _copied(value: ast.expr) -> str:
     """The name of which a plain dict is made: ``dict(counts)``."""
     is_call = isinstance(value, ast.Call) and is_named(value.func, "dict")
@@ -390,55 +415,70 @@ def _same(one: ast.expr, other: ast.expr) -> bool:
 
 
 def _counted(function: FunctionNode, names: Names) -> bool:
-    """Count in a loop what is handed back as ``dict(Counter(...))``; whether there is such a thing."""
-    last = function.body[-1]
-    value = last.value if isinstance(last, ast.Return) else None
-    if not isinstance(value, ast.Call) or not is_named(value.func, "dict") or value.keywords:
-        return False
-    inner = value.args[0] if len(value.args) == 1 else None
-    if not isinstance(inner, ast.Call) or inner.keywords or len(inner.args) != 1:
-        return False
-    written = ast.unparse(inner.func)
-    known = is_from(written, "collections", "Counter", names.declared.trees)
-    if not known or stores(written.partition(".")[0], function):
-        return False
-    if not is_builtin("dict", function, names):
-        return False
-    body = _rounds(inner.args[0], function, names)
-    if body is None:
-        return False
-    note_stand_in(function, _COUNTED, "each")
-    start = ast.Assign([ast.Name(_COUNTS, ast.Store())], ast.Dict([], []))
-    end = ast.Return(ast.Name(_COUNTS, ast.Load()))
-    function.body[-1:] = [ast.copy_location(s, last) for s in (start, body, end)]
+    """Count in loops what ``Counter(...)`` counts at once; whether there is such a thing."""
+    found: list[ast.stmt] = []
+    for statement in function.body:
+        value = statement.value if isinstance(statement, ast.Return | ast.Assign) else None
+        copied = isinstance(statement, ast.Return)
+        if copied and isinstance(value, ast.Call) and is_named(value.func, "dict"):
+            plain = is_builtin("dict", function, names) and not value.keywords
+            value = value.args[0] if plain and len(value.args) == 1 else None
+        elif copied:
+            value = None
+        name = _given(statement)[0] if isinstance(statement, ast.Assign) else _COUNTS
+        rounds = None if not name else _rounds(value, name, function, names)
+        if rounds is None or not isinstance(value, ast.Call):
+            found.append(statement)
+            continue
+        start = ast.Assign([ast.Name(name, ast.Store())], ast.Call(value.func, [], []))
+        found += [ast.copy_location(s, statement) for s in (start, rounds)]
+        if isinstance(statement, ast.Return) and isinstance(statement.value, ast.Call):
+            statement.value.args = [ast.Name(name, ast.Load())]
+            found.append(statement)
+    changed = len(found) > len(function.body)
+    function.body = found
     ast.fix_missing_locations(function)
-    return True
+    return changed
 
 
 # What counts, and what is counted.
 _COUNTS, _COUNTED = "counts.new", "counted.each"
 
 
-def _rounds(through: ast.expr, function: FunctionNode, names: Names) -> ast.stmt | None:
-    """The loop that counts what some value holds; None if it may be a dict."""
-    entry = ast.Subscript(
-        ast.Name(_COUNTS, ast.Load()), ast.Name(_COUNTED, ast.Load()), ast.Store()
-    )
-    got = ast.Attribute(ast.Name(_COUNTS, ast.Load()), "get", ast.Load())
-    old = ast.Call(got, [ast.Name(_COUNTED, ast.Load()), ast.Constant(0)], [])
-    more = ast.Assign([entry], ast.BinOp(old, ast.Add(), ast.Constant(1)))
+def _rounds(
+    value: ast.expr | None, name: str, function: FunctionNode, names: Names
+) -> ast.stmt | None:
+    """The loop that counts what a ``Counter`` is given; None for anything else, and if that may be a
+    dict.
+    """
+    if not isinstance(value, ast.Call) or value.keywords or len(value.args) != 1:
+        return None
+    written, through = ast.unparse(value.func), value.args[0]
+    known = is_from(written, "collections", "Counter", names.declared.trees)
+    if not known or stores(written.partition(".")[0], function):
+        return None
+    note_stand_in(function, _COUNTED, "each")
+    entry = ast.Subscript(ast.Name(name, ast.Load()), ast.Name(_COUNTED, ast.Load()), ast.Store())
+    more = ast.AugAssign(entry, ast.Add(), ast.Constant(1))
     place = ast.Name(_COUNTED, ast.Store())
     if isinstance(through, ast.GeneratorExp) and len(through.generators) == 1:
         generator = through.generators[0]
         body: list[ast.stmt] = [ast.Assign([place], through.elt), more]
         for test in reversed(generator.ifs):
             body = [ast.If(test, body, [])]
-        if generator.is_async or any(stores(n, function) > 1 for n in _given_by(generator)):
+        if generator.is_async or any(_is_seen(n, through, function) for n in _given_by(generator)):
             return None
         return ast.For(generator.target, generator.iter, body, [])
     if not is_list(through, function, names):
         return None
     return ast.For(place, through, [more], [])
+
+
+def _is_seen(name: str, generator: ast.expr, function: FunctionNode) -> bool:
+    """Whether a name of a generator means something outside of it."""
+    given = any(isinstance(n, ast.arg) and n.arg == name for n in all_nodes(function))
+    inside = stores(name, generator) + reads(name, generator)
+    return given or stores(name, function) + reads(name, function) > inside
 
 
 def _given_by(generator: ast.comprehension) -> list[str]:
