@@ -1238,3 +1238,29 @@ LIMITS = (3, 3)
 
 def over(day: int):
     return LIMITS[1] < day
+
+
+#: the table has a row for what was not asked for -> proved-under hashable+plain-equality+stable-read
+def light(boat):
+    if boat.kind == "tanker":
+        return "red"
+    elif boat.kind == "ferry":
+        return "green"
+    return "white"
+#: becomes
+LIGHTS = {"barge": "white", "tanker": "red", "ferry": "green"}
+def light(boat):
+    return LIGHTS.get(boat.kind, "white")
+
+
+#: the row for what was not asked for says something else -> differs
+def light(boat):
+    if boat.kind == "tanker":
+        return "red"
+    elif boat.kind == "ferry":
+        return "green"
+    return "white"
+#: becomes
+LIGHTS = {"barge": "brown", "tanker": "red", "ferry": "green"}
+def light(boat):
+    return LIGHTS.get(boat.kind, "white")
