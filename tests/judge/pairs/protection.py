@@ -594,3 +594,65 @@ def work(lock: list):
         most = 0
     return most
 del LIMIT
+
+
+#: what is only logged may stand before the try -> proved-under no-effect+unpatched
+import logging
+log = logging.getLogger("desk")
+class Refused(Exception):
+    pass
+def admit(boat, known: bool) -> str:
+    try:
+        if known:
+            boat.enter()
+        else:
+            log.info("unknown %s", boat)
+            return "unknown"
+    except Refused:
+        return "refused"
+    return "in"
+#: becomes
+import logging
+log = logging.getLogger("desk")
+class Refused(Exception):
+    pass
+def admit(boat, known: bool) -> str:
+    if not known:
+        log.info("unknown %s", boat)
+        return "unknown"
+    try:
+        boat.enter()
+    except Refused:
+        return "refused"
+    return "in"
+
+
+#: a log of the module's own may refuse -> differs
+class Refused(Exception):
+    pass
+class Log:
+    def info(self, text: str) -> None:
+        if not text:
+            raise Refused(text)
+log = Log()
+def admit(text: str, known: bool) -> str:
+    try:
+        if not known:
+            log.info(text)
+            return "unknown"
+    except Refused:
+        return "refused"
+    return "in"
+#: becomes
+class Refused(Exception):
+    pass
+class Log:
+    def info(self, text: str) -> None:
+        if not text:
+            raise Refused(text)
+log = Log()
+def admit(text: str, known: bool) -> str:
+    if not known:
+        log.info(text)
+        return "unknown"
+    return "in"

@@ -29,6 +29,7 @@ from ..face.verdict import Assumption, AssumptionKind
 from ..world.builtin_methods import TEXT
 from ..world.classes import looks_into_objects
 from ..world.doubts import given_other_kinds_in, spoken_of
+from ..world.loggers import LOGGING, loggers_of
 from ..world.answering import has_own_arithmetic
 from ..world.types import names_in, of_class
 from .evident_lengths import speaks_of_arrays
@@ -96,7 +97,8 @@ class Matching(Unmatched):
         if not in_vain:
             self._nothing_owed(a, b, state)
         if (a.landing or b.landing) and a.kind not in MAY_NOT_RAISE:
-            used |= self._both_raise(a, b, state)
+            if not self._only_logs(a, b, terms_a):
+                used |= self._both_raise(a, b, state)
         for side, node, outs in zip(state.sides, (a, b), results, strict=True):
             side.env.update(zip(node.outs, outs, strict=True))
             side.node = node.next
@@ -141,6 +143,9 @@ class Matching(Unmatched):
             for (length,) in results:  # `len` itself sees to that
                 state.facts = state.facts.adding(("lt", length, const(0)), False)
         self._is_there(node, terms, state)
+        if node.kind == "getattr" and node.detail in LOGGING and terms[0][0] == "s":
+            if self._is_logger(terms[0][1]):
+                self.of_loggers |= {t[1] for (t,) in results if t[0] == "s"}
         taken = takes_for_text(self, node, terms[0]) if node.kind == "getattr" else ""
         for (method,) in results if taken else ():
             self.of_taken_texts[method[1]] = taken
@@ -155,6 +160,27 @@ class Matching(Unmatched):
         """
         trees = self.names.declared.trees
         return node.kind in _WORKING_OUT and not any(map(has_own_arithmetic, trees))
+
+    def _only_logs(self, a: Do, b: Do, terms: list[Term]) -> bool:
+        """Whether a step that only one side protects asks a logger of the module to write something:
+        logging itself sees to what fails there.
+        """
+        if not self.steady or self.strict or (a.landing is not None) is (b.landing is not None):
+            return False
+        asked = terms[0][1] if terms and terms[0][0] == "s" else 0
+        if a.kind == "getattr":
+            known = self._is_logger(asked) and a.detail in LOGGING
+        else:
+            known = a.kind == "call" and asked in self.of_loggers
+        about = shortened(a.source)
+        breaks = f"a logger for which `{about}` raises"
+        return known and self.ledger.grant(AssumptionKind.NO_EFFECT, about, breaks)
+
+    def _is_logger(self, value: int) -> bool:
+        """Whether a value is a logger that the module made, and has once."""
+        loggers = frozenset[str]().union(*map(loggers_of, self.names.declared.trees))
+        name = self.origins.get(value)
+        return name in loggers and name in self.names.fixed
 
     def _changes_nothing(self, node: Do, terms: list[Term]) -> bool:
         """Whether a step makes something of plain values by what is built in: it may fail, and does

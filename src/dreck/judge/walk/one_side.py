@@ -88,6 +88,7 @@ class Walker:
     of_texts: dict[tuple[Term, str], Term] = field(default_factory=dict)  # methods of constants
     methods: dict[int, tuple[Term, str]] = field(default_factory=dict)  # the same, turned round
     text_methods: set[int] = field(default_factory=set)  # methods of what is a text
+    of_loggers: set[int] = field(default_factory=set)  # methods by which a logger writes
     of_taken_texts: dict[int, str] = field(default_factory=dict)  # methods of what is taken for one
     compared: set[int] = field(default_factory=set)  # unknown values that a comparison yielded
     maybe: set[int] = field(default_factory=set)  # unknown values that may stand for "unbound"
@@ -129,6 +130,7 @@ class Walker:
             number in self.maybe,
             number in self.compared,
             number in self.text_methods,
+            number in self.of_loggers,
             self.of_taken_texts.get(number),
             number in self.there,
             self.origins.get(number),
