@@ -349,3 +349,35 @@ def share(cargo: str) -> str:
 #: becomes
 def share(cargo: str) -> str:
     return "x"
+
+
+#: a number is kept between two others, the constants first -> proved
+def kept(level: int) -> int:
+    if level < 5:
+        return 5
+    if level > 100:
+        return 100
+    return level
+#: becomes
+def kept(level: int) -> int:
+    return max(5, min(100, level))
+
+
+#: of two that are equal the first one is handed on, and one may be a truth -> differs
+def kept(level: int) -> int:
+    if level < 0:
+        return 0
+    return level
+#: becomes
+def kept(level: int) -> int:
+    return max(0, level)
+
+
+#: of a float that equals 5 the constant is another number -> differs
+def kept(level: float) -> float:
+    if level < 5:
+        return 5
+    return level
+#: becomes
+def kept(level: float) -> float:
+    return max(5, level)

@@ -13,6 +13,7 @@ from ..values.terms import (
     NONE,
     NUMBERS,
     TRUE,
+    WHOLE,
     Term,
     identity,
     is_const,
@@ -29,6 +30,9 @@ from ..world.exact_types import may_be_of_two
 from ..world.types import Type, names_in, own_names, without_none
 from .one_side import Walker, asked_for
 from ..face.wording import say, shortened
+
+# Whole numbers of which CPython keeps one object each.
+_ONE_OBJECT = range(-5, 257)
 
 
 class Unmatched(Walker):
@@ -431,6 +435,8 @@ class Unmatched(Walker):
         """One side hands on what a comparison yielded, the other what its test said: the result is
         taken for a bool.
         """
+        if self._is_that_number(state, values):
+            return True
         for asked, other in (values, values[::-1]):
             if (
                 self.strict
@@ -449,6 +455,25 @@ class Unmatched(Walker):
                 each.env = {
                     slot: substituted(term, asked, truth[4][1]) for slot, term in each.env.items()
                 }
+            return True
+        return False
+
+    def _is_that_number(self, state: State, values: list[Term]) -> bool:
+        """One side hands on a declared whole number, the other the constant that it equals here: they
+        are the same, but for 0 and 1, which a truth equals.
+        """
+        for asked, other in (values, values[::-1]):
+            kinds = kinds_of(asked, self.kinds)
+            if asked[0] != "s" or other[:2] != ("c", "int") or other[2] not in _ONE_OBJECT:
+                continue
+            if kinds is None or not kinds <= WHOLE or (other[2] in (0, 1) and "bool" in kinds):
+                continue
+            decided = state.facts.decide(("eq", asked, other))
+            if decided is None or not decided[0]:
+                continue
+            self.narrowed |= decided[1]
+            for each in state.sides:
+                each.env = {s: substituted(t, asked, other) for s, t in each.env.items()}
             return True
         return False
 
