@@ -146,3 +146,19 @@ def test(name: str, more: list):
     lines.append(name)
     more.append(len(lines))
     return lines, more
+
+
+#: two names of one list -> differs
+def told(boats: list[int]) -> list[int]:
+    first = second = []
+    for boat in boats:
+        first.append(boat)
+        second.append(0)
+    return first
+#: becomes
+def told(boats: list[int]) -> list[int]:
+    first = second = []
+    for boat in boats:
+        second.append(0)
+        first.append(boat)
+    return first

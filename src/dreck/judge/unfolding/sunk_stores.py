@@ -58,7 +58,8 @@ def _made_empty(function: FunctionNode) -> Iterator[str]:
         empty = (isinstance(value, ast.Dict) and not value.keys) or (
             isinstance(value, ast.List) and not value.elts
         )
-        if isinstance(target, ast.Name) and empty and stores(target.id, function) == 1:
+        alone = isinstance(node, ast.Assign) and len(node.targets) == 1
+        if isinstance(target, ast.Name) and empty and alone and stores(target.id, function) == 1:
             yield target.id
 
 

@@ -45,7 +45,7 @@ def _is_written_out(name: str, function: FunctionNode) -> bool:
     given = [g for n in all_nodes(function) if isinstance(n, ast.Assign) for g in _given(n, name)]
     arguments = {n.arg for n in all_nodes(function) if isinstance(n, ast.arg)}
     return (
-        bool(loops)
+        bool(loops and given)
         and len(loops) == len(read)
         and len(given) == stores(name, function)
         and name not in arguments
