@@ -634,19 +634,15 @@ def is_closed(day: int, hour: int, ice: bool):
 
 class Closure:
     """When the canal is closed."""
-
     def __init__(self, ice, day, hour=12):
         self.ice = ice
         self.hour = hour
         self.day = day
-
     def applies(self):
         return self._icy_morning or self.is_works_day(28)
-
     @property
     def _icy_morning(self):
         return self.ice and self.hour < 10
-
     def is_works_day(self, every: int):
         return self.day % every == 0
 
@@ -663,7 +659,6 @@ class Closure:
     def __init__(self, hour, day):
         self.hour = hour
         self.day = day
-
     def applies(self):
         return self.hour < 10 or self.day % 28 == 0
 
@@ -680,7 +675,6 @@ class Closure:
     def __init__(self, day, hour):
         self.hour = hour
         self.day = day
-
     def applies(self):
         self.hour += 1
         return self.hour < 10 or self.day % 28 == 0
@@ -699,7 +693,6 @@ class Closure:
         print(day)
         self.hour = hour
         self.day = day
-
     def applies(self):
         return self.hour < 10 or self.day % 28 == 0
 
@@ -716,10 +709,8 @@ class Closure:
     def __init__(self, day, hour):
         self.hour = hour
         self.day = day
-
     def __getattribute__(self, name):
         return 12
-
     def applies(self):
         return self.hour < 10 or self.day % 28 == 0
 
@@ -742,7 +733,6 @@ class Closure:
     def __init__(self, day, hour):
         self.hour = hour
         self.day = day
-
     def applies(self):
         return self.hour < 10 or self.day % 28 == 0
 
@@ -897,7 +887,6 @@ class Lock:
         if self._is_closed(boat):
             return "wait"
         return "enter"
-
     def _is_closed(self, boat):
         return self.closed or boat.late or self.level < 95
 
@@ -911,12 +900,10 @@ class Upper(Lock):
 class Lock:
     def __init__(self):
         self.count = 0
-
     @property
     def turns(self):
         self.count += 1
         return self.count
-
     def admit(self, hour: int):
         if self.turns > 1 and hour > 3:
             return self.turns > 1
@@ -925,12 +912,10 @@ class Lock:
 class Lock:
     def __init__(self):
         self.count = 0
-
     @property
     def turns(self):
         self.count += 1
         return self.count
-
     def admit(self, hour: int):
         turned = self.turns > 1
         if turned and hour > 3:
@@ -954,23 +939,19 @@ def is_within(hour: int, low, high=21):
 class Gauge:
     def __init__(self, level: int):
         self._level = level
-
     def _get(self, limit: int, hour: int):
         if limit > 3 and hour > 4:
             return 1
         return 2
-
     level = property(_get)
 #: becomes
 class Gauge:
     def __init__(self, level: int):
         self._level = level
-
     def _get(self, limit: int, hour: int):
         if is_late(limit, hour):
             return 1
         return 2
-
     level = property(_get)
 
 
@@ -984,7 +965,6 @@ class Gauge:
         if limit > 3 and hour > 4:
             return 1
         return 2
-
     level = _get(None, 3, 4)
 #: becomes
 class Gauge:
@@ -992,7 +972,6 @@ class Gauge:
         if is_late(limit, hour):
             return 1
         return 2
-
     level = _get(None, 3, 4)
 
 
@@ -1037,10 +1016,8 @@ class Lock:
 class Lock:
     def admit(self, hour: int):
         return self._late(hour)
-
     def _late(self, hour):
         return hour > 20
-
     from math import isfinite as _late
 
 

@@ -184,7 +184,6 @@ def fee(vessel):
 class Barge:
     def __init__(self):
         self.harbour_fee = lambda: 1
-
     def harbour_fee(self):
         return 240
 
@@ -270,14 +269,12 @@ def dataclass(cls):
 @dataclass
 class Barge:
     size = 3
-
     def harbour_fee(self):
         return 240
 
 
 class Tug:
     size = 4
-
     def harbour_fee(self):
         return 180
 
@@ -315,7 +312,6 @@ from dataclasses import dataclass
 @dataclass
 class Barge:
     size: int
-
     def harbour_fee(self):
         return 240
 
@@ -323,7 +319,6 @@ class Barge:
 @dataclass
 class Tug:
     size: int
-
     def harbour_fee(self):
         return 180
 
@@ -347,7 +342,6 @@ def fee(vessel):
 class Barge:
     def harbour_fee(self):
         return 240
-
     def harbour_fee(self):
         return 180
 
@@ -371,7 +365,6 @@ def fee(vessel):
 class Barge:
     def harbour_fee(self):
         return 240
-
     from math import floor as harbour_fee
 
 
@@ -398,7 +391,6 @@ def is_late(hour: int):
 class Clock:
     def __init__(self, hour):
         self.hour = hour
-
     @property
     def late(self):
         return self.hour > 20
@@ -428,7 +420,6 @@ def rate(boat: Boat, hours: int):
 class Boat:
     def __init__(self, name):
         self.name = name
-
     def rate(self, hours: int):
         raise LookupError(self.name)
 
@@ -465,7 +456,6 @@ def rate(boat: Boat):
 class Boat:
     def __init__(self, name):
         self.name = name
-
     def rate(self):
         return 0
 
@@ -593,7 +583,6 @@ def bill(boat, nights: int):
 class Barge:
     def __init__(self, tons):
         self.tons = tons
-
     def pence(self):
         return self.tons * 2
 
@@ -633,7 +622,6 @@ def bill(boat, nights: int):
 class Barge:
     def __init__(self, tons):
         self.tons = tons
-
     def pence(self):
         return self.tons * 2
 
@@ -641,7 +629,6 @@ class Barge:
 class Raft:
     def pence(self):
         return 3
-
     if True:
         pence = lambda self: 4
 
@@ -788,7 +775,6 @@ def fee(vessel: Boat, night):
 class Boat:
     def __init__(self, name):
         self.name = name
-
     def fee(self, night):
         return 60
 

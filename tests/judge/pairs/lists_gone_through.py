@@ -1,5 +1,4 @@
 """Lists that are chosen first and gone through then, against loops that choose on the way."""
-
 #: chosen in one comprehension, added up in another -> proved-under as-used+no-effect
 def taken(stays, night):
     people = 0
@@ -49,7 +48,6 @@ def on(stays, night):
 class Harbour:
     def __init__(self):
         self.stays = {}
-
     def taken(self, night):
         people = 0
         for stay in self.stays.values():
@@ -61,10 +59,8 @@ class Harbour:
 class Harbour:
     def __init__(self):
         self.stays = {}
-
     def taken(self, night):
         return sum(stay.people for stay in self._on(night) if stay.held)
-
     def _on(self, night):
         return [stay for stay in self.stays.values() if stay.night == night]
 
@@ -73,7 +69,6 @@ class Harbour:
 class Gauge:
     def __init__(self, readings):
         self.readings = list(readings)
-
     def last_above(self, level):
         found = None
         for reading in self.readings:
@@ -85,11 +80,9 @@ class Gauge:
 class Gauge:
     def __init__(self, readings):
         self.readings = list(readings)
-
     @property
     def measured(self):
         return [reading for reading in self.readings if reading.level is not None]
-
     def last_above(self, level):
         return next((r.hour for r in reversed(self.measured) if r.level > level), None)
 
@@ -125,7 +118,6 @@ class Sheet:
 class Sheet:
     def lasting(self, notices):
         return sum(n.pages for n in notices if self._is_new(n) and not n.temporary)
-
     def _is_new(self, notice):
         return notice.sheet == self.sheet and notice.number > self.last
 
@@ -238,7 +230,6 @@ from functools import cached_property
 class Gauge:
     def __init__(self, readings):
         self.readings = readings
-
     def above(self, level):
         total = 0
         for reading in self.readings:
@@ -253,11 +244,9 @@ from functools import cached_property
 class Gauge:
     def __init__(self, readings):
         self.readings = readings
-
     @cached_property
     def measured(self):
         return [reading for reading in self.readings if reading.level is not None]
-
     def above(self, level):
         return sum(r.level for r in self.measured if r.level > level)
 

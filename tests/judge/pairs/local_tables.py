@@ -17,33 +17,27 @@ def fare(kind: str):
 class Desk:
     def __init__(self, log):
         self.log = log
-
     def take(self, order: str, boat):
         if order == "fill":
             return self.fill(boat)
         elif order == "drain":
             return self.drain(boat)
         raise LookupError(order)
-
     def fill(self, boat):
         self.log(boat, 1)
-
     def drain(self, boat):
         self.log(boat, 2)
 #: becomes
 class Desk:
     def __init__(self, log):
         self.log = log
-
     def take(self, order: str, boat):
         take_by_order = {"fill": self.fill, "drain": self.drain}
         if order in take_by_order:
             return take_by_order[order](boat)
         raise LookupError(order)
-
     def fill(self, boat):
         self.log(boat, 1)
-
     def drain(self, boat):
         self.log(boat, 2)
 
@@ -52,33 +46,27 @@ class Desk:
 class Desk:
     def __init__(self, log):
         self.log = log
-
     def take(self, order: str, boat):
         if order == "fill":
             return self.fill(boat)
         elif order == "drain":
             return self.drain(boat)
         raise LookupError(order)
-
     def fill(self, boat):
         self.log(boat, 1)
-
     def drain(self, boat):
         self.log(boat, 2)
 #: becomes
 class Desk:
     def __init__(self, log):
         self.log = log
-
     def take(self, order: str, boat):
         take_by_order = {"fill": self.drain, "drain": self.fill}
         if order in take_by_order:
             return take_by_order[order](boat)
         raise LookupError(order)
-
     def fill(self, boat):
         self.log(boat, 1)
-
     def drain(self, boat):
         self.log(boat, 2)
 
@@ -87,34 +75,28 @@ class Desk:
 class Desk:
     def __init__(self, log):
         self.log = log
-
     def take(self, order: str, boat):
         if order == "fill":
             return self.fill(boat)
         elif order == "drain":
             return self.drain(boat)
         raise LookupError(order)
-
     def fill(self, boat):
         self.log(boat, 1)
-
     def drain(self, boat):
         self.log(boat, 2)
 #: becomes
 class Desk:
     def __init__(self, log):
         self.log = log
-
     def take(self, order: str, boat):
         take_by_order = {"fill": self.fill, "drain": self.drain}
         take_by_order["drain"] = self.fill
         if order in take_by_order:
             return take_by_order[order](boat)
         raise LookupError(order)
-
     def fill(self, boat):
         self.log(boat, 1)
-
     def drain(self, boat):
         self.log(boat, 2)
 
@@ -123,33 +105,27 @@ class Desk:
 class Desk:
     def __init__(self, log):
         self.log = log
-
     def take(self, order: str, boat):
         if order == "fill":
             return self.fill(boat)
         elif order == "drain":
             return self.drain(boat)
         raise LookupError(order)
-
     def fill(self, boat):
         self.log(boat, 1)
-
     def drain(self, boat):
         self.log(boat, 2)
 #: becomes
 class Desk:
     def __init__(self, log):
         self.log = log
-
     def take(self, order: str, boat):
         if order in take_by_order:
             return take_by_order[order](boat)
         take_by_order = {"fill": self.fill, "drain": self.drain}
         raise LookupError(order)
-
     def fill(self, boat):
         self.log(boat, 1)
-
     def drain(self, boat):
         self.log(boat, 2)
 
@@ -158,39 +134,31 @@ class Desk:
 class Desk:
     def __init__(self, log):
         self.log = log
-
     def take(self, order: str, boat):
         if order == "fill":
             return self.fill(boat)
         elif order == "drain":
             return self.drain(boat)
         raise LookupError(order)
-
     def fill(self, boat):
         self.log(boat, 1)
-
     def drain(self, boat):
         self.log(boat, 2)
-
     def swap(self):
         self.fill = self.drain
 #: becomes
 class Desk:
     def __init__(self, log):
         self.log = log
-
     def take(self, order: str, boat):
         take_by_order = {"fill": self.fill, "drain": self.drain}
         if order in take_by_order:
             return take_by_order[order](boat)
         raise LookupError(order)
-
     def fill(self, boat):
         self.log(boat, 1)
-
     def drain(self, boat):
         self.log(boat, 2)
-
     def swap(self):
         self.fill = self.drain
 
@@ -199,37 +167,31 @@ class Desk:
 class Desk:
     def __init__(self, log):
         self.log = log
-
     def take(self, order: str, boat):
         if order == "fill":
             return self.fill(boat)
         elif order == "drain":
             return self.drain(boat)
         raise LookupError(order)
-
     @property
     def fill(self):
         self.log(None, 1)
         return self.log
-
     def drain(self, boat):
         self.log(boat, 2)
 #: becomes
 class Desk:
     def __init__(self, log):
         self.log = log
-
     def take(self, order: str, boat):
         take_by_order = {"fill": self.fill, "drain": self.drain}
         if order in take_by_order:
             return take_by_order[order](boat)
         raise LookupError(order)
-
     @property
     def fill(self):
         self.log(None, 1)
         return self.log
-
     def drain(self, boat):
         self.log(boat, 2)
 
@@ -238,33 +200,27 @@ class Desk:
 class Desk:
     def __init__(self, log):
         self.log = log
-
     def take(self, order, boat):
         if order == "fill":
             return self.fill(boat)
         elif order == "drain":
             return self.drain(boat)
         raise LookupError(order)
-
     def fill(self, boat):
         self.log(boat, 1)
-
     def drain(self, boat):
         self.log(boat, 2)
 #: becomes
 class Desk:
     def __init__(self, log):
         self.log = log
-
     def take(self, order, boat):
         take_by_order = {"fill": self.fill, "drain": self.drain}
         if order in take_by_order:
             return take_by_order[order](boat)
         raise LookupError(order)
-
     def fill(self, boat):
         self.log(boat, 1)
-
     def drain(self, boat):
         self.log(boat, 2)
 
@@ -273,31 +229,25 @@ class Desk:
 class Desk:
     def __init__(self, log):
         self.log = log
-
     def take(self, order: str, boat):
         if order == "fill":
             return self.fill(boat)
         elif order == "drain":
             return self.drain(boat)
         raise LookupError(order)
-
     def fill(self, boat):
         self.log(boat, 1)
-
     def drain(self, boat):
         self.log(boat, 2)
 #: becomes
 class Desk:
     def __init__(self, log):
         self.log = log
-
     def take(self, order: str, boat):
         take_by_order = {"fill": self.fill, "drain": self.drain}
         return take_by_order[order](boat)
-
     def fill(self, boat):
         self.log(boat, 1)
-
     def drain(self, boat):
         self.log(boat, 2)
 
@@ -337,7 +287,6 @@ class Desk:
         if order == "a":
             return desk.fill()
         return 3
-
     def fill(self):
         return 4
 #: becomes
@@ -348,7 +297,6 @@ class Desk:
         if order in t:
             return t[order]()
         return 3
-
     def fill(self):
         return 4
 

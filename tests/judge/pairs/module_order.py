@@ -285,12 +285,9 @@ class Desk:
 #: a private method of a class at another place -> proved
 class Office:
     """Who comes in."""
-
     size = 3
-
     def _limit(self):
         return self.size
-
     def admit(self, boats: int) -> bool:
         return boats < self._limit()
 
@@ -303,12 +300,9 @@ def open_up(boats: int):
 #: becomes
 class Office:
     """Who comes in."""
-
     size = 3
-
     def admit(self, boats: int) -> bool:
         return boats < self._limit()
-
     def _limit(self):
         return self.size
 
@@ -323,7 +317,6 @@ def open_up(boats: int):
 class Office:
     def first(self, n: int):
         return n
-
     def then(self, n: int):
         return n + 1
 
@@ -337,7 +330,6 @@ def step(n: int):
 class Office:
     def then(self, n: int):
         return n + 1
-
     def first(self, n: int):
         return n
 
@@ -353,7 +345,6 @@ def step(n: int):
 class Office:
     def _list(self, n: int):
         return n
-
     def _all(self, n: _list) -> int:
         return n
 
@@ -364,7 +355,6 @@ def kind(office):
 class Office:
     def _all(self, n: _list) -> int:
         return n
-
     def _list(self, n: int):
         return n
 
@@ -377,7 +367,6 @@ def kind(office):
 class Office:
     def _first(self, n: int):
         return n
-
     def _then(self, n=_first):
         return n
 
@@ -391,7 +380,6 @@ _first = None
 class Office:
     def _then(self, n=_first):
         return n
-
     def _first(self, n: int):
         return n
 
@@ -404,7 +392,6 @@ def go(office):
 class Office:
     def _first(self):
         return 1
-
     def _first(self):
         return 2
 
@@ -418,7 +405,6 @@ def go(office):
 class Office:
     def _first(self):
         return 2
-
     def _first(self):
         return 1
 
@@ -440,7 +426,6 @@ def numbered(owner):
 class Office:
     def _first(self):
         return 1
-
     def then(self):
         return 2
 
@@ -461,7 +446,6 @@ def numbered(owner):
 class Office:
     def then(self):
         return 2
-
     def _first(self):
         return 1
 
@@ -482,7 +466,6 @@ def toll(tons: int) -> int:
 import math
 import re
 from collections import namedtuple
-
 Row = namedtuple("Row", "least rate")
 WORD = re.compile(r"\w+")
 BANDS = ((0, 1), (math.inf, 3))
@@ -490,13 +473,10 @@ BANDS = ((0, 1), (math.inf, 3))
 
 class Dues:
     """What boats owe."""
-
     rate = 3
     limit: int = 20
-
     def __init__(self, tons):
         self.tons = tons
-
     def owed(self) -> int:
         return self.tons * self.rate
 
@@ -551,7 +531,6 @@ def toll(tons: int) -> int:
         return tons
 #: becomes
 import re
-
 WORD = re.compile(r"(\w+")
 
 

@@ -13,7 +13,6 @@ from typing import NamedTuple
 
 class Fare(NamedTuple):
     """What a kind pays."""
-
     base: int
     per_ton: int = 1
 
@@ -186,7 +185,6 @@ from dataclasses import dataclass
 class Fare:
     base: int
     per_ton: int
-
     @property
     def all(self):
         return self.base + self.per_ton
@@ -233,7 +231,6 @@ from dataclasses import dataclass
 @dataclass(frozen=True)
 class Fare:
     base: int
-
     def __post_init__(self):
         object.__setattr__(self, "base", self.base + 1)
 
@@ -257,10 +254,8 @@ class Closure:
     def __init__(self, day, hour):
         self.day = day
         self.hour = hour
-
     def at_dawn(self):
         return self.day > 5 and self.hour < 8
-
     @property
     def at_night(self):
         return self.hour > 20
@@ -284,7 +279,6 @@ def closed(day, late):
 class Closure:
     def __init__(self, day):
         self.day = day
-
     def at_dawn(self):
         return self.day > 5
 
@@ -302,7 +296,6 @@ def closed(day, boat):
 class Closure:
     def __init__(self, day):
         self.day = day
-
     def at_dawn(self):
         return self.day
 
@@ -321,7 +314,6 @@ def closed(day, boat):
 class Closure:
     def __init__(self, day):
         self.day = day
-
     def at_dawn(self):
         return self.day
 
@@ -340,7 +332,6 @@ class Closure:
     def __init__(self, hour, day):
         self.day = day
         self.hour = hour
-
     def late(self):
         return self.day > self.hour
 
@@ -361,7 +352,6 @@ class Closure:
     def __init__(self, day, hour):
         self.day = day
         self.hour = hour
-
     def late(self):
         return self.day > self.hour
 
@@ -376,7 +366,6 @@ def closed(days, hour):
 
 #: rows of a named tuple made by a call -> proved
 from collections import namedtuple
-
 Lamp = namedtuple("Lamp", "colour blinks")
 
 
@@ -389,7 +378,6 @@ def shown(level: int) -> str:
         return "green"
 #: becomes
 from collections import namedtuple
-
 Lamp = namedtuple("Lamp", "colour blinks")
 Band = namedtuple("Band", ("least", "text"))
 BANDS = (Band(200, "red blinks"), Band(100, "yellow"))
@@ -404,7 +392,6 @@ def shown(level: int) -> str:
 
 #: a row of a named tuple whose fields are the other way round -> differs
 from collections import namedtuple
-
 Band = namedtuple("Band", "text least")
 
 
@@ -414,7 +401,6 @@ def shown(level: int) -> str:
     return "green"
 #: becomes
 from collections import namedtuple
-
 Band = namedtuple("Band", "text least")
 BANDS = (Band(200, "red"),)
 
@@ -454,7 +440,6 @@ def shown(level: int):
 
 #: a named tuple that is given another name is another text -> differs
 from collections import namedtuple
-
 Band = namedtuple("Lane", "least text")
 
 
@@ -464,7 +449,6 @@ def shown(level: int) -> str:
     return ""
 #: becomes
 from collections import namedtuple
-
 Band = namedtuple("Lane", "least text")
 
 
@@ -632,7 +616,6 @@ def shown(level: int) -> str:
 
 #: a field of a row class made by a call is set to something else -> differs
 from collections import namedtuple
-
 Band = namedtuple("Band", "least text")
 Band.least = property(lambda row: 7)
 
@@ -643,7 +626,6 @@ def shown(level: int) -> str:
     return "green"
 #: becomes
 from collections import namedtuple
-
 Band = namedtuple("Band", "least text")
 Band.least = property(lambda row: 7)
 BANDS = (Band(200, "red"),)

@@ -19,7 +19,6 @@ from abc import ABC, abstractmethod
 
 class Vessel(ABC):
     """What a fee is taken of."""
-
     @abstractmethod
     def fee(self, nights: int): ...
 
@@ -61,7 +60,6 @@ from abc import ABC, abstractmethod
 
 class Vessel(ABC):
     """What a fee is taken of."""
-
     @abstractmethod
     def fee(self, nights: int): ...
 
@@ -108,7 +106,6 @@ from abc import ABC, abstractmethod
 
 class Vessel(ABC):
     """What a fee is taken of."""
-
     @abstractmethod
     def fee(self, nights: int): ...
 
@@ -158,7 +155,6 @@ from abc import ABC, abstractmethod
 
 class Vessel(ABC):
     """What a fee is taken of."""
-
     @abstractmethod
     def fee(self, nights: int): ...
 
@@ -203,10 +199,8 @@ from abc import ABC, abstractmethod
 
 class Vessel(ABC):
     """What a fee is taken of."""
-
     @abstractmethod
     def fee(self, nights: int): ...
-
     def rate(self):
         return 3
 
@@ -248,7 +242,6 @@ from abc import ABC, abstractmethod
 
 class Vessel(ABC):
     """What a fee is taken of."""
-
     @abstractmethod
     def fee(self, nights: int): ...
 
@@ -277,7 +270,6 @@ class Barge:
 
 class Tug:
     __slots__ = ()
-
     def fee(self, nights: int):
         return 180
 
@@ -292,7 +284,6 @@ from abc import ABC, abstractmethod
 
 class Vessel(ABC):
     """What a fee is taken of."""
-
     @abstractmethod
     def fee(self, nights: int): ...
 
@@ -304,7 +295,6 @@ class Barge(Vessel):
 
 class Tug(Vessel):
     __slots__ = ()
-
     def fee(self, nights: int):
         return 180
 
@@ -318,15 +308,12 @@ def fee(vessel, nights: int):
 #: isinstance means something else here -> differs
 def isinstance(a, b):
     return len(b) if type(b) is tuple else 0
-
 class Barge:
     def fee(self):
         return 1
-
 class Tug:
     def fee(self):
         return 2
-
 def fee(v):
     if isinstance(v, (Barge, Tug)):
         return v.fee()
@@ -334,18 +321,14 @@ def fee(v):
 #: becomes
 def isinstance(a, b):
     return len(b) if type(b) is tuple else 0
-
 class V:
     pass
-
 class Barge(V):
     def fee(self):
         return 1
-
 class Tug(V):
     def fee(self):
         return 2
-
 def fee(v):
     if isinstance(v, V):
         return v.fee()
@@ -356,32 +339,25 @@ def fee(v):
 class Barge:
     def fee(self, n):
         return 1
-
 class Tug:
     def fee(self, n):
         return 2
-
 def fee(v):
     if isinstance(v, (Barge, Tug)):
         return v.fee(1)
     return 3
 #: becomes
 from abc import ABC, abstractmethod
-
 class V(ABC):
     @abstractmethod
     def fee(self, n: Later): ...
-
 class Later: ...
-
 class Barge(V):
     def fee(self, n):
         return 1
-
 class Tug(V):
     def fee(self, n):
         return 2
-
 def fee(v):
     if isinstance(v, V):
         return v.fee(1)
@@ -392,34 +368,27 @@ def fee(v):
 class A:
     def fee(self):
         return 1
-
 class B:
     def fee(self):
         return 2
-
 def f(v):
     if isinstance(v, (A, B)):
         return v.fee()
     return 3
-
 def is_root(v):
     return type(v).__bases__ == (object,)
 #: becomes
 class V: ...
-
 class A(V):
     def fee(self):
         return 1
-
 class B(V):
     def fee(self):
         return 2
-
 def f(v):
     if isinstance(v, V):
         return v.fee()
     return 3
-
 def is_root(v):
     return type(v).__bases__ == (object,)
 
@@ -428,40 +397,30 @@ def is_root(v):
 class A:
     def fee(self):
         return 1
-
 class B:
     def fee(self):
         return 2
-
 class Meta(type): ...
-
 def mk():
     return Meta("C", (A,), {})
-
 def f(v):
     if isinstance(v, (A, B)):
         return v.fee()
     return 3
 #: becomes
 from abc import ABC, abstractmethod
-
 class V(ABC):
     @abstractmethod
     def fee(self): ...
-
 class A(V):
     def fee(self):
         return 1
-
 class B(V):
     def fee(self):
         return 2
-
 class Meta(type): ...
-
 def mk():
     return Meta("C", (A,), {})
-
 def f(v):
     if isinstance(v, V):
         return v.fee()

@@ -3,7 +3,6 @@ class Lock:
     def __init__(self, kind: str, n: int):
         self.kind = kind
         self.__n = n
-
     def minutes(self):
         if self.kind == "single":
             return self.__n
@@ -17,7 +16,6 @@ class Lock:
     def __init__(self, kind: str, n: int):
         self.kind = kind
         self.__n = n
-
     def minutes(self):
         return 15
 
@@ -42,14 +40,12 @@ def build(kind: str, n: int):
 class Lock:
     def __init__(self, n: int):
         self.__n = n
-
     def minutes(self):
         return self.__n + 1
 #: becomes
 class Lock:
     def __init__(self, n: int):
         self.__n = n
-
     def minutes(self):
         return _minutes(self)
 
@@ -78,7 +74,6 @@ def fee(v):
 class Boat:
     def __init__(self, n: int):
         setattr(self, "__n", n)
-
     def fee(self):
         return self.__n
 
@@ -99,7 +94,6 @@ def fee(v):
 class Lock:
     def __init__(self, n: int):
         self.__n = n
-
     def minutes(self, wet: bool):
         if wet:
             return self.__n
@@ -109,7 +103,6 @@ class Lock:
 class Lock:
     def __init__(self, n: int):
         self.__n = n
-
     def minutes(self, wet: bool):
         if not wet:
             return 3
@@ -120,7 +113,6 @@ class Lock:
 class Lock:
     def __init__(self, kind: str):
         self.kind = kind
-
     def minutes(self):
         if self.kind == "single":
             return __class__.__name__
@@ -133,7 +125,6 @@ def build(kind: str):
 class Lock:
     def __init__(self, kind: str):
         self.kind = kind
-
     def minutes(self):
         return 15
 

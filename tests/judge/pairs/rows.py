@@ -291,20 +291,16 @@ def fare(kind: str, *, fares=FARES):
 
 #: in the class the name of what can be passed in means something else -> differs
 ROWS = (1, 2)
-
 class Desk:
     def ROWS(self):
         return 4
-
     def take(self):
         return sum(ROWS)
 #: becomes
 ROWS = (1, 2)
-
 class Desk:
     def ROWS(self):
         return 4
-
     def take(self, *, rows=ROWS):
         return sum(rows)
 
@@ -312,7 +308,6 @@ class Desk:
 #: what can be passed in is set again by the function -> differs
 import os
 ROWS = (1, 2)
-
 def take(n: int):
     global ROWS
     ROWS = (n,)
@@ -320,7 +315,6 @@ def take(n: int):
 #: becomes
 import os
 ROWS = (1, 2)
-
 def take(n: int, *, rows=ROWS):
     global ROWS
     ROWS = (n,)
@@ -329,7 +323,6 @@ def take(n: int, *, rows=ROWS):
 
 #: a sum that starts elsewhere -> differs
 ROWS = ((1, 2), (3, 4))
-
 def f(n: int):
     total = 1
     if n > 1:
@@ -339,14 +332,12 @@ def f(n: int):
     return total
 #: becomes
 ROWS = ((1, 2), (3, 4))
-
 def f(n: int):
     return sum(b for a, b in ROWS if n > a)
 
 
 #: what was an extra keyword is taken away -> differs
 ROWS = (1, 2)
-
 class A:
     def f(self, n: int, **kw):
         return kw
@@ -354,7 +345,6 @@ class A:
         return self.f(n, rows=3)
 #: becomes
 ROWS = (1, 2)
-
 class A:
     def f(self, n: int, *, rows=ROWS, **kw):
         return kw

@@ -4,14 +4,12 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def minutes(self):
         if self.kind == "single":
             return 12
         elif self.kind == "staircase":
             return 9 * self.chambers
         raise LookupError(self.kind)
-
     def water(self, boats: int):
         if self.kind == "staircase":
             return 110 * boats
@@ -26,10 +24,8 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def minutes(self):
         raise LookupError(self.kind)
-
     def water(self, boats: int):
         return 140
 
@@ -41,10 +37,8 @@ class SingleLock(Lock):
 
 class StaircaseLock(Lock):
     """Several chambers."""
-
     def minutes(self):
         return 9 * self.chambers
-
     def water(self, boats: int):
         return 110 * boats
 
@@ -70,14 +64,12 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def minutes(self):
         if self.kind == "single":
             return 12
         elif self.kind == "staircase":
             return 9 * self.chambers
         raise LookupError(self.kind)
-
     def water(self, boats: int):
         if self.kind == "staircase":
             return 110 * boats
@@ -92,10 +84,8 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def minutes(self):
         raise LookupError(self.kind)
-
     def water(self, boats: int):
         return 140
 
@@ -107,10 +97,8 @@ class SingleLock(Lock):
 
 class StaircaseLock(Lock):
     """Several chambers."""
-
     def minutes(self):
         return 9 * self.chambers
-
     def water(self, boats: int):
         return 110 * boats
 
@@ -136,14 +124,12 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def minutes(self):
         if self.kind == "single":
             return 12
         elif self.kind == "staircase":
             return 9 * self.chambers
         raise LookupError(self.kind)
-
     def water(self, boats: int):
         if self.kind == "staircase":
             return 110 * boats
@@ -158,10 +144,8 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def minutes(self):
         raise LookupError(self.kind)
-
     def water(self, boats: int):
         return 140
 
@@ -173,10 +157,8 @@ class SingleLock(Lock):
 
 class StaircaseLock(Lock):
     """Several chambers."""
-
     def minutes(self):
         return 9 * self.chambers
-
     def water(self, boats: int):
         return 110 * boats
 
@@ -202,14 +184,12 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def minutes(self):
         if self.kind == "single":
             return 12
         elif self.kind == "staircase":
             return 9 * self.chambers
         raise LookupError(self.kind)
-
     def water(self, boats: int):
         if self.kind == "staircase":
             return 110 * boats
@@ -224,10 +204,8 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def minutes(self):
         raise LookupError(self.kind)
-
     def water(self, boats: int):
         return 140
 
@@ -239,10 +217,8 @@ class SingleLock(Lock):
 
 class StaircaseLock(Lock):
     """Several chambers."""
-
     def minutes(self):
         return 9 * self.chambers
-
     def water(self, boats: int):
         return 111 * boats
 
@@ -268,14 +244,12 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def minutes(self):
         if self.kind == "single":
             return 12
         elif self.kind == "staircase":
             return 9 * self.chambers
         raise LookupError(self.kind)
-
     def water(self, boats: int):
         if self.kind == "staircase":
             return 110 * boats
@@ -290,10 +264,8 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def minutes(self):
         raise LookupError(self.kind)
-
     def water(self, boats: int):
         return 140
 
@@ -305,10 +277,8 @@ class SingleLock(Lock):
 
 class StaircaseLock(Lock):
     """Several chambers."""
-
     def minutes(self):
         return 9 * self.chambers
-
     def water(self, boats: int):
         return 110 * boats
 
@@ -334,14 +304,12 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def minutes(self):
         if self.kind == "single":
             return 12
         elif self.kind == "staircase":
             return 9 * self.chambers
         raise LookupError(self.kind)
-
     def water(self, boats: int):
         if self.kind == "staircase":
             return 110 * boats
@@ -356,13 +324,10 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def turn(self, kind):
         self.kind = kind
-
     def minutes(self):
         raise LookupError(self.kind)
-
     def water(self, boats: int):
         return 140
 
@@ -374,10 +339,8 @@ class SingleLock(Lock):
 
 class StaircaseLock(Lock):
     """Several chambers."""
-
     def minutes(self):
         return 9 * self.chambers
-
     def water(self, boats: int):
         return 110 * boats
 
@@ -403,14 +366,12 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def minutes(self):
         if self.kind == "single":
             return 12
         elif self.kind == "staircase":
             return 9 * self.chambers
         raise LookupError(self.kind)
-
     def water(self, boats: int):
         if self.kind == "staircase":
             return 110 * boats
@@ -425,10 +386,8 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def minutes(self):
         raise LookupError(self.kind)
-
     def water(self, boats: int):
         return 140
 
@@ -440,10 +399,8 @@ class SingleLock(Lock):
 
 class StaircaseLock(Lock):
     """Several chambers."""
-
     def minutes(self):
         return 9 * self.chambers
-
     def water(self, boats: int):
         return 110 * boats
 
@@ -466,7 +423,6 @@ def build(name):
 class Lock:
     def __init__(self, kind: str):
         self.kind = kind
-
     def minutes(self):
         if self.kind == "single":
             return 12
@@ -476,7 +432,6 @@ class Lock:
 class Yard:
     def __init__(self, lock):
         self.lock = lock
-
     def rebuild(self):
         object.__setattr__(self.lock, "kind", "single")
         return self.lock.minutes()
@@ -488,7 +443,6 @@ def build(kind: str):
 class Lock:
     def __init__(self, kind: str):
         self.kind = kind
-
     def minutes(self):
         return 15
 
@@ -501,7 +455,6 @@ class SingleLock(Lock):
 class Yard:
     def __init__(self, lock):
         self.lock = lock
-
     def rebuild(self):
         object.__setattr__(self.lock, "kind", "single")
         return self.lock.minutes()
@@ -524,14 +477,12 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def minutes(self):
         if self.kind == "single":
             return 12
         elif self.kind == "staircase":
             return 9 * self.chambers
         raise LookupError(self.kind)
-
     def water(self, boats: int):
         if self.kind == "staircase":
             return 110 * boats
@@ -549,10 +500,8 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def minutes(self):
         raise LookupError(self.kind)
-
     def water(self, boats: int):
         return 140
 
@@ -564,10 +513,8 @@ class SingleLock(Lock):
 
 class StaircaseLock(Lock):
     """Several chambers."""
-
     def minutes(self):
         return 9 * self.chambers
-
     def water(self, boats: int):
         return 110 * boats
 
@@ -596,14 +543,12 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def minutes(self):
         if self.kind == "single":
             return 12
         elif self.kind == "staircase":
             return 9 * self.chambers
         raise LookupError(self.kind)
-
     def water(self, boats: int):
         if self.kind == "staircase":
             return 110 * boats
@@ -621,10 +566,8 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def minutes(self):
         raise LookupError(self.kind)
-
     def water(self, boats: int):
         return 140
 
@@ -636,10 +579,8 @@ class SingleLock(Lock):
 
 class StaircaseLock(Lock):
     """Several chambers."""
-
     def minutes(self):
         return 9 * self.chambers
-
     def water(self, boats: int):
         return 110 * boats
 
@@ -676,13 +617,11 @@ class Lock:
         self.name = name
         self.make: Make = make
         self.chambers = chambers
-
     @classmethod
     def of(cls, row):
         lock = cls(row["name"], row["make"])
         lock.chambers = 3
         return lock
-
     @property
     def minutes(self):
         if self.make is Make.SINGLE:
@@ -695,7 +634,6 @@ class Lock:
 class Boat:
     def __init__(self, make):
         self.make = make
-
     @classmethod
     def any(cls):
         return cls("x")
@@ -720,13 +658,11 @@ class Lock:
         self.name = name
         self.make: Make = make
         self.chambers = chambers
-
     @classmethod
     def of(cls, row):
         lock = make_lock(row["name"], row["make"])
         lock.chambers = 3
         return lock
-
     @property
     def minutes(self):
         raise LookupError(self.make)
@@ -754,7 +690,6 @@ def make_lock(name, make: Make, chambers: int = 1):
 class Boat:
     def __init__(self, make):
         self.make = make
-
     @classmethod
     def any(cls):
         return cls("x")
@@ -781,13 +716,11 @@ class Lock:
         self.name = name
         self.make: Make = make
         self.chambers = chambers
-
     @classmethod
     def of(cls, row):
         lock = cls(row["name"], row["make"])
         lock.chambers = 3
         return lock
-
     @property
     def minutes(self):
         if self.make is Make.SINGLE:
@@ -800,7 +733,6 @@ class Lock:
 class Boat:
     def __init__(self, make):
         self.make = make
-
     @classmethod
     def any(cls):
         return cls("x")
@@ -825,13 +757,11 @@ class Lock:
         self.name = name
         self.make: Make = make
         self.chambers = chambers
-
     @classmethod
     def of(cls, row):
         lock = cls(row["name"], row["make"])
         lock.chambers = 3
         return lock
-
     @property
     def minutes(self):
         raise LookupError(self.make)
@@ -859,7 +789,6 @@ def make_lock(name, make: Make, chambers: int = 1):
 class Boat:
     def __init__(self, make):
         self.make = make
-
     @classmethod
     def any(cls):
         return cls("x")
@@ -884,7 +813,6 @@ class Make(Enum):
 class Lock:
     def __init__(self, make):
         self.make = make
-
     def minutes(self):
         if self.make is Make.SINGLE:
             return 12
@@ -901,7 +829,6 @@ class Make(Enum):
 class Lock:
     def __init__(self, make):
         self.make = make
-
     def minutes(self):
         return 9
 
@@ -930,7 +857,6 @@ class Make(Enum):
 class Lock:
     def __init__(self, make):
         self.make = make
-
     def minutes(self):
         if self.make is Make.SINGLE:
             return 12
@@ -947,7 +873,6 @@ class Make(Enum):
 class Lock:
     def __init__(self, make):
         self.make = make
-
     def minutes(self):
         return 9
 
@@ -968,7 +893,6 @@ def make_lock(make):
 class Lock:
     def __init__(self, kind):
         self.kind = kind
-
     def minutes(self):
         if self.kind == 1:
             return 12
@@ -979,7 +903,6 @@ class Lock:
 class Lock:
     def __init__(self, kind):
         self.kind = kind
-
     def minutes(self):
         return 9
 
@@ -1005,15 +928,12 @@ def make_lock(kind):
 class Lock:
     def __init__(self, kind: str):
         self.kind = kind
-
     @property
     def kind(self):
         return self._kind
-
     @kind.setter
     def kind(self, value):
         self._kind = value.lower()
-
     def minutes(self):
         if self.kind == "single":
             return 12
@@ -1022,15 +942,12 @@ class Lock:
 class Lock:
     def __init__(self, kind: str):
         self.kind = kind
-
     @property
     def kind(self):
         return self._kind
-
     @kind.setter
     def kind(self, value):
         self._kind = value.lower()
-
     def minutes(self):
         return 15
 
@@ -1053,7 +970,6 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def run(self, radio):
         radio.tune(self.name)
         good = False
@@ -1076,7 +992,6 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def run(self, radio):
         radio.tune(self.name)
         try:
@@ -1084,7 +999,6 @@ class Lock:
         finally:
             radio.off()
         return good
-
     def work(self, radio):
         raise ValueError(f"{self.name}: no {self.kind}")
 
@@ -1115,7 +1029,6 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def needs_service(self, turns):
         if self.kind == "single":
             limit = 100
@@ -1130,10 +1043,8 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def needs_service(self, turns):
         return turns >= self.limit()
-
     def limit(self):
         raise ValueError(f"{self.name}: no {self.kind}")
 
@@ -1161,7 +1072,6 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def needs_service(self, turns):
         if self.kind == "single":
             limit = 100
@@ -1176,10 +1086,8 @@ class Lock:
         self.name = name
         self.kind = kind
         self.chambers = chambers
-
     def needs_service(self, turns):
         return turns >= self.limit()
-
     def limit(self):
         raise ValueError(f"{self.name}: no {self.kind}")
 
@@ -1205,7 +1113,6 @@ def make_lock(name, kind: str, chambers: int = 1):
 class Yard:
     def __init__(self, kind):
         self.kind = kind
-
     def turn(lock, kind):
         lock.kind = kind
 
@@ -1213,7 +1120,6 @@ class Yard:
 class Lock:
     def __init__(self, kind: str):
         self.kind = kind
-
     def minutes(self):
         Yard.turn(self, "single")
         if self.kind == "single":
@@ -1223,7 +1129,6 @@ class Lock:
 class Yard:
     def __init__(self, kind):
         self.kind = kind
-
     def turn(lock, kind):
         lock.kind = kind
 
@@ -1231,7 +1136,6 @@ class Yard:
 class Lock:
     def __init__(self, kind: str):
         self.kind = kind
-
     def minutes(self):
         Yard.turn(self, "single")
         return 9
@@ -1254,10 +1158,8 @@ def make_lock(kind: str):
 class Lock:
     def __init__(self, kind: str):
         self.kind = kind
-
     def limit(self):
         return 1
-
     def minutes(self):
         if self.kind == "single":
             return 12
@@ -1266,10 +1168,8 @@ class Lock:
 class Lock:
     def __init__(self, kind: str):
         self.kind = kind
-
     def limit(self):
         return 1
-
     def minutes(self):
         return 9 * self.limit()
 
@@ -1277,7 +1177,6 @@ class Lock:
 class SingleLock(Lock):
     def limit(self):
         return 2
-
     def minutes(self):
         return 12
 
@@ -1293,11 +1192,9 @@ def make_lock(kind: str):
 class Lock:
     def __init__(self, kind: str):
         self.kind = kind
-
     @classmethod
     def of(cls, text):
         return cls(text)
-
     def f(self):
         if self.kind == "single":
             return 1
@@ -1307,7 +1204,6 @@ class Lock:
 class Sea:
     def turn(self, kind):
         self.kind = kind
-
     twist = turn
 
 
@@ -1318,11 +1214,9 @@ def g(lock, kind):
 class Lock:
     def __init__(self, kind: str):
         self.kind = kind
-
     @classmethod
     def of(cls, text):
         return make_lock(text)
-
     def f(self):
         return 2
 
@@ -1342,7 +1236,6 @@ def make_lock(kind: str):
 class Sea:
     def turn(self, kind):
         self.kind = kind
-
     twist = turn
 
 
