@@ -15,7 +15,6 @@ from collections.abc import Mapping
 
 from ...outline import all_nodes, nodes_of
 from ..face.verdict import Assumption, AssumptionKind
-from ..face.wording import shortened
 from ..world.around import Names
 from ..world.classes import may_be_set_by_text, plain_methods
 from ..world.constants import is_constant
@@ -23,6 +22,7 @@ from ..world.names import stored_attributes
 from ..world.scope import FunctionNode
 from .asked_tables import asked_tables
 from .stand_ins import note_stand_in
+from .tables_read import change_blocks, resting_on_key
 from .what_is_gone_through import is_awkward, is_builtin, is_named, reads, stores
 
 # Rows of one table at most, each of which is an arm wherever the table is asked.
@@ -226,10 +226,7 @@ def _tables(function: FunctionNode) -> Mapping[str, ast.Dict]:
 def _choose_by_arms(function: FunctionNode, name: str) -> None:
     """Make arms of what is handed on if a table has a key, and otherwise not."""
     for owner in list(all_nodes(function)):
-        for field in ("body", "orelse"):
-            block = getattr(owner, field, None)
-            if isinstance(block, list) and block and isinstance(block[0], ast.stmt):
-                setattr(owner, field, [_by_arms(s, name) for s in block])
+        change_blocks(owner, lambda block: [_by_arms(s, name) for s in block])
 
 
 def _by_arms(statement: ast.stmt, name: str) -> ast.stmt:
@@ -297,18 +294,13 @@ class _Work:
     def _statement(self, statement: ast.stmt) -> list[ast.stmt]:
         if isinstance(statement, ast.Assign) and statement.value is self.table:
             return self._made(statement)
-        for field in ("body", "orelse", "finalbody"):
-            block = getattr(statement, field, None)
-            if isinstance(block, list) and block:
-                setattr(statement, field, self.block(block))
-        for inner in [*getattr(statement, "handlers", ()), *getattr(statement, "cases", ())]:
-            inner.body = self.block(inner.body)
+        change_blocks(statement, self.block)
         call = _called(statement, self.name)
         if call is not None:
             return self._arms(statement, call)
         for node in all_nodes(statement):
             if isinstance(node, ast.Compare) and is_named(node.comparators[0], self.name):
-                self._rest_on(node.left)
+                self.rests_on += resting_on_key(node.left)
                 row = [copy.deepcopy(k) for k in self.table.keys if k is not None]
                 node.comparators[0] = ast.copy_location(ast.Tuple(row, ast.Load()), node)
         return [statement]
@@ -333,7 +325,7 @@ class _Work:
         """An arm for each key, and one that misses it."""
         assert isinstance(call.func, ast.Subscript)
         key, first = call.func.slice, list[ast.stmt]()
-        self._rest_on(key)
+        self.rests_on += resting_on_key(key)
         if not isinstance(key, ast.Name | ast.Constant):
             self._count += 1
             held = f"{self.name}.key.{self._count}"
@@ -352,14 +344,6 @@ class _Work:
             asked = ast.Compare(copy.deepcopy(key), [ast.Eq()], [copy.deepcopy(one)])
             rest = [ast.If(asked, [arm], rest)]
         return [ast.copy_location(s, statement) for s in (*first, *rest)]
-
-    def _rest_on(self, key: ast.expr) -> None:
-        about = shortened(key)
-        for kind, breaks in (
-            (AssumptionKind.PLAIN_EQUALITY, "that equals a key and has another hash"),
-            (AssumptionKind.HASHABLE, "that cannot be looked up, such as a list"),
-        ):
-            self.rests_on.append(Assumption(kind, about, f"{about} {breaks}"))
 
 
 def _called(statement: ast.AST, table: str) -> ast.Call | None:

@@ -14,13 +14,13 @@ from collections.abc import Mapping, Sequence
 from typing import TypeAlias, TypeVar
 
 from ...outline import all_nodes, child_nodes
-from ..face.verdict import Assumption, AssumptionKind
-from ..face.wording import shortened
+from ..face.verdict import Assumption
 from ..world.around import Names
 from ..world.scope import FunctionNode
 from .filled_dicts import key_of, started_dict
 from .stand_ins import note_stand_in
 from .sunk_stores import is_seen_from_elsewhere
+from .tables_read import change_blocks, resting_on_key
 from .what_is_gone_through import is_awkward, is_builtin, is_named, reads, stores
 
 # Keys of one dict at most, each of which is an arm wherever one of them is asked for.
@@ -135,12 +135,7 @@ class _Work:
             values = zip(self.keys, statement.value.values, strict=True)
             given = (ast.Assign([ast.Name(self._held(k), ast.Store())], v) for k, v in values)
             return [ast.copy_location(s, statement) for s in given]
-        for field in ("body", "orelse"):
-            block = getattr(statement, field, None)
-            if isinstance(block, list) and block:
-                setattr(statement, field, self.block(block))
-        for case in getattr(statement, "cases", ()):
-            case.body = self.block(case.body)
+        change_blocks(statement, self.block)
         if not isinstance(statement, ast.AugAssign) or not _is_entry(statement.target, self.name):
             return [self._named(statement)]
         assert isinstance(statement.target, ast.Subscript)
@@ -156,7 +151,7 @@ class _Work:
         self._count += 1
         held = f"{self.name}.key.{self._count}"
         note_stand_in(self.function, held, ast.unparse(key))
-        self._rest_on(key)
+        self.rests_on += resting_on_key(key)
         missing = ast.Call(ast.Name("KeyError", ast.Load()), [ast.Name(held, ast.Load())], [])
         rest: list[ast.stmt] = [ast.Raise(missing)]
         value = self._named(statement.value)
@@ -168,14 +163,6 @@ class _Work:
         first = ast.Assign([ast.Name(held, ast.Store())], key)
         return [ast.copy_location(s, statement) for s in (first, *rest)]
 
-    def _rest_on(self, key: ast.expr) -> None:
-        about = shortened(key)
-        for kind, breaks in (
-            (AssumptionKind.PLAIN_EQUALITY, "that equals a key and has another hash"),
-            (AssumptionKind.HASHABLE, "that cannot be looked up, such as a list"),
-        ):
-            self.rests_on.append(Assumption(kind, about, f"{about} {breaks}"))
-
     def _held(self, key: _Key) -> str:
         return f"{self.name}.{key!r}"
 
@@ -186,7 +173,7 @@ class _Work:
         work = _Named(self.name, {k: self._held(k) for k in self.keys})
         made: _Code = work.visit(node)
         for asked in work.asked:
-            self._rest_on(asked)
+            self.rests_on += resting_on_key(asked)
         return made
 
 

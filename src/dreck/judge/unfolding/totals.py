@@ -20,6 +20,7 @@ from ..world.names import is_from
 from ..world.scope import FunctionNode
 from .stand_ins import note_stand_in
 from .sunk_stores import is_its_own, is_seen_from_elsewhere
+from .tables_read import change_blocks
 from .what_is_gone_through import (
     heads_declared,
     heads_of,
@@ -51,7 +52,7 @@ def totals(
     work.changed = counted
     if not work.own and not work.lists:
         return None
-    work.blocks(made)
+    change_blocks(made, work.block)
     if not work.changed:
         return None
     ast.fix_missing_locations(made)
@@ -125,16 +126,8 @@ class _Work:
         added += [a.value for n in all_nodes(others) if (a := _appending(n)) is not None]
         return bool(entries) and all(any(e is a for a in added) for e in entries)
 
-    def blocks(self, owner: ast.AST) -> None:
-        """Change the statements of all blocks in some code."""
-        for field in ("body", "orelse"):
-            block = getattr(owner, field, None)
-            if isinstance(block, list) and block and isinstance(block[0], ast.stmt):
-                setattr(owner, field, self._block(block))
-        for case in getattr(owner, "cases", ()):
-            self.blocks(case)
-
-    def _block(self, block: list[ast.stmt]) -> list[ast.stmt]:
+    def block(self, block: list[ast.stmt]) -> list[ast.stmt]:
+        """A block whose totals are in that form."""
         found: list[ast.stmt] = []
         for statement in block:
             name, value = _given(statement)
@@ -149,7 +142,7 @@ class _Work:
                 found.pop()
             new = new or self._of_one(statement)
             if new is None:
-                self.blocks(statement)
+                change_blocks(statement, self.block)
                 new = [statement]
             found += new
         return found

@@ -19,7 +19,7 @@ from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.scope import FunctionNode
 from .stand_ins import note_stand_in
-from .tables_read import is_only_read, values_given
+from .tables_read import change_blocks, is_only_read, values_given
 from .what_is_gone_through import (
     is_awkward,
     is_builtin,
@@ -71,12 +71,7 @@ class _Work:
         return [n for s in body for n in self._statement(s)]
 
     def _statement(self, statement: ast.stmt) -> list[ast.stmt]:
-        for field in ("body", "orelse", "finalbody"):
-            block = getattr(statement, field, None)
-            if isinstance(block, list) and block:
-                setattr(statement, field, self.block(block))
-        for inner in [*getattr(statement, "handlers", ()), *getattr(statement, "cases", ())]:
-            inner.body = self.block(inner.body)
+        change_blocks(statement, self.block)
         if isinstance(statement, ast.For):
             return self._loop(statement) or [statement]
         built = self._built(statement)
