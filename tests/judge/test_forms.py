@@ -25,7 +25,17 @@ from dreck.outline import FunctionNode
 from .pairs_reader import read_pairs
 
 # These always say what they rest on; where texts are cut, the comparison sees to it that they are.
-RESTING = ("arguments", "dispatched", "keys", "entries", "types", "members", "joins", "cuts")
+RESTING = (
+    "arguments",
+    "dispatched",
+    "keys",
+    "entries",
+    "types",
+    "members",
+    "joins",
+    "cuts",
+    "texts",
+)
 PLAIN = [form for form in FORMS if form not in RESTING]
 ALL = (*PLAIN, TOGETHER.join(PLAIN))
 NOBODY = ast.parse("def nobody(): pass").body[0]

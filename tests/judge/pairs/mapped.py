@@ -136,3 +136,46 @@ def are_paid(paid: list[bool]) -> bool:
 #: becomes
 def are_paid(paid: list[bool]) -> bool:
     return any(paid)
+
+
+#: how many are late, by a list of them -> proved-under no-effect
+def late(boats) -> int:
+    found = 0
+    for boat in boats:
+        if boat.late:
+            found += 1
+    return found
+#: becomes
+def late(boats) -> int:
+    return len([boat for boat in boats if boat.late])
+
+
+#: a list of all, which is sorted then -> proved-under no-effect
+def ranked(boats):
+    found = list(boats)
+    found.sort(key=lambda boat: (boat.kind, boat.length))
+    return found
+#: becomes
+def ranked(boats):
+    return sorted(boats, key=lambda boat: (boat.kind, boat.length))
+
+
+#: what is handed in is sorted itself -> differs
+def ranked(levels: list[int]) -> list[int]:
+    levels.sort()
+    return levels
+#: becomes
+def ranked(levels: list[int]) -> list[int]:
+    return sorted(levels)
+
+
+#: a set has each once -> differs
+def many(kinds: list[str]) -> int:
+    found = 0
+    for kind in kinds:
+        if kind:
+            found += 1
+    return found
+#: becomes
+def many(kinds: list[str]) -> int:
+    return len({kind for kind in kinds if kind})

@@ -14,6 +14,7 @@ from ..face.verdict import Assumption
 from ..world.around import Names
 from ..world.scope import FunctionNode
 from .appended import appended
+from .asked_of_texts import asked_of_texts
 from .asked_tables import asked_tables
 from .caught_keys import caught_keys
 from .cut_texts import cut_texts
@@ -139,6 +140,8 @@ FORMS: Mapping[str, Callable[[Brought], Formed]] = {
     # totals are added up in one way
     "totals": lambda it: totals(it.function, it.names) or (it.function, ()),
     "dicts": _dicts,
+    # texts are asked by their methods
+    "texts": lambda it: asked_of_texts(it.function, it.names) or (it.function, ()),
     # types have no names
     "types": lambda it: named_types(it.function, it.names) or (it.function, ()),
     "members": _members,

@@ -3,7 +3,8 @@
 ``filter(lambda boat: boat.late, boats)`` gives what ``(boat for boat in boats if boat.late)`` gives,
 one after the other, and goes through ``boats`` in the same way; so does ``map``. What is raised
 inside leaves both, but for StopIteration, which ends the one and is an error in the other
-(``no-effect``). ``list`` of a generator is the list that a comprehension makes, under the same. ``sum``,
+(``no-effect``). ``list`` of a generator is the list that a comprehension makes, under the same, and that
+of anything else the one of all that it has; ``len`` of a chosen list counts them one by one. ``sum``,
 ``any`` and ``all`` ask what they are given for one element after the other, and ``yield from`` hands
 each of them on, where nobody sends anything back (``no-effect``).
 """
@@ -17,7 +18,7 @@ from ...outline import all_nodes
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.scope import FunctionNode
-from .what_is_gone_through import is_builtin, stores
+from .what_is_gone_through import is_builtin, is_list, stores
 
 # What is made of all that a generator gives.
 _MADE = ("list", "set")
@@ -33,8 +34,10 @@ def without_mapping(
     it calls neither.
     """
     called = {getattr(n.func, "id", "") for n in all_nodes(function) if isinstance(n, ast.Call)}
-    every = ("map", "filter", *_MADE, *_ASKING)
+    every = ("map", "filter", "len", *_MADE, *_ASKING)
     words = [w for w in every if w in called and is_builtin(w, function, names)]
+    if not is_builtin("sum", function, names):
+        words = [w for w in words if w != "len"]
     if not words and not any(isinstance(n, ast.YieldFrom) for n in all_nodes(function)):
         return None
     work = _Generators(function, names, words)
@@ -83,6 +86,8 @@ class _Generators(ast.NodeTransformer):
         name = node.func.id if isinstance(node.func, ast.Name) else ""
         if name in _MADE and name in self.words and len(node.args) == 1 and not node.keywords:
             return self._made(node, name)
+        if name == "len" and name in self.words and len(node.args) == 1 and not node.keywords:
+            return self._counted(node)
         if name in _ASKING and name in self.words and node.args and not node.keywords:
             return self._one_by_one(node)
         plain = len(node.args) == 2 and not node.keywords
@@ -111,13 +116,35 @@ class _Generators(ast.NodeTransformer):
         return node
 
     def _made(self, node: ast.Call, name: str) -> ast.AST:
-        """A list of a generator, as the comprehension that makes it."""
-        generator = node.args[0]
-        if not isinstance(generator, ast.GeneratorExp):
-            return node
-        self._rest_on(generator.elt)
+        """A list of a generator, or of all that something has, as the comprehension that makes it."""
+        given = node.args[0]
         kind = ast.ListComp if name == "list" else ast.SetComp
-        return ast.copy_location(kind(generator.elt, generator.generators), node)
+        if isinstance(given, ast.GeneratorExp):
+            self._rest_on(given.elt)
+            return ast.copy_location(kind(given.elt, given.generators), node)
+        if isinstance(given, _CHOSEN):
+            return node
+        self._count += 1
+        each = f"each.{self._count}"
+        through = ast.comprehension(ast.Name(each, ast.Store()), given, [], 0)
+        self.changed = True
+        if name == "list" and not is_list(given, self.function, self.names):
+            about = ast.unparse(given)
+            breaks = f"{about} of a class whose __len__ does something, or raises"
+            self.rests_on.append(Assumption(AssumptionKind.NO_EFFECT, about, breaks))
+        return ast.copy_location(kind(ast.Name(each, ast.Load()), [through]), node)
+
+    def _counted(self, node: ast.Call) -> ast.AST:
+        """How many there are in a list of those that are chosen, counted one by one."""
+        given = node.args[0]
+        if not isinstance(given, ast.ListComp) or not isinstance(given.elt, ast.Name):
+            return node
+        for test in (t for g in given.generators for t in g.ifs):
+            self._rest_on(test)
+        self.changed = True
+        one = ast.GeneratorExp(ast.Constant(1), given.generators)
+        made = ast.Call(ast.Name("sum", ast.Load()), [one], [])
+        return ast.copy_location(made, node)
 
     def _rest_on(self, asked: ast.expr) -> None:
         about = ast.unparse(asked)
