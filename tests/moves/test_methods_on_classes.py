@@ -528,3 +528,19 @@ def test_what_somebody_else_does_too(function: str, name: str) -> None:
     )
     sites = look("methods-on-classes", text).sites
     assert [f"def {name}(self, device):" in s.whole for s in sites] == ([True] if name else [])
+
+
+def test_arms_that_await() -> None:
+    """They become coroutine methods, in a `try` under a manager of somebody else's, too."""
+    text = (
+        "async def serve(lock, orders, tell):\n    async with lock.guard:\n        for order in orders:\n"
+        "            try:\n                if isinstance(order, Fill):\n                    await lock.pump(order.level)\n"
+        "                elif isinstance(order, Drain):\n                    got = await lock.drain()\n"
+        "                    if got < 1:\n                        raise Stuck(lock.name)\n"
+        "                else:\n                    raise Stuck('?')\n            except Stuck as stuck:\n"
+        "                tell(str(stuck))\n                break\n\n\n"
+        "class Stuck(Exception): ...\n\n\nclass Fill:\n    level = 3\n\n\nclass Drain: ...\n"
+    )
+    (site,) = look("methods-on-classes", text).sites
+    assert "    async def serve(self, lock):\n        await lock.pump(self.level)\n" in site.whole
+    assert verdict(text, site.whole).value == "proved-under"

@@ -429,3 +429,53 @@ def lines(desk):
     desk.total += 1
 def clear(desk):
     desk.total = []
+
+
+#: under a manager, which could tell how the new one ends -> proved-under no-effect
+async def fill(lock, boats, log):
+    done = 0
+    async with lock.guard:
+        for boat in boats:
+            if boat.heavy:
+                await lock.pump(boat)
+                log(boat)
+            done += 1
+    return done
+#: becomes
+async def fill(lock, boats, log):
+    done = 0
+    async with lock.guard:
+        for boat in boats:
+            await _serve(lock, boat, log)
+            done += 1
+    return done
+async def _serve(lock, boat, log):
+    if boat.heavy:
+        await lock.pump(boat)
+        log(boat)
+
+
+#: under a manager of the module, which does tell -> unproved
+class Guard:
+    async def __aenter__(self):
+        return self
+    async def __aexit__(self, kind, error, trace):
+        return kind is RuntimeError
+async def fill(lock, notes):
+    async with Guard():
+        await lock.pump()
+        next(notes)
+    return 1
+#: becomes
+class Guard:
+    async def __aenter__(self):
+        return self
+    async def __aexit__(self, kind, error, trace):
+        return kind is RuntimeError
+async def fill(lock, notes):
+    async with Guard():
+        await _serve(lock, notes)
+    return 1
+async def _serve(lock, notes):
+    await lock.pump()
+    next(notes)

@@ -14,6 +14,7 @@ from itertools import count
 
 from ...outline import all_nodes
 from ..world.answering import ONLY_OF_TEXTS, names_defined, only_answers
+from ..world.constants import NO_STOP
 from ..world.context import Context
 from ..world.splits import said_of_factory
 from ..ir.operations import checked
@@ -162,6 +163,11 @@ class ExpressionLowering:
         if method is None:
             raise CannotLower(f"{type(node).__name__} expressions", _line(node))
         entry: Node = method(node, out, after, where)
+        if getattr(node, NO_STOP, False):
+            about = ast.unparse(node)
+            breaks = f"`{about}` raises StopIteration, which a manager tells from a RuntimeError"
+            detail = (AssumptionKind.NO_EFFECT, about, breaks)
+            return self.do("assume", node, (), (), entry, where, detail)
         return entry
 
     def values(

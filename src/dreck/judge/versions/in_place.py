@@ -17,11 +17,15 @@ from collections.abc import Callable, Collection, Iterator, Mapping
 from dataclasses import dataclass, replace
 from typing import TypeAlias
 
-from ...outline import child_nodes, nodes_of
-from ..world.constants import DELEGATES, READ_IN_PLACE
+from ...outline import all_nodes, child_nodes, nodes_of
+from ..world.constants import DELEGATES, NO_STOP, READ_IN_PLACE
 from ..world.names import bound_once
 from .version import Version
 
+# What marks a call of such a function under a manager.
+_MANAGED = "managed"
+# Stands among the names of exceptions for managers that may tell them apart.
+_ANY_MANAGER = "with"
 # Handlers for these see whether a StopIteration, or what it has become, comes by.
 _TELLING = frozenset({"StopIteration", "RuntimeError", "Exception", "BaseException"})
 _SCOPES = (
@@ -133,7 +137,13 @@ def _handed_to(
 ) -> Iterator[tuple[ast.AST, str]]:
     """What a function itself calls and awaits, or delegates to, where nothing around tells a
     StopIteration from the RuntimeError that it becomes when it leaves the called one (PEP 479).
+
+    A manager around it may, which is assumed not to happen where the call is lowered.
     """
+    for block in (n for n in _own(function) if isinstance(n, ast.With | ast.AsyncWith)):
+        for node in (n for s in block.body for n in all_nodes(s)):
+            if isinstance(node, ast.Await | ast.YieldFrom) and isinstance(node.value, ast.Call):
+                setattr(node.value, _MANAGED, True)
     for node in _own(function, lambda n: _may_tell_apart(n, told)):
         if isinstance(node, ast.Await | ast.YieldFrom) and isinstance(node.value, ast.Call):
             yield node.value.func, "await" if isinstance(node, ast.Await) else "yield from"
@@ -145,7 +155,8 @@ def _may_tell_apart(node: ast.AST, told: Collection[str]) -> bool:
         caught = [h.type for h in node.handlers]
         types = [t for c in caught for t in (c.elts if isinstance(c, ast.Tuple) else [c])]
         return any(not isinstance(t, ast.Name) or t.id not in told for t in types)
-    return isinstance(node, ast.With | ast.AsyncWith | ast.TryStar)
+    managed = isinstance(node, ast.With | ast.AsyncWith) and _ANY_MANAGER in told
+    return managed or isinstance(node, ast.TryStar)
 
 
 def _told_by_name(version: Version) -> frozenset[str]:
@@ -156,7 +167,9 @@ def _told_by_name(version: Version) -> frozenset[str]:
     own = {n for n in own if bound_once(n, version.tree)}
     built_in = {n for n, v in vars(builtins).items() if _is_exception(v)}
     built_in = {n for n in built_in - _TELLING if version.names.is_builtin(n)}
-    return frozenset(own | built_in)
+    # A module that has managers of its own, or hides exceptions, may tell by any of them.
+    telling = version.names.swallowing or version.names.star
+    return frozenset(own | built_in | ({_ANY_MANAGER} if telling else set()))
 
 
 def _is_exception(value: object) -> bool:
@@ -220,7 +233,11 @@ class _Plain(ast.NodeTransformer):
         self.generic_visit(node)
         called = node.value.func if isinstance(node.value, ast.Call) else None
         keys = [k for k in _keys(called, frozenset())] if called is not None else []
-        return node.value if keys and keys[0] in self.found else node
+        if not keys or keys[0] not in self.found:
+            return node
+        if getattr(node.value, _MANAGED, False):
+            setattr(node.value, NO_STOP, True)
+        return node.value
 
 
 def _marked(node: ast.FunctionDef) -> ast.FunctionDef:

@@ -31,6 +31,8 @@ def is_constant(node: ast.expr) -> bool:
 READ_IN_PLACE = "read_in_place"
 # What marks a function that delegates to one of those, and is a generator function for that.
 DELEGATES = "delegates"
+# Marks a call of the first kind where a manager could tell a StopIteration that comes out of it.
+NO_STOP = "no_stop"
 # Marks a name that stands for a constant of the class of the object that it was asked of.
 OF_CLASS = "of_class"
 
