@@ -6,7 +6,7 @@ import ast
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
-from typing import Any, TypeAlias
+from typing import Any, TypeAlias, TypeVar
 
 FunctionNode: TypeAlias = ast.FunctionDef | ast.AsyncFunctionDef
 
@@ -34,6 +34,11 @@ _PLAIN = frozenset(
     "arg asname attr conversion ctx id is_async kind kwd_attrs level module name rest simple str tag "
     "type_comment".split()
 )
+
+
+_Code = TypeVar("_Code")
+# What nodes hold that is no node, and no list of nodes.
+_ATOMS = frozenset({str, int, type(None), bool, float})
 
 
 class _Holders(dict[type[ast.AST], tuple[str, ...]]):
@@ -80,6 +85,31 @@ def all_nodes(node: ast.AST) -> Iterator[ast.AST]:
     for each in found:  # grows on the way
         found += child_nodes(each)
         yield each
+
+
+def copied(code: _Code) -> _Code:
+    """A tree, or a list of trees, with nodes of its own; what says how names are used is shared.
+
+    ``copy.deepcopy`` does the same in four times the time, as it asks of everything how it is copied.
+
+    >>> tree = ast.parse("a = b")
+    >>> copied(tree).body[0] is tree.body[0], ast.dump(copied(tree)) == ast.dump(tree)
+    (False, True)
+    """
+    return _copied(code)  # type: ignore[no-any-return]
+
+
+def _copied(value: Any) -> Any:
+    if value.__class__ is list:
+        return [_copied(v) for v in value]
+    if not isinstance(value, ast.AST) or isinstance(value, ast.expr_context):
+        return value
+    found = value.__class__.__new__(value.__class__)
+    held = found.__dict__
+    for name, part in value.__dict__.items():
+        kind = part.__class__
+        held[name] = part if kind in _ATOMS else _copied(part)
+    return found
 
 
 @dataclass(frozen=True, slots=True)

@@ -9,9 +9,8 @@ but that generators raise no StopIteration (``no-effect``).
 from __future__ import annotations
 
 import ast
-import copy
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.scope import FunctionNode
 from .sunk_stores import is_its_own, is_seen_from_elsewhere
@@ -28,7 +27,7 @@ def appended(function: FunctionNode) -> tuple[FunctionNode, tuple[Assumption, ..
         return None
     if is_awkward(function) or is_seen_from_elsewhere(function):
         return None
-    work = _Work(copy.deepcopy(function))
+    work = _Work(copied(function))
     work.blocks(work.function)
     if not work.changed:
         return None
@@ -147,8 +146,8 @@ class _Work:
         names = {
             n.id for g in value.generators for n in all_nodes(g.target) if isinstance(n, ast.Name)
         }
-        first = copy.deepcopy(value.generators[0].iter)
-        made = _Renamed(names, f".{self._count}").visit(copy.deepcopy(value))
+        first = copied(value.generators[0].iter)
+        made = _Renamed(names, f".{self._count}").visit(copied(value))
         made.generators[0].iter = first  # asked before anything has these names
         if isinstance(value, ast.GeneratorExp):
             about = ast.unparse(value.elt)

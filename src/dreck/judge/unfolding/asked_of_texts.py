@@ -8,9 +8,8 @@ is declared a text, or is taken for one because it is compared with texts (``as-
 from __future__ import annotations
 
 import ast
-import copy
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from ..face.verdict import Assumption, AssumptionKind
 from ..face.wording import shortened
 from ..world.around import Names
@@ -44,7 +43,7 @@ def asked_of_texts(
         return None
     if any("str" in builtin_bases(t) for t in names.declared.trees):
         return None  # a text of the module's own may begin otherwise
-    made = copy.deepcopy(function)
+    made = copied(function)
     work = _Work(function, names, _tests(made))
     work.visit(made)
     if not work.changed:

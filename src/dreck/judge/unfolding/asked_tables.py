@@ -8,10 +8,9 @@ behind, and every call where its answer is known.
 from __future__ import annotations
 
 import ast
-import copy
 from collections.abc import Sequence
 
-from ...outline import all_nodes, nodes_of
+from ...outline import all_nodes, copied, nodes_of
 from ..world.around import Names
 from ..world.scope import FunctionNode
 from .stand_ins import note_stand_in
@@ -28,7 +27,7 @@ def asked_tables(function: FunctionNode, names: Names) -> FunctionNode | None:
     asked = (n for n in all_nodes(function) if isinstance(n, ast.Attribute))
     if not any(n.attr == "get" for n in asked) or is_awkward(function):
         return None
-    work = _Work(copy.deepcopy(function), names)
+    work = _Work(copied(function), names)
     for node in list(all_nodes(work.function)):
         for block in blocks_of(node) if isinstance(node, ast.stmt) else ():
             work.block(block)
@@ -190,7 +189,7 @@ class _Called(ast.NodeTransformer):
     def visit_Call(self, node: ast.Call) -> ast.AST:
         self.generic_visit(node)
         if isinstance(node.func, ast.Name) and node.func.id == self.name:
-            item = ast.Subscript(self._table(), copy.deepcopy(self.key), ast.Load())
+            item = ast.Subscript(self._table(), copied(self.key), ast.Load())
             node.func = ast.copy_location(item, node.func)
         return node
 
@@ -207,7 +206,7 @@ class _Called(ast.NodeTransformer):
         if found is None:
             return test
         sign = ast.In() if found else ast.NotIn()
-        made = ast.Compare(copy.deepcopy(self.key), [sign], [self._table()])
+        made = ast.Compare(copied(self.key), [sign], [self._table()])
         return ast.copy_location(made, test)
 
     def _table(self) -> ast.expr:

@@ -9,9 +9,8 @@ changes.
 from __future__ import annotations
 
 import ast
-import copy
 
-from ...outline import all_nodes, nodes_of
+from ...outline import all_nodes, copied, nodes_of
 from ..face.verdict import Assumption, AssumptionKind
 from ..walk.evident_mappings import is_evident_mapping
 from ..world.around import Names
@@ -36,7 +35,7 @@ def caught_keys(
     if is_awkward(function) or not is_builtin("KeyError", function, names):
         return None
     work = _Asked(function, names)
-    made = work.visit(copy.deepcopy(function))
+    made = work.visit(copied(function))
     if not work.changed:
         return None
     ast.fix_missing_locations(made)
@@ -62,7 +61,7 @@ class _Asked(ast.NodeTransformer):
             breaks = f"{about} that is no dict, or of a class derived from it"
             self.rests_on.append(Assumption(why, about, breaks))
         self.changed = True
-        asked = ast.Compare(looked_up.slice, [ast.In()], [copy.deepcopy(looked_up.value)])
+        asked = ast.Compare(looked_up.slice, [ast.In()], [copied(looked_up.value)])
         missing = [_without_cause(s) for s in node.handlers[0].body]
         made = ast.If(asked, [*node.body, *node.orelse], missing)
         return ast.copy_location(made, node)

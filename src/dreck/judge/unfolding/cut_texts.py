@@ -9,10 +9,9 @@ one, or is taken for one where nothing is declared (``as-used``), which the walk
 from __future__ import annotations
 
 import ast
-import copy
 from collections.abc import Sequence
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from ..lowering.expressions import ADDS_TEXT
 from ..world.scope import FunctionNode
 from .what_is_gone_through import blocks_of, is_awkward, stores
@@ -24,7 +23,7 @@ def cut_texts(function: FunctionNode) -> FunctionNode | None:
     """
     if is_awkward(function):
         return None
-    work = _Work(copy.deepcopy(function))
+    work = _Work(copied(function))
     work.block(work.function.body)
     if not work.changed:
         return None

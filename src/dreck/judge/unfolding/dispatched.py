@@ -13,7 +13,7 @@ import ast
 import copy
 from collections.abc import Mapping
 
-from ...outline import all_nodes, nodes_of
+from ...outline import all_nodes, copied, nodes_of
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.classes import may_be_set_by_text, plain_methods
@@ -40,7 +40,7 @@ def dispatched(
         return None
     if not is_builtin("KeyError", function, names):
         return None
-    made = copy.deepcopy(function)
+    made = copied(function)
     _name_tables_of_class(made, names)
     _name_displays(made)
     ast.fix_missing_locations(made)
@@ -84,7 +84,7 @@ def _name_tables_of_class(function: FunctionNode, names: Names) -> None:
             for v in table.values
             if isinstance(v, ast.Name)
         ]
-        given = ast.Dict(copy.deepcopy(table.keys), values)
+        given = ast.Dict(copied(table.keys), values)
         setattr(given, _OF_CLASS, True)
         function.body.insert(0, ast.Assign([ast.Name(name, ast.Store())], given))
 
@@ -301,7 +301,7 @@ class _Work:
         for node in all_nodes(statement):
             if isinstance(node, ast.Compare) and is_named(node.comparators[0], self.name):
                 self.rests_on += resting_on_key(node.left)
-                row = [copy.deepcopy(k) for k in self.table.keys if k is not None]
+                row = [copied(k) for k in self.table.keys if k is not None]
                 node.comparators[0] = ast.copy_location(ast.Tuple(row, ast.Load()), node)
         return [statement]
 
@@ -332,16 +332,16 @@ class _Work:
             note_stand_in(self.function, held, ast.unparse(key))
             first = [ast.Assign([ast.Name(held, ast.Store())], key)]
             key = ast.Name(held, ast.Load())
-        missing = ast.Call(ast.Name("KeyError", ast.Load()), [copy.deepcopy(key)], [])
+        missing = ast.Call(ast.Name("KeyError", ast.Load()), [copied(key)], [])
         rest: list[ast.stmt] = [ast.Raise(missing)]
         for one, value in reversed(list(zip(self.table.keys, self.table.values, strict=True))):
-            arm = copy.deepcopy(statement)
+            arm = copied(statement)
             called = _called(arm, self.name)
             assert called is not None and one is not None
-            called.func = copy.deepcopy(value)
+            called.func = copied(value)
             if self.of_class and called.args and is_named(called.args[0], "self"):
                 del called.args[0]
-            asked = ast.Compare(copy.deepcopy(key), [ast.Eq()], [copy.deepcopy(one)])
+            asked = ast.Compare(copied(key), [ast.Eq()], [copied(one)])
             rest = [ast.If(asked, [arm], rest)]
         return [ast.copy_location(s, statement) for s in (*first, *rest)]
 

@@ -9,9 +9,8 @@ value is not asked for are keys, entries whose key is not are values. That it is
 from __future__ import annotations
 
 import ast
-import copy
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from ..face.verdict import Assumption, AssumptionKind
 from ..face.wording import shortened
 from ..world.around import Names
@@ -34,7 +33,7 @@ def entries(
     loops = [n for n in all_nodes(function) if isinstance(n, ast.For | ast.comprehension)]
     if not loops or is_awkward(function):
         return None
-    made = copy.deepcopy(function)
+    made = copied(function)
     work = _Work(made, names)
     for node in list(all_nodes(made)):
         if isinstance(node, ast.For):
@@ -189,7 +188,7 @@ def _viewed(through: ast.expr) -> tuple[str, ast.expr]:
 
 
 def _view(named: ast.expr, which: str) -> ast.expr:
-    method = ast.Attribute(copy.deepcopy(named), which, ast.Load())
+    method = ast.Attribute(copied(named), which, ast.Load())
     return ast.copy_location(ast.Call(method, [], []), named)
 
 

@@ -9,11 +9,10 @@ is worked out where it was and has a name until then. Nothing is assumed.
 from __future__ import annotations
 
 import ast
-import copy
 from collections.abc import Mapping
 from typing import TypeAlias, TypeVar
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from ..world.scope import FunctionNode
 from .stand_ins import note_stand_in
 from .what_is_gone_through import is_awkward, reads, stores
@@ -35,7 +34,7 @@ def filled_dicts(function: FunctionNode) -> FunctionNode | None:
     chosen = {n for n in started if _is_filled(n, function)}
     if not chosen:
         return None
-    made = copy.deepcopy(function)
+    made = copied(function)
     for name in sorted(chosen):
         made.body = _Work(name, made).block(made.body, None)[0]
     ast.fix_missing_locations(made)
@@ -186,8 +185,8 @@ class _Work:
             statement.test = self._read(statement.test, keys)
             if reads(self.name, statement.test):
                 before, keys = [self._made(keys, statement)], None
-        first, ahead = self.block(copy.deepcopy(statement.body), keys)
-        second, other = self.block(copy.deepcopy(statement.orelse), keys)
+        first, ahead = self.block(copied(statement.body), keys)
+        second, other = self.block(copied(statement.orelse), keys)
         ends = [_leaves(statement.body), _leaves(statement.orelse)]
         if ahead == other or any(ends):
             statement.body, statement.orelse = first, second
@@ -228,7 +227,7 @@ class _Work:
     def _read(self, node: _Code, keys: _Keys) -> _Code:
         """Some code that asks for what the dict holds under a key by its name."""
         held = {k: self._held(k) for k in keys}
-        found: _Code = _Held(self.name, held).visit(copy.deepcopy(node))
+        found: _Code = _Held(self.name, held).visit(copied(node))
         return found
 
     def _held(self, key: str | int) -> str:

@@ -9,11 +9,10 @@ is one of the two, or missing. That a key that equals one is found under it is a
 from __future__ import annotations
 
 import ast
-import copy
 from collections.abc import Mapping, Sequence
 from typing import TypeAlias, TypeVar
 
-from ...outline import all_nodes, child_nodes
+from ...outline import all_nodes, child_nodes, copied
 from ..face.verdict import Assumption
 from ..world.around import Names
 from ..world.scope import FunctionNode
@@ -35,11 +34,13 @@ def fixed_dicts(
     function: FunctionNode, names: Names
 ) -> tuple[FunctionNode, tuple[Assumption, ...]] | None:
     """A function without such dicts, and what that rests on; None if there are none."""
-    if is_awkward(function) or is_seen_from_elsewhere(function):
+    if not any(map(started_dict, function.body)) or is_awkward(function):
+        return None
+    if is_seen_from_elsewhere(function):
         return None
     if not is_builtin("KeyError", function, names):
         return None
-    made = copy.deepcopy(function)
+    made = copied(function)
     found = [(s, n) for s in made.body if (n := started_dict(s)) and _is_fixed(n, s, made)]
     if not found:
         return None
@@ -156,10 +157,10 @@ class _Work:
         rest: list[ast.stmt] = [ast.Raise(missing)]
         value = self._named(statement.value)
         for each in reversed(self.keys):
-            added = copy.deepcopy(statement)
+            added = copied(statement)
             added.target, added.value = ast.Name(self._held(each), ast.Store()), value
             asked = ast.Compare(ast.Name(held, ast.Load()), [ast.Eq()], [ast.Constant(each)])
-            rest = [ast.If(asked, [copy.deepcopy(added)], rest)]
+            rest = [ast.If(asked, [copied(added)], rest)]
         first = ast.Assign([ast.Name(held, ast.Store())], key)
         return [ast.copy_location(s, statement) for s in (first, *rest)]
 

@@ -10,11 +10,10 @@ if it reads the element at the beginning of the round.
 from __future__ import annotations
 
 import ast
-import copy
 from collections.abc import Sequence, Set
 from dataclasses import dataclass, field
 
-from ...outline import all_nodes, child_nodes, nodes_of
+from ...outline import all_nodes, child_nodes, copied, nodes_of
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.builtin_methods import TEXT
@@ -61,7 +60,7 @@ def item_loops(
     """
     if is_awkward(function):
         return None
-    work = _Work(copy.deepcopy(function), names)
+    work = _Work(copied(function), names)
     work.block(work.function.body)
     if not work.changed:
         return None
@@ -139,11 +138,11 @@ class _Work:
             return None
         first = begins.value + is_first  # type: ignore[operator]
         more = isinstance(test.ops[0], ast.LtE) + is_first
-        numbers = [_plus(copy.deepcopy(end), more)]
+        numbers = [_plus(copied(end), more)]
         if first != 0:
             numbers.insert(0, ast.Constant(first))
         goes = ast.Call(ast.Name("range", ast.Load()), numbers, [])
-        made = ast.For(ast.Name(place, ast.Store()), goes, [copy.deepcopy(s) for s in body], [])
+        made = ast.For(ast.Name(place, ast.Store()), goes, [copied(s) for s in body], [])
         return ast.copy_location(made, loop)
 
     def _is_one_number(self, end: ast.expr, loop: ast.stmt) -> bool:
@@ -247,7 +246,7 @@ class _Work:
             return None
         flag, now = f"{place}.first", f"{place}.is_first"
         reader = _AtFirst(place, now)
-        body = [reader.visit(copy.deepcopy(s)) for s in loop.body]
+        body = [reader.visit(copied(s)) for s in loop.body]
         if not reader.count or any(reads(place, s) for s in body):
             return None
         if self._is_read_outside(place, written):
@@ -307,7 +306,7 @@ class _Work:
             if is_plain and _is_element(first.value, text, place):
                 target = first.targets[0]
         reader = _Elements(text, place, f"{place}.item")
-        made = [copy.deepcopy(s) for s in (rest if target is not None else body)]
+        made = [copied(s) for s in (rest if target is not None else body)]
         made = [reader.visit(s) for s in made]
         # A list of the function's own may have another name by which it is added to.
         own = isinstance(through, ast.Name) and stores(through.id, self.function) > 0
@@ -321,7 +320,7 @@ class _Work:
         elif reader.count:
             made = [ast.Assign([target], ast.Name(reader.name, ast.Load())), *made]
             target = ast.Name(reader.name, ast.Store())
-        goes: ast.expr = copy.deepcopy(through)
+        goes: ast.expr = copied(through)
         if any(reads(place, s) for s in made):
             pair: list[ast.expr] = [ast.Name(place, ast.Store()), target]
             target = ast.Tuple(pair, ast.Store())
@@ -498,7 +497,7 @@ def _by_one_name(loop: ast.stmt, body: Sequence[ast.stmt], place: str) -> list[a
     """A body in which a place that is given a second name (``best = i``) is asked for by its first
     one, as far as the same round gives it that name.
     """
-    made = [copy.deepcopy(s) for s in body]
+    made = [copied(s) for s in body]
 
     def block(statements: list[ast.stmt]) -> None:
         for number, statement in enumerate(statements):

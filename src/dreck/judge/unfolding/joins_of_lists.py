@@ -9,8 +9,8 @@
 from __future__ import annotations
 
 import ast
-import copy
 
+from ...outline import copied
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.scope import FunctionNode
 from .what_is_gone_through import is_awkward
@@ -23,7 +23,7 @@ def joins_of_lists(function: FunctionNode) -> tuple[FunctionNode, tuple[Assumpti
     if is_awkward(function):
         return None
     work = _Lists()
-    found = work.visit(copy.deepcopy(function))
+    found = work.visit(copied(function))
     return (found, tuple(dict.fromkeys(work.rests_on))) if work.count else None
 
 

@@ -10,11 +10,10 @@ the names that they set are not read outside of the loop, and what is gone throu
 from __future__ import annotations
 
 import ast
-import copy
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 
-from ...outline import all_nodes, child_nodes
+from ...outline import all_nodes, child_nodes, copied
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.scope import FunctionNode
@@ -56,7 +55,7 @@ def leaving_early(
         return None
     if is_awkward(function):
         return None
-    work = _Work(copy.deepcopy(function), names)
+    work = _Work(copied(function), names)
     work.block(work.function.body)
     if not work.changed:
         return None
@@ -94,7 +93,7 @@ class _Work:
                     self.changed = True
 
     def _ended(self, loop: ast.For | ast.While, before: Sequence[ast.stmt]) -> ast.stmt | None:
-        made = copy.deepcopy(loop)
+        made = copied(loop)
         flag = _guard(made)
         if flag is None and isinstance(made, ast.For):
             flag = self._asked_last(made) or self._only_set(made, loop, before)
@@ -170,7 +169,7 @@ class _Work:
         asked = {n.id for n in all_nodes(inner.iter) if isinstance(n, ast.Name)}
         if given & asked and asks_what_may_be_missing(_asking_all(inner.iter), self.names):
             return None
-        return _guard(copy.deepcopy(inner))
+        return _guard(copied(inner))
 
     def _may_be_left_out(self, asked: Sequence[ast.expr], worked_out: Sequence[ast.expr]) -> bool:
         """Whether nobody notices that questions are not asked any more."""

@@ -9,11 +9,10 @@ such a function for each element, what that one says.
 from __future__ import annotations
 
 import ast
-import copy
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.context import Context
 from ..world.scope import FunctionNode, scope_of
@@ -38,7 +37,7 @@ def lists_from_helpers(
     """
     if not (context.helpers or context.methods):
         return function, ()
-    made = copy.deepcopy(function)
+    made = copied(function)
     work = _PutIn(made, context)
     work.visit(made)
     if not work.changed:
@@ -126,7 +125,7 @@ class _PutIn(ast.NodeTransformer):
             return None
         self.changed = True
         put = _Given(dict(zip(names, given, strict=True)))
-        found: ast.expr = put.visit(copy.deepcopy(value))
+        found: ast.expr = put.visit(copied(value))
         return found
 
     def _helper(self, node: ast.expr) -> tuple[FunctionNode | None, list[ast.expr]]:
@@ -169,7 +168,7 @@ class _Given(ast.NodeTransformer):
     def visit_Name(self, node: ast.Name) -> ast.expr:
         """A parameter, as what it is given."""
         found = self.given.get(node.id)
-        return node if found is None else ast.copy_location(copy.deepcopy(found), node)
+        return node if found is None else ast.copy_location(copied(found), node)
 
 
 def _stored(node: ast.AST) -> Sequence[ast.Name]:

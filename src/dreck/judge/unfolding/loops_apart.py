@@ -9,12 +9,11 @@ gone through again. Both versions are brought to that form, and compared in it.
 from __future__ import annotations
 
 import ast
-import copy
 import itertools
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.context import Context
@@ -44,7 +43,7 @@ def loops_apart(
     if not any(isinstance(n, going) for n in all_nodes(function)) or _is_awkward(function):
         return None
     chosen, helped = lists_from_helpers(function, context)
-    work = _Work(copy.deepcopy(chosen), context.names)
+    work = _Work(copied(chosen), context.names)
     work.lists()
     work.fuse()
     work.split(work.function.body)
@@ -219,7 +218,7 @@ class _Work:
         others = [*parts, *(g.iter for g in generators[1:])]
         if not asks_quietly(tests, self.names, others):
             return False
-        renamed = [_Renamed(element.id, outer.target.id).visit(copy.deepcopy(t)) for t in inner.ifs]
+        renamed = [_Renamed(element.id, outer.target.id).visit(copied(t)) for t in inner.ifs]
         through: ast.expr = inner.iter
         if turns is not None and not isinstance(through, _HAS_AN_END):
             return False
@@ -393,11 +392,11 @@ class _Rounds:
 
     def only(self, statements: Sequence[ast.stmt]) -> ast.stmt:
         """The loops with some of what is added up."""
-        body = [copy.deepcopy(s) for s in statements]
+        body = [copied(s) for s in statements]
         for loop, tests in zip(reversed(self.loops), reversed(self.tests), strict=True):
             for test in reversed(tests):
-                body = [ast.copy_location(ast.If(copy.deepcopy(test), body, []), test)]
-            outer = ast.For(copy.deepcopy(loop.target), copy.deepcopy(loop.iter), body, [])
+                body = [ast.copy_location(ast.If(copied(test), body, []), test)]
+            outer = ast.For(copied(loop.target), copied(loop.iter), body, [])
             body = [ast.copy_location(outer, loop)]
         return body[0]
 
@@ -506,13 +505,13 @@ def _through(value: ast.ListComp, loop: ast.For) -> ast.For:
     """A loop through a list as one through what the list is made of."""
     body = list(loop.body)
     if _text(value.elt) != _text(loop.target):
-        given = ast.Assign([copy.deepcopy(loop.target)], copy.deepcopy(value.elt))
+        given = ast.Assign([copied(loop.target)], copied(value.elt))
         body = [ast.copy_location(given, loop), *body]
     for generator in reversed(value.generators):
         for test in reversed(generator.ifs):
-            body = [ast.copy_location(ast.If(copy.deepcopy(test), body, []), loop)]
-        target = copy.deepcopy(generator.target)
-        body = [ast.copy_location(ast.For(target, copy.deepcopy(generator.iter), body, []), loop)]
+            body = [ast.copy_location(ast.If(copied(test), body, []), loop)]
+        target = copied(generator.target)
+        body = [ast.copy_location(ast.For(target, copied(generator.iter), body, []), loop)]
     found = body[0]
     assert isinstance(found, ast.For)
     return found

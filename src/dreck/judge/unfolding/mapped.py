@@ -12,9 +12,8 @@ each of them on, where nobody sends anything back (``no-effect``).
 from __future__ import annotations
 
 import ast
-import copy
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.scope import FunctionNode
@@ -41,7 +40,7 @@ def without_mapping(
     if not words and not any(isinstance(n, ast.YieldFrom) for n in all_nodes(function)):
         return None
     work = _Generators(function, names, words)
-    made = work.visit(copy.deepcopy(function))
+    made = work.visit(copied(function))
     if not work.rests_on and not work.changed:
         return None
     ast.fix_missing_locations(made)

@@ -8,9 +8,8 @@ no text where the old version goes through it (``as-used``).
 from __future__ import annotations
 
 import ast
-import copy
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from ..face.verdict import Assumption, AssumptionKind
 from ..face.wording import shortened
 from ..world.around import Names
@@ -46,7 +45,7 @@ def members(
     }
     work = _Work(function, names, same, gone_through)
     work.is_new = is_new
-    made: FunctionNode = work.visit(copy.deepcopy(function))
+    made: FunctionNode = work.visit(copied(function))
     if not work.rests_on:
         return None
     for name in work.made:

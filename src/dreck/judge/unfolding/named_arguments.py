@@ -10,10 +10,9 @@ sets what it is looked up in, or where somebody waits for the error.
 from __future__ import annotations
 
 import ast
-import copy
 from collections.abc import Iterator
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.classes import looks_into_objects, may_be_set_by_text
@@ -42,7 +41,7 @@ def named_arguments(
     if is_awkward(function) or (managed and names.swallowing):
         return None
     same = {ast.dump(n) for n in all_nodes(other) if isinstance(n, ast.Call)}
-    work = _Work(copy.deepcopy(function), names, same)
+    work = _Work(copied(function), names, same)
     work.block_of(work.function)
     if not work.rests_on:
         return None

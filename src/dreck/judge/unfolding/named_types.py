@@ -7,9 +7,8 @@ the object is changed between (``stable-read``).
 from __future__ import annotations
 
 import ast
-import copy
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.scope import FunctionNode
@@ -26,7 +25,7 @@ def named_types(
         return None
     if any(map(_speaks_of_classes, (function, *names.declared.trees))):
         return None
-    made = copy.deepcopy(function)
+    made = copied(function)
     found = {
         statement.targets[0].id: statement
         for number, statement in enumerate(made.body)
@@ -89,4 +88,4 @@ class _Types(ast.NodeTransformer):
         statement = self.kept.get(node.id)
         if statement is None:
             return node
-        return ast.copy_location(copy.deepcopy(statement.value), node)
+        return ast.copy_location(copied(statement.value), node)

@@ -8,9 +8,8 @@ a list, and where a round does nothing that could change it.
 from __future__ import annotations
 
 import ast
-import copy
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.names import is_from
@@ -42,7 +41,7 @@ def neighbours(
         return None
     if not is_builtin("zip", function, names):
         return None
-    made = copy.deepcopy(function)
+    made = copied(function)
     work = _Work(made, names)
     for node in list(all_nodes(made)):
         if isinstance(node, ast.For):
@@ -186,8 +185,8 @@ def _offset(index: ast.expr, place: str) -> int | None:
 
 
 def _zipped(listed: ast.expr) -> ast.Call:
-    behind = ast.Subscript(copy.deepcopy(listed), ast.Slice(ast.Constant(1)), ast.Load())
-    made = ast.Call(ast.Name("zip", ast.Load()), [copy.deepcopy(listed), behind], [])
+    behind = ast.Subscript(copied(listed), ast.Slice(ast.Constant(1)), ast.Load())
+    made = ast.Call(ast.Name("zip", ast.Load()), [copied(listed), behind], [])
     return ast.copy_location(made, listed)
 
 

@@ -8,10 +8,9 @@ only ever grows from 0, and is only asked whether it is more, is a flag. Nothing
 from __future__ import annotations
 
 import ast
-import copy
 from collections.abc import Iterator
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from ..world.constants import is_constant
 from ..world.scope import FunctionNode
 from .what_is_gone_through import is_awkward, is_named, reads, stores
@@ -34,7 +33,7 @@ def read_in_line(function: FunctionNode) -> FunctionNode | None:
     """A function without such names; None if it has none."""
     if not any(map(_may_be_in_line, all_nodes(function))) or is_awkward(function):
         return None
-    made = copy.deepcopy(function)
+    made = copied(function)
     changed = [_rows(made), _generators(made), _counters(made)]
     if not any(changed):
         return None
@@ -101,7 +100,7 @@ class _Rows(ast.NodeTransformer):
         if value is None or not isinstance(node.ctx, ast.Load):
             return node
         assert isinstance(value, ast.List | ast.Tuple)
-        return ast.copy_location(ast.Tuple(copy.deepcopy(value.elts), ast.Load()), node)
+        return ast.copy_location(ast.Tuple(copied(value.elts), ast.Load()), node)
 
 
 # -- generators that are made for the next statement

@@ -8,10 +8,9 @@ is assumed.
 from __future__ import annotations
 
 import ast
-import copy
 from dataclasses import dataclass
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from ..world.around import Names
 from ..world.scope import FunctionNode
 from .stand_ins import note_stand_in
@@ -38,7 +37,7 @@ def sentinels(function: FunctionNode, names: Names) -> FunctionNode | None:
     chosen = {n for n in asked - arguments if _is_place_or_none(n, function, names)}
     if not chosen:
         return None
-    made = copy.deepcopy(function)
+    made = copied(function)
     for name in chosen:
         note_stand_in(made, _flag(name), f"{name} >= 0")
     _Flags(chosen).visit(made)

@@ -8,10 +8,9 @@ the function, and the dict with it. That the key can be looked up is assumed (``
 from __future__ import annotations
 
 import ast
-import copy
 from collections.abc import Iterator
 
-from ...outline import all_nodes, child_nodes
+from ...outline import all_nodes, child_nodes, copied
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.scope import FunctionNode
 from .what_is_gone_through import is_awkward, stores
@@ -32,7 +31,7 @@ def sunk_stores(
     """
     if is_awkward(function) or is_seen_from_elsewhere(function):
         return None
-    made = copy.deepcopy(function)
+    made = copied(function)
     own = {n for n in _made_empty(made) if is_its_own(n, made)}
     work = _Work(own)
     for node in [n for n in all_nodes(made) if own]:

@@ -7,9 +7,8 @@ there: nothing happens in between. Nothing is assumed.
 from __future__ import annotations
 
 import ast
-import copy
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from ..world.scope import FunctionNode
 from .what_is_gone_through import blocks_of, given_at_first, is_awkward, is_named, stores
 
@@ -23,7 +22,7 @@ def threaded_exits(function: FunctionNode) -> FunctionNode | None:
     """A function that leaves where it leaves its loops; None if there is no such loop."""
     if not any(isinstance(n, ast.Break) for n in all_nodes(function)) or is_awkward(function):
         return None
-    made = copy.deepcopy(function)
+    made = copied(function)
     if not _in_block(made.body):
         return None
     ast.fix_missing_locations(made)
@@ -75,7 +74,7 @@ def _threaded(
     if not exits or len(exits) > _MOST_EXITS or len(exits) != stores(test.id, loop):
         return False
     for block in exits:
-        block[-1:] = _speaking_of(block[:-1], copy.deepcopy(arm))
+        block[-1:] = _speaking_of(block[:-1], copied(arm))
     _without_else(loop.body)
     return True
 

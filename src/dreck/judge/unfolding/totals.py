@@ -10,9 +10,8 @@ that adding to 0 leaves as it is (``as-declared``).
 from __future__ import annotations
 
 import ast
-import copy
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from ..face.verdict import Assumption, AssumptionKind
 from ..face.wording import shortened
 from ..world.around import Names
@@ -44,9 +43,11 @@ def totals(
     """A function that adds its totals up in one form, and what that rests on; None if it adds none
     up in any other.
     """
+    if not any(map(_may_be_total, all_nodes(function))):
+        return None
     if is_awkward(function) or is_seen_from_elsewhere(function):
         return None
-    made = copy.deepcopy(function)
+    made = copied(function)
     counted = _counted(made, names)
     work = _Work(made, names)
     work.changed = counted
@@ -59,6 +60,14 @@ def totals(
     return made, tuple(dict.fromkeys(work.rests_on))
 
 
+def _may_be_total(node: ast.AST) -> bool:
+    """Whether a node makes an empty dict, or one that makes what it lacks."""
+    if isinstance(node, ast.Dict):
+        return not node.keys
+    word = getattr(node, "id", getattr(node, "attr", ""))
+    return word in ("Counter", "defaultdict")
+
+
 class _Work:
     def __init__(self, function: FunctionNode, names: Names) -> None:
         self.function, self.names = function, names
@@ -67,7 +76,9 @@ class _Work:
         self._count = 0
         inside = [n for n in all_nodes(function) if isinstance(n, ast.Name | ast.arg)]
         self.locals = {n.arg for n in inside if isinstance(n, ast.arg)}
-        self.locals |= {n.id for n in inside if isinstance(n, ast.Name) and stores(n.id, function)}
+        self.locals |= {
+            n.id for n in inside if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
+        }
         started = {n: v for s in function.body for n, v in [_given(s)] if n and v is not None}
         once = {n: v for n, v in started.items() if stores(n, function) == 1}
         plain = {n for n, v in once.items() if isinstance(v, ast.Dict) and not v.keys}
@@ -277,7 +288,7 @@ class _Work:
             note_stand_in(self.function, held.id, ast.unparse(key))
             first = [ast.Assign([ast.Name(held.id, ast.Store())], key)]
         got = ast.Attribute(ast.Name(name, ast.Load()), "get", ast.Load())
-        old = ast.Call(got, [copy.deepcopy(held), ast.Constant(0)], [])
+        old = ast.Call(got, [copied(held), ast.Constant(0)], [])
         entry = ast.Subscript(ast.Name(name, ast.Load()), held, ast.Store())
         made = ast.Assign([entry], ast.BinOp(old, ast.Add(), value))
         self.changed = True
@@ -384,7 +395,7 @@ def _copied(value: ast.expr) -> str:
 
 def _without_copies(name: str, function: FunctionNode) -> FunctionNode:
     """A function that hands a name back where it hands back a copy of what it stands for."""
-    found = _Copies(name).visit(copy.deepcopy(function))
+    found = _Copies(name).visit(copied(function))
     assert isinstance(found, ast.FunctionDef | ast.AsyncFunctionDef)
     return found
 

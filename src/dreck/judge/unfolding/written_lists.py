@@ -9,9 +9,8 @@ made. Nothing is assumed.
 from __future__ import annotations
 
 import ast
-import copy
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from ..world.scope import FunctionNode
 from .what_is_gone_through import is_awkward, stores
 
@@ -31,7 +30,7 @@ def written_lists(function: FunctionNode) -> FunctionNode | None:
     chosen = {n for n in names if _is_written_out(n, function)}
     if not chosen:
         return None
-    found = _WrittenOut(chosen).visit(copy.deepcopy(function))
+    found = _WrittenOut(chosen).visit(copied(function))
     ast.fix_missing_locations(found)
     assert isinstance(found, ast.FunctionDef | ast.AsyncFunctionDef)
     return found
@@ -130,9 +129,9 @@ class _WrittenOut(ast.NodeTransformer):
             return node
         rest: list[ast.stmt] = []
         for number in reversed(range(_MOST_ELEMENTS)):
-            taken = ast.Assign([copy.deepcopy(node.target)], _read(f"{name}.{number}"))
+            taken = ast.Assign([copied(node.target)], _read(f"{name}.{number}"))
             asked = ast.Compare(_read(f"{name}.count"), [ast.Gt()], [ast.Constant(number)])
-            body = [taken, *copy.deepcopy(node.body), *rest]
+            body = [taken, *copied(node.body), *rest]
             rest = [ast.If(asked, body, [])]
         return ast.copy_location(rest[0], node)
 

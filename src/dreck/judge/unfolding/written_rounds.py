@@ -10,11 +10,10 @@ before is assumed (``unpatched``).
 from __future__ import annotations
 
 import ast
-import copy
 from collections.abc import Mapping, Sequence
 from typing import TypeVar
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.scope import FunctionNode
@@ -45,7 +44,7 @@ def written_rounds(
         return None
     if not any(isinstance(n, ast.For | ast.comprehension) for n in all_nodes(function)):
         return None
-    made = copy.deepcopy(function)
+    made = copied(function)
     work = _Work(made, names)
     made.body = work.block(made.body)
     if not work.changed:
@@ -123,7 +122,7 @@ class _Work:
             return None
         if any(self._is_late(n, s) for n in values for s in body):
             return None  # of all rounds it would see the last one
-        return [_put(values, copy.deepcopy(s)) for s in body]
+        return [_put(values, copied(s)) for s in body]
 
     def _is_late(self, name: str, code: ast.AST) -> bool:
         """Whether a generator that is made in some code, and need not be used up there, reads a
@@ -185,9 +184,9 @@ class _Work:
             asked = [generator.elt, *one.ifs]
             if values is None or any(self._is_late(n, a) for n in values for a in asked):
                 return None
-            tests = [_put(values, copy.deepcopy(t)) for t in one.ifs]
+            tests = [_put(values, copied(t)) for t in one.ifs]
             test = tests[0] if len(tests) == 1 else ast.BoolOp(ast.And(), tests)
-            parts.append((test, _put(values, copy.deepcopy(generator.elt))))
+            parts.append((test, _put(values, copied(generator.elt))))
         about = ast.unparse(
             generator.elt if name in ("any", "all") else one.ifs[0] if one.ifs else one.iter
         )
@@ -253,7 +252,7 @@ class _Work:
         if name not in self.names.new:
             breaks = f"{name} set or changed from outside the module"
             self.rests_on.append(Assumption(AssumptionKind.UNPATCHED, name, breaks))
-        return copy.deepcopy(rows)
+        return copied(rows)
 
     def _means_the_same(self, row: ast.expr) -> bool:
         """Whether what stands in a row of the module means the same in the function: constants, and
@@ -344,14 +343,14 @@ class _Put(ast.NodeTransformer):
 
     def visit_Name(self, node: ast.Name) -> ast.AST:
         value = self.values.get(node.id)
-        return node if value is None else ast.copy_location(copy.deepcopy(value), node)
+        return node if value is None else ast.copy_location(copied(value), node)
 
     def visit_Call(self, node: ast.Call) -> ast.AST:
         self.generic_visit(node)
         if isinstance(node.func, ast.Lambda) and _is_given_names(node, node.func):
             names = [a.arg for a in node.func.args.args]
             values = dict(zip(names, node.args, strict=True))
-            return ast.copy_location(_put(values, copy.deepcopy(node.func.body)), node)
+            return ast.copy_location(_put(values, copied(node.func.body)), node)
         if is_called(node, "getattr") and len(node.args) == 2:
             name = node.args[1]
             written = name.value if isinstance(name, ast.Constant) else None
@@ -419,7 +418,7 @@ def _without_continue(body: list[ast.stmt]) -> list[ast.stmt]:
             continue
         assert isinstance(statement, ast.If), "the loop was asked for this"
         rest = body[at + 1 :]
-        arms = [_without_continue([*arm, *copy.deepcopy(rest)]) for arm in _arms(statement)]
+        arms = [_without_continue([*arm, *copied(rest)]) for arm in _arms(statement)]
         made = ast.If(statement.test, arms[0] or [ast.Pass()], arms[1])
         return [*body[:at], ast.copy_location(made, statement)]
     return body
@@ -434,10 +433,10 @@ def _until_left(body: list[ast.stmt], behind: list[ast.stmt]) -> list[ast.stmt]:
             continue
         assert isinstance(statement, ast.If), "the loop was asked for this"
         rest = body[at + 1 :]
-        arms = [_until_left([*arm, *copy.deepcopy(rest)], behind) for arm in _arms(statement)]
+        arms = [_until_left([*arm, *copied(rest)], behind) for arm in _arms(statement)]
         made = ast.If(statement.test, arms[0] or [ast.Pass()], arms[1])
         return [*body[:at], ast.copy_location(made, statement)]
-    return [*body, *copy.deepcopy(behind)]
+    return [*body, *copied(behind)]
 
 
 def _arms(statement: ast.If) -> tuple[list[ast.stmt], list[ast.stmt]]:

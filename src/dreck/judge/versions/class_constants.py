@@ -8,11 +8,10 @@ assumed not to be another one (``not-overridden``).
 from __future__ import annotations
 
 import ast
-import copy
 from collections.abc import Iterator
 from dataclasses import replace
 
-from ...outline import nodes_of
+from ...outline import copied, nodes_of
 from ..world.constants import OF_CLASS
 from ..world.names import definition_counts
 from .version import Version
@@ -45,13 +44,13 @@ def _read(version: Version, other: Version) -> Version:
     }
     if not found:
         return version
-    tree = copy.deepcopy(version.tree)
+    tree = copied(version.tree)
     work = _OfModule(found)
     work.visit(tree)
     if not work.used:
         return version
     new = [
-        ast.Assign([ast.Name(f"{owner}.{name}", ast.Store())], copy.deepcopy(found[owner, name]))
+        ast.Assign([ast.Name(f"{owner}.{name}", ast.Store())], copied(found[owner, name]))
         for owner, name in sorted(work.used)
     ]
     at = next(n for n, s in enumerate(tree.body) if isinstance(s, ast.ClassDef))

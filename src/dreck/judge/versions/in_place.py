@@ -12,12 +12,11 @@ from __future__ import annotations
 
 import ast
 import builtins
-import copy
 from collections.abc import Callable, Collection, Iterator, Mapping
 from dataclasses import dataclass, replace
 from typing import TypeAlias
 
-from ...outline import all_nodes, child_nodes, nodes_of
+from ...outline import all_nodes, child_nodes, copied, nodes_of
 from ..world.constants import DELEGATES, NO_STOP, READ_IN_PLACE
 from ..world.names import bound_once
 from .version import Version
@@ -64,7 +63,7 @@ def _read(version: Version, other: Version) -> Version:
             found.add(key)
     if not found:
         return version
-    tree = copy.deepcopy(version.tree)
+    tree = copied(version.tree)
     _Plain(found).visit(tree)
     return replace(version, meant=tree)
 

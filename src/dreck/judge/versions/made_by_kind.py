@@ -3,10 +3,9 @@
 from __future__ import annotations
 
 import ast
-import copy
 from collections.abc import Mapping
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from ..world.calls import bind_arguments
 from ..world.splits import SplitClass, is_kind
 from ..world.values import enums_of
@@ -52,7 +51,7 @@ def _made(
         id(n) in called and _has_known_kind(called[id(n)], factories[n.id][1], enums) for n in named
     ):
         return statement
-    made = copy.deepcopy(statement)
+    made = copied(statement)
     for node in all_nodes(made):
         if isinstance(node, ast.Name) and node.id in factories:
             node.id = factories[node.id][0]

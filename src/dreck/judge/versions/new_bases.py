@@ -10,11 +10,10 @@ from __future__ import annotations
 
 import ast
 import builtins
-import copy
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
-from ...outline import all_nodes, nodes_of
+from ...outline import all_nodes, copied, nodes_of
 from ..world.classes import plain_classes
 from ..world.names import names_from
 from ..world.loading import names_around
@@ -61,7 +60,7 @@ def without_new_bases(before: Version, after: Version) -> NewBases:
     found = {n: kinds for n in fresh if (kinds := _kinds(owners[n], owners, before, after))}
     if not found:
         return NewBases(after)
-    tree = copy.deepcopy(after.tree)
+    tree = copied(after.tree)
     _Asks({n: _as_asked(kinds, before) for n, kinds in found.items()}).visit(tree)
     tree.body = [s for s in tree.body if not (isinstance(s, ast.ClassDef) and s.name in found)]
     for owner in tree.body:

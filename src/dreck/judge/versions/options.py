@@ -11,11 +11,10 @@ was defined; that the name is set again from outside later is ruled out by an as
 from __future__ import annotations
 
 import ast
-import copy
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
-from ...outline import FunctionNode, all_nodes, functions_of, nodes_of
+from ...outline import FunctionNode, all_nodes, copied, functions_of, nodes_of
 from ..world.names import is_never_rebound, sets_names_by_text, single_target
 from ..world.scope import parameters_of
 from .version import Version
@@ -60,7 +59,7 @@ def without_options(before: Version, after: Version) -> Options:
                 found[name] = options
     if not found:
         return Options(after)
-    tree = copy.deepcopy(after.tree)
+    tree = copied(after.tree)
     for each in functions_of(tree):
         if each.name in found:
             _Reads(found[each.name]).strip(each.node)

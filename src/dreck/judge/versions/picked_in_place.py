@@ -9,11 +9,10 @@ pick the class is worked out there still.
 from __future__ import annotations
 
 import ast
-import copy
 from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from ..world.calls import bind_arguments
 from ..world.constants import is_constant
 from ..world.names import bound_once, definition_counts, single_target
@@ -44,7 +43,7 @@ def with_factories(before: Version, after: Version) -> Version:
     derived = {n for n, c in classes.items() if c.bases and n not in shared}
     if not shared or not derived:
         return after
-    made = copy.deepcopy(tree)
+    made = copied(tree)
     _asked_in_turn(made, shared, derived)
     known = definition_counts(before.tree)
     inside = {
@@ -122,7 +121,7 @@ def _constructor(owner: ast.ClassDef) -> ast.arguments | None:
     """What a class takes when an object of it is made."""
     for statement in owner.body:
         if isinstance(statement, ast.FunctionDef) and statement.name == "__init__":
-            given = copy.deepcopy(statement.args)
+            given = copied(statement.args)
             if given.posonlyargs or not given.args or given.vararg or given.kwarg:
                 return None
             del given.args[0]
@@ -148,7 +147,7 @@ def _call(pick: _Pick, factory: str) -> None:
         call.func = ast.copy_location(ast.Name(factory, ast.Load()), call.func)
         return
     made = ast.Call(ast.Name(factory, ast.Load()), call.args, call.keywords)
-    both = ast.Tuple([copy.deepcopy(pick.key), ast.copy_location(made, call)], ast.Load())
+    both = ast.Tuple([copied(pick.key), ast.copy_location(made, call)], ast.Load())
     # A call becomes a subscript in place, so that whatever holds it need not be looked for.
     found = ast.Subscript(both, ast.Constant(1), ast.Load())
     call.__class__ = ast.Subscript  # type: ignore[assignment]

@@ -8,10 +8,9 @@ belongs to (``rate@canal.tolls``), so that it can mean nothing else here.
 from __future__ import annotations
 
 import ast
-import copy
 from dataclasses import dataclass, replace
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from .context import Context, has_the_same, helper_candidates
 from .classes import plain_classes
 from .kinds import data_of_kinds, dispatched, in_order, names_in_order
@@ -177,7 +176,7 @@ def marked(function: FunctionNode, module: str, tree: ast.Module) -> FunctionNod
     own = scope_of(function).own | {
         a.arg for a in all_nodes(function.args) if isinstance(a, ast.arg)
     }
-    made = copy.deepcopy(function)
+    made = copied(function)
     made.name = _marked(function.name, module)
     marker = _Marker(module, own, names_around(tree))
     made.body = [marker.visit(s) for s in made.body]

@@ -5,9 +5,8 @@ private name mangling).
 from __future__ import annotations
 
 import ast
-import copy
 
-from ...outline import all_nodes, nodes_of
+from ...outline import all_nodes, copied, nodes_of
 from .names import is_mangled
 from .scope import FunctionNode
 
@@ -39,7 +38,7 @@ def mangled(function: FunctionNode, owner: str) -> FunctionNode:
     plain = owner.lstrip("_")
     if not plain or not _has_private(function):
         return function
-    made = copy.deepcopy(function)
+    made = copied(function)
     for node in all_nodes(made):
         for field in ("id", "attr", "arg", "name", "asname"):
             value = getattr(node, field, None)

@@ -14,7 +14,7 @@ import copy
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from ...outline import all_nodes
+from ...outline import all_nodes, copied
 from .constants import can_be_inlined
 from .scope import parameters_of
 
@@ -148,7 +148,7 @@ def _as_function(
     ):
         return None
     reader = _Reader(owner, method.args.args[0].arg, fields, methods)
-    body = [reader.visit(copy.deepcopy(s)) for s in method.body]
+    body = [reader.visit(copied(s)) for s in method.body]
     if reader.failed:
         return None
     arguments = copy.copy(method.args)
