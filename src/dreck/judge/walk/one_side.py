@@ -107,6 +107,7 @@ class Walker:
     there: set[int] = field(
         default_factory=set
     )  # values of dicts that are declared never to be None
+    constants: frozenset[Term] | None = None  # what the old version compares with, once asked for
     fresh: int = 0
     steps: int = 0
     ledger: Ledger = field(init=False)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import ast
 
 from .events import AGAIN, READS, opposite_comparison, result_kinds
-from ..ir.graph import Do, Leave, Node, Test
+from ..ir.graph import Do, Leave, Node, Put, Test, reachable
 from .states import Parted, Side, State, Used, operand_term
 from ..values.terms import (
     BOOL,
@@ -101,6 +101,8 @@ class Unmatched(Walker):
         same = node.kind == "member" or (node.kind == "compare" and node.detail == "==")
         if not same or terms[0][0] != "s" or not is_const(terms[1]) or not self.steady:
             return False
+        if terms[1] in self._asked_before():
+            return False  # the old version comes to that by itself
         steps = [
             (s[1], s[2], s[3][1:]) for k in ("compare", "member") for s in state.facts.steps(k)
         ]
@@ -122,6 +124,17 @@ class Unmatched(Walker):
             return False
         self._does(node, terms, [self.new(BOOL)], state, side)
         return True
+
+    def _asked_before(self) -> frozenset[Term]:
+        """The constants that the old version compares anything with."""
+        if self.constants is None:
+            nodes = reachable(self.before.entry)
+            given: list[object] = [n.value for n in nodes if isinstance(n, Put)]
+            given += [o for n in nodes if isinstance(n, Do) for o in n.operands]
+            terms = [o for o in given if isinstance(o, tuple)]
+            terms += [p for o in terms if o[0] == "tuple" for p in o[1:]]
+            self.constants = frozenset(t for t in terms if is_const(t))
+        return self.constants
 
     def _operands_of(self, node: Do, state: State) -> tuple[Term, ...]:
         """What the old version gives its next step."""
