@@ -232,3 +232,85 @@ def sign(boat: str | None, ledger: list):
         return None
     text = f"{boat}"
     ledger.append(text)
+
+
+#: texts with braces stand in a table -> proved-under no-effect
+def told(code: int, unit: int) -> str:
+    if code == 1:
+        return f"level low in lock {unit}"
+    elif code == 2:
+        return f"lock {unit} is stuck, call {unit}"
+    return f"code {code} from lock {unit}"
+#: becomes
+TEXTS = {1: "level low in lock {}", 2: "lock {0} is stuck, call {0}"}
+def told(code: int, unit: int) -> str:
+    if code in TEXTS:
+        return TEXTS[code].format(unit)
+    return f"code {code} from lock {unit}"
+
+
+#: they are filled by name, with a text as it is -> proved-under no-effect
+def told(code: int, unit: int, who: str) -> str:
+    if code == 1:
+        return f"{who}: level low in lock {unit}"
+    return f"lock {unit} is stuck, says {who}"
+#: becomes
+def told(code: int, unit: int, who: str) -> str:
+    text = "{who}: level low in lock {lock}" if code == 1 else "lock {lock} is stuck, says {who}"
+    return text.format(lock=unit, who=who)
+
+
+#: two values have changed places -> differs
+def told(code: int, unit: int, turn: int) -> str:
+    if code == 1:
+        return f"lock {unit}, turn {turn}"
+    return f"turn {turn} of lock {unit}"
+#: becomes
+TEXTS = {1: "lock {}, turn {}"}
+def told(code: int, unit: int, turn: int) -> str:
+    return TEXTS.get(code, "turn {} of lock {}").format(unit, turn)
+
+
+#: a value is shown with a sign of its own -> differs
+def told(code: int, unit: int) -> str:
+    return f"lock {unit:+}" if code == 1 else f"unit {unit}"
+#: becomes
+TEXTS = {1: "lock {}"}
+def told(code: int, unit: int) -> str:
+    return TEXTS.get(code, "unit {}").format(unit)
+
+
+#: braces that say braces -> differs
+def told(code: int, unit: int) -> str:
+    return f"lock {{{unit}}}" if code == 1 else f"unit {unit}"
+#: becomes
+TEXTS = {1: "lock {{}}"}
+def told(code: int, unit: int) -> str:
+    return TEXTS.get(code, "unit {}").format(unit)
+
+
+#: a dict that is handed on may say the same name once more -> differs
+def told(code: int, unit: str, more: dict[str, str]) -> str:
+    return f"lock {unit}" if code == 1 else f"unit {unit}"
+#: becomes
+TEXTS = {1: "lock {unit}"}
+def told(code: int, unit: str, more: dict[str, str]) -> str:
+    return TEXTS.get(code, "unit {unit}").format(unit=unit, **more)
+
+
+#: braces of one text count by themselves and by number -> differs
+def told(code: int, unit: str, turn: str) -> str:
+    return f"lock {unit}, {turn}" if code == 1 else f"unit {unit}"
+#: becomes
+TEXTS = {1: "lock {}, {1}"}
+def told(code: int, unit: str, turn: str) -> str:
+    return TEXTS.get(code, "unit {}").format(unit, turn)
+
+
+#: braces with a name do not count -> differs
+def told(code: int, unit: str, turn: str, who: str) -> str:
+    return f"{who} at lock {turn}" if code == 1 else f"unit {unit}"
+#: becomes
+TEXTS = {1: "{who} at lock {}"}
+def told(code: int, unit: str, turn: str, who: str) -> str:
+    return TEXTS.get(code, "unit {}").format(unit, turn, who=who)

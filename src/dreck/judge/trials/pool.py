@@ -145,6 +145,9 @@ class _Reader:
             self._asks([value.decode("latin-1")])
 
     def _call(self, call: ast.Call) -> None:
+        said = [k.arg for k in call.keywords if k.arg is not None]
+        if len(said) < len(call.keywords):
+            self._asks(said)  # what `**` brings along may have one of these names once more
         if not isinstance(call.func, ast.Attribute):
             return
         name, owner = call.func.attr, call.func.value

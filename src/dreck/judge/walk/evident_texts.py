@@ -10,13 +10,14 @@ from __future__ import annotations
 import ast
 import re
 from collections.abc import Sequence
+from string import Formatter
 from typing import TYPE_CHECKING
 
 from ..face.verdict import AssumptionKind
 from ..face.wording import shortened
 from ..ir.graph import Do
-from ..values.sums import arithmetic, filled_in
-from ..values.terms import PLAIN, WHOLE, Kinds, Term, is_const, kinds_of
+from ..values.sums import arithmetic, filled_in, joined
+from ..values.terms import PLAIN, WHOLE, Kinds, Term, const, is_const, kinds_of
 from ..world.answering import names_defined
 from ..world.doubts import doubted_in, of_many_kinds_in, spoken_of
 from ..world.types import names_in
@@ -29,6 +30,7 @@ if TYPE_CHECKING:
 # Steps of which texts are made.
 TEXT_STEPS = frozenset({"binop", "inplace", "show", "format"})
 _ONLY_TEXT: Kinds = frozenset({"str"})
+_BUILT_IN: Kinds = frozenset({"int", "bool", "float", "str", "NoneType"})
 # Where a value is put in, as it is or as a whole number.
 _PLACE = re.compile("%[sd]")
 _AS_IT_IS = (-1, ord("s"))
@@ -89,6 +91,71 @@ def takes_for_text(walker: Walker, node: Do, term: Term) -> str:
     if spoken_of(source.value) in doubted or any(map(speaks_of_arrays, trees)):
         return ""
     return shortened(source.value)
+
+
+def formatted(walker: Walker, node: Do, terms: Sequence[Term]) -> Term | None:
+    """A plain value as it is written out in braces, where one of the versions keeps texts with braces
+    in a table: that fails for numbers of thousands of digits only.
+    """
+    plain = len(terms) == 1 and node.detail in _AS_IT_IS and walker.keeps_patterns()
+    if node.kind != "format" or not plain or not walker.steady or walker.strict:
+        return None
+    if node.landing is not None or node.during is not None:
+        return None
+    return _written_out(walker, node, terms[0])
+
+
+def filled_braces(walker: Walker, node: Do, pattern: str, given: Sequence[Term]) -> Term | None:
+    """The text that a known one becomes when plain values are put in its braces; None for braces that
+    ask for more than a value as it is.
+    """
+    stars, names, _ = node.detail
+    if not walker.steady or walker.strict or not walker.keeps_patterns():
+        return None
+    if any(stars) or None in names:
+        return (
+            None  # what `**` brings along may have the same name once more, or names that are none
+        )
+    several = len(given) - len(names)
+    pieces: list[Term] = []
+    try:
+        fields = list(Formatter().parse(pattern))
+    except ValueError:
+        return None  # it fails where it is run
+    for at, (text, name, spec, conversion) in enumerate(fields):
+        pieces.append(const(text))
+        if name is None:
+            continue
+        if spec or conversion:
+            return None
+        if name == "" or (name.isdecimal() and name.isascii()):
+            place = int(name) if name else sum(f[1] == "" for f in fields[:at])
+            if place >= several:
+                return None
+        elif name in names:
+            place = several + names.index(name)
+        else:
+            return None
+        written = _written_out(walker, node, given[place])
+        if written is None:
+            return None
+        pieces.append(written)
+    mixed = {f[1] == "" for f in fields if f[1] is not None and not f[1].isidentifier()}
+    return None if len(mixed) > 1 else joined(pieces, walker.kinds)
+
+
+def _written_out(walker: Walker, node: Do, term: Term) -> Term | None:
+    """A plain value as a text."""
+    kinds = kinds_of(term, walker.kinds)
+    if kinds == _ONLY_TEXT:
+        return term
+    if kinds is None or not kinds <= _BUILT_IN:
+        return None
+    about = shortened(node.source)
+    breaks = "a number of more than 4,300 digits, which is not written out"
+    if not walker.ledger.grant(AssumptionKind.NO_EFFECT, about, breaks):
+        return None
+    return ("as text", term)
 
 
 def _filled(walker: Walker, node: Do, pattern: Term, given: Sequence[Term]) -> Term | None:

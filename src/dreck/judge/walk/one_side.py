@@ -11,10 +11,10 @@ from ..world.around import Names
 from .evident_classes import evident_class, evident_owner
 from .events import is_instance, silent_result
 from ..values.facts import Fact
-from ..ir.graph import Cut, Do, Drop, Graph, Landing, Leave, Load, Node, Put, Slot, Test
+from ..ir.graph import Cut, Do, Drop, Graph, Landing, Leave, Load, Node, Put, Slot, Test, reachable
 from . import mappings
 from .evident_lengths import is_evidently_measured, is_measured_somewhere
-from .evident_texts import TEXT_STEPS, text_of_evident
+from .evident_texts import TEXT_STEPS, filled_braces, formatted, text_of_evident
 from .memory import Memory
 from .parts_of_lists import LENGTH, parts_read
 from .texts_worked_out import worked_out
@@ -107,6 +107,7 @@ class Walker:
     there: set[int] = field(
         default_factory=set
     )  # values of dicts that are declared never to be None
+    patterns: bool | None = None  # whether texts with braces are kept, once asked for
     constants: frozenset[Term] | None = None  # what the old version compares with, once asked for
     fresh: int = 0
     steps: int = 0
@@ -293,8 +294,26 @@ class Walker:
     ) -> Term | None:
         """A method of a text that is known, or what it gives where all that it is given is."""
         if node.kind == "call" and terms[0][0] == "s" and terms[0][1] in self.methods:
-            return worked_out(node, *self.methods[terms[0][1]], terms[1:])
+            text, method = self.methods[terms[0][1]]
+            found = worked_out(node, text, method, terms[1:])
+            if found is None and method == "format":
+                return filled_braces(self, node, str(text[2]), terms[1:])
+            return found
         return self._method_of_text(node, terms, state, used)
+
+    def keeps_patterns(self) -> bool:
+        """Whether one of the versions asks a text that is not written there to fill its braces."""
+        if self.patterns is None:
+            steps = [n for g in (self.before, self.after) for n in reachable(g.entry)]
+            sources = [n.source for n in steps if isinstance(n, Do)]
+            called = [s.func for s in sources if isinstance(s, ast.Call)]
+            self.patterns = any(
+                isinstance(f, ast.Attribute)
+                and f.attr == "format"
+                and not isinstance(f.value, ast.Constant)
+                for f in called
+            )
+        return self.patterns
 
     def _method_of_text(
         self, node: Do, terms: list[Term], state: State, used: set[Fact]
@@ -339,6 +358,9 @@ class Walker:
             return self._size(node, terms, state, made_here=True)
         if node.kind in ("in", "getitem"):
             return mappings.asked(self, node, terms, state)
+        written = formatted(self, node, terms)
+        if written is not None:
+            return written
         if node.kind in TEXT_STEPS and self.takes_evident:
             return text_of_evident(self, node, terms, state)
         if node.kind == "getattr":
