@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import ast
+
 import pytest
 
 from dreck.judge.face.verdict import Verdict
@@ -458,3 +460,69 @@ def test_lists(head: str, values: tuple[str, ...], there: str) -> None:
     for site in sites:
         whole = site.whole.replace("REST_BY_LOAD", "RESTS").replace("DAY_BY_LOAD", "RESTS")
         assert there in whole and verdict(text, site.whole).value.startswith("proved"), whole
+
+
+@pytest.mark.parametrize(
+    ("values", "rows"),
+    [
+        (("f'no. {day}'", "f'{day} left'", "f'{day}'", "'?'"), '"no. {}", "{} left", "{}", "?"'),
+        # used twice in one of them
+        (("f'{day}'", "f'{day}/{day}'", "'none'", "0"), '"{0}", "{0}/{0}", "none"'),
+        # several values are filled in by their names, in any order
+        (
+            ("f'{day} {load}'", "f'{load}: {day}'", "f'{load}'", "0"),
+            '"{day} {load}", "{load}: {day}", "{load}"',
+        ),
+        # a brace is a brace, and a quote a quote
+        (("f'{{{day}}}'", "f'{day}{{'", """f'"{day}"'""", "0"), '"{{{}}}", "{}{{", \'"{}"\''),
+        # the default fills in something else, and stays where it is
+        (("f'no. {day}'", "f'{day} left'", "f'{day}'", "f'{load}'"), '"no. {}", "{} left", "{}"'),
+        # what says the same of different things is no text of a table
+        (("f'no. {3 * day}'", "f'no. {4 * day}'", "f'no. {5 * day}'", "0"), "3, 4, 5"),
+        # not as it is
+        (("f'{day:03}'", "f'no. {day:03}'", "f'{day:03}!'", "0"), ""),
+        (("f'{day!r}'", "f'no. {day!r}'", "f'{day!r}!'", "0"), ""),
+        # worked out each time
+        (("f'{day + 1}'", "f'no. {day + 1}'", "f'{day + 1}!'", "0"), ""),
+        (("f'{load.lower()}'", "f'no. {load.lower()}'", "f'{load.lower()}!'", "0"), ""),
+        # two of one name
+        (("f'{day.no}'", "f'no. {load.no}'", "f'{day.no}!'", "0"), ""),
+        (("f'{day}'", "day", "f'{day}!'", "0"), ""),
+    ],
+)
+def test_texts_of_the_same_values(values: tuple[str, ...], rows: str) -> None:
+    """F-strings become texts with braces where they fill in the same names as they are."""
+    chain = (
+        "    if load == 'coal':\n        rest = {}\n    elif load == 'hay':\n        rest = {}\n"
+    )
+    chain += "    elif load == 'salt':\n        rest = {}\n    else:\n        rest = {}\n"
+    text = f"def wait(load: str, day: int):\n{chain.format(*values)}    return rest\n"
+    sites = look("lookup-table", text, subject="wait").sites
+    assert bool(sites) is bool(rows), [s.whole for s in sites]
+    for site in sites:
+        table = ast.parse(site.whole).body[0]
+        kept = table.value.values if isinstance(getattr(table, "value", None), ast.Dict) else []
+        kept += [n.args[1] for n in ast.walk(ast.parse(site.whole)) if _is_asked_for(n)]
+        expected = ast.parse(f"({rows})", mode="eval").body.elts
+        assert [*map(ast.dump, kept)] == [*map(ast.dump, expected)], site.whole
+        assert verdict(text, site.whole).value.startswith("proved"), site.whole
+
+
+def _is_asked_for(node: ast.AST) -> bool:
+    return isinstance(node, ast.Call) and ast.unparse(node.func).endswith(".get")
+
+
+def test_what_methods_call_the_parts_of_a_row() -> None:
+    """As the parameters of all methods of the module are called that have this name."""
+    desk = "class Desk:\n    def note(self, {0}, text):\n        self.last = {0}, text\n\n\n"
+    chain = "".join(
+        f"    {'el' * (k != 'low')}if kind == '{k}':\n        desk.note({n}, f'{k} in {{lock}}')\n"
+        for n, k in enumerate(("low", "stuck", "flood"))
+    )
+    told = f"def on_fault(desk: Desk, kind: str, lock: int):\n{chain}"
+    whole = look("lookup-table", desk.format("rank") + told, subject="on_fault").sites[0].whole
+    assert "rank, text = FAULT_BY_KIND[kind]\n        desk.note(rank, text.format(lock))" in whole
+    other = desk.format("colour").replace("Desk", "Board")
+    for second in (other, desk.format("rank").replace("    def", "    @wrapped\n    def")):
+        text = desk.format("rank") + second + told
+        assert not look("lookup-table", text, subject="on_fault").sites

@@ -14,6 +14,8 @@ from collections.abc import Collection, Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
+from .templates import Templates, say_the_same, templates_of
+
 
 @dataclass(frozen=True, slots=True)
 class Hole:
@@ -24,11 +26,13 @@ class Hole:
         values: what stands there.
         around: the nodes around the first of them, from the statement down.
         makes_lists: whether each arm makes a list of constants there, a new one each time.
+        templates: the texts with braces that each arm's f-string is made of, and what fills them.
     """
 
     values: tuple[ast.expr, ...]
     around: tuple[ast.AST, ...] = ()
     makes_lists: bool = False
+    templates: Templates | None = None
 
 
 def aligned(
@@ -38,6 +42,7 @@ def aligned(
     loosely: bool = False,
     whole: tuple[type[ast.expr], ...] = (),
     lists: bool = False,
+    filled: bool = False,
 ) -> list[Hole] | None:
     """The holes of some arms, in the order of the text; None if they differ in more than constants.
 
@@ -49,10 +54,11 @@ def aligned(
         whole: what is one hole as a whole if it differs anywhere inside; where f-strings are, texts
             that are filled in are too, if they differ in more than the text.
         lists: let holes hold lists of constants.
+        filled: let holes hold f-strings that fill in the same names.
     """
     if any(len(a) != len(arms[0]) for a in arms):
         return None
-    laid = _Laid(functions, loosely, whole, lists)
+    laid = _Laid(functions, loosely, whole, lists, filled)
     return laid.holes if all(laid.align(list(row), ()) for row in zip(*arms, strict=True)) else None
 
 
@@ -64,6 +70,7 @@ class _Laid:
     loosely: bool
     whole: tuple[type[ast.expr], ...]
     lists: bool
+    filled: bool
     holes: list[Hole] = field(default_factory=list)
 
     def align(self, nodes: list[ast.AST], around: tuple[ast.AST, ...]) -> bool:
@@ -79,6 +86,9 @@ class _Laid:
         if self.lists and _are_several_lists(nodes):
             self.holes.append(Hole(tuple(values), around, makes_lists=True))
             return True
+        if any(isinstance(n, ast.JoinedStr) for n in nodes) and not self.loosely:
+            if not say_the_same(nodes):  # a piece of an f-string is no value
+                return self._filled(values, around)
         before = len(self.holes)
         if all(type(n) is type(nodes[0]) for n in nodes) and self._fields(nodes, around):
             if not self._is_one_hole(nodes[0], len(self.holes) - before):
@@ -92,6 +102,13 @@ class _Laid:
             return False
         self.holes.append(Hole(tuple(values), around))
         return True
+
+    def _filled(self, nodes: list[ast.expr], around: tuple[ast.AST, ...]) -> bool:
+        """Lay f-strings that say different things side by side, as texts to be filled."""
+        templates = templates_of(nodes) if self.filled else None
+        if templates is not None:
+            self.holes.append(Hole(tuple(nodes), around, templates=templates))
+        return templates is not None
 
     def _is_one_hole(self, node: ast.AST, inside: int) -> bool:
         """Whether holes inside of an expression, so many, make it one hole as a whole."""

@@ -34,6 +34,8 @@ def field_name(hole: Hole, view: ModuleView) -> str | None:
         return names[at] if at < len(names) else None
     if isinstance(owner, ast.Call) and isinstance(owner.func, ast.Name):
         return _field_of_class(hole, owner, view)
+    if isinstance(owner, ast.Call) and isinstance(owner.func, ast.Attribute):
+        return _of_method(hole, owner, owner.func.attr, view)
     if isinstance(owner, ast.Dict):
         return _key_of(hole, owner)
     if isinstance(owner, ast.Assign) and isinstance(owner.targets[0], ast.Name | ast.Attribute):
@@ -86,6 +88,23 @@ def _key_of(hole: Hole, owner: ast.Dict) -> str | None:
     key = keys[0].value if keys and isinstance(keys[0], ast.Constant) else None
     fits = isinstance(key, str) and key.isidentifier() and not iskeyword(key)
     return key if fits and isinstance(key, str) and not key.startswith("_") else None
+
+
+def _of_method(hole: Hole, owner: ast.Call, method: str, view: ModuleView) -> str | None:
+    """What an argument is called by all methods of the module that have this name."""
+    defined = [
+        s
+        for c in view.tree.body
+        if isinstance(c, ast.ClassDef)
+        for s in c.body
+        if isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef) and s.name == method
+    ]
+    if any(s.decorator_list for s in defined):
+        return None
+    names = {tuple(a.arg for a in parameters(s))[1:] for s in defined}
+    places = [i for i, a in enumerate(owner.args) if a is hole.values[0]]
+    given = names.pop() if len(names) == 1 else ()
+    return given[places[0]] if places and places[0] < len(given) else None
 
 
 def _field_of_class(hole: Hole, owner: ast.Call, view: ModuleView) -> str | None:

@@ -21,9 +21,9 @@ from .module_view import ModuleView
 _LEAST_FIELDS = 3
 # Words behind which the name of a function says what it is given.
 _LINKS = frozenset({"of", "for", "by"})
-# Verbs with which functions say that they give something.
+# Words with which functions say that they give something, or when they are called.
 _GETTING = frozenset(
-    {"get", "find", "make", "compute", "calculate", "fetch", "build", "create", "determine"}
+    {"get", "find", "make", "compute", "calculate", "fetch", "build", "create", "determine", "on"}
 )
 
 
@@ -51,10 +51,23 @@ def _is_called(hole: Hole) -> bool:
     return isinstance(owner, ast.Call) and owner.func is hole.values[0]
 
 
+def _is_made(hole: Hole) -> bool:
+    """Whether what stands in a hole is made of what stands in the row, a new one each time."""
+    return hole.makes_lists or hole.templates is not None
+
+
+def _made_of(hole: Hole, text: str) -> str:
+    """What stands in a hole, made of what the row has for it."""
+    filling = "" if hole.templates is None else hole.templates.filling
+    return f"list({text})" if hole.makes_lists else f"{text}{filling}"
+
+
 def _hint(hole: Hole) -> str:
     """The type of the values of a field."""
     if hole.makes_lists:
         return "tuple"
+    if hole.templates is not None:
+        return "str"
     values = map(ast.literal_eval, hole.values)
     return " | ".join(sorted({"None" if v is None else type(v).__name__ for v in values}))
 
@@ -164,7 +177,7 @@ class Rows:
         if (
             len(self.holes) < _LEAST_FIELDS
             or self.sets_names
-            or not all(is_value(v) for h in self.holes for v in h.values if not h.makes_lists)
+            or not all(is_value(v) for h in self.holes for v in h.values if not _is_made(h))
         ):
             return None
         proposed = "".join(w.capitalize() for w in self.what or ())
@@ -199,7 +212,18 @@ class Rows:
 
     def row(self, values: list[ast.expr]) -> str:
         """The text of one row."""
-        texts = [self._written(v) for v in values]
+        return self._put_together([self._written(v) for v in values])
+
+    def row_of(self, holes: list[Hole], arm: int) -> str:
+        """The text of the row of one arm, by what stands in its holes."""
+        return self._put_together(
+            [
+                self._written(h.values[arm]) if h.templates is None else h.templates.texts[arm]
+                for h in holes
+            ]
+        )
+
+    def _put_together(self, texts: list[str]) -> str:
         return texts[0] if len(texts) == 1 else f"{self.row_class or ''}({', '.join(texts)})"
 
     def _written(self, value: ast.expr) -> str:
@@ -225,7 +249,7 @@ class Rows:
             else [f"{row}.{f}" for f in fields] if self.row_class is not None else fields
         )
         holes = [
-            (self.view.offsets.span(h.values[0]), f"list({text})" if h.makes_lists else text)
+            (self.view.offsets.span(h.values[0]), _made_of(h, text))
             for h, text in zip(self.holes, texts, strict=True)
         ]
         found = (

@@ -419,6 +419,33 @@ class LookupTable(ModuleMove):
             """,
         ),
         Example(
+            "texts in which the same is filled in",
+            """
+            def told(code: int, lock: int):
+                if code == 17:
+                    return f"level low in lock {lock}"
+                elif code == 18:
+                    return f"gates of lock {lock} are stuck"
+                elif code == 33:
+                    return f"boat waits at lock {lock}"
+                return f"code {code:#x}"
+            """,
+            """
+            TOLD_BY_CODE = {
+                17: "level low in lock {}",
+                18: "gates of lock {} are stuck",
+                33: "boat waits at lock {}",
+            }
+
+
+            def told(code: int, lock: int):
+                if code in TOLD_BY_CODE:
+                    return TOLD_BY_CODE[code].format(lock)
+                return f"code {code:#x}"
+            """,
+            "proved-under",
+        ),
+        Example(
             "a new list each time",
             """
             def steps(kind: str):
@@ -527,7 +554,7 @@ class LookupTable(ModuleMove):
             functions = view.plain_functions | (
                 view.own_methods(function) if wishes.asked or is_long else frozenset()
             )
-            holes = aligned([a.body for a in chain.arms], functions, lists=True)
+            holes = aligned([a.body for a in chain.arms], functions, lists=True, filled=True)
             if not holes or (len(holes) > 1 and _has_methods(holes)):
                 continue
             keys = [k for a in chain.arms for k in a.keys]
@@ -589,9 +616,9 @@ def _does(holes: list[Hole], word: str, functions: frozenset[str]) -> bool:
     return bool(values) and called and (word in VERBS or is_participle(word))
 
 
-def _kind(hole: Hole) -> tuple[int, bool]:
-    """How deep a hole is, and whether lists are made there."""
-    return len(hole.around), hole.makes_lists
+def _kind(hole: Hole) -> tuple[int, bool, str]:
+    """How deep a hole is, whether lists are made there, and what fills its texts."""
+    return len(hole.around), hole.makes_lists, hole.templates.filling if hole.templates else ""
 
 
 def _of_both(subject: ast.expr) -> tuple[str, ...]:
@@ -694,7 +721,7 @@ class _Plan:
 
     def _table(self, name: str, comments: list[str]) -> list[str]:
         arms = range(len(self.chain.arms))
-        values = [self.rows.row([h.values[n] for h in self.holes]) for n in arms]
+        values = [self.rows.row_of(self.holes, n) for n in arms]
         return table_lines(self.view, name, self.chain, values, comments)
 
     def _statements(self, name: str) -> list[str]:
@@ -707,14 +734,14 @@ class _Plan:
             if otherwise is None
             or _has_methods(self.holes)
             or covers_all(self.view, self.function, self.chain)
-            else aligned(every, self.functions, lists=True)
+            else aligned(every, self.functions, lists=True, filled=True)
         )
         if (
             default is not None
             and len(default) == len(self.holes)
             and [_kind(h) for h in default] == [_kind(h) for h in self.holes]
         ):
-            lacking = self.rows.row([h.values[-1] for h in default])
+            lacking = self.rows.row_of(default, -1)
             given = subject if lacking == "None" else f"{subject}, {lacking}"
             return self.rows.using(f"{name}.get({given})")
         found = self.rows.using(f"{name}[{subject}]")
