@@ -435,6 +435,17 @@ def test_methods_of_the_object(number: int, fits: bool) -> None:
     assert bool(look("lookup-table", text, subject="Desk.run").sites) is fits
 
 
+FOUR = """    if load == 'coal':
+        rest = {}
+    elif load == 'hay':
+        rest = {}
+    elif load == 'salt':
+        rest = {}
+    else:
+        rest = {}
+"""
+
+
 @pytest.mark.parametrize(
     ("head", "values", "there"),
     [
@@ -450,11 +461,7 @@ def test_methods_of_the_object(number: int, fits: bool) -> None:
 )
 def test_lists(head: str, values: tuple[str, ...], there: str) -> None:
     """Rows never change, and each who asks gets a list of its own."""
-    chain = (
-        "    if load == 'coal':\n        rest = {}\n    elif load == 'hay':\n        rest = {}\n"
-    )
-    chain += "    elif load == 'salt':\n        rest = {}\n    else:\n        rest = {}\n"
-    text = f"{head}def wait(load: str, day):\n{chain.format(*values)}    return rest\n"
+    text = f"{head}def wait(load: str, day):\n{FOUR.format(*values)}    return rest\n"
     sites = look("lookup-table", text, subject="wait").sites
     assert bool(sites) is bool(there), [s.whole for s in sites]
     for site in sites:
@@ -492,11 +499,7 @@ def test_lists(head: str, values: tuple[str, ...], there: str) -> None:
 )
 def test_texts_of_the_same_values(values: tuple[str, ...], rows: str) -> None:
     """F-strings become texts with braces where they fill in the same names as they are."""
-    chain = (
-        "    if load == 'coal':\n        rest = {}\n    elif load == 'hay':\n        rest = {}\n"
-    )
-    chain += "    elif load == 'salt':\n        rest = {}\n    else:\n        rest = {}\n"
-    text = f"def wait(load: str, day: int):\n{chain.format(*values)}    return rest\n"
+    text = f"def wait(load: str, day: int):\n{FOUR.format(*values)}    return rest\n"
     sites = look("lookup-table", text, subject="wait").sites
     assert bool(sites) is bool(rows), [s.whole for s in sites]
     for site in sites:

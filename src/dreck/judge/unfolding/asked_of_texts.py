@@ -13,6 +13,7 @@ from ...outline import all_nodes, copied
 from ..face.verdict import Assumption, AssumptionKind
 from ..face.wording import shortened
 from ..world.around import Names
+from ..world.constants import whole_number
 from ..world.declared import builtin_bases
 from ..world.doubts import of_many_kinds_in, spoken_of
 from ..world.scope import FunctionNode
@@ -102,7 +103,7 @@ class _Work(ast.NodeTransformer):
 
     def _somewhere(self, node: ast.Compare, sign: str) -> ast.AST:
         """Whether a text is found in another one."""
-        call, number = node.left, _number(node.comparators[0])
+        call, number = node.left, whole_number(node.comparators[0])
         method = call.func if isinstance(call, ast.Call) else None
         if not isinstance(call, ast.Call) or not isinstance(method, ast.Attribute):
             return node
@@ -167,8 +168,8 @@ def _end_asked(node: ast.Compare) -> tuple[ast.expr, str, str] | None:
     if not written or not isinstance(part, ast.Subscript) or not isinstance(part.slice, ast.Slice):
         return None
     lower, upper = part.slice.lower, part.slice.upper
-    first = None if lower is None else _number(lower)
-    last = None if upper is None else _number(upper)
+    first = None if lower is None else whole_number(lower)
+    last = None if upper is None else whole_number(upper)
     if part.slice.step is not None:
         return None
     if (lower is None or first == 0) and last == len(written):
@@ -185,7 +186,7 @@ def _letter_asked(node: ast.expr) -> tuple[ast.expr, str, str] | None:
     part, written = node.left, _text(node.comparators[0])
     if not isinstance(node.ops[0], ast.Eq) or not isinstance(part, ast.Subscript):
         return None
-    place = _number(part.slice)
+    place = whole_number(part.slice)
     if len(written) != 1 or place not in (0, -1):
         return None
     return part.value, "startswith" if place == 0 else "endswith", written
@@ -197,7 +198,7 @@ def _asked_of(test: ast.expr) -> str:
         return ast.unparse(test)
     if not isinstance(test, ast.Compare) or len(test.ops) != 1:
         return ""
-    sign, number = _SIGNS.get(type(test.ops[0])), _number(test.comparators[0])
+    sign, number = _SIGNS.get(type(test.ops[0])), whole_number(test.comparators[0])
     if is_called(test.left, "len") and (sign, number) in ((">", 0), ("!=", 0), (">=", 1)):
         arguments = test.left.args  # type: ignore[attr-defined]
         return ast.unparse(arguments[0]) if len(arguments) == 1 else ""
@@ -211,15 +212,6 @@ def _is_empty(node: ast.expr) -> bool:
 def _text(node: ast.expr) -> str:
     value = node.value if isinstance(node, ast.Constant) else None
     return value if isinstance(value, str) else ""
-
-
-def _number(node: ast.expr) -> int | None:
-    sign = 1
-    if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.USub):
-        sign, node = -1, node.operand
-    if isinstance(node, ast.Constant) and type(node.value) is int:
-        return sign * node.value
-    return None
 
 
 def _method(asked: ast.expr, method: str, written: str) -> ast.Call:

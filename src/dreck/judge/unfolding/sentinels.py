@@ -12,6 +12,7 @@ from dataclasses import dataclass
 
 from ...outline import all_nodes, copied
 from ..world.around import Names
+from ..world.constants import whole_number
 from ..world.scope import FunctionNode
 from .stand_ins import note_stand_in
 from .what_is_gone_through import is_awkward, is_builtin, is_counter, is_named, step_of, stores
@@ -54,17 +55,8 @@ def _more(node: ast.Compare) -> bool | None:
     """Whether a comparison holds where a name is 0 or more; None if it asks anything else."""
     if len(node.ops) != 1 or type(node.ops[0]) not in _SIGNS or not isinstance(node.left, ast.Name):
         return None
-    number = _number(node.comparators[0])
+    number = whole_number(node.comparators[0])
     return None if number is None else _MORE.get((_SIGNS[type(node.ops[0])], number))
-
-
-def _number(node: ast.expr) -> int | None:
-    sign = 1
-    if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.USub):
-        sign, node = -1, node.operand
-    if isinstance(node, ast.Constant) and type(node.value) is int:
-        return sign * node.value
-    return None
 
 
 def _is_place_or_none(name: str, function: FunctionNode, names: Names) -> bool:
@@ -74,7 +66,7 @@ def _is_place_or_none(name: str, function: FunctionNode, names: Names) -> bool:
         for n in all_nodes(function)
         if isinstance(n, ast.Assign) and len(n.targets) == 1 and is_named(n.targets[0], name)
     ]
-    numbers = [_number(v) for v in values]
+    numbers = [whole_number(v) for v in values]
     if len(values) != stores(name, function) or -1 not in numbers:
         return False
     return all(
@@ -89,7 +81,9 @@ def _is_place(value: ast.expr, function: FunctionNode, names: Names) -> bool:
         return _calls(value, "len", function, names)
     if is_counter(value.id, function):
         given = [n for n in all_nodes(function) if isinstance(n, ast.Assign)]
-        starts = [_number(n.value) for n in given if any(is_named(t, value.id) for t in n.targets)]
+        starts = [
+            whole_number(n.value) for n in given if any(is_named(t, value.id) for t in n.targets)
+        ]
         steps = [s for n in all_nodes(function) for name, s in [step_of(n)] if name == value.id]
         return all(s is None or s >= 0 for s in starts) and all(s >= 0 for s in steps)
     counted = sum(
@@ -108,8 +102,8 @@ def _counts(loop: ast.For, name: str, function: FunctionNode, names: Names) -> b
         starts = through.args[:1] if len(through.args) == 2 else []
         return (
             len(through.args) < 3
-            and all((_number(s) or 0) >= 0 for s in starts)
-            and (not starts or _number(starts[0]) is not None)
+            and all((whole_number(s) or 0) >= 0 for s in starts)
+            and (not starts or whole_number(starts[0]) is not None)
         )
     if not _calls(through, "enumerate", function, names) or len(through.args) != 1:
         return False
@@ -133,7 +127,7 @@ class _Flags(ast.NodeTransformer):
         if not isinstance(target, ast.Name) or target.id not in self.names:
             return node
         flag = ast.Name(_flag(target.id), ast.Store())
-        is_given = ast.Constant(_number(node.value) != -1)
+        is_given = ast.Constant(whole_number(node.value) != -1)
         return [node, ast.copy_location(ast.Assign([flag], is_given), node)]
 
     def visit_Compare(self, node: ast.Compare) -> ast.AST:

@@ -27,6 +27,16 @@ def is_constant(node: ast.expr) -> bool:
     return isinstance(node, ast.Constant)
 
 
+def whole_number(node: ast.expr) -> int | None:
+    """The whole number that is written somewhere, with or without a minus; None for anything else."""
+    sign = 1
+    if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.USub):
+        sign, node = -1, node.operand
+    if isinstance(node, ast.Constant) and type(node.value) is int:
+        return sign * node.value
+    return None
+
+
 # What marks a function whose body yields and awaits where it is called.
 READ_IN_PLACE = "read_in_place"
 # What marks a function that delegates to one of those, and is a generator function for that.
