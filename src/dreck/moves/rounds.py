@@ -4,7 +4,7 @@ loops inside, and what it does at its heart.
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from enum import Enum
 from typing import TypeAlias
@@ -22,7 +22,7 @@ from ..logic.conditions import (
     text_of,
 )
 from ..logic.negate import Negation
-from ..logic.walk import children, name_counts, names_in, walk
+from ..logic.walk import name_counts, names_in, walk
 from .arms import single
 from .blocks import leaves
 from .elements import PutElement, numbered

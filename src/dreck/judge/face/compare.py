@@ -8,7 +8,6 @@ from dataclasses import dataclass, replace
 from typing import TypeAlias
 
 from .broken import broken
-from .verdict import Assumption
 from .protection import may_let_through, passed_through
 from ..world.context import ENDS, Context
 from ...outline import Function, all_nodes

@@ -15,7 +15,7 @@ from ..world.around import Names
 from ..world.scope import FunctionNode
 from .stand_ins import note_stand_in
 from .tables_read import is_only_read, values_given
-from .what_is_gone_through import blocks_of, is_awkward, is_named, reads, stores
+from .what_is_gone_through import blocks_of, is_awkward, reads, stores
 
 _LEAVING = (ast.Return, ast.Raise, ast.Continue, ast.Break)
 

@@ -6,7 +6,7 @@ from __future__ import annotations
 
 import ast
 from abc import abstractmethod
-from collections.abc import Callable, Mapping
+from collections.abc import Mapping
 
 from ...outline import all_nodes
 from ..ir.graph import Node, Operand, Put, Test

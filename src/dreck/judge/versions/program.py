@@ -16,7 +16,6 @@ from dataclasses import dataclass
 from ...outline import FunctionNode, all_nodes, child_nodes
 from ..world.kinds import data_of_kinds
 from ..world.loading import has_lazy_hints
-from ..world.names import single_target
 from ..world.neutral import neutral_data_of
 from ..world.quiet import (
     is_quiet,

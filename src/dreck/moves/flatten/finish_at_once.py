@@ -15,7 +15,7 @@ from ...logic.along import nothing_known
 from ...logic.assigned import assigned_names
 from ...logic.conditions import constant
 from ...logic.known import Known
-from ...logic.specialise import reduced, specialised
+from ...logic.specialise import specialised
 from ...logic.walk import names_in, walk
 from ..arms import constant_given, single
 from ..blocks import lead_of

@@ -12,7 +12,6 @@ from collections.abc import Sequence
 import libcst as cst
 
 from ...logic.assigned import assigned_names
-from ...logic.conditions import same
 from ...logic.liveness import live_after
 from ...logic.walk import has_comments, names_in, walk
 from ...naming.words import plural
