@@ -17,6 +17,7 @@ from ..world.constants import whole_number
 from ..world.declared import builtin_bases
 from ..world.doubts import of_many_kinds_in, spoken_of
 from ..world.scope import FunctionNode
+from .form_work import FormWork
 from .what_is_gone_through import (
     heads_declared,
     heads_of,
@@ -47,17 +48,13 @@ def asked_of_texts(
     made = copied(function)
     work = _Work(function, names, _tests(made))
     work.visit(made)
-    if not work.changed:
-        return None
-    ast.fix_missing_locations(made)
-    return made, tuple(dict.fromkeys(work.rests_on))
+    return work.result(made)
 
 
-class _Work(ast.NodeTransformer):
+class _Work(FormWork, ast.NodeTransformer):
     def __init__(self, function: FunctionNode, names: Names, tests: set[int]) -> None:
-        self.function, self.names, self.tests = function, names, tests
-        self.changed = False
-        self.rests_on: list[Assumption] = []
+        super().__init__(function, names)
+        self.tests = tests
 
     def visit_BoolOp(self, node: ast.BoolOp) -> ast.AST:
         if isinstance(node.op, ast.And):
@@ -137,7 +134,7 @@ class _Work(ast.NodeTransformer):
             return False
         about = shortened(asked)
         kind = AssumptionKind.AS_DECLARED if heads else AssumptionKind.AS_USED
-        self.rests_on.append(Assumption(kind, about, f"{about} that is no text"))
+        self.rest_on(kind, about, f"{about} that is no text")
         return True
 
 

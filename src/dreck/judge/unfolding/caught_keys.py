@@ -16,6 +16,7 @@ from ..walk.evident_mappings import is_evident_mapping
 from ..world.around import Names
 from ..world.classes import looks_into_objects
 from ..world.scope import FunctionNode
+from .form_work import FormWork
 from .tables_read import is_only_read, values_given
 from .what_is_gone_through import is_awkward, is_builtin, stores
 
@@ -36,18 +37,10 @@ def caught_keys(
         return None
     work = _Asked(function, names)
     made = work.visit(copied(function))
-    if not work.changed:
-        return None
-    ast.fix_missing_locations(made)
-    return made, tuple(dict.fromkeys(work.rests_on))
+    return work.result(made)
 
 
-class _Asked(ast.NodeTransformer):
-    def __init__(self, function: FunctionNode, names: Names) -> None:
-        self.function, self.names = function, names
-        self.changed = False
-        self.rests_on: list[Assumption] = []
-
+class _Asked(FormWork, ast.NodeTransformer):
     def visit_Try(self, node: ast.Try) -> ast.AST:
         self.generic_visit(node)
         looked_up = _looked_up(node)
@@ -59,7 +52,7 @@ class _Asked(ast.NodeTransformer):
                 return node
             about = ast.unparse(looked_up.value)
             breaks = f"{about} that is no dict, or of a class derived from it"
-            self.rests_on.append(Assumption(why, about, breaks))
+            self.rest_on(why, about, breaks)
         self.changed = True
         asked = ast.Compare(looked_up.slice, [ast.In()], [copied(looked_up.value)])
         missing = [_without_cause(s) for s in node.handlers[0].body]

@@ -16,13 +16,14 @@ from ..face.wording import shortened
 from ..world.around import Names
 from ..world.doubts import of_many_kinds_in, spoken_of
 from ..world.scope import FunctionNode
+from .form_work import FormWork
 from .stand_ins import note_stand_in
 from .what_is_gone_through import heads_declared, heads_of, is_awkward, is_named, reads, stores
 
 _DICTS = frozenset(
     {"dict", "Dict", "Mapping", "MutableMapping", "defaultdict", "OrderedDict", "Counter"}
 )
-_HELD = "entry."
+_HELD = "entry"
 _BUILT = (ast.ListComp, ast.SetComp, ast.GeneratorExp)
 
 
@@ -40,19 +41,10 @@ def entries(
             work.loop(node)
         elif isinstance(node, (*_BUILT, ast.DictComp)) and len(node.generators) == 1:
             work.built(node)
-    if not work.changed:
-        return None
-    ast.fix_missing_locations(made)
-    return made, tuple(dict.fromkeys(work.rests_on))
+    return work.result(made)
 
 
-class _Work:
-    def __init__(self, function: FunctionNode, names: Names) -> None:
-        self.function, self.names = function, names
-        self.changed = False
-        self.rests_on: list[Assumption] = []
-        self._count = 0
-
+class _Work(FormWork):
     def loop(self, loop: ast.For) -> None:
         """Bring one loop to that form."""
         outside = {
@@ -99,8 +91,7 @@ class _Work:
         roots = {n.id for n in all_nodes(named) if isinstance(n, ast.Name)}
         if any(stores(r, p) for r in roots for p in parts) or not self._is_dict(named):
             return None
-        self._count += 1
-        name = f"{_HELD}{self._count}"
+        name = self.numbered(_HELD)
         note_stand_in(self.function, name, f"{text}[{key}]")
         for part in parts:
             _Entries(text, key, name).visit(part)
@@ -108,7 +99,7 @@ class _Work:
             isinstance(n, ast.Call | ast.Await | ast.Yield) for p in parts for n in all_nodes(p)
         ):
             breaks = f"a dict `{text}` that is changed while it is gone through"
-            self.rests_on.append(Assumption(AssumptionKind.STABLE_READ, text, breaks))
+            self.rest_on(AssumptionKind.STABLE_READ, text, breaks)
         self.changed = True
         is_asked = key in outside or any(reads(key, p) for p in parts)
         held = ast.Name(name, ast.Store())
@@ -174,7 +165,7 @@ class _Work:
         about = shortened(named)
         kind = AssumptionKind.AS_DECLARED if heads else AssumptionKind.AS_USED
         breaks = f"{about} that is no dict, or of a class with entries of its own"
-        self.rests_on.append(Assumption(kind, about, breaks))
+        self.rest_on(kind, about, breaks)
         return True
 
 

@@ -17,6 +17,7 @@ from ...outline import all_nodes, copied
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.scope import FunctionNode
+from .form_work import FormWork
 from .what_is_gone_through import is_builtin, is_list, stores
 
 # What is made of all that a generator gives.
@@ -41,34 +42,29 @@ def without_mapping(
         return None
     work = _Generators(function, names, words)
     made = work.visit(copied(function))
-    if not work.rests_on and not work.changed:
-        return None
-    ast.fix_missing_locations(made)
-    return made, tuple(dict.fromkeys(work.rests_on))
+    return work.result(made)
 
 
-class _Generators(ast.NodeTransformer):
+class _Generators(FormWork, ast.NodeTransformer):
     def __init__(self, function: FunctionNode, names: Names, words: list[str]) -> None:
-        self.function, self.names, self.words = function, names, words
-        self.rests_on: list[Assumption] = []
-        self.changed = False
-        self._count = 0
+        super().__init__(function, names)
+        self.words = words
 
     def visit_Expr(self, node: ast.Expr) -> ast.AST:
         """Hand one element on after the other."""
         self.generic_visit(node)
         if not isinstance(node.value, ast.YieldFrom):
             return node
+        self.changed = True
         through = node.value.value
         about = ast.unparse(through)
         breaks = f"an iterator `{about}` that something is sent back to, or thrown into"
-        self.rests_on.append(Assumption(AssumptionKind.NO_EFFECT, about, breaks))
+        self.rest_on(AssumptionKind.NO_EFFECT, about, breaks)
         generators = through.generators if isinstance(through, ast.GeneratorExp) else []
         given = {n.id for g in generators for n in all_nodes(g.target) if isinstance(n, ast.Name)}
         taken = any(_count(n, self.function) > _count(n, through) for n in given)
         if not generators or taken or any(g.is_async for g in generators):
-            self._count += 1
-            each = f"each.{self._count}"
+            each = self.numbered("each")
             told = ast.Expr(ast.Yield(ast.Name(each, ast.Load())))
             made: ast.stmt = ast.For(ast.Name(each, ast.Store()), through, [told], [])
             return ast.copy_location(made, node)
@@ -100,14 +96,13 @@ class _Generators(ast.NodeTransformer):
         tests = [value] if name == "filter" else []
         element = ast.Name(each, ast.Load()) if name == "filter" else value
         through = ast.comprehension(target, node.args[1], tests, 0)
-        self._rest_on(node.args[0])
+        self._never_stops(node.args[0])
         return ast.copy_location(ast.GeneratorExp(element, [through]), node)
 
     def _one_by_one(self, node: ast.Call) -> ast.AST:
         """What is asked for all that it goes through, element by element."""
         if not isinstance(node.args[0], _CHOSEN):
-            self._count += 1
-            each = f"each.{self._count}"
+            each = self.numbered("each")
             through = ast.comprehension(ast.Name(each, ast.Store()), node.args[0], [], 0)
             made = ast.GeneratorExp(ast.Name(each, ast.Load()), [through])
             node.args[0] = ast.copy_location(made, node.args[0])
@@ -119,18 +114,17 @@ class _Generators(ast.NodeTransformer):
         given = node.args[0]
         kind = ast.ListComp if name == "list" else ast.SetComp
         if isinstance(given, ast.GeneratorExp):
-            self._rest_on(given.elt)
+            self._never_stops(given.elt)
             return ast.copy_location(kind(given.elt, given.generators), node)
         if isinstance(given, _CHOSEN):
             return node
-        self._count += 1
-        each = f"each.{self._count}"
+        each = self.numbered("each")
         through = ast.comprehension(ast.Name(each, ast.Store()), given, [], 0)
         self.changed = True
         if name == "list" and not is_list(given, self.function, self.names):
             about = ast.unparse(given)
             breaks = f"{about} of a class whose __len__ does something, or raises"
-            self.rests_on.append(Assumption(AssumptionKind.NO_EFFECT, about, breaks))
+            self.rest_on(AssumptionKind.NO_EFFECT, about, breaks)
         return ast.copy_location(kind(ast.Name(each, ast.Load()), [through]), node)
 
     def _counted(self, node: ast.Call) -> ast.AST:
@@ -139,16 +133,17 @@ class _Generators(ast.NodeTransformer):
         if not isinstance(given, ast.ListComp) or not isinstance(given.elt, ast.Name):
             return node
         for test in (t for g in given.generators for t in g.ifs):
-            self._rest_on(test)
+            self._never_stops(test)
         self.changed = True
         one = ast.GeneratorExp(ast.Constant(1), given.generators)
         made = ast.Call(ast.Name("sum", ast.Load()), [one], [])
         return ast.copy_location(made, node)
 
-    def _rest_on(self, asked: ast.expr) -> None:
+    def _never_stops(self, asked: ast.expr) -> None:
+        self.changed = True
         about = ast.unparse(asked)
         breaks = f"an element for which `{about}` raises StopIteration"
-        self.rests_on.append(Assumption(AssumptionKind.NO_EFFECT, about, breaks))
+        self.rest_on(AssumptionKind.NO_EFFECT, about, breaks)
 
     def _asked(self, called: ast.expr, *, nothing: bool) -> tuple[str, ast.expr] | None:
         """What an element is called, and what is asked of it."""
@@ -162,8 +157,7 @@ class _Generators(ast.NodeTransformer):
             if any(isinstance(n, awkward) for n in all_nodes(called.body)):
                 return None
             return only[0].arg, called.body
-        self._count += 1
-        each = f"each.{self._count}"
+        each = self.numbered("each")
         read = ast.Name(each, ast.Load())
         if nothing and isinstance(called, ast.Constant) and called.value is None:
             return each, read

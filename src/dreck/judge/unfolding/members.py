@@ -14,11 +14,12 @@ from ..face.verdict import Assumption, AssumptionKind
 from ..face.wording import shortened
 from ..world.around import Names
 from ..world.scope import FunctionNode
+from .form_work import FormWork
 from .stand_ins import note_stand_in
 from .what_is_gone_through import heads_declared, heads_of, is_awkward, is_builtin
 from .what_is_gone_through import may_be_gone_through, stores
 
-_MEMBERS = "member."
+_MEMBER = "member"
 # What has its elements under one name, and is asked for them by ``==``.
 _FITTING = frozenset({"list", "List", "tuple", "Tuple", "Sequence", "deque"})
 
@@ -46,12 +47,9 @@ def members(
     work = _Work(function, names, same, gone_through)
     work.is_new = is_new
     made: FunctionNode = work.visit(copied(function))
-    if not work.rests_on:
-        return None
     for name in work.made:
         note_stand_in(made, name, "each")
-    ast.fix_missing_locations(made)
-    return made, tuple(dict.fromkeys(work.rests_on))
+    return work.result(made)
 
 
 def _asked(node: ast.Compare) -> str:
@@ -60,15 +58,14 @@ def _asked(node: ast.Compare) -> str:
     return f"{ast.unparse(node.left)} in {ast.unparse(node.comparators[0])}" if is_member else ""
 
 
-class _Work(ast.NodeTransformer):
+class _Work(FormWork, ast.NodeTransformer):
     def __init__(
         self, function: FunctionNode, names: Names, same: set[str], gone_through: set[str]
     ) -> None:
-        self.function, self.names = function, names
+        super().__init__(function, names)
         self.same, self.gone_through = same, gone_through
         self.is_new = False
         self.made: list[str] = []
-        self.rests_on: list[Assumption] = []
 
     def visit_Compare(self, node: ast.Compare) -> ast.AST:
         self.generic_visit(node)
@@ -76,7 +73,8 @@ class _Work(ast.NodeTransformer):
         if not asked or asked in self.same or not self._fits(node):
             return node
         row = node.comparators[0]
-        name = f"{_MEMBERS}{len(self.rests_on)}"
+        name = self.numbered(_MEMBER)
+        self.changed = True
         self.made.append(name)
         same = ast.Compare(ast.Name(name, ast.Load()), [ast.Eq()], [node.left])
         each = ast.comprehension(ast.Name(name, ast.Store()), row, [], 0)
@@ -91,7 +89,7 @@ class _Work(ast.NodeTransformer):
         """Whether a comparison may as well be asked of each element."""
         item, row = node.left, node.comparators[0]
         held = isinstance(item, ast.Constant) or (
-            isinstance(item, ast.Name) and not item.id.startswith(_MEMBERS)
+            isinstance(item, ast.Name) and not item.id.startswith(f"{_MEMBER}.")
         )
         if not held or not isinstance(row, ast.Name | ast.Attribute):
             return False
@@ -105,9 +103,9 @@ class _Work(ast.NodeTransformer):
         about = shortened(row)
         if not heads:
             breaks = f"{about} that is a text, or of a class that says itself what `in` means"
-            self.rests_on.append(Assumption(AssumptionKind.AS_USED, about, breaks))
+            self.rest_on(AssumptionKind.AS_USED, about, breaks)
         breaks = f"{about} with something in it, such as NaN, that does not equal itself"
-        self.rests_on.append(Assumption(AssumptionKind.PLAIN_EQUALITY, about, breaks))
+        self.rest_on(AssumptionKind.PLAIN_EQUALITY, about, breaks)
         return True
 
     def _heads(self, row: ast.expr) -> list[str]:

@@ -18,6 +18,7 @@ from ..world.around import Names
 from ..world.classes import looks_into_objects, may_be_set_by_text
 from ..world.doubts import asked_whether_in, doubted_in, of_many_kinds_in, set_later_in, spoken_of
 from ..world.scope import FunctionNode
+from .form_work import FormWork
 from .quiet_questions import declared_missing
 from .stand_ins import note_stand_in
 from .what_is_gone_through import is_awkward
@@ -43,17 +44,13 @@ def named_arguments(
     same = {ast.dump(n) for n in all_nodes(other) if isinstance(n, ast.Call)}
     work = _Work(copied(function), names, same)
     work.block_of(work.function)
-    if not work.rests_on:
-        return None
-    ast.fix_missing_locations(work.function)
-    return work.function, tuple(dict.fromkeys(work.rests_on))
+    return work.result(work.function)
 
 
-class _Work:
+class _Work(FormWork):
     def __init__(self, function: FunctionNode, names: Names, same: set[str]) -> None:
-        self.function, self.names, self.same = function, names, same
-        self.rests_on: list[Assumption] = []
-        self._count = 0
+        super().__init__(function, names)
+        self.same = same
 
     def block_of(self, owner: ast.AST) -> None:
         """Change the statements of all blocks in some code."""
@@ -99,25 +96,17 @@ class _Work:
             keyword.value = self._name(self._named(keyword.value, first), first)
         value.args = given
         about = ast.unparse(value.func)
-        self.rests_on += [
-            Assumption(
-                AssumptionKind.NO_EFFECT,
-                about,
-                f"a value for which `{about}` does something, or raises",
-            ),
-            Assumption(
-                AssumptionKind.STABLE_READ,
-                about,
-                f"a value of `{about}` that what it is called with changes",
-            ),
-        ]
+        self.changed = True
+        breaks = f"a value for which `{about}` does something, or raises"
+        self.rest_on(AssumptionKind.NO_EFFECT, about, breaks)
+        breaks = f"a value of `{about}` that what it is called with changes"
+        self.rest_on(AssumptionKind.STABLE_READ, about, breaks)
         return value
 
     def _name(self, value: ast.expr, first: list[ast.stmt]) -> ast.expr:
         if isinstance(value, ast.Constant):
             return value
-        self._count += 1
-        name = f"argument.{self._count}"
+        name = self.numbered("argument")
         note_stand_in(self.function, name, ast.unparse(value))
         set_to = ast.Assign([ast.Name(name, ast.Store())], value)
         first.append(ast.copy_location(set_to, value))

@@ -14,6 +14,7 @@ from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.names import is_from
 from ..world.scope import FunctionNode
+from .form_work import FormWork
 from .stand_ins import note_stand_in
 from .what_is_gone_through import (
     holds_plain,
@@ -48,19 +49,10 @@ def neighbours(
             work.by_places(node)
         if isinstance(node, ast.For | ast.comprehension):
             work.by_pairs(node)
-    if not work.changed:
-        return None
-    ast.fix_missing_locations(made)
-    return made, tuple(dict.fromkeys(work.rests_on))
+    return work.result(made)
 
 
-class _Work:
-    def __init__(self, function: FunctionNode, names: Names) -> None:
-        self.function, self.names = function, names
-        self.changed = False
-        self.rests_on: list[Assumption] = []
-        self._count = 0
-
+class _Work(FormWork):
     def by_pairs(self, loop: ast.For | ast.comprehension) -> None:
         """What pairs neighbours in other words."""
         through = loop.iter
@@ -105,8 +97,8 @@ class _Work:
             return
         if not all(isinstance(n.ctx, ast.Load) for n in at) or not all(map(self._is_quiet, inside)):
             return
-        self._count += 1
-        names = [f"pair.{self._count}.{which}" for which in ("first", "second")]
+        both = self.numbered("pair")
+        names = [f"{both}.{which}" for which in ("first", "second")]
         for name, offset in zip(names, (first - 1, first), strict=True):
             shown = place if not offset else f"{place} {'-' if offset < 0 else '+'} {abs(offset)}"
             note_stand_in(self.function, name, f"{text}[{shown}]")
@@ -118,7 +110,7 @@ class _Work:
         self.changed = True
         if not holds_plain(listed, self.function, self.names):
             breaks = f"an element that changes `{text}` when it is asked for something"
-            self.rests_on.append(Assumption(AssumptionKind.NO_EFFECT, text, breaks))
+            self.rest_on(AssumptionKind.NO_EFFECT, text, breaks)
 
     def _is_own(self, name: str) -> bool:
         """Whether a name only stands for lists that the function makes."""

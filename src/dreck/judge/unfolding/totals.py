@@ -17,6 +17,7 @@ from ..face.wording import shortened
 from ..world.around import Names
 from ..world.names import is_from
 from ..world.scope import FunctionNode
+from .form_work import FormWork, names_bound
 from .stand_ins import note_stand_in
 from .sunk_stores import is_its_own, is_seen_from_elsewhere
 from .tables_read import change_blocks
@@ -54,10 +55,7 @@ def totals(
     if not work.own and not work.lists:
         return None
     change_blocks(made, work.block)
-    if not work.changed:
-        return None
-    ast.fix_missing_locations(made)
-    return made, tuple(dict.fromkeys(work.rests_on))
+    return work.result(made)
 
 
 def _may_be_total(node: ast.AST) -> bool:
@@ -68,17 +66,10 @@ def _may_be_total(node: ast.AST) -> bool:
     return word in ("Counter", "defaultdict")
 
 
-class _Work:
+class _Work(FormWork):
     def __init__(self, function: FunctionNode, names: Names) -> None:
-        self.function, self.names = function, names
-        self.changed = False
-        self.rests_on: list[Assumption] = []
-        self._count = 0
-        inside = [n for n in all_nodes(function) if isinstance(n, ast.Name | ast.arg)]
-        self.locals = {n.arg for n in inside if isinstance(n, ast.arg)}
-        self.locals |= {
-            n.id for n in inside if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
-        }
+        super().__init__(function, names)
+        self.locals = names_bound(function)
         started = {n: v for s in function.body for n, v in [_given(s)] if n and v is not None}
         once = {n: v for n, v in started.items() if stores(n, function) == 1}
         plain = {n for n, v in once.items() if isinstance(v, ast.Dict) and not v.keys}
@@ -283,8 +274,7 @@ class _Work:
         else:
             if often > 1 and not self._may_be_read_once(key):
                 return None
-            self._count += 1
-            held = ast.Name(f"{name}.key.{self._count}", ast.Load())
+            held = ast.Name(self.numbered(f"{name}.key"), ast.Load())
             note_stand_in(self.function, held.id, ast.unparse(key))
             first = [ast.Assign([ast.Name(held.id, ast.Store())], key)]
         got = ast.Attribute(ast.Name(name, ast.Load()), "get", ast.Load())
@@ -295,7 +285,7 @@ class _Work:
         if often > 2 and not isinstance(key, ast.Constant):
             about = shortened(key)
             breaks = f"{about} that does something when it is looked up"
-            self.rests_on.append(Assumption(AssumptionKind.NO_EFFECT, about, breaks))
+            self.rest_on(AssumptionKind.NO_EFFECT, about, breaks)
         self._takes_for_number(value)
         return [ast.copy_location(s, at) for s in (*first, made)]
 
@@ -308,7 +298,7 @@ class _Work:
             return False
         about = shortened(key)
         breaks = f"a value of `{about}` that is another one when it is read again"
-        self.rests_on.append(Assumption(AssumptionKind.STABLE_READ, about, breaks))
+        self.rest_on(AssumptionKind.STABLE_READ, about, breaks)
         return True
 
     def _is_number(self, name: str, value: ast.expr) -> bool:
@@ -329,7 +319,7 @@ class _Work:
         odd = "-0.0" if "float" in heads else "a bool"
         odd = odd if value_heads else f"no number, or {odd}"
         breaks = f"{about} that is {odd}"
-        self.rests_on.append(Assumption(AssumptionKind.AS_DECLARED, about, breaks))
+        self.rest_on(AssumptionKind.AS_DECLARED, about, breaks)
         return True
 
     def _heads_of_totals(self, name: str) -> list[str]:
@@ -358,7 +348,7 @@ class _Work:
         if not heads or not set(heads) <= _NUMBERS:
             about = shortened(value)
             breaks = f"{about} that is no number, and is changed where something is added to it"
-            self.rests_on.append(Assumption(AssumptionKind.AS_USED, about, breaks))
+            self.rest_on(AssumptionKind.AS_USED, about, breaks)
 
 
 _NUMBERS = frozenset({"int", "float"})

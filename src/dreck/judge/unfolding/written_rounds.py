@@ -17,6 +17,7 @@ from ...outline import all_nodes, copied
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.scope import FunctionNode
+from .form_work import FormWork, names_bound
 from .stand_ins import note_stand_in
 from .tables_read import change_blocks, is_only_read, values_given
 from .what_is_gone_through import (
@@ -47,23 +48,13 @@ def written_rounds(
     made = copied(function)
     work = _Work(made, names)
     made.body = work.block(made.body)
-    if not work.changed:
-        return None
-    ast.fix_missing_locations(made)
-    return made, tuple(dict.fromkeys(work.rests_on))
+    return work.result(made)
 
 
-class _Work:
+class _Work(FormWork):
     def __init__(self, function: FunctionNode, names: Names) -> None:
-        self.function, self.names = function, names
-        self.changed = False
-        self.rests_on: list[Assumption] = []
-        self._count = 0
-        inside = [n for n in all_nodes(function) if isinstance(n, ast.Name | ast.arg)]
-        self.locals = {n.arg for n in inside if isinstance(n, ast.arg)}
-        self.locals |= {
-            n.id for n in inside if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
-        }
+        super().__init__(function, names)
+        self.locals = names_bound(function)
 
     def block(self, body: list[ast.stmt]) -> list[ast.stmt]:
         """A block whose loops over written rows are written out."""
@@ -148,8 +139,7 @@ class _Work:
         if rows is None:
             return None
         first, held = self._held(rows, statement)
-        self._count += 1
-        name = f"rows.{self._count}"
+        name = self.numbered("rows")
         method = ast.Attribute(ast.Name(name, ast.Load()), "append", ast.Load())
         body: list[ast.stmt] = [ast.Expr(ast.Call(method, [value.elt], []))]
         for test in reversed(generator.ifs):
@@ -251,7 +241,7 @@ class _Work:
             return []
         if name not in self.names.new:
             breaks = f"{name} set or changed from outside the module"
-            self.rests_on.append(Assumption(AssumptionKind.UNPATCHED, name, breaks))
+            self.rest_on(AssumptionKind.UNPATCHED, name, breaks)
         return copied(rows)
 
     def _means_the_same(self, row: ast.expr) -> bool:
@@ -298,8 +288,7 @@ class _Work:
                 return part
             if isinstance(part, ast.Name) and not stores(part.id, at):
                 return part
-            self._count += 1
-            name = f"row.{self._count}"
+            name = self.numbered("row")
             note_stand_in(self.function, name, ast.unparse(part))
             given = ast.Assign([ast.Name(name, ast.Store())], part)
             first.append(ast.copy_location(given, at))
