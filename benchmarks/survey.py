@@ -3,8 +3,9 @@
     python benchmarks/survey.py [FOLDER] [--lines N]
 
 Reads up to N lines (300,000) of a folder, the standard library of this Python if none is given, in
-turns: ``ast.parse`` alone, a cold survey without a cache, a cold one that fills a cache, a warm one.
-Prints each as a share of the first; the best of three rounds counts. Nothing is imported or run.
+turns: ``ast.parse`` alone, a cold survey without a cache, a cold one that fills a cache, a warm
+one. Prints each as a share of the first; the best of three rounds counts. Nothing is imported or
+run.
 """
 
 from __future__ import annotations

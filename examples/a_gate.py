@@ -2,9 +2,9 @@
 
 python examples/a_gate.py
 
-Plays a branch in a copy of the demo project that is under git. A tangle is added, and a boundary slips:
-the baseline finds the one, vouching the other. What is printed is what a build would print; the statuses
-are what it would stop at.
+Plays a branch in a copy of the demo project that is under git. A tangle is added, and a boundary
+slips: the baseline finds the one, vouching the other. What is printed is what a build would print;
+the statuses are what it would stop at.
 """
 
 import os

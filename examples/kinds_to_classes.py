@@ -2,8 +2,9 @@
 
 python examples/kinds_to_classes.py [PAGE.html]
 
-Takes the yard of the lock-keepers' office: what gear needs in hands is asked by class, what a lock does by
-its own kind. The steps are printed with their verdicts; with a name, a page about them is written.
+Takes the yard of the lock-keepers' office: what gear needs in hands is asked by class, what a lock
+does by its own kind. The steps are printed with their verdicts; with a name, a page about them is
+written.
 """
 
 import os

@@ -2,8 +2,8 @@
 
 python examples/look_at_a_package.py [FOLDER]
 
-Without FOLDER it looks at the demo project. Nothing is imported or run. Writes the map and a page about
-the package into a scratch folder, and says how large they are.
+Without FOLDER it looks at the demo project. Nothing is imported or run. Writes the map and a page
+about the package into a scratch folder, and says how large they are.
 """
 
 import os

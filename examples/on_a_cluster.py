@@ -2,7 +2,8 @@
 
 python -m pip install '.[cluster]' && python examples/on_a_cluster.py
 
-Any object with the interface of concurrent.futures.Executor will do. Without Dask it says how to get it.
+Any object with the interface of concurrent.futures.Executor will do. Without Dask it says how to
+get it.
 """
 
 import importlib.util

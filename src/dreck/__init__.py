@@ -1,14 +1,12 @@
 """Dreck simplifies tangled conditional logic in small steps and shows that nothing changed.
 
-These calls do the work: :func:`survey` finds the most tangled functions, :func:`untangle`
-takes them apart step by step, :func:`vouch` compares two versions of a module, :func:`vouch_since` two
-revisions of a project, :func:`explain`
-shows
-the proof as a decision table. :func:`rename` gives something another name, :func:`catalogue`
-describes the moves, :func:`held_by_tests` says how well tests hold a
-function, :func:`pin` writes tests of what it does now, and :func:`align` lays the arms of a chain side by side. Nothing is written to
-disk unless the ``write`` of a result is called; :func:`written` lists the steps that were, and
-:func:`undo` takes them back.
+These calls do the work: :func:`survey` finds the most tangled functions, :func:`untangle` takes
+them apart step by step, :func:`vouch` compares two versions of a module, :func:`vouch_since` two
+revisions of a project, :func:`explain` shows the proof as a decision table. :func:`rename` gives
+something another name, :func:`catalogue` describes the moves, :func:`held_by_tests` says how well
+tests hold a function, :func:`pin` writes tests of what it does now, and :func:`align` lays the arms
+of a chain side by side. Nothing is written to disk unless the ``write`` of a result is called;
+:func:`written` lists the steps that were, and :func:`undo` takes them back.
 """
 
 from __future__ import annotations

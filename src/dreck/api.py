@@ -557,7 +557,8 @@ def pin(
     out: StrPath | None = None,
     tick: Callable[[str], None] | None = None,
 ) -> Pins:
-    """Choose characterisation tests for functions of one file, and try them out; nothing is written.
+    """Choose characterisation tests for functions of one file, and try them out; nothing is
+    written.
 
     Args:
         targets: as for :func:`untangle`, in one file.

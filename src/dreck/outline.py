@@ -90,7 +90,8 @@ def all_nodes(node: ast.AST) -> Iterator[ast.AST]:
 def copied(code: _Code) -> _Code:
     """A tree, or a list of trees, with nodes of its own; what says how names are used is shared.
 
-    ``copy.deepcopy`` does the same in four times the time, as it asks of everything how it is copied.
+    ``copy.deepcopy`` does the same in four times the time, as it asks of everything how it is
+    copied.
 
     >>> tree = ast.parse("a = b")
     >>> copied(tree).body[0] is tree.body[0], ast.dump(copied(tree)) == ast.dump(tree)

@@ -80,7 +80,9 @@ CASES = {
 
 @pytest.mark.parametrize("title", CASES)
 def test_what_is_reached_counts(title: str) -> None:
-    """A changed function that the subject comes to in a roundabout way keeps it from being the same."""
+    """A changed function that the subject comes to in a roundabout way keeps it from being the
+    same.
+    """
     module, old, new = CASES[title]
     versions = [Version(Path(f"{v}.py"), module.format(v)) for v in ("old", "new")]
     before, after = (

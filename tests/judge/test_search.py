@@ -193,8 +193,8 @@ def enter(boats, level, log):
     ],
 )
 def test_what_functions_of_other_modules_ask(old: str, new: str, tmp_path: Path) -> None:
-    """Records have what they ask for, and what they give back is followed; a value that was compared
-    with another one comes to be the same.
+    """Records have what they ask for, and what they give back is followed; a value that was
+    compared with another one comes to be the same.
     """
     (tmp_path / "depths.py").write_text(DEPTHS, encoding="utf-8")
     for name, text in (("a.py", ENTER), ("b.py", ENTER.replace(old, new))):

@@ -88,7 +88,9 @@ def test_outcomes(body: str, outcome: str) -> None:
 
 @pytest.mark.parametrize("body", ["while n: pass", "return f(abs(n) + 1) if n else 0"])
 def test_time_and_depth_do_not_count(body: str) -> None:
-    """What took the old version too long is no difference and no evidence; a new version that hangs is."""
+    """What took the old version too long is no difference and no evidence; a new version that hangs
+    is.
+    """
     slow, quick = f"def f(n: int):\n    {body}\n    return 0\n", "def f(n: int):\n    return 0\n"
     found = tried(slow, quick)
     assert found["outcome"] == "same" and found["count"] < 6

@@ -134,8 +134,8 @@ class Office:
 
 
 def test_arms_of_one_call_each(tmp_path: Path) -> None:
-    """What is called alike already stays; the others are called by what they do, as keys that are no
-    words say nothing. The step does not pay by itself, only with the table behind it.
+    """What is called alike already stays; the others are called by what they do, as keys that are
+    no words say nothing. The step does not pay by itself, only with the table behind it.
     """
     (tmp_path / "a.py").write_text(PHONE, encoding="utf-8")
     found = dreck.untangle(tmp_path / "a.py", run=False)

@@ -254,8 +254,8 @@ def test_handlers_that_stay_as_they_are(text: str) -> None:
     ],
 )
 def test_a_short_rest(long: int, rest: str, swapped: bool) -> None:
-    """What leaves behind a long arm that leaves becomes its guard, if it is much shorter; what raises,
-    if it is no more work.
+    """What leaves behind a long arm that leaves becomes its guard, if it is much shorter; what
+    raises, if it is no more work.
     """
     work = "".join(f"        lock.fill({n})\n" for n in range(long)) + "        return c\n"
     text = f"def f(lock, a, b, c):\n    if a is b:\n{work}{rest}"

@@ -189,7 +189,9 @@ CHECKS = "if lock.level < 3:\n    log.append('low')\n    return False\nif lock.l
 def test_what_says_what_is_done(
     block: str, outputs: tuple[str, ...], case: str, name: str | None, certain: bool
 ) -> None:
-    """An object is built, an arm does what its calls do; where it is only handled, that says little."""
+    """An object is built, an arm does what its calls do; where it is only handled, that says
+    little.
+    """
     test = ast.parse(case, mode="eval").body if case else None
     found = proposals(Block(ast.parse(block).body, outputs, (), "tick", None, test))
     assert [p.name for p in found[:1]] == [name] * (name is not None)

@@ -1,4 +1,6 @@
-"""Random switches on classes: what the move makes of them behaves the same, and damage is not proved."""
+"""Random switches on classes: what the move makes of them behaves the same, and damage is not
+proved.
+"""
 
 from __future__ import annotations
 

@@ -169,7 +169,9 @@ def test_no_net(more: str, command: str, words: str, project: Path, dreck_in_pro
 
 
 def test_what_fails_by_itself_hides_nothing(project: Path, dreck_in_process) -> None:
-    """A test that fails with and without a step does not count, is told, and stands in nobody's way."""
+    """A test that fails with and without a step does not count, is told, and stands in nobody's
+    way.
+    """
     count = project.parent / f"{project.name}-count"
     path = project / "tests" / "test_gate.py"
     later = f"""import pathlib

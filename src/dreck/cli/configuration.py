@@ -1,10 +1,10 @@
 """Defaults from ``[tool.dreck]`` in the nearest pyproject.toml.
 
 The keys are the long options without their dashes: ``strict``, ``no-run``, ``max-steps``, ``only``,
-``skip``, ``until`` (a table of measures), ``reach``, ``brief``, ``tests`` (true, or the command that
-runs them), ``gate`` (a table of measures) and ``baseline`` (a file) of the survey; and
-``naming.command``, a list with a program and its arguments that proposes names. What is given on the
-command line goes before.
+``skip``, ``until`` (a table of measures), ``reach``, ``brief``, ``tests`` (true, or the command
+that runs them), ``gate`` (a table of measures) and ``baseline`` (a file) of the survey; and
+``naming.command``, a list with a program and its arguments that proposes names. What is given on
+the command line goes before.
 """
 
 from __future__ import annotations

@@ -73,8 +73,8 @@ class Knowledge:
         )
 
     def _is_bool_if(self, node: cst.BaseExpression, truth: bool, strict: bool) -> bool:
-        """Whether an expression that turns out true, or false, is then True or False itself: what is
-        handed on is the operand that decides.
+        """Whether an expression that turns out true, or false, is then True or False itself: what
+        is handed on is the operand that decides.
         """
         if not isinstance(node, cst.BooleanOperation):
             return self.is_bool(node, strict=strict)

@@ -68,7 +68,8 @@ class Known:
 
     ``local`` are the names that only the function itself can bind; whatever runs in between may
     change others. Of these, ``plain`` are known to hold numbers or texts; what others hold may be
-    changed where it is. None stands for all names. ``held`` are the constants that a name is ever given.
+    changed where it is. None stands for all names. ``held`` are the constants that a name is ever
+    given.
     """
 
     local: frozenset[str] | None = None
@@ -233,8 +234,8 @@ def _renamed(node: cst.CSTNode) -> tuple[str, str] | None:
 
 
 def _asked_of(node: cst.BaseExpression, answer: bool) -> Iterator[str]:
-    """The names that cannot be None where a smallest condition has an answer: they were asked for an
-    attribute or item, or are of some class.
+    """The names that cannot be None where a smallest condition has an answer: they were asked for
+    an attribute or item, or are of some class.
     """
     node = core(node)
     if isinstance(node, cst.Call) and isinstance(node.func, cst.Name):

@@ -120,7 +120,9 @@ class Negation:
 
 
 def _of_emptiness(node: cst.Comparison) -> cst.ComparisonTarget | None:
-    """The opposite of ``len(boats) > 0`` as one says it: that there are none, or that there are some."""
+    """The opposite of ``len(boats) > 0`` as one says it: that there are none, or that there are
+    some.
+    """
     called, target = node.left, node.comparisons[0]
     if not isinstance(called, cst.Call) or not isinstance(called.func, cst.Name):
         return None

@@ -37,7 +37,8 @@ def predicate_on_its_class(
         made: the condition as a predicate.
         decision: where it is asked.
         best: how it is called.
-        elsewhere: where it is asked too; of objects of the class, the method is asked there as well.
+        elsewhere: where it is asked too; of objects of the class, the method is asked there as
+            well.
         strict: whether nothing may be assumed.
     """
     view = made.view

@@ -96,7 +96,8 @@ class Home:
             definition: its lines, without indentation of their own.
             above: put it above its caller.
             line: where it is called; helpers that are first called behind that stay below it.
-            kept: which of the lines start inside of a string, so that none of their blanks may change.
+            kept: which of the lines start inside of a string, so that none of their blanks may
+                change.
         """
         body, at = self._neighbours()
         blank = 1 if self.owner is not None else 2

@@ -379,8 +379,8 @@ def is_limit(node: ast.expr) -> bool:
 
 
 def _number(function: FunctionNode, subject: ast.expr) -> str | None:
-    """``int`` or ``float``, where a subject is known to be one: by its annotation, by what it is set
-    to once, or as a parameter without annotation that numbers are compared with.
+    """``int`` or ``float``, where a subject is known to be one: by its annotation, by what it is
+    set to once, or as a parameter without annotation that numbers are compared with.
     """
     if not isinstance(subject, ast.Name):
         return None

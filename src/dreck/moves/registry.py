@@ -298,9 +298,9 @@ class ModuleMove(AnyMove):
     """A move that starts from one function and may change the rest of its module.
 
     ``instead`` says what to do where the judge does not let it pass. ``unnamed`` is the refusal
-    that a name from a person would help. ``weighed`` moves are possible nearly everywhere: asked for
-    by name, they are taken where they pay, and anywhere only where a line is given. ``opens`` names
-    moves for whose sake a step may be taken that does not pay by itself.
+    that a name from a person would help. ``weighed`` moves are possible nearly everywhere: asked
+    for by name, they are taken where they pay, and anywhere only where a line is given. ``opens``
+    names moves for whose sake a step may be taken that does not pay by itself.
     """
 
     reach: ClassVar[Reach] = Reach.BESIDE

@@ -148,8 +148,8 @@ def loop_of(node: cst.For, negation: Negation, way: Way) -> Loop | None:
 
 
 def _by_element(loop: Loop) -> Loop:
-    """A loop over places and elements that asks for the elements by their names; the places go where
-    nobody asks for them.
+    """A loop over places and elements that asks for the elements by their names; the places go
+    where nobody asks for them.
     """
     (node, tests), *others = loop.clauses
     known = None if others else numbered(node)

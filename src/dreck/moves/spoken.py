@@ -1,5 +1,5 @@
-"""Comments that say a condition, true where it holds and false above its opposite; and those that say
-what is done there.
+"""Comments that say a condition, true where it holds and false above its opposite; and those that
+say what is done there.
 """
 
 from __future__ import annotations

@@ -135,8 +135,8 @@ def _leads_in(tokens: Sequence[str]) -> bool:
 
 
 def _tokens(clause: str) -> list[str]:
-    """The words of a clause in lower case; what is no word is a full stop. Those with hyphens are one,
-    as they are to a reader.
+    """The words of a clause in lower case; what is no word is a full stop. Those with hyphens are
+    one, as they are to a reader.
     """
     parts = [p.removesuffix("'s") for p in clause.split()]
     return [p.lower() if re.fullmatch(r"[A-Za-z]+(-[A-Za-z]+)*(n't)?", p) else "." for p in parts]

@@ -1,5 +1,5 @@
-"""What a heading above a block says, where the block itself speaks of the same: *coins: what is in the
-boxes*, *complaints are refunded if they are small*.
+"""What a heading above a block says, where the block itself speaks of the same: *coins: what is in
+the boxes*, *complaints are refunded if they are small*.
 
 By itself such a comment only tells what is meant, or what is so. Where the block has names of its
 words, it says what the block is about, or what is done there.

@@ -21,7 +21,8 @@ def fitting(node: ast.BoolOp) -> tuple[str, bool] | None:
         node: comparisons in a row.
 
     Returns:
-        The name of what it fits (empty for the object itself), and whether the condition asks that it
+        The name of what it fits (empty for the object itself), and whether the condition asks that
+        it
         does, and not that it does not; None if it asks something else.
 
     >>> fitting(ast.parse("ship.length <= lock.length and ship.draught < lock.depth - 1", mode="eval").body)

@@ -60,8 +60,8 @@ class Ran:
         reached: for each file, by its resolved path in the project, and each function the tests
             that ran it, where that was asked for.
         seconds: how long each test took.
-        missed: for each such file the branches that no test took, as pairs of lines; a negative line
-            is the end of what starts there.
+        missed: for each such file the branches that no test took, as pairs of lines; a negative
+            line is the end of what starts there.
     """
 
     passed: int

@@ -91,8 +91,8 @@ HARDLY = -2.0
 
 @dataclass(frozen=True, slots=True)
 class Offer:
-    """A step that could be taken and was not: it goes too far, hardly pays, lacks a name, or is a matter of
-    what is to come.
+    """A step that could be taken and was not: it goes too far, hardly pays, lacks a name, or is a
+    matter of what is to come.
 
     Attributes:
         number: what takes it, as in ``--take 2``, counted from 1 over a whole run.

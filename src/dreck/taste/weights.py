@@ -1,4 +1,5 @@
-"""The weights of the cost: one table, each term with its reason and, where there is one, its source.
+"""The weights of the cost: one table, each term with its reason and, where there is one, its
+source.
 
 The terms are told in ``docs/measures.md``, whose table is written from this one.
 """

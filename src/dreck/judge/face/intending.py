@@ -1,8 +1,8 @@
 """Two versions that differ on purpose: exactly there, and nowhere else.
 
-What is meant is built into the old version (see ``versions.as_intended``), and the new version has to
-be the same as that. That a difference occurs is shown apart: without it, an input must be found on
-which the versions part.
+What is meant is built into the old version (see ``versions.as_intended``), and the new version has
+to be the same as that. That a difference occurs is shown apart: without it, an input must be found
+on which the versions part.
 """
 
 from __future__ import annotations

@@ -158,7 +158,8 @@ def checked(name: str, operands: int, yields: int) -> Operation:
     """The row of a step.
 
     Raises:
-        UnknownOperation: there is no such row, or the step has another number of operands or results.
+        UnknownOperation: there is no such row, or the step has another number of operands or
+            results.
     """
     row = OPERATIONS.get(name)
     if row is None:

@@ -578,8 +578,8 @@ class ExpressionLowering:
         return found
 
     def _factories_in(self, node: ast.AST) -> dict[str, str]:
-        """Functions called somewhere inside that only pick a class by its kind, and the classes that
-        they stand for.
+        """Functions called somewhere inside that only pick a class by its kind, and the classes
+        that they stand for.
         """
         called = {
             n.func.id

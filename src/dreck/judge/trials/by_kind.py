@@ -1,8 +1,8 @@
 """Classes that only the new version has a subclass for each kind of.
 
-Where the old version made an object of the class itself, the new one makes one of a subclass, picked
-from a table by an argument. Objects are made so for the new version too; where no table says how,
-an object of the class itself shows what is assumed (``closed-kinds``), not a difference.
+Where the old version made an object of the class itself, the new one makes one of a subclass,
+picked from a table by an argument. Objects are made so for the new version too; where no table says
+how, an object of the class itself shows what is assumed (``closed-kinds``), not a difference.
 """
 
 from __future__ import annotations

@@ -14,8 +14,8 @@ _CHANGING = frozenset(
 
 
 def changing(methods: Mapping[str, FunctionNode]) -> frozenset[str]:
-    """The names of methods that set, delete or fill something of their object, or call one that does;
-    what is done through other names is not followed.
+    """The names of methods that set, delete or fill something of their object, or call one that
+    does; what is done through other names is not followed.
 
     Args:
         methods: the methods of one class by their plain names.

@@ -195,8 +195,8 @@ class Check:
         return found or self._in_a_row() or self._often_lacking()
 
     def _often_lacking(self) -> dict[str, Any] | None:
-        """The difference that only the new version fails, if it does so for much of what the old one
-        takes: then it is not the values that are wrong.
+        """The difference that only the new version fails, if it does so for much of what the old
+        one takes: then it is not the values that are wrong.
         """
         lacking, first = self.pair.lacking, self.pair.first_lacking
         if first is None or lacking * OFTEN < len(self.pair.tried):
@@ -387,8 +387,8 @@ class Check:
         return made
 
     def _learns(self) -> bool:
-        """Draw plain values anew, with what stand-ins were compared with: the value that a bound was
-        worked out to be stands in no text.
+        """Draw plain values anew, with what stand-ins were compared with: the value that a bound
+        was worked out to be stands in no text.
         """
         if not self.pair.learnt:
             return False

@@ -258,8 +258,8 @@ class Sequences:
         return (*row[:place], row[place].with_value(value), *row[place + 1 :])
 
     def _linked(self, row: Trees, others: Sequence[tuple[Growing, Trees]]) -> Trees:
-        """Arguments in which, now and then, a number or text is one of another call, as who asks for
-        something speaks of it as who put it there.
+        """Arguments in which, now and then, a number or text is one of another call, as who asks
+        for something speaks of it as who put it there.
         """
         chance = self._corpus.growing.grower.chance
         if not others or chance.random() < _UNLINKED:

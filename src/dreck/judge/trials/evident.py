@@ -212,8 +212,8 @@ class Drawer:
         return self._made(parts, lambda rs: record(dict(zip(names, rs, strict=True))))
 
     def _recorder(self, gives: Shape, name: str, around: dict[str, Shape], depth: int) -> Tree:
-        """A function that records: mostly it gives something back, sometimes it raises what the code
-        handles, sometimes it changes what the code asks for.
+        """A function that records: mostly it gives something back, sometimes it raises what the
+        code handles, sometimes it changes what the code asks for.
         """
         errors = self.suggested.get(RAISES, ())
         if errors and gives.may_raise and not gives.is_quiet and self.chance.random() < 0.4:

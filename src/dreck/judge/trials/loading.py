@@ -72,8 +72,8 @@ def load(source: str | ast.Module, path: str, name: str, **extra: Any) -> Side:
 
 
 def _run(code: CodeType, module: types.ModuleType) -> None:
-    """Run a module's code. Where it and its package import each other, it has to be the package that
-    is imported first, as it is for everybody else.
+    """Run a module's code. Where it and its package import each other, it has to be the package
+    that is imported first, as it is for everybody else.
     """
     kept = dict(vars(module))
     try:

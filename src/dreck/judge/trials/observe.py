@@ -66,10 +66,11 @@ class Observation:
         text: what the last one did.
         besides: expressions for what is not seen in that, with their values as text.
         same: pairs of expressions that are the same object.
-        misfits: whether a value could not be what was asked of it: an operation, no statement of the
-            code, raised a TypeError or AttributeError that nobody handled.
+        misfits: whether a value could not be what was asked of it: an operation, no statement of
+            the code, raised a TypeError or AttributeError that nobody handled.
         lacks: whether a constant or a built-in container does not have or do what was asked of it.
-        fails: whether an operation raised any error that says that a value is not what was expected.
+        fails: whether an operation raised any error that says that a value is not what was
+            expected.
         misses: whether an operation missed a key.
         unhashable: whether something was looked up that cannot be.
         value: what the last call gave back; None where it did not.

@@ -70,8 +70,8 @@ _Trees: TypeAlias = list[tuple[int, int, str, ast.expr]]
 
 @dataclass(frozen=True, slots=True)
 class _Place:
-    """A constant in an input: what it is called there, whether it is all of an argument, and whether
-    its name is one that the function declares.
+    """A constant in an input: what it is called there, whether it is all of an argument, and
+    whether its name is one that the function declares.
     """
 
     constant: ast.Constant

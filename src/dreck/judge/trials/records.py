@@ -33,8 +33,9 @@ class Record(SimpleNamespace):
 
 
 class Recorder:
-    """A function that notes its calls, what it is to go through included, gives back the same value each time, or raises, and may set
-    attributes of its owner and of the records it is given. An awaited one does so when awaited.
+    """A function that notes its calls, what it is to go through included, gives back the same value
+    each time, or raises, and may set attributes of its owner and of the records it is given. An
+    awaited one does so when awaited.
     """
 
     def __init__(

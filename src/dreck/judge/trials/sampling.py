@@ -446,8 +446,8 @@ def _some_of(alike: list[_Looked]) -> list[_Looked]:
 
 def _fewest(looked: Sequence[_Looked]) -> list[_Looked]:
     """The fewest that reach all that any reaches, as near as taking the one that brings most for
-    its effort each time comes (V. Chvatal, "A Greedy Heuristic for the Set-Covering Problem", Mathematics of Operations
-    Research 4(3), 1979), and the very simplest beside them.
+    its effort each time comes (V. Chvatal, "A Greedy Heuristic for the Set-Covering Problem",
+    Mathematics of Operations Research 4(3), 1979), and the very simplest beside them.
     """
     chosen: list[_Looked] = []
     open_: set[tuple[str, object]] = set().union(*(each.reaches for each in looked))

@@ -61,7 +61,8 @@ class Pair:
         watched: the same, noting which branches they take.
         suggested: constants that the code compares values of some names with.
         tried: inputs that showed no difference.
-        minds_nan: whether the code itself asks for NaN, so that what only NaN shows is a difference.
+        minds_nan: whether the code itself asks for NaN, so that what only NaN shows is a
+            difference.
         learnt: what stand-ins were compared with, by name.
         assumed: the first difference that does not count.
         lacking: of those that do not count since only the new version fails, how many there were,
@@ -118,8 +119,8 @@ class Pair:
         return None
 
     def _hangs_on_nan(self, case: Case, answers: Answers) -> bool:
-        """Whether what an input shows may be that NaN is neither below nor above a number: not where
-        somebody gave it, it is declared, or the code asks for it.
+        """Whether what an input shows may be that NaN is neither below nor above a number: not
+        where somebody gave it, it is declared, or the code asks for it.
         """
         if self.minds_nan or next(in_order(case), None) is None:
             return False

@@ -1,9 +1,10 @@
-"""NaN, which is neither below nor above any number: what only it shows is that numbers are in order.
+"""NaN, which is neither below nor above any number: what only it shows is that numbers are in
+order.
 
-A proof that reads ``not a < b`` as ``a >= b`` rests on ``total-order``, and names NaN as what breaks
-it. An input that parts two versions by nothing but a NaN, written in it or made of its infinities,
-shows the same assumption, no difference: not where a parameter is itself declared a float, which
-may be NaN as a premise, nor where the code asks for NaN.
+A proof that reads ``not a < b`` as ``a >= b`` rests on ``total-order``, and names NaN as what
+breaks it. An input that parts two versions by nothing but a NaN, written in it or made of its
+infinities, shows the same assumption, no difference: not where a parameter is itself declared a
+float, which may be NaN as a premise, nor where the code asks for NaN.
 """
 
 from __future__ import annotations

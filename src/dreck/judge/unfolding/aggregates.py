@@ -324,7 +324,9 @@ def _got(
     after: Node,
     where: Where,
 ) -> Node | None:
-    """``name.get(k, 0)`` of a dict that was made here: whether there is such a key, and what it has."""
+    """``name.get(k, 0)`` of a dict that was made here: whether there is such a key, and what it
+    has.
+    """
     if len(node.args) != 2 or node.keywords or not is_constant(node.args[1]):
         return None
     if not isinstance(owner, ast.Name) or not lowering.is_made_here(owner.id, ast.Dict):
@@ -386,8 +388,8 @@ def _tallied(
 def joined_behind(
     lowering: GeneratorLowering, node: ast.BinOp, out: int, after: Node, where: Where
 ) -> Node | None:
-    """``"start" + "".join(e)``: a constant text, and one after the other behind it; None for anything
-    else.
+    """``"start" + "".join(e)``: a constant text, and one after the other behind it; None for
+    anything else.
     """
     start, more = node.left, node.right
     begins = isinstance(node.op, ast.Add) and isinstance(start, ast.Constant)
@@ -400,8 +402,8 @@ def joined_behind(
 
 
 def _is_joining(lowering: GeneratorLowering, node: ast.Call) -> bool:
-    """Whether a call is ``", ".join(e)`` of a generator that is used up there, or of what was handed
-    in, where comprehensions are taken apart.
+    """Whether a call is ``", ".join(e)`` of a generator that is used up there, or of what was
+    handed in, where comprehensions are taken apart.
     """
     if not isinstance(node.func, ast.Attribute) or len(node.args) != 1 or node.keywords:
         return False
@@ -418,8 +420,8 @@ def _is_joining(lowering: GeneratorLowering, node: ast.Call) -> bool:
 def _joined(
     lowering: GeneratorLowering, node: ast.Call, start: str, out: int, after: Node, where: Where
 ) -> Node:
-    """``", ".join(e)``: one text after the other, behind what is there at the start, and what stands
-    between them before each but the first.
+    """``", ".join(e)``: one text after the other, behind what is there at the start, and what
+    stands between them before each but the first.
     """
     among = node.args[0]
     assert isinstance(node.func, ast.Attribute)

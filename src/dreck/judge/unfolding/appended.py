@@ -1,9 +1,9 @@
 """Lists of a function's own, put together one element after the other.
 
-``lines += ["barge", boat.name]``, ``lines.extend(...)``, ``["head", *rest]`` and one list ``+`` another
-give what ``lines.append(...)`` gives for each in turn: nobody else has the list before it is handed
-back, nothing is caught or hidden, and what is put into it does not ask for it. Nothing is assumed,
-but that generators raise no StopIteration (``no-effect``).
+``lines += ["barge", boat.name]``, ``lines.extend(...)``, ``["head", *rest]`` and one list ``+``
+another give what ``lines.append(...)`` gives for each in turn: nobody else has the list before it
+is handed back, nothing is caught or hidden, and what is put into it does not ask for it. Nothing is
+assumed, but that generators raise no StopIteration (``no-effect``).
 """
 
 from __future__ import annotations
@@ -20,8 +20,8 @@ _INNER = (ast.Lambda, ast.NamedExpr, ast.ListComp, ast.SetComp, ast.DictComp, as
 
 
 def appended(function: FunctionNode) -> tuple[FunctionNode, tuple[Assumption, ...]] | None:
-    """A function that appends to its lists one element after the other, and what that rests on; None
-    if it puts none together in another way.
+    """A function that appends to its lists one element after the other, and what that rests on;
+    None if it puts none together in another way.
     """
     if not any(map(_may_be_put_together, all_nodes(function))):
         return None

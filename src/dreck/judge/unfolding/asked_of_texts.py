@@ -1,8 +1,9 @@
 """Questions about texts, in one way each.
 
-``code[:5] == "lock-"`` asks what ``code.startswith("lock-")`` asks, and so does ``line and line[0] ==
-"#"``; what is found somewhere (``line.find(",") >= 0``, ``line.count(",") > 0``) is in the text. Of what
-is declared a text, or is taken for one because it is compared with texts (``as-used``).
+``code[:5] == "lock-"`` asks what ``code.startswith("lock-")`` asks, and so does
+``line and line[0] == "#"``; what is found somewhere (``line.find(",") >= 0``,
+``line.count(",") > 0``) is in the text. Of what is declared a text, or is taken for one because it
+is compared with texts (``as-used``).
 """
 
 from __future__ import annotations
@@ -38,8 +39,8 @@ _SIGNS = {ast.Gt: ">", ast.NotEq: "!=", ast.GtE: ">=", ast.Eq: "==", ast.Lt: "<"
 def asked_of_texts(
     function: FunctionNode, names: Names
 ) -> tuple[FunctionNode, tuple[Assumption, ...]] | None:
-    """A function that asks such questions in one way, and what that rests on; None if it asks none in
-    another.
+    """A function that asks such questions in one way, and what that rests on; None if it asks none
+    in another.
     """
     if not any(isinstance(n, ast.Compare) for n in all_nodes(function)) or is_awkward(function):
         return None
@@ -75,8 +76,8 @@ class _Work(FormWork, ast.NodeTransformer):
         return self._somewhere(node, sign)
 
     def _together(self, values: list[ast.expr], *, is_test: bool) -> list[ast.expr]:
-        """Conditions of which one only sees to it that there is a first or last letter to ask for; what
-        is not only asked for its truth may be that very text.
+        """Conditions of which one only sees to it that there is a first or last letter to ask for;
+        what is not only asked for its truth may be that very text.
         """
         found: list[ast.expr] = []
         for value in values:

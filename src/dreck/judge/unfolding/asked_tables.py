@@ -1,8 +1,8 @@
 """What a table of functions gives for a key, asked for where it is called.
 
-``act = ACTIONS.get(word)``, ``if act is None: return`` and ``act(boat)`` ask whether the table has the
-word, and call what it holds for it: functions are never None. Only where the question stands right
-behind, and every call where its answer is known.
+``act = ACTIONS.get(word)``, ``if act is None: return`` and ``act(boat)`` ask whether the table has
+the word, and call what it holds for it: functions are never None. Only where the question stands
+right behind, and every call where its answer is known.
 """
 
 from __future__ import annotations
@@ -21,8 +21,8 @@ _LEAVING = (ast.Return, ast.Raise, ast.Continue, ast.Break)
 
 
 def asked_tables(function: FunctionNode, names: Names) -> FunctionNode | None:
-    """A function that asks tables of functions whether they have a key, and calls what they hold for
-    it; None if it does nothing else.
+    """A function that asks tables of functions whether they have a key, and calls what they hold
+    for it; None if it does nothing else.
     """
     asked = (n for n in all_nodes(function) if isinstance(n, ast.Attribute))
     if not any(n.attr == "get" for n in asked) or is_awkward(function):

@@ -28,8 +28,8 @@ _PLAIN = (ast.Name, ast.Constant)
 def caught_keys(
     function: FunctionNode, names: Names
 ) -> tuple[FunctionNode, tuple[Assumption, ...]] | None:
-    """A function that asks whether a key is there before it looks it up, and what that rests on; None
-    if it waits for no key.
+    """A function that asks whether a key is there before it looks it up, and what that rests on;
+    None if it waits for no key.
     """
     if not any(isinstance(n, ast.Try) for n in all_nodes(function)):
         return None

@@ -1,8 +1,8 @@
 """What a table of functions or methods is asked to do, as one arm for each of its keys.
 
-``actions = {"open": self._open, "close": self._close}`` and ``actions[key](gate)`` call one of the two,
-or miss the key, and so does a table that stands in the class. What is no method of the own object is
-read where the table is made. That a key that equals one is found under it is assumed
+``actions = {"open": self._open, "close": self._close}`` and ``actions[key](gate)`` call one of the
+two, or miss the key, and so does a table that stands in the class. What is no method of the own
+object is read where the table is made. That a key that equals one is found under it is assumed
 (``plain-equality``), that it can be looked up (``hashable``), and that no derived class has another
 method (``not-overridden``).
 """

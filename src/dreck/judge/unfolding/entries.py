@@ -1,9 +1,9 @@
 """Loops over the keys of a dict that ask it for what is under them, as loops over its entries.
 
-``for kind in tolls:`` with ``tolls[kind]`` in it is ``for kind, toll in tolls.items():``, as long as
-nothing in a round changes the dict (``stable-read``). What nobody asks for is left out: entries whose
-value is not asked for are keys, entries whose key is not are values. That it is a dict is declared
-(``as-declared``), or evident (``as-used``).
+``for kind in tolls:`` with ``tolls[kind]`` in it is ``for kind, toll in tolls.items():``, as long
+as nothing in a round changes the dict (``stable-read``). What nobody asks for is left out: entries
+whose value is not asked for are keys, entries whose key is not are values. That it is a dict is
+declared (``as-declared``), or evident (``as-used``).
 """
 
 from __future__ import annotations

@@ -1,9 +1,9 @@
 """A dict of the function's own that is filled step by step, as the dict that is made at once.
 
-``report = {}``, ``report["lock"] = lock.name``, ``report["state"] = state`` and ``return report`` is
-``return {"lock": lock.name, "state": state}``: nobody sees the dict before it has what is written
-there, and its keys are constants, which do nothing when they are put into a dict. What is put there
-is worked out where it was and has a name until then. Nothing is assumed.
+``report = {}``, ``report["lock"] = lock.name``, ``report["state"] = state`` and ``return report``
+is ``return {"lock": lock.name, "state": state}``: nobody sees the dict before it has what is
+written there, and its keys are constants, which do nothing when they are put into a dict. What is
+put there is worked out where it was and has a name until then. Nothing is assumed.
 """
 
 from __future__ import annotations

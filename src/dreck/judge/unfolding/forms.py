@@ -1,7 +1,8 @@
-"""The forms that functions are brought to, one by one or several together, before they are compared.
+"""The forms that functions are brought to, one by one or several together, before they are
+compared.
 
-Each is a function that behaves the same, under what it says that this rests on; where one version is
-written in one way and the other in another, both come to the same form.
+Each is a function that behaves the same, under what it says that this rests on; where one version
+is written in one way and the other in another, both come to the same form.
 """
 
 from __future__ import annotations
@@ -50,8 +51,8 @@ class Brought:
         function: the function.
         other: the version beside it.
         names: what is known of the module.
-        is_new: whether it is the new version: what nobody declares is taken for what the old one uses
-            it as, and never the other way round.
+        is_new: whether it is the new version: what nobody declares is taken for what the old one
+            uses it as, and never the other way round.
     """
 
     function: FunctionNode

@@ -232,8 +232,8 @@ class _Work:
         return ast.copy_location(made, loop)
 
     def _first_by_flag(self, loop: ast.For, written: ast.stmt) -> tuple[ast.For, ast.stmt] | None:
-        """A loop that only asks whether it is at the first place, with a flag for that, and the flag
-        as it is before the loop; ``written`` is the loop as it stands in the function.
+        """A loop that only asks whether it is at the first place, with a flag for that, and the
+        flag as it is before the loop; ``written`` is the loop as it stands in the function.
         """
         asked, target = loop.iter, loop.target
         is_numbered = (

@@ -17,8 +17,8 @@ from .what_is_gone_through import is_awkward
 
 
 def joins_of_lists(function: FunctionNode) -> tuple[FunctionNode, tuple[Assumption, ...]] | None:
-    """A function that joins lists where it joins generators, and what that rests on; None if it does
-    not.
+    """A function that joins lists where it joins generators, and what that rests on; None if it
+    does not.
     """
     if is_awkward(function):
         return None

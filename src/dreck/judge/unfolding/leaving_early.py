@@ -510,8 +510,8 @@ class _Ends:
 
 
 def _asked_of(test: ast.expr) -> set[str]:
-    """The names that a condition, whatever comes of it, asks for an item or attribute: had they been
-    None, it would have raised.
+    """The names that a condition, whatever comes of it, asks for an item or attribute: had they
+    been None, it would have raised.
     """
     if isinstance(test, ast.BoolOp):
         return _asked_of(test.values[0])

@@ -1,8 +1,9 @@
 """A new list of what a row of a table holds, as the display of that row.
 
-``list(STEPS[kind])``, where ``STEPS`` is a table of constant tuples, is ``["drain", "open"]`` for one
-kind and another display for the next: a tuple is gone through from the first to the last, and nobody
-else has the list that is made. So is ``list(STEPS)`` of a tuple of constants, and ``list(("a", "b"))``.
+``list(STEPS[kind])``, where ``STEPS`` is a table of constant tuples, is ``["drain", "open"]`` for
+one kind and another display for the next: a tuple is gone through from the first to the last, and
+nobody else has the list that is made. So is ``list(STEPS)`` of a tuple of constants, and
+``list(("a", "b"))``.
 """
 
 from __future__ import annotations

@@ -32,8 +32,8 @@ _ADDERS = frozenset({"append", "add"})
 def loops_apart(
     function: FunctionNode, context: Context
 ) -> tuple[FunctionNode, tuple[Assumption, ...]] | None:
-    """A function with a loop for each thing that its loops work out, and what that rests on; None if
-    there is nothing to take apart.
+    """A function with a loop for each thing that its loops work out, and what that rests on; None
+    if there is nothing to take apart.
 
     Args:
         function: the function.

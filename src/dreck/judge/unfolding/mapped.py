@@ -1,12 +1,12 @@
 """``map`` and ``filter`` as the generators that they are, and lists of generators as lists.
 
-``filter(lambda boat: boat.late, boats)`` gives what ``(boat for boat in boats if boat.late)`` gives,
-one after the other, and goes through ``boats`` in the same way; so does ``map``. What is raised
-inside leaves both, but for StopIteration, which ends the one and is an error in the other
-(``no-effect``). ``list`` of a generator is the list that a comprehension makes, under the same, and that
-of anything else the one of all that it has; ``len`` of a chosen list counts them one by one. ``sum``,
-``any`` and ``all`` ask what they are given for one element after the other, and ``yield from`` hands
-each of them on, where nobody sends anything back (``no-effect``).
+``filter(lambda boat: boat.late, boats)`` gives what ``(boat for boat in boats if boat.late)``
+gives, one after the other, and goes through ``boats`` in the same way; so does ``map``. What is
+raised inside leaves both, but for StopIteration, which ends the one and is an error in the other
+(``no-effect``). ``list`` of a generator is the list that a comprehension makes, under the same, and
+that of anything else the one of all that it has; ``len`` of a chosen list counts them one by one.
+``sum``, ``any`` and ``all`` ask what they are given for one element after the other, and
+``yield from`` hands each of them on, where nobody sends anything back (``no-effect``).
 """
 
 from __future__ import annotations
@@ -30,8 +30,8 @@ _CHOSEN = (ast.GeneratorExp, ast.ListComp, ast.SetComp, ast.Starred)
 def without_mapping(
     function: FunctionNode, names: Names
 ) -> tuple[FunctionNode, tuple[Assumption, ...]] | None:
-    """A function with generators in place of ``map`` and ``filter``, and what that rests on; None if
-    it calls neither.
+    """A function with generators in place of ``map`` and ``filter``, and what that rests on; None
+    if it calls neither.
     """
     called = {getattr(n.func, "id", "") for n in all_nodes(function) if isinstance(n, ast.Call)}
     every = ("map", "filter", "len", *_MADE, *_ASKING)

@@ -1,8 +1,8 @@
 """``name in names`` as the question whether any of them equals it.
 
 A list is asked so, and a tuple; of a set or dict it comes to the same (``plain-equality``). A text
-would be asked for a part of it, so what is asked must be declared a list or the like, or is taken for
-no text where the old version goes through it (``as-used``).
+would be asked for a part of it, so what is asked must be declared a list or the like, or is taken
+for no text where the old version goes through it (``as-used``).
 """
 
 from __future__ import annotations
@@ -35,8 +35,8 @@ def members(
         other: the other version: what both ask in the same words stays as it is, and what only this
             one asks must be gone through there.
         names: what is known of the module.
-        is_new: whether it is the new version: what nobody declares is taken for what the old one uses
-            it as, and never the other way round.
+        is_new: whether it is the new version: what nobody declares is taken for what the old one
+            uses it as, and never the other way round.
     """
     if is_awkward(function) or not is_builtin("any", function, names):
         return None

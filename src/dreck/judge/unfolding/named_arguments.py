@@ -3,8 +3,8 @@
 Python looks ``log.write`` up first, and then works out what stands between its parentheses. Whoever
 names that first (``line = boat.line()``, then ``log.write(line)``) looks the method up later, which
 makes no difference as long as it is there (``no-effect``) and stays what it is while the arguments
-are worked out (``stable-read``). Never where the object may be missing, where something in the module
-sets what it is looked up in, or where somebody waits for the error.
+are worked out (``stable-read``). Never where the object may be missing, where something in the
+module sets what it is looked up in, or where somebody waits for the error.
 """
 
 from __future__ import annotations
@@ -149,8 +149,8 @@ class _Work(FormWork):
         return isinstance(_chain(method)[-1], ast.Name)
 
     def _is_bound_once(self, name: str) -> bool:
-        """Whether a name holds what is there: a parameter, an element, what is made or imported, and
-        not what a call may have given back as nothing.
+        """Whether a name holds what is there: a parameter, an element, what is made or imported,
+        and not what a call may have given back as nothing.
         """
         arguments = {n.arg for n in all_nodes(self.function.args) if isinstance(n, ast.arg)}
         stores = [

@@ -1,8 +1,8 @@
 """Loops over places that read a list there and at the next one, as loops over pairs.
 
-``for i in range(1, len(levels))`` with ``levels[i - 1]`` and ``levels[i]`` in it, and nothing else of
-``i``, goes through ``zip(levels, levels[1:])``; so does ``pairwise(levels)``. Only of what is declared
-a list, and where a round does nothing that could change it.
+``for i in range(1, len(levels))`` with ``levels[i - 1]`` and ``levels[i]`` in it, and nothing else
+of ``i``, goes through ``zip(levels, levels[1:])``; so does ``pairwise(levels)``. Only of what is
+declared a list, and where a round does nothing that could change it.
 """
 
 from __future__ import annotations
@@ -34,8 +34,8 @@ _QUIET = frozenset({"len", "str", "int", "float", "min", "max", "abs", "round", 
 def neighbours(
     function: FunctionNode, names: Names
 ) -> tuple[FunctionNode, tuple[Assumption, ...]] | None:
-    """A function that goes through pairs, and what that rests on; None if it does so already, or has
-    no such loop.
+    """A function that goes through pairs, and what that rests on; None if it does so already, or
+    has no such loop.
     """
     asked = {n.id for n in all_nodes(function) if isinstance(n, ast.Name)}
     if not asked & {"range", "pairwise", "zip", "itertools"} or is_awkward(function):

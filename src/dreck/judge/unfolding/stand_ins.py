@@ -1,7 +1,8 @@
 """Names that a form of a function has for what has none in its text, and how to speak of them.
 
-A form that names a key (``counts.key.1``) or asks for the elements of a list (``member.1``) notes what
-a reader would say in its place, so that nobody reads names in an assumption that no source has.
+A form that names a key (``counts.key.1``) or asks for the elements of a list (``member.1``) notes
+what a reader would say in its place, so that nobody reads names in an assumption that no source
+has.
 """
 
 from __future__ import annotations

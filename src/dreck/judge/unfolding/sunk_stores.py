@@ -1,8 +1,9 @@
-"""What is put into a container of the function's own, put there as late as that makes no difference.
+"""What is put into a container of the function's own, put there as late as that makes no
+difference.
 
 ``report[car] = "worn"`` and ``log.warning(text)`` may as well be done the other way round where
-nobody but the function has the dict yet: who writes the log cannot see it, and what it raises leaves
-the function, and the dict with it. That the key can be looked up is assumed (``hashable``).
+nobody but the function has the dict yet: who writes the log cannot see it, and what it raises
+leaves the function, and the dict with it. That the key can be looked up is assumed (``hashable``).
 """
 
 from __future__ import annotations
@@ -112,8 +113,8 @@ class _Work:
                 self._note(body[to])
 
     def _stored(self, statement: ast.stmt) -> tuple[str, set[str]] | None:
-        """The container into which a statement puts something that has a name, and the names of what
-        it puts there.
+        """The container into which a statement puts something that has a name, and the names of
+        what it puts there.
         """
         if isinstance(statement, ast.Assign) and len(statement.targets) == 1:
             place, value = statement.targets[0], statement.value

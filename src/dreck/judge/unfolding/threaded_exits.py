@@ -1,7 +1,7 @@
 """What is done behind a loop that was left early, done where it is left.
 
-``done = True; break`` in a loop, and ``if done: return berths[i]`` behind it, is ``return berths[i]``
-there: nothing happens in between. Nothing is assumed.
+``done = True; break`` in a loop, and ``if done: return berths[i]`` behind it, is
+``return berths[i]`` there: nothing happens in between. Nothing is assumed.
 """
 
 from __future__ import annotations

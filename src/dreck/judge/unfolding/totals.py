@@ -1,10 +1,10 @@
 """Totals under the keys of a dict of the function's own, in one form.
 
-``if k in d: d[k] += x``, ``else: d[k] = x``; ``d.setdefault(k, 0)`` and ``d[k] += x``; ``d[k] += x``
-of a ``defaultdict(int)`` or ``Counter()`` that is handed back as ``dict(d)``: all of these are
-``d[k] = d.get(k, 0) + x`` where numbers are added. Nobody sees the dict meanwhile. A key that is read
-several times is taken for the same (``stable-read``), and a number that is put there as it is for one
-that adding to 0 leaves as it is (``as-declared``).
+``if k in d: d[k] += x``, ``else: d[k] = x``; ``d.setdefault(k, 0)`` and ``d[k] += x``;
+``d[k] += x`` of a ``defaultdict(int)`` or ``Counter()`` that is handed back as ``dict(d)``: all of
+these are ``d[k] = d.get(k, 0) + x`` where numbers are added. Nobody sees the dict meanwhile. A key
+that is read several times is taken for the same (``stable-read``), and a number that is put there
+as it is for one that adding to 0 leaves as it is (``as-declared``).
 """
 
 from __future__ import annotations
@@ -442,8 +442,8 @@ _COUNTS, _COUNTED = "counts.new", "counted.each"
 def _rounds(
     value: ast.expr | None, name: str, function: FunctionNode, names: Names
 ) -> ast.stmt | None:
-    """The loop that counts what a ``Counter`` is given; None for anything else, and if that may be a
-    dict.
+    """The loop that counts what a ``Counter`` is given; None for anything else, and if that may be
+    a dict.
     """
     if not isinstance(value, ast.Call) or value.keywords or len(value.args) != 1:
         return None

@@ -1,9 +1,9 @@
 """Lists that are written down on each way and only gone through, as their elements in turn.
 
-``lines = ["STOP"]`` in one arm, ``lines = ["STOP", "RESET"]`` in another, and ``for line in lines:``
-behind both is a round for each element that was written down. Nobody else has the list, so it is
-worked out into names: one for each element, and how many there are, all at once, as a display is
-made. Nothing is assumed.
+``lines = ["STOP"]`` in one arm, ``lines = ["STOP", "RESET"]`` in another, and
+``for line in lines:`` behind both is a round for each element that was written down. Nobody else
+has the list, so it is worked out into names: one for each element, and how many there are, all at
+once, as a display is made. Nothing is assumed.
 """
 
 from __future__ import annotations

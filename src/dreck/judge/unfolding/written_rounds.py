@@ -2,9 +2,9 @@
 
 ``for name, gauge in (("upper", upper), ("lower", lower))`` says the round of one of them twice, and
 ``[text for text, breaks in RULES if breaks(boat)]`` asks the functions of a table of the module one
-after the other. So do ``any``, ``all`` and ``next``. What stands in the rows is worked out before the
-first round, as a display does it; that nobody puts another table in the place of one that was there
-before is assumed (``unpatched``).
+after the other. So do ``any``, ``all`` and ``next``. What stands in the rows is worked out before
+the first round, as a display does it; that nobody puts another table in the place of one that was
+there before is assumed (``unpatched``).
 """
 
 from __future__ import annotations

@@ -70,8 +70,8 @@ def _whole_sum(op: str, a: Term, b: Term, is_int: Callable[[Term], bool]) -> Ter
 def ordered_whole(op: str, a: Term, b: Term, known: Mapping[int, Kinds]) -> Term | None:
     """A comparison of whole numbers as one of their difference with a constant, in one form.
 
-    ``cap - level <= 0``, ``level >= cap`` and ``cap < level + 1`` are the same question. None where a
-    number is compared with a constant already, or the numbers need not be whole.
+    ``cap - level <= 0``, ``level >= cap`` and ``cap < level + 1`` are the same question. None where
+    a number is compared with a constant already, or the numbers need not be whole.
     """
     left, right = kinds_of(a, known), kinds_of(b, known)
     if left is None or right is None or not left | right <= WHOLE:

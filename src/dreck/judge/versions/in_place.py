@@ -1,11 +1,11 @@
 """New coroutine functions that are only ever awaited where they are called, and new generator
 functions that are only ever delegated to.
 
-``await f(x)`` runs the body of ``f`` at once, in the task that awaits: nothing comes between the call
-and its first statement, and what the body awaits is awaited by that task (PEP 492, "Await
-Expression"). ``yield from f(x)`` hands on all that the body yields, and hands back all that is sent,
-thrown and returned (PEP 380, "Formal Semantics"). So both are read without the words: a plain call of
-a plain function, whose body awaits and yields where it is called.
+``await f(x)`` runs the body of ``f`` at once, in the task that awaits: nothing comes between the
+call and its first statement, and what the body awaits is awaited by that task (PEP 492, "Await
+Expression"). ``yield from f(x)`` hands on all that the body yields, and hands back all that is
+sent, thrown and returned (PEP 380, "Formal Semantics"). So both are read without the words: a plain
+call of a plain function, whose body awaits and yields where it is called.
 """
 
 from __future__ import annotations

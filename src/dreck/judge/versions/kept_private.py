@@ -1,7 +1,7 @@
 """Private functions that are another thing now, together with all that calls them.
 
-What nobody outside may call is judged by what those do that call it: the new one is compared as if it
-had another name, so that the old one is gone, and the callers call something new.
+What nobody outside may call is judged by what those do that call it: the new one is compared as if
+it had another name, so that the old one is gone, and the callers call something new.
 """
 
 from __future__ import annotations
@@ -33,7 +33,8 @@ def called_otherwise(before: Version, after: Version, names: list[str]) -> Versi
         names: the qualified names of the functions.
 
     Returns:
-        None if one of them is not private, or is also meant by something that is no plain call of it.
+        None if one of them is not private, or is also meant by something that is no plain call of
+        it.
     """
     for name in names:
         word = name.rpartition(".")[2]

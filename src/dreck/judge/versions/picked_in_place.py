@@ -1,9 +1,9 @@
 """Classes that are picked for a kind where an object is made, as a factory that picks them.
 
-``KINDS.get(kind, Vessel)(kind, length)`` in the place of ``Vessel(kind, length)``, and a function that
-asks ``if kind == "tug": return Tug(kind, length)`` one kind after the other, are read as calls of one
-factory, of which the comparison of classes with their kinds knows all it needs. What is worked out to
-pick the class is worked out there still.
+``KINDS.get(kind, Vessel)(kind, length)`` in the place of ``Vessel(kind, length)``, and a function
+that asks ``if kind == "tug": return Tug(kind, length)`` one kind after the other, are read as calls
+of one factory, of which the comparison of classes with their kinds knows all it needs. What is
+worked out to pick the class is worked out there still.
 """
 
 from __future__ import annotations
@@ -24,8 +24,8 @@ _SIMPLE = (ast.Name, ast.Attribute, ast.Subscript, ast.Constant, ast.Load)
 
 @dataclass(frozen=True, slots=True)
 class _Pick:
-    """A place where a class is picked: the call, the table, what is looked up, the class for others,
-    and the parameter that is the kind.
+    """A place where a class is picked: the call, the table, what is looked up, the class for
+    others, and the parameter that is the kind.
     """
 
     call: ast.Call

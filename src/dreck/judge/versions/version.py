@@ -26,7 +26,8 @@ class Version:
         others: modules of the same project in the same state, by dotted name, that are compared
             with it.
         meant: the tree that its text stands for, if another one is to be compared.
-        fresh: names that nobody outside can know, because an earlier step of the same work made them.
+        fresh: names that nobody outside can know, because an earlier step of the same work made
+            them.
     """
 
     path: Path

@@ -1,9 +1,10 @@
 """Classes of the module that values without a declaration are evidently of.
 
 A name is one where whatever is none of the classes that the function asks for still meets a read of
-an attribute that only one class has, and what is derived from it: anything else fails there. A proof
-that takes it for an object of that class rests on ``as-used``. So does one that takes what is asked for
-a method, which one version made of questions of the other, for an object of the class that has it.
+an attribute that only one class has, and what is derived from it: anything else fails there. A
+proof that takes it for an object of that class rests on ``as-used``. So does one that takes what is
+asked for a method, which one version made of questions of the other, for an object of the class
+that has it.
 """
 
 from __future__ import annotations

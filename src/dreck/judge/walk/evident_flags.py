@@ -1,7 +1,7 @@
 """Parameters without a declaration that both versions only ask whether they are true.
 
-``read(lines, strict)`` asks for ``strict`` where a line is bad; made of two functions, it asks first
-of all. For anything whose truth is asked without a trace, and stays, that is the same
+``read(lines, strict)`` asks for ``strict`` where a line is bad; made of two functions, it asks
+first of all. For anything whose truth is asked without a trace, and stays, that is the same
 (``plain-truth``).
 """
 

@@ -2,8 +2,8 @@
 
 What is asked ``len(boats)`` is a list, a text or another container of Python's own, if nothing says
 otherwise: then it holds where its length is not zero. It is not where the old version also asks
-whether it is there, where it may be None, or where the module speaks of lengths, truths or arrays of
-other kinds. A proof that takes it for such a container rests on ``as-used``.
+whether it is there, where it may be None, or where the module speaks of lengths, truths or arrays
+of other kinds. A proof that takes it for such a container rests on ``as-used``.
 """
 
 from __future__ import annotations

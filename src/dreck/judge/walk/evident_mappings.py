@@ -1,8 +1,8 @@
 """Names and attributes without a declaration that the code evidently takes for dicts.
 
-What is gone through by its items, looked up by words, or made as a dict is one; so is what is asked for
-a key as well as for the value under one. What is also taken for something else, or may be missing, is
-evidently nothing. A proof that takes such a value for a dict rests on ``as-used``.
+What is gone through by its items, looked up by words, or made as a dict is one; so is what is asked
+for a key as well as for the value under one. What is also taken for something else, or may be
+missing, is evidently nothing. A proof that takes such a value for a dict rests on ``as-used``.
 """
 
 from __future__ import annotations

@@ -1,8 +1,8 @@
 """Values without a declaration that the code evidently takes for texts.
 
-What is added to a text is one: of all else the sum fails. A proof that takes a value for a text rests
-on ``as-used``. Of values that the code asks for their kind, or for being there, that is not evident;
-nor of what a text is added to in place, which may be a list.
+What is added to a text is one: of all else the sum fails. A proof that takes a value for a text
+rests on ``as-used``. Of values that the code asks for their kind, or for being there, that is not
+evident; nor of what a text is added to in place, which may be a list.
 """
 
 from __future__ import annotations
@@ -75,8 +75,8 @@ def text_of_evident(walker: Walker, node: Do, terms: Sequence[Term], state: Stat
 
 
 def takes_for_text(walker: Walker, node: Do, term: Term) -> str:
-    """What a text would be called that a value without a declaration is taken for, because it is asked
-    for a method that nothing else has; empty where it is not.
+    """What a text would be called that a value without a declaration is taken for, because it is
+    asked for a method that nothing else has; empty where it is not.
     """
     if node.kind != "getattr" or node.detail not in _OF_TEXTS_ALONE or not walker.takes_evident:
         return ""
@@ -94,8 +94,8 @@ def takes_for_text(walker: Walker, node: Do, term: Term) -> str:
 
 
 def formatted(walker: Walker, node: Do, terms: Sequence[Term]) -> Term | None:
-    """A plain value as it is written out in braces, where one of the versions keeps texts with braces
-    in a table: that fails for numbers of thousands of digits only.
+    """A plain value as it is written out in braces, where one of the versions keeps texts with
+    braces in a table: that fails for numbers of thousands of digits only.
     """
     plain = len(terms) == 1 and node.detail in _AS_IT_IS and walker.keeps_patterns()
     if node.kind != "format" or not plain or not walker.steady or walker.strict:
@@ -106,8 +106,8 @@ def formatted(walker: Walker, node: Do, terms: Sequence[Term]) -> Term | None:
 
 
 def filled_braces(walker: Walker, node: Do, pattern: str, given: Sequence[Term]) -> Term | None:
-    """The text that a known one becomes when plain values are put in its braces; None for braces that
-    ask for more than a value as it is.
+    """The text that a known one becomes when plain values are put in its braces; None for braces
+    that ask for more than a value as it is.
     """
     stars, names, _ = node.detail
     if not walker.steady or walker.strict or not walker.keeps_patterns():

@@ -106,8 +106,8 @@ class Ledger:
         return True
 
     def plain_equality(self, source: ast.AST, kinds: Sequence[Type], breaks: str = "") -> bool:
-        """``==`` is reflexive, symmetric, the opposite of ``!=`` and agrees with the hash: not where
-        the module itself says what it means.
+        """``==`` is reflexive, symmetric, the opposite of ``!=`` and agrees with the hash: not
+        where the module itself says what it means.
         """
         if self.strict or not self.has_plain_equality(kinds):
             return False

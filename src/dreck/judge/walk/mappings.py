@@ -1,8 +1,8 @@
-"""Dicts as what is in them: whether a key is there, and the value it has, until something may change
-them.
+"""Dicts as what is in them: whether a key is there, and the value it has, until something may
+change them.
 
-Only of dicts that the versions made, or that are declared as such, and of keys that can be looked up
-without anybody noticing.
+Only of dicts that the versions made, or that are declared as such, and of keys that can be looked
+up without anybody noticing.
 """
 
 from __future__ import annotations
@@ -32,8 +32,8 @@ DICTS = frozenset(
 
 
 def is_mapping(walker: Walker, node: Do, term: Term, state: State) -> bool:
-    """Whether a value is a dict for sure, or may be taken for the one it is declared, or evidently is
-    meant, to be.
+    """Whether a value is a dict for sure, or may be taken for the one it is declared, or evidently
+    is meant, to be.
     """
     if walker.container(term) == "dict":
         return True

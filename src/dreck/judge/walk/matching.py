@@ -162,8 +162,8 @@ class Matching(Unmatched):
         return node.kind in _WORKING_OUT and not any(map(has_own_arithmetic, trees))
 
     def _only_logs(self, a: Do, b: Do, terms: list[Term]) -> bool:
-        """Whether a step that only one side protects asks a logger of the module to write something:
-        logging itself sees to what fails there.
+        """Whether a step that only one side protects asks a logger of the module to write
+        something: logging itself sees to what fails there.
         """
         if not self.steady or self.strict or (a.landing is not None) is (b.landing is not None):
             return False
@@ -233,8 +233,8 @@ class Matching(Unmatched):
         return self.container(term) == "dict"
 
     def _forget_fields(self, node: Do, terms: list[Term], state: State, put: bool) -> None:
-        """What a step may change of attributes, lengths and entries; ``put`` tells that it only puts
-        something into a dict.
+        """What a step may change of attributes, lengths and entries; ``put`` tells that it only
+        puts something into a dict.
         """
         kept_here = put and (
             self._made_here(terms[0]) or self._keeps_attributes(node, terms[0], state)
@@ -391,8 +391,8 @@ class Matching(Unmatched):
         return fits and self.ledger.whole_numbers(one.source, self.types.of(terms[1]))
 
     def _works_numbers_out(self, a: Do, b: Do, terms: list[Term]) -> bool:
-        """Whether one side says ``x -= n`` where the other says ``x = x - n``, of what evidently is a
-        number: one that can be changed in place would be another object, or the same.
+        """Whether one side says ``x -= n`` where the other says ``x = x - n``, of what evidently is
+        a number: one that can be changed in place would be another object, or the same.
         """
         if {a.kind, b.kind} != {"binop", "inplace"} or a.detail != b.detail:
             return False

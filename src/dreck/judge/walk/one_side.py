@@ -415,8 +415,8 @@ class Walker:
         return self.ledger.grant(AssumptionKind.AS_DECLARED, about, breaks)
 
     def _is_measured(self, source: ast.AST, asked: Term, state: State) -> bool:
-        """Whether a value without a declaration is taken for a container, as the old version asks for
-        its length.
+        """Whether a value without a declaration is taken for a container, as the old version asks
+        for its length.
         """
         if not self.takes_evident or not isinstance(source, ast.expr):
             return False
@@ -492,8 +492,8 @@ class Walker:
         return state.fields[key]
 
     def _text_measured(self, node: Do, terms: list[Term]) -> Term | None:
-        """A text that is asked for its length, or whether it is empty, where one of the versions asks
-        for its length.
+        """A text that is asked for its length, or whether it is empty, where one of the versions
+        asks for its length.
         """
         asked, source = terms[0] if terms else NONE, node.source
         if node.kind == "call" and len(terms) == 2 and node.detail == ((False,), (), ()):
@@ -676,8 +676,8 @@ class Walker:
         return self._assume_on_both(node, state)
 
     def _text(self, node: Do, term: Term, state: State, used: set[Fact]) -> Node | None:
-        """Go on where a value is a text: also since it turned out not to be None, but never where it
-        is declared to be anything else.
+        """Go on where a value is a text: also since it turned out not to be None, but never where
+        it is declared to be anything else.
         """
         kinds = kinds_of(term, self.kinds)
         if kinds is not None and "NoneType" in kinds and kinds <= _TEXT:

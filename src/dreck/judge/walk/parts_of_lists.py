@@ -1,4 +1,5 @@
-"""What stands at a place of a list whose length is known on this path, until something may change it.
+"""What stands at a place of a list whose length is known on this path, until something may change
+it.
 
 ``name, length, owner = parts`` reads what ``parts[0]``, ``parts[1]`` and ``parts[2]`` read, and
 neither fails where there are three.
@@ -31,8 +32,8 @@ LENGTH = "len()"
 def parts_read(
     walker: Walker, node: Do, terms: list[Term], state: State, used: set[Fact]
 ) -> list[Term] | None:
-    """What a step yields that reads items of a list, or takes it apart; None for any other step, and
-    where the list may be too short.
+    """What a step yields that reads items of a list, or takes it apart; None for any other step,
+    and where the list may be too short.
 
     Only where the plain way fails, and outside handlers, which may wait for its failure.
     """

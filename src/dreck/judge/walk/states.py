@@ -92,7 +92,8 @@ class Path:
 class State:
     """Both sides and what is known on the path to here.
 
-    ``fields`` is what declared attributes hold since the last effect. ``owed`` are reads and tests that the new version did early, and the old one still has to do.
+    ``fields`` is what declared attributes hold since the last effect. ``owed`` are reads and tests
+    that the new version did early, and the old one still has to do.
     """
 
     sides: tuple[Side, Side]

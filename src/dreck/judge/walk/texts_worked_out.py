@@ -1,7 +1,7 @@
 """What a method of a known text gives, where all that it is given is known too.
 
-``",".join(("boat", "toll"))`` is a text that nothing can change: the methods of ``str`` give the same
-for the same, and do nothing else.
+``",".join(("boat", "toll"))`` is a text that nothing can change: the methods of ``str`` give the
+same for the same, and do nothing else.
 """
 
 from __future__ import annotations

@@ -94,9 +94,9 @@ class Unmatched(Walker):
         return frozenset({(seen, True)})
 
     def _asks_for_one_more(self, node: Do, terms: list[Term], state: State, side: Side) -> bool:
-        """The new version asks whether a value equals one more constant, as a table with a row for it
-        does, where the old one has asked the same value for others: that is as good as nothing, and
-        both answers have to come to the same.
+        """The new version asks whether a value equals one more constant, as a table with a row for
+        it does, where the old one has asked the same value for others: that is as good as nothing,
+        and both answers have to come to the same.
         """
         same = node.kind == "member" or (node.kind == "compare" and node.detail == "==")
         if not same or terms[0][0] != "s" or not is_const(terms[1]) or not self.steady:
@@ -317,12 +317,12 @@ class Unmatched(Walker):
         return None
 
     def _left_out(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
-        """The old version asks something of a value, or works it out, and the new one does not on this
-        path.
+        """The old version asks something of a value, or works it out, and the new one does not on
+        this path.
 
-        Of an object, only after another attribute of it was read, or of a parameter that is there as
-        far as anything says: it may be None otherwise, and the question may be what the other one
-        protects from.
+        Of an object, only after another attribute of it was read, or of a parameter that is there
+        as far as anything says: it may be None otherwise, and the question may be what the other
+        one protects from.
         """
         if not self._may_be_moved(node, terms):
             return None
@@ -361,8 +361,8 @@ class Unmatched(Walker):
         return not any(names_defined(n, trees) for n in ("__getitem__", "__missing__"))
 
     def _is_arithmetic(self, node: Do, terms: list[Term]) -> bool:
-        """Whether a step adds, takes away or multiplies, and one of the two is a number for sure, so
-        that nothing but a number comes of it if all is well.
+        """Whether a step adds, takes away or multiplies, and one of the two is a number for sure,
+        so that nothing but a number comes of it if all is well.
         """
         if node.kind != "binop" or node.detail not in ("+", "-", "*"):
             return False
@@ -390,8 +390,8 @@ class Unmatched(Walker):
         return not any(lacks_at_times(str(node.detail), t) for t in trees)
 
     def sets_again(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
-        """One side sets a declared attribute to None, True or False, which it is seen to be: there is
-        one of each, so nothing is changed.
+        """One side sets a declared attribute to None, True or False, which it is seen to be: there
+        is one of each, so nothing is changed.
         """
         plain = node.landing is None and node.during is None
         if self.strict or node.kind != "setattr" or not plain:
@@ -472,8 +472,8 @@ class Unmatched(Walker):
         return False
 
     def _is_that_number(self, state: State, values: list[Term]) -> bool:
-        """One side hands on a declared whole number, the other the constant that it equals here: they
-        are the same, but for 0 and 1, which a truth equals.
+        """One side hands on a declared whole number, the other the constant that it equals here:
+        they are the same, but for 0 and 1, which a truth equals.
         """
         for asked, other in (values, values[::-1]):
             kinds = kinds_of(asked, self.kinds)

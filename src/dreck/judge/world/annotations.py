@@ -156,7 +156,9 @@ def _imports(tree: ast.Module) -> Mapping[str, str]:
 
 @lru_cache(CACHED)
 def _aliases(tree: ast.Module) -> Mapping[str, ast.expr]:
-    """Names that a module gives an annotation, once: ``Depth = NewType("Depth", int)``, ``X = int | str``."""
+    """Names that a module gives an annotation, once: ``Depth = NewType("Depth", int)``,
+    ``X = int | str``.
+    """
     found: dict[str, ast.expr] = {}
     for statement in tree.body:
         target, value = single_target(statement), getattr(statement, "value", None)

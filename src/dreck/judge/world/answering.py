@@ -73,8 +73,8 @@ def only_answers(called: ast.expr, trees: Iterable[ast.Module]) -> bool:
 
 @lru_cache(CACHED)
 def asks_for_the_very_one(tree: ast.Module) -> bool:
-    """Whether a module asks of two values whether they are the same object, or for what is unique to
-    each.
+    """Whether a module asks of two values whether they are the same object, or for what is unique
+    to each.
     """
     return any(
         isinstance(n, ast.Compare)
@@ -88,8 +88,8 @@ def asks_for_the_very_one(tree: ast.Module) -> bool:
 
 
 def _is_sole(node: ast.expr) -> bool:
-    """Whether an expression evidently is something that there is only one of: a constant, or what has
-    a name of its own in capitals or as a class.
+    """Whether an expression evidently is something that there is only one of: a constant, or what
+    has a name of its own in capitals or as a class.
     """
     name = node.attr if isinstance(node, ast.Attribute) else getattr(node, "id", "")
     return isinstance(node, ast.Constant) or name.lstrip("_")[:1].isupper()

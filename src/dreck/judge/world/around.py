@@ -16,20 +16,19 @@ _BUILTINS = frozenset(n for n in dir(builtins) if not n.startswith("_"))
 class Names:
     """What is known of the names around a function.
 
-    ``bound`` are the names that both modules bind at their top level, ``shadowing`` all names
-    that may stand before a built-in one (bound anywhere outside the function, in either
-    version). ``star`` says that a star import may bind anything. ``new`` are names that only
-    one version has, as helpers and tables: nobody else can know them. ``acting`` are attributes
-    that the module defines as properties and the like. ``enums`` are plain enumerations of the
-    module with their members, the same in both versions. ``fixed`` are names that the module
-    binds once, at its top level, and that none of its functions binds again; ``in_time`` are those
-    of them that it binds before any of its code can need them. ``classes`` are plain
-    classes, the same in both versions, each with itself and the classes that it is derived from.
-    ``literals`` are names of ``fixed`` with the numbers and texts that they stand for, where that is
-    to be known. ``enclosing`` are names that functions around this one bind. ``lazy_hints`` says that
-    annotations are not evaluated (PEP 563). ``declared`` is what both versions declare of
-    values. ``swallowing`` says that a module has managers of its own, or means to swallow
-    exceptions.
+    ``bound`` are the names that both modules bind at their top level, ``shadowing`` all names that
+    may stand before a built-in one (bound anywhere outside the function, in either version).
+    ``star`` says that a star import may bind anything. ``new`` are names that only one version has,
+    as helpers and tables: nobody else can know them. ``acting`` are attributes that the module
+    defines as properties and the like. ``enums`` are plain enumerations of the module with their
+    members, the same in both versions. ``fixed`` are names that the module binds once, at its top
+    level, and that none of its functions binds again; ``in_time`` are those of them that it binds
+    before any of its code can need them. ``classes`` are plain classes, the same in both versions,
+    each with itself and the classes that it is derived from. ``literals`` are names of ``fixed``
+    with the numbers and texts that they stand for, where that is to be known. ``enclosing`` are
+    names that functions around this one bind. ``lazy_hints`` says that annotations are not
+    evaluated (PEP 563). ``declared`` is what both versions declare of values. ``swallowing`` says
+    that a module has managers of its own, or means to swallow exceptions.
     """
 
     bound: frozenset[str] = frozenset()

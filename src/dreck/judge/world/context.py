@@ -117,7 +117,8 @@ class Context:
         rows_apart: whether loops over constant rows are lowered as one round after the other.
         lets_through: whether what is raised inside a `with` is taken to leave it.
         texts_alike: whether texts made of values are made alike, however that is written.
-        to_the_end: whether `any` and `all` are lowered as loops that go on when they know the answer.
+        to_the_end: whether `any` and `all` are lowered as loops that go on when they know the
+            answer.
     """
 
     names: Names = Names()

@@ -32,8 +32,8 @@ def doubted_in(tree: ast.Module) -> frozenset[str]:
 
 @lru_cache(CACHED)
 def asked_for_none_in(tree: ast.Module) -> frozenset[str]:
-    """Those of which some code asks whether they are None, or that it asks a dict for which may lack
-    them: what was read under its key is there.
+    """Those of which some code asks whether they are None, or that it asks a dict for which may
+    lack them: what was read under its key is there.
     """
     found: set[str] = set()
     for node in nodes_of(tree):

@@ -1,4 +1,5 @@
-"""``type(x) is C`` as questions for classes: an object of C, and of nothing that is derived from it.
+"""``type(x) is C`` as questions for classes: an object of C, and of nothing that is derived from
+it.
 
 What is derived from it elsewhere is for the assumption ``closed-kinds`` to say.
 """

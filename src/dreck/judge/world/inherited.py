@@ -1,5 +1,5 @@
-"""What classes inherit from classes that stand elsewhere: in the module, in modules beside it, among
-the built-in ones, or in the standard library, whose source is read and never run.
+"""What classes inherit from classes that stand elsewhere: in the module, in modules beside it,
+among the built-in ones, or in the standard library, whose source is read and never run.
 """
 
 from __future__ import annotations

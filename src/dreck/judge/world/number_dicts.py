@@ -1,7 +1,7 @@
 """Dicts that a function makes for itself and that hold nothing but numbers.
 
-Whatever such a dict gives back is an ``int`` or a ``float`` of these very classes, so that adding to
-it in place is adding, and nobody else can put anything into it or notice when that is done.
+Whatever such a dict gives back is an ``int`` or a ``float`` of these very classes, so that adding
+to it in place is adding, and nobody else can put anything into it or notice when that is done.
 """
 
 from __future__ import annotations

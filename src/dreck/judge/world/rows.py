@@ -138,8 +138,8 @@ def _classes_changed(tree: ast.Module, classes: Set[str], fields: Set[str]) -> s
 
 
 def _run_at_load(tree: ast.Module) -> Iterator[ast.AST]:
-    """The nodes that are evaluated while a module is loaded: no bodies of functions, no annotations,
-    no bases of classes.
+    """The nodes that are evaluated while a module is loaded: no bodies of functions, no
+    annotations, no bases of classes.
     """
     pending: list[ast.AST] = list(tree.body)
     while pending:

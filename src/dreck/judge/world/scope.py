@@ -151,7 +151,8 @@ def _bound_by(node: ast.AST) -> set[str]:
 
 
 def free_nodes(scope: ast.AST) -> Iterator[ast.Name]:
-    """The names in a nested scope (or pattern) that mean something outside it, inner scopes included.
+    """The names in a nested scope (or pattern) that mean something outside it, inner scopes
+    included.
 
     What a nested function or class evaluates where it is defined (decorators, defaults,
     annotations, bases) belongs to the scope around, so of ``scope`` itself it is left out.
@@ -241,8 +242,8 @@ def given_to(function: ast.AST) -> Iterator[tuple[str, ast.expr | None, ast.AST]
 
 
 def kept_parameters(function: FunctionNode) -> frozenset[str]:
-    """The parameters that nothing in a function ever binds anew, functions inside it included: whoever
-    shares such a name sees what was handed in.
+    """The parameters that nothing in a function ever binds anew, functions inside it included:
+    whoever shares such a name sees what was handed in.
     """
     parameters = parameters_of(function.args)
     own = {id(p) for p in parameters}

@@ -1,7 +1,7 @@
 """A conditional expression with others inside becomes ifs, an arm for each value.
 
-Why it is safe: the conditions are asked in the same order, each only where those before it led there,
-and one of the values is worked out, as before.
+Why it is safe: the conditions are asked in the same order, each only where those before it led
+there, and one of the values is worked out, as before.
 """
 
 from __future__ import annotations

@@ -322,8 +322,8 @@ def _site(
 
 
 def _do_the_same(chain: Chain) -> bool:
-    """Whether all arms of several statements, or most arms at all, do the same with other constants:
-    then they are one function with parameters, or rows of a table.
+    """Whether all arms of several statements, or most arms at all, do the same with other
+    constants: then they are one function with parameters, or rows of a table.
     """
     shapes = [_shape(a.body) for a in chain.arms if len(a.body) > 1]
     if len(shapes) > 1 and len(set(shapes)) == 1:

@@ -1,8 +1,8 @@
-"""A chain whose arms differ in constants alone, tests and all, becomes rows and a loop that takes the
-first one that fits.
+"""A chain whose arms differ in constants alone, tests and all, becomes rows and a loop that takes
+the first one that fits.
 
-Why it is safe: the loop asks what the tests asked, row by row in their order, and does for the first
-that holds what its arm did; nothing can change the rows, and its names are new.
+Why it is safe: the loop asks what the tests asked, row by row in their order, and does for the
+first that holds what its arm did; nothing can change the rows, and its names are new.
 """
 
 from __future__ import annotations

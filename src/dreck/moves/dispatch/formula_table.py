@@ -1,8 +1,8 @@
 """A chain of equality tests whose arms work the same thing out, each by its own formula, becomes a
 table of these formulas.
 
-Why it is safe: each formula stands as it was, asked with the names that it read; which one is worked
-out is decided as before.
+Why it is safe: each formula stands as it was, asked with the names that it read; which one is
+worked out is decided as before.
 """
 
 from __future__ import annotations

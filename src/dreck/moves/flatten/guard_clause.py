@@ -207,8 +207,8 @@ class GuardClause(Move):
 
 
 def _short_rest(place: Place, index: int, node: cst.If) -> cst.IndentedBlock | None:
-    """What follows an arm that leaves, where that raises and is no more work, or gives a constant and
-    is the lesser work by far: what is worked out there may be the answer itself.
+    """What follows an arm that leaves, where that raises and is no more work, or gives a constant
+    and is the lesser work by far: what is worked out there may be the answer itself.
     """
     rest = place.statements[index + 1 :]
     if not rest or not leaves(node.body) or not statements_leave(rest):

@@ -1,8 +1,8 @@
 """What is done where a name is still unset behind a chain becomes the else of that chain.
 
 Why it is safe: every other arm gives the name something that is evidently not what it had before,
-or leaves, so that the check behind the chain holds in the else alone; there the name is the constant
-that it was given above, and nobody reads that any more.
+or leaves, so that the check behind the chain holds in the else alone; there the name is the
+constant that it was given above, and nobody reads that any more.
 """
 
 from __future__ import annotations

@@ -1,8 +1,8 @@
 """What a loop has found is handed back where it is found, not behind the loop.
 
-Why it is safe: the name is None before the loop, is given a value only where the loop is left at once,
-and the check behind the loop lets through what is not None, and nothing else; where the loop comes to
-its end the name is None still.
+Why it is safe: the name is None before the loop, is given a value only where the loop is left at
+once, and the check behind the loop lets through what is not None, and nothing else; where the loop
+comes to its end the name is None still.
 """
 
 from __future__ import annotations

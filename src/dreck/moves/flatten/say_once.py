@@ -1,7 +1,7 @@
 """Arms that differ in a few values are said once, behind a chain that only picks the values.
 
-Why it is safe: each arm sets names to what it says differently, and then the same is done with them;
-an arm that does something else leaves, and never comes there.
+Why it is safe: each arm sets names to what it says differently, and then the same is done with
+them; an arm that does something else leaves, and never comes there.
 """
 
 from __future__ import annotations

@@ -152,8 +152,8 @@ def _chain_from(
 
 
 def _named_type(body: list[ast.stmt], index: int) -> tuple[str, str] | None:
-    """What the type of something is called, and the something, in ``kind = type(boat)`` above an if,
-    where nothing but the conditions of ifs asks for it.
+    """What the type of something is called, and the something, in ``kind = type(boat)`` above an
+    if, where nothing but the conditions of ifs asks for it.
     """
     statement = body[index]
     if not isinstance(statement, ast.Assign) or len(statement.targets) != 1:
@@ -175,8 +175,8 @@ def _leaves(body: list[ast.stmt]) -> bool:
 
 
 def _turned(node: ast.If) -> tuple[str, tuple[str, ...]] | None:
-    """The subject and the classes of a last question for what is none of them: its else is their arm,
-    which does nothing if there is none.
+    """The subject and the classes of a last question for what is none of them: its else is their
+    arm, which does nothing if there is none.
     """
     test = node.test
     if not isinstance(test, ast.UnaryOp) or not isinstance(test.op, ast.Not) or _chained(node):

@@ -1,8 +1,8 @@
 """Arms that yield: as methods they give back what is yielded, and the caller yields it.
 
-A method that yielded itself would be a generator, and so would that of every other class. Where each
-way through the arms yields once at most, and at last, the value can be handed back instead; None
-stands for nothing to yield, so that nothing that is yielded may be None.
+A method that yielded itself would be a generator, and so would that of every other class. Where
+each way through the arms yields once at most, and at last, the value can be handed back instead;
+None stands for nothing to yield, so that nothing that is yielded may be None.
 """
 
 from __future__ import annotations

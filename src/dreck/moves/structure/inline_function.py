@@ -1,8 +1,8 @@
 """A helper that no longer earns its name goes back to where it is called.
 
 Why it is safe: a call does what the body does with the arguments in place of the parameters. Only
-names and constants are put in several places; whatever else is handed in is used once, and the judge
-sees that it is still worked out in its turn.
+names and constants are put in several places; whatever else is handed in is used once, and the
+judge sees that it is still worked out in its turn.
 """
 
 from __future__ import annotations

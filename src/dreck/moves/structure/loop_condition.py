@@ -1,7 +1,7 @@
 """A loop that asks first of all whether to go on says so in its head.
 
-Why it is safe: the head of a loop is asked at the beginning of each round, after a ``continue`` too,
-as the check was that stood there.
+Why it is safe: the head of a loop is asked at the beginning of each round, after a ``continue``
+too, as the check was that stood there.
 """
 
 from __future__ import annotations

@@ -1,8 +1,8 @@
 """A guard that hands back a harmless value for what is really an error raises instead.
 
 This changes what the function does, and is meant to: it is made only where somebody asks for it and
-says what is raised. The judge then has to find the difference exactly on the inputs that come to the
-guard, and nowhere else.
+says what is raised. The judge then has to find the difference exactly on the inputs that come to
+the guard, and nowhere else.
 """
 
 from __future__ import annotations

@@ -1,7 +1,7 @@
 """Helpers that stand above those who call them move below the first of them.
 
-Why it is safe: a definition by itself does nothing but bind its name, and nothing between the old and
-the new place asks for it; the judge compares the module as an ordered program.
+Why it is safe: a definition by itself does nothing but bind its name, and nothing between the old
+and the new place asks for it; the judge compares the module as an ordered program.
 """
 
 from __future__ import annotations
