@@ -32,7 +32,7 @@ def evident_class(
     """
     for tree in trees:
         function = _function_around(asked, tree)
-        if function is None or not _is_given_once(asked.id, function):
+        if function is None or not is_given_once(asked.id, function):
             continue
         loop = _loop_that_gives(asked.id, function)
         for places in _places(function if loop is None else loop):
@@ -72,7 +72,7 @@ def evident_owner(
     given = [*method.args.posonlyargs, *method.args.args]
     if name not in chains or not given:
         return ""
-    read = set(_asked_of(given[0].arg, method))
+    read = set(asked_of(given[0].arg, method))
     if not any(all(_owners(a, t) == [name] for t in trees) for a in read):
         return ""
     # What its class has as well might be asked of the class itself.
@@ -81,7 +81,7 @@ def evident_owner(
     return name if asked_for & own else ""
 
 
-def _asked_of(name: str, node: ast.AST) -> Iterator[str]:
+def asked_of(name: str, node: ast.AST) -> Iterator[str]:
     """The attributes that some code asks a name for."""
     for each in all_nodes(node):
         if isinstance(each, ast.Attribute) and _is_name(each.value, name):
@@ -99,7 +99,7 @@ def _asked_beside(asked: ast.expr, function: str, trees: Sequence[ast.Module]) -
             given = [*node.args.posonlyargs, *node.args.args]
             if node.decorator_list and given and given[0].arg == asked.id:
                 return set()
-            found |= set(_asked_of(asked.id, node))
+            found |= set(asked_of(asked.id, node))
     return found
 
 
@@ -136,7 +136,7 @@ def _function_around(name: ast.Name, tree: ast.Module) -> FunctionNode | None:
     return found
 
 
-def _is_given_once(name: str, function: FunctionNode) -> bool:
+def is_given_once(name: str, function: FunctionNode) -> bool:
     """Whether a name is a parameter without an annotation, or what one loop goes through, and is
     never given anything else.
     """
@@ -216,7 +216,7 @@ def _evident(
     tree: ast.Module,
     chains: Mapping[str, tuple[str, ...]],
 ) -> str:
-    kinds = [_kinds_asked(t, name) for t in tests]
+    kinds = [kinds_asked(t, name) for t in tests]
     if not all(kinds):
         return ""
     asked = {k for found in kinds for k in found}
@@ -229,7 +229,7 @@ def _evident(
     return ""
 
 
-def _kinds_asked(test: ast.expr, name: str) -> tuple[str, ...]:
+def kinds_asked(test: ast.expr, name: str) -> tuple[str, ...]:
     """The classes in ``isinstance(name, C)`` and ``type(name) is C``; none for any other test."""
     if isinstance(test, ast.Call) and isinstance(test.func, ast.Name):
         if test.func.id == "isinstance" and len(test.args) == 2 and not test.keywords:

@@ -8,6 +8,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, field
 
 from ..world.around import Names
+from .closed_kinds import base_of_kinds
 from .evident_classes import evident_class, evident_owner
 from .events import is_instance, silent_result
 from ..values.facts import Fact
@@ -104,6 +105,7 @@ class Walker:
     narrowed: set[Fact] = field(default_factory=set)  # what types that were asked for rest on
     measured: set[int] = field(default_factory=set)  # taken for containers, as they are measured
     evident: dict[int, str] = field(default_factory=dict)  # by names where they are asked
+    closed: dict[int, str] = field(default_factory=dict)  # likewise
     there: set[int] = field(
         default_factory=set
     )  # values of dicts that are declared never to be None
@@ -562,12 +564,14 @@ class Walker:
             return
         asked = asked_for(node.source)
         kind = self.types.of(subject)
-        base = next(iter(own_names(kind)), "")
+        base, closed = next(iter(own_names(kind)), ""), ""
         if kind == ANYTHING and self.takes_evident:
             trees, chains = self.names.declared.trees, self.names.classes
             base = self._evident_class(asked) or evident_owner(
                 node.source, self.before.name, trees, chains
             )
+            closed = "" if base else self._base_of_kinds(asked)
+            base = base or closed
             kind = frozenset({own(base)})
         chain = self.names.classes.get(base, ())
         if not chain or not kind <= NONE_TYPE | {own(base)}:
@@ -579,6 +583,7 @@ class Walker:
         breaks = f"{about} that is no {in_words(kind)}"
         declared = self.types.of(subject) != ANYTHING
         promise = AssumptionKind.AS_DECLARED if declared else AssumptionKind.AS_USED
+        promise = AssumptionKind.CLOSED_KINDS if closed else promise
         if self.ledger.grant(promise, about, breaks):
             state.facts = state.facts.adding(promised, True)
 
@@ -590,6 +595,13 @@ class Walker:
             trees, chains = self.names.declared.trees, self.names.classes
             self.evident[id(asked)] = evident_class(asked, trees, chains)
         return self.evident[id(asked)]
+
+    def _base_of_kinds(self, asked: ast.AST) -> str:
+        """The class of all kinds that a name is asked for; empty if nothing speaks for it."""
+        if id(asked) not in self.closed:
+            trees, chains = self.names.declared.trees, self.names.classes
+            self.closed[id(asked)] = base_of_kinds(asked, trees, chains)
+        return self.closed[id(asked)]
 
     def container(self, term: Term) -> str | None:
         """The type of a container that the versions made."""
