@@ -354,12 +354,25 @@ WHERE = {
         ["isinstance"],
     ),
     "nothing is declared, and nothing evident: the question stays": (
-        "class Yard:\n    def receive(self, order):\n        if isinstance(order, Lift):\n"
-        "            self.cranes += 1\n        elif isinstance(order, Paint):\n            self.brushes += 1\n",
-        ["if isinstance(order, (Lift, Paint)):\n            order.apply_to(self)\n"],
+        "class Yard:\n    def receive(self, thing):\n        if isinstance(thing, Lift):\n"
+        "            self.cranes += 1\n        elif isinstance(thing, Paint):\n            self.brushes += 1\n",
+        ["if isinstance(thing, (Lift, Paint)):\n            thing.apply_to(self)\n"],
         [
             "class Order:\n    def __init__(self, number: int):\n        self.number = number\n\n    def apply_to"
         ],
+    ),
+    "nothing is declared, but it is called like their base, and all others failed": (
+        "class Yard:\n    def receive(self, order):\n        if isinstance(order, Lift):\n"
+        "            self.cranes += 1\n        elif isinstance(order, Paint):\n            self.brushes += 1\n"
+        "        else:\n            raise LookupError(7)\n",
+        ["    def receive(self, order):\n        order.apply_to(self)\n"],
+        ["isinstance"],
+    ),
+    "nothing is declared, and others do nothing: the question stays": (
+        "class Yard:\n    def receive(self, order):\n        if isinstance(order, Lift):\n"
+        "            self.cranes += 1\n        elif isinstance(order, Paint):\n            self.brushes += 1\n",
+        ["if isinstance(order, (Lift, Paint)):\n            order.apply_to(self)\n"],
+        [],
     ),
     "one leaves the loop": (
         "def first(orders: list[Order], seen: list):\n    for order in orders:\n        if isinstance(order, Lift):\n"

@@ -1,8 +1,8 @@
 """A chain of isinstance tests becomes a method on each class, and a call.
 
 Why it is safe: each class gets the arm that was for it, with the object as ``self``; the arm for
-all other
-objects stays where it was. That no class elsewhere has a method of that name is listed.
+all other objects stays where it was, or goes to the class that all of them are derived from. That
+no class elsewhere has a method of that name is listed, and that nothing else comes in.
 """
 
 from __future__ import annotations
@@ -248,6 +248,49 @@ class MethodsOnClasses(ModuleMove):
 
                 def fee(self, nights: int):
                     raise LookupError(self.name)
+
+
+            class Barge(Vessel):
+                def fee(self, nights: int):
+                    return 240 * nights
+
+
+            class Tug(Vessel):
+                def fee(self, nights: int):
+                    return 180
+            """,
+            "proved-under",
+        ),
+        Example(
+            "what failed as none of them, and is called like their base class, is taken for one",
+            """
+            def fee(vessel, nights: int):
+                if isinstance(vessel, Barge):
+                    return 240 * nights
+                if isinstance(vessel, Tug):
+                    return 180
+                raise LookupError("no such vessel")
+
+
+            class Vessel:
+                pass
+
+
+            class Barge(Vessel):
+                pass
+
+
+            class Tug(Vessel):
+                pass
+            """,
+            """
+            def fee(vessel, nights: int):
+                return vessel.fee(nights)
+
+
+            class Vessel:
+                def fee(self, nights: int):
+                    raise LookupError("no such vessel")
 
 
             class Barge(Vessel):

@@ -7,6 +7,7 @@ from collections.abc import Iterator, Sequence
 
 from ...logic.bindings import parameters
 from ...outline import Function, all_nodes
+from ...naming.words import words_of
 from ..module_view import ModuleView
 
 # Classes that are gone through to get what they are declared to hold, and where that stands.
@@ -227,6 +228,27 @@ def evident_class(
         if owner in having and derived and all(c is owner or c in derived for c in having):
             return owner.name
     return ""
+
+
+def named_class(view: ModuleView, name: str, owners: Sequence[str]) -> str:
+    """The nearest class that some classes of a module are derived from, if a name speaks of it;
+    empty if there is none.
+
+    Args:
+        view: the module.
+        name: the name, which stands for objects of these classes.
+        owners: the classes.
+    """
+    classes = [s for s in view.tree.body if isinstance(s, ast.ClassDef)]
+    own = [c for c in classes if c.name in owners]
+    common = [b.name for b in classes if all(_is_derived(c, b.name, classes) for c in own)]
+    nearest = (b for b in common if not any(_is_heir(c, b, classes) for c in common))
+    base = next(nearest, "") if len(own) == len(set(owners)) > 1 else ""
+    return base if base and words_of(base)[-1] == words_of(name)[-1] else ""
+
+
+def _is_heir(name: str, base: str, classes: Sequence[ast.ClassDef]) -> bool:
+    return any(_is_derived(c, base, classes) for c in classes if c.name == name)
 
 
 def _is_derived(node: ast.ClassDef, base: str, classes: Sequence[ast.ClassDef]) -> bool:

@@ -175,8 +175,8 @@ def _forgotten(chain: ClassChain, base: str) -> str:
     """What the function around no longer knows, in words."""
     if base:
         return (
-            f"knows none of {len(chain.arms) - 1} classes any more, as {chain.subject} is always of "
-            f"class {base}"
+            f"knows none of {len(chain.arms) - 1} classes any more, as {chain.subject} is taken for "
+            f"an object of {base}"
         )
     return f"no longer knows what {len(chain.arms)} classes do, only their names"
 

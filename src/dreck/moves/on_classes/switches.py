@@ -20,7 +20,7 @@ from ..arm_results import Results
 from ..imports import imports_of
 from ..module_view import ModuleView
 from .chains import ClassArm, ClassChain, can_move, class_chain, taken, with_heirs
-from .declared import declared_class, evident_class
+from .declared import declared_class, evident_class, named_class
 
 _LEAST_CLASSES = 2
 # Lines of an arm that several classes may each get.
@@ -129,13 +129,17 @@ def with_base(
     results: Results,
 ) -> tuple[ClassChain, dict[str, ModuleView], str] | None:
     """The chain with an arm for the base class of all its classes, where the subject is annotated
-    as one of those.
+    as one of those, or is called like one.
     """
     base = declared_class(view, function, chain.subject, before)
     if not base and not chain.leaves:
         base = evident_class(view, function, chain.subject, chain.first, chain.last)
     # Where arms leave, what is behind the chain is the arm for all others.
     rest = [*chain.otherwise, *(chain.rest if chain.leaves else [])]
+    hinted = {a.arg for a in parameters(function.node) if a.annotation is not None}
+    if not base and chain.subject not in hinted and rest and isinstance(rest[-1], ast.Raise):
+        # What is none of them failed before, and fails still: only the error is another.
+        base = named_class(view, chain.subject, [o for a in chain.arms for o in a.owners])
     leaves = not rest or isinstance(rest[-1], ast.Return | ast.Raise)
     if (
         not base
