@@ -262,7 +262,9 @@ class FunctionWork:
         """Proof on the two functions alone; trials need the whole file."""
         judge = self.settings.judge if run else self.settings.judge.without_trials()
         try:
-            found = compare(before.tree(), after.tree(), self.names, strict=judge.strict)
+            found = compare(
+                before.tree(), after.tree(), self.names, strict=judge.strict, plainly=True
+            )
         except SyntaxError as error:
             return SubjectVerdict(
                 self.name,
@@ -279,8 +281,9 @@ class FunctionWork:
             return SubjectVerdict(self.name, Verdict.PROVED, "nothing was changed")
         if len(self.steps) == 1:
             return self.steps[0].verdict
+        judge = self.settings.judge.at_a_glance()
         found = compare(
-            first.tree(), self.region.tree(), self.names, strict=self.settings.judge.strict
+            first.tree(), self.region.tree(), self.names, strict=judge.strict, most=judge.most
         )
         if isinstance(found, Proved):
             return proved(self.name, found)

@@ -519,7 +519,7 @@ class ModuleWork:
     def _verdict_of_all(self, steps: tuple[Step, ...], name: str, baseline: str) -> SubjectVerdict:
         if len(steps) == 1:
             return steps[0].verdict
-        found = self.settings.judge.without_trials().function(
+        found = self.settings.judge.at_a_glance().function(
             Version(self.path, baseline), self.version, name
         )
         if found.verdict.same:

@@ -23,6 +23,7 @@ from ..unfolding.lists_from_helpers import lists_from_helpers
 from ..unfolding.loops_apart import loops_apart
 from ..unfolding.stand_ins import in_source_words
 from ..unfolding.quiet_questions import goes_through_plain
+from ..walk.patience import MOST_TOGETHER, Patience
 from ..walk.prove import Proved, Unproved, prove
 from ..world.literals import literals_of
 from ..world.quiet import looks_at_itself
@@ -97,6 +98,8 @@ def compare(
     *,
     strict: bool = False,
     contexts: tuple[Context, Context] | None = None,
+    plainly: bool = False,
+    most: int = MOST_TOGETHER,
 ) -> Proved | Unproved:
     """Try to prove that two functions behave the same; runs nothing.
 
@@ -105,10 +108,11 @@ def compare(
         names: what is known of the names around both.
         strict: allow no assumption.
         contexts: what each version may be looked up in; nothing if None.
+        plainly: try it as they stand only, and in no other form.
+        most: how many steps all walks may take together.
     """
-    return compare_with(
-        before, after, names, contexts or (Context(names), Context(names)), strict=strict
-    )[0]
+    around = contexts or (Context(names), Context(names))
+    return compare_with(before, after, names, around, strict=strict, plainly=plainly, most=most)[0]
 
 
 def compare_with(
@@ -118,12 +122,15 @@ def compare_with(
     contexts: tuple[Context, Context],
     *,
     strict: bool = False,
+    plainly: bool = False,
+    most: int = MOST_TOGETHER,
 ) -> tuple[Proved | Unproved, tuple[Context, Context]]:
     """The same, with the contexts that the proof used: where the plain way fails, others may
     succeed. What can be proved without any assumption rests on none.
     """
+    asked = _Asked(before, after, names, contexts, strict, Patience(most))
     try:
-        found, used = _compared(before, after, names, contexts, strict=strict)
+        found, used = (_attempt(asked), contexts) if plainly else _compared(asked)
     except Exception as error:  # a failure of the judge is no proof, and must not end the run
         return Unproved(broken(error), before.lineno, after.lineno), contexts
     if isinstance(found, Proved) and found.assumptions:
@@ -131,24 +138,38 @@ def compare_with(
         adds = used[0].lets_through or used[0].loops_apart or bool(used[0].loop_form)
         other_way = used is not contexts and not adds
         for ways in (contexts, used) if other_way else (contexts,):
-            sure = _attempt(before, after, names, ways, True)
+            sure = _attempt(replace(asked, contexts=ways, strict=True))
             if isinstance(sure, Proved):
                 return sure, ways
         if used[0].loop_form and not strict:
-            surely = _early(before, after, names, contexts, strict=True)
+            surely = _early(replace(asked, strict=True))
             return surely or (found, used)
     return found, used
 
 
-def _compared(
-    before: FunctionNode,
-    after: FunctionNode,
-    names: Names,
-    contexts: tuple[Context, Context],
-    *,
-    strict: bool,
-) -> tuple[Proved | Unproved, tuple[Context, Context]]:
-    found = _attempt(before, after, names, contexts, strict)
+@dataclass(frozen=True, slots=True)
+class _Asked:
+    """Two functions, and how they are to be compared.
+
+    Attributes:
+        before, after: the functions.
+        names: what is known of the names around both.
+        contexts: what each may be looked up in.
+        strict: whether no assumption is allowed.
+        patience: how far all walks may go yet.
+    """
+
+    before: FunctionNode
+    after: FunctionNode
+    names: Names
+    contexts: tuple[Context, Context]
+    strict: bool
+    patience: Patience
+
+
+def _compared(asked: _Asked) -> tuple[Proved | Unproved, tuple[Context, Context]]:
+    before, after, names, contexts = asked.before, asked.after, asked.names, asked.contexts
+    found = _attempt(asked)
     if isinstance(found, Proved):
         return found, contexts
     plain = goes_through_plain(before, names) and goes_through_plain(after, names)
@@ -160,22 +181,22 @@ def _compared(
             continue  # what is worked out anew is equal, and another object
         other = change(contexts[0]), change(contexts[1])
         if other != contexts and (fits(before, after) or fits(*whole)):
-            second = _attempt(before, after, names, other, strict)
+            second = _attempt(replace(asked, contexts=other))
             if isinstance(second, Proved):
                 return second, other
-    if not strict and may_let_through(before, after, names):
+    if not asked.strict and may_let_through(before, after, names):
         for literals in sorted({False, _speaks_of_constants(before, after)}):
             changed = (replace(c, lets_through=True, literals=literals) for c in contexts)
             through = next(changed), next(changed)
-            third = _attempt(before, after, names, through, strict)
+            third = _attempt(replace(asked, contexts=through))
             if isinstance(third, Proved):
                 rests_on = (*passed_through(before), *third.assumptions)
                 return replace(third, assumptions=rests_on), through
     both = zip((before, after), contexts, strict=True)
-    chosen = [lists_from_helpers(f, c)[0] for f, c in both] if not (strict or plain) else []
+    chosen = [lists_from_helpers(f, c)[0] for f, c in both] if not (asked.strict or plain) else []
     may_part = plain or (bool(chosen) and all(goes_through_plain(f, names) for f in chosen))
-    apart = None if strict or not may_part else _loops_apart(before, after, names, contexts)
-    early = None if apart is not None else _early(before, after, names, contexts, strict=strict)
+    apart = None if asked.strict or not may_part else _loops_apart(asked)
+    early = None if apart is not None else _early(asked)
     return apart or early or (found, contexts)
 
 
@@ -193,15 +214,9 @@ def _with_helpers(function: FunctionNode, context: Context) -> ast.AST:
     return ast.Module([function, *found.values()], []) if found else function
 
 
-def _early(
-    before: FunctionNode,
-    after: FunctionNode,
-    names: Names,
-    contexts: tuple[Context, Context],
-    *,
-    strict: bool,
-) -> tuple[Proved, tuple[Context, Context]] | None:
+def _early(asked: _Asked) -> tuple[Proved, tuple[Context, Context]] | None:
     """A proof of two functions whose loops end where nothing is left to do."""
+    before, after, names, contexts = asked.before, asked.after, asked.names, asked.contexts
     if ast.dump(before.args) != ast.dump(after.args):
         return None  # what is declared is what the old version declares
     if any(map(looks_at_itself, names.declared.trees)):
@@ -217,10 +232,10 @@ def _early(
         if brought[0] is before and brought[1] is after:
             continue
         changing.append(form)
-        if strict and (first[1] or second[1]):
+        if asked.strict and (first[1] or second[1]):
             continue
         ways = replace(contexts[0], loop_form=form), replace(contexts[1], loop_form=form)
-        found, used = _compared(first[0], second[0], names, ways, strict=strict)
+        found, used = _compared(replace(asked, before=first[0], after=second[0], contexts=ways))
         if isinstance(found, Proved):
             every = (*first[1], *second[1], *found.assumptions)
             said = (a.in_other_words(lambda t: in_source_words(t, brought)) for a in every)
@@ -236,20 +251,16 @@ def _both_brought_to(
     return brought_to(form, old), brought_to(form, new)
 
 
-def _loops_apart(
-    before: FunctionNode,
-    after: FunctionNode,
-    names: Names,
-    contexts: tuple[Context, Context],
-) -> tuple[Proved, tuple[Context, Context]] | None:
+def _loops_apart(asked: _Asked) -> tuple[Proved, tuple[Context, Context]] | None:
     """A proof of two functions with a loop for each thing that their loops work out."""
+    before, after, contexts = asked.before, asked.after, asked.contexts
     parts = [loops_apart(f, c) for f, c in zip((before, after), contexts, strict=True)]
     if contexts[0].loops_apart or parts == [None, None]:
         return None
     rests_on = [a for p in parts if p is not None for a in p[1]]
     first, second = (f if p is None else p[0] for f, p in zip((before, after), parts, strict=True))
     ways = replace(contexts[0], loops_apart=True), replace(contexts[1], loops_apart=True)
-    found, used = _compared(first, second, names, ways, strict=False)
+    found, used = _compared(replace(asked, before=first, after=second, contexts=ways, strict=False))
     if not isinstance(found, Proved):
         return None
     every = tuple(dict.fromkeys((*rests_on, *found.assumptions)))
@@ -409,18 +420,14 @@ def _speaks_of_constants(before: ast.AST, after: ast.AST) -> bool:
     )
 
 
-def _attempt(
-    before: FunctionNode,
-    after: FunctionNode,
-    names: Names,
-    contexts: tuple[Context, Context],
-    strict: bool,
-) -> Proved | Unproved:
+def _attempt(asked: _Asked) -> Proved | Unproved:
+    before, after = asked.before, asked.after
     try:
-        graphs = lowered(before, after, contexts)
+        graphs = lowered(before, after, asked.contexts)
         if isinstance(graphs, Unproved):
             return graphs
-        return prove(*graphs, with_literals(contexts, names), strict=strict)
+        names = with_literals(asked.contexts, asked.names)
+        return prove(*graphs, names, strict=asked.strict, patience=asked.patience)
     except RecursionError:
         return Unproved("the function is too deep to compare", before.lineno, after.lineno)
     except Exception as error:  # a failure of the judge is no proof, and must not end the run

@@ -54,6 +54,7 @@ from .verdict import (
     Verdict,
     Vouching,
 )
+from ..walk.patience import MOST_TOGETHER
 from ..versions.differences import differences
 from ..versions.heads import hints_in_time, reader_of_hints
 from ..versions.new_classes import is_new_class
@@ -63,6 +64,8 @@ from ..versions.version import MODULE, Version, module_name
 
 # Parameters that a message names.
 _NAMED = 4
+# What a comparison takes that only says in one proof what many steps have shown.
+_FEW_STEPS = 6_000
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,15 +76,21 @@ class Judge:
         strict: allow no assumption.
         runner: carries out trials; None never runs anything.
         looks_around: also try functions that did not change where code outside functions did.
+        most: how many steps a comparison of two functions may take.
     """
 
     strict: bool = False
     runner: Runner | None = ProcessRunner()
     looks_around: bool = True
+    most: int = MOST_TOGETHER
 
     def without_trials(self) -> Judge:
         """The same judge, which proves and runs nothing."""
         return replace(self, runner=None)
+
+    def at_a_glance(self) -> Judge:
+        """The same judge, which runs nothing and soon gives up: where nothing hangs on it."""
+        return replace(self, runner=None, most=_FEW_STEPS)
 
     def vouch(self, before: Version, after: Version, subject: str | None = None) -> Vouching:
         """Compare all functions that differ, or one and what it reaches.
@@ -279,7 +288,7 @@ class Judge:
             old, new = before.functions[name], after.functions[name]
             names, contexts = _surroundings(before, after, old, new)
             nodes = as_meant(before.tree, old.node), as_meant(after.tree, new.node)
-            return compare(*nodes, names, strict=self.strict, contexts=contexts)
+            return compare(*nodes, names, strict=self.strict, contexts=contexts, most=self.most)
         except Exception as error:
             return Unproved(broken(error), old.node.lineno, new.node.lineno)
 

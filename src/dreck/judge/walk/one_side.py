@@ -113,6 +113,7 @@ class Walker:
     constants: frozenset[Term] | None = None  # what the old version compares with, once asked for
     fresh: int = 0
     steps: int = 0
+    most: int = 0  # so many it may take
     ledger: Ledger = field(init=False)
     types: ValueTypes = field(init=False)
 

@@ -27,16 +27,17 @@ from ..world.hints import class_of_annotation, class_or_none_of_annotation, kind
 from .evident_flags import evident_flags
 from .evident_numbers import evident_numbers
 from .memory import Numbering
+from .patience import Patience
 from .rounds import Rounds
 from .states import Answered, Enough, Parted, Path, Place, Side, State, TooWeak, Used
 from ..values.terms import BOOL, NUMBERS, UNBOUND, Term
 from ..face.verdict import Assumption, AssumptionKind
 from ..face.wording import shortened
 
-# A walk of more steps than this is given up; at about 25 microseconds a step that is two seconds.
-MOST_STEPS = 60_000
+# A walk of more steps than this is given up; at about 100 microseconds a step that is two seconds.
+MOST_STEPS = 20_000
 # The second walk, under more assumptions, is given up earlier: where it helps, it helps soon.
-MOST_STEADY_STEPS = 12_000
+MOST_STEADY_STEPS = 6_000
 # Visits to one place before its values are forgotten, so that choices in a row do not multiply.
 VISITS_BEFORE_FORGETTING = 6
 _RECURSION = 60_000
@@ -63,7 +64,14 @@ class Unproved:
     aim: Mapping[str, Plain] = field(default_factory=dict)
 
 
-def prove(before: Graph, after: Graph, names: Names, *, strict: bool = False) -> Proved | Unproved:
+def prove(
+    before: Graph,
+    after: Graph,
+    names: Names,
+    *,
+    strict: bool = False,
+    patience: Patience | None = None,
+) -> Proved | Unproved:
     """Compare two lowered functions.
 
     Args:
@@ -71,6 +79,7 @@ def prove(before: Graph, after: Graph, names: Names, *, strict: bool = False) ->
         after: the graph of the new version.
         names: what is known of the names around them.
         strict: allow no assumption.
+        patience: how far this walk and others of the same comparison may go.
     """
     if before.flavour != after.flavour:
         return Unproved(
@@ -81,7 +90,7 @@ def prove(before: Graph, after: Graph, names: Names, *, strict: bool = False) ->
     if before.signature != after.signature:
         return Unproved("the signatures or decorators differ", before.entry.line, after.entry.line)
     with _deep_recursion():
-        return _in_ways(before, after, names, strict)[0]
+        return _in_ways(before, after, names, strict, patience or Patience())[0]
 
 
 @dataclass(frozen=True, slots=True)
@@ -111,16 +120,21 @@ class _Way:
             takes_evident=self.evident,
             takes_flags=self.flags,
             paths=paths,
+            most=MOST_STEADY_STEPS if self.steady else MOST_STEPS,
         )
 
 
 def _in_ways(
-    before: Graph, after: Graph, names: Names, strict: bool
+    before: Graph, after: Graph, names: Names, strict: bool, patience: Patience
 ) -> tuple[Proved | Unproved, _Way]:
     """What comes of comparing two functions, and how they were walked: under as little as will do."""
 
     def walked(way: _Way) -> Proved | Unproved:
-        return way.walk(before, after, names, strict, None).run()
+        walk = way.walk(before, after, names, strict, None)
+        walk.most = patience.most(walk.most)
+        found = walk.run()
+        patience.spend(walk.steps)
+        return found
 
     plain, steady = _Way(steady=False), _Way()
     found = walked(plain)
@@ -150,7 +164,7 @@ def paths_of(
         The paths, and whether these are all. Where the versions part, the list ends with the
         path on which they do.
     """
-    way = _in_ways(before, after, names, strict)[1]
+    way = _in_ways(before, after, names, strict, Patience())[1]
     walk = way.walk(before, after, names, strict, [])
     assert walk.paths is not None
     with _deep_recursion():
@@ -178,6 +192,7 @@ class _Walk(Rounds):
             way = _Way(self.steady, self.takes_evident, self.takes_flags)
             again = way.walk(self.before, self.after, self.names, self.strict, paths)
             again.types.trusts_elements = False
+            again.most = self.most
             found = again.run()
             self.paths = again.paths
             return found
@@ -286,7 +301,7 @@ class _Walk(Rounds):
     def _spend(self, state: State) -> None:
         self.steps += 1
         self.reached = state
-        if self.steps > (MOST_STEADY_STEPS if self.steady else MOST_STEPS):
+        if self.steps > self.most:
             raise Parted(
                 "there are too many paths to compare", state.sides[0].node, state.sides[1].node
             )
