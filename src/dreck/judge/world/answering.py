@@ -97,13 +97,21 @@ def _is_sole(node: ast.expr) -> bool:
 
 def names_defined(name: str, trees: Iterable[ast.Module]) -> bool:
     """Whether anything in one of some modules is defined, or set, under a name."""
-    return any(
-        getattr(n, "name", None) == name
-        or (isinstance(n, ast.Attribute) and n.attr == name and not isinstance(n.ctx, ast.Load))
-        or (isinstance(n, ast.Name) and n.id == name and not isinstance(n.ctx, ast.Load))
-        for tree in trees
-        for n in nodes_of(tree)
-    )
+    return any(name in _defined_in(tree) for tree in trees)
+
+
+@lru_cache(CACHED)
+def _defined_in(tree: ast.Module) -> frozenset[str]:
+    """The names under which something is defined, or set, as a name or an attribute."""
+    found: set[str] = set()
+    for node in nodes_of(tree):
+        if isinstance(node, ast.Attribute | ast.Name):
+            if not isinstance(node.ctx, ast.Load):
+                found.add(node.attr if isinstance(node, ast.Attribute) else node.id)
+        else:
+            name = getattr(node, "name", None)
+            found |= {name} if isinstance(name, str) else set()
+    return frozenset(found)
 
 
 @lru_cache(CACHED)
