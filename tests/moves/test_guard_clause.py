@@ -31,7 +31,8 @@ def wrapped(condition: str) -> str:
         ("a < b and 0 < a < c", "a >= b or not (0 < a < c)"),  # but nobody puts those in between
         ("a.b <= c and a.b < 7", "a.b > c or a.b >= 7"),
         ("a < b and b in c < a", "not (a < b and b in c < a)"),
-        ("a + b > c", "not a + b > c"),
+        ("a + b > c", "a + b <= c"),
+        ("a | b > c", "not a | b > c"),  # sets have such, and are not in line
         ("a.b <= c - 1", "a.b > c - 1"),
         ("a == 1 and (b or c)", "a != 1 or not (b or c)"),
         ("a == 1 or b == 2 and c == 3", "a != 1 and (b != 2 or c != 3)"),

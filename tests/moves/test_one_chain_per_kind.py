@@ -13,7 +13,7 @@ CASES = [
     ),
     (
         "log(0)\nif n == 1 or n == 2:\n    m = 1\nelse:\n    m = 2\nif n in (1, 2):\n    m = m + 1\nif n == 3 and m > 1:\n    m = 0\nreturn m\n",
-        "log(0)\nif n in (1, 2):\n    m = 1\n    m = m + 1\nelif n == 3:\n    m = 2\n    if m > 1:\n        m = 0\nelse:\n    m = 2\nreturn m\n",
+        "log(0)\nif n in (1, 2):\n    m = 1\n    m = m + 1\nelif n == 3:\n    m = 2\n    m = 0\nelse:\n    m = 2\nreturn m\n",
     ),
 ]
 # The lines of a condition are held together by its parentheses, whichever of them are left.

@@ -16,6 +16,8 @@ _ORDERED = frozenset({"int", "str", "bool", "bytes"})
 # Built-in functions that hand out a bool whatever they are given.
 _BOOL_CALLS = frozenset({"isinstance", "issubclass", "callable", "hasattr", "bool", "any", "all"})
 _ORDERED_CALLS = frozenset({"len", "ord"})
+_OF_SETS = (cst.BitAnd, cst.BitOr, cst.BitXor)
+_NUMBERS = (cst.Integer, cst.Float)
 ORDERS = (cst.LessThan, cst.LessThanEqual, cst.GreaterThan, cst.GreaterThanEqual)
 
 
@@ -28,7 +30,8 @@ class Knowledge:
         bools: those annotated ``bool``, and local names that hold nothing else.
         held: the values of local names that are only ever given constants.
         measured: the texts of names and attributes that stand between two others in a comparison
-            somewhere (``low <= level <= high``), or whose order against a number or text is asked.
+            somewhere (``low <= level <= high``), whose order against a number or text is asked, or
+            that are counted.
     """
 
     ordered: frozenset[str] = frozenset()
@@ -117,6 +120,10 @@ def knowledge_of(function: cst.FunctionDef) -> Knowledge:
 
 def _measured(function: cst.FunctionDef) -> Iterator[str]:
     for node in walk(function.body):
+        if isinstance(node, cst.Assign) and isinstance(node.value, _NUMBERS):
+            yield from (squeezed(t.target) for t in node.targets)
+        elif isinstance(node, cst.AugAssign) and isinstance(node.value, _NUMBERS):
+            yield squeezed(node.target)
         if not isinstance(node, cst.Comparison):
             continue
         if not all(isinstance(t.operator, ORDERS) for t in node.comparisons):
@@ -161,13 +168,9 @@ def annotations_of(function: cst.FunctionDef) -> Mapping[str, str]:
 
 
 def looks_plain(node: cst.BaseExpression) -> bool:
-    """Whether an expression is a literal, or arithmetic other than ``+``, which lists have too."""
+    """Whether an expression is a literal, or arithmetic other than what sets have too."""
     if isinstance(node, cst.BinaryOperation):
-        return (
-            not isinstance(node.operator, cst.Add)
-            or looks_plain(node.left)
-            or looks_plain(node.right)
-        )
+        return not isinstance(node.operator, _OF_SETS)
     if isinstance(node, cst.UnaryOperation):
         return isinstance(node.operator, cst.Minus)
     return isinstance(node, cst.Integer | cst.Float | cst.SimpleString)

@@ -107,10 +107,17 @@ class Known:
         if told is not None:
             return left.learning(told, True)
         other = _renamed(node)
-        if other is not None and self.answers.get(("is", other[1], "None")) is False:
-            left = left._copy()
-            left._is_there(other[0])
-        return left
+        return left if other is None else left._called_too(*other, self)
+
+    def _called_too(self, name: str, source: str, before: Known) -> Known:
+        """With what was known of a name alone, for another one that has its value now."""
+        found = self._copy()
+        for (kind, subject, other), answer in before.answers.items():
+            if subject == source and before.names[kind, subject, other] == {source}:
+                atom = (kind, name, other)
+                found.answers[atom], found.names[atom] = answer, frozenset({name})
+        found.values.update(before.values)
+        return found
 
     def _copy(self) -> Known:
         return replace(
@@ -166,6 +173,8 @@ class Known:
         if atom in self.answers:
             return self.answers[atom]
         kind, subject, other = atom
+        if kind == "<":
+            return self._is_less(subject, other, literals)
         for known, answer in self.answers.items():
             if known[1] != subject or not answer:
                 continue
@@ -187,6 +196,19 @@ class Known:
             ):
                 return False
         return self._never(kind, subject, literals.get(other, _UNKNOWN))
+
+    def _is_less(self, subject: str, other: str, literals: dict[str, object]) -> bool | None:
+        """Which of two numbers is less, where both are written or known."""
+        told = {k[1]: self.values[k[2]] for k, v in self.answers.items() if v and self._tells(k)}
+        values = [literals.get(text, told.get(text)) for text in (subject, other)]
+        first, second = values
+        if isinstance(first, int | float) and isinstance(second, int | float):
+            return first < second
+        return None
+
+    def _tells(self, atom: Atom) -> bool:
+        """Whether an atom says what a value is."""
+        return atom[0] in ("==", "is") and atom[2] in self.values
 
     def _never(self, kind: str, subject: str, other: object) -> bool | None:
         """Whether a name is never given what it is compared with: False, or None for no answer."""
