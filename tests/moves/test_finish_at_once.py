@@ -21,6 +21,15 @@ LOOPS = [
         "r = 0\nwhile r == 0:\n    if log(n):\n        r = 2\nlog(1)\nreturn n\n",
         "while True:\n    if log(n):\n        log(1)\n        return n\nlog(1)\nreturn n\n",
     ),
+    # a place that is counted is never -1
+    (
+        "r = -1\nfor i, x in enumerate(a):\n    if x and r == -1:\n        r = i\nreturn r\n",
+        "for i, x in enumerate(a):\n    if x:\n        return i\nreturn -1\n",
+    ),
+    (
+        "r = -1\nfor i in range(n):\n    if r < 0 and a[i]:\n        r = i\nif r >= 0:\n    log(r)\n    return 1\nreturn 0\n",
+        "for i in range(n):\n    if a[i]:\n        log(i)\n        return 1\nreturn 0\n",
+    ),
 ]
 CASES = [
     # a round goes on, and what is found in a loop inside of it leaves both
@@ -46,6 +55,13 @@ STAYS = [
     "global r\nr = 0\nif a:\n    r = 1\nreturn r\n",
     # a finally comes in between
     "r = 0\ntry:\n    if a:\n        r = 1\nfinally:\n    log(1)\nreturn r\n",
+    # what starts elsewhere may be -1
+    "r = -1\nfor i in range(n, 5):\n    if a[i] and r == -1:\n        r = i\nreturn r\n",
+    "r = -1\nfor i, x in enumerate(a, n):\n    if x and r == -1:\n        r = i\nreturn r\n",
+    # so may what is no place
+    "r = -1\nfor i, x in enumerate(a):\n    if i and r == -1:\n        r = x\nreturn r\n",
+    # the last place, not the first
+    "r = -1\nfor i, x in enumerate(a):\n    if x:\n        r = i\nreturn r\n",
     # it is no constant
     "r = 0\nif a:\n    r = n\nreturn r\n",
 ]

@@ -252,6 +252,7 @@ class FunctionWork:
     def _enter(self, step: Step, region: Region) -> None:
         self.steps.append(replace(step, texts={self.setting.path: region.whole}))
         self.region = region
+        self._alike.clear()  # what was refused there may hold from here
 
     def _judged(self, before: Region, found: Candidate) -> Step:
         run = not found.tentative and (self._in_vain < _TRIED or bool(self.settings.only))

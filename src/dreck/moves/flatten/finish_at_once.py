@@ -24,6 +24,9 @@ from ..places import Place, function_of
 from ..ways_out import Put
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
+# What is so of all that counts from 0 upwards.
+_OF_COUNTS = ("!= -1", "> -1", ">= 0")
+
 
 @move
 class FinishAtOnce(Move):
@@ -217,12 +220,14 @@ class _Finish:
         self, statement: cst.BaseStatement, frames: Sequence[Frame]
     ) -> tuple[str, cst.BaseExpression | None]:
         """The name that a statement gives a constant, or what a loop goes through where it was None
-        so far, and the value.
+        so far, or counts where it was -1, and the value.
         """
         small = single(statement)
-        if self.first == (None,) and isinstance(small, cst.Assign) and len(small.targets) == 1:
+        told = _elements(frames) if self.first == (None,) else frozenset[str]()
+        told = _counts(frames) if self.first == (-1,) else told
+        if told and isinstance(small, cst.Assign) and len(small.targets) == 1:
             target, value = small.targets[0].target, small.value
-            is_element = isinstance(value, cst.Name) and value.value in _elements(frames)
+            is_element = isinstance(value, cst.Name) and value.value in told
             if isinstance(target, cst.Name) and is_element:
                 return target.value, value
         return constant_given(statement)
@@ -236,6 +241,9 @@ class _Finish:
         if constant(value) is None:  # what loops go through is taken to be there; the judge decides
             for name in sorted(_elements(frames)):
                 known = known.learning(cst.parse_expression(f"{name} is not None"), True)
+            for name in sorted(_counts(frames)):
+                for told in _OF_COUNTS:
+                    known = known.learning(cst.parse_expression(f"{name} {told}"), True)
         known = known.after(statement)
         if not self.leaves_loop:
             end = onward(frames, known, self.flag, self.until)
@@ -288,6 +296,26 @@ def _elements(frames: Sequence[Frame]) -> frozenset[str]:
     """The names of what the loops around go through."""
     loops = [f.node for f in frames if isinstance(f, Loop)]
     return frozenset[str]().union(*(names_in(n.target) for n in loops if isinstance(n, cst.For)))
+
+
+def _counts(frames: Sequence[Frame]) -> frozenset[str]:
+    """The names of what the loops around count from 0 upwards."""
+    loops = [f.node for f in frames if isinstance(f, Loop)]
+    return frozenset(filter(None, map(_count_of, loops)))
+
+
+def _count_of(loop: cst.BaseStatement) -> str:
+    """The name that a loop over ``range(n)`` or ``enumerate(all)`` counts with; empty if none."""
+    over = loop.iter if isinstance(loop, cst.For) else None
+    if not isinstance(over, cst.Call) or not isinstance(over.func, cst.Name) or len(over.args) != 1:
+        return ""
+    assert isinstance(loop, cst.For)
+    target: cst.BaseExpression = loop.target
+    if over.func.value == "enumerate" and isinstance(target, cst.Tuple) and target.elements:
+        target = target.elements[0].value
+    elif over.func.value != "range":
+        return ""
+    return target.value if isinstance(target, cst.Name) else ""
 
 
 def _folded(
