@@ -265,6 +265,7 @@ def test_changed(before: str, after: str) -> None:
         "return boat.late and boat.sunk",  # the function is its name
         "if (n := boat.late) and n > 3:\n        raise Closed(n)",
         "if hour > 20:\n        raise Closed()",
+        "if boat.age > 5 and boat.age <= 9 and boat.sunk:\n        return 1",  # a range is as clear
     ],
 )
 def test_left_alone(body: str) -> None:

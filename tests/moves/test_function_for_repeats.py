@@ -319,6 +319,7 @@ def test_a_value_that_others_may_change_is_no_proof(before: str) -> None:
     ("statements", "parameters", "names"),
     [
         ("problems.append((line, text))\nreturn None", ["line"], ["note_problem", "refuse_line"]),
+        ("log.notes.append(why)\nreturn False", ["why"], ["add_note", "refuse_why"]),
         ("log.warning('toll: %s', why)\nreturn False", ["log"], ["refuse_toll", "refuse_log"]),
         ("log.warning(why)\nreturn True", ["log"], []),
         ("bad += 1\nlog.write(why)", ["bad"], ["count_bad", "work_out_bad"]),

@@ -118,11 +118,18 @@ class Loop:
             inner = cst.CompFor(
                 node.target,
                 node.iter,
-                ifs=[cst.CompIf(as_element(chained(list(asked), cst.And)))] if asked else [],
+                ifs=[cst.CompIf(_all_of(asked))] if asked else [],
                 inner_for_in=inner,
             )
         assert inner is not None
         return inner
+
+
+def _all_of(conditions: Sequence[cst.BaseExpression]) -> cst.BaseExpression:
+    """The one condition of a clause; a lone ``a or b`` needs no parentheses there."""
+    if len(conditions) == 1 and isinstance(conditions[0], cst.BooleanOperation):
+        return bare(conditions[0])
+    return as_element(chained(list(conditions), cst.And))
 
 
 def as_element(value: cst.BaseExpression) -> cst.BaseExpression:

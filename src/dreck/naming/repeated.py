@@ -15,6 +15,8 @@ from .words import EMPTY_WORDS, is_usable, singular, words_of
 _TELLING = frozenset(
     "append add write say tell print debug info warning warn error log put".split()
 )
+# What is put down already, by its name.
+_NOTES = frozenset({"note", "record", "row", "line", "entry", "item", "message"})
 _WORD = re.compile(r"\s*([A-Za-z]{3,})\b")
 
 
@@ -73,7 +75,8 @@ def _put_down(statements: Sequence[ast.stmt]) -> Iterator[Proposal]:
             continue
         where = words_of(_last(call.func.value))
         if where and where[-1] != singular(where[-1]) and where[-1] not in EMPTY_WORDS:
-            name = "_".join(["note", *where[:-1], singular(where[-1])])
+            verb = "add" if singular(where[-1]) in _NOTES else "note"
+            name = "_".join([verb, *where[:-1], singular(where[-1])])
             reason = f"it puts something down among {_last(call.func.value)}"
             yield Proposal(name, reason, Rank.MEANING)
 

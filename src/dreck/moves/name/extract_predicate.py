@@ -308,6 +308,8 @@ def _may_deserve(decision: Decision, function: Function, wishes: Wishes) -> bool
     if _is_call(decision.condition):
         return False
     if decision.role == "operand":
+        if _is_range(decision.condition) and not wishes.asked:
+            return False
         return (wishes.asked or decision.among_many) and (
             decision.atoms > 1 or _has_arithmetic(decision.condition)
         )
@@ -315,6 +317,26 @@ def _may_deserve(decision: Decision, function: Function, wishes: Wishes) -> bool
         return False
     chained = isinstance(decision.condition, ast.Compare) and len(decision.condition.ops) > 1
     return decision.atoms > 1 or _has_arithmetic(decision.condition) or chained
+
+
+def _is_range(node: ast.expr) -> bool:
+    """Whether two bounds of one value are asked, which is as clear as a name for it."""
+    if not isinstance(node, ast.BoolOp) or len(node.values) != 2:
+        return False
+    sides = [_bounded(v) for v in node.values]
+    return bool(sides[0] & sides[1])
+
+
+def _bounded(node: ast.expr) -> set[str]:
+    """What is compared with a number, in the words of the code."""
+    if not isinstance(node, ast.Compare) or len(node.ops) != 1:
+        return set()
+    if not isinstance(node.ops[0], ast.Lt | ast.LtE | ast.Gt | ast.GtE):
+        return set()
+    pair = (node.left, node.comparators[0])
+    if not any(isinstance(n, ast.Constant) for n in pair):
+        return set()
+    return {ast.unparse(n) for n in pair if not isinstance(n, ast.Constant)}
 
 
 def _use_of_existing(
