@@ -28,6 +28,7 @@ from ..ladders import Band, Cut, Ladder, Range, hint_of, ladders_of, text_of
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..rows import Rows, first_commented, row_comments
+from ..said_around import said_around
 from ..wishes import Wishes
 
 _LEAST_LIMITS = 3
@@ -331,11 +332,15 @@ class _Plan:
             return "many-holes"
         private = "_" if view.has_private_functions else ""
         limits_name = self._limits_name(private, subject_words(self.ladder.subject))
-        proposed = limits_name if self._are_places else private + "_".join(several(what)).upper()
+        plain = "_".join(several(what)).upper()
+        if self._answers_are_told_apart:
+            said = said_around(self.function.node, self.ladder.statements[0])
+            plain = "_".join([*said, plain]).upper()
+        proposed = limits_name if self._are_places else private + plain
         wish = self.wishes.wanted(line, [proposed], constant=True)
         values_name = wish or proposed
         if self._are_places:
-            limits_name, values_name = values_name, private + "_".join(several(what)).upper()
+            limits_name, values_name = values_name, private + plain
         finder = "bisect_left" if self._cuts[0].behind else "bisect_right"
         new_names = set() if self._has_limits(limits_name) else {limits_name}
         if not self._are_places and not self._has_values(values_name, comments):
@@ -350,6 +355,12 @@ class _Plan:
             return "name-taken"
         rank = Rank.MEANING if wish is None else Rank.ASKED
         return self._made(limits_name, values_name, finder, new_names, comments, rank)
+
+    @cached_property
+    def _answers_are_told_apart(self) -> bool:
+        """Whether another ladder of the function has other answers."""
+        others = (o for o in ladders_of(self.function.node) if o.line != self.ladder.line)
+        return any(_answers(o) != _answers(self.ladder) for o in others)
 
     def _made(
         self,
@@ -660,3 +671,8 @@ class _Plan:
 
 def _leaves(body: list[ast.stmt]) -> bool:
     return isinstance(body[-1], ast.Return | ast.Raise)
+
+
+def _answers(ladder: Ladder) -> list[str]:
+    """What the arms of a ladder do."""
+    return [ast.dump(s) for r in ladder.rungs for s in r.body]

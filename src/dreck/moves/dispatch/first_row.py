@@ -26,6 +26,7 @@ from ..alike import visible_locals
 from ..fields import field_name
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
+from ..said_around import said_around
 from ..wishes import Wishes
 from .band_table import BandTable
 
@@ -70,6 +71,49 @@ class FirstRow(ModuleMove):
 
             def ferry_fee(metres: float) -> int:
                 return next((fee for most, fee in FERRY_FEES if metres <= most), 55)
+            """,
+        ),
+        Example(
+            "what is asked around tells two chains apart",
+            """
+            def ferry_fee(metres: float, is_summer: bool) -> int:
+                if is_summer:
+                    if metres <= 5:
+                        return 12
+                    if metres <= 8:
+                        return 18
+                    if metres <= 12:
+                        return 30
+                    raise ValueError("too long for the summer")
+                if metres <= 5:
+                    return 8
+                if metres <= 8:
+                    return 12
+                if metres <= 12:
+                    return 20
+                raise ValueError(metres)
+            """,
+            """
+            SUMMER_FERRY_FEES = (
+                (5, 12),
+                (8, 18),
+                (12, 30),
+            )
+
+
+            def ferry_fee(metres: float, is_summer: bool) -> int:
+                if is_summer:
+                    for most, fee in SUMMER_FERRY_FEES:
+                        if metres <= most:
+                            return fee
+                    raise ValueError("too long for the summer")
+                if metres <= 5:
+                    return 8
+                if metres <= 8:
+                    return 12
+                if metres <= 12:
+                    return 20
+                raise ValueError(metres)
             """,
         ),
         Example(
@@ -129,8 +173,8 @@ class FirstRow(ModuleMove):
         "several": Refusal(
             "several chains of the function would become rows, and nothing says how these differ",
             """
-            def ferry_fee(metres: float, is_summer: bool) -> int:
-                if is_summer:
+            def ferry_fee(metres: float, month: int) -> int:
+                if 5 <= month <= 9:
                     if metres <= 5:
                         return 12
                     elif metres <= 8:
@@ -181,15 +225,21 @@ class FirstRow(ModuleMove):
                 continue
             last = chain.last.end_lineno or chain.last.lineno
             inside = range(line, min(last + 1, chain.otherwise_from))
-            if len(found) > 1 and wishes.line is None and wishes.wanted(line, []) is None:
+            several = len(found) > 1 and wishes.line is None and wishes.wanted(line, []) is None
+            if several and not _are_told_apart(function.node, [c for c, _ in found]):
                 yield self.leave("several", line)
                 return
             if any(n in view.comments for n in inside):
                 yield self.leave("comments", line)
             else:
-                yield _Plan(view, function, chain, holes, wishes).site() or self.leave(
-                    "name-taken", line
-                )
+                plan = _Plan(view, function, chain, holes, wishes, several=len(found) > 1)
+                yield plan.site() or self.leave("name-taken", line)
+
+
+def _are_told_apart(function: FunctionNode, chains: Sequence[_Chain]) -> bool:
+    """Whether what is asked around several chains says how they differ."""
+    said = [tuple(said_around(function, c.arms[0])) for c in chains]
+    return len(set(said)) == len(said)
 
 
 def _aligned(block: list[ast.stmt]) -> Iterator[tuple[_Chain, list[Hole]]]:
@@ -271,6 +321,23 @@ def _chain_at(block: list[ast.stmt], index: int) -> _Chain | None:
     return _Chain(tuple(arms), tuple(rest), last, leaves, behind)
 
 
+def _of_other_rows(function: FunctionNode) -> set[str]:
+    """The names that only loops over a table of the module give a value, and only they ask for."""
+    nodes = list(all_nodes(function))[1:]
+    loops = [n for n in nodes if isinstance(n, ast.For) and _is_table(n.iter) and not n.orelse]
+    given = {n.id for f in loops for n in all_nodes(f.target) if isinstance(n, ast.Name)}
+    inside = {id(n) for f in loops for n in all_nodes(f)}
+    return {n for n in given if all(id(m) in inside for m in nodes if _is_named(m, n))}
+
+
+def _is_table(node: ast.expr) -> bool:
+    return isinstance(node, ast.Name) and node.id.isupper()
+
+
+def _is_named(node: ast.AST, name: str) -> bool:
+    return name in (getattr(node, "id", ""), getattr(node, "arg", ""), getattr(node, "name", ""))
+
+
 def _jumps(arm: ast.If) -> bool:
     """Whether an arm goes on with a loop around, or leaves it."""
     nodes = (n for s in arm.body for n in all_nodes(s))
@@ -297,6 +364,7 @@ class _Plan:
     chain: _Chain
     holes: list[Hole]
     wishes: Wishes
+    several: bool
 
     def site(self) -> ModuleSite | None:
         """The site; None if a name is taken."""
@@ -304,6 +372,9 @@ class _Plan:
         fields = self._fields()
         private = "_" if view.has_private_functions else ""
         proposed = private + self._table(fields)
+        if self.several or proposed in view.words:
+            said = said_around(self.function.node, self.chain.arms[0])
+            proposed = private + "_".join([*(w.upper() for w in said), self._table(fields)])
         wish = self.wishes.wanted(line, [proposed], constant=True)
         name = wish or proposed
         indent = view.indentation(line)
@@ -349,6 +420,7 @@ class _Plan:
         first = self.chain.arms[0].body
         given = _giving(first[0]).removesuffix(" =") if len(first) == 1 else ""
         taken -= {given}  # which the rows may call it too, inside of what finds it
+        taken -= _of_other_rows(self.function.node)
         if self.function.node.name not in free_names(self.function.node):
             taken -= {self.function.node.name}  # it does not call itself
         found: dict[str, str] = {" ".join(map(ast.dump, h.values)): n for h, n in self._set.items()}
