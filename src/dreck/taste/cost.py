@@ -88,7 +88,7 @@ def cost_of(function: FunctionNode) -> Cost:
 
     >>> chain = ast.parse("def f(a):\\n if a:\\n  return 1\\n else:\\n  a.go()\\n  return 2").body[0]
     >>> cost_of(chain).terms["needless else"]
-    1.1
+    1.3
     """
     walk = Walk()
     walk.function(function)

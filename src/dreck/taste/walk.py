@@ -301,6 +301,8 @@ class Walk:
                 count["decisions"] += 1
                 if index:
                     count["statements"] += 0.4
+                    # behind arms that leave it is asked where an if would be
+                    count["open"] += depth if left else 0
                     if self._thorough:
                         self._expressions([test])
                 self.condition(test)

@@ -113,7 +113,7 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
         ),
         "else": Weight(0.35, "plain elses", "their condition is the opposite of all above"),
         "needless else": Weight(
-            1.1,
+            1.3,
             "else and elif behind an arm that leaves",
             "they look like alternatives where there is only a rest",
         ),
