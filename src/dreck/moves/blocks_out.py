@@ -493,7 +493,8 @@ def _one_way_out(
     places = {id(j): "return None" for j in jumps}
     if len(outputs) == 1:
         if not _is_something(run.statements, outputs[0]):
-            return "may-be-none"
+            if not _is_seen_to(run.statements, outputs[0]):
+                return "may-be-none"
         name = outputs[0]
         return Ending(
             places, f"return {name}", (f"{name} = {{call}}", f"if {name} is None:", f"    {leave}")
@@ -529,6 +530,31 @@ def _is_something(block: Sequence[ast.stmt], name: str) -> bool:
             if place is not None and name in {getattr(n, "id", "") for n in all_nodes(place)}:
                 return False
     return True
+
+
+_LEAVING = (ast.Return, ast.Raise, ast.Continue, ast.Break)
+
+
+def _is_seen_to(block: Sequence[ast.stmt], name: str) -> bool:
+    """Whether a block leaves where a name is None, and sets it no more behind that."""
+    seen = False
+    for statement in block:
+        if name in {getattr(n, "id", "") for n in _own([statement]) if _is_store(n)}:
+            seen = False
+        if (
+            isinstance(statement, ast.If)
+            and not statement.orelse
+            and isinstance(statement.body[-1], _LEAVING)
+        ):
+            test = statement.test
+            if isinstance(test, ast.BoolOp) and isinstance(test.op, ast.Or):
+                test = test.values[0]
+            seen = seen or ast.unparse(test) in (f"{name} is None", f"not {name}")
+    return seen
+
+
+def _is_store(node: ast.AST) -> bool:
+    return isinstance(getattr(node, "ctx", None), ast.Store)
 
 
 def _is_made(value: ast.expr) -> bool:

@@ -86,6 +86,7 @@ MODULES = (
     "name.extract_predicate",
     "structure.count_values",
     "structure.function_for_repeats",
+    "structure.shared_function",
     "structure.extract_function",
     "structure.inline_function",
     "structure.order_functions",

@@ -413,9 +413,17 @@ def _of_giving_call(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
         return
     if len(block.statements) > 1 and _only_checks(block.statements[1:]):
         words = words_of(_last_name(call.func))
-        words += _object_of(call) if len(words) == 1 else []
+        words += (_one_of_those(call) or _object_of(call)) if len(words) == 1 else []
         if len(words) > 1:
             yield words, f"it calls {ast.unparse(call.func)}", Rank.MEANING
+
+
+def _one_of_those(call: ast.Call) -> list[str]:
+    """What is got from a collection of such, by its name: a gate from the gates."""
+    asked = call.func
+    owner = words_of(_last_name(asked.value)) if isinstance(asked, ast.Attribute) else []
+    several = owner and singular(owner[-1]) != owner[-1]
+    return [*owner[:-1], singular(owner[-1])] if several and _tells(owner) else []
 
 
 def _of_what_is_put(block: Block) -> Iterator[tuple[list[str], str, Rank]]:

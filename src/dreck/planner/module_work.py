@@ -76,7 +76,8 @@ class ModuleWork:
         self.broken: list[Broken] = []
         self.added: set[str] = set()
         self._root = ""
-        self._became: defaultdict[str, set[str]] = defaultdict(set)
+        # What became of a function, and how many functions each of these is shared by.
+        self._became: defaultdict[str, dict[str, int]] = defaultdict(dict)
         self._refused: set[str] = set()
         self._in_vain: defaultdict[tuple[str, str], set[str]] = defaultdict(set)
         self._wished: dict[str, str] = {}
@@ -217,21 +218,23 @@ class ModuleWork:
         return lines[line - 1].strip() in {each.strip() for each in self.text.splitlines()}
 
     def _cost_with_new(self, name: str, baseline: str) -> Cost:
-        """What a function costs with the new functions that became of it, and what else is new
-        beside it.
+        """What a function costs with the new functions that became of it, its share of those that
+        others call too, and what else is new beside it.
 
         Args:
             name: the function.
             baseline: the text of the file before anything was done for it.
         """
         found = self.version.functions
-        parts = [name, *(n for n in sorted(self._became[name]) if n in found)]
-        counts: Counter[str] = Counter()
-        for part in parts:
-            counts.update(cost_of(found[part].node).counts)
-        counts.update(cost_of_what_is_beside(self.text).counts)
-        counts.subtract(cost_of_what_is_beside(baseline).counts)
-        return Cost(+counts)
+        parts = [(name, 1), *(p for p in sorted(self._became[name].items()) if p[0] in found)]
+        counts: defaultdict[str, float] = defaultdict(float)
+        for part, sharing in parts:
+            for term, number in cost_of(found[part].node).counts.items():
+                counts[term] += number / sharing
+        for text, sign in ((self.text, 1), (baseline, -1)):
+            for term, number in cost_of_what_is_beside(text).counts.items():
+                counts[term] += sign * number
+        return Cost({t: n for t, n in counts.items() if n > 0})
 
     def _one_step(self, name: str, wishes: Wishes) -> list[str] | None:
         """Take the step that brings most and passes the judge: the names of its new functions; None
@@ -458,7 +461,7 @@ class ModuleWork:
             self._reds = 0
         self._steps.append(step)
         self.added |= set(way.added)
-        self._became[self._root] |= set(way.added)
+        self._became[self._root] |= dict.fromkeys(way.added, max(1, len(way.touched)))
         self.project.texts.update(texts)
         self.enter(way.text)
         return list(way.added)

@@ -46,7 +46,7 @@ CHOICES = frozenset(
 )
 
 # Moves that say once what several places do.
-SHARING = frozenset({"function-for-repeats"})
+SHARING = frozenset({"function-for-repeats", "shared-function"})
 
 # Moves that a reader does not expect at a place: why they do not apply is only said where they were
 # asked for.
@@ -60,6 +60,7 @@ UNEXPECTED = frozenset(
         "swap-nesting",
         "hoist-common",
         "function-for-repeats",
+        "shared-function",
     }
 )
 
