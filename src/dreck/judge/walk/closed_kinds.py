@@ -10,7 +10,7 @@ module hands over anything written down.
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterable, Iterator, Mapping, Sequence
+from collections.abc import Container, Iterable, Iterator, Mapping, Sequence
 
 from ...outline import FunctionNode, all_nodes, functions_of
 from .evident_classes import asked_of, is_given_once, kinds_asked
@@ -61,7 +61,8 @@ def base_of_kinds(
         return ""
     if any(_is_handed_what_is_written(name, f, t) for f in functions for t in trees):
         return ""
-    if any(_is_waited_for(f.name, t) for f in functions for t in trees):
+    own = {id(n) for f in functions for n in all_nodes(f)}
+    if any(_is_waited_for(f.name, t, own) for f in functions for t in trees):
         return ""
     return base if _took_over(name, base, functions, trees) else ""
 
@@ -147,10 +148,10 @@ def _word_of(called: ast.expr) -> str:
     return called.attr if isinstance(called, ast.Attribute) else getattr(called, "id", "")
 
 
-def _is_waited_for(function: str, tree: ast.Module) -> bool:
-    """Whether somebody calls a function and handles its failure."""
+def _is_waited_for(function: str, tree: ast.Module, own: Container[int]) -> bool:
+    """Whether somebody but the function itself calls it and handles its failure."""
     for node in all_nodes(tree):
-        if isinstance(node, ast.Try | ast.TryStar) and node.handlers:
+        if isinstance(node, ast.Try | ast.TryStar) and node.handlers and id(node) not in own:
             inside = (n for s in node.body for n in all_nodes(s) if isinstance(n, ast.Call))
             if any(_word_of(n.func) == function for n in inside):
                 return True
