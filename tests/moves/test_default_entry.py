@@ -3,8 +3,11 @@
 from __future__ import annotations
 
 import textwrap
+from pathlib import Path
 
 import pytest
+
+import dreck
 
 from .harness import look, named
 
@@ -136,3 +139,24 @@ def test_what_is_no_dict_for_sure_is_only_tried_in_a_proof(made: str, is_taken: 
     body = "if k not in d:\n    d[k] = [m]\nelse:\n    d[k].append(m)\nreturn d\n"
     text = f"def f(shelf, k, m, log):\n    {made}\n" + textwrap.indent(body, "    ")
     assert bool(look("default-entry", text).sites) is is_taken
+
+
+@pytest.mark.parametrize(
+    ("made", "more", "counts"),
+    [
+        ("{}", "", True),
+        ("{}", "    def tell(self, boat):\n        self.locked[boat.name] = boat\n", False),
+        ("other", "", False),
+    ],
+)
+def test_what_an_attribute_counts(made: str, more: str, counts: bool, tmp_path: Path) -> None:
+    """Where the class says that it holds whole numbers the judge lets the step pass."""
+    path = tmp_path / "book.py"
+    arms = "            self.locked[boat.name] += 1\n        else:\n            self.locked[boat.name] = 1\n"
+    path.write_text(
+        f"class Book:\n    def __init__(self, other):\n        self.locked = {made}\n\n"
+        f"    def note(self, boat):\n        if boat.name in self.locked:\n{arms}\n{more}"
+    )
+    found = dreck.untangle(path, run=False)
+    text = "".join(c.text for c in found.changes)
+    assert ("self.locked[boat.name] = self.locked.get(boat.name, 0) + 1\n" in text) is counts

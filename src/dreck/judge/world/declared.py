@@ -15,6 +15,7 @@ from ...outline import all_nodes, child_nodes, nodes_of
 from .annotations import annotations_of
 from .builtin_methods import element_type
 from .classes import acting_attributes, may_be_set_by_text, related_classes
+from .counted_entries import counted_entries
 from .names import CACHED, is_never_rebound, names_from, single_target
 from .types import ANYTHING, Type, names_in, of_class, own_names, union
 
@@ -215,7 +216,8 @@ def _fields(related: list[ast.ClassDef], tree: ast.Module) -> dict[str, Type]:
         kind = union(declared.get(name) or given[name])
         if not may_be_set_by_text(name, tree) and not _is_unknown(kind):
             if declared.get(name) or not _is_set_elsewhere(name, related, tree):
-                found[name] = kind
+                counted = kind == of_class("dict") and name in counted_entries(tree)
+                found[name] = of_class("dict", ANYTHING, of_class("int")) if counted else kind
     return found
 
 

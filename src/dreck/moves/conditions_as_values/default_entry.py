@@ -109,7 +109,7 @@ class DefaultEntry(Move):
         there, missing, used = _arms(node, asked, rest)
         made_here = _is_made_here(asked.mapping, function_of(place))
         summed = None
-        if made_here:
+        if made_here or isinstance(asked.mapping, cst.Attribute):  # its class may say what it holds
             summed = _summed_up(asked, there, missing, rest)
             summed = summed or _counted(asked, there, missing, function_of(place))
         for found in (summed, _taken(asked, there, missing) or _put(asked, there, missing, rest)):
