@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from .harness import check
+from .harness import check, look
 
 CASES = [
     (
@@ -46,3 +46,13 @@ def test_what_changes(before: str, after: str) -> None:
 def test_what_stays(body: str) -> None:
     """Arms further apart, explained, or not the same stay."""
     check("merge-arms", body, "")
+
+
+def test_a_chain_over_lines_gets_one_more_line() -> None:
+    """What was joined before, over several lines, is no operand of its own."""
+    long = "(boat.late and boat.name in harbour.expected)\n            or (day.is_sunday and boat.sunday)"
+    body = f"if (\n            {long}\n        ):\n            due.append(boat)\n"
+    other = "        elif boat.daily and day.day not in quiet:\n            due.append(boat)\n"
+    text = f"def f(boats, day, harbour, quiet, due):\n    for boat in boats:\n        {body}{other}"
+    (site,) = look("merge-arms", text).sites
+    assert f"{long}\n            or (boat.daily and day.day not in quiet)\n        ):" in site.whole

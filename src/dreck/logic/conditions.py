@@ -77,10 +77,34 @@ def _as_operand(node: cst.BaseExpression, operator: type[cst.BaseBooleanOp]) -> 
         return in_parentheses(node)
     if isinstance(node, cst.BooleanOperation):
         if isinstance(node.operator, operator):
-            return bare(node)  # one flat chain
+            return bare(_on_one_line(node))  # one flat chain
         # `a and b` inside `or` could do without, but reads better with
         return in_parentheses(node)
     return node
+
+
+def _on_one_line(node: cst.BaseExpression) -> cst.BaseExpression:
+    """A chain of ``and`` and ``or`` whose line breaks are only between its operands, without these;
+    any other expression as it is.
+    """
+    if not spans_lines(node) or "#" in text_of(node):
+        return node
+    flat = _joined(node)
+    return node if spans_lines(flat) else flat
+
+
+def _joined(node: cst.BaseExpression) -> cst.BaseExpression:
+    if not isinstance(node, cst.BooleanOperation):
+        return node
+    space = cst.SimpleWhitespace(" ")
+    operator = node.operator.with_changes(whitespace_before=space, whitespace_after=space)
+    return node.with_changes(
+        left=_joined(node.left),
+        operator=operator,
+        right=_joined(node.right),
+        lpar=[cst.LeftParen() for _ in node.lpar],
+        rpar=[cst.RightParen() for _ in node.rpar],
+    )
 
 
 def over_lines(node: cst.BaseExpression, indent: str) -> cst.BaseExpression:

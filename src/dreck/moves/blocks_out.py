@@ -324,6 +324,12 @@ def _hindrance(view: ModuleView, function: Function, run: Run) -> str | None:
     return "captured" if _captured(function, run, assigned) else None
 
 
+def _is_eager(call: ast.Call) -> bool:
+    """Whether a call asks all that it is given before it comes back."""
+    name = call.func.attr if isinstance(call.func, ast.Attribute) else getattr(call.func, "id", "")
+    return name in _EAGER
+
+
 def _captured(function: Function, run: Run, assigned: frozenset[str]) -> bool:
     """Whether code that runs later shares a name that has another value by then."""
     block = run.statements
@@ -331,11 +337,9 @@ def _captured(function: Function, run: Run, assigned: frozenset[str]) -> bool:
     lambdas = [
         n for n in all_nodes(function.node) if isinstance(n, _LATER) and n is not function.node
     ]
-    consumed = {
-        id(n.args[0])
-        for n in all_nodes(function.node)
-        if isinstance(n, ast.Call) and len(n.args) == 1
-    }
+    calls = [n for n in all_nodes(function.node) if isinstance(n, ast.Call)]
+    consumed = {id(c.args[0]) for c in calls if c.args and (len(c.args) == 1 or _is_eager(c))}
+    keys = {id(k.value) for c in calls if _is_eager(c) for k in c.keywords if k.arg == "key"}
     set_outside = {
         n.id
         for n in _own(function.node.body)
@@ -346,6 +350,8 @@ def _captured(function: Function, run: Run, assigned: frozenset[str]) -> bool:
     }
     for node in lambdas:
         if isinstance(node, ast.GeneratorExp) and id(node) in consumed:
+            continue
+        if id(node) in keys:
             continue
         names = set(_free_of(node))
         if id(node) in inside and names & set_outside:
@@ -532,6 +538,10 @@ def _is_something(block: Sequence[ast.stmt], name: str) -> bool:
     return True
 
 
+# What asks a generator, or a key, at once.
+_EAGER = frozenset(
+    "next any all sum max min sorted sort list set tuple dict frozenset join".split()
+)
 _LEAVING = (ast.Return, ast.Raise, ast.Continue, ast.Break)
 
 

@@ -275,8 +275,16 @@ def _acts(block: Sequence[ast.stmt]) -> bool:
     return any(
         words_of(_last_name(call.func))[:1] != []
         and words_of(_last_name(call.func))[0] not in _QUIET
+        and not _takes_out(call)
         for call in _statement_calls(block)
     )
+
+
+def _takes_out(call: ast.Call) -> bool:
+    """Whether a call takes something out of a collection that has a name here."""
+    asked = call.func
+    plain = isinstance(asked, ast.Attribute) and isinstance(asked.value, ast.Name)
+    return plain and _last_name(asked) in ("remove", "discard", "pop", "popleft")
 
 
 def _verb(block: Block) -> list[str]:
