@@ -51,6 +51,7 @@ MODULES = (
     "flatten.hoist_common",
     "flatten.return_early",
     "flatten.return_found",
+    "flatten.return_at_break",
     "flatten.finish_at_once",
     "flatten.leave_unset",
     "clear_away.drop_else",

@@ -10,6 +10,7 @@ _TURNS: tuple[tuple[str, ...], ...] = (
         "use-condition",
         "leave-unset",
         "return-found",
+        "return-at-break",
         "finish-at-once",
         "return-early",
         "one-chain-per-kind",
