@@ -26,7 +26,7 @@ import pytest
 import dreck
 from dreck.errors import SettingError
 from dreck.outline import functions_of
-from dreck.surveying.cache import Cache
+from dreck.surveying.cache import Cache, edition_of
 from dreck.surveying.measures import Measures, measure
 from dreck.surveying.tree import survey_targets
 from dreck.source.targets import targets_of
@@ -262,3 +262,14 @@ def test_formats(canal: Path, dreck_in_process) -> None:
     again = Path("map.svg").read_bytes()
     dreck_in_process("survey", "--figure", "map.svg")
     assert Path("map.svg").read_bytes() == again and b"ad_mit" in again
+
+
+def test_what_other_code_made_is_not_found(tmp_path: Path) -> None:
+    """Rows are kept for the code that made them: another weight makes them anew."""
+    weights = tmp_path / "weights.py"
+    weights.write_text("ELSE = 1\n")
+    first = edition_of([tmp_path])
+    (tmp_path / "notes.txt").write_text("no code")
+    assert edition_of([tmp_path]) == first
+    weights.write_text("ELSE = 2\n")
+    assert edition_of([tmp_path]) != first
