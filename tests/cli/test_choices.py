@@ -44,7 +44,7 @@ def steps(out: str) -> list[tuple[str, int]]:
             ("--skip", "guard-clause"),
             [("flip-branches", 2), ("chain-branches", 5), ("drop-else", 2)],
         ),
-        (("--skip", "guard-clause,flip-branches,drop-else"), []),
+        (("--skip", "guard-clause,flip-branches,drop-else,extract-function"), []),
         (("--max-steps", "1"), [("guard-clause", 2)]),
         (("--until", "nesting=1"), [("guard-clause", 2)]),
         (("--until", "open-conditions=2"), [("guard-clause", 2), ("guard-clause", 4)]),
