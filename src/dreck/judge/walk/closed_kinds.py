@@ -13,6 +13,7 @@ import ast
 from collections.abc import Container, Iterable, Iterator, Mapping, Sequence
 
 from ...outline import FunctionNode, all_nodes, functions_of
+from ..world.doubts import truths_asked
 from .evident_classes import asked_of, is_given_once, kinds_asked
 
 _WRITTEN = (
@@ -92,16 +93,8 @@ def _kinds_in(name: str, function: ast.AST) -> Iterator[str]:
 def _is_asked_otherwise(name: str, function: ast.AST) -> bool:
     """Whether a function asks whether a value is there, or equals something, or matches it."""
     for node in all_nodes(function):
-        asked: Sequence[ast.AST | None] = ()
-        if isinstance(node, ast.If | ast.While | ast.IfExp | ast.Assert):
-            asked = [node.test]
-        elif isinstance(node, ast.BoolOp):
-            asked = node.values
-        elif isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
-            asked = [node.operand]
-        elif isinstance(node, ast.comprehension):
-            asked = node.ifs
-        elif isinstance(node, ast.Compare):
+        asked: list[ast.expr] = truths_asked(node)
+        if isinstance(node, ast.Compare):
             asked = [node.left, *node.comparators]
         elif isinstance(node, ast.Match):
             asked = [node.subject]

@@ -81,19 +81,22 @@ def of_many_kinds_in(tree: ast.Module) -> frozenset[str]:
 @lru_cache(CACHED)
 def asked_whether_in(tree: ast.Module) -> frozenset[str]:
     """Those of which some code asks whether they are anything at all: ``if log:``."""
-    found: set[str] = set()
-    for node in nodes_of(tree):
-        asked: list[ast.expr] = []
-        if isinstance(node, ast.If | ast.While | ast.IfExp | ast.Assert):
-            asked = [node.test]
-        elif isinstance(node, ast.BoolOp):
-            asked = node.values
-        elif isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
-            asked = [node.operand]
-        elif isinstance(node, ast.comprehension):
-            asked = node.ifs
-        found |= {spoken_of(a) for a in asked}
-    return frozenset(found - {""})
+    return frozenset(spoken_of(a) for n in nodes_of(tree) for a in truths_asked(n)) - {""}
+
+
+def truths_asked(node: ast.AST) -> list[ast.expr]:
+    """The expressions whose truth a node itself asks for.
+
+    >>> [ast.unparse(n) for n in truths_asked(ast.parse("a and b.c").body[0].value)]
+    ['a', 'b.c']
+    """
+    if isinstance(node, ast.If | ast.While | ast.IfExp | ast.Assert):
+        return [node.test]
+    if isinstance(node, ast.BoolOp):
+        return node.values
+    if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
+        return [node.operand]
+    return node.ifs if isinstance(node, ast.comprehension) else []
 
 
 @lru_cache(CACHED)
