@@ -105,7 +105,7 @@ def test_choices_that_make_no_sense(
 @pytest.mark.parametrize(
     ("table", "wanted"),
     [
-        ('skip = ["guard-clause", "flip-branches", "drop-else"]', 0),
+        ('skip = ["guard-clause", "flip-branches", "drop-else", "extract-function"]', 0),
         ("max-steps = 1", 1),
         ("until = {open-conditions = 2}\nbrief = true", 2),
         ('only = ["guard-clause", "join-conditions"]\nno-run = true\nstrict = true', 2),
