@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import ast
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping, Set
 from functools import lru_cache
 
-from ...outline import child_nodes, nodes_of
+from ...outline import all_nodes, child_nodes, nodes_of
 from .names import CACHED
 
 # What only asks a dict, or takes something out of it.
@@ -26,17 +26,50 @@ def counted_entries(tree: ast.Module) -> frozenset[str]:
         tree: the module.
     """
     parents = {id(c): p for p in nodes_of(tree) for c in child_nodes(p)}
+    readers = _READERS - set(_words_bound(tree))
     kept: dict[str, bool] = {}
     filled: set[str] = set()
     for node in nodes_of(tree):
         if isinstance(node, ast.Attribute):
-            fits, fills = _fits(node, parents)
+            fits, fills = _fits(node, parents, readers)
             kept[node.attr] = kept.get(node.attr, True) and fits
             filled |= {node.attr} if fills else set()
-    return frozenset(name for name in filled if kept[name])
+    return frozenset(name for name in filled if kept[name]) - _spoken_of_otherwise(tree)
 
 
-def _fits(node: ast.Attribute, parents: Mapping[int, ast.AST]) -> tuple[bool, bool]:
+def _words_bound(tree: ast.Module) -> Iterator[str]:
+    """The words that a module, or something in it, gives a meaning."""
+    for node in nodes_of(tree):
+        if isinstance(node, ast.Name) and not isinstance(node.ctx, ast.Load):
+            yield node.id
+        elif isinstance(node, ast.arg):
+            yield node.arg
+        elif isinstance(node, ast.alias):
+            yield node.asname or node.name.partition(".")[0]
+        else:
+            yield str(getattr(node, "name", ""))
+
+
+def _spoken_of_otherwise(tree: ast.Module) -> frozenset[str]:
+    """What classes give all their objects, and what is spoken of in texts: attributes that others
+    may reach without their names.
+    """
+    texts = {n.value for n in nodes_of(tree) if isinstance(n, ast.Constant)}
+    classes = (n for n in nodes_of(tree) if isinstance(n, ast.ClassDef))
+    inside = {
+        n.id
+        for c in classes
+        for s in c.body
+        if not isinstance(s, ast.FunctionDef | ast.AsyncFunctionDef)
+        for n in all_nodes(s)
+        if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
+    }
+    return frozenset(inside | {t for t in texts if isinstance(t, str)})
+
+
+def _fits(
+    node: ast.Attribute, parents: Mapping[int, ast.AST], readers: Set[str]
+) -> tuple[bool, bool]:
     """Whether a mention of an attribute agrees with that, and whether it puts something in."""
     parent = parents[id(node)]
     if isinstance(parent, ast.Subscript) and parent.value is node:
@@ -49,11 +82,11 @@ def _fits(node: ast.Attribute, parents: Mapping[int, ast.AST]) -> tuple[bool, bo
         asks = parent.attr in _ASKING and isinstance(call, ast.Call) and call.func is parent
         return asks, False
     if isinstance(parent, ast.Call):
-        reads = isinstance(parent.func, ast.Name) and parent.func.id in _READERS
-        return reads and node in parent.args, False
+        reads = isinstance(parent.func, ast.Name) and parent.func.id in readers
+        return reads and parent.args == [node], False
     if isinstance(parent, ast.Compare):
         return node in parent.comparators, False
-    reads = isinstance(parent, ast.Return | ast.If | ast.While | ast.UnaryOp | ast.BoolOp)
+    reads = isinstance(parent, ast.Return | ast.If | ast.While | ast.UnaryOp)
     return reads or (isinstance(parent, ast.For | ast.comprehension) and parent.iter is node), False
 
 
