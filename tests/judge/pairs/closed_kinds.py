@@ -91,6 +91,128 @@ def due(vessel):
         return 0
 
 
+#: somebody waits for it further out -> differs
+class Vessel:
+    pass
+class Barge(Vessel): ...
+class Tug(Vessel): ...
+def fee(vessel):
+    if isinstance(vessel, Barge): return 240
+    elif isinstance(vessel, Tug): return 180
+    raise LookupError("no vessel")
+def due(vessel):
+    return fee(vessel)
+def all(vessels):
+    try:
+        return [due(v) for v in vessels]
+    except (KeyError, LookupError):
+        return []
+#: becomes
+class Vessel:
+    def fee(self): raise LookupError("no vessel")
+class Barge(Vessel):
+    def fee(self): return 240
+class Tug(Vessel):
+    def fee(self): return 180
+def fee(vessel):
+    return vessel.fee()
+def due(vessel):
+    return fee(vessel)
+def all(vessels):
+    try:
+        return [due(v) for v in vessels]
+    except (KeyError, LookupError):
+        return []
+
+
+#: a manager may let it go -> differs
+class Vessel:
+    pass
+class Barge(Vessel): ...
+class Tug(Vessel): ...
+def fee(vessel):
+    if isinstance(vessel, Barge): return 240
+    elif isinstance(vessel, Tug): return 180
+    raise LookupError("no vessel")
+from contextlib import suppress
+def due(vessel, log):
+    with suppress(LookupError):
+        log.append(fee(vessel))
+#: becomes
+class Vessel:
+    def fee(self): raise LookupError("no vessel")
+class Barge(Vessel):
+    def fee(self): return 240
+class Tug(Vessel):
+    def fee(self): return 180
+def fee(vessel):
+    return vessel.fee()
+from contextlib import suppress
+def due(vessel, log):
+    with suppress(LookupError):
+        log.append(fee(vessel))
+
+
+#: somebody waits for what fails instead -> differs
+class Vessel:
+    pass
+class Barge(Vessel): ...
+class Tug(Vessel): ...
+def fee(vessel):
+    if isinstance(vessel, Barge): return 240
+    elif isinstance(vessel, Tug): return 180
+    raise LookupError("no vessel")
+def due(vessel):
+    try:
+        return fee(vessel)
+    except AttributeError:
+        return 0
+#: becomes
+class Vessel:
+    def fee(self): raise LookupError("no vessel")
+class Barge(Vessel):
+    def fee(self): return 240
+class Tug(Vessel):
+    def fee(self): return 180
+def fee(vessel):
+    return vessel.fee()
+def due(vessel):
+    try:
+        return fee(vessel)
+    except AttributeError:
+        return 0
+
+
+#: what somebody waits for is another error -> proved-under closed-kinds+no-effect+not-overridden+unpatched
+class Vessel:
+    pass
+class Barge(Vessel): ...
+class Tug(Vessel): ...
+def fee(vessel):
+    if isinstance(vessel, Barge): return 240
+    elif isinstance(vessel, Tug): return 180
+    raise LookupError("no vessel")
+def due(path):
+    try:
+        return open(path).read()
+    except OSError:
+        return ''
+#: becomes
+class Vessel:
+    def fee(self): raise LookupError("no vessel")
+class Barge(Vessel):
+    def fee(self): return 240
+class Tug(Vessel):
+    def fee(self): return 180
+def fee(vessel):
+    return vessel.fee()
+def due(path):
+    try:
+        return open(path).read()
+    except OSError:
+        return ''
+
+
 #: others get something else -> differs
 class Vessel:
     pass

@@ -10,7 +10,8 @@ module hands over anything written down.
 from __future__ import annotations
 
 import ast
-from collections.abc import Container, Iterable, Iterator, Mapping, Sequence
+import builtins
+from collections.abc import Container, Iterable, Iterator, Mapping, Sequence, Set
 
 from ...outline import FunctionNode, all_nodes, functions_of
 from ..world.doubts import truths_asked
@@ -62,10 +63,12 @@ def base_of_kinds(
         return ""
     if any(_is_handed_what_is_written(name, f, t) for f in functions for t in trees):
         return ""
-    own = {id(n) for f in functions for n in all_nodes(f)}
-    if any(_is_waited_for(f.name, t, own) for f in functions for t in trees):
+    failing = _took_over(name, base, functions, trees)
+    errors = {e for m in failing for e in _errors_of(m.body[-1], trees)}
+    own = {id(n) for f in (*functions, *failing) for n in all_nodes(f)}
+    if any(_is_waited_for(f.name, errors, t, own) for f in functions for t in trees):
         return ""
-    return base if _took_over(name, base, functions, trees) else ""
+    return base if failing else ""
 
 
 def _function_around(asked: ast.Name, trees: Iterable[ast.Module]) -> str:
@@ -141,27 +144,60 @@ def _word_of(called: ast.expr) -> str:
     return called.attr if isinstance(called, ast.Attribute) else getattr(called, "id", "")
 
 
-def _is_waited_for(function: str, tree: ast.Module, own: Container[int]) -> bool:
-    """Whether somebody but the function itself calls it and handles its failure."""
+def _errors_of(statement: ast.stmt, trees: Sequence[ast.Module]) -> set[str]:
+    """The classes, by name, that catch what a statement raises, or what is raised in its stead
+    where an object has no such method; an empty text stands for any.
+    """
+    raised = statement.exc if isinstance(statement, ast.Raise) else None
+    made = raised.func if isinstance(raised, ast.Call) else raised
+    pending = [made.id if isinstance(made, ast.Name) else "", "AttributeError"]
+    found: set[str] = set()
+    while pending:
+        name = pending.pop()
+        if name in found:
+            continue
+        found.add(name)
+        known = getattr(builtins, name, None)
+        if isinstance(known, type):
+            pending += [c.__name__ for c in known.__mro__]
+        owners = [n for t in trees for n in all_nodes(t) if isinstance(n, ast.ClassDef)]
+        for base in (b for o in owners if o.name == name for b in o.bases):
+            pending.append(base.id if isinstance(base, ast.Name) else "")
+        if known is None and all(o.name != name for o in owners):
+            found.add("")  # a class from elsewhere
+    return found
+
+
+def _is_waited_for(function: str, errors: Set[str], tree: ast.Module, own: Container[int]) -> bool:
+    """Whether somebody but the function itself may call it and handle its failure: by a handler for
+    one of some errors, or within a manager.
+    """
     for node in all_nodes(tree):
-        if isinstance(node, ast.Try | ast.TryStar) and node.handlers and id(node) not in own:
-            inside = (n for s in node.body for n in all_nodes(s) if isinstance(n, ast.Call))
-            if any(_word_of(n.func) == function for n in inside):
+        if id(node) in own:
+            continue
+        if isinstance(node, ast.ExceptHandler):
+            kinds = node.type.elts if isinstance(node.type, ast.Tuple) else [node.type]
+            names = {k.id if isinstance(k, ast.Name) else "" for k in kinds}
+            if "" in errors or names & {*errors, ""}:
+                return True
+        elif isinstance(node, ast.With | ast.AsyncWith):
+            inside = (n for n in all_nodes(node) if isinstance(n, ast.Name | ast.Attribute))
+            if any(_word_of(n) in (function, "suppress") for n in inside):
                 return True
     return False
 
 
 def _took_over(
     name: str, base: str, functions: Sequence[FunctionNode], trees: Sequence[ast.Module]
-) -> bool:
-    """Whether one version of a function asks a value for a method that its class has there, and
-    has not in the other version, and that only fails.
+) -> list[FunctionNode]:
+    """The methods that one version of a function asks a value for, and that its class has there,
+    and not in the other version, if all that they do is fail.
     """
     first, second = (dict(_methods_of(base, t)) for t in trees)
     before, after = (set(asked_of(name, f)) for f in functions)
     new = [first[n] for n in before & first.keys() - second.keys()]
     new += [second[n] for n in after & second.keys() - first.keys()]
-    return bool(new) and all(isinstance(m.body[-1], ast.Raise) for m in new)
+    return new if all(isinstance(m.body[-1], ast.Raise) for m in new) else []
 
 
 def _methods_of(base: str, tree: ast.Module) -> Iterator[tuple[str, FunctionNode]]:
