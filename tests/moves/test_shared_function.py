@@ -32,6 +32,12 @@ CASES = {
         + of("c(lock, n)", NO, "    gate.rest()\n    return True\n"),
         ["gate = get_gate(lock, n)\n    if gate is None:\n        return False\n    gate.rest()"],
     ),
+    "one of them has only the first of it, at its end": (
+        of("a(lock, n)", NO, "    gate.open()\n    lock.log(gate)\n    return True\n")
+        + of("b(lock, n)", NO, "    gate.open()\n    lock.log(gate)\n    return None\n")
+        + of("c(lock, n)", "    n += 1\n" + NO, ""),
+        ["def b(lock, n):\n    gate = get_gate(lock, n)\n"],
+    ),
     "another answer is no way of the same": (
         of("a(lock, n)", NO, "    gate.open()\n    return True\n")
         + of("b(lock, n)", CHECK.format("None", "None"), "    gate.shut()\n    return True\n"),

@@ -246,6 +246,8 @@ def _shared(
                     continue
                 places = [_Place(function, run)]
                 for other, theirs, index in known[first]:
+                    if index + length > len(theirs):
+                        continue
                     there = Run(theirs, index, index + length)
                     if _text(view, there) == _text(view, run) and not _is_whole(other, there):
                         places.append(_Place(other, there))
