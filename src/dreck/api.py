@@ -104,6 +104,7 @@ def untangle(
     raising: str = "",
     ask: Ask | None = None,
     tests: str = "",
+    jobs: int = 0,
     tick: Callable[[Untangled], None] | None = None,
 ) -> Untangling:
     """Simplify functions step by step; every step is judged, nothing is written.
@@ -132,6 +133,9 @@ def untangle(
             project's interpreter and in a copy of the project: all of them before the first step
             and after the last, and after each step those that reach what changed. A step at which
             they are red is taken back. Nothing runs if empty.
+        jobs: processes that work side by side; as many as there are processors if 0, where there
+            is enough to do. What comes out is the same with any number. One works where somebody
+            is asked, and where tests run.
         tick: called with the result of every finished function.
 
     Returns:
@@ -139,14 +143,14 @@ def untangle(
 
     Raises:
         TargetError: a target names nothing.
-        SettingError: there is no target, ``max_steps`` is negative, there is no such move,
-            measure or reach, or what is raised is no expression.
+        SettingError: there is no target, ``max_steps`` or ``jobs`` is negative, there is no such
+            move, measure or reach, or what is raised is no expression.
         RunError: the tests cannot be run, or fail before anything changed.
     """
     from .moves.reach import Reach
     from .judge.trials.runner import SECONDS_OF_A_STEP, ProcessRunner
     from .judge.face.judge import Judge
-    from .naming.command import asking
+    from .naming.command import NamingProgram
     from .planner.asking import Asking
     from .planner.settings import Settings
     from .planner.untangle import untangle_targets
@@ -154,10 +158,12 @@ def untangle(
 
     if not targets:
         raise SettingError("nothing to untangle: give a file, folder or FILE.py::function")
+    if jobs < 0:
+        raise SettingError(f"jobs is {jobs}: give a number of processes, or 0 for one a processor")
     # A step whose frame is not proved does not stand, whatever trials around it would show.
     runner = ProcessRunner(search=SECONDS_OF_A_STEP) if run else None
     judge = Judge(strict, runner, looks_around=False)
-    namer = asking(naming_command) if naming_command else None
+    namer = NamingProgram(tuple(naming_command)) if naming_command else None
     if reach not in [r.value for r in Reach]:
         raise SettingError(f"there is no reach {reach!r}: give inside, beside or across")
     settings = Settings(
@@ -177,7 +183,7 @@ def untangle(
     with _net_under(tests, [t.path for t in found]) as net:
         if net is not None:
             net.spread()
-        return untangle_targets(found, replace(settings, net=net), tick or (lambda _: None))
+        return untangle_targets(found, replace(settings, net=net), tick or (lambda _: None), jobs)
 
 
 @contextlib.contextmanager

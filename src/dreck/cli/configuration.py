@@ -1,7 +1,7 @@
 """Defaults from ``[tool.dreck]`` in the nearest pyproject.toml.
 
-The keys are the long options without their dashes: ``strict``, ``no-run``, ``max-steps``, ``only``,
-``skip``, ``until`` (a table of measures), ``reach``, ``brief``, ``tests`` (true, or the command
+The keys are the long options without their dashes: ``strict``, ``no-run``, ``max-steps``, ``jobs``,
+``only``, ``skip``, ``until`` (a table of measures), ``reach``, ``brief``, ``tests`` (true, or the command
 that runs them), ``gate`` (a table of measures) and ``baseline`` (a file) of the survey; and
 ``naming.command``, a list with a program and its arguments that proposes names. What is given on
 the command line goes before.
@@ -21,6 +21,7 @@ _KINDS: dict[str, type | tuple[type, ...]] = {
     "no-run": bool,
     "brief": bool,
     "max-steps": int,
+    "jobs": int,
     "only": list,
     "skip": list,
     "until": dict,

@@ -69,6 +69,13 @@ if TYPE_CHECKING:
     help="Run the project's tests after each step; a step at which they are red is taken back.",
 )
 @test_command_option
+@click.option(
+    "--jobs",
+    default=0,
+    type=click.IntRange(min=0),
+    metavar="N",
+    help="Processes that work side by side; without it one for each processor, if there is enough to do.",
+)
 @click.option("--brief", is_flag=True, help="One line for each step, without diffs.")
 @click.option("--json", "as_json", is_flag=True, help="Print the results as JSON.")
 @click.pass_context
@@ -91,6 +98,7 @@ def untangle(
     ask: bool,
     tests: bool,
     test_command: str,
+    jobs: int,
     brief: bool,
     as_json: bool,
 ) -> None:
@@ -130,6 +138,7 @@ def untangle(
             raising=raising,
             ask=Terminal() if ask else None,
             tests=test_command if tests else "",
+            jobs=jobs,
             tick=tick,
         )
     if ask and found.changes and not (write or commit):

@@ -2,10 +2,8 @@
 
 The program gets one JSON object on standard input: ``condition`` (its text), ``names`` (what it
 mentions), ``arm`` and ``otherwise`` (the text of what follows), ``comments``, and ``proposals``
-(what
-Dreck would call it). It answers with names, one on each line, the best first; a line may give a
-reason
-behind the name and a colon.
+(what Dreck would call it). It answers with names, one on each line, the best first; a line may
+give a reason behind the name and a colon.
 """
 
 from __future__ import annotations
@@ -13,7 +11,7 @@ from __future__ import annotations
 import ast
 import json
 import subprocess
-from collections.abc import Callable, Sequence
+from dataclasses import dataclass
 
 from ..outline import all_nodes
 from ..errors import SettingError
@@ -24,18 +22,26 @@ from .words import is_usable
 _SECONDS = 30
 
 
-def asking(command: Sequence[str]) -> Callable[[Named], list[Proposal]]:
-    """A function that asks a program for names.
+@dataclass(frozen=True, slots=True)
+class NamingProgram:
+    """A program that proposes names.
 
-    Args:
+    Attributes:
         command: the program and its arguments.
     """
 
-    def ask(named: Named) -> list[Proposal]:
+    command: tuple[str, ...]
+
+    def __call__(self, named: Named) -> list[Proposal]:
+        """What it proposes, the best first.
+
+        Raises:
+            SettingError: it cannot be run, or fails.
+        """
         asked = json.dumps(_described(named))
         try:
             done = subprocess.run(
-                list(command),
+                self.command,
                 input=asked,
                 capture_output=True,
                 text=True,
@@ -46,11 +52,9 @@ def asking(command: Sequence[str]) -> Callable[[Named], list[Proposal]]:
             said = (getattr(error, "stderr", "") or "").strip().splitlines()
             why = said[-1] if said else str(error)
             raise SettingError(
-                f"the naming command {' '.join(command)!r} failed ({why}); mend it, or leave naming.command out"
+                f"the naming command {' '.join(self.command)!r} failed ({why}); mend it, or leave naming.command out"
             ) from error
         return [p for line in done.stdout.splitlines() if (p := _proposal(line)) is not None]
-
-    return ask
 
 
 def _described(named: Named) -> dict[str, object]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import functools
 import re
 from collections.abc import Iterator
 from pathlib import Path
@@ -17,8 +18,7 @@ class Project:
     """Texts as they are now, and the files they were read from.
 
     A project is the folder with a ``pyproject.toml`` and the like around a file, else the package
-    that it
-    belongs to with what stands beside that and its tests, else the files beside it.
+    that it belongs to with what stands beside that and its tests, else the files beside it.
     """
 
     def __init__(self) -> None:
@@ -36,13 +36,18 @@ class Project:
         if path not in self.sources:
             self._known.setdefault(path.resolve(), path)
             self.sources[path] = SourceFile.read(path)
-            self.texts.setdefault(path, self.sources[path].text)
         return self.sources[path]
 
     def text(self, path: Path) -> str:
         """What a file holds now."""
-        self.source(path)
-        return self.texts[path]
+        source = self.source(path)
+        return self.texts.get(path, source.text)
+
+    def as_read(self) -> Project:
+        """The same project with every file as it was read."""
+        other = Project()
+        other.sources, other._listed, other._known = self.sources, self._listed, self._known
+        return other
 
     def around(self, path: Path, word: str) -> Iterator[tuple[Path, str]]:
         """Other files of the project with a word in them, in a fixed order; what cannot be parsed
@@ -54,7 +59,7 @@ class Project:
             try:
                 if other.resolve() != path.resolve() and pattern.search(self.text(other)):
                     self.source(other).parse()
-                    yield other, self.texts[other]
+                    yield other, self.text(other)
             except DreckError:
                 continue
 
@@ -72,6 +77,23 @@ class Project:
             for p, t in self.texts.items()
             if t != self.sources[p].text
         ]
+
+
+@functools.cache
+def _read_here() -> Project:
+    return Project()
+
+
+def project_of_this_process(path: Path, text: str) -> Project:
+    """The files around one that has a text, as a process reads them that only works for a while.
+
+    Args:
+        path: the file.
+        text: what it holds, whatever is on the disk.
+    """
+    project = _read_here().as_read()
+    project.texts[path] = text
+    return project
 
 
 def _files_of_project(path: Path) -> list[Path]:

@@ -1,43 +1,40 @@
-"""From targets to results: every function of every file in turn."""
+"""From targets to results: every function of every file."""
 
 from __future__ import annotations
 
-import ast
 from collections.abc import Callable, Iterable, Mapping
-from dataclasses import replace
+from dataclasses import dataclass, replace
+from functools import partial
 from pathlib import Path
 
 from ..errors import DreckError, RunError
 from ..judge.face.broken import broken
-from ..judge.face.compare import surroundings_of
 from ..judge.versions.differences import differences
 from ..judge.versions.version import Version
-from ..moves.enum_members import plain_enums
-from ..outline import functions_of
+from ..moves.reach import Reach
 from ..net.net import Net
 from ..source.files import parse
 from ..source.lines import split_lines
-from ..source.regions import Region, indent_of, region_of
 from ..source.targets import Target
-from ..taste.cost import cost_of
-from .candidates import Broken, line_width, sets_guards_off
-from .function_work import FunctionWork, Setting
+from .beyond import Beyond, Rest, untangle_beyond
+from .candidates import line_width
+from .inside import Inside, Piece, pieces_of, put_together, untangle_inside
+from .jobs import Jobs, cores
 from .module_work import ModuleWork
 from .netted import held
 from .project import Project
 from .results import Step, Untangled, Untangling
 from .settings import Settings
 
-# So often steps inside functions follow on steps beyond them.
-_ROUNDS = 2
-# A choice of fewer ways is not worth a table.
-_LEAST_OF_CHOICE = 3
+# Less than this many characters of functions are worked on faster in this process.
+_WORTH_A_POOL = 10_000
 
 
 def untangle_targets(
     targets: Iterable[Target],
     settings: Settings,
     tick: Callable[[Untangled], None] = lambda _: None,
+    jobs: int = 1,
 ) -> Untangling:
     """Untangle all functions that the targets name; nothing is written.
 
@@ -45,34 +42,17 @@ def untangle_targets(
         targets: what to work on; targets in the same file are taken together.
         settings: how.
         tick: called with every finished function.
+        jobs: processes that work side by side; as many as there are processors if 0, where there
+            is enough to do. What comes out is the same with any number.
     """
-    functions: list[Untangled] = []
+    files = _by_file(targets)
     project = Project()
-    problems: list[str] = []
-    history: list[tuple[str, Step]] = []
-    for path, wanted in _by_file(targets).items():
-        if settings.asking is not None and settings.asking.stopped:
-            break
-        if settings.net is not None:
-            settings.net.settle({c.source.path: c.text for c in project.changes})
-        try:
-            found, failed, taken = _file(path, wanted, settings, tick, project)
-            found = [_with_net(f, settings.net) for f in found]
-        except RunError:
-            raise
-        except DreckError as error:
-            problems.append(str(error))
-            continue
-        except Exception as error:  # one file that Dreck cannot take must not end the others' run
-            problems.append(f"{path}: {broken(error, 'Dreck')}; nothing is changed there")
-            continue
-        functions += found
-        problems += failed
-        history += taken
-        problems += dict.fromkeys(
-            s.verdict.problem for f in found for s in f.taken_back if s.verdict.problem
-        )
-    functions = _numbered(functions)
+    pieces = _pieces(files, project) if jobs != 1 and _can_share(settings) else {}
+    with Jobs(_processes(jobs, pieces)) as workers:
+        run = _Run(settings, tick, project, workers)
+        run.start(pieces)
+        run.files(files)
+    functions, problems, history = _numbered(run.functions), run.problems, run.history
     for number in sorted(settings.take):
         before = functions
         functions, problem = _with_offer(list(functions), number, settings, project)
@@ -80,6 +60,183 @@ def untangle_targets(
         history += _added(before, functions)
     made = Untangling(tuple(functions), tuple(project.changes), tuple(problems), tuple(history))
     return made if settings.net is None else held(made, settings.net)
+
+
+def _can_share(settings: Settings) -> bool:
+    """Whether several processes may work: nobody is asked, and no tests run, step by step."""
+    return settings.net is None and settings.asking is None
+
+
+def _pieces(files: Mapping[Path, list[Target]], project: Project) -> dict[Path, list[Piece]]:
+    """The pieces of all files that can be read; what is wrong with the others is told later."""
+    found = {}
+    for path, wanted in files.items():
+        try:
+            text = project.text(path)
+            found[path] = pieces_of(path, text, _lines(_named(path, text, wanted)))
+        except Exception:  # whatever it is, it will come again where it is told
+            continue
+    return found
+
+
+def _processes(jobs: int, pieces: Mapping[Path, list[Piece]]) -> int:
+    """How many processes are worth while."""
+    sizes = [p.size for each in pieces.values() for p in each]
+    if jobs == 0:
+        jobs = cores() if sum(sizes) > _WORTH_A_POOL else 1
+    return max(min(jobs, len(sizes)), 1)
+
+
+@dataclass(frozen=True, slots=True)
+class _Begun:
+    """A file in which the steps inside functions are taken, and the others under way."""
+
+    rest: Rest
+    beyond: Callable[[], Beyond]
+
+
+class _Run:
+    """All files while they are worked on.
+
+    Attributes:
+        functions: what became of them so far.
+        problems: one line for each thing that went wrong.
+        history: the steps in their order, each with its function.
+    """
+
+    def __init__(
+        self,
+        settings: Settings,
+        tick: Callable[[Untangled], None],
+        project: Project,
+        workers: Jobs,
+    ) -> None:
+        self.settings, self.tick, self.project, self.workers = settings, tick, project, workers
+        self.functions: list[Untangled] = []
+        self.problems: list[str] = []
+        self.history: list[tuple[str, Step]] = []
+        # Whether each file can be worked on without knowing what became of the others.
+        self._apart = not settings.reach.covers(Reach.ACROSS) and not settings.only
+        self._started: dict[Path, list[tuple[Piece, Callable[[], Inside]]]] = {}
+
+    def start(self, pieces: Mapping[Path, list[Piece]]) -> None:
+        """Have other processes begin, with the longest files and in each with the longest piece."""
+        if not self.workers.several:
+            return
+        long_first = sorted(pieces, key=lambda path: -sum(p.size for p in pieces[path]))
+        for path in long_first:
+            under_way = {
+                p.head: self.workers.start(untangle_inside, p, self.settings)
+                for p in sorted(pieces[path], key=lambda p: -p.size)
+            }
+            self._started[path] = [(p, under_way[p.head]) for p in pieces[path]]
+
+    def files(self, files: Mapping[Path, list[Target]]) -> None:
+        """Work on all files; one on which Dreck fails does not end the others' run."""
+        begun: list[_Begun] = []
+        for path, wanted in files.items():
+            if self.settings.asking is not None and self.settings.asking.stopped:
+                break
+            if self.settings.net is not None:
+                self.settings.net.settle({c.source.path: c.text for c in self.project.changes})
+            self._guarded(path, lambda: begun.append(self._begin(path, wanted)))  # noqa: B023
+            if not (self.workers.several and self._apart):
+                while begun:
+                    self._guarded(path, partial(self._finish, begun.pop()))
+        for file in begun:
+            self._guarded(file.rest.path, partial(self._finish, file))
+
+    def _guarded(self, path: Path, work: Callable[[], None]) -> None:
+        try:
+            work()
+        except RunError:
+            raise
+        except DreckError as error:
+            self.problems.append(str(error))
+        except Exception as error:
+            self.problems.append(f"{path}: {broken(error, 'Dreck')}; nothing is changed there")
+
+    def _begin(self, path: Path, wanted: list[Target]) -> _Begun:
+        """Take the steps inside the functions of a file."""
+        text = self.project.text(path)
+        names = _named(path, text, wanted)
+        inside = put_together(text, self._inside(path, text, _lines(names)))
+        if inside.text != text:
+            _check_frame(path, text, inside.text)
+        whole = any(target.name is None and target.line is None for target in wanted)
+        rest = Rest(path, text, names, None if whole else frozenset(names), inside)
+        project = self._project(path, inside.text)
+        if self.workers.several and self._apart:
+            return _Begun(rest, self.workers.start(untangle_beyond, rest, self.settings))
+        return _Begun(rest, lambda: untangle_beyond(rest, self.settings, project))
+
+    def _inside(
+        self, path: Path, text: str, lines: Mapping[str, int | None]
+    ) -> list[tuple[Piece, Inside]]:
+        """The pieces of a file, the last one first, each with what became of it."""
+        started = self._started.get(path, [])
+        if not all(piece.text == text for piece, _ in started) or not started:
+            project = self._project(path, text)
+            started = [
+                (p, partial(untangle_inside, p, self.settings, project))
+                for p in pieces_of(path, text, lines)
+            ]
+        found = []
+        for piece, result in started:
+            found.append((piece, result()))
+            for function in found[-1][1].results.values():
+                self.tick(function)
+        return found
+
+    def _project(self, path: Path, text: str) -> Project:
+        """The files as they are now for one that has a text: where no step goes from one into
+        another, as they were read, so that it does not matter which is worked on first.
+        """
+        project = self.project.as_read() if self._apart else self.project
+        project.texts[path] = text
+        return project
+
+    def _finish(self, file: _Begun) -> None:
+        """Take the steps beyond the functions of a file, and note what became of it."""
+        path, inside = file.rest.path, file.rest.inside
+        kept = {**self.project.texts, path: file.rest.before}
+        try:
+            beyond = file.beyond()
+        except DreckError:
+            self.project.texts.update(kept)
+            raise
+        self.project.texts[path] = beyond.text
+        names = list(file.rest.targets)
+        net = self.settings.net
+        results = {n: _with_net(beyond.results[n], net) for n in names}
+        begun = list(inside.results.values())
+        self.functions += results.values()
+        self.problems += [*inside.problems, *beyond.problems]
+        self.history += [*_added((), begun), *_added(begun, results.values())]
+        self.problems += dict.fromkeys(
+            s.verdict.problem for f in results.values() for s in f.taken_back if s.verdict.problem
+        )
+
+
+def _named(path: Path, text: str, wanted: list[Target]) -> dict[str, Target]:
+    """The functions of a file that targets mean, in the order of the text, each with its target."""
+    tree = parse(text, str(path))
+    return {f.name: target for target in wanted for f in target.functions(tree)}
+
+
+def _lines(names: Mapping[str, Target]) -> dict[str, int | None]:
+    return {name: target.line for name, target in names.items()}
+
+
+def _check_frame(path: Path, before: str, after: str) -> None:
+    """Nothing but the bodies of functions may have changed; steps that reach further are judged
+    with all around them.
+    """
+    found = differences(Version(path, before), Version(path, after))
+    if found.frame or found.added or found.removed:
+        raise DreckError(
+            f"{path}: a move changed code outside its function; nothing is changed, please report it"
+        )
 
 
 def _with_net(function: Untangled, net: Net | None) -> Untangled:
@@ -140,192 +297,3 @@ def _by_file(targets: Iterable[Target]) -> dict[Path, list[Target]]:
     for target in targets:
         grouped.setdefault(target.path, []).append(target)
     return grouped
-
-
-def _file(
-    path: Path,
-    wanted: list[Target],
-    settings: Settings,
-    tick: Callable[[Untangled], None],
-    project: Project,
-) -> tuple[list[Untangled], list[str], list[tuple[str, Step]]]:
-    """What became of one file: its functions, what went wrong, and the steps in their order."""
-    text = project.text(path)
-    tree = parse(text, str(path))
-    names = {f.name: target for target in wanted for f in target.functions(tree)}
-    work = _FileWork(path, text, tree, settings, project)
-    results = {}
-    # From the end of the file, so that lines of functions still to come stay as they are.
-    for name in reversed(names):
-        results[name] = work.function(name, names[name].line)
-        tick(results[name])
-    whole = any(target.name is None and target.line is None for target in wanted)
-    if work.text != text:
-        work.check_frame(text)
-    kept = dict(project.texts)
-    project.texts[path] = work.text
-    inside = list(results.values())
-    try:
-        results = work.module(results, names, None if whole else frozenset(names), project)
-    except DreckError:
-        project.texts.update(kept)
-        raise
-    history = [*_added((), inside), *_added(inside, [results[n] for n in names])]
-    return [results[n] for n in names], work.problems, history
-
-
-class _FileWork:
-    """One file while its functions are worked on."""
-
-    def __init__(
-        self, path: Path, text: str, tree: ast.Module, settings: Settings, project: Project
-    ) -> None:
-        self.path, self.text, self.settings, self.project = path, text, settings, project
-        self.around = surroundings_of(tree)
-        self.indent = indent_of(tree, text)
-        lines = split_lines(text)
-        self.enums = plain_enums(tree)
-        self.blank_after_guard, self.width = sets_guards_off(tree, lines), line_width(lines)
-        self.problems: list[str] = []
-        self.added: set[str] = set()
-        self._done: set[str] = set()  # the texts of functions in which no step is left
-        self._originals: dict[str, str] = {}
-        self._functions = {f.name: f for f in functions_of(tree)}
-        self._waiting: set[str] = set()  # functions with steps that wait for one beyond them
-
-    def function(self, name: str, line: int | None = None) -> Untangled:
-        """Untangle one function, or one place of it, and keep the new text of the file."""
-        function = self._functions[name]
-        region = region_of(self.text, function, self.indent)
-        self._originals[name] = region.text
-        setting = Setting(
-            self.path,
-            self.blank_after_guard,
-            self.width,
-            self.enums,
-            line if self.settings.only else None,
-        )
-        names = self.around.of(function)
-        work = FunctionWork(name, region, names, setting, self.settings)
-        result = work.run()
-        self._report(work.broken)
-        kept = self._in_nobodys_way(name, region, result)
-        if kept < len(result.steps):
-            self._waiting.add(name)
-            fewer = replace(self.settings, most_steps=kept)
-            work = FunctionWork(name, region, names, setting, fewer)
-            result = work.run()
-        else:
-            self._done.add(work.region.text)
-        if result.changed:
-            self.text = work.region.whole
-            self._functions = {f.name: f for f in functions_of(parse(self.text, str(self.path)))}
-        return result
-
-    def _in_nobodys_way(self, name: str, region: Region, result: Untangled) -> int:
-        """So many of a function's steps that none of them takes away a greater one beyond it: a
-        ladder from which one arm was taken out is no table any more.
-        """
-        settings = self.settings
-        plain = not settings.only and settings.asking is None and not settings.until
-        if not plain or not result.steps or result.before.decisions < _LEAST_OF_CHOICE:
-            return len(result.steps)
-        work = ModuleWork(self.path, self.project, self.width, settings, None)
-        texts = [region.whole, *(s.texts[self.path] for s in result.steps)]
-        promised = [work.promise(t, name) for t in texts]
-        self._report(work.broken)
-        if max(promised) <= promised[-1]:
-            return len(result.steps)
-        costs = [cost_of(Version(self.path, t).functions[name].node).total for t in texts]
-        worth = [p - c for p, c in zip(promised, costs, strict=True)]
-        return max(range(len(texts)), key=lambda n: (worth[n], n))
-
-    def module(
-        self,
-        results: dict[str, Untangled],
-        targets: Mapping[str, Target],
-        reach: frozenset[str] | None,
-        project: Project,
-    ) -> dict[str, Untangled]:
-        """Take the steps that reach beyond single functions, from the first function to the last.
-
-        Args:
-            results: what became of the functions so far.
-            targets: the functions in the order of the text, each with what names it.
-            reach: qualified names of the functions that may change; all if None.
-            project: the files that steps may reach.
-        """
-        work = ModuleWork(self.path, project, self.width, self.settings, reach)
-        if not work.moves:
-            return results
-        found = {}
-        for name, target in targets.items():
-            function = work.version.functions.get(name)
-            if function is None:  # a step of another one has taken it away
-                found[name] = results[name]
-                continue
-            region = region_of(work.text, function, self.indent)
-            baseline = region.before + self._originals[name] + region.after
-            added = frozenset(work.added)
-            line, until = (target.line, target.until) if self.settings.only else (None, None)
-            done = work.function(results[name], name, baseline, line, until)
-            if not self.settings.only and (work.added != added or name in self._waiting):
-                done = self._inside_again(work, done, name, baseline, added)
-            found[name] = done
-        self._report(work.broken)
-        self.text, self.added = work.text, work.added
-        return found
-
-    def _inside_again(
-        self,
-        work: ModuleWork,
-        done: Untangled,
-        name: str,
-        baseline: str,
-        known: frozenset[str],
-    ) -> Untangled:
-        """A function that has become several: each of them may be simpler now by itself."""
-        for _ in range(_ROUNDS):
-            steps: list[Step] = []
-            for each in [name, *sorted(work.added - known)]:
-                steps += self._inside(work, each)
-            if not steps:
-                break
-            done = work.function(work.with_steps(done, steps, name, baseline), name, baseline)
-        return done
-
-    def _inside(self, work: ModuleWork, name: str) -> tuple[Step, ...]:
-        """The steps inside one function of a file on which steps beyond functions are taken."""
-        function = work.version.functions.get(name)
-        if function is None:
-            return ()
-        tree = work.version.tree
-        setting = Setting(self.path, self.blank_after_guard, self.width, self.enums)
-        region = region_of(work.text, function, self.indent)
-        if region.text in self._done:
-            return ()
-        inner = FunctionWork(
-            name, region, surroundings_of(tree).of(function), setting, self.settings
-        )
-        result = inner.run()
-        self._done.add(inner.region.text)
-        self._report(inner.broken)
-        if result.changed:
-            work.enter(inner.region.whole)
-        return result.steps
-
-    def _report(self, broken: Iterable[Broken]) -> None:
-        self.problems += [
-            f"{self.path}:{b.line}: the move {b.move} failed ({b.error}); its step is left out, please report it"
-            for b in dict.fromkeys(broken)
-        ]
-
-    def check_frame(self, before: str) -> None:
-        """Nothing but the bodies of functions may have changed; steps that reach further are judged
-        with all around them.
-        """
-        found = differences(Version(self.path, before), Version(self.path, self.text))
-        if found.frame or found.added or found.removed:
-            raise DreckError(
-                f"{self.path}: a move changed code outside its function; nothing is changed, please report it"
-            )
