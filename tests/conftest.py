@@ -14,6 +14,15 @@ import pytest
 from click.testing import CliRunner
 
 Command = Callable[..., Any]
+# What takes longest begins first, so that no processor waits for it in the end.
+LONG = ("test_docs.py", "net/", "journal/", "cli/", "judge/test_random.py", "report/")
+
+
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    """Put long tests first; the others keep their order."""
+    folder = Path(__file__).parent
+    places = {i: i.path.relative_to(folder).as_posix().startswith(LONG) for i in items}
+    items.sort(key=lambda item: not places[item])
 
 
 @pytest.fixture(autouse=True)

@@ -19,6 +19,7 @@ PAIRS = read_pairs()
 DIFFERS = ("differs", "differs-this-way")
 UNPROVED = ("unproved", "unproved-this-way")
 MISTAKES = [p for p in PAIRS if p.verdict in (*DIFFERS, *UNPROVED)]
+BOTH_WAYS = [p for p in MISTAKES if not p.verdict.endswith("this-way")]
 
 
 def vouched(pair: Pair, folder: Path, **settings: bool) -> dreck.Vouching:
@@ -32,6 +33,7 @@ def vouched(pair: Pair, folder: Path, **settings: bool) -> dreck.Vouching:
 def test_pair(pair: Pair, tmp_path: Path) -> None:
     """Mistakes are shown by an input that was run; true equivalences are proved."""
     found = vouched(pair, tmp_path)
+    assert not any("please report it" in s.why for s in found.subjects), found.subjects
     if pair.verdict in DIFFERS:
         assert found.verdict is Verdict.DIFFERS, found.subjects
         assert all(s.counterexample for s in found.subjects if s.verdict is Verdict.DIFFERS)
@@ -55,14 +57,13 @@ def test_pair(pair: Pair, tmp_path: Path) -> None:
     assert (strictly.verdict is Verdict.PROVED) == (pair.verdict == "proved"), strictly.subjects
 
 
-@pytest.mark.parametrize("pair", MISTAKES, ids=lambda p: p.name)
+@pytest.mark.parametrize("pair", BOTH_WAYS, ids=lambda p: p.name)
 def test_a_mistake_is_never_proved(pair: Pair, tmp_path: Path) -> None:
-    """Without running anything, a mistake stays unproved, in both directions."""
+    """The other way round a mistake stays unproved, too; what was said of it was not proved."""
     turned = Pair(pair.name, pair.verdict, pair.kind, pair.after, pair.before)
-    for either in (pair, turned)[: 1 if pair.verdict.endswith("this-way") else 2]:
-        found = vouched(either, tmp_path, run=False)
-        assert found.verdict is Verdict.UNDECIDED
-        assert not any("please report it" in s.why for s in found.subjects), found.subjects
+    found = vouched(turned, tmp_path, run=False)
+    assert found.verdict is Verdict.UNDECIDED
+    assert not any("please report it" in s.why for s in found.subjects), found.subjects
 
 
 SEEN_AGAIN = ("searched", "subclasses", "module_order", "annotations", "containers")
