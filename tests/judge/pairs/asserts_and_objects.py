@@ -140,3 +140,77 @@ from typing import NewType
 Depth = NewType("Depth", int)
 def dry(depth: Depth) -> bool:
     return not depth
+
+
+#: a variable for types is what it is bound to -> proved
+from typing import TypeVar
+T = TypeVar("T", bound=int)
+def dry(depth: T) -> bool:
+    return depth == 0
+#: becomes
+from typing import TypeVar
+T = TypeVar("T", bound=int)
+def dry(depth: T) -> bool:
+    return not depth
+
+
+#: or one of several -> proved
+from typing import TypeVar
+T = TypeVar("T", int, float)
+def dry(depth: T) -> bool:
+    return depth == 0
+#: becomes
+from typing import TypeVar
+T = TypeVar("T", int, float)
+def dry(depth: T) -> bool:
+    return not depth
+
+
+#: texts among them are no numbers -> differs
+from typing import TypeVar
+T = TypeVar("T", int, str)
+def dry(depth: T) -> bool:
+    return depth == 0
+#: becomes
+from typing import TypeVar
+T = TypeVar("T", int, str)
+def dry(depth: T) -> bool:
+    return not depth
+
+
+#: one that is bound to nothing may be anything -> differs
+from typing import TypeVar
+T = TypeVar("T")
+def dry(depth: T) -> bool:
+    return depth == 0
+#: becomes
+from typing import TypeVar
+T = TypeVar("T")
+def dry(depth: T) -> bool:
+    return not depth
+
+
+#: what makes a type is one of the module's own functions -> differs
+def NewType(name, base):
+    return object
+Depth = NewType("Depth", int)
+def dry(depth: Depth) -> bool:
+    return depth == 0
+#: becomes
+def NewType(name, base):
+    return object
+Depth = NewType("Depth", int)
+def dry(depth: Depth) -> bool:
+    return not depth
+
+
+#: a new type is tried with what it is made from -> same
+from typing import NewType
+Depth = NewType("Depth", float)
+def dry(depth: Depth) -> bool:
+    return depth * 2 == 0 or depth > 1e300
+#: becomes
+from typing import NewType
+Depth = NewType("Depth", float)
+def dry(depth: Depth) -> bool:
+    return not depth * 2 or depth > 1e300

@@ -16,6 +16,7 @@ from collections.abc import Callable, Mapping, Sequence
 from functools import partial
 from typing import Any, TypeAlias
 
+from .hints import meant
 from .loading import derived_of
 from .numbers import Numbers
 from .pool import Pool
@@ -88,11 +89,8 @@ class Grower:
             name: the parameter, field or key it is for.
             depth: levels of compound values around this one.
         """
+        hint = meant(hint)
         origin, arguments = typing.get_origin(hint), typing.get_args(hint)
-        if origin in (typing.Annotated, typing.Final, typing.ClassVar):
-            return self.value(arguments[0], name, depth)
-        if isinstance(hint, typing.NewType):
-            return self.value(hint.__supertype__, name, depth)
         if origin in (typing.Union, types.UnionType):
             return self._either(arguments, name, depth)
         if hint is typing.Any or hint is object:

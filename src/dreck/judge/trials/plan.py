@@ -18,6 +18,7 @@ from ...outline import functions_of
 from .answers import Answers
 from .evident import evident, fitting
 from .growing import Grower, arguments_of
+from .hints import meant
 from .kinds import ProjectKinds
 from .shape import Shape
 from .shapes import Reader
@@ -216,10 +217,13 @@ def _is_declared(
 
 def _is_loose(hint: Any) -> bool:
     """Whether an annotation leaves open what is in a container, or what it is at all."""
+    hint = meant(hint)
     if hint in (typing.Any, object, list, dict, tuple, set, collections.abc.Callable):
         return True
+    if isinstance(hint, typing.TypeVar):
+        return True
     arguments = [a for a in typing.get_args(hint) if not isinstance(a, list)]
-    return any(a is typing.Any or a is object for a in arguments)
+    return any(a is typing.Any or a is object or isinstance(a, typing.TypeVar) for a in arguments)
 
 
 def _of_kinds(
@@ -262,7 +266,7 @@ def _kinds_in(subject: Subject) -> list[type]:
 def hints_of(function: Any) -> dict[str, Any]:
     """The evaluated annotations of a function; none if one of them cannot be evaluated."""
     try:
-        return typing.get_type_hints(function)
+        return {n: meant(h) for n, h in typing.get_type_hints(function).items()}
     except Exception:  # a hint may name what is only imported for type checkers
         return {}
 

@@ -23,6 +23,7 @@ from typing import Any, TypeAlias
 from .answers import Answers, Probe
 from .by_kind import CLOSED
 from .drawing import drawn
+from .hints import meant
 from .records import given
 from .spelling import Speller, Unspeakable
 
@@ -187,6 +188,7 @@ def from_hint(hint: Any, name: str, suggested: Suggested, depth: int = 0) -> lis
         suggested: for each name, constants that the code compares such a value with.
         depth: levels of compound values around this one.
     """
+    hint = meant(hint)
     if hint in _SAMPLES:
         fitting = [v for v in suggested.get(name, ()) if _fits(v, hint)]
         if hint is float:  # there are numbers between two whole ones
@@ -201,8 +203,6 @@ def from_hint(hint: Any, name: str, suggested: Suggested, depth: int = 0) -> lis
         return [r for a in arguments for r in from_hint(a, name, suggested, depth)]
     if origin is typing.Literal:
         return [literal(a) for a in arguments]
-    if origin in (typing.Annotated, typing.Final, typing.ClassVar):
-        return from_hint(arguments[0], name, suggested, depth)
     if depth >= DEEPEST:
         return [probe(name)]
     found = _container(origin or hint, arguments, name, suggested, depth)

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import ast
 import builtins
-from collections.abc import Mapping
-from functools import lru_cache
+from collections.abc import Iterator, Mapping
+from functools import lru_cache, reduce
 
 from .names import CACHED, bound_once, definition_counts, imported, is_never_rebound, single_target
 from .types import ANYTHING, NONE_TYPE, Atom, Type, of_class, own, union
@@ -34,7 +34,38 @@ class Annotations:
         self.tree = tree
         self.classes = {n.name for n in tree.body if isinstance(n, ast.ClassDef)}
         self._imports = _imports(tree)
-        self._aliases = _aliases(tree)
+        self._aliases = {n: v for n, v in self._named()}
+
+    def _named(self) -> Iterator[tuple[str, ast.expr]]:
+        """Names that the module gives an annotation, once: ``Depth = NewType("Depth", int)``,
+        ``X = int | str``, ``N = TypeVar("N", bound=str)``.
+        """
+        for statement in self.tree.body:
+            target, value = single_target(statement), getattr(statement, "value", None)
+            if target is None or not is_never_rebound(target, self.tree):
+                continue
+            if isinstance(value, ast.Call):
+                stood_for = self._made_by(value)
+                if stood_for is not None:
+                    yield target, stood_for
+            elif isinstance(value, ast.BinOp | ast.Subscript):
+                yield target, value
+            elif isinstance(value, ast.Name) and self.canonical(value) in _BUILTIN:
+                yield target, value
+
+    def _made_by(self, call: ast.Call) -> ast.expr | None:
+        """What the new type or the variable that a call makes stands for."""
+        if not isinstance(call.func, ast.Name | ast.Attribute):
+            return None
+        made = self.canonical(call.func)
+        if made == "typing.NewType" and len(call.args) == 2 and not call.keywords:
+            return call.args[1]
+        if made == "typing.TypeVar" and len(call.args) == 1 and len(call.keywords) == 1:
+            return call.keywords[0].value if call.keywords[0].arg == "bound" else None
+        if made == "typing.TypeVar" and len(call.args) > 2 and not call.keywords:
+            # One of several; a star among them would bring more.
+            return reduce(lambda a, b: ast.BinOp(a, ast.BitOr(), b), call.args[1:])
+        return None
 
     def read(self, hint: ast.expr | None, depth: int = 0) -> Type:
         """The type that an annotation declares; anything if it cannot be read."""
@@ -152,22 +183,3 @@ def _imports(tree: ast.Module) -> Mapping[str, str]:
                 name = alias.asname or alias.name.partition(".")[0]
                 found[name] = alias.name if alias.asname else name
     return {n: m for n, m in found.items() if n not in taken}
-
-
-@lru_cache(CACHED)
-def _aliases(tree: ast.Module) -> Mapping[str, ast.expr]:
-    """Names that a module gives an annotation, once: ``Depth = NewType("Depth", int)``,
-    ``X = int | str``.
-    """
-    found: dict[str, ast.expr] = {}
-    for statement in tree.body:
-        target, value = single_target(statement), getattr(statement, "value", None)
-        if target is None or not isinstance(value, ast.expr) or not is_never_rebound(target, tree):
-            continue
-        if isinstance(value, ast.Call):
-            made = ast.unparse(value.func).rpartition(".")[2] == "NewType" and len(value.args) == 2
-            if made:
-                found[target] = value.args[1]
-        elif isinstance(value, ast.BinOp | ast.Subscript):
-            found[target] = value
-    return found
