@@ -362,11 +362,22 @@ WHERE = {
         ],
     ),
     "nothing is declared, but it is called like their base, and all others failed": (
+        "class Yard:\n    def receive(self, orders):\n        for order in orders:\n"
+        "            if isinstance(order, Lift):\n                self.cranes += 1\n"
+        "            elif isinstance(order, Paint):\n                self.brushes += 1\n"
+        "            else:\n                raise LookupError(7)\n",
+        ["        for order in orders:\n            order.apply_to(self)\n"],
+        ["isinstance"],
+    ),
+    "who calls hands it in, and is promised an error: the question stays": (
         "class Yard:\n    def receive(self, order):\n        if isinstance(order, Lift):\n"
         "            self.cranes += 1\n        elif isinstance(order, Paint):\n            self.brushes += 1\n"
         "        else:\n            raise LookupError(7)\n",
-        ["    def receive(self, order):\n        order.apply_to(self)\n"],
-        ["isinstance"],
+        [
+            "if isinstance(order, (Lift, Paint)):\n            order.apply_to(self)\n",
+            "raise LookupError(7)",
+        ],
+        [],
     ),
     "nothing is declared, and others do nothing: the question stays": (
         "class Yard:\n    def receive(self, order):\n        if isinstance(order, Lift):\n"

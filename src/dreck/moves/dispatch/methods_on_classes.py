@@ -264,12 +264,17 @@ class MethodsOnClasses(ModuleMove):
         Example(
             "what failed as none of them, and is called like their base class, is taken for one",
             """
-            def fee(vessel, nights: int):
-                if isinstance(vessel, Barge):
-                    return 240 * nights
-                if isinstance(vessel, Tug):
-                    return 180
-                raise LookupError("no such vessel")
+            def fees(fleet, nights: int):
+                found = []
+                for vessel in fleet:
+                    if isinstance(vessel, Barge):
+                        fee = 240 * nights
+                    elif isinstance(vessel, Tug):
+                        fee = 180
+                    else:
+                        raise LookupError("no such vessel")
+                    found.append(fee)
+                return found
 
 
             class Vessel:
@@ -284,8 +289,12 @@ class MethodsOnClasses(ModuleMove):
                 pass
             """,
             """
-            def fee(vessel, nights: int):
-                return vessel.fee(nights)
+            def fees(fleet, nights: int):
+                found = []
+                for vessel in fleet:
+                    fee = vessel.fee(nights)
+                    found.append(fee)
+                return found
 
 
             class Vessel:

@@ -129,16 +129,17 @@ def with_base(
     results: Results,
 ) -> tuple[ClassChain, dict[str, ModuleView], str] | None:
     """The chain with an arm for the base class of all its classes, where the subject is annotated
-    as one of those, or is called like one.
+    as one of those, or is called like one without being handed in.
     """
     base = declared_class(view, function, chain.subject, before)
     if not base and not chain.leaves:
         base = evident_class(view, function, chain.subject, chain.first, chain.last)
     # Where arms leave, what is behind the chain is the arm for all others.
     rest = [*chain.otherwise, *(chain.rest if chain.leaves else [])]
-    hinted = {a.arg for a in parameters(function.node) if a.annotation is not None}
-    if not base and chain.subject not in hinted and rest and isinstance(rest[-1], ast.Raise):
-        # What is none of them failed before, and fails still: only the error is another.
+    given = {a.arg for a in parameters(function.node)}
+    if not base and chain.subject not in given and rest and isinstance(rest[-1], ast.Raise):
+        # What is none of them failed before, and fails still: only the error is another. Of what
+        # whoever calls hands in, that error is part of what the function promises.
         base = named_class(view, chain.subject, [o for a in chain.arms for o in a.owners])
     leaves = not rest or isinstance(rest[-1], ast.Return | ast.Raise)
     if (
