@@ -237,6 +237,25 @@ CHANGED = [
         """,
         id="a method that asks the opposite of some operands in a row",
     ),
+    pytest.param(
+        """
+        def admit(depth, boat):
+            if depth is None or depth < 38 or depth > 62:
+                return boat.wait()
+            return boat.enter()
+        """,
+        """
+        def admit(depth, boat):
+            if depth is None or is_depth_out_of_range(depth):
+                return boat.wait()
+            return boat.enter()
+
+
+        def is_depth_out_of_range(depth):
+            return depth < 38 or depth > 62
+        """,
+        id="outside of two bounds",
+    ),
 ]
 
 

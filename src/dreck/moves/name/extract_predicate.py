@@ -320,8 +320,10 @@ def _may_deserve(decision: Decision, function: Function, wishes: Wishes) -> bool
 
 
 def _is_range(node: ast.expr) -> bool:
-    """Whether two bounds of one value are asked, which is as clear as a name for it."""
-    if not isinstance(node, ast.BoolOp) or len(node.values) != 2:
+    """Whether it is asked that a value lies between two bounds, which a chained comparison says as
+    clearly as a name; that it lies outside of them, none does.
+    """
+    if not isinstance(node, ast.BoolOp) or len(node.values) != 2 or isinstance(node.op, ast.Or):
         return False
     sides = [_bounded(v) for v in node.values]
     return bool(sides[0] & sides[1])
