@@ -123,3 +123,76 @@ def outer():
         global DEPTH
         return n > DEPTH
     return deep
+
+
+#: a class of the module that is called like that of texts -> differs
+class str:
+    """What a boat is called, in the books of the office."""
+def waits(name: str) -> str:
+    return "waits: " + name
+#: becomes
+class str:
+    """What a boat is called, in the books of the office."""
+def waits(name: str) -> str:
+    return f"waits: {name}"
+
+
+#: a class of the module that is called like a dict has entries as it likes -> differs
+class dict:
+    def __init__(self, fees):
+        self.fees = fees
+    def __getitem__(self, kind):
+        return self.fees[0]
+    def __contains__(self, kind):
+        return False
+def fee(fees: dict, kind: str):
+    try:
+        return fees[kind]
+    except KeyError:
+        return 60
+#: becomes
+class dict:
+    def __init__(self, fees):
+        self.fees = fees
+    def __getitem__(self, kind):
+        return self.fees[0]
+    def __contains__(self, kind):
+        return False
+def fee(fees: dict, kind: str):
+    return fees[kind] if kind in fees else 60
+
+
+#: what is called a Sequence comes from elsewhere -> unproved
+from canal.queues import Sequence
+def waiting(boats: Sequence, mark: int):
+    i = 0
+    while i < len(boats):
+        if boats[i] == mark:
+            return True
+        i += 1
+    return False
+#: becomes
+from canal.queues import Sequence
+def waiting(boats: Sequence, mark: int):
+    for boat in boats:
+        if boat == mark:
+            return True
+    return False
+
+
+#: a function of the module takes the place of one that is imported -> differs
+from bisect import bisect
+def bisect(limits, level):
+    return 0
+LIMITS, NAMES = (3, 5), ("dry", "low", "high")
+def band(level: int) -> str:
+    if level < 3:
+        return "dry"
+    return "low" if level < 5 else "high"
+#: becomes
+from bisect import bisect
+def bisect(limits, level):
+    return 0
+LIMITS, NAMES = (3, 5), ("dry", "low", "high")
+def band(level: int) -> str:
+    return NAMES[bisect(LIMITS, level)]

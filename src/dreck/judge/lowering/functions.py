@@ -230,6 +230,8 @@ class _Lowering(GeneratorLowering):
         hints = [p.annotation for p in self.parameters if p.arg == name and p.annotation]
         words = {n.id for h in hints for n in all_nodes(h) if isinstance(n, ast.Name)}
         words |= {n.attr for h in hints for n in all_nodes(h) if isinstance(n, ast.Attribute)}
+        if not self.context.names.is_builtin("str"):
+            return bool(words)
         return not words <= {"str", "Optional", "Text", "typing", "Any", "object"}
 
     def _asked_of_its_class(self, entry: Node) -> Node:

@@ -120,7 +120,7 @@ class _Work(FormWork, ast.NodeTransformer):
     def _is_text(self, asked: ast.expr) -> bool:
         """Whether something is a text by its declaration, or taken for one."""
         if isinstance(asked, ast.Name):
-            heads = heads_of(asked.id, self.function)
+            heads = heads_of(asked.id, self.function, self.names)
             if heads == ["str"] and not stores(asked.id, self.function):
                 return True
         elif isinstance(asked, ast.Attribute):

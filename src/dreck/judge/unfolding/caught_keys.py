@@ -18,7 +18,7 @@ from ..world.classes import looks_into_objects
 from ..world.scope import FunctionNode
 from .form_work import FormWork
 from .tables_read import is_only_read, values_given
-from .what_is_gone_through import is_awkward, is_builtin, stores
+from .what_is_gone_through import heads_of, is_awkward, is_builtin, stores
 
 _DICTS = frozenset({"dict", "Dict"})
 _MAKING = frozenset({"defaultdict", "Counter", "ChainMap", "__missing__"})
@@ -77,21 +77,14 @@ class _Asked(FormWork, ast.NodeTransformer):
         if any(looks_into_objects(t) or _makes_what_lacks(t) for t in trees):
             return None
         if isinstance(asked, ast.Name):
-            hint = self._hint(asked.id)
-            if hint is not None:
-                head = hint.value if isinstance(hint, ast.Subscript) else hint
-                plain = isinstance(head, ast.Name) and head.id in _DICTS
-                fits = plain and not stores(asked.id, self.function)
+            heads = heads_of(asked.id, self.function, self.names)
+            if heads:
+                fits = set(heads) <= _DICTS and not stores(asked.id, self.function)
                 return AssumptionKind.AS_DECLARED if fits else None
         elif not isinstance(asked, ast.Attribute):
             return None
         evident = is_evident_mapping(asked, self.function.name, trees[:1], is_there=False)
         return AssumptionKind.AS_USED if evident else None
-
-    def _hint(self, name: str) -> ast.expr | None:
-        arguments = self.function.args
-        every = [*arguments.posonlyargs, *arguments.args, *arguments.kwonlyargs]
-        return next((a.annotation for a in every if a.arg == name), None)
 
 
 def _makes_what_lacks(tree: ast.Module) -> bool:

@@ -150,7 +150,7 @@ class _Work(FormWork):
                 return all(isinstance(v, ast.Dict | ast.DictComp) for v in made)
             if stores(named.id, self.function):
                 return False
-            heads = heads_of(named.id, self.function)
+            heads = heads_of(named.id, self.function, self.names)
         elif isinstance(named, ast.Attribute):
             if not self.names.is_steady(named.attr):
                 return False

@@ -151,7 +151,7 @@ class _Work:
         if isinstance(end, ast.Constant):
             return type(end.value) is int
         if isinstance(end, ast.Name):
-            heads = heads_of(end.id, self.function)
+            heads = heads_of(end.id, self.function, self.names)
             known = all(h == "int" for h in heads) and self.names.is_builtin("int")
             if stores(end.id, loop) or not known or not self._stays(end.id):
                 return False

@@ -112,4 +112,4 @@ class _Work(FormWork, ast.NodeTransformer):
         if isinstance(row, ast.Attribute):
             return heads_declared(row.attr, self.names)
         assert isinstance(row, ast.Name)
-        return [] if stores(row.id, self.function) else heads_of(row.id, self.function)
+        return [] if stores(row.id, self.function) else heads_of(row.id, self.function, self.names)

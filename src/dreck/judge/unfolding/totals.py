@@ -309,7 +309,7 @@ class _Work(FormWork):
             return is_builtin("len", self.function, self.names)
         heads = []
         if isinstance(value, ast.Name) and not stores(value.id, self.function):
-            heads = heads_of(value.id, self.function)
+            heads = heads_of(value.id, self.function, self.names)
         elif isinstance(value, ast.Attribute):
             heads = heads_declared(value.attr, self.names)
         value_heads, heads = heads, heads or self._heads_of_totals(name)
@@ -342,7 +342,7 @@ class _Work(FormWork):
             return
         heads = []
         if isinstance(value, ast.Name):
-            heads = heads_of(value.id, self.function)
+            heads = heads_of(value.id, self.function, self.names)
         elif isinstance(value, ast.Attribute):
             heads = heads_declared(value.attr, self.names)
         if not heads or not set(heads) <= _NUMBERS:

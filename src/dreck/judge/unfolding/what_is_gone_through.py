@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+import builtins
 from collections.abc import Iterator, Sequence
 
 from ...outline import all_nodes, nodes_of
@@ -18,6 +19,8 @@ _MADE = frozenset({"sorted", "list", "tuple", "range"})
 _SIGNS: dict[type[ast.operator], int] = {ast.Add: 1, ast.Sub: -1}
 # Where the classes stand that annotations name with their modules.
 _MODULES = frozenset({"typing", "t", "builtins", "collections", "collections.abc", "abc"})
+_LIBRARY = ("typing", "collections", "collections.abc")
+_FROM_LIBRARY = frozenset(n for n in (_LISTS | _ORDERED | _OTHERS) if not hasattr(builtins, n))
 _SCALARS = frozenset({"int", "str", "float", "bool", "bytes"})
 _WRAPPERS = frozenset({"enumerate", "reversed", "zip"})
 _VIEWS = frozenset({"items", "keys", "values"})
@@ -165,10 +168,8 @@ def is_list(node: ast.expr, function: FunctionNode, names: Names) -> bool:
     if not isinstance(node, ast.Name) or stores(node.id, function) or _own_lists(names):
         return False
     hint = _hint(node.id, function)
-    head = "" if hint is None else _head(hint)
-    if head in ("List", "Tuple"):
-        return any(head in names_from(t, "typing", head) for t in names.declared.trees)
-    return head in _LISTS and names.is_builtin(head)
+    head = "" if hint is None else _head(hint, names)
+    return head in _LISTS
 
 
 def may_be_gone_through(node: ast.expr, function: FunctionNode, names: Names) -> bool:
@@ -190,10 +191,10 @@ def may_be_gone_through(node: ast.expr, function: FunctionNode, names: Names) ->
         return may_be_gone_through(node.value, function, names)  # type: ignore[attr-defined]
     if isinstance(node, ast.Name):
         hint = _hint(node.id, function)
-        return hint is None or _head(hint) in _LISTS | _OTHERS
+        return hint is None or _head(hint, names) in _LISTS | _OTHERS
     if isinstance(node, ast.Attribute) and isinstance(node.value, ast.Name):
         return names.is_steady(node.attr) and all(
-            _head(h) in _LISTS | _OTHERS for h in _declared(node.attr, names)
+            _head(h, names) in _LISTS | _OTHERS for h in _declared(node.attr, names)
         )
     return is_list(node, function, names)
 
@@ -220,7 +221,7 @@ def is_bound_of_counter(test: ast.expr, function: FunctionNode, names: Names) ->
     if own_numbers or not is_counter(getattr(test.left, "id", ""), function):
         return False
     if isinstance(right, ast.Name):
-        is_whole = heads_of(right.id, function) == ["int"] and names.is_builtin("int")
+        is_whole = heads_of(right.id, function, names) == ["int"] and names.is_builtin("int")
         return is_whole and not stores(right.id, function)
     is_whole = isinstance(right, ast.Constant) and type(right.value) is int
     return is_whole and not isinstance(test.ops[0], ast.In | ast.NotIn)
@@ -237,7 +238,7 @@ def holds_plain(node: ast.expr, function: FunctionNode, names: Names) -> bool:
 
 def is_plain(name: str, function: FunctionNode, names: Names) -> bool:
     """Whether a name is declared to be a number or text, which does nothing when it is asked."""
-    heads = heads_of(name, function)
+    heads = heads_of(name, function, names)
     return bool(heads) and all(_is_plain(h, names) for h in heads) and not stores(name, function)
 
 
@@ -257,7 +258,7 @@ def may_be_a_list(node: ast.expr, function: FunctionNode, names: Names) -> bool:
         hints = [*_declared(node.attr, names)]
     else:
         return False
-    return not _own_lists(names) and all(h is None or _head(h) in _ORDERED for h in hints)
+    return not _own_lists(names) and all(h is None or _head(h, names) in _ORDERED for h in hints)
 
 
 def limit_of(test: ast.expr) -> tuple[str, ast.expr | None]:
@@ -276,15 +277,15 @@ def is_called(node: ast.expr, name: str) -> bool:
     return is_call and node.func.id == name and not node.keywords  # type: ignore[attr-defined]
 
 
-def heads_of(name: str, function: FunctionNode) -> list[str]:
+def heads_of(name: str, function: FunctionNode, names: Names) -> list[str]:
     """The class that a parameter is declared to be of, if it is declared."""
     hint = _hint(name, function)
-    return [] if hint is None else [_head(hint)]
+    return [] if hint is None else [_head(hint, names)]
 
 
 def heads_declared(attribute: str, names: Names) -> list[str]:
     """The classes that fields of that name are declared to be of."""
-    return [_head(h) for h in _declared(attribute, names)]
+    return [_head(h, names) for h in _declared(attribute, names)]
 
 
 def is_declared(node: ast.expr, function: FunctionNode, names: Names) -> bool:
@@ -292,7 +293,7 @@ def is_declared(node: ast.expr, function: FunctionNode, names: Names) -> bool:
     granted.
     """
     if isinstance(node, ast.Name):
-        return bool(heads_of(node.id, function))
+        return bool(heads_of(node.id, function, names))
     return not isinstance(node, ast.Attribute) or bool(heads_declared(node.attr, names))
 
 
@@ -351,17 +352,24 @@ def _declared(attribute: str, names: Names) -> Iterator[ast.expr]:
                 yield node.annotation
 
 
-def _head(hint: ast.expr) -> str:
-    """The class that an annotation names, without what is in it."""
+def _head(hint: ast.expr, names: Names) -> str:
+    """The class that an annotation names, without what is in it; empty where that is not clear, or
+    where the module means something else by the name.
+    """
     if isinstance(hint, ast.Constant) and isinstance(hint.value, str):
-        if "|" in hint.value:
+        try:
+            return _head(ast.parse(hint.value, mode="eval").body, names)
+        except SyntaxError:
             return ""
-        return hint.value.partition("[")[0].rpartition(".")[2].strip()
     if isinstance(hint, ast.Subscript):
         hint = hint.value
-    if isinstance(hint, ast.Attribute) and ast.unparse(hint.value) not in _MODULES:
-        return ""
-    return hint.attr if isinstance(hint, ast.Attribute) else getattr(hint, "id", "")
+    if isinstance(hint, ast.Attribute):
+        return hint.attr if ast.unparse(hint.value) in _MODULES else ""
+    name = getattr(hint, "id", "")
+    if name in _FROM_LIBRARY:
+        places = ((t, m) for t in names.declared.trees for m in _LIBRARY)
+        return name if any(name in names_from(t, m, name) for t, m in places) else ""
+    return name if not hasattr(builtins, name) or names.is_builtin(name) else ""
 
 
 def _own_lists(names: Names) -> bool:

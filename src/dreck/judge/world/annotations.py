@@ -4,10 +4,21 @@ from __future__ import annotations
 
 import ast
 import builtins
+from collections import Counter
 from collections.abc import Iterator, Mapping
 from functools import lru_cache, reduce
 
-from .names import CACHED, bound_once, definition_counts, imported, is_never_rebound, single_target
+from ...outline import nodes_of
+from .names import (
+    CACHED,
+    bound_once,
+    declared_global,
+    definition_counts,
+    imported,
+    is_never_rebound,
+    single_target,
+    stored_at_module_level,
+)
 from .types import ANYTHING, NONE_TYPE, Atom, Type, of_class, own, union
 
 _BUILTIN = frozenset(n for n in dir(builtins) if isinstance(getattr(builtins, n), type))
@@ -172,9 +183,17 @@ def annotations_of(tree: ast.Module) -> Annotations:
 
 @lru_cache(CACHED)
 def _imports(tree: ast.Module) -> Mapping[str, str]:
-    """What the names that a module imports at its top level stand for, by the library's own names."""
+    """What the names that a module imports at its top level stand for, by the library's own names;
+    none that anything else gives a meaning, too.
+    """
     found: dict[str, str] = {}
-    taken = definition_counts(tree)
+    aliases = [
+        a for n in nodes_of(tree) if isinstance(n, ast.Import | ast.ImportFrom) for a in n.names
+    ]
+    times = Counter(a.asname or a.name for a in aliases)
+    twice = {name.partition(".")[0] for name, often in times.items() if often > 1}
+    taken = definition_counts(tree).keys() | stored_at_module_level(tree) | declared_global(tree)
+    taken |= twice
     for node in tree.body:
         if isinstance(node, ast.ImportFrom) and not node.level and node.module:
             found |= {a.asname or a.name: f"{node.module}.{a.name}" for a in node.names}

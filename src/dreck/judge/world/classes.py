@@ -7,6 +7,7 @@ inherits count like its own, and so do those of the classes derived from it.
 from __future__ import annotations
 
 import ast
+import builtins
 from collections.abc import Iterator
 from functools import lru_cache
 
@@ -74,8 +75,11 @@ def plain_classes(tree: ast.Module) -> dict[str, tuple[str, ...]]:
 @lru_cache(256)
 def is_plain_kind(node: ast.ClassDef, tree: ast.Module) -> bool:
     """Whether a class is bound once, without a metaclass, decorators that may replace it, hooks of
-    its own or inherited ones, or several bases.
+    its own or inherited ones, or several bases. One that is called like a built-in class never is,
+    since the kinds of values are told by their names.
     """
+    if hasattr(builtins, node.name):
+        return False
     decorators = [ast.unparse(d).partition("(")[0] for d in node.decorator_list]
     plain = (
         not node.keywords

@@ -5,7 +5,6 @@ classes.
 from __future__ import annotations
 
 import ast
-from collections import Counter
 from collections.abc import Mapping
 from functools import lru_cache
 
@@ -20,6 +19,7 @@ from .names import (
     is_mangled,
     is_never_rebound,
     is_never_set,
+    names_from,
     mentions,
     only_read,
     sets_names_by_text,
@@ -162,18 +162,7 @@ def bisects_of(tree: ast.Module) -> dict[str, str]:
     take.
     """
     sides = {"bisect": "right", "bisect_right": "right", "bisect_left": "left"}
-    found = {}
-    for node in tree.body:
-        if isinstance(node, ast.ImportFrom) and node.module == "bisect" and not node.level:
-            found.update({a.asname or a.name: sides[a.name] for a in node.names if a.name in sides})
-        elif isinstance(node, ast.Import):
-            for alias in (a for a in node.names if a.name == "bisect"):
-                found.update(
-                    {f"{alias.asname or 'bisect'}.{name}": side for name, side in sides.items()}
-                )
-    return {
-        text: side for text, side in found.items() if is_never_set(text.partition(".")[0], tree)
-    }
+    return {text: side for n, side in sides.items() for text in names_from(tree, "bisect", n)}
 
 
 @lru_cache(CACHED)
@@ -194,24 +183,14 @@ def enums_of(tree: ast.Module) -> dict[str, tuple[str, ...]]:
     return {name: members for name, members in found.items() if bound_once(name, tree)}
 
 
+_OF_ENUM = ("Enum", "auto")
+
+
 def _words_of_enum(tree: ast.Module) -> dict[str, str]:
     """How a module writes ``Enum`` and ``auto``, by names that it imports and never gives another
     meaning.
     """
-    imports = [n for n in tree.body if isinstance(n, ast.ImportFrom | ast.Import)]
-    bound = Counter(a.asname or a.name.partition(".")[0] for n in imports for a in n.names)
-    found: dict[str, str] = {}
-    for node in imports:
-        of_enum = isinstance(node, ast.ImportFrom) and node.module == "enum" and not node.level
-        for alias in node.names:
-            name = alias.asname or alias.name
-            if bound[name] > 1 or not is_never_set(name, tree) or definition_counts(tree)[name]:
-                continue
-            if of_enum:
-                found[name] = alias.name
-            elif isinstance(node, ast.Import) and alias.name == "enum":
-                found |= {f"{name}.{word}": word for word in ("Enum", "auto")}
-    return found
+    return {text: word for word in _OF_ENUM for text in names_from(tree, "enum", word)}
 
 
 def _members(node: ast.ClassDef, words: Mapping[str, str]) -> tuple[str, ...]:
