@@ -196,3 +196,92 @@ def bisect(limits, level):
 LIMITS, NAMES = (3, 5), ("dry", "low", "high")
 def band(level: int) -> str:
     return NAMES[bisect(LIMITS, level)]
+
+
+#: a decorator means something else in a class -> differs
+class Lock:
+    property = print
+    level = 3
+    def is_low(self):
+        return self.level < 5
+    def open(self):
+        return 1 if self.level < 5 else 0
+#: becomes
+class Lock:
+    property = print
+    level = 3
+    @property
+    def is_low(self):
+        return self.level < 5
+    def open(self):
+        return 1 if self.is_low else 0
+
+
+#: an annotation means something else in a class -> differs
+class Lock:
+    int = str
+    def dry(self, level: int):
+        return level == 0
+#: becomes
+class Lock:
+    int = str
+    def dry(self, level: int):
+        return not level
+
+
+#: what only methods are called is what it was -> proved
+class Lock:
+    def list(self):
+        return []
+    def dry(self, level: int):
+        return level == 0
+#: becomes
+class Lock:
+    def list(self):
+        return []
+    def dry(self, level: int):
+        return not level
+
+
+#: a function has a name of its own for what looks attributes up -> differs
+LIMITS = (("length", 60), ("width", 9))
+def is_refused(boat):
+    getattr = max
+    return boat.length > 60 or boat.width > 9
+#: becomes
+LIMITS = (("length", 60), ("width", 9))
+def is_refused(boat):
+    getattr = max
+    return any(getattr(boat, name) > limit for name, limit in LIMITS)
+
+
+#: a table that is new becomes something else further down -> differs
+def fee(kind: str) -> int:
+    for each, pence in (("barge", 240), ("tug", 180)):
+        if each == kind:
+            return pence
+    return 60
+#: becomes
+FEES = {"barge": 240, "tug": 180}
+def fee(kind: str) -> int:
+    for each, pence in FEES.items():
+        if each == kind:
+            return pence
+    return 60
+class FEES:
+    """What a boat pays."""
+    @staticmethod
+    def items():
+        return ()
+
+
+#: a helper that is new is another one further down -> differs
+def fee(kind: str) -> int:
+    return 240 if kind == "barge" else 60
+#: becomes
+def is_barge(kind):
+    return kind == "barge"
+def fee(kind: str) -> int:
+    return 240 if is_barge(kind) else 60
+for is_barge in (bool,):
+    pass

@@ -487,7 +487,7 @@ def _surroundings(
     before: Version, after: Version, old: Function, new: Function
 ) -> tuple[Names, tuple[Context, Context]]:
     """What is known around one function of two versions."""
-    names = names_inside((*old.around, *new.around), common_names(before.names, after.names))
+    names = names_inside((old, new), common_names(before.names, after.names))
     around = {n for f in (*old.around, *new.around) for n in scope_of(f).own}
     fresh = (_only_in(before, after) | _only_in(after, before)) - around
     if looks_at_itself(before.tree) or looks_at_itself(after.tree):

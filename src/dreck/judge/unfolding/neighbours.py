@@ -13,7 +13,7 @@ from ...outline import all_nodes, copied
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
 from ..world.names import is_from
-from ..world.scope import FunctionNode
+from ..world.scope import FunctionNode, scope_of
 from .form_work import FormWork
 from .stand_ins import note_stand_in
 from .what_is_gone_through import (
@@ -62,7 +62,8 @@ class _Work(FormWork):
         if len(through.args) == 1 and is_from(
             written, "itertools", "pairwise", self.names.declared.trees
         ):
-            if self._is_list(through.args[0]) and not stores(written, self.function):
+            root = written.partition(".")[0]
+            if self._is_list(through.args[0]) and root not in scope_of(self.function).own:
                 loop.iter = _zipped(through.args[0])
                 self.changed = True
         elif is_called(through, "zip") and len(through.args) == 2:
@@ -134,7 +135,8 @@ class _Work(FormWork):
             called = node.func
             if isinstance(called, ast.Attribute) and isinstance(called.value, ast.Name):
                 return called.attr == "append" and self._is_own(called.value.id)
-            return isinstance(called, ast.Name) and called.id in _QUIET
+            known = isinstance(called, ast.Name) and called.id in _QUIET
+            return known and self.names.is_builtin(called.id)  # type: ignore[attr-defined]
         if isinstance(node, ast.Subscript | ast.Attribute):
             return isinstance(node.ctx, ast.Load)
         return not isinstance(node, ast.Await | ast.Yield | ast.YieldFrom | ast.With | ast.Delete)

@@ -113,7 +113,7 @@ class _Work(FormWork):
             return None
         if any(self._is_late(n, s) for n in values for s in body):
             return None  # of all rounds it would see the last one
-        return [_put(values, copied(s)) for s in body]
+        return [_put(values, copied(s), self.names) for s in body]
 
     def _is_late(self, name: str, code: ast.AST) -> bool:
         """Whether a generator that is made in some code, and need not be used up there, reads a
@@ -174,9 +174,9 @@ class _Work(FormWork):
             asked = [generator.elt, *one.ifs]
             if values is None or any(self._is_late(n, a) for n in values for a in asked):
                 return None
-            tests = [_put(values, copied(t)) for t in one.ifs]
+            tests = [_put(values, copied(t), self.names) for t in one.ifs]
             test = tests[0] if len(tests) == 1 else ast.BoolOp(ast.And(), tests)
-            parts.append((test, _put(values, copied(generator.elt))))
+            parts.append((test, _put(values, copied(generator.elt), self.names)))
         about = ast.unparse(
             generator.elt if name in ("any", "all") else one.ifs[0] if one.ifs else one.iter
         )
@@ -327,8 +327,8 @@ class _Questions(ast.NodeTransformer):
 class _Put(ast.NodeTransformer):
     """Puts values in the place of names."""
 
-    def __init__(self, values: Mapping[str, ast.expr]) -> None:
-        self.values = values
+    def __init__(self, values: Mapping[str, ast.expr], names: Names) -> None:
+        self.values, self.names = values, names
 
     def visit_Name(self, node: ast.Name) -> ast.AST:
         value = self.values.get(node.id)
@@ -339,8 +339,8 @@ class _Put(ast.NodeTransformer):
         if isinstance(node.func, ast.Lambda) and _is_given_names(node, node.func):
             names = [a.arg for a in node.func.args.args]
             values = dict(zip(names, node.args, strict=True))
-            return ast.copy_location(_put(values, copied(node.func.body)), node)
-        if is_called(node, "getattr") and len(node.args) == 2:
+            return ast.copy_location(_put(values, copied(node.func.body), self.names), node)
+        if is_called(node, "getattr") and len(node.args) == 2 and self.names.is_builtin("getattr"):
             name = node.args[1]
             written = name.value if isinstance(name, ast.Constant) else None
             if isinstance(written, str) and written.isidentifier():
@@ -348,8 +348,8 @@ class _Put(ast.NodeTransformer):
         return node
 
 
-def _put(values: Mapping[str, ast.expr], code: _Code) -> _Code:
-    found: _Code = _Put(values).visit(code)
+def _put(values: Mapping[str, ast.expr], code: _Code, names: Names) -> _Code:
+    found: _Code = _Put(values, names).visit(code)
     return found
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+from collections import Counter
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, replace
 from functools import lru_cache
@@ -10,11 +11,11 @@ from functools import lru_cache
 from ...outline import Function, FunctionNode, all_nodes, child_nodes, nodes_of
 from ..world.around import Names
 from .declared import Declarations
-from .names import imported, sets_names_by_text, single_target
+from .names import declared_global, imported, sets_names_by_text, single_target
 from .quiet import is_quiet
 from .values import enums_of
 from .rows import row_classes_of
-from .scope import hints_of, scope_of
+from .scope import built_in_names_bound_in, hints_of, meant_otherwise_in_classes, scope_of
 from .dispatchers import dispatching_nodes
 
 # Names that every module has of its own.
@@ -42,27 +43,29 @@ def names_around(tree: ast.Module) -> Names:
     >>> names_around(ast.parse("import os\\nif x:\\n len = 3")).is_builtin("len")
     False
     """
-    shadowing: set[str] = set()
-    again: set[str] = set()
+    again, shadowing = _bound_again(tree), meant_otherwise_in_classes(tree)
     star = False
     for node in _module_level(tree.body):
-        again |= shadowing & _bound_by(node)
         shadowing |= _bound_by(node)
         star = star or (isinstance(node, ast.ImportFrom) and any(a.name == "*" for a in node.names))
-    for node in nodes_of(tree):
-        if isinstance(node, ast.Global):
-            shadowing |= set(node.names)
-            again |= set(node.names)
+    shadowing |= declared_global(tree)
     bound = _surely_bound(tree.body) | _OF_EVERY_MODULE
     return Names(
         frozenset(bound),
-        frozenset(shadowing),
+        shadowing,
         star,
         fixed=frozenset() if star or sets_names_by_text(tree) else frozenset(bound - again),
         lazy_hints=has_lazy_hints(tree),
         declared=Declarations((tree,)),
         swallowing=_swallows(tree),
     )
+
+
+@lru_cache(8)
+def _bound_again(tree: ast.Module) -> frozenset[str]:
+    """Names that a module binds in several places, or that some function of it may bind."""
+    times = Counter(n for node in _module_level(tree.body) for n in _bound_by(node))
+    return declared_global(tree) | {name for name, often in times.items() if often > 1}
 
 
 # What shows that a `with` may swallow what is raised inside it.
@@ -103,7 +106,7 @@ def has_lazy_hints(tree: ast.Module) -> bool:
 
 @lru_cache(8)
 def defined_in_time(tree: ast.Module) -> frozenset[str]:
-    """Names bound for sure before any code of the module itself can need them.
+    """Names bound for sure before any code of the module itself can need them, and never again.
 
     A function further down may be missing still when code at module level calls another one.
     """
@@ -126,7 +129,7 @@ def defined_in_time(tree: ast.Module) -> frozenset[str]:
         found |= _surely_bound(tree.body[: position + 1])
         if _may_run(statement, loading):
             break
-    return frozenset(found | _defined_next_to_use(tree, loading))
+    return frozenset(found | _defined_next_to_use(tree, loading)) - _bound_again(tree)
 
 
 @dataclass(frozen=True, slots=True)
@@ -273,19 +276,22 @@ def _has_class_hooks(tree: ast.Module) -> bool:
 
 def names_for(function: Function, around: Names) -> Names:
     """The same, for a function that may be nested in others."""
-    return names_inside(function.around, around)
+    return names_inside([function], around)
 
 
-def names_inside(enclosing: Iterable[FunctionNode], around: Names) -> Names:
-    """The names around, where enclosing functions may bind some of them anew."""
+def names_inside(functions: Iterable[Function], around: Names) -> Names:
+    """The names around, where functions and those that enclose them may bind some of them anew."""
     local: set[str] = set()
-    for node in enclosing:
-        local |= scope_of(node).own
+    nearer: set[str] = set()
+    for function in functions:
+        nearer |= built_in_names_bound_in(function.node)
+        for node in function.around:
+            local |= scope_of(node).own
     return replace(
         around,
         enclosing=around.enclosing | local,
         bound=around.bound - local,
-        shadowing=around.shadowing | local,
+        shadowing=around.shadowing | local | nearer,
         new=around.new - local,
         fixed=around.fixed - local,
         in_time=around.in_time - local,

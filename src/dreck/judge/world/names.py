@@ -9,6 +9,7 @@ from collections.abc import Iterable, Mapping
 from functools import lru_cache
 
 from ...outline import all_nodes, child_nodes, nodes_of
+from .scope import meant_otherwise_in_classes
 
 DEFINITIONS = (ast.FunctionDef, ast.AsyncFunctionDef, ast.ClassDef)
 # Trees whose facts are kept: two versions, and some to spare.
@@ -285,8 +286,10 @@ def is_never_set(name: str, tree: ast.Module) -> bool:
 
 @lru_cache(CACHED)
 def stored_at_module_level(tree: ast.Module) -> frozenset[str]:
-    """Names that a statement other than a definition or import gives a value at module level."""
-    return frozenset(
+    """Names that a statement other than a definition or import gives a value at module level, or
+    that mean something else in a class.
+    """
+    return meant_otherwise_in_classes(tree) | frozenset(
         n.id
         for s in tree.body
         if not isinstance(s, DEFINITIONS)

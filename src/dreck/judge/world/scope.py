@@ -9,11 +9,13 @@ read, so they do not capture.
 from __future__ import annotations
 
 import ast
+import builtins
 from collections.abc import Iterator
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import TypeAlias
 
-from ...outline import all_nodes, child_nodes
+from ...outline import all_nodes, child_nodes, nodes_of
 
 FunctionNode: TypeAlias = ast.FunctionDef | ast.AsyncFunctionDef
 _Function: TypeAlias = ast.FunctionDef | ast.AsyncFunctionDef | ast.Lambda
@@ -76,6 +78,32 @@ def own_nodes(scope: ast.AST) -> Iterator[ast.AST]:
             pending.extend(evaluated_outside(node))
         else:
             pending.extend(child_nodes(node))
+
+
+@lru_cache(8)
+def meant_otherwise_in_classes(tree: ast.Module) -> frozenset[str]:
+    """Names of the module and built-in ones that the body of a class gives another meaning, and
+    speaks of: its decorators, annotations and defaults then mean something else.
+
+    >>> sorted(meant_otherwise_in_classes(ast.parse("class A:\\n int = str\\n level: int = 0")))
+    ['int']
+    """
+    found: set[str] = set()
+    for node in nodes_of(tree):
+        if isinstance(node, ast.ClassDef):
+            inside = list(own_nodes(node))
+            bound = set().union(*map(_bound_by, inside))
+            read = {n.id for n in inside if isinstance(n, ast.Name) and isinstance(n.ctx, ast.Load)}
+            found |= bound & read
+    outside = set().union(*map(_bound_by, own_nodes(tree))) if found else set()
+    return frozenset(n for n in found if n in outside or hasattr(builtins, n))
+
+
+def built_in_names_bound_in(function: FunctionNode) -> frozenset[str]:
+    """Built-in names that a function, or what is defined in it, binds itself."""
+    found = {n.arg for n in all_nodes(function) if isinstance(n, ast.arg)}
+    found |= set().union(*(_bound_by(n) for n in all_nodes(function) if n is not function))
+    return frozenset(n for n in found if hasattr(builtins, n))
 
 
 def _evaluated_inside(scope: ast.AST) -> list[ast.AST]:
