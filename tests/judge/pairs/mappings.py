@@ -343,3 +343,89 @@ class Desk:
         self.berths = self.__dict__
     def add(self, quay: str, boat: int):
         self.berths.setdefault(quay, []).append(boat)
+
+
+#: a row is made where there is none yet -> proved-under stable-read
+def tolls(boats):
+    due = {}
+    for boat in boats:
+        if boat.kind not in due:
+            due[boat.kind] = [0, 0]
+        due[boat.kind][0] += 1
+    return due
+#: becomes
+def tolls(boats):
+    due = {}
+    for boat in boats:
+        due.setdefault(boat.kind, [0, 0])
+        due[boat.kind][0] += 1
+    return due
+
+
+#: it has a name -> proved-under hashable+stable-read
+def tolls(boats):
+    due = {}
+    for boat in boats:
+        if boat.kind not in due:
+            due[boat.kind] = [0, 0]
+        due[boat.kind][0] += 1
+    return due
+#: becomes
+def tolls(boats):
+    due = {}
+    for boat in boats:
+        row = due.setdefault(boat.kind, [0, 0])
+        row[0] += 1
+    return due
+
+
+#: one row for all of them is another matter -> differs
+def tolls(boats):
+    due = {}
+    none = [0, 0]
+    for boat in boats:
+        if boat.kind not in due:
+            due[boat.kind] = [0, 0]
+        due[boat.kind][0] += 1
+    return due
+#: becomes
+def tolls(boats):
+    due = {}
+    none = [0, 0]
+    for boat in boats:
+        due.setdefault(boat.kind, none)
+        due[boat.kind][0] += 1
+    return due
+
+
+#: what works its row out does so for each -> differs
+def tolls(boats):
+    due = {}
+    for boat in boats:
+        if boat.kind not in due:
+            due[boat.kind] = [boat.told(), 0]
+        due[boat.kind][1] += 1
+    return due
+#: becomes
+def tolls(boats):
+    due = {}
+    for boat in boats:
+        due.setdefault(boat.kind, [boat.told(), 0])
+        due[boat.kind][1] += 1
+    return due
+
+
+#: only what is new gets the one more -> differs
+def tolls(boats):
+    due = {}
+    for boat in boats:
+        if boat.kind not in due:
+            due[boat.kind] = [0, 0]
+        due[boat.kind][0] += 1
+    return due
+#: becomes
+def tolls(boats):
+    due = {}
+    for boat in boats:
+        due.setdefault(boat.kind, [1, 0])
+    return due

@@ -68,5 +68,5 @@ class SeparateGuards(Move):
         if has_comments(node.body) or has_comments(node.test):
             return self.refuse("comment-inside", node)
         guards = [spaced_test(node, bare(test.left)), cst.If(bare(test.right), node.body)]
-        why = f"`{text_of(test.right)}` is a check of its own."
+        why = f"`{text_of(bare(test.right))}` is a check of its own."
         return Site(node, why, place.exchanged(index, *guards))
