@@ -44,7 +44,11 @@ class Jobs:
 
     def __init__(self, count: int) -> None:
         self._others = frozenset(multiprocessing.active_children())
-        self._pool = ProcessPoolExecutor(count, initializer=_begin) if count > 1 else None
+        self._pool = (
+            ProcessPoolExecutor(count, initializer=_begin, initargs=(os.getpid(),))
+            if count > 1
+            else None
+        )
 
     @property
     def several(self) -> bool:
@@ -118,11 +122,16 @@ def _undisturbed() -> Iterator[None]:
         signal.pthread_sigmask(signal.SIG_SETMASK, before)
 
 
-def _begin() -> None:
-    """What a worker does first."""
+def _begin(parent: int) -> None:
+    """What a worker does first.
+
+    Args:
+        parent: the process that it works for, which may be gone by now.
+    """
+    starter = parent if multiprocessing.get_start_method() == "fork" else os.getppid()
     signal.signal(signal.SIGINT, signal.SIG_IGN)  # the process that it works for is told, too
     signal.signal(signal.SIGTERM, _end)
-    threading.Thread(target=_watch, args=(os.getppid(),), daemon=True).start()
+    threading.Thread(target=_watch, args=(starter,), daemon=True).start()
     if hasattr(signal, "pthread_sigmask"):
         signal.pthread_sigmask(signal.SIG_UNBLOCK, _TELLING)
 
