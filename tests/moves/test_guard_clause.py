@@ -261,3 +261,32 @@ def test_a_short_rest(long: int, rest: str, swapped: bool) -> None:
     work = "".join(f"        lock.fill({n})\n" for n in range(long)) + "        return c\n"
     text = f"def f(lock, a, b, c):\n    if a is b:\n{work}{rest}"
     assert ("a is not b" in only("guard-clause", text)) is swapped
+
+
+@pytest.mark.parametrize(
+    ("test", "first", "second", "turned"),
+    [
+        (
+            "a in b",
+            "return 0",
+            "lock.fill()\n        return 1",
+            False,
+        ),  # drop-else leaves it a guard
+        ("a < b", "return 0", "return lock.fee(a)", False),
+        ("a is not None", "return lock.fee(a)", "return 0", True),
+        ("not a", "return 0", "return 1", True),
+        (
+            "a not in b",
+            "return 0",
+            "lock.fill()\n        return 1",
+            False,
+        ),  # the short one is first
+        ("a in b", "return 0", "lock.fill()\n        raise a", True),
+        ("a in b", "lock.fill()\n        return 0", "return 1", True),
+    ],
+)
+def test_arms_that_both_leave(test: str, first: str, second: str, turned: bool) -> None:
+    """The shorter is the guard; of two alike the first, unless what is asked is the opposite."""
+    text = f"def f(lock, a, b):\n    if {test}:\n        {first}\n    else:\n        {second}\n"
+    found = only("guard-clause", text)
+    assert (f"if {test}:" not in found) is turned
