@@ -17,6 +17,12 @@ from .harness import look, only
         ("if a:\n        b.go()\n        pass\n", "if a:\n        b.go()\n"),
         ("if a:\n        b.go()\n    else:\n        return\n", "if a:\n        b.go()\n"),
         ("if a < 1: pass\n    else: b.go()\n", "if a >= 1: b.go()\n"),
+        (
+            "for x in a:\n        if x:\n            b.go()\n        elif b:\n            a.go()\n"
+            "        elif c:\n            c.go()\n        else:\n            continue\n",
+            "for x in a:\n        if x:\n            b.go()\n        elif b:\n            a.go()\n"
+            "        elif c:\n            c.go()\n",
+        ),
     ],
 )
 def test_what_goes(before: str, after: str) -> None:
@@ -36,6 +42,10 @@ def test_what_goes(before: str, after: str) -> None:
         "try:\n        b.go()\n    finally:\n        b.end()\n        return\n",  # swallows an exception
         "while a:\n        for x in b:\n            b.go()\n            break\n",
         "if a:\n        pass\n    elif b:\n        b.go()\n",
+        # others are gone through behind it
+        "for x in a:\n        if x:\n            b.go()\n        elif b:\n            a.go()\n"
+        "        else:\n            continue\n        b.end()\n",
+        "if a:\n        b.go()\n    elif b:\n        a.go()\n    else:  # nobody waits\n        pass\n",
     ],
 )
 def test_what_stays(body: str) -> None:

@@ -290,3 +290,12 @@ def test_arms_that_both_leave(test: str, first: str, second: str, turned: bool) 
     text = f"def f(lock, a, b):\n    if {test}:\n        {first}\n    else:\n        {second}\n"
     found = only("guard-clause", text)
     assert (f"if {test}:" not in found) is turned
+
+
+def test_an_arm_that_does_nothing() -> None:
+    """What is passed by leaves before the others are asked; a lone other arm is turned round."""
+    chain = "if a:\n            pass  # sunk\n        elif b:\n            lock.fill()\n"
+    found = only("guard-clause", f"def f(lock, boats, b):\n    for a in boats:\n        {chain}")
+    assert "            continue  # sunk\n        if b:\n            lock.fill()\n" in found
+    lone = "def f(lock, a):\n    if a:\n        pass\n    else:\n        lock.fill()\n"
+    assert not look("guard-clause", lone).sites

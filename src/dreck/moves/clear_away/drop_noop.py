@@ -92,10 +92,11 @@ class DropNoop(Move):
 
     def _arms(self, place: Place, index: int, node: cst.If, around: Around) -> Match:
         inner = place.ending if index == len(place.statements) - 1 else Ending.GOES_ON
-        if isinstance(node.orelse, cst.Else) and _does_nothing(node.orelse.body, inner):
-            if has_comments(node.orelse):
-                return self.refuse("comment-inside", node.orelse)
-            return _site(place, index, node.with_changes(orelse=None), "The else does nothing.")
+        last = _last_else(node)
+        if last is not None and _does_nothing(last.body, inner):
+            if has_comments(last):
+                return self.refuse("comment-inside", last)
+            return _site(place, index, _without(node), "The else does nothing.")
         if not _does_nothing(node.body, inner):
             return NOT_MINE
         if isinstance(node.orelse, cst.Else):
@@ -113,6 +114,18 @@ class DropNoop(Move):
 def _site(place: Place, index: int, new: cst.If, why: str) -> Site:
     statements = [*place.statements[:index], new, *place.statements[index + 1 :]]
     return Site(place.statements[index], why, joined(place.block, [(statements, [])]))
+
+
+def _last_else(node: cst.If) -> cst.Else | None:
+    """The else at the end of a chain."""
+    rest = node.orelse
+    return _last_else(rest) if isinstance(rest, cst.If) else rest
+
+
+def _without(node: cst.If) -> cst.If:
+    """A chain without its else."""
+    rest = node.orelse
+    return node.with_changes(orelse=_without(rest) if isinstance(rest, cst.If) else None)
 
 
 def _does_nothing(suite: cst.BaseSuite, ending: Ending) -> bool:

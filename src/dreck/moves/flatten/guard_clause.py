@@ -262,22 +262,39 @@ def _protected(place: Place, index: int, node: cst.Try, way_out: _WayOut) -> Ite
 
 
 def _first_arm(node: cst.If, rest: cst.If | cst.Else, way_out: _WayOut | None) -> list[_Plan]:
-    """The first arm leaves at once where it does not do so by itself; drop-else does the other."""
-    if leaves(node.body) or way_out is None or weight(node.body) == 0:
+    """The first arm leaves at once where it does not do so by itself; drop-else does the other. One
+    that does nothing leaves before the questions that are asked of all others.
+    """
+    if leaves(node.body) or way_out is None:
         return []
+    guard = _with_exit(node.body, way_out.statement)
+    if weight(node.body) == 0:
+        if not isinstance(rest, cst.If):
+            return []  # drop-noop turns it round
+        guard = _in_place_of_pass(node.body, way_out.statement)
     work = rest.body if isinstance(rest, cst.Else) else cst.IndentedBlock([realigned(rest, -2)])
     drop = way_out.behind and (
         leaves(rest.body) if isinstance(rest, cst.Else) else all_arms_leave(rest)
     )
     other = rest if isinstance(rest, cst.Else) else None
-    return [_Plan(_with_exit(node.body, way_out.statement), work, False, drop, other)]
+    return [_Plan(guard, work, False, drop, other)]
+
+
+def _in_place_of_pass(
+    suite: cst.BaseSuite, exit_line: cst.SimpleStatementLine
+) -> cst.IndentedBlock:
+    """A suite that does nothing but pass, with a way out in its place."""
+    if not isinstance(suite, cst.IndentedBlock):
+        return cst.IndentedBlock([exit_line])
+    (line,) = suite.body
+    return suite.with_changes(body=[line.with_changes(body=exit_line.body)])
 
 
 def _second_arm(node: cst.If, other: cst.Else, way_out: _WayOut | None) -> list[_Plan]:
     """The second arm leaves at once, under the opposite of the condition; not where the first one
     leaves and is no longer, which is the guard as it stands.
     """
-    if weight(other.body) == 0:
+    if weight(other.body) == 0 or weight(node.body) == 0:
         return []
     last = other.body.body[-1] if isinstance(other.body, cst.IndentedBlock) else None
     raises = last is not None and isinstance(single(last), cst.Raise)
