@@ -13,7 +13,7 @@ from dataclasses import dataclass, replace
 
 import libcst as cst
 
-from ...logic.conditions import constant, core, over_lines, text_of
+from ...logic.conditions import constant, over_lines, text_of
 from ..arms import single
 from ..blocks import (
     Run,
@@ -269,7 +269,7 @@ def _first_arm(node: cst.If, rest: cst.If | cst.Else, way_out: _WayOut | None) -
         return []
     guard = _with_exit(node.body, way_out.statement)
     if weight(node.body) == 0:
-        if not isinstance(rest, cst.If):
+        if not isinstance(rest, cst.If) or len(node.body.body) != 1:
             return []  # drop-noop turns it round
         guard = _in_place_of_pass(node.body, way_out.statement)
     work = rest.body if isinstance(rest, cst.Else) else cst.IndentedBlock([realigned(rest, -2)])
@@ -291,15 +291,8 @@ def _in_place_of_pass(
 
 
 def _second_arm(node: cst.If, other: cst.Else, way_out: _WayOut | None) -> list[_Plan]:
-    """The second arm leaves at once, under the opposite of the condition; not where the first one
-    leaves and is no longer, which is the guard as it stands.
-    """
+    """The second arm leaves at once, under the opposite of the condition."""
     if weight(other.body) == 0 or weight(node.body) == 0:
-        return []
-    last = other.body.body[-1] if isinstance(other.body, cst.IndentedBlock) else None
-    raises = last is not None and isinstance(single(last), cst.Raise)
-    more = weight(other.body) - weight(node.body)
-    if leaves(node.body) and not raises and (more > 0 or (more == 0 and not _is_negative(node))):
         return []
     if leaves(other.body):
         return [_Plan(other.body, node.body, True, False, other)]
@@ -307,14 +300,6 @@ def _second_arm(node: cst.If, other: cst.Else, way_out: _WayOut | None) -> list[
         return []
     drop = way_out.behind and leaves(node.body)
     return [_Plan(_with_exit(other.body, way_out.statement), node.body, True, drop, other)]
-
-
-def _is_negative(node: cst.If) -> bool:
-    """Whether all that is asked is whether something does not hold."""
-    test = core(node.test)
-    if isinstance(test, cst.Comparison) and len(test.comparisons) == 1:
-        return isinstance(test.comparisons[0].operator, cst.NotEqual | cst.NotIn | cst.IsNot)
-    return isinstance(test, cst.UnaryOperation) and isinstance(test.operator, cst.Not)
 
 
 @dataclass(frozen=True, slots=True)
