@@ -13,7 +13,6 @@ def crest(readings):
 def crest(readings):
     return max(readings, key=lambda reading: reading.level, default=None)
 
-
 #: the lowest of what fits -> proved-under no-effect+stable-read
 def ebb(readings, lock):
     best = None
@@ -30,7 +29,6 @@ def ebb(readings, lock):
         default=None,
     )
 
-
 #: the last of the highest is not the first -> differs
 def crest(levels: list[tuple[int, str]]):
     best = None
@@ -41,7 +39,6 @@ def crest(levels: list[tuple[int, str]]):
 #: becomes
 def crest(levels: list[tuple[int, str]]):
     return max(levels, key=lambda level: level[0], default=None)
-
 
 #: the highest is not the lowest -> differs
 def crest(levels: list[int]):
@@ -54,7 +51,6 @@ def crest(levels: list[int]):
 def crest(levels: list[int]):
     return min(levels, default=None)
 
-
 #: measured by something else -> differs
 def crest(levels: list[tuple[int, int]]):
     best = None
@@ -65,7 +61,6 @@ def crest(levels: list[tuple[int, int]]):
 #: becomes
 def crest(levels: list[tuple[int, int]]):
     return max(levels, key=lambda level: level[1], default=None)
-
 
 #: numbers that are declared are none that are missing -> proved-under as-declared
 def crest(levels: list[int]):
@@ -78,7 +73,6 @@ def crest(levels: list[int]):
 def crest(levels: list[int]):
     return max(levels, default=None)
 
-
 #: a level may be missing by its declaration -> differs
 def crest(levels: list[int | None]):
     best = None
@@ -89,7 +83,6 @@ def crest(levels: list[int | None]):
 #: becomes
 def crest(levels: list[int | None]):
     return max(levels, default=None)
-
 
 #: never less than a start -> proved-under no-effect+stable-read
 def deepest(boats: list[tuple[str, int]], kind: str) -> int:
@@ -102,7 +95,6 @@ def deepest(boats: list[tuple[str, int]], kind: str) -> int:
 def deepest(boats: list[tuple[str, int]], kind: str) -> int:
     return max([0, *(boat[1] for boat in boats if boat[0] == kind)])
 
-
 #: what stands for none is no start -> differs
 def deepest(draughts: list[int]) -> int:
     most = 0
@@ -114,7 +106,6 @@ def deepest(draughts: list[int]) -> int:
 def deepest(draughts: list[int]) -> int:
     return max(draughts, default=0)
 
-
 #: a key that acts -> differs
 def crest(readings):
     best = None
@@ -125,7 +116,6 @@ def crest(readings):
 #: becomes
 def crest(readings):
     return max(readings, key=lambda reading: reading.ask(), default=None)
-
 
 #: a max of the module -> differs
 def max(things, default):
@@ -142,7 +132,6 @@ def max(things, default):
 def crest(levels):
     return max(levels, default=None)
 
-
 #: each value once -> proved-under hashable
 def seen(names: list[str]) -> list[str]:
     found = []
@@ -153,7 +142,6 @@ def seen(names: list[str]) -> list[str]:
 #: becomes
 def seen(names: list[str]) -> list[str]:
     return list(dict.fromkeys(names))
-
 
 #: each value once, of what fits -> proved-under hashable+no-effect+stable-read
 def harbours(boats):
@@ -167,7 +155,6 @@ def harbours(boats):
 def harbours(boats):
     return list(dict.fromkeys(boat.home for boat in boats if boat.moored))
 
-
 #: lists cannot be hashed -> differs
 def seen(rows: list[list[int]]) -> list[list[int]]:
     found = []
@@ -179,7 +166,6 @@ def seen(rows: list[list[int]]) -> list[list[int]]:
 def seen(rows: list[list[int]]) -> list[list[int]]:
     return list(dict.fromkeys(rows))
 
-
 #: every value, not each once -> differs
 def seen(names: list[str]) -> list[str]:
     found = []
@@ -189,7 +175,6 @@ def seen(names: list[str]) -> list[str]:
 #: becomes
 def seen(names: list[str]) -> list[str]:
     return list(dict.fromkeys(names))
-
 
 #: newest first -> proved
 def newest(notices, lock):
@@ -202,7 +187,6 @@ def newest(notices, lock):
 def newest(notices, lock):
     return [notice for notice in notices if notice.lock is lock][::-1]
 
-
 #: newest last -> differs
 def newest(notices: list[int]) -> list[int]:
     found = []
@@ -213,7 +197,6 @@ def newest(notices: list[int]) -> list[int]:
 def newest(notices: list[int]) -> list[int]:
     return [notice for notice in notices]
 
-
 #: second place is not first -> differs
 def newest(notices: list[int]) -> list[int]:
     found = []
@@ -223,7 +206,6 @@ def newest(notices: list[int]) -> list[int]:
 #: becomes
 def newest(notices: list[int]) -> list[int]:
     return [notice for notice in notices][::-1]
-
 
 #: the last that fits, of a list -> proved-under as-declared+no-effect
 def last_above(levels: list[int], mark: int):
@@ -236,7 +218,6 @@ def last_above(levels: list[int], mark: int):
 def last_above(levels: list[int], mark: int):
     return next((level for level in reversed(levels) if level > mark), None)
 
-
 #: the first that fits is not the last -> differs
 def last_above(levels: list[int], mark: int):
     found = None
@@ -247,7 +228,6 @@ def last_above(levels: list[int], mark: int):
 #: becomes
 def last_above(levels: list[int], mark: int):
     return next((level for level in levels if level > mark), None)
-
 
 #: what is only declared to be gone through may have no last -> differs
 from typing import Iterable
@@ -262,7 +242,6 @@ from typing import Iterable
 def last_above(levels: Iterable[int], mark: int):
     return next((level for level in reversed(levels) if level > mark), None)
 
-
 #: a set has no last -> differs
 def last_above(levels: set[int], mark: int):
     found = None
@@ -273,7 +252,6 @@ def last_above(levels: set[int], mark: int):
 #: becomes
 def last_above(levels: set[int], mark: int):
     return next((level for level in reversed(levels) if level > mark), None)
-
 
 #: more of a list that was begun -> proved-under no-effect
 def page(boats):
@@ -288,7 +266,6 @@ def page(boats):
     lines.extend(boat.name for boat in boats if boat.moored)
     return lines
 
-
 #: more of other elements -> differs
 def page(boats: list[str]) -> list[str]:
     lines = ["boats"]
@@ -301,7 +278,6 @@ def page(boats: list[str]) -> list[str]:
     lines.extend(boat for boat in boats if boat)
     return lines
 
-
 #: more of what somebody handed in, which may be anything -> differs
 def page(lines, boats):
     for boat in boats:
@@ -311,7 +287,6 @@ def page(lines, boats):
 def page(lines, boats):
     lines.extend(boat for boat in boats)
     return lines
-
 
 #: a text, piece by piece -> proved-under as-used+no-effect
 def line(boats: list[str]) -> str:
@@ -323,7 +298,6 @@ def line(boats: list[str]) -> str:
 def line(boats: list[str]) -> str:
     return "".join(boat + ";" for boat in boats)
 
-
 #: numbers are no pieces of a text -> differs
 def line(numbers: list[int]):
     text = ""
@@ -333,7 +307,6 @@ def line(numbers: list[int]):
 #: becomes
 def line(numbers: list[int]):
     return "".join(number for number in numbers)
-
 
 #: a value with a name inside of a condition -> proved-under no-effect
 def has_deep(boats, berths):
@@ -346,7 +319,6 @@ def has_deep(boats, berths):
 def has_deep(boats, berths):
     return any((berth := berths.get(boat)) is not None and berth.deep for boat in boats)
 
-
 #: the value with a name is another one -> differs
 def has_deep(boats: list[str], berths: dict[str, int]) -> bool:
     for boat in boats:
@@ -357,7 +329,6 @@ def has_deep(boats: list[str], berths: dict[str, int]) -> bool:
 #: becomes
 def has_deep(boats: list[str], berths: dict[str, int]) -> bool:
     return any((berth := berths.get(boat)) is None or berth > 3 for boat in boats)
-
 
 #: the name lives on, with its last value -> differs
 def last_berth(boats, berths):
@@ -374,7 +345,6 @@ def last_berth(boats, berths):
     berth = None
     found = any((berth := berths.get(boat)) is not None and berth.deep for boat in boats)
     return found, berth
-
 
 #: lists with a name, and only those with something in them -> proved
 def by_hour(passages, first, last):
@@ -395,7 +365,6 @@ def by_hour(passages, first, last):
         if (boats := [passage.boat for passage in passages if passage.hour == hour])
     }
 
-
 #: the first for which all fits -> proved-under no-effect
 def first_fit(berths, boat):
     for berth in berths:
@@ -413,7 +382,6 @@ def first_fit(berths, boat):
         (berth for berth in berths if all(mark in boat.marks for mark in berth.marks)), None
     )
 
-
 #: the first for which any fits -> differs
 def first_fit(berths: list[list[int]], marks: list[int]):
     for berth in berths:
@@ -429,7 +397,6 @@ def first_fit(berths: list[list[int]], marks: list[int]):
 def first_fit(berths: list[list[int]], marks: list[int]):
     return next((berth for berth in berths if any(mark in marks for mark in berth)), None)
 
-
 #: what a generator inside works out -> proved-under as-used+no-effect
 def room_left(berths: list[tuple[int, int]]) -> int:
     free = 0
@@ -442,7 +409,6 @@ def room_left(berths: list[tuple[int, int]]) -> int:
 def room_left(berths: list[tuple[int, int]]) -> int:
     return sum(left for left in (berth[0] - berth[1] for berth in berths) if left > 0)
 
-
 #: the name inside is that of the function, not of the generator inside -> differs
 def room_left(berths: list[int], berth: int) -> int:
     free = 0
@@ -454,7 +420,6 @@ def room_left(berths: list[int], berth: int) -> int:
 #: becomes
 def room_left(berths: list[int], berth: int) -> int:
     return sum(left for left in (berth - 2 for berth in berths) if left > berth) + berth
-
 
 #: a list has grown when it is asked again -> differs
 def count(boats: list[str]) -> int:
@@ -470,7 +435,6 @@ def count(boats: list[str]) -> int:
         found.append(boat)
     return len(found)
 
-
 #: whether there is anything in a list that is handed out between -> unproved
 def count(boats: list[str], fill) -> bool:
     found = [boats]
@@ -485,7 +449,6 @@ def count(boats: list[str], fill) -> bool:
     fill(found)
     return there
 
-
 #: how much there is, and whether there is any -> proved
 def is_empty(boats):
     found = [boat for boat in boats]
@@ -499,7 +462,6 @@ def is_empty(boats):
         return True
     return False
 
-
 #: the number of the first that fits, found by a loop that goes on -> proved-under no-effect
 def first_free(berths):
     found = None
@@ -512,7 +474,6 @@ def first_free(berths):
 def first_free(berths):
     return next((number for number, berth in enumerate(berths) if berth.free), None)
 
-
 #: the number of the last that fits -> differs
 def first_free(berths: list[int]):
     found = None
@@ -524,7 +485,6 @@ def first_free(berths: list[int]):
 def first_free(berths: list[int]):
     return next((number for number, berth in enumerate(berths) if berth > 2), None)
 
-
 #: what is found may be None itself, and is found again -> differs
 def first_free(berths: list[tuple[int, int | None]]):
     found = None
@@ -535,7 +495,6 @@ def first_free(berths: list[tuple[int, int | None]]):
 #: becomes
 def first_free(berths: list[tuple[int, int | None]]):
     return next((boat for depth, boat in berths if depth > 2), None)
-
 
 #: the rest is used up by a loop that goes on -> differs
 from typing import Iterator
@@ -550,7 +509,6 @@ from typing import Iterator
 def first_free(depths: Iterator[int]):
     found = next((number for number, depth in enumerate(depths) if depth > 2), None)
     return found, list(depths)
-
 
 #: the last that fits, where one that is missing is passed by -> proved-under as-declared+no-effect
 from typing import NamedTuple, Optional
@@ -573,7 +531,6 @@ def last_above(readings: list[Reading], mark: int) -> Optional[int]:
         (r.hour for r in reversed(readings) if r.level is not None and r.level > mark), None
     )
 
-
 #: the last that fits, where one that is missing raises on the way -> differs
 from typing import NamedTuple, Optional
 class Reading(NamedTuple):
@@ -593,7 +550,6 @@ class Reading(NamedTuple):
 def last_above(readings: list[Reading], mark: int) -> Optional[int]:
     return next((r.hour for r in reversed(readings) if r.level > mark), None)
 
-
 #: how many there are, counted and asked for -> proved
 def count(boats):
     found = [boat for boat in boats if boat.moored]
@@ -607,7 +563,6 @@ def count(boats):
     many = len(found)
     return many
 
-
 #: how many there are of what was handed in, which has a length of its own -> unproved
 def count(boats):
     many = 0
@@ -618,7 +573,6 @@ def count(boats):
 def count(boats):
     many = len(boats)
     return many
-
 
 #: how many there were before one more came -> differs
 def count(boats: list[int]) -> int:
@@ -635,7 +589,6 @@ def count(boats: list[int]) -> int:
     found.append(0)
     return many
 
-
 #: how many of each kind -> proved-under no-effect+stable-read
 def tally(boats):
     found = {}
@@ -651,7 +604,6 @@ from collections import Counter
 def tally(boats):
     return dict(Counter(boat.kind for boat in boats if not boat.moored))
 
-
 #: how many of each kind, and one to begin with -> differs
 def tally(kinds: list[str]) -> dict[str, int]:
     found = {}
@@ -665,7 +617,6 @@ def tally(kinds: list[str]) -> dict[str, int]:
 from collections import Counter
 def tally(kinds: list[str]) -> dict[str, int]:
     return dict(Counter(kind for kind in kinds))
-
 
 #: a Counter of the module -> differs
 class Counter(dict):
@@ -686,7 +637,6 @@ class Counter(dict):
 def tally(kinds: list[str]) -> dict[str, int]:
     return dict(Counter(kind for kind in kinds))
 
-
 #: a Counter answers 0 where a dict raises -> differs
 def tally(kinds: list[str]) -> int:
     found = {}
@@ -702,7 +652,6 @@ def tally(kinds: list[str]) -> int:
     found = Counter(kind for kind in kinds)
     return found["barge"]
 
-
 #: how many of each kind, by what there was or none -> proved-under no-effect+stable-read
 def tally(boats):
     found = {}
@@ -714,7 +663,6 @@ from collections import Counter
 def tally(boats):
     return dict(Counter(boat.kind for boat in boats))
 
-
 #: how many of each kind, by one for none -> differs
 def tally(kinds: list[str]) -> dict[str, int]:
     found = {}
@@ -725,7 +673,6 @@ def tally(kinds: list[str]) -> dict[str, int]:
 from collections import Counter
 def tally(kinds: list[str]) -> dict[str, int]:
     return dict(Counter(kind for kind in kinds))
-
 
 #: what there was, or none, in the words of a question -> proved
 def add(kinds):
@@ -749,7 +696,6 @@ def add(kinds):
         keys.append(k)
     return keys
 
-
 #: whether one of them speaks of it, where something else may be missing -> proved-under no-effect
 class Visit:
     level: int | None
@@ -769,7 +715,6 @@ def leaks(visits: list[Visit]) -> bool:
     found = any("leak" in remark.lower() for visit in visits for remark in visit.remarks)
     return found
 
-
 #: where one that is spoken of may be missing itself -> differs
 def leaks(visits: list[str | None]) -> bool:
     found = False
@@ -782,7 +727,6 @@ def leaks(visits: list[str | None]) -> bool:
     found = any("leak" in remark.lower() for remark in visits)
     return found
 
-
 #: no more than a limit -> proved-under total-order
 def rise(level, top):
     if level > top:
@@ -791,7 +735,6 @@ def rise(level, top):
 #: becomes
 def rise(level, top):
     return min(level, top)
-
 
 #: no less than a limit, of whole numbers -> proved
 def rise(level: int, bottom: int) -> int:
@@ -802,7 +745,6 @@ def rise(level: int, bottom: int) -> int:
 def rise(level: int, bottom: int) -> int:
     return max(level, bottom)
 
-
 #: the other limit -> differs
 def rise(level: int, top: int) -> int:
     if level > top:
@@ -811,7 +753,6 @@ def rise(level: int, top: int) -> int:
 #: becomes
 def rise(level: int, top: int) -> int:
     return max(level, top)
-
 
 #: of two that are equal the other one -> differs
 def rise(level: float, top: float) -> str:
@@ -822,14 +763,12 @@ def rise(level: float, top: float) -> str:
 def rise(level: float, top: float) -> str:
     return repr(min(top, level))
 
-
 #: what is no number is not less than anything -> differs
 def rise(level: float, top: float) -> float:
     return level if level <= top else top
 #: becomes
 def rise(level: float, top: float) -> float:
     return min(level, top)
-
 
 #: a min of its own -> differs
 def rise(level: int, top: int, min) -> int:
@@ -839,7 +778,6 @@ def rise(level: int, top: int, min) -> int:
 #: becomes
 def rise(level: int, top: int, min) -> int:
     return min(level, top)
-
 
 #: what numbers its rounds has no last -> differs
 def last_above(levels: list[int], mark: int):
@@ -851,7 +789,6 @@ def last_above(levels: list[int], mark: int):
 #: becomes
 def last_above(levels: list[int], mark: int):
     return next((number for number, level in reversed(enumerate(levels)) if level > mark), 0)
-
 
 #: a list that was handed in has grown under its other name -> differs
 def count(found: list[int]):
@@ -865,7 +802,6 @@ def count(found: list[int]):
     size = len(other)
     found += [1]
     return size, size
-
 
 #: a list that was made here has grown under its other name -> differs
 def count(boats: list[int]):
@@ -882,7 +818,6 @@ def count(boats: list[int]):
     found += [1]
     return size, size
 
-
 #: a dict of its own -> differs
 def seen(names: list[str], dict) -> list[str]:
     found = []
@@ -894,7 +829,6 @@ def seen(names: list[str], dict) -> list[str]:
 def seen(names: list[str], dict) -> list[str]:
     return list(dict.fromkeys(names))
 
-
 #: all are gone through before the first is compared -> proved-under no-effect
 def deepest(draughts):
     most = 0
@@ -905,7 +839,6 @@ def deepest(draughts):
 #: becomes
 def deepest(draughts):
     return max([0, *draughts])
-
 
 #: a class of lists that goes through nothing -> unproved
 class Log(list):
@@ -924,7 +857,6 @@ class Log(list):
 def last_above(levels: list[int], mark: int):
     return next((level for level in reversed(levels) if level > mark), None)
 
-
 #: a heading with a line for each behind it -> proved-under no-effect
 def sheet(tolls):
     text = "tolls\n"
@@ -934,7 +866,6 @@ def sheet(tolls):
 #: becomes
 def sheet(tolls):
     return "tolls\n" + "".join(f"{boat};{tolls[boat]}\n" for boat in sorted(tolls))
-
 
 #: the heading goes behind -> differs
 def sheet(boats: list[str]):
@@ -946,7 +877,6 @@ def sheet(boats: list[str]):
 def sheet(boats: list[str]):
     return "".join(boat for boat in boats) + "tolls\n"
 
-
 #: each goes in front -> differs
 def sheet(boats: list[str]):
     text = "tolls\n"
@@ -956,7 +886,6 @@ def sheet(boats: list[str]):
 #: becomes
 def sheet(boats: list[str]):
     return "tolls\n" + "".join(boat for boat in boats)
-
 
 #: with commas in between -> differs
 def sheet(boats: list[str]):

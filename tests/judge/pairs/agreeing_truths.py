@@ -13,14 +13,12 @@ def move(opening: bool, is_open: bool) -> str:
         return ""
     return "opened" if opening else "closed"
 
-
 #: one of two, and not both -> proved
 def is_half_open(upper: bool, lower: bool) -> bool:
     return (upper and not lower) or (not upper and lower)
 #: becomes
 def is_half_open(upper: bool, lower: bool) -> bool:
     return upper != lower
-
 
 #: the same by the sign for it -> proved
 def is_half_open(upper: bool, lower: bool) -> bool:
@@ -31,14 +29,12 @@ def is_half_open(upper: bool, lower: bool) -> bool:
 def is_half_open(upper: bool, lower: bool) -> bool:
     return upper ^ lower
 
-
 #: the same object, of which there is one -> proved
 def is_even(upper: bool, lower: bool) -> bool:
     return (upper and lower) or (not upper and not lower)
 #: becomes
 def is_even(upper: bool, lower: bool) -> bool:
     return upper is lower
-
 
 #: a comparison agrees with a flag -> proved
 def fits(level: int, limit: int, turned: bool) -> bool:
@@ -49,7 +45,6 @@ def fits(level: int, limit: int, turned: bool) -> bool:
 def fits(level: int, limit: int, turned: bool) -> bool:
     return (level > limit) == turned
 
-
 #: of NaN both comparisons are false -> differs
 def fits(level: float, limit: float, turned: bool) -> bool:
     if turned:
@@ -58,7 +53,6 @@ def fits(level: float, limit: float, turned: bool) -> bool:
 #: becomes
 def fits(level: float, limit: float, turned: bool) -> bool:
     return (level > limit) == turned
-
 
 #: what is none of the two agrees with neither -> differs
 def is_half_open(upper: bool | None, lower: bool) -> bool:
@@ -69,14 +63,12 @@ def is_half_open(upper: bool | None, lower: bool) -> bool:
 def is_half_open(upper: bool | None, lower: bool) -> bool:
     return upper != lower
 
-
 #: two that are only true are no two that are equal -> differs
 def is_half_open(upper: int, lower: int) -> bool:
     return bool((upper and not lower) or (not upper and lower))
 #: becomes
 def is_half_open(upper: int, lower: int) -> bool:
     return upper != lower
-
 
 #: the wrong way round -> differs
 def move(opening: bool, is_open: bool) -> str:

@@ -13,7 +13,6 @@ def route(f):
 @route
 def toll(n: str): return n
 
-
 #: the class that a dispatching function is registered for is its annotation -> differs
 from functools import singledispatch
 @singledispatch
@@ -27,7 +26,6 @@ def show(x): return "other"
 @show.register
 def _(x: bool): return "int"
 
-
 #: the module asks for type hints -> differs
 from typing import get_type_hints
 def toll(n: int): return n
@@ -36,7 +34,6 @@ def hints(): return get_type_hints(toll)
 from typing import get_type_hints
 def toll(n: str): return n
 def hints(): return get_type_hints(toll)
-
 
 #: a function is handed to somebody outside -> unproved
 import atexit
@@ -47,12 +44,10 @@ import atexit
 def toll(n: str = 1): return n
 atexit.register(toll)
 
-
 #: nobody reads the annotation -> proved
 def toll(n, rate): return n
 #: becomes
 def toll(n, rate: int | None): return n
-
 
 #: a union with a text cannot be made -> differs-this-way
 class Lock:
@@ -61,12 +56,10 @@ class Lock:
 class Lock:
     def below(self, other: "Lock" | None): return other
 
-
 #: a number is no container of anything -> differs-this-way
 def toll(n): return n
 #: becomes
 def toll(n: int[str]): return n
-
 
 #: a text that is a union can be made later -> proved
 class Lock:
@@ -74,7 +67,6 @@ class Lock:
 #: becomes
 class Lock:
     def below(self, other: "Lock | None"): return other
-
 
 #: a function is no part of a union -> differs-this-way
 def lock(): pass

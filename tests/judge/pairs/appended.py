@@ -16,7 +16,6 @@ def lines(boats):
             found.extend(("late", boat.berth))
     return found
 
-
 #: a heading, what is chosen, and an end -> proved-under no-effect
 def lines(boats):
     found = ["boats"]
@@ -29,7 +28,6 @@ def lines(boats):
 def lines(boats):
     return ["boats", *(boat.name for boat in boats if boat.late), "end"]
 
-
 #: one list behind another -> proved
 def lines(boats, boat):
     found = []
@@ -41,7 +39,6 @@ def lines(boats, boat):
 def lines(boats, boat):
     return [boat.name for boat in boats] + [boat.name]
 
-
 #: the other way round -> differs
 def lines(boats: list[str], boat: str):
     found = []
@@ -52,7 +49,6 @@ def lines(boats: list[str], boat: str):
 #: becomes
 def lines(boats: list[str], boat: str):
     return [boat] + [each for each in boats]
-
 
 #: somebody else has the list -> differs
 def lines(desk: list, boat: str):
@@ -68,7 +64,6 @@ def lines(desk: list, boat: str):
     found += [boat, str(len(desk[-1]))]
     return found
 
-
 #: a list of whoever calls is made longer, or another one -> differs
 def lines(found: list, boat: str):
     found.append(boat)
@@ -77,7 +72,6 @@ def lines(found: list, boat: str):
 def lines(found: list, boat: str):
     found = found + [boat]
     return len(found)
-
 
 #: what fails in the middle leaves what was there -> differs
 def lines(boats: list[str], levels: dict):
@@ -97,7 +91,6 @@ def lines(boats: list[str], levels: dict):
         pass
     return found
 
-
 #: what is put there asks for the list itself -> differs
 def lines(boats: list[str]):
     found = []
@@ -111,7 +104,6 @@ def lines(boats: list[str]):
     for boat in boats:
         found += [boat, str(len(found))]
     return found
-
 
 #: a list and a tuple are no list -> differs
 def lines(boat: str):

@@ -5,7 +5,6 @@ def toll(tons: int, chambers: int):
 def toll(tons: int, chambers: int):
     return chambers * tons * 1 + 0
 
-
 #: zero added to a bool makes it an int -> differs
 def toll(paid: bool):
     return paid
@@ -13,14 +12,12 @@ def toll(paid: bool):
 def toll(paid: bool):
     return paid + 0
 
-
 #: zero added to what may be a bool -> differs
 def toll(paid: int):
     return paid
 #: becomes
 def toll(paid: int):
     return paid * 1
-
 
 #: minus is plus the negative -> proved
 def move(level: int, inches: int, up: bool):
@@ -32,7 +29,6 @@ def move(level: int, inches: int, up: bool):
     sign = 1 if up else -1
     return level + sign * inches
 
-
 #: the sign mistaken -> differs
 def move(level: int, inches: int, up: bool):
     if up:
@@ -43,14 +39,12 @@ def move(level: int, inches: int, up: bool):
     sign = -1 if up else 1
     return level + sign * inches
 
-
 #: zero added to a negative zero -> differs
 def depth(level: float):
     return level
 #: becomes
 def depth(level: float):
     return level + 0.0
-
 
 #: texts in a row -> proved
 def label(boat: str, kind: str):
@@ -62,14 +56,12 @@ def label(boat: str, kind: str):
     before = "tug " if kind == "tug" else ""
     return before + boat + ""
 
-
 #: texts in another order -> differs
 def label(boat: str, kind: str):
     return boat + kind
 #: becomes
 def label(boat: str, kind: str):
     return kind + boat
-
 
 #: floats added in another order -> differs
 def depth(a: float, b: float, c: float):
@@ -78,7 +70,6 @@ def depth(a: float, b: float, c: float):
 def depth(a: float, b: float, c: float):
     return a + (b + c)
 
-
 #: a difference multiplied out -> proved
 def water(a: int, b: int):
     return (a + b) * (a - b)
@@ -86,14 +77,12 @@ def water(a: int, b: int):
 def water(a: int, b: int):
     return a * a - b * b
 
-
 #: operands swapped where the kinds are not known -> differs
 def both(a, b):
     return a + b
 #: becomes
 def both(a, b):
     return b + a
-
 
 #: whole numbers have a next one -> proved
 def board(level: int, gates: int):
@@ -106,7 +95,6 @@ def board(level: int, gates: int):
         return 1
     return 2
 
-
 #: between two whole numbers there is one -> proved
 def board(level: int):
     if level > 4.5 and level < 5.5:
@@ -117,7 +105,6 @@ def board(level: int):
     if level == 5:
         return 1
     return 2
-
 
 #: the next whole number is not the next number -> differs
 def board(level: float):
@@ -130,7 +117,6 @@ def board(level: float):
         return 1
     return 2
 
-
 #: the next whole number but one -> differs
 def board(level: int):
     if level <= 220:
@@ -141,7 +127,6 @@ def board(level: int):
     if level <= 221.5:
         return 1
     return 2
-
 
 #: what is neither below nor above is no number -> proved
 def board(level: float, tons: int):
@@ -163,7 +148,6 @@ def board(level: float, tons: int):
     r = RATES[bisect_right(LIMITS, level)] * tons
     return r
 
-
 #: what is no number comes to the first band -> differs
 def board(level: float, tons: int):
     if level < 0:
@@ -184,7 +168,6 @@ def board(level: float, tons: int):
     r = RATES[bisect_left(LIMITS, level)] * tons
     return r
 
-
 #: half of a whole number need not be one -> differs
 def f(n: int):
     x = n / 2
@@ -198,7 +181,6 @@ def f(n: int):
         return 1
     return 2
 
-
 #: a number that may be a float by its default -> differs
 def f(x: int = 9.5):
     if x <= 9:
@@ -209,7 +191,6 @@ def f(x: int = 9.5):
     if x < 10:
         return 1
     return 2
-
 
 #: what int makes is a whole number, and never None -> proved
 def read(hours, log):
@@ -243,7 +224,6 @@ def minutes_of(hour, log):
         minutes = int(hour) * 60
     return minutes
 
-
 #: an int that is handed in may make anything -> differs
 def level(text, log, int):
     found = int(text)
@@ -254,7 +234,6 @@ def level(text, log, int):
 def level(text, log, int):
     found = int(text)
     return log.index(found)
-
 
 #: what float makes may be no number that stands in order -> unproved
 def level(text: str) -> float:
@@ -269,7 +248,6 @@ def level(text: str) -> float:
         return 0.0
     return found
 
-
 #: whole numbers are divided by what is written alike -> proved
 def share(cargo: int, boats: int) -> int:
     if boats > 3: return cargo // 2
@@ -278,7 +256,6 @@ def share(cargo: int, boats: int) -> int:
 def share(cargo: int, boats: int) -> int:
     rest, half = cargo % 4, cargo // 2
     return half if boats > 3 else rest
-
 
 #: what is divided is a number, to which nothing may be added -> proved
 def share(levels: list[int], low: int) -> int:
@@ -293,7 +270,6 @@ def share(levels: list[int], low: int) -> int:
     total += low // 2 if low > 3 else 0
     return total
 
-
 #: division by zero is told -> differs
 def share(cargo: int, boats: int) -> int:
     each = cargo // boats
@@ -304,7 +280,6 @@ def share(cargo: int, boats: int) -> int:
     if boats == 0: return 0
     return cargo // boats
 
-
 #: division by a written zero is told -> differs
 def share(cargo: int, boats: int) -> int:
     each = cargo % 0
@@ -313,7 +288,6 @@ def share(cargo: int, boats: int) -> int:
 def share(cargo: int, boats: int) -> int:
     return boats
 
-
 #: the half of a sum is not the sum of the halves -> differs
 def share(cargo: int, more: int) -> int:
     return (cargo + more) // 2
@@ -321,14 +295,12 @@ def share(cargo: int, more: int) -> int:
 def share(cargo: int, more: int) -> int:
     return cargo // 2 + more // 2
 
-
 #: the rest of a number below nothing is none below -> differs
 def share(cargo: int) -> int:
     return cargo % 4
 #: becomes
 def share(cargo: int) -> int:
     return cargo - 4 * int(cargo / 4)
-
 
 #: a float divided is a float -> differs
 def share(cargo: float) -> float:
@@ -341,7 +313,6 @@ def share(cargo: float) -> float:
     total += cargo // 2 if cargo > 3 else 0.0
     return total
 
-
 #: a text with a rest is filled in -> differs
 def share(cargo: str) -> str:
     cargo % 2
@@ -349,7 +320,6 @@ def share(cargo: str) -> str:
 #: becomes
 def share(cargo: str) -> str:
     return "x"
-
 
 #: a number is kept between two others, the constants first -> proved
 def kept(level: int) -> int:
@@ -362,7 +332,6 @@ def kept(level: int) -> int:
 def kept(level: int) -> int:
     return max(5, min(100, level))
 
-
 #: of two that are equal the first one is handed on, and one may be a truth -> differs
 def kept(level: int) -> int:
     if level < 0:
@@ -371,7 +340,6 @@ def kept(level: int) -> int:
 #: becomes
 def kept(level: int) -> int:
     return max(0, level)
-
 
 #: of a float that equals 5 the constant is another number -> differs
 def kept(level: float) -> float:

@@ -17,7 +17,6 @@ def sign(boat, hour, log):
     else:
         return "on time"
 
-
 #: a method that asks others -> proved-under no-effect+stable-read
 class Lock:
     def __init__(self, level, top):
@@ -41,7 +40,6 @@ class Lock:
     def sign(self):
         return "open" if not self.is_full() else "full"
 
-
 #: a function that counts how often it is asked -> differs
 asked = []
 def is_late(hour):
@@ -62,7 +60,6 @@ def sign(hour: int) -> str:
     if is_late(hour):
         return "late"
     return "on time"
-
 
 #: something is done between -> differs
 class Lock:
@@ -87,7 +84,6 @@ class Lock:
             self.level = 0
             return "full"
         return "open"
-
 
 #: another one is asked -> differs
 class Lock:
@@ -116,7 +112,6 @@ class Lock:
             return "full"
         return "open"
 
-
 #: a list that is made anew each time is not one list -> differs
 class Lock:
     def __init__(self, boats: list[int]):
@@ -138,7 +133,6 @@ class Lock:
         first.append(0)
         return first, first
 
-
 #: an iterator is used up by the first question -> differs
 class Lock:
     def __init__(self, boats: list[int]):
@@ -159,7 +153,6 @@ class Lock:
         if self.has_late():
             return "late"
         return "none"
-
 
 #: a class below has one that counts -> differs
 class Lock:
@@ -192,7 +185,6 @@ class Counted(Lock):
         self.level += 1
         return self.level > 3
 
-
 #: a parameter that is called -> differs
 def sign(is_late, hour: int) -> str:
     if is_late(hour):
@@ -209,7 +201,6 @@ def sign(is_late, hour: int) -> str:
     return "on time"
 def is_late(hour):
     return hour > 3
-
 
 #: a method that is called like one of lists -> differs
 class Stack:
@@ -232,7 +223,6 @@ def take(items: list[int]) -> int:
     if one > 1:
         return one
     return 0
-
 
 #: a class inside of another has one that counts -> unproved
 class Boat:
@@ -271,7 +261,6 @@ def sign(boat):
         return "late"
     return "on time"
 
-
 #: another class gives the name a function that counts -> differs
 def _count(self):
     self.due += 1
@@ -309,7 +298,6 @@ def sign(boat):
         return "late"
     return "on time"
 
-
 #: a module that gives objects what it likes under any name -> unproved
 class Boat:
     def __init__(self, due):
@@ -337,7 +325,6 @@ def sign(boat):
         return "late"
     return "on time"
 
-
 #: another function takes the name -> unproved
 def is_late(hour):
     return hour > 3
@@ -360,7 +347,6 @@ def sign(hour):
     if is_late(hour):
         return "late"
     return "on time"
-
 
 #: in the rounds of a loop -> proved-under no-effect+stable-read
 class Boat:
@@ -393,7 +379,6 @@ def sort_out(boats: list[Boat], day, held, free):
         else:
             boat.wait()
 
-
 #: what a text says in other letters -> proved-under as-used+no-effect+stable-read
 def berth(name, berths):
     if name.lower() in berths:
@@ -405,7 +390,6 @@ def berth(name, berths):
     if key in berths:
         return berths[key]
     return 0
-
 
 #: another text in between -> differs
 def berth(name, berths):
@@ -421,7 +405,6 @@ def berth(name, berths):
     name = name.strip()
     return berths.get(key)
 
-
 #: other letters are another question -> differs
 def berth(name, berths):
     if name.lower() in berths:
@@ -433,7 +416,6 @@ def berth(name, berths):
     if key in berths:
         return berths[key]
     return 0
-
 
 #: a class of the module has a method of that name -> unproved
 class Gate:
@@ -457,7 +439,6 @@ def sink(gate, log):
         log.append(level)
     return log
 
-
 #: a name of the module may be a module -> unproved
 import shlex
 def words(line, log):
@@ -472,7 +453,6 @@ def words(line, log):
         log.append(found)
     return log
 
-
 #: a list that is split off is another one each time -> differs
 def words(line):
     first = line.split(",")
@@ -485,7 +465,6 @@ def words(line):
     second = first
     first.append("end")
     return second
-
 
 #: nor need it be the same text -> differs
 def words(line):

@@ -5,7 +5,6 @@ def is_lock(code: str) -> bool:
 def is_lock(code: str) -> bool:
     return code.startswith("lock-")
 
-
 #: the first letter, where there is one -> proved
 def kind(line: str) -> str:
     if len(line) > 0 and line[0] == "#":
@@ -18,7 +17,6 @@ def kind(line: str) -> str:
     if line.startswith("#"):
         return "note"
     return "order" if line.endswith(";") else "other"
-
 
 #: nothing is declared, and it is compared with texts -> proved-under as-used
 def kind(name):
@@ -33,14 +31,12 @@ def kind(name):
         return "other"
     return "tolls" if "toll" in name else "table"
 
-
 #: the part is shorter than what it is compared with -> differs
 def is_lock(code: str) -> bool:
     return code[:4] == "lock-"
 #: becomes
 def is_lock(code: str) -> bool:
     return code.startswith("lock-")
-
 
 #: there may be no first letter -> differs
 def is_note(line: str) -> bool:
@@ -49,14 +45,12 @@ def is_note(line: str) -> bool:
 def is_note(line: str) -> bool:
     return line.startswith("#")
 
-
 #: the empty text itself is handed on -> differs
 def is_note(line: str) -> str | bool:
     return line and line[0] == "#"
 #: becomes
 def is_note(line: str) -> str | bool:
     return line.startswith("#")
-
 
 #: it is found, but not at the beginning -> differs
 def has_note(line: str) -> bool:
@@ -65,14 +59,12 @@ def has_note(line: str) -> bool:
 def has_note(line: str) -> bool:
     return "#" in line
 
-
 #: another text has a first letter -> differs
 def is_note(line: str, other: str) -> bool:
     return len(other) > 0 and line[0] == "#"
 #: becomes
 def is_note(line: str, other: str) -> bool:
     return line.startswith("#")
-
 
 #: a list has a first element -> differs
 def is_note(parts: list[str]) -> bool:

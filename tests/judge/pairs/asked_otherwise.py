@@ -19,7 +19,6 @@ def level(kind: str, gate):
         steam = 0
     return min(deep, gate.most), steam
 
-
 #: asked among two where one of them was asked before -> proved-under no-effect+plain-equality+stable-read
 def route(boat, yard):
     if boat.kind == "barge":
@@ -44,7 +43,6 @@ def route(boat, yard):
         yard.move(boat, "west")
     else:
         raise LookupError("boat %s" % boat.kind)
-
 
 #: one member of an enum is not another -> proved-under plain-equality+unpatched
 from enum import Enum
@@ -72,7 +70,6 @@ def minutes(kind):
         return 5
     return 20
 
-
 #: cut to the least -> differs
 def level(deep: int, most: int, broken: bool):
     if deep > most:
@@ -85,7 +82,6 @@ def level(deep: int, most: int, broken: bool):
     if broken:
         return -max(deep, most)
     return max(deep, most)
-
 
 #: what was set between is asked anew -> differs
 class Gate:
@@ -107,7 +103,6 @@ def level(deep: int, gate: Gate):
     more = deep > gate.most
     gate.shut()
     return 1 if gate.most < deep else 2
-
 
 #: members that may be equal -> differs
 from enum import Enum
@@ -141,7 +136,6 @@ def minutes(kind: Kind):
         return 5
     return 20
 
-
 #: sets are below each other or neither -> differs
 def more(mine: set, others: set, late: bool):
     found = mine > others
@@ -154,7 +148,6 @@ def more(mine: set, others: set, late: bool):
     if late:
         return None
     return not mine <= others
-
 
 #: not found among two is not the same as not the first of them -> differs
 def route(kind: str):

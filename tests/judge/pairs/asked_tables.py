@@ -23,7 +23,6 @@ class Desk:
     def let_go(self, boat):
         return 2
 
-
 #: a lambda for each kind, called where there is one -> proved
 def pence(kind: str, length: int) -> int:
     if kind == "barge":
@@ -36,7 +35,6 @@ PENCE = {"barge": lambda length: length * 12, "tug": lambda length: length * 9 +
 def pence(kind: str, length: int) -> int:
     formula = PENCE.get(kind)
     return formula(length) if formula else 0
-
 
 #: a lambda for each kind, in a branch -> proved
 def pence(kind: str, length: int) -> int:
@@ -55,7 +53,6 @@ def pence(kind: str, length: int) -> int:
         found = formula(length)
     return found
 
-
 #: called without asking -> differs
 def pence(kind: str, length: int) -> int:
     if kind == "barge":
@@ -66,7 +63,6 @@ PENCE = {"barge": lambda length: length * 12}
 def pence(kind: str, length: int) -> int:
     formula = PENCE.get(kind)
     return formula(length)
-
 
 #: asked the wrong way round -> differs
 def pence(kind: str, length: int) -> int:
@@ -80,7 +76,6 @@ def pence(kind: str, length: int) -> int:
     if formula is not None:
         return 0
     return length * 12
-
 
 #: a kind without a function -> differs
 def pence(kind: str, length: int) -> int:
@@ -96,7 +91,6 @@ def pence(kind: str, length: int) -> int:
     if formula is None:
         return 0
     return formula(length)
-
 
 #: the kind is another one by the time of the call -> differs
 class Boat:
@@ -123,7 +117,6 @@ def pence(boat: Boat) -> int:
     boat.turn()
     return formula()
 
-
 #: what is asked is handed on as well -> differs
 def pence(kind: str, log: list):
     if kind == "barge":
@@ -139,7 +132,6 @@ def pence(kind: str, log: list):
     log.append(formula())
     log.append(formula)
     return True
-
 
 #: a table that is added to -> differs
 PENCE = {"barge": lambda: 12}
@@ -160,7 +152,6 @@ def pence(kind: str):
     if formula is not None:
         return formula()
     return 0
-
 
 #: the key is read once, and the functions have the names of the kinds -> proved-under hashable+no-effect+plain-equality+stable-read
 def handle(event, desk):
@@ -185,7 +176,6 @@ def pay(event, desk):
     desk.pay(event["boat"], event["toll"])
     return "paid"
 HANDLERS = {"arrive": arrive, "pay": pay}
-
 
 #: a text may come to mean the new function -> unproved-this-way
 import sys

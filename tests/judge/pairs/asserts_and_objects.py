@@ -9,7 +9,6 @@ def toll(n: int) -> str:
     assert n > 0
     return "pays"
 
-
 #: an assert is kept -> proved
 def toll(n: int) -> str:
     assert n > 0, "no boat"
@@ -24,7 +23,6 @@ def toll(n: int) -> str:
         return "pays"
     return "free"
 
-
 #: an assert goes -> differs
 def toll(n: int) -> int:
     assert n > 0
@@ -32,7 +30,6 @@ def toll(n: int) -> int:
 #: becomes
 def toll(n: int) -> int:
     return n
-
 
 #: an assert becomes a check, which -O keeps -> unproved
 def toll(n: int) -> int:
@@ -44,7 +41,6 @@ def toll(n: int) -> int:
         raise AssertionError
     return n
 
-
 #: an assert moves behind a call -> differs
 def toll(n: int, book) -> int:
     assert n > 0
@@ -55,7 +51,6 @@ def toll(n: int, book) -> int:
     book.note(n)
     assert n > 0
     return n
-
 
 #: code under __debug__ is the same under an assert -> proved
 def toll(n: int) -> int:
@@ -69,7 +64,6 @@ def toll(n: int) -> int:
         return 0
     return n
 
-
 #: a text that is handed back is that text -> unproved
 def kind(word: str) -> str:
     if word == "tug boat":
@@ -80,7 +74,6 @@ def kind(word: str) -> str:
     if word == "tug boat":
         return "tug boat"
     return ""
-
 
 #: a text of one character is one object -> proved
 def side(word: str) -> str:
@@ -93,14 +86,12 @@ def side(word: str) -> str:
         return "l"
     return ""
 
-
 #: a large number that is handed back is that number -> unproved
 def depth(n: int) -> int:
     return n if n == 5000 else 0
 #: becomes
 def depth(n: int) -> int:
     return 5000 if n == 5000 else 0
-
 
 #: a text may be a member of an enum of the module -> unproved
 from enum import Enum
@@ -115,7 +106,6 @@ class Side(str, Enum):
 def text(side: str) -> str:
     return side + ""
 
-
 #: a number may be a member of an enum of the module -> differs
 from enum import IntEnum
 class Gate(IntEnum):
@@ -129,7 +119,6 @@ class Gate(IntEnum):
 def number(gate: int) -> int:
     return gate + 0
 
-
 #: a name for a type is that type -> proved
 from typing import NewType
 Depth = NewType("Depth", int)
@@ -140,7 +129,6 @@ from typing import NewType
 Depth = NewType("Depth", int)
 def dry(depth: Depth) -> bool:
     return not depth
-
 
 #: a variable for types is what it is bound to -> proved
 from typing import TypeVar
@@ -153,7 +141,6 @@ T = TypeVar("T", bound=int)
 def dry(depth: T) -> bool:
     return not depth
 
-
 #: or one of several -> proved
 from typing import TypeVar
 T = TypeVar("T", int, float)
@@ -164,7 +151,6 @@ from typing import TypeVar
 T = TypeVar("T", int, float)
 def dry(depth: T) -> bool:
     return not depth
-
 
 #: texts among them are no numbers -> differs
 from typing import TypeVar
@@ -177,7 +163,6 @@ T = TypeVar("T", int, str)
 def dry(depth: T) -> bool:
     return not depth
 
-
 #: one that is bound to nothing may be anything -> differs
 from typing import TypeVar
 T = TypeVar("T")
@@ -188,7 +173,6 @@ from typing import TypeVar
 T = TypeVar("T")
 def dry(depth: T) -> bool:
     return not depth
-
 
 #: what makes a type is one of the module's own functions -> differs
 def NewType(name, base):
@@ -202,7 +186,6 @@ def NewType(name, base):
 Depth = NewType("Depth", int)
 def dry(depth: Depth) -> bool:
     return not depth
-
 
 #: a new type is tried with what it is made from -> same
 from typing import NewType

@@ -24,7 +24,6 @@ def last_start(boat, lock):
         best = start
     return best
 
-
 #: the inner loop changes what it was given, and the outer one goes on with it -> differs
 def plan(lock, boats: list[list[int]]) -> int:
     best = 0
@@ -46,7 +45,6 @@ def starts(boat, lock, best):
             lock = berth > 3
         best += 1 if lock else 2
     return best
-
 
 #: several results, one of them set before -> proved
 def admit(boats, log, level: int):
@@ -70,7 +68,6 @@ def find_first(boats, level: int):
             depth += 1
     return first, depth
 
-
 #: the results come back in the wrong order -> differs
 def admit(levels: list[int]) -> int:
     high, low = 0, 0
@@ -88,7 +85,6 @@ def ends(levels):
         high = max(high, level)
         low = min(low, level)
     return low, high
-
 
 #: a round that goes on early becomes a function that returns -> proved
 def pass_all(boats, log, count: int):
@@ -112,7 +108,6 @@ def pass_boat(boat, log, count):
     count += 1
     return count
 
-
 #: the continue goes into the function, and the caller goes on with the round -> differs
 def pass_all(levels: list[int]) -> int:
     count = 0
@@ -134,7 +129,6 @@ def too_high(level, count):
         count += 10
         return count
     return count
-
 
 #: a round that ends the loop: the caller is told -> proved
 def first_free(berths, log):
@@ -159,7 +153,6 @@ def is_taken(berth, log):
     log.write("taken")
     return True
 
-
 #: a round that ends the loop, and the caller only goes on -> differs
 def first_free(levels: list[int]) -> int:
     seen = 0
@@ -179,7 +172,6 @@ def look(level, seen):
     if level > 95:
         return seen
     return seen
-
 
 #: nothing is found, and something is handed back that is never None -> proved
 def toll(rows, log):
@@ -210,7 +202,6 @@ def read(row, log):
         return None
     return name, tonnes
 
-
 #: what is handed back may be None by itself -> differs
 def toll(rows: list[list[int | None]]) -> list:
     kept = []
@@ -235,7 +226,6 @@ def read(row):
     first = row[0]
     return first
 
-
 #: a name that is only sometimes set is handed in -> differs
 def close_up(levels: list[int]) -> str:
     for level in levels:
@@ -258,7 +248,6 @@ def told(levels, last):
         text = "few"
     return text
 
-
 #: a function that reads the name later sees another value -> differs
 def ask(level: int) -> int:
     later = lambda: level
@@ -274,7 +263,6 @@ def doubled(level):
     level = level + 1
     level = level * 2
     return level
-
 
 #: a finally runs behind the block, and a function in the try does the same -> proved
 def lift(gate, log):
@@ -297,7 +285,6 @@ def lift_gate(gate, log):
         raise ValueError(gate.name)
     gate.lift()
 
-
 #: what was outside of the try comes into it -> differs
 def lift(level: int, log) -> int:
     if level > 95:
@@ -317,7 +304,6 @@ def share(level):
         raise ValueError(level)
     return 10 // level
 
-
 #: a generator that is used up in the block -> proved
 def clear(boats, log, low: int):
     for boat in boats:
@@ -332,7 +318,6 @@ def clear_boat(boat, log, low: int):
     if boat.cargo and all(crate.due <= low for crate in boat.cargo):
         log.write(boat.name)
         boat.unload()
-
 
 #: the generator asks of another value -> differs
 def clear(boats: list[list[int]], low: int, high: int) -> int:
@@ -352,7 +337,6 @@ def clear_boat(boat, high, count):
         count += high
     return count
 
-
 #: what looks like any is a function of the module, and keeps what it is given -> unproved
 def any(cargo):
     return cargo
@@ -368,7 +352,6 @@ def clear(boats, log):
 def clear_boat(boat, log):
     log.write(any(crate.due for crate in boat.cargo if crate.due <= boat.low))
 
-
 #: a generator that reads nothing of the function's own may live on in it -> proved
 def clear(boats, log):
     for boat in boats:
@@ -380,7 +363,6 @@ def clear(boats, log):
 def clear_boat(boat, log):
     log.write(crate.due for crate in boat.cargo)
 
-
 #: a generator that lives on in the function sees other values -> unproved
 def clear(boats, log):
     for boat in boats:
@@ -391,7 +373,6 @@ def clear(boats, log):
         clear_boat(boat, log)
 def clear_boat(boat, log):
     log.write(crate.due for crate in boat.cargo if crate.due <= boat.low)
-
 
 #: a text put together is never None -> proved
 def refuse(boats, log):
@@ -415,7 +396,6 @@ def why_not(boats, log):
         return f"{len(boats)} wait"
     return None
 
-
 #: an empty answer is an answer -> differs
 def refuse(boats: list[int], name: str) -> str:
     if not boats:
@@ -436,7 +416,6 @@ def why_not(boats, name):
         return f"{len(boats)} wait"
     return None
 
-
 #: a name of the block that may be read too early -> proved
 def tell(low, high, log):
     if low:
@@ -455,7 +434,6 @@ def tell_depth(low, high, log):
     elif high:
         depth = high
     log.write(depth)
-
 
 #: the error tells of another name -> differs
 def tell(low: int, high: int) -> int:

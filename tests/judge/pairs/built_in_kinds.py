@@ -13,7 +13,6 @@ def sign(level, log):
     elif isinstance(level, str):
         log.append("text")
 
-
 #: what is no number is told first -> proved-under no-effect
 def sign(level):
     if isinstance(level, bool) == False and isinstance(level, int):
@@ -28,7 +27,6 @@ def sign(level):
     if isinstance(level, int):
         return 1
     return 2
-
 
 #: what holds others is no text -> proved-under no-effect
 def spread(names):
@@ -45,7 +43,6 @@ def spread(names):
         return [names]
     return []
 
-
 #: a bool is a number -> differs
 def sign(level):
     if isinstance(level, int):
@@ -60,7 +57,6 @@ def sign(level):
     if isinstance(level, int):
         return 1
     return 3
-
 
 #: what is derived from a text is one -> differs
 class Name(str): ...
@@ -79,7 +75,6 @@ def sign(name):
         return 1
     return 3
 
-
 #: a list is a sequence -> differs
 from collections.abc import Sequence
 def sign(names):
@@ -97,7 +92,6 @@ def sign(names):
         return 1
     return 3
 
-
 #: another class has the name -> unproved
 class set(list): ...
 def sign(names):
@@ -114,7 +108,6 @@ def sign(names):
     if isinstance(names, list):
         return 1
     return 3
-
 
 #: it is another object by then -> differs
 def sign(level):

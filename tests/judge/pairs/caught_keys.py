@@ -8,7 +8,6 @@ def rate(rates: dict, kind: str):
 def rate(rates: dict, kind: str):
     return rates.get(kind, 0)
 
-
 #: asked first, in a dict that a new object makes -> proved-under as-used
 class Desk:
     def __init__(self):
@@ -28,7 +27,6 @@ class Desk:
             return None
         return self.rates[kind]
 
-
 #: each of some, gone on with the next -> proved-under as-declared
 def sums(rates: dict[str, int], kinds: list[str]):
     total = 0
@@ -47,7 +45,6 @@ def sums(rates: dict[str, int], kinds: list[str]):
             total += rates[kind]
     return total
 
-
 #: a list is asked by place -> differs-this-way
 def rate(rates, place):
     try:
@@ -57,7 +54,6 @@ def rate(rates, place):
 #: becomes
 def rate(rates, place):
     return rates[place] if place in rates else 0
-
 
 #: the module has dicts that make what they lack -> differs
 from collections import defaultdict
@@ -79,7 +75,6 @@ class Desk:
             return self.rates[kind]
         return 5
 
-
 #: working the key out may fail as well -> differs
 def rate(rates: dict, names: dict, kind: str):
     try:
@@ -92,7 +87,6 @@ def rate(rates: dict, names: dict, kind: str):
         return rates[names[kind]]
     return 0
 
-
 #: None stands for none, and may be there -> differs
 def rate(rates: dict, kind: str):
     try:
@@ -104,7 +98,6 @@ def rate(rates: dict, kind: str):
     found = rates.get(kind)
     return 0 if found is None else found
 
-
 #: another error is waited for -> differs
 def rate(rates: dict, kind: str):
     try:
@@ -114,7 +107,6 @@ def rate(rates: dict, kind: str):
 #: becomes
 def rate(rates: dict, kind: str):
     return rates.get(kind, 0)
-
 
 #: a table of the module is asked, and what is raised hides the key -> proved
 def crew(kind: str) -> int:
@@ -130,7 +122,6 @@ def crew(kind: str) -> int:
         return CREW[kind]
     except KeyError:
         raise ValueError(f"no such kind: {kind}") from None
-
 
 #: the table of the module is filled on the way -> differs
 CREW = {"barge": 3}

@@ -15,7 +15,6 @@ def enter(lock, boat):
         return str(error)
     return True
 
-
 #: an error of the module's own among them, in another order -> proved
 class Full(Exception):
     pass
@@ -37,7 +36,6 @@ def enter(lock, boat):
         return False
     return True
 
-
 #: the wider kind comes first -> differs
 def level(levels: dict, name: str):
     try:
@@ -55,7 +53,6 @@ def level(levels: dict, name: str):
     except KeyError:
         return 2
 
-
 #: one kind is not caught any more -> differs
 def level(levels: list, text: str):
     try:
@@ -68,7 +65,6 @@ def level(levels: list, text: str):
         return levels[int(text)]
     except ValueError:
         return None
-
 
 #: a name that is bound late -> differs
 def enter(levels: dict, name: str):
@@ -86,7 +82,6 @@ FIRST = enter({}, "a")
 class Full(Exception):
     pass
 
-
 #: neither nothing nor empty is something -> proved
 def told(name: str | None):
     if name is None or name == "":
@@ -95,7 +90,6 @@ def told(name: str | None):
 #: becomes
 def told(name: str | None):
     return name or "nobody"
-
 
 #: nothing is not the same as empty -> differs
 def told(name: str | None):

@@ -20,7 +20,6 @@ class Boat:
     def toll(self):
         return self.RATES.get(self.kind, 5) * self.length
 
-
 #: a limit by the name of the class -> proved
 class Boat:
     def __init__(self, length):
@@ -34,7 +33,6 @@ class Boat:
         self.length = length
     def fits(self):
         return self.length < Boat.MOST
-
 
 #: another limit -> differs
 class Boat:
@@ -50,7 +48,6 @@ class Boat:
     def fits(self):
         return self.length < self.MOST
 
-
 #: an object gets a limit of its own -> differs
 class Boat:
     def __init__(self, length: int):
@@ -65,7 +62,6 @@ class Boat:
         self.MOST = length + 5
     def fits(self):
         return self.length < self.MOST
-
 
 #: another class of the module has another limit -> differs
 class Boat:
@@ -89,7 +85,6 @@ class Raft(Boat):
 def fits(raft: Raft):
     return raft.fits()
 
-
 #: a table that is added to -> differs
 class Desk:
     def __init__(self):
@@ -106,7 +101,6 @@ class Desk:
         self.seen.append(kind)
         self.RATES[kind] = self.RATES.get(kind, 5) + len(self.seen) - 1
         return self.RATES[kind]
-
 
 #: what the class has is what objects had before -> differs
 class Boat:

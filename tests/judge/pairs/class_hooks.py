@@ -11,7 +11,6 @@ class Lock:
     def _step(self, n):
         return n + 1
 
-
 #: a helper method where attributes are set by any text -> unproved-this-way
 class Lock:
     def __init__(self, **kw):
@@ -29,7 +28,6 @@ class Lock:
     def _step(self, n):
         return n + 1
 
-
 #: a helper method where attributes are set by another text -> proved-under not-overridden
 class Lock:
     def __init__(self, n):
@@ -44,7 +42,6 @@ class Lock:
         return self._step(n)
     def _step(self, n):
         return n + 1
-
 
 #: a helper method where its own attribute is set by its text -> differs
 class Lock:
@@ -61,7 +58,6 @@ class Lock:
     def _step(self, n):
         return n + 1
 
-
 #: a helper method where the dict of the object is filled -> unproved-this-way
 class Lock:
     def __init__(self, **kw):
@@ -76,7 +72,6 @@ class Lock:
         return self._step(n)
     def _step(self, n):
         return n + 1
-
 
 #: a helper method below an inherited __getattribute__ -> unproved-this-way
 class Watched:
@@ -95,7 +90,6 @@ class Lock(Watched):
     def _step(self, n):
         return n + 1
 
-
 #: a helper method below an inherited __getattr__ -> unproved-this-way
 class Watched:
     def __getattr__(self, name): return name
@@ -112,7 +106,6 @@ class Lock(Watched):
         return self._step(n)
     def _step(self, n):
         return n + 1
-
 
 #: a helper method in a class with a metaclass -> unproved-this-way
 class Meta(type):
@@ -131,7 +124,6 @@ class Lock(metaclass=Meta):
     def _step(self, n):
         return n + 1
 
-
 #: a helper method in an abstract class -> proved-under not-overridden
 from abc import ABCMeta
 class Lock(metaclass=ABCMeta):
@@ -146,7 +138,6 @@ class Lock(metaclass=ABCMeta):
         return self._step(n)
     def _step(self, n):
         return n + 1
-
 
 #: a helper method in a decorated class -> unproved-this-way
 def counted(cls):
@@ -169,7 +160,6 @@ class Lock:
     def _step(self, n):
         return n + 1
 
-
 #: a helper method in a dataclass -> proved-under not-overridden
 from dataclasses import dataclass
 @dataclass
@@ -186,7 +176,6 @@ class Lock:
         return self._step(n)
     def _step(self, n):
         return n + 1
-
 
 #: a helper method below an __init_subclass__ -> unproved-this-way
 class Watched:
@@ -205,7 +194,6 @@ class Lock(Watched):
     def _step(self, n):
         return n + 1
 
-
 #: a helper method of which a derived class has hooks -> unproved-this-way
 class Lock:
     gates = 2
@@ -222,7 +210,6 @@ class Lock:
         return n + 1
 class Sea(Lock):
     def __getattribute__(self, name): return object.__getattribute__(self, name)
-
 
 #: methods by class where objects take any attribute -> unproved-this-way
 class Lock:
@@ -243,7 +230,6 @@ class Weir:
 def name(s):
     if isinstance(s, (Lock, Weir)): return s.title()
     return s.what()
-
 
 #: a property made by a call is read once -> differs
 class Pump:
@@ -266,7 +252,6 @@ class Pump:
     def twice(self):
         a = self.level
         return a + a
-
 
 #: an alias of a property is read once -> differs
 class Pump:
@@ -292,7 +277,6 @@ class Pump:
         a = self.height
         return a + a
 
-
 #: a descriptor of the module is read once -> differs
 class Counting:
     def __get__(self, owner, kind):
@@ -316,7 +300,6 @@ class Pump:
     def twice(self):
         a = self.level
         return a + a
-
 
 #: a plain attribute is read once -> proved-under stable-read
 class Pump:

@@ -35,7 +35,6 @@ def due(boat: Boat | None, day: int):
     base, extra = boat.base_and_extra(day)
     return base + 2 * extra
 
-
 #: None was one of the others, and has no method -> differs
 class Boat:
     pass
@@ -65,7 +64,6 @@ def due(boat: Boat | None):
     base = boat.base()
     return 2 * base
 
-
 #: the guard asks for another one -> differs
 class Boat:
     pass
@@ -88,7 +86,6 @@ def due(boat: Boat | None, other: Boat | None):
     if other is None:
         return 0
     return boat.due()
-
 
 #: a guard against what is false, and a declaration in quotes -> same
 class Boat:
@@ -113,7 +110,6 @@ def due(boat: "Boat | None"):
         return 0
     return boat.due()
 
-
 #: one of two classes is not one of the base -> differs
 class Boat:
     pass
@@ -136,7 +132,6 @@ class Raft:
     pass
 def due(boat: Boat | Raft):
     return boat.due()
-
 
 #: what an arm did not set was set before -> proved-under no-effect+not-overridden+unpatched
 class Boat:
@@ -167,7 +162,6 @@ class Tug(Boat):
 def due(boat: Boat):
     base, extra = boat.base_and_extra()
     return (base, extra)
-
 
 #: two results in the other order -> differs
 class Boat:

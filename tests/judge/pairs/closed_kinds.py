@@ -17,7 +17,6 @@ class Tug(Vessel):
 def fee(vessel, nights: int):
     return vessel.fee(nights)
 
-
 #: so are elements -> proved-under as-declared+closed-kinds+no-effect+not-overridden+stable-read+unpatched
 class HarbourVessel:
     pass
@@ -40,7 +39,6 @@ def fees(vessels, board: list):
     for vessel in vessels:
         board.append(vessel.due())
 
-
 #: what is none of them got an answer -> differs
 class Vessel:
     pass
@@ -59,7 +57,6 @@ class Tug(Vessel):
     def fee(self): return 180
 def fee(vessel):
     return vessel.fee()
-
 
 #: somebody waits for that very failure -> differs
 class Vessel:
@@ -89,7 +86,6 @@ def due(vessel):
         return fee(vessel)
     except LookupError:
         return 0
-
 
 #: somebody waits for it further out -> differs
 class Vessel:
@@ -124,7 +120,6 @@ def all(vessels):
     except (KeyError, LookupError):
         return []
 
-
 #: a manager may let it go -> differs
 class Vessel:
     pass
@@ -151,7 +146,6 @@ from contextlib import suppress
 def due(vessel, log):
     with suppress(LookupError):
         log.append(fee(vessel))
-
 
 #: somebody waits for what fails instead -> differs
 class Vessel:
@@ -182,7 +176,6 @@ def due(vessel):
     except AttributeError:
         return 0
 
-
 #: what somebody waits for is another error -> proved-under closed-kinds+no-effect+not-overridden+unpatched
 class Vessel:
     pass
@@ -212,7 +205,6 @@ def due(path):
     except OSError:
         return ''
 
-
 #: others get something else -> differs
 class Vessel:
     pass
@@ -231,7 +223,6 @@ class Tug(Vessel):
     def fee(self): return 180
 def fee(vessel):
     return vessel.fee()
-
 
 #: one of the kinds is forgotten -> differs
 class Vessel:
@@ -254,7 +245,6 @@ class Raft(Vessel): ...
 def fee(vessel):
     return vessel.fee()
 
-
 #: the name says nothing of the class -> differs
 class Vessel:
     pass
@@ -273,7 +263,6 @@ class Tug(Vessel):
     def says(self): return "tug"
 def text_of(thing):
     return thing.says()
-
 
 #: it may be none at all -> differs
 class Vessel:
@@ -294,7 +283,6 @@ class Tug(Vessel):
 def fee(vessel):
     return vessel.fee()
 
-
 #: or nothing is given -> differs
 class Vessel:
     pass
@@ -313,7 +301,6 @@ class Tug(Vessel):
     def fee(self): return 180
 def fee(vessel=None):
     return vessel.fee()
-
 
 #: a text is handed over beside it -> differs
 class Vessel:
@@ -338,7 +325,6 @@ def fee(vessel):
 def usual():
     return fee("a skiff")
 
-
 #: a text is a kind, too -> differs
 class Vessel:
     pass
@@ -359,7 +345,6 @@ class Tug(Vessel):
 def fee(vessel):
     return vessel.fee()
 
-
 #: the kinds have no class of ours in common -> differs
 class Vessel:
     pass
@@ -378,7 +363,6 @@ class Tug:
     def fee(self): return 180
 def fee(vessel):
     return vessel.fee()
-
 
 #: one alone is no row of kinds -> differs
 class Vessel:

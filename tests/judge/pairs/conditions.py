@@ -9,7 +9,6 @@ def deep(draught: int):
         return "deep"
     return "ok"
 
-
 #: a bound turned round wrongly -> differs
 def deep(draught: int):
     if draught < 120:
@@ -20,7 +19,6 @@ def deep(draught: int):
     if draught > 120:
         return "deep"
     return "ok"
-
 
 #: a float bound is not turned round by its opposite -> differs
 def deep(draught: float):
@@ -33,7 +31,6 @@ def deep(draught: float):
         return "deep"
     return "ok"
 
-
 #: not before a float bound is safe -> proved
 def deep(draught: float):
     if draught < 1.2:
@@ -44,7 +41,6 @@ def deep(draught: float):
     if not draught < 1.2:
         return "deep"
     return "ok"
-
 
 #: a bound of something unknown -> proved-under total-order
 def deep(boat):
@@ -57,7 +53,6 @@ def deep(boat):
         return "deep"
     return "ok"
 
-
 #: an unknown equality turned round -> proved-under plain-equality
 def is_barge(boat):
     if boat.kind == "barge":
@@ -69,7 +64,6 @@ def is_barge(boat):
         return 0
     return 1
 
-
 #: a mirrored comparison of something unknown -> proved-under total-order
 def deep(boat):
     return 1 if boat.draught < 120 else 2
@@ -77,14 +71,12 @@ def deep(boat):
 def deep(boat):
     return 1 if 120 > boat.draught else 2
 
-
 #: a mirrored comparison with the bound moved -> differs
 def deep(draught: int):
     return draught < 120
 #: becomes
 def deep(draught: int):
     return 120 >= draught
-
 
 #: de Morgan over and -> proved
 def refuse(boat, lock):
@@ -97,7 +89,6 @@ def refuse(boat, lock):
         return 1
     return 0
 
-
 #: de Morgan forgets to exchange and -> differs
 def refuse(boat, lock):
     if boat and lock:
@@ -108,7 +99,6 @@ def refuse(boat, lock):
     if not boat and not lock:
         return 1
     return 0
-
 
 #: de Morgan over or with and inside -> proved
 def refuse(a, b, c):
@@ -121,7 +111,6 @@ def refuse(a, b, c):
         return 1
     return 0
 
-
 #: de Morgan loses its parentheses -> differs
 def refuse(a, b, c):
     if (a or b) and c:
@@ -132,7 +121,6 @@ def refuse(a, b, c):
     if not a and not b or c:
         return 1
     return 0
-
 
 #: operands of or change places and both raise -> differs
 def refuse(a, b):
@@ -145,7 +133,6 @@ def refuse(a, b):
         return 1
     return 0
 
-
 #: plain bools may change places -> proved
 def refuse(a: bool, b: bool):
     if a or b:
@@ -156,7 +143,6 @@ def refuse(a: bool, b: bool):
     if b or a:
         return 1
     return 0
-
 
 #: a chain of comparisons taken apart -> proved
 def within(hour: int):
@@ -169,7 +155,6 @@ def within(hour: int):
         return "night"
     return "day"
 
-
 #: a chain of comparisons taken apart with a bound moved -> differs
 def within(hour: int):
     if 6 <= hour < 20:
@@ -180,7 +165,6 @@ def within(hour: int):
     if hour <= 6 or hour >= 20:
         return "night"
     return "day"
-
 
 #: the middle of a chain is evaluated twice -> differs
 def within(clock):
@@ -193,7 +177,6 @@ def within(clock):
         return "day"
     return "night"
 
-
 #: not in and in -> proved
 def known(name, register):
     if name not in register:
@@ -205,7 +188,6 @@ def known(name, register):
         return 1
     return 0
 
-
 #: is not and is -> proved
 def known(entry):
     if entry is not None:
@@ -214,7 +196,6 @@ def known(entry):
 #: becomes
 def known(entry):
     return 0 if entry is None else 1
-
 
 #: missing is not the same as false -> differs
 def known(entry):
@@ -227,7 +208,6 @@ def known(entry):
         return 1
     return 0
 
-
 #: an Optional int may be 0 -> differs
 def depth(found: int | None):
     if found is None:
@@ -239,14 +219,12 @@ def depth(found: int | None):
         return -1
     return found
 
-
 #: or gives the default for a falsy value too -> differs
 def name(given: str | None):
     return given if given is not None else "unknown"
 #: becomes
 def name(given: str | None):
     return given or "unknown"
-
 
 #: an or as a value is a choice by truth -> proved
 def name(given: str):
@@ -257,7 +235,6 @@ def name(given: str):
         return given
     return "unknown"
 
-
 #: a condition as a value, where it is no bool -> differs
 def has(cargo: list):
     if cargo:
@@ -266,7 +243,6 @@ def has(cargo: list):
 #: becomes
 def has(cargo: list):
     return cargo
-
 
 #: a condition as a value, where it is a bool -> proved
 def deep(draught: int):
@@ -277,7 +253,6 @@ def deep(draught: int):
 #: becomes
 def deep(draught: int):
     return draught > 120
-
 
 #: comparing with True is not testing for truth -> differs
 def wet(level: int):
@@ -290,7 +265,6 @@ def wet(level: int):
         return 1
     return 0
 
-
 #: 1 and True are equal but not the same -> differs
 def code(flag: bool):
     if flag:
@@ -302,14 +276,12 @@ def code(flag: bool):
         return 1
     return 0
 
-
 #: a conditional expression turned round -> proved
 def sign(hour: int):
     return "open" if hour >= 6 else "closed"
 #: becomes
 def sign(hour: int):
     return "closed" if hour < 6 else "open"
-
 
 #: a test already decided is dropped -> proved
 def band(level: int):
@@ -326,7 +298,6 @@ def band(level: int):
         return "low"
     return "normal"
 
-
 #: a test that looks decided is not -> differs
 def band(level: int):
     if level < 95:
@@ -341,7 +312,6 @@ def band(level: int):
     if level < 120:
         return "low"
     return "normal"
-
 
 #: bands of floats let NaN through to the last one -> differs
 def band(level: float):
@@ -358,7 +328,6 @@ def band(level: float):
         return "dry"
     return "low"
 
-
 #: an impossible arm is dropped -> proved
 def band(level: int):
     if level < 95:
@@ -372,7 +341,6 @@ def band(level: int):
     if level < 95:
         return "dry"
     return "wet"
-
 
 #: constants of one subject exclude each other -> proved
 def lamps(signal: str):
@@ -389,7 +357,6 @@ def lamps(signal: str):
         return 1
     return 0
 
-
 #: constants of an unknown subject are asked in order -> differs
 def lamps(signal):
     if signal == "stop":
@@ -404,7 +371,6 @@ def lamps(signal):
     if signal == "stop":
         return 1
     return 0
-
 
 #: overlapping tests change places -> differs
 def rate(length: int):
@@ -421,7 +387,6 @@ def rate(length: int):
         return 2
     return 1
 
-
 #: a walrus binds before the test -> proved
 def find(register, name):
     if (entry := register.get(name)) is not None:
@@ -434,7 +399,6 @@ def find(register, name):
         return entry
     return entry.berth
 
-
 #: not not is no truth value of its own -> proved
 def flag(boat):
     if not not boat.late:
@@ -446,7 +410,6 @@ def flag(boat):
         return 1
     return 2
 
-
 #: bool of a condition, as a value -> differs
 def flag(boat):
     return not not boat.late
@@ -454,14 +417,12 @@ def flag(boat):
 def flag(boat):
     return boat.late
 
-
 #: integers compare by value, text by letters -> differs
 def first(hour: str):
     return hour < "6"
 #: becomes
 def first(hour: str):
     return hour < "06"
-
 
 #: negative zero is not zero -> differs
 def level(x: float):
@@ -474,7 +435,6 @@ def level(x: float):
         return 0.0
     return 1.0
 
-
 #: an equal int may be a bool -> differs
 def code(x: int):
     if x == 1:
@@ -485,7 +445,6 @@ def code(x: int):
     if x == 1:
         return 1
     return 0
-
 
 #: an int equal to 7 is that 7 -> proved
 def code(x: int):
@@ -498,7 +457,6 @@ def code(x: int):
         return 7
     return 0
 
-
 #: a default of None widens the annotation -> differs
 def depth(n: int = None):
     if n is None:
@@ -507,7 +465,6 @@ def depth(n: int = None):
 #: becomes
 def depth(n: int = None):
     return n
-
 
 #: a keyword's default of None widens it too -> differs
 def depth(*, name: str = None):
@@ -518,7 +475,6 @@ def depth(*, name: str = None):
 def depth(*, name: str = None):
     return name
 
-
 #: another default does not widen it -> proved
 def depth(n: int = 3):
     if n is None:
@@ -528,14 +484,12 @@ def depth(n: int = 3):
 def depth(n: int = 3):
     return n
 
-
 #: a default of another type widens the annotation -> differs
 def known(name: str = 0):
     return isinstance(name, str)
 #: becomes
 def known(name: str = 0):
     return True
-
 
 #: a sentinel as default ends the trust in the annotation -> differs
 NOTHING = object()
@@ -546,7 +500,6 @@ NOTHING = object()
 def known(n: int = NOTHING):
     return True
 
-
 #: the condition as a value, asked for its truth -> proved
 def late(boat):
     if boat.delay:
@@ -555,7 +508,6 @@ def late(boat):
 #: becomes
 def late(boat):
     return bool(boat.delay)
-
 
 #: the condition as a value, not asked for its truth -> differs
 def late(boat):
@@ -566,7 +518,6 @@ def late(boat):
 def late(boat):
     return boat.delay
 
-
 #: a comparison of unknown values as a value -> proved-under plain-truth
 def home(boat, berth):
     if boat == berth:
@@ -575,7 +526,6 @@ def home(boat, berth):
 #: becomes
 def home(boat, berth):
     return boat == berth
-
 
 #: the opposite of a comparison as a value -> proved-under plain-equality
 def home(boat, berth):
@@ -586,7 +536,6 @@ def home(boat, berth):
 def home(boat, berth):
     return boat != berth
 
-
 #: an and of a comparison and an unknown value is not a bool -> differs
 def home(boat, berth):
     if boat == 3 and berth:
@@ -595,7 +544,6 @@ def home(boat, berth):
 #: becomes
 def home(boat, berth):
     return boat == 3 and berth
-
 
 #: bool asks each operand once and stops at the first that decides -> proved
 def fit(boat):
@@ -607,7 +555,6 @@ def fit(boat):
 def fit(boat):
     return bool(boat.crew and boat.papers)
 
-
 #: bool of the operands in another order -> differs
 def fit(boat):
     if boat.crew() and boat.papers():
@@ -617,7 +564,6 @@ def fit(boat):
 #: becomes
 def fit(boat):
     return bool(boat.papers() and boat.crew())
-
 
 #: a name that hides bool -> differs
 def fit(boat):
@@ -630,7 +576,6 @@ def bool(boat):
 def fit(boat):
     return bool(boat)
 
-
 #: a call's result is no comparison -> differs
 def open_now(lock, day):
     if lock(day):
@@ -639,7 +584,6 @@ def open_now(lock, day):
 #: becomes
 def open_now(lock, day):
     return lock(day)
-
 
 #: a comparison named, tested and handed on -> proved-under plain-truth
 def home(boat, berth, log):
@@ -651,7 +595,6 @@ def home(boat, berth, log):
 def home(boat, berth, log):
     before = boat < berth
     log(before)
-
 
 #: a kind asked for again after another attribute was set -> proved-under stable-read+no-effect
 def wear(gate):
@@ -665,7 +608,6 @@ def wear(gate):
         gate.silt = gate.silt + 1
         gate.worn = True
 
-
 #: a kind asked for again after it was set -> differs
 def wear(gate):
     if gate.kind == "weir":
@@ -677,7 +619,6 @@ def wear(gate):
     if gate.kind == "weir":
         gate.kind = "old weir"
         gate.worn = True
-
 
 #: a kind that the setting of another attribute may change, as the class itself says -> differs
 class Gate:
@@ -709,7 +650,6 @@ def wear(gate: Gate):
         gate.worn = True
     return gate.kind
 
-
 #: a kind asked for again after a call -> differs
 def wear(gate):
     if gate.kind == "weir":
@@ -721,7 +661,6 @@ def wear(gate):
     if gate.kind == "weir":
         gate.clean()
         gate.worn = True
-
 
 #: what is one kind is no other -> proved-under plain-equality
 def wear(kind, silt: int):
@@ -738,7 +677,6 @@ def wear(kind, silt: int):
         return silt + 2
     return silt
 
-
 #: 1 and True are one kind -> differs
 def wear(kind, silt: int):
     if kind == 1:
@@ -753,7 +691,6 @@ def wear(kind, silt: int):
     if kind == True:
         return silt + 2
     return silt
-
 
 #: what is not one kind may be another -> differs
 def wear(kind, silt: int):
@@ -770,7 +707,6 @@ def wear(kind, silt: int):
         return silt + 2
     return silt
 
-
 #: a value that equals two constants of other types -> differs
 def wear(kind, silt: int):
     if kind == 0:
@@ -785,7 +721,6 @@ def wear(kind, silt: int):
     if kind == 0.0:
         return silt + 2
     return silt
-
 
 #: a part asked for its truth again after something was set in it -> differs
 class Hull:
@@ -808,7 +743,6 @@ def wear(boat, log, hull: Hull):
     if hull:
         hull.holes = 2
         log(1)
-
 
 #: a property whose setter changes the kind -> differs
 class Gate:
@@ -846,7 +780,6 @@ def wear(gate: Gate):
         gate.worn = True
     return gate.kind
 
-
 #: a check moved above the one that protects it -> differs
 def wear(gate):
     if gate is not None:
@@ -859,7 +792,6 @@ def wear(gate):
         return 1
     return 0
 
-
 #: the protecting check moved to the front changes what None does -> differs
 def wear(gate):
     if gate.depth > 3 and gate is not None:
@@ -870,7 +802,6 @@ def wear(gate):
     if gate is not None and gate.depth > 3:
         return 1
     return 0
-
 
 #: a question that the new version leaves out where it does not matter -> proved-under no-effect+plain-truth
 def wear(gate):
@@ -884,7 +815,6 @@ def wear(gate):
         return 0
     return 0
 
-
 #: a question left out where it does matter -> differs
 def wear(gate):
     if gate.kind:
@@ -896,7 +826,6 @@ def wear(gate):
     if gate.kind:
         return 0
     return 0
-
 
 #: a question left out that a handler waits for -> differs
 class Gate:
@@ -919,7 +848,6 @@ def wear(gate: Gate):
     except AttributeError:
         return 1
     return 0
-
 
 #: scattered tests of a kind in one chain -> same
 def wear(gate):
@@ -946,7 +874,6 @@ def wear(gate):
         if gate.age > 3:
             gate.worn = True
 
-
 #: scattered tests of a kind, one kind forgotten -> differs
 def wear(gate):
     if gate.kind != "weir":
@@ -963,7 +890,6 @@ def wear(gate):
         gate.age = gate.age + 1
         gate.worn = True
 
-
 #: a sentinel of the module asked for twice -> proved-under stable-read
 MISSING = object()
 def default_of(field):
@@ -978,7 +904,6 @@ def default_of(field):
     if field.default is MISSING:
         return 1
     return 2
-
 
 #: a sentinel that a function of the module may replace -> differs
 MISSING = None
@@ -1009,7 +934,6 @@ def default_of(field: Field):
         return 2
     return 3
 
-
 #: the one combination that differs is aimed at -> differs
 def fee(tons: int, level: int, hour: int, kind: str, night: bool, paid: int):
     if tons == 217 and level < hour - 340 and kind == "tug" and not night and paid > 4099:
@@ -1020,7 +944,6 @@ def fee(tons: int, level: int, hour: int, kind: str, night: bool, paid: int):
     if tons == 217 and level < hour - 340 and kind == "tug" and not night and paid > 4099:
         return 2
     return 0
-
 
 #: tests for one value in a row, some of them for several, become a chain -> proved-under plain-equality+stable-read
 def wait(boat, months):
@@ -1043,7 +966,6 @@ def wait(boat, months):
         rest = 36
     return months + rest
 
-
 #: one of them is asked for twice, and the last one counts -> differs
 def wait(boat, months):
     rest = 12
@@ -1060,7 +982,6 @@ def wait(boat, months):
     elif boat.kind in ("hay", "coal"):
         rest = 24
     return months + rest
-
 
 #: among several, then one of them again -> differs
 def wait(kind: str):
@@ -1079,7 +1000,6 @@ def wait(kind: str):
         rest = 24
     return rest
 
-
 #: what is asked changes in between -> differs
 def wait(boat):
     if boat.kind == "coal":
@@ -1094,7 +1014,6 @@ def wait(boat):
     elif boat.kind in ("hay", "straw"):
         boat.rest = 24
     return boat
-
 
 #: True is 1 too -> differs
 def wait(kind):
@@ -1112,7 +1031,6 @@ def wait(kind):
     elif kind in (True, 2):
         rest = 2
     return rest
-
 
 #: what is None equals no text, whichever is asked first -> proved-under stable-read
 def turn(boat, yard):
@@ -1137,7 +1055,6 @@ def turn(boat, yard):
     else:
         raise LookupError(boat)
 
-
 #: what is None is not true either -> differs
 def turn(boat, yard):
     if boat.late:
@@ -1156,7 +1073,6 @@ def turn(boat, yard):
         yard.move(boat)
     else:
         raise LookupError(boat)
-
 
 #: what equals None is None, if equality is plain -> proved-under plain-equality+stable-read
 def turn(boat, yard):
@@ -1177,14 +1093,12 @@ def turn(boat, yard):
     else:
         raise LookupError(boat)
 
-
 #: one of several beginnings of a text -> proved
 def f(line: str):
     return line == "" or line.startswith("#") or line.startswith("//")
 #: becomes
 def f(line: str):
     return line == "" or line.startswith(("#", "//"))
-
 
 #: none of several beginnings -> proved-under as-used+no-effect
 def f(line):
@@ -1197,14 +1111,12 @@ def f(line):
         return 1
     return 2
 
-
 #: another beginning -> differs
 def f(line: str):
     return line.startswith("#") or line.startswith("//")
 #: becomes
 def f(line: str):
     return line.startswith(("#", "/"))
-
 
 #: all of several beginnings -> differs
 def f(line: str):
@@ -1213,14 +1125,12 @@ def f(line: str):
 def f(line: str):
     return line.startswith(("#", "//"))
 
-
 #: a beginning and an end -> differs
 def f(line: str):
     return line.startswith("#") or line.endswith("//")
 #: becomes
 def f(line: str):
     return line.startswith(("#", "//"))
-
 
 #: a method that only looks like the one of texts -> unproved
 class Line:
@@ -1245,7 +1155,6 @@ class Line:
 def f(line: Line):
     return line.startswith(("#", "/"))
 
-
 #: several ends of what an object has -> proved-under as-used+no-effect
 def f(boat):
     if boat.name.endswith("s") or boat.name.endswith("x"):
@@ -1257,7 +1166,6 @@ def f(boat):
         return 1
     return 2
 
-
 #: what equals None, asked by identity -> proved-under plain-equality
 def f(boat):
     if boat.load == None:
@@ -1268,7 +1176,6 @@ def f(boat):
     if boat.load is None:
         return 1
     return 2
-
 
 #: a class that says what equals None -> unproved
 class Load:
@@ -1291,14 +1198,12 @@ def f(boat):
         return 1
     return 2
 
-
 #: a declared text that may be None -> proved
 def f(load: str | None):
     return load != None and load.strip()
 #: becomes
 def f(load: str | None):
     return load is not None and load.strip()
-
 
 #: another thing is None -> differs
 def rate(boat):
@@ -1310,7 +1215,6 @@ def rate(boat):
     if boat.load is None or boat.load is None:
         return 1
     return 2
-
 
 #: bytes that are asked for a text -> differs
 def f(line: bytes):
@@ -1325,7 +1229,6 @@ def f(line: bytes):
     except TypeError as error:
         return str(error)
 
-
 #: nothing and the empty text are asked for at once -> proved
 def marked(name: str | None) -> str:
     if name is None:
@@ -1334,7 +1237,6 @@ def marked(name: str | None) -> str:
 #: becomes
 def marked(name: str | None) -> str:
     return (name or "").strip()
-
 
 #: another text stands in for the empty one -> differs
 def marked(name: str | None) -> str:
@@ -1345,7 +1247,6 @@ def marked(name: str | None) -> str:
 def marked(name: str | None) -> str:
     return (name or "tug").strip()
 
-
 #: None and the empty text are not the same -> differs
 def marked(name: str | None) -> str | None:
     if not name:
@@ -1354,7 +1255,6 @@ def marked(name: str | None) -> str | None:
 #: becomes
 def marked(name: str | None) -> str | None:
     return name
-
 
 #: a length is never below nothing -> proved
 def f(rows, out):
@@ -1367,7 +1267,6 @@ def f(rows, out):
         return 1
     return 2
 
-
 #: a len of its own -> differs
 def f(rows, len):
     if len(rows) > 0:
@@ -1378,7 +1277,6 @@ def f(rows, len):
     if len(rows) != 0:
         return 1
     return 2
-
 
 #: what is called otherwise may give anything -> differs
 def f(rows, size):
@@ -1391,7 +1289,6 @@ def f(rows, size):
         return 1
     return 2
 
-
 #: at least one is not none -> proved
 def f(rows):
     return 1 if len(rows) >= 1 else 2
@@ -1399,14 +1296,12 @@ def f(rows):
 def f(rows):
     return 2 if len(rows) == 0 else 1
 
-
 #: more than one is not the opposite of none -> differs
 def f(rows):
     return 1 if len(rows) > 1 else 2
 #: becomes
 def f(rows):
     return 2 if len(rows) == 0 else 1
-
 
 #: declared where a new object is made -> proved-under as-declared
 class Lock:

@@ -9,7 +9,6 @@ def names(boats):
 def names(boats):
     return {boat.name for boat in boats if boat.ready}
 
-
 #: a set is no list -> differs
 def names(boats: list[int]):
     found = set()
@@ -19,7 +18,6 @@ def names(boats: list[int]):
 #: becomes
 def names(boats: list[int]):
     return [boat for boat in boats]
-
 
 #: a dict filled in a loop -> proved
 def by_name(boats):
@@ -32,7 +30,6 @@ def by_name(boats):
 def by_name(boats):
     return {boat.name: boat.toll() for boat in boats}
 
-
 #: key and value are worked out in another order -> differs
 def by_name(boats):
     found = {}
@@ -42,7 +39,6 @@ def by_name(boats):
 #: becomes
 def by_name(boats):
     return {boat.name(): boat.toll() for boat in boats}
-
 
 #: the first value of a key is kept, not the last -> differs
 def by_name(boats: list[int]):
@@ -55,7 +51,6 @@ def by_name(boats: list[int]):
 def by_name(boats: list[int]):
     return {boat: i for i, boat in enumerate(boats)}
 
-
 #: counting; what is asked in a generator must not raise StopIteration -> proved-under no-effect
 def waiting(boats):
     count = 0
@@ -66,7 +61,6 @@ def waiting(boats):
 #: becomes
 def waiting(boats):
     return sum(1 for boat in boats if boat.waits())
-
 
 #: counting what does not wait -> differs
 def waiting(boats):
@@ -79,7 +73,6 @@ def waiting(boats):
 def waiting(boats):
     return sum(1 for boat in boats if not boat.waits())
 
-
 #: adding up what may be anything -> differs
 def tolls(boats: list[str]):
     pence = 0
@@ -90,7 +83,6 @@ def tolls(boats: list[str]):
 def tolls(boats: list[str]):
     return sum(boat + boat for boat in boats)
 
-
 #: a length of each added up -> proved-under no-effect
 def letters(names):
     count = 0
@@ -100,7 +92,6 @@ def letters(names):
 #: becomes
 def letters(names):
     return sum(len(name) for name in names)
-
 
 #: a text found in a set or in none -> proved
 def kinds(boats):
@@ -114,7 +105,6 @@ def kinds(boats):
 def kinds(boats):
     found = {boat.kind for boat in boats}
     return None if len(found) > 3 else found
-
 
 #: an empty dict is another one each time -> same
 def two(boats):
@@ -131,7 +121,6 @@ def two(boats):
     boats.put(a)
     return boats
 
-
 #: one dict handed out twice -> differs
 def two(boats):
     a = {}
@@ -141,7 +130,6 @@ def two(boats):
 def two(boats):
     a = {}
     return a, a, boats
-
 
 #: a count that the loop body asks for -> differs
 def count(boats: list[int]):
@@ -154,7 +142,6 @@ def count(boats: list[int]):
 def count(boats: list[int]):
     total = 0
     return sum(1 for boat in boats if boat > total)
-
 
 #: somebody looks at a set while it is filled -> differs
 def f(xs, look):

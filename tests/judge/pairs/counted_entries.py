@@ -10,7 +10,6 @@ class Book:
     def note(self, boat):
         self.locked[boat.name] = self.locked.get(boat.name, 0) + 1
 
-
 #: so they are where it starts with some -> proved-under as-declared+hashable+stable-read
 class Book:
     def __init__(self): self.locked = {"Heron": 3}
@@ -24,7 +23,6 @@ class Book:
     def note(self, boat):
         self.locked[boat.name] = self.locked.get(boat.name, 0) + 1
     def busy(self): return sorted(self.locked.items())
-
 
 #: somebody puts something else into it -> unproved
 class Book:
@@ -40,7 +38,6 @@ class Book:
         self.locked[boat.name] = self.locked.get(boat.name, 0) + 1
     def tell(self, boat): self.locked[boat.name] = boat.place
 
-
 #: it starts with something else -> unproved
 class Book:
     def __init__(self): self.locked = {"Heron": []}
@@ -52,7 +49,6 @@ class Book:
     def __init__(self): self.locked = {"Heron": []}
     def note(self, boat):
         self.locked[boat.name] = self.locked.get(boat.name, 0) + 1
-
 
 #: it gets another name -> unproved
 class Book:
@@ -72,7 +68,6 @@ class Book:
         found = self.locked
         found["Heron"] = []
 
-
 #: others get it, and may put into it -> unproved
 class Book:
     def __init__(self): self.locked = {}
@@ -87,7 +82,6 @@ class Book:
         self.locked[boat.name] = self.locked.get(boat.name, 0) + 1
     def give(self, desk): desk.fill(self.locked)
 
-
 #: it is filled at once -> unproved
 class Book:
     def __init__(self): self.locked = {}
@@ -101,7 +95,6 @@ class Book:
     def note(self, boat):
         self.locked[boat.name] = self.locked.get(boat.name, 0) + 1
     def fill(self, more): self.locked.update(more)
-
 
 #: it gets another name where it is not empty -> unproved
 class Book:
@@ -121,7 +114,6 @@ class Book:
         found = self.locked or more
         found["Heron"] = []
 
-
 #: its class has one with something else -> unproved
 class Book:
     def __init__(self): self.locked = {}
@@ -140,7 +132,6 @@ class Log(Book):
     locked = {"Heron": []}
     def __init__(self): pass
 
-
 #: it is reached by its name in a text -> unproved
 class Book:
     def __init__(self): self.locked = {}
@@ -154,7 +145,6 @@ class Book:
     def note(self, boat):
         self.locked[boat.name] = self.locked.get(boat.name, 0) + 1
     def fill(self): getattr(self, "locked")["Heron"] = []
-
 
 #: a word of Python means something else -> unproved
 class Book:
@@ -171,7 +161,6 @@ class Book:
         self.locked[boat.name] = self.locked.get(boat.name, 0) + 1
     def size(self): return len(self.locked)
 def len(entries): entries["Heron"] = []
-
 
 #: it is another one later -> unproved
 class Book:

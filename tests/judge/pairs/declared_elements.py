@@ -18,7 +18,6 @@ def post(notices: list[Notice], board):
         said = notice.said()
         board.write(notice.lock, said)
 
-
 #: a value of a declared mapping is of its class -> proved-under as-declared+no-effect+not-overridden+unpatched
 class Notice:
     def __init__(self, lock: str): self.lock = lock
@@ -37,7 +36,6 @@ class Closure(Notice):
 def post(notices: dict[str, Notice], board):
     for lock, notice in notices.items():
         board.write(lock, notice.said())
-
 
 #: a declared attribute is of its class -> proved-under as-declared+no-effect+not-overridden+unpatched
 class Notice:
@@ -59,7 +57,6 @@ class Board:
     def said(self):
         return self.last.word()
 
-
 #: of a list of nothing in particular, no class is known -> differs
 class Notice: ...
 class Closure(Notice): ...
@@ -72,7 +69,6 @@ class Closure(Notice):
     def word(self): return "closed"
 def post(notices: list):
     return [n.word() for n in notices]
-
 
 #: what may be None has no method -> differs
 class Notice: ...
@@ -89,7 +85,6 @@ class Closure(Notice):
 def post(notices: list[Notice | None], board: list):
     for notice in notices:
         board.append(notice.word())
-
 
 #: a key is no value -> differs
 class Notice:
@@ -109,7 +104,6 @@ def post(notices: dict[str, Notice], board: list):
     for notice, lock in notices.items():
         board.append(notice.word())
 
-
 #: a list is no longer what it was declared to be once something else is put in -> differs
 def lowest(levels: list[int]) -> list:
     levels.append(None)
@@ -118,7 +112,6 @@ def lowest(levels: list[int]) -> list:
 def lowest(levels: list[int]) -> list:
     levels.append(None)
     return [level for level in levels]
-
 
 #: what another list adds is not declared -> differs
 def noted(levels: list[int], book: list) -> None:
@@ -129,7 +122,6 @@ def noted(levels: list[int], book: list) -> None:
 def noted(levels: list[int], book: list) -> None:
     for level in levels + [None]:
         book.append(level)
-
 
 #: something else is put in later, and met in the next round -> differs
 def noted(levels: list[int], book: list) -> None:
@@ -145,7 +137,6 @@ def noted(levels: list[int], book: list) -> None:
             book.append(level)
         levels[0:1] = [None]
 
-
 #: a value that is set is no longer declared -> differs
 def noted(levels: dict[str, int], book: list) -> None:
     levels["sill"] = None
@@ -157,7 +148,6 @@ def noted(levels: dict[str, int], book: list) -> None:
     levels["sill"] = None
     for level in levels.values():
         book.append(level)
-
 
 #: a list that grows by another one -> differs
 def noted(levels: list[int], book: list) -> None:
@@ -171,7 +161,6 @@ def noted(levels: list[int], book: list) -> None:
     for level in levels:
         book.append(level)
 
-
 #: what is joined of two declared lists is declared -> proved-under as-declared
 def noted(levels: list[int], more: list[int], book: list) -> None:
     for level in levels + more:
@@ -181,7 +170,6 @@ def noted(levels: list[int], more: list[int], book: list) -> None:
 def noted(levels: list[int], more: list[int], book: list) -> None:
     for level in levels + more:
         book.append(level)
-
 
 #: what turned out to be of a class has what that class declares -> proved-under as-declared+no-effect+not-overridden+unpatched
 class Vessel: ...
@@ -202,7 +190,6 @@ class Barge(Vessel):
 def tonnes(vessels: list[Vessel]):
     return sum(vessel.tonnes() for vessel in vessels)
 
-
 #: what turned out not to be of a class need not have it -> unproved
 class Vessel: ...
 class Barge(Vessel):
@@ -216,7 +203,6 @@ class Barge(Vessel):
     def __init__(self, cargo: int): self.cargo = cargo
 def tonnes(vessel: Vessel, book: list):
     book.append(vessel)
-
 
 #: behind a question for the class, the other kinds are met again -> unproved
 class Vessel: ...
@@ -233,7 +219,6 @@ class Barge(Vessel):
 def tonnes(vessel: Vessel, book: list):
     if isinstance(vessel, Barge): book.append(vessel.cargo)
     book.append(1)
-
 
 #: an empty text is not what was there before -> differs
 class Vessel: ...
@@ -257,7 +242,6 @@ def tonnes(vessels: list[Vessel]):
         total = vessel.tonnes()
     return total
 
-
 #: an object of another class was put in -> differs
 class Vessel: ...
 class Barge(Vessel): ...
@@ -277,7 +261,6 @@ def note(vessels: list[Vessel], board: list):
     vessels.append(Gate())
     for vessel in vessels:
         board.append(vessel.number())
-
 
 #: a function that says one thing and hands back None -> differs
 class Vessel: ...

@@ -17,7 +17,6 @@ class Lock:
     def is_dry(self) -> bool:
         return self.level >= self.sill
 
-
 #: a sum of fields is compared wrongly -> differs
 from dataclasses import dataclass
 @dataclass
@@ -36,7 +35,6 @@ class Lock:
     is_open: bool = False
     def is_dry(self) -> bool:
         return self.level > self.sill
-
 
 #: fields that are whole numbers, one off -> proved-under as-declared
 from dataclasses import dataclass
@@ -57,7 +55,6 @@ class Lock:
     def is_low(self) -> bool:
         return self.sill >= self.level
 
-
 #: fields that are whole numbers, two off -> differs
 from dataclasses import dataclass
 @dataclass
@@ -76,7 +73,6 @@ class Lock:
     is_open: bool = False
     def is_low(self) -> bool:
         return self.sill >= self.level
-
 
 #: a field that is a bool is its truth -> proved-under as-declared
 from dataclasses import dataclass
@@ -99,7 +95,6 @@ class Lock:
     def word(self) -> str:
         return 'open' if self.is_open else 'shut'
 
-
 #: a field that is a number is not its truth -> differs
 from dataclasses import dataclass
 @dataclass
@@ -121,7 +116,6 @@ class Lock:
     def word(self) -> str:
         return 'open' if self.level else 'shut'
 
-
 #: a float is not one off -> differs
 from dataclasses import dataclass
 @dataclass
@@ -140,7 +134,6 @@ class Lock:
     is_open: bool = False
     def is_low(self) -> bool:
         return self.sill >= self.level
-
 
 #: a field changes between two reads -> differs
 from dataclasses import dataclass
@@ -169,7 +162,6 @@ class Lock:
         self.fill()
         return a + a
 
-
 #: a field is set through another name -> unproved
 from dataclasses import dataclass
 @dataclass
@@ -193,7 +185,6 @@ def moved(a: Lock, b: Lock) -> int:
     b.level = 7
     return before + before
 
-
 #: a field that is a property is no field -> differs
 class Lock:
     def __init__(self, level: int): self._level = level
@@ -213,7 +204,6 @@ class Lock:
     def twice(self) -> int:
         return 0
 
-
 #: a list of the object is empty or not -> proved-under as-declared
 class Queue:
     def __init__(self, boats: list[str]):
@@ -227,7 +217,6 @@ class Queue:
 def is_idle(queue: Queue) -> bool:
     return not queue.boats
 
-
 #: a list of the object has one or more -> differs
 class Queue:
     def __init__(self, boats: list[str]):
@@ -240,7 +229,6 @@ class Queue:
         self.boats = boats
 def is_idle(queue: Queue) -> bool:
     return not queue.boats
-
 
 #: a list that is filled in between -> differs
 class Queue:
@@ -258,7 +246,6 @@ def joined(queue: Queue, boat: str) -> bool:
     queue.boats.append(boat)
     return not queue.boats
 
-
 #: a container of the module with a truth of its own -> unproved
 class Boats(list):
     def __bool__(self): return True
@@ -269,7 +256,6 @@ class Boats(list):
     def __bool__(self): return True
 def is_idle(boats: list[str]) -> bool:
     return not boats
-
 
 #: a field of an enum, looked up in a table -> proved-under as-declared+unpatched
 from enum import Enum
@@ -294,7 +280,6 @@ class Gate:
     def text(self) -> str:
         return {Side.LEFT: "left", Side.RIGHT: "right"}[self.side]
 
-
 #: what a method gives back may be None -> proved-under as-declared
 class Book:
     def find(self, key: str) -> str | None:
@@ -308,7 +293,6 @@ class Book:
 def has(book: Book, key: str) -> bool:
     return isinstance(book.find(key), str)
 
-
 #: what a method gives back may be false without being None -> differs
 class Book:
     def find(self, key: str) -> str | None:
@@ -321,7 +305,6 @@ class Book:
         return {"a": ""}.get(key)
 def has(book: Book, key: str) -> bool:
     return bool(book.find(key))
-
 
 #: an attribute that only some objects have -> differs
 class Boat:
@@ -339,7 +322,6 @@ class Boat:
             self.power = 3
 def strong(boat: Boat) -> bool:
     return boat.power > 2 and boat.kind == "tug"
-
 
 #: an attribute that objects of a derived class lack -> differs
 class Boat:
@@ -362,7 +344,6 @@ class Raft(Boat):
 def strong(boat: Boat) -> bool:
     return boat.power > 2 and boat.kind == "tug"
 
-
 #: attributes that all objects have are read in any order -> proved-under as-declared
 class Boat:
     def __init__(self, kind: str, power: int):
@@ -378,7 +359,6 @@ class Boat:
 def strong(boat: Boat) -> bool:
     return boat.power > 2 and boat.kind == "tug"
 
-
 #: an object that may be None is asked first -> differs
 class Boat:
     def __init__(self, kind: str, power: int):
@@ -393,7 +373,6 @@ class Boat:
         self.power = power
 def strong(boat: Boat | None) -> bool:
     return boat.power > 2 and boat is not None
-
 
 #: a field is kept over a call -> unproved
 from dataclasses import dataclass, field
@@ -417,7 +396,6 @@ def same(b: Boat, log):
     log(b)
     return True
 
-
 #: a list grows under another name -> unproved
 from dataclasses import dataclass, field
 @dataclass
@@ -439,7 +417,6 @@ class Boat:
 def same(b: Boat, c: Boat):
     c.crew.append('x')
     return True
-
 
 #: a field read in a handler's reach is read there -> proved
 from dataclasses import dataclass, field
@@ -467,7 +444,6 @@ def short(b: Boat):
     except AttributeError:
         return None
 
-
 #: a handler for a missing field goes -> unproved
 from dataclasses import dataclass, field
 @dataclass
@@ -490,7 +466,6 @@ class Boat:
 def short(b: Boat):
     return b.length == 0
 
-
 #: a key that need not be there -> differs
 from typing import TypedDict
 class Note(TypedDict, total=False):
@@ -501,7 +476,6 @@ from typing import TypedDict
 class Note(TypedDict, total=False):
     hour: int
 def late(n: Note): return n['hour'] > 20
-
 
 #: objects that the module makes without their constructor -> unproved
 class Gate:
@@ -516,7 +490,6 @@ class Gate:
     def bare(cls): return cls.__new__(cls)
     def wide(self, k: bool): return self.n > 2 and k
 
-
 #: a constructor that leaves early -> differs
 class Gate:
     def __init__(self, k: bool):
@@ -529,7 +502,6 @@ class Gate:
         if k: return
         self.n = 3
     def wide(self, k: bool): return self.n > 2 and k
-
 
 #: a method that a derived class declares nothing of -> unproved
 class Gate:
@@ -544,7 +516,6 @@ class Sluice(Gate):
     def n(self): return 'x'
 def shut(g: Gate): return not g.n()
 
-
 #: a generator gives back no number -> unproved
 def steps(n: int) -> int:
     yield n
@@ -553,7 +524,6 @@ def none(n: int): return steps(n) == 0
 def steps(n: int) -> int:
     yield n
 def none(n: int): return not steps(n)
-
 
 #: what a decorated function gives back is not declared -> differs
 def told(f): return lambda *a: ''
@@ -565,7 +535,6 @@ def told(f): return lambda *a: ''
 @told
 def depth(n: int) -> int: return n
 def dry(n: int): return not depth(n)
-
 
 #: a field that somebody else sets to None -> unproved
 class Gate:

@@ -5,14 +5,12 @@ def lower(a: set[str], b: set[str]) -> bool:
 def lower(a: set[str], b: set[str]) -> bool:
     return not a >= b
 
-
 #: frozen sets are only partly ordered -> differs
 def lower(a: frozenset[str], b: frozenset[str]) -> bool:
     return a < b
 #: becomes
 def lower(a: frozenset[str], b: frozenset[str]) -> bool:
     return not a >= b
-
 
 #: counters are only partly ordered -> differs
 from collections import Counter
@@ -23,7 +21,6 @@ from collections import Counter
 def lower(a: Counter[str], b: Counter[str]) -> bool:
     return not a >= b
 
-
 #: an old name of a set is a set -> differs
 from typing import Set
 def lower(a: Set[str], b: Set[str]) -> bool:
@@ -33,14 +30,12 @@ from typing import Set
 def lower(a: Set[str], b: Set[str]) -> bool:
     return not a >= b
 
-
 #: keys are only partly ordered -> differs
 def lower(a: dict[str, int], b: dict[str, int]) -> bool:
     return a.keys() <= b.keys()
 #: becomes
 def lower(a: dict[str, int], b: dict[str, int]) -> bool:
     return not a.keys() > b.keys()
-
 
 #: sets made of lists are only partly ordered -> differs
 def lower(a: list[int], b: list[int]) -> bool:
@@ -49,7 +44,6 @@ def lower(a: list[int], b: list[int]) -> bool:
 def lower(a: list[int], b: list[int]) -> bool:
     return not set(a) >= set(b)
 
-
 #: what may be None has no order -> differs
 def lower(a: int | None, b: int | None) -> bool:
     return a < b
@@ -57,14 +51,12 @@ def lower(a: int | None, b: int | None) -> bool:
 def lower(a: int | None, b: int | None) -> bool:
     return not a >= b
 
-
 #: numbers and texts have no order -> differs
 def lower(a: int | str, b: int | str) -> bool:
     return a < b
 #: becomes
 def lower(a: int | str, b: int | str) -> bool:
     return not a >= b
-
 
 #: a class that orders as it says -> differs
 class Depth:
@@ -83,14 +75,12 @@ class Depth:
 def lower(a: Depth, b: Depth) -> bool:
     return not a >= b
 
-
 #: whole numbers are ordered -> proved
 def lower(a: int, b: int) -> bool:
     return a < b
 #: becomes
 def lower(a: int, b: int) -> bool:
     return not a >= b
-
 
 #: floats are ordered but for NaN -> differs
 def lower(a: float, b: float) -> bool:
@@ -99,14 +89,12 @@ def lower(a: float, b: float) -> bool:
 def lower(a: float, b: float) -> bool:
     return not a >= b
 
-
 #: what is not declared is ordered as is assumed -> proved-under total-order
 def lower(a: object, b: object) -> bool:
     return a < b
 #: becomes
 def lower(a: object, b: object) -> bool:
     return not a >= b
-
 
 #: a local set is only partly ordered -> differs
 def more(boats: list[int], berths: list[int]) -> bool:
@@ -118,7 +106,6 @@ def more(boats: list[int], berths: list[int]) -> bool:
     have = {b for b in boats}
     need = {b for b in berths}
     return not have >= need
-
 
 #: sets in a loop stay sets -> differs
 def rising(groups: list[set[int]]) -> bool:
@@ -139,7 +126,6 @@ def rising(groups: list[set[int]]) -> bool:
             last = group
     return True
 
-
 #: a field that is a set is only partly ordered -> differs
 from dataclasses import dataclass
 @dataclass
@@ -155,7 +141,6 @@ class Crew:
 def fits(crew: Crew, needed: set[str]) -> bool:
     return not crew.skills >= needed
 
-
 #: a table of the module that is a set -> differs
 KNOWN = {"tug", "barge"}
 def fits(kinds: set[str]) -> bool:
@@ -164,7 +149,6 @@ def fits(kinds: set[str]) -> bool:
 KNOWN = {"tug", "barge"}
 def fits(kinds: set[str]) -> bool:
     return not kinds >= KNOWN
-
 
 #: a class that says what equality is -> differs
 class Depth:
@@ -185,7 +169,6 @@ class Height:
 def same(a: Depth, b: Height):
     return b == a
 
-
 #: equality of anything, where a class of the module says what it is -> unproved
 class Depth:
     def __init__(self, n): self.n = n
@@ -205,14 +188,12 @@ class Height:
 def same(a, b):
     return b == a
 
-
 #: equality of anything, where no class says what it is -> proved-under plain-equality
 def same(a, b):
     return a == b
 #: becomes
 def same(a, b):
     return b == a
-
 
 #: a list cannot be looked up -> differs
 def fare(kind: str | list[str]):
@@ -222,7 +203,6 @@ def fare(kind: str | list[str]):
 FARES = {"tug": 1}
 def fare(kind: str | list[str]):
     return FARES.get(kind, 0)
-
 
 #: a dataclass that compares cannot be looked up -> differs
 from dataclasses import dataclass
@@ -241,7 +221,6 @@ FARES = {"tug": 1}
 def fare(kind: Kind):
     return FARES.get(kind, 0)
 
-
 #: a text can be looked up -> proved
 def fare(kind: str):
     if kind == "tug": return 1
@@ -250,7 +229,6 @@ def fare(kind: str):
 FARES = {"tug": 1}
 def fare(kind: str):
     return FARES.get(kind, 0)
-
 
 #: anything is looked up as is assumed -> proved-under hashable+plain-equality
 def fare(kind):

@@ -29,7 +29,6 @@ class Panel:
         self.gate.stop()
         self.stops += 1
 
-
 #: the table stands where it is asked -> proved-under hashable+not-overridden+plain-equality
 class Panel:
     def __init__(self, gate):
@@ -51,7 +50,6 @@ class Panel:
         return self.gate.up()
     def _down(self):
         return self.gate.down()
-
 
 #: the table stands in the class, and its functions are handed the object -> proved-under hashable+not-overridden+plain-equality
 class Panel:
@@ -81,7 +79,6 @@ class Panel:
         action(self)
         return True
 
-
 #: two rows are exchanged -> differs
 class Panel:
     def __init__(self, level: int):
@@ -106,7 +103,6 @@ class Panel:
     def _down(self):
         self.level -= 1
 
-
 #: a key that is missing raises now -> differs
 class Panel:
     def __init__(self, level: int):
@@ -124,7 +120,6 @@ class Panel:
         return self.level
     def _up(self):
         self.level += 1
-
 
 #: the table of the class is filled by somebody -> differs
 class Panel:

@@ -7,7 +7,6 @@ def open_up(lock, log):
     log.write()
     lock.fill()
 
-
 #: a call is made once instead of twice -> differs
 def open_up(lock):
     if lock.ready():
@@ -19,7 +18,6 @@ def open_up(lock):
     if lock.ready():
         return 1
     return 0
-
 
 #: a call is made before the test that guards it -> differs
 def open_up(lock, hour: int):
@@ -34,7 +32,6 @@ def open_up(lock, hour: int):
         return None
     return keeper
 
-
 #: a temporary for a call's result -> proved
 def open_up(lock):
     return lock.keeper().name
@@ -43,7 +40,6 @@ def open_up(lock):
     keeper = lock.keeper()
     name = keeper.name
     return name
-
 
 #: arguments are evaluated in another order -> differs
 def pay(desk, a, b):
@@ -54,7 +50,6 @@ def pay(desk, a, b):
     first = a.cost()
     return desk.pay(first, second)
 
-
 #: arguments change places -> differs
 def pay(desk, a, b):
     return desk.pay(a, b)
@@ -62,14 +57,12 @@ def pay(desk, a, b):
 def pay(desk, a, b):
     return desk.pay(b, a)
 
-
 #: a keyword becomes positional -> differs
 def pay(desk, a):
     return desk.pay(amount=a)
 #: becomes
 def pay(desk, a):
     return desk.pay(a)
-
 
 #: an attribute read again after a call may have changed -> unproved
 def pay(desk, lock):
@@ -80,7 +73,6 @@ def pay(desk, lock):
 def pay(desk, lock):
     lock.pass_through(desk)
     return desk.takings
-
 
 #: pure arithmetic may move -> proved
 def pay(desk, pence: int):
@@ -93,7 +85,6 @@ def pay(desk, pence: int):
     due = pence + 5
     return due
 
-
 #: pure arithmetic on something unknown may not move -> unproved
 def pay(desk, pence):
     due = pence + 5
@@ -104,7 +95,6 @@ def pay(desk, pence):
     desk.open()
     due = pence + 5
     return due
-
 
 #: a list made per call is not a shared one -> differs
 def log(entry, into=None):
@@ -117,7 +107,6 @@ def log(entry, into=[]):
     into.append(entry)
     return into
 
-
 #: a tuple assignment taken apart -> proved
 def swap(a, b):
     a, b = b, a
@@ -125,7 +114,6 @@ def swap(a, b):
 #: becomes
 def swap(a, b):
     return b, a
-
 
 #: a swap without a temporary -> differs
 def swap(a, b):
@@ -136,7 +124,6 @@ def swap(a, b):
     a = b
     b = a
     return a, b
-
 
 #: an attribute write under a condition -> proved
 def flag(boat, late: bool):
@@ -151,7 +138,6 @@ def flag(boat, late: bool):
     else:
         boat.late = True
 
-
 #: an attribute write moves over a call -> differs
 def flag(boat, desk):
     boat.late = True
@@ -160,7 +146,6 @@ def flag(boat, desk):
 def flag(boat, desk):
     desk.note(boat)
     boat.late = True
-
 
 #: an item is deleted in both versions -> proved
 def drop(table, key):
@@ -174,7 +159,6 @@ def drop(table, key):
         return False
     del table[key]
     return True
-
 
 #: a global counter -> proved
 count = 0
@@ -193,7 +177,6 @@ def note(boat):
     count = count + 1
     return count
 
-
 #: a global counter is read too late -> differs
 count = 0
 def note(boat):
@@ -208,7 +191,6 @@ def note(boat):
     count = 5
     return count
 
-
 #: a name of the module is read earlier -> proved-under unpatched
 LIMIT = 5
 def over(lock, level: int):
@@ -220,7 +202,6 @@ def over(lock, level: int):
     limit = LIMIT if level else LIMIT
     lock.check()
     return LIMIT
-
 
 #: a global read moves over a call that may change it -> differs
 LIMIT = [5]
@@ -236,7 +217,6 @@ def over(lock):
     LIMIT = lock
     return LIMIT
 
-
 #: a closure sees the last value of a name -> differs
 def later(level: int):
     read = lambda: level
@@ -250,7 +230,6 @@ def later(level: int):
         level = 3
     return read()
 
-
 #: a closure under a guard -> proved
 def later(boats, level):
     if boats:
@@ -261,7 +240,6 @@ def later(boats, level):
     if not boats:
         return []
     return sorted(boats, key=lambda b: b.draught - level)
-
 
 #: nonlocal state in a nested function -> proved
 def counter():
@@ -283,7 +261,6 @@ def counter():
     steps = [step(0), step(1), step(1)]
     return steps
 
-
 #: a local is deleted on one way only -> differs
 def drop(late: bool):
     entry = 1
@@ -296,7 +273,6 @@ def drop(late: bool):
     if late:
         del entry
     return entry
-
 
 #: printing under a guard -> proved
 def tell(text: str, loud: bool):
@@ -311,7 +287,6 @@ def tell(text: str, loud: bool):
         return
     print(text.upper())
 
-
 #: printing something else -> differs
 def tell(text: str, loud: bool):
     if loud:
@@ -321,7 +296,6 @@ def tell(text: str, loud: bool):
     if loud:
         print(text)
 
-
 #: locals() sees a new name -> differs
 def snapshot(level: int):
     return sorted(locals())
@@ -329,7 +303,6 @@ def snapshot(level: int):
 def snapshot(level: int):
     extra = level
     return sorted(locals())
-
 
 #: match arms with captures -> proved
 def read(entry):
@@ -353,7 +326,6 @@ def read(entry):
             return first
     return None
 
-
 #: match arms change places -> differs
 def read(entry: int):
     match entry:
@@ -368,7 +340,6 @@ def read(entry: int):
             return "one"
         case _:
             return "other"
-
 
 #: a property with an effect is read twice -> differs
 class Gauge:
@@ -395,7 +366,6 @@ class Gauge:
             return self.n
         return 0
 
-
 #: a default argument changes -> differs
 def toll(length: int, rate: int = 3):
     return length * rate
@@ -403,14 +373,12 @@ def toll(length: int, rate: int = 3):
 def toll(length: int, rate: int = 4):
     return length * rate
 
-
 #: a parameter becomes keyword-only -> differs
 def toll(length: int, rate: int = 3):
     return length * rate
 #: becomes
 def toll(length: int, *, rate: int = 3):
     return length * rate
-
 
 #: docstrings and annotations of locals do not count -> proved
 def toll(length: int):
@@ -422,7 +390,6 @@ def toll(length: int):
     due: int = length * 3
     return due
 
-
 #: a flag passed in both arms -> proved-under no-effect+plain-truth+stable-read
 def show(boat, board):
     if boat.depth > 3:
@@ -433,7 +400,6 @@ def show(boat, board):
 def show(boat, board):
     board.show(boat, boat.depth > 3)
 
-
 #: a flag passed in both arms, where making the argument is a call -> differs
 def show(boat, board):
     if boat.deep():
@@ -443,7 +409,6 @@ def show(boat, board):
 #: becomes
 def show(boat, board):
     board.show(boat.name(), boat.deep())
-
 
 #: an early read that the old version did not make on every path -> differs
 class Boat:
@@ -468,7 +433,6 @@ def strong(boat: Boat):
             return True
     return False
 
-
 #: an early read across a call -> differs
 def strong(boat, log):
     log(boat)
@@ -482,7 +446,6 @@ def strong(boat, log):
     if power > 2:
         return True
     return False
-
 
 #: two conditions on attributes swapped -> proved-under no-effect+stable-read
 def wear(gate):
@@ -509,7 +472,6 @@ def wear(gate):
         else:
             gate.rest()
 
-
 #: two conditions on attributes swapped, arms mixed up -> differs
 def wear(gate):
     if gate.old:
@@ -529,7 +491,6 @@ def wear(gate):
     else:
         gate.rest()
 
-
 #: a parameter that a later search shares, and nothing sets -> proved-under no-effect
 def berth(length, papers, berths):
     if length <= 4 or (papers and length <= 10):
@@ -542,7 +503,6 @@ def berth(length, papers, berths):
     return (b for b in berths if b.length > length)
 def is_small(length, papers):
     return length <= 4 or (papers and length <= 10)
-
 
 #: a parameter that a listener shares, and nothing sets -> proved
 def tell(keeper, bell):
@@ -561,7 +521,6 @@ def tell(keeper, bell):
     bell.ring()
     return 5
 
-
 #: a parameter that a listener sets -> differs
 def tell(level: int, bell):
     def rise():
@@ -579,7 +538,6 @@ def tell(level: int, bell):
     start = level
     first = list(map(lambda step: step(), [rise]))
     return start + first[0]
-
 
 #: a parameter that is set behind the listener that shares it -> differs
 def tell(level: int, loud: bool):

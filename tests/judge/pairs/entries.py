@@ -9,7 +9,6 @@ def shown(tolls: dict[str, int]) -> list[str]:
 def shown(tolls: dict[str, int]) -> list[str]:
     return [f"{kind}: {toll}" for kind, toll in tolls.items() if toll > 3]
 
-
 #: nothing says that it is a dict but what is done with it -> proved-under as-used+stable-read
 def dear(tolls):
     out = []
@@ -21,7 +20,6 @@ def dear(tolls):
 def dear(tolls):
     return [kind for kind, toll in tolls.items() if toll > 3]
 
-
 #: the keys are not asked for -> proved-under as-declared+as-used
 def total(tolls: dict[str, int]) -> int:
     found = 0
@@ -31,7 +29,6 @@ def total(tolls: dict[str, int]) -> int:
 #: becomes
 def total(tolls: dict[str, int]) -> int:
     return sum(tolls.values())
-
 
 #: what is under the key is changed first -> differs
 def total(tolls: dict[str, int]) -> int:
@@ -48,7 +45,6 @@ def total(tolls: dict[str, int]) -> int:
         found += toll
     return found
 
-
 #: another dict is asked -> differs
 def total(tolls: dict[str, int], others: dict[str, int]) -> int:
     found = 0
@@ -61,7 +57,6 @@ def total(tolls: dict[str, int], others: dict[str, int]) -> int:
     for kind, toll in tolls.items():
         found += toll
     return found
-
 
 #: a list of places is no dict -> differs
 def total(places: list[int]) -> int:

@@ -35,7 +35,6 @@ _LIT = {Signal.STOP: 1, Signal.WAIT: 2, Signal.ENTER: 0}
 def lamps(signal: Signal):
     return signal.lit
 
-
 #: a member without its data -> differs
 from enum import Enum
 
@@ -73,7 +72,6 @@ _LIT = {Signal.STOP: 1, Signal.WAIT: 2}
 def lamps(signal: Signal):
     return signal.lit
 
-
 #: something that is no member had the default -> differs
 from enum import Enum
 
@@ -102,7 +100,6 @@ class Signal(Enum):
 
 def lamps(signal):
     return signal.lit
-
 
 #: constants of classes -> proved-under no-effect+not-overridden+unpatched
 class Vessel:
@@ -141,7 +138,6 @@ def fee(vessel):
         return vessel.harbour_fee
     return 60
 
-
 #: an object that sets such a constant for itself -> differs
 class Barge:
     def __init__(self):
@@ -175,7 +171,6 @@ def fee(vessel):
         return vessel.harbour_fee
     return 60
 
-
 #: tables keyed by members are there in time -> proved-under unpatched
 from enum import Enum
 
@@ -206,7 +201,6 @@ def hours(gate: Gate, day):
     if SECOND[gate] == 3:
         return day
     return 4
-
 
 #: a member is asked for something before the table is there -> undecided
 from enum import Enum
@@ -255,7 +249,6 @@ SECOND = {Gate.UPPER: 3, Gate.LOWER: 4}
 
 def later(day):
     return NOW
-
 
 #: two members for a key, a text and a function for a row -> proved-under unpatched
 from enum import Enum
@@ -328,7 +321,6 @@ def toll(water: Water, load: Load, boat):
     due = due_of(boat)
     return f"{zone} {due}"
 
-
 #: a row has the function of another -> differs
 from enum import Enum
 
@@ -400,7 +392,6 @@ def toll(water: Water, load: Load, boat):
     due = due_of(boat)
     return f"{zone} {due}"
 
-
 #: the members of a key stand for another case -> differs
 from enum import Enum
 
@@ -471,7 +462,6 @@ def toll(water: Water, load: Load, boat):
     zone, due_of = TOLLS[(water, load)]
     due = due_of(boat)
     return f"{zone} {due}"
-
 
 #: a row is changed later -> unproved
 from enum import Enum
@@ -547,7 +537,6 @@ def toll(water: Water, load: Load, boat):
 
 def close():
     TOLLS[(Water.RIVER, Load.FULL)] = ("closed", by_length)
-
 
 #: a function of a row is another one later -> unproved
 from enum import Enum
@@ -630,7 +619,6 @@ def raise_tolls():
     global by_length
     by_length = by_draught
 
-
 #: members are keys of a table that is asked first -> proved-under hashable+no-effect+plain-equality+unpatched
 import enum
 class Size(enum.Enum):
@@ -657,7 +645,6 @@ def due(size, days):
         return DUES[size] * days
     raise ValueError(size)
 
-
 #: two members have changed places -> differs
 import enum
 class Size(enum.Enum):
@@ -683,7 +670,6 @@ def due(size, days):
     if size in DUES:
         return DUES[size] * days
     raise ValueError(size)
-
 
 #: a member is what a class has at first; a property asks for it -> proved-under as-declared+as-used+no-effect+not-overridden+unpatched
 from dataclasses import dataclass
@@ -729,7 +715,6 @@ class Desk:
         return sum(stay.boats for stay in self._of(day) if stay.holds_berth)
     def _of(self, day):
         return [stay for stay in self.stays.values() if stay.day == day]
-
 
 #: the property does something -> unproved
 class Stay:

@@ -16,7 +16,6 @@ def sign(vessel, board):
     mark = vessel.mark
     board.append(vessel.name + mark)
 
-
 #: so is each element of what is gone through -> proved-under as-used+no-effect+not-overridden+unpatched
 class Vessel:
     def __init__(self, name): self.name = name
@@ -37,7 +36,6 @@ def signs(vessels, board):
         mark = vessel.mark()
         board.write(vessel.name, mark)
 
-
 #: what is for all others may be for something else altogether -> unproved
 class Vessel:
     def __init__(self, name): self.name = name
@@ -53,7 +51,6 @@ class Barge(Vessel):
     def write(self, board): board.append(self.name)
 def sign(vessel, board: list):
     vessel.write(board)
-
 
 #: the read may not be reached -> unproved
 class Vessel:
@@ -74,7 +71,6 @@ def sign(vessel, short: bool):
     if short: return vessel.mark
     return vessel.name + vessel.mark
 
-
 #: others leave before the read -> unproved
 class Vessel:
     def __init__(self, name): self.name = name
@@ -93,7 +89,6 @@ def sign(vessel):
     mark = vessel.mark()
     if mark is None: return None
     return vessel.name + mark
-
 
 #: another class of the module has it too -> unproved
 class Vessel:
@@ -116,7 +111,6 @@ class Lock:
 def sign(vessel):
     return vessel.name + vessel.mark
 
-
 #: the name gets another value in between -> differs
 class Vessel:
     def __init__(self, name): self.name = name
@@ -137,7 +131,6 @@ def sign(vessel, first: Vessel):
     vessel = first
     return vessel.name + mark
 
-
 #: an object is of one of two classes that have nothing to do with each other -> proved-under closed-kinds+no-effect+unpatched
 class Vessel: ...
 class Barge(Vessel): ...
@@ -154,7 +147,6 @@ def fee(vessel: Vessel):
     if isinstance(vessel, Tug): return 5
     if isinstance(vessel, Barge): return 3
     return 1
-
 
 #: unless a class is derived from both -> differs
 class Vessel: ...
@@ -175,7 +167,6 @@ def fee(vessel: Vessel):
     if isinstance(vessel, Barge): return 3
     return 1
 
-
 #: nor where one is derived from the other -> differs
 class Vessel: ...
 class Barge(Vessel): ...
@@ -192,7 +183,6 @@ def fee(vessel: Vessel):
     if isinstance(vessel, Barge): return 5
     if isinstance(vessel, Lighter): return 3
     return 1
-
 
 #: very classes leave out what is derived from them -> differs
 class Vessel:
@@ -212,7 +202,6 @@ class Barge(Vessel):
 class Lighter(Barge): ...
 def sign(vessel):
     return vessel.name + vessel.mark
-
 
 #: what is derived has its own answer -> proved-under as-used+closed-kinds+no-effect+not-overridden+unpatched
 class Vessel:
@@ -239,7 +228,6 @@ def sign(vessel):
     mark = vessel.mark()
     return vessel.name + mark
 
-
 #: an import gives the name another value -> differs
 class Vessel:
     def __init__(self, name): self.name = name
@@ -259,7 +247,6 @@ def sign(vessel):
     import os as vessel
     mark = vessel.mark
     return vessel.name + mark
-
 
 #: what was read on the way to a question is known there -> proved-under as-used+no-effect+not-overridden+unpatched
 class Vessel:
@@ -291,7 +278,6 @@ def signs(vessels, board):
         except LookupError:
             board.wipe()
 
-
 #: unless it is read only on some ways -> unproved
 class Vessel:
     def __init__(self, name): self.name = name
@@ -311,7 +297,6 @@ def signs(vessels, board, loud: bool):
     for vessel in vessels:
         if loud: board.write(vessel.name)
         vessel.sign(board)
-
 
 #: or only behind a question further out -> unproved
 class Vessel:
@@ -337,7 +322,6 @@ def signs(vessels, board):
         except LookupError: pass
         board.write(vessel.name)
 
-
 #: nor of what was another object then -> unproved
 class Vessel:
     def __init__(self, name): self.name = name
@@ -357,7 +341,6 @@ def signs(vessels, board):
     board.write(vessels.name)
     for vessel in vessels:
         vessel.sign(board)
-
 
 #: questions about an object become a method of its class -> proved-under as-used+no-effect+not-overridden+unpatched
 class Lock:
@@ -380,7 +363,6 @@ def pass_through(lock, boat):
         boat.wait(lock)
     return boat.name
 
-
 #: another object is asked -> differs
 class Lock:
     def __init__(self, level, gate):
@@ -401,7 +383,6 @@ def pass_through(lock, boat):
     if boat.holds_up(lock):
         boat.wait(lock)
     return boat.name
-
 
 #: another class has such attributes too -> unproved
 class Lock:
@@ -432,7 +413,6 @@ def pass_through(lock, boat):
         boat.wait(lock)
     return boat.name
 
-
 #: others than those of the class come in, as the code itself says -> unproved
 class Lock:
     def __init__(self, level, gate):
@@ -458,7 +438,6 @@ def pass_through(lock, boat):
         boat.wait(lock)
     return boat.name
 
-
 #: the method asks something else -> differs
 class Lock:
     def __init__(self, level, gate):
@@ -480,7 +459,6 @@ def pass_through(lock, boat):
         return 1
     return boat.name
 
-
 #: the elements of a comprehension are asked by a method -> proved-under as-used+no-effect+not-overridden+unpatched
 class Lock:
     def __init__(self, level, gate):
@@ -498,7 +476,6 @@ class Lock:
 def open_ones(locks, mark):
     return [lock for lock in locks if lock.is_open(mark)]
 
-
 #: a comprehension asks a helper instead -> proved-under no-effect
 def open_ones(locks, mark):
     return [lock.name for lock in locks if lock.level > mark and lock.gate is not None]
@@ -507,7 +484,6 @@ def open_ones(locks, mark):
     return [lock.name for lock in locks if is_open(lock, mark)]
 def is_open(lock, mark):
     return lock.level > mark and lock.gate is not None
-
 
 #: a comprehension asks a helper that says less -> differs
 def open_ones(locks, mark):

@@ -25,7 +25,6 @@ def _read_loosely(lines):
             found.append(line.text)
     return found
 
-
 #: it is handed back on one way -> differs
 def read(line, strict):
     if line.bad:
@@ -41,7 +40,6 @@ def read(line, strict):
         return line.text
     return None if line.bad else line.text
 
-
 #: it is compared with what is true -> differs
 def read(line, strict):
     line.note()
@@ -54,7 +52,6 @@ def read(line, strict):
     if strict:
         return 1
     return 2
-
 
 #: the arms are the wrong way round -> differs
 def read(line, strict):

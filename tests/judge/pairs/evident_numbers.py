@@ -19,7 +19,6 @@ def fan(speed, fine=False):
     rpm = RPMS[bisect_left(SPEEDS, speed)]
     return rpm - 1 if fine else rpm
 
-
 #: the limits belong to the other side -> differs
 def fan(speed):
     if speed > 14:
@@ -33,7 +32,6 @@ SPEEDS = (10, 14)
 RPMS = (0, 4700, 5200)
 def fan(speed):
     return RPMS[bisect_right(SPEEDS, speed)]
-
 
 #: what is no number comes to the last band, and would come to the first -> unproved
 def fan(speed):
@@ -49,7 +47,6 @@ RPMS = (0, 4700, 5200)
 def fan(speed):
     return RPMS[bisect_left(SPEEDS, speed)]
 
-
 #: None is asked for, so it comes in -> differs
 def fan(speed):
     if speed is None or speed > 14:
@@ -63,7 +60,6 @@ SPEEDS = (10, 14)
 RPMS = (0, 4700, 5200)
 def fan(speed):
     return RPMS[bisect_left(SPEEDS, speed)]
-
 
 #: texts are asked for, so they come in -> differs
 def fan(speed):
@@ -80,7 +76,6 @@ SPEEDS = (10, 14)
 RPMS = (0, 4700, 5200)
 def fan(speed):
     return RPMS[bisect_left(SPEEDS, speed)]
-
 
 #: other kinds are expected, and caught -> unproved
 def fan(speed):
@@ -99,7 +94,6 @@ RPMS = (0, 4700, 5200)
 def fan(speed):
     return RPMS[bisect_left(SPEEDS, speed)]
 
-
 #: compared with a text too -> differs
 def fan(speed):
     if speed == "full":
@@ -115,7 +109,6 @@ SPEEDS = (10, 14)
 RPMS = (0, 4700, 5200)
 def fan(speed):
     return RPMS[bisect_left(SPEEDS, speed)]
-
 
 #: a limit with a name, which the parameter is set to -> proved-under as-used+unpatched
 FASTEST = 18
@@ -136,7 +129,6 @@ def fan(speed):
     if speed > FASTEST:
         speed = FASTEST
     return RPMS[bisect_left(SPEEDS, speed)]
-
 
 #: a limit that is set again -> unproved
 FASTEST = 18
@@ -164,7 +156,6 @@ def fan(speed):
         speed = FASTEST
     return RPMS[bisect_left(SPEEDS, speed)]
 
-
 #: None for default is no number -> differs
 def fan(speed=None):
     if speed > 14:
@@ -178,7 +169,6 @@ SPEEDS = (10, 14)
 RPMS = (0, 4700, 5200)
 def fan(speed=None):
     return RPMS[bisect_left(SPEEDS, speed)]
-
 
 #: a number for default -> proved-under as-used
 def fan(speed=-1):
@@ -194,7 +184,6 @@ RPMS = (0, 4700, 5200)
 def fan(speed=-1):
     return RPMS[bisect_left(SPEEDS, speed)]
 
-
 #: what is left is a tuple -> differs
 def fan(*speed):
     if speed > 14:
@@ -208,7 +197,6 @@ SPEEDS = (10, 14)
 RPMS = (0, 4700, 5200)
 def fan(*speed):
     return RPMS[bisect_left(SPEEDS, speed)]
-
 
 #: a text is made a number first -> differs
 def fan(speed):
@@ -224,7 +212,6 @@ SPEEDS = (10, 14)
 RPMS = (0, 4700, 5200)
 def fan(speed):
     return RPMS[bisect_left(SPEEDS, speed)]
-
 
 #: a caller hands it a text -> unproved
 def fan(speed):
@@ -244,7 +231,6 @@ def fan(speed):
 def start():
     return fan("full")
 
-
 #: a caller hands it what is declared a text -> unproved
 def fan(speed):
     if speed > 14:
@@ -263,7 +249,6 @@ def fan(speed):
 def start(how: str):
     return fan(how)
 
-
 #: callers hand it numbers -> proved-under as-used
 def fan(speed):
     if speed > 14:
@@ -281,7 +266,6 @@ def fan(speed):
     return RPMS[bisect_left(SPEEDS, speed)]
 def start(how: int):
     return fan(how) + fan(speed=2.5)
-
 
 #: what is below one bound and not below another lies between them -> proved-under no-effect+total-order
 def colour(level):
@@ -302,7 +286,6 @@ def colour(level):
         return "green"
     return "unknown"
 
-
 #: what is not below a bound need not be above it -> unproved
 def colour(level):
     if level < 22:
@@ -318,7 +301,6 @@ def colour(level):
         return "orange"
     return "red"
 
-
 #: a text is compared, too -> proved-under no-effect+total-order
 def colour(level):
     if level == "high":
@@ -333,7 +315,6 @@ def colour(level):
     if level >= 22:
         return "orange" if not level >= 30 else "red"
     return "green"
-
 
 #: the bounds overlap -> differs
 def colour(level):

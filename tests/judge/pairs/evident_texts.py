@@ -12,14 +12,12 @@ def sign(boat, hour):
     text += "at %d" % hour + " (late)"
     return text
 
-
 #: a sum is an f-string -> proved-under as-used
 def sign(boat, berth):
     return boat + " in " + berth
 #: becomes
 def sign(boat, berth):
     return f"{boat} in {berth}"
-
 
 #: a filled text is a sum -> proved-under as-used
 def sign(boat, berth):
@@ -28,14 +26,12 @@ def sign(boat, berth):
 def sign(boat, berth):
     return boat + " in " + berth
 
-
 #: what is None at first is no text then -> unproved
 def sign(boat, berth=None):
     return boat + " in " + berth
 #: becomes
 def sign(boat, berth=None):
     return f"{boat} in {berth}"
-
 
 #: what is asked for being there may be missing -> unproved
 def sign(boat, berth, log):
@@ -48,7 +44,6 @@ def sign(boat, berth, log):
         log(boat)
     return f"{boat} in {berth}"
 
-
 #: what is asked for its kind may be another -> unproved
 def sign(boat, berth):
     place = "dock" if isinstance(berth, int) else "quay"
@@ -57,7 +52,6 @@ def sign(boat, berth):
 def sign(boat, berth):
     place = "dock" if isinstance(berth, int) else "quay"
     return f"{place} {berth}"
-
 
 #: who waits for the failure means other kinds too -> differs
 def sign(boat, berth):
@@ -72,7 +66,6 @@ def sign(boat, berth):
     except TypeError:
         return "?"
 
-
 #: what a text is added to in place may be a list -> differs
 def sign(boats: list[str], mark: str):
     boats += "a"
@@ -83,14 +76,12 @@ def sign(boats: list[str], mark: str):
     boats += "b" + mark
     return boats[0]
 
-
 #: a number that is declared is no text -> differs
 def sign(boat, berth: int):
     return boat + berth
 #: becomes
 def sign(boat, berth: int):
     return f"{boat}{berth}"
-
 
 #: a whole number is written out before it is needed -> proved-under no-effect
 def number(lines, strict):
@@ -117,7 +108,6 @@ def refuse(text, strict, problems):
         raise ValueError(text)
     problems.append(text)
 
-
 #: a float may be none that is written out as a whole number -> differs
 def number(level: float, is_shown: bool):
     if is_shown:
@@ -129,7 +119,6 @@ def number(level: float, is_shown: bool):
     if is_shown:
         return text
     return ""
-
 
 #: there are more places than values -> differs
 def number(level: int, is_shown: bool):
@@ -143,7 +132,6 @@ def number(level: int, is_shown: bool):
         return text
     return ""
 
-
 #: another text is filled in -> differs
 def number(level: int, is_shown: bool):
     if is_shown:
@@ -155,7 +143,6 @@ def number(level: int, is_shown: bool):
     if is_shown:
         return text
     return ""
-
 
 #: what both make of a name alike does not have to be a text -> proved-under as-declared+hashable+stable-read
 def sign(signs: dict[str, str], boat):
@@ -173,7 +160,6 @@ def sign(signs: dict[str, str], boat):
         raise LookupError("not ours: " + boat.name)
     return sign
 
-
 #: what has its white space taken off is a text -> proved-under as-used
 def filled(lines):
     found = []
@@ -184,7 +170,6 @@ def filled(lines):
 #: becomes
 def filled(lines):
     return [line for line in lines if line.strip()]
-
 
 #: a class of the module has such a method -> unproved
 class Deck:

@@ -20,7 +20,6 @@ def _state(lock):
         return "flooded"
     return "open"
 
-
 #: what is there already is added to, and read again -> proved
 def tolls(tons: int, night: bool) -> dict[str, int]:
     due = {"lock": tons * 2, "light": 0}
@@ -33,7 +32,6 @@ def tolls(tons: int, night: bool) -> dict[str, int]:
     lock = tons * 2
     light = 5 if night else 0
     return {"lock": lock, "light": light, "all": lock + light}
-
 
 #: a row for each boat, one of them left out -> proved-under no-effect+stable-read
 def rows(boats):
@@ -53,7 +51,6 @@ def rows(boats):
             found.append({"name": boat.name, "tons": boat.tons})
     return found
 
-
 #: the keys come in another order -> differs
 def report(name: str, level: int) -> dict[str, object]:
     found = {}
@@ -63,7 +60,6 @@ def report(name: str, level: int) -> dict[str, object]:
 #: becomes
 def report(name: str, level: int) -> dict[str, object]:
     return {"level": level, "lock": name}
-
 
 #: one arm puts its key in later -> differs
 def report(name: str, level: int, first: bool) -> dict[str, object]:
@@ -79,7 +75,6 @@ def report(name: str, level: int, first: bool) -> dict[str, object]:
 def report(name: str, level: int, first: bool) -> dict[str, object]:
     return {"lock": name, "level": level}
 
-
 #: a key is only there in one arm -> differs
 def report(name: str, late: bool) -> dict[str, object]:
     found = {"lock": name}
@@ -89,7 +84,6 @@ def report(name: str, late: bool) -> dict[str, object]:
 #: becomes
 def report(name: str, late: bool) -> dict[str, object]:
     return {"lock": name, "late": late}
-
 
 #: the dict is in a list before it is full, and another one comes -> differs
 def rows(names: list[str]) -> list[dict[str, str]]:
@@ -107,7 +101,6 @@ def rows(names: list[str]) -> list[dict[str, str]]:
         found.append(row)
     return found
 
-
 #: what it was is seen where something fails -> differs
 def report(name: str, level: str) -> dict[str, object]:
     found: dict[str, object] = {}
@@ -124,7 +117,6 @@ def report(name: str, level: str) -> dict[str, object]:
     except ValueError:
         return {}
 
-
 #: a generator asks for an entry when it is gone through -> differs
 def above(levels: list[int]) -> list[int]:
     limits = {"high": 3}
@@ -137,7 +129,6 @@ def above(levels: list[int]) -> list[int]:
     found = (n for n in levels if n > high)
     return list(found)
 
-
 #: it is asked for a key that it does not have yet -> differs
 def report(level: int) -> dict[str, int]:
     found: dict[str, int] = {}
@@ -147,7 +138,6 @@ def report(level: int) -> dict[str, int]:
 #: becomes
 def report(level: int) -> dict[str, int]:
     return {"twice": level * 2 if level > 3 else 0, "level": level}
-
 
 #: the one of the last round is seen behind the loop -> differs
 def last(levels: list[int]) -> dict[str, int] | None:

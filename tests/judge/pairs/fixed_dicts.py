@@ -17,7 +17,6 @@ def tally(boats):
         counts[kind] += 1
     return counts
 
-
 #: only what has a key is counted -> proved-under plain-equality+hashable+no-effect
 def tally(kinds: list[str]) -> dict[str, int]:
     counts = {"tug": 0, "barge": 0}
@@ -35,7 +34,6 @@ def tally(kinds: list[str]) -> dict[str, int]:
             counts[kind] += 1
     return counts
 
-
 #: what has no key is missing -> differs
 def tally(kinds: list[str]) -> dict[str, int]:
     counts = {"tug": 0, "barge": 0}
@@ -49,7 +47,6 @@ def tally(kinds: list[str]) -> dict[str, int]:
     for kind in kinds:
         counts[kind] += 1
     return counts
-
 
 #: two are counted under one key -> differs
 def tally(kinds: list[str]) -> dict[str, int]:
@@ -69,7 +66,6 @@ def tally(kinds: list[str]) -> dict[str, int]:
             counts[kind] += 1
     return counts
 
-
 #: each result has a dict of its own -> differs
 def tally(kinds: list[str]) -> list[dict[str, int]]:
     counts = {"tug": 0, "barge": 0}
@@ -86,7 +82,6 @@ def tally(kinds: list[str]) -> list[dict[str, int]]:
         elif kind == "barge":
             barges += 1
     return [{"tug": tugs, "barge": barges} for _ in kinds]
-
 
 #: the keys stand the other way round -> differs
 def tally(kinds: list[str]) -> dict[str, int]:

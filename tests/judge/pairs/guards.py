@@ -10,7 +10,6 @@ def toll(boat):
     boat.weigh()
     boat.stamp()
 
-
 #: the return after a guard is lost -> differs
 def toll(boat):
     if not boat.pays:
@@ -22,7 +21,6 @@ def toll(boat):
         boat.note()
     return boat.length
 
-
 #: a guard returns 0 where falling off the end gave None -> differs
 def toll(boat):
     if boat.pays:
@@ -33,7 +31,6 @@ def toll(boat):
         return 0
     return boat.length
 
-
 #: an explicit None is what falling off the end gives -> proved
 def toll(boat):
     if boat.pays:
@@ -43,7 +40,6 @@ def toll(boat):
     if not boat.pays:
         return None
     return boat.length
-
 
 #: a pyramid of three checks -> proved
 def admit(boat, lock, book):
@@ -69,7 +65,6 @@ def admit(boat, lock, book):
     lock.enter(boat)
     return True
 
-
 #: two checks of a pyramid change places -> differs
 def admit(boat, lock):
     if boat.known:
@@ -87,7 +82,6 @@ def admit(boat, lock):
         raise KeyError("unknown")
     return 1
 
-
 #: a check moves above the one that protects it -> differs
 def depth(lock):
     if lock is None:
@@ -102,7 +96,6 @@ def depth(lock):
     if lock is None:
         return 0
     return 1
-
 
 #: two handlers of a pyramid change places -> differs
 def admit(boat, lock):
@@ -120,7 +113,6 @@ def admit(boat, lock):
     if not lock:
         return 3
     return 1
-
 
 #: a look-up between two checks stays between them -> proved
 def admit(boat, permits):
@@ -141,7 +133,6 @@ def admit(boat, permits):
         return -1
     return permit.day
 
-
 #: a look-up moves above the first check -> unproved
 def admit(boat, permits):
     if boat:
@@ -157,7 +148,6 @@ def admit(boat, permits):
     if permit:
         return permit.day
     return -2
-
 
 #: what stood after the if still runs for both -> proved
 def close(desk, force):
@@ -178,7 +168,6 @@ def close(desk, force):
         desk.note()
     desk.lock()
 
-
 #: what stood after the if is skipped by the new guard -> differs
 def close(desk):
     if desk.balanced:
@@ -193,7 +182,6 @@ def close(desk):
     desk.stamp()
     desk.lock()
 
-
 #: an else after a return -> proved
 def side(boat):
     if boat.upstream:
@@ -205,7 +193,6 @@ def side(boat):
     if boat.upstream:
         return "left"
     return "right"
-
 
 #: an else is dropped though its arm goes on -> differs
 def side(boat):
@@ -221,7 +208,6 @@ def side(boat):
     mark = "right"
     return mark
 
-
 #: a coroutine awaits in the same places -> proved
 async def pass_lock(boat, lock):
     if await lock.is_open():
@@ -236,7 +222,6 @@ async def pass_lock(boat, lock):
     await lock.enter(boat)
     await lock.leave(boat)
 
-
 #: an await is lost -> differs
 async def pass_lock(boat, lock):
     if await lock.is_open():
@@ -247,7 +232,6 @@ async def pass_lock(boat, lock):
     if lock.is_open():
         await lock.enter(boat)
     return 1
-
 
 #: a generator leaves early -> proved
 def names(boats, wanted):
@@ -263,7 +247,6 @@ def names(boats, wanted):
         yield boat.name
     yield "end"
 
-
 #: a generator that no longer yields is no generator -> differs
 def names(boats, wanted):
     if wanted:
@@ -273,7 +256,6 @@ def names(boats, wanted):
     if not wanted:
         return None
     return iter(["one"])
-
 
 #: the exit of a nested if goes to the wrong level -> differs
 def rate(boat):
@@ -288,7 +270,6 @@ def rate(boat):
     if not boat.late:
         return 1
     return 9
-
 
 #: a result variable becomes returns -> proved
 def rate(boat):
@@ -307,7 +288,6 @@ def rate(boat):
         return 9
     return 5
 
-
 #: a result variable loses its default -> differs
 def rate(boat):
     result = 1
@@ -319,7 +299,6 @@ def rate(boat):
     if boat.big:
         result = 9
     return result
-
 
 #: a counter is updated before the guard instead of after it -> differs
 def count(boat, desk):
@@ -334,7 +313,6 @@ def count(boat, desk):
         return desk
     return desk.seen
 
-
 #: a write is done only on one way -> differs
 def close(desk, counted: int):
     desk.open = False
@@ -348,7 +326,6 @@ def close(desk, counted: int):
     desk.open = False
     return counted
 
-
 #: guards with the same exit become one -> proved
 def toll(a: bool, b: bool):
     if a:
@@ -361,7 +338,6 @@ def toll(a: bool, b: bool):
     if a or b:
         return 0
     return 1
-
 
 #: guards with different exits become one -> differs
 def toll(a: bool, b: bool):

@@ -11,7 +11,6 @@ def admit(boat, level: int):
 def is_navigable(level):
     return level >= 95 and level < 220
 
-
 #: a condition becomes a function, with its arguments exchanged -> differs
 def admit(draught: int, level: int):
     if draught < level:
@@ -24,7 +23,6 @@ def admit(draught: int, level: int):
     return 2
 def fits(draught, level):
     return draught < level
-
 
 #: a function with keyword and default arguments -> proved
 def admit(draught: int, level: int):
@@ -39,7 +37,6 @@ def admit(draught: int, level: int):
         return 2
     return 1
 
-
 #: the default argument is another one -> differs
 def admit(draught: int, level: int):
     if draught + 5 < level:
@@ -52,7 +49,6 @@ def admit(draught: int, level: int):
     if not fits(draught, level):
         return 2
     return 1
-
 
 #: a negated use of the function -> proved
 def admit(a: int, b: int):
@@ -67,7 +63,6 @@ def admit(a: int, b: int):
         return 0
     return 1
 
-
 #: a function that returns a value that is no bool, tested for truth -> proved-under no-effect
 def admit(boat, lock):
     if boat and lock:
@@ -80,7 +75,6 @@ def admit(boat, lock):
     if both(boat, lock):
         return 1
     return 0
-
 
 #: a function with guards, a loop and a local of the same name -> proved
 def total(boats, limit: int):
@@ -100,7 +94,6 @@ def count(boats):
 def total(boats, limit: int):
     return count(boats)
 
-
 #: a function that forgets a return -> differs
 def rate(n: int):
     if n > 3:
@@ -113,7 +106,6 @@ def pick(n):
     if n > 3:
         return 1
     n + 2
-
 
 #: a function in a function -> proved
 def admit(a: int):
@@ -128,7 +120,6 @@ def within(a):
 def above(a):
     return a > 3
 
-
 #: the body of an old function is written out -> proved-under unpatched
 def admit(a: int):
     return 1 if within(a) else 0
@@ -139,7 +130,6 @@ def admit(a: int):
     return 1 if a > 3 and a < 9 else 0
 def within(a):
     return a > 3 and a < 9
-
 
 #: an exception in the function meets the caller's handler -> proved
 def read(table, key):
@@ -156,7 +146,6 @@ def read(table, key):
     except KeyError:
         return None
 
-
 #: the handler moves into the function, around less -> differs
 def read(table, key):
     try:
@@ -171,7 +160,6 @@ def item(table, key):
         return None
 def read(table, key):
     return item(table, key).name
-
 
 #: a condition becomes a method -> proved-under not-overridden
 class Lock:
@@ -191,7 +179,6 @@ class Lock:
         return False
     def _may_open(self, hour):
         return hour > 6 and self.level > 95
-
 
 #: a condition becomes a property -> proved-under not-overridden
 class Lock:
@@ -213,7 +200,6 @@ class Lock:
     def is_deep(self):
         return self.level > 95
 
-
 #: the state changes between the test and the call -> differs
 class Lock:
     def __init__(self, level: int):
@@ -231,7 +217,6 @@ class Lock:
         return self._deep()
     def _deep(self):
         return self.level > 95
-
 
 #: the method is overridden in the same module -> differs
 class Lock:
@@ -254,7 +239,6 @@ class Sill(Lock):
     def _deep(self):
         return True
 
-
 #: an attribute read twice or once -> proved-under stable-read
 def rate(boat):
     if boat.length > 3:
@@ -271,7 +255,6 @@ def rate(boat):
         return 2
     return 3
 
-
 #: an attribute read again after a call -> differs
 def rate(boat):
     length = boat.length
@@ -282,7 +265,6 @@ def rate(boat):
     length = boat.length
     boat.cut()
     return length
-
 
 #: a test repeated for each statement -> proved-under no-effect+stable-read
 def mark(boat, board):
@@ -301,7 +283,6 @@ def mark(boat, board):
         return 1, 3
     return 2, 4
 
-
 #: a test repeated after an effect -> differs
 def mark(boat, board):
     if boat.late:
@@ -316,7 +297,6 @@ def mark(boat, board):
         return 1
     return 2
 
-
 #: a private name in a class is another name -> differs
 class Lock:
     def open(self, level: int):
@@ -327,7 +307,6 @@ def __deep(level):
 class Lock:
     def open(self, level: int):
         return __deep(level)
-
 
 #: an attribute hides the method -> differs
 class Lock:
@@ -346,7 +325,6 @@ class Lock:
     def _deep(self):
         return self.level > 95
 
-
 #: a local name hides the helper -> differs
 def toll(deep, level: int):
     return level > 95
@@ -355,7 +333,6 @@ def deep(level):
     return level > 95
 def toll(deep, level: int):
     return deep(level)
-
 
 #: a local name hides the table -> differs
 def toll(kind: str, RATES=None):
@@ -366,7 +343,6 @@ def toll(kind: str, RATES=None):
 RATES = {"barge": 5}
 def toll(kind: str, RATES=None):
     return RATES.get(kind, 0)
-
 
 #: a condition becomes a lambda of the function's own -> proved
 def admit(a: int, b: int):
@@ -379,7 +355,6 @@ def admit(a: int, b: int):
     if deep(a) and deep(b):
         return 1
     return 2
-
 
 #: a nested function reads a name of the outer one -> proved-under no-effect
 def admit(boats, limit: int):
@@ -400,7 +375,6 @@ def admit(boats, limit: int):
         count = count + 1
     return count
 
-
 #: a nested function reads a name that changes before the call -> differs
 def admit(limit: int):
     deep = limit > 3
@@ -413,7 +387,6 @@ def admit(limit: int):
     limit = 0
     return is_deep()
 
-
 #: a nested function is called before it is there -> differs
 def admit(limit: int):
     return limit > 3
@@ -424,7 +397,6 @@ def admit(limit: int):
     def is_deep():
         return limit > 3
     return is_deep()
-
 
 #: a nested function that is handed out -> differs
 def admit(limit: int, log):
@@ -439,7 +411,6 @@ def admit(limit: int, log):
     limit = 5
     return limit
 
-
 #: a nested function is written out -> proved
 def admit(a: int):
     def above(n, limit=3):
@@ -448,7 +419,6 @@ def admit(a: int):
 #: becomes
 def admit(a: int):
     return 3 < a <= 9
-
 
 #: the first parameter of a static method is no self -> differs
 class Lock:
@@ -462,7 +432,6 @@ class Lock:
         return boat._deep()
     def _deep(self):
         return self.level
-
 
 #: the first parameter of a class method is the class -> differs
 class Lock:
@@ -478,7 +447,6 @@ class Lock:
         return cls._deep()
     def _deep(self):
         return self.level
-
 
 #: a predicate taken out of a nested function -> proved-under no-effect
 def watch(limit: int):
@@ -498,7 +466,6 @@ def watch(limit: int):
 
 def exceeds(level, limit):
     return level > limit and level != 0
-
 
 #: a nested function and a predicate that means another name -> undecided
 limit = 40
@@ -525,7 +492,6 @@ def watch(limit: int):
 def exceeds(level):
     return level > limit
 
-
 #: a predicate below a call that is made when the module is loaded -> undecided
 def weigh(cargo, limit: int):
     if cargo is None or limit == 0:
@@ -546,7 +512,6 @@ EMPTY = weigh(None, 3)
 
 def is_nothing(cargo, limit: int):
     return cargo is None or limit == 0
-
 
 #: a predicate between its caller and a call that is made when the module is loaded -> proved
 START = max(1, 3)
@@ -589,7 +554,6 @@ def is_nothing(cargo, limit: int):
 
 EMPTY = weigh(None, 3)
 
-
 #: a predicate below a class whose making asks its caller -> undecided
 class Gate:
     def __init_subclass__(cls):
@@ -623,7 +587,6 @@ class Lower(Gate):
 def is_useless(gate, width: int):
     return gate is None or width == 0
 
-
 #: a condition becomes an object that is made and asked at once -> proved
 def is_closed(day: int, hour: int, ice: bool):
     return (ice and hour < 10) or day % 28 == 0
@@ -646,7 +609,6 @@ class Closure:
     def is_works_day(self, every: int):
         return self.day % every == 0
 
-
 #: two fields of the object take each other's place -> differs
 def is_closed(day: int, hour: int):
     return hour < 10 or day % 28 == 0
@@ -661,7 +623,6 @@ class Closure:
         self.day = day
     def applies(self):
         return self.hour < 10 or self.day % 28 == 0
-
 
 #: the object changes what it was given -> differs
 def is_closed(day: int, hour: int):
@@ -679,7 +640,6 @@ class Closure:
         self.hour += 1
         return self.hour < 10 or self.day % 28 == 0
 
-
 #: making the object does more than keep what it is given -> differs
 def is_closed(day: int, hour: int):
     return hour < 10 or day % 28 == 0
@@ -695,7 +655,6 @@ class Closure:
         self.day = day
     def applies(self):
         return self.hour < 10 or self.day % 28 == 0
-
 
 #: the class answers for fields that it does not have -> differs
 def is_closed(day: int, hour: int):
@@ -713,7 +672,6 @@ class Closure:
         return 12
     def applies(self):
         return self.hour < 10 or self.day % 28 == 0
-
 
 #: the class is made before it is there -> undecided
 def is_closed(day: int, hour: int):
@@ -736,7 +694,6 @@ class Closure:
     def applies(self):
         return self.hour < 10 or self.day % 28 == 0
 
-
 #: a new function whose definition does something -> undecided
 def is_early(hour: int):
     return hour < 10
@@ -747,7 +704,6 @@ def is_early(hour: int):
 
 def is_before_ten(hour, told=print("loaded")):
     return hour < 10
-
 
 #: operands become rules in a list -> proved-under no-effect
 def relevant(notices, lock, day: int):
@@ -769,7 +725,6 @@ def relevant(notices, lock, day: int):
             found.append(notice)
     return found
 
-
 #: the rules see a name that changes before they are asked -> differs
 def relevant(notices, day: int):
     for notice in notices:
@@ -785,7 +740,6 @@ def relevant(notices, day: int):
             return notice
     return None
 
-
 #: all instead of any -> differs
 def relevant(notices, day: int):
     for notice in notices:
@@ -800,7 +754,6 @@ def relevant(notices, day: int):
             return notice
     return None
 
-
 #: rules in another order -> differs
 def relevant(notice, day: int):
     return bool(notice.ask(1) and notice.ask(2))
@@ -808,7 +761,6 @@ def relevant(notice, day: int):
 def relevant(notice, day: int):
     rules = (lambda n: n.ask(2), lambda n: n.ask(1))
     return all(rule(notice) for rule in rules)
-
 
 #: a list of rules that gets another one -> differs
 def relevant(notice, day: int):
@@ -819,7 +771,6 @@ def relevant(notice, day: int):
     if day > 3:
         rules.append(lambda n: n.ask(3))
     return all(rule(notice) for rule in rules)
-
 
 #: the arguments of a predicate change places -> differs
 def admit(draught: int, level: int):
@@ -836,7 +787,6 @@ def admit(draught: int, level: int):
 def is_too_deep(draught: int, level: int):
     return draught > level - 95 and level > 0
 
-
 #: a predicate gets a value that its condition protected -> differs
 def admit(boat, level: int):
     if boat is not None and boat.draught > level:
@@ -851,7 +801,6 @@ def admit(boat, level: int):
 
 def is_too_deep(boat, draught, level: int):
     return boat is not None and draught > level
-
 
 #: the state changes between the question and its name -> differs
 def admit(lock, boat):
@@ -868,7 +817,6 @@ def admit(lock, boat):
     if open:
         return "enter"
     return "wait"
-
 
 #: a method that a class of the module overrides -> differs
 class Lock:
@@ -894,7 +842,6 @@ class Lock:
 class Upper(Lock):
     def _is_closed(self, boat):
         return False
-
 
 #: a property that acts is asked once less -> differs
 class Lock:
@@ -922,7 +869,6 @@ class Lock:
             return turned
         return self.turns
 
-
 #: a predicate with a default that is not what stood there -> differs
 def admit(hour: int):
     return "wait" if 6 <= hour < 20 else "enter"
@@ -933,7 +879,6 @@ def admit(hour: int):
 
 def is_within(hour: int, low, high=21):
     return low <= hour < high
-
 
 #: a predicate below a class with a property by hand -> proved
 class Gauge:
@@ -958,7 +903,6 @@ class Gauge:
 def is_late(limit: int, hour: int):
     return limit > 3 and hour > 4
 
-
 #: a predicate below a class that calls its method while it is made -> undecided
 class Gauge:
     def _get(self, limit: int, hour: int):
@@ -978,7 +922,6 @@ class Gauge:
 def is_late(limit: int, hour: int):
     return limit > 3 and hour > 4
 
-
 #: something imported later takes the helper's place -> differs
 def is_late(hour: int):
     return hour > 20
@@ -993,7 +936,6 @@ def isfinite(hour):
 
 from math import isfinite
 
-
 #: something imported later takes the table's place -> differs
 def tolls(kind: str):
     if kind == "barge":
@@ -1007,7 +949,6 @@ from math import pi
 def tolls(kind: str):
     return pi.get(kind, 60)
 
-
 #: something imported in the class takes the method's place -> differs
 class Lock:
     def admit(self, hour: int):
@@ -1019,7 +960,6 @@ class Lock:
     def _late(self, hour):
         return hour > 20
     from math import isfinite as _late
-
 
 #: a new helper that uses a constant of the module -> proved
 RATE = 3
@@ -1041,7 +981,6 @@ def toll(boat, exempt: bool):
 
 def full_toll(boat):
     return boat.tons * RATE
-
 
 #: a helper's annotation names a class that stands below -> differs-this-way
 class Log:
@@ -1074,7 +1013,6 @@ def late(n: int):
         return 1
     return 2
 
-
 #: an annotation of a class that stands below -> differs-this-way
 def late(n):
     if n:
@@ -1092,7 +1030,6 @@ def late(n: Boat):
 class Boat:
     pass
 
-
 #: an annotation of a class that stands below, as a text -> proved
 def late(n):
     if n:
@@ -1109,7 +1046,6 @@ def late(n: "Boat") -> int:
 
 class Boat:
     pass
-
 
 #: annotations that are not evaluated -> proved
 from __future__ import annotations
@@ -1134,7 +1070,6 @@ def late(n: Boat):
 class Boat:
     pass
 
-
 #: a helper may order by what its elements have -> proved
 def ranked(boats, day):
     found = []
@@ -1153,7 +1088,6 @@ def _ranked(boats, day):
     found.sort(key=lambda each: (-each[0], each[1]))
     return found
 
-
 #: a name of the function is none of its helper -> differs
 def order(each): return each
 def ranked(levels: list[int], order):
@@ -1167,7 +1101,6 @@ def ranked(levels: list[int], order):
 def _rank(levels):
     levels.sort(key=lambda each: order(each))
 
-
 #: what a helper has changed since is seen by its lambda -> differs
 def ranked(levels: list[int], sign: int):
     levels.sort(key=lambda each: sign * each)
@@ -1180,7 +1113,6 @@ def _ranked(levels, sign):
     sign = -sign
     levels.sort(key=key)
     return levels
-
 
 #: a helper may make a generator that sees nothing of its own names -> proved
 def board(boats, title, out):
@@ -1196,7 +1128,6 @@ def _lines(boats, title):
     lines.extend(str(boat) for boat in boats)
     return lines
 
-
 #: one that sees them sees what they are by then -> differs
 def later(levels: list[int], by: int) -> list:
     raised = (level + by for level in levels)
@@ -1208,7 +1139,6 @@ def _later(levels, by):
     raised = (level + by for level in levels)
     by = by + 1
     return list(raised)
-
 
 #: so it does of what it goes through next -> differs
 def later(levels: list[int], others: list[int]) -> list:
@@ -1222,7 +1152,6 @@ def _later(levels, others):
     others = [1]
     return list(raised)
 
-
 #: a name of the function is none of the generator of its helper -> differs
 BY = 2
 def later(levels: list[int], BY: int) -> list:
@@ -1233,7 +1162,6 @@ def later(levels: list[int], BY: int) -> list:
     return _later(levels)
 def _later(levels):
     return list(level + BY for level in levels)
-
 
 #: a helper goes through rows, where there was a chain -> proved
 def fan(speed):

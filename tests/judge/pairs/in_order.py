@@ -10,7 +10,6 @@ def lengths(boats: list[int], least: int) -> list[int]:
 def lengths(boats: list[int], least: int) -> list[int]:
     return sorted(boat for boat in boats if boat > least)
 
-
 #: by what they measure, the longest first -> proved-under no-effect
 def in_order(boats):
     found = [boat for boat in boats if boat.late]
@@ -19,7 +18,6 @@ def in_order(boats):
 #: becomes
 def in_order(boats):
     return sorted((boat for boat in boats if boat.late), key=lambda boat: boat.length, reverse=True)
-
 
 #: equal ones change places -> differs
 def in_order(boats: list[str]) -> list[str]:
@@ -31,7 +29,6 @@ def in_order(boats: list[str]) -> list[str]:
 def in_order(boats: list[str]) -> list[str]:
     return sorted((boat for boat in boats), key=lambda boat: len(boat), reverse=True)
 
-
 #: by something else -> differs
 def in_order(boats: list[str]) -> list[str]:
     found = [boat for boat in boats]
@@ -41,7 +38,6 @@ def in_order(boats: list[str]) -> list[str]:
 def in_order(boats: list[str]) -> list[str]:
     return sorted((boat for boat in boats), key=lambda boat: boat.strip())
 
-
 #: the list that was handed in is sorted itself -> differs
 def in_order(boats: list[int]) -> list[int]:
     boats.sort()
@@ -50,7 +46,6 @@ def in_order(boats: list[int]) -> list[int]:
 def in_order(boats: list[int]) -> list[int]:
     return sorted(boat for boat in boats)
 
-
 #: sorted before some are left out, and after, where one has no order -> differs
 def in_order(boats: list[int | None]) -> list[int | None]:
     found = sorted(boat for boat in boats)
@@ -58,7 +53,6 @@ def in_order(boats: list[int | None]) -> list[int | None]:
 #: becomes
 def in_order(boats: list[int | None]) -> list[int | None]:
     return sorted(boat for boat in boats if boat is not None)
-
 
 #: what is called sorted here -> differs
 def sorted(boats): return []
@@ -70,7 +64,6 @@ def in_order(boats: list[int]) -> list[int]:
 def sorted(boats): return []
 def in_order(boats: list[int]) -> list[int]:
     return sorted(boat for boat in boats)
-
 
 #: what it is sorted by is asked for before, and after -> differs
 class Office:

@@ -13,7 +13,6 @@ async def _word(gauge):
     level = await gauge.read(1)
     return "low" if level < 3 else "high"
 
-
 #: so are the methods that take the place of a question for the class -> proved-under as-declared+no-effect+not-overridden+unpatched
 class Task: ...
 class Fill(Task):
@@ -34,7 +33,6 @@ async def work(lock, tasks: list[Task]):
         await task.apply(lock)
         lock.note(task)
 
-
 #: a method of the own object -> proved-under not-overridden
 class Lock:
     async def open(self, gate):
@@ -48,7 +46,6 @@ class Lock:
     async def _swing(self, gate):
         if await gate.is_free(): await gate.swing()
 
-
 #: what is not awaited does nothing -> differs
 async def report(board: list):
     board.append("low")
@@ -59,7 +56,6 @@ async def report(board: list):
     return len(board)
 async def _note(board):
     board.append("low")
-
 
 #: what is awaited later comes later -> differs
 async def report(board: list):
@@ -73,7 +69,6 @@ async def report(board: list):
 async def _note(board):
     board.append("low")
 
-
 #: an asynchronous generator cannot be asked by any -> differs
 async def report(levels: list[int]):
     return any([level < 3 for level in levels])
@@ -83,7 +78,6 @@ async def report(levels: list[int]):
 async def _is_low(level):
     return level < 3
 
-
 #: a plain function cannot be awaited -> differs
 async def report(level: int):
     return "low" if level < 3 else "high"
@@ -92,7 +86,6 @@ async def report(level: int):
     return await _word(level)
 def _word(level):
     return "low" if level < 3 else "high"
-
 
 #: one of two is no coroutine function -> differs
 class Task: ...
@@ -109,7 +102,6 @@ async def work(task: Task, board: list):
     await task.apply(board)
     return 3
 
-
 #: a coroutine function that yields is no coroutine function -> differs
 async def report(board: list):
     board.append(1)
@@ -121,7 +113,6 @@ async def report(board: list):
 async def _note(board):
     board.append(1)
     yield
-
 
 #: a generator function that is delegated to is its body -> proved
 def notices(levels):
@@ -144,7 +135,6 @@ def _noticed(level):
     yield level
     yield "end"
 
-
 #: what is handed back comes back, also from inside of a try -> proved
 def notices(level):
     try:
@@ -166,7 +156,6 @@ def _asked(level):
     if answer is None: return 0
     return answer
 
-
 #: a generator that is only made yields nothing -> differs
 def notices(level: int):
     yield level
@@ -177,7 +166,6 @@ def notices(level: int):
     yield 3
 def _noticed(level):
     yield level
-
 
 #: a list of what is yielded is yielded at once -> differs
 def notices(levels: list[int]):
@@ -193,7 +181,6 @@ def _noticed(levels):
         yield level
     levels.clear()
 
-
 #: a round that is over is not the loop that is over -> differs
 def notices(levels: list[int]):
     for level in levels:
@@ -207,7 +194,6 @@ def _noticed(level):
     if level < 3: return
     yield level
 
-
 #: what is no generator function is gone through -> differs
 def notices(level: int):
     yield level
@@ -216,7 +202,6 @@ def notices(level: int):
     yield from _noticed(level)
 def _noticed(level):
     return [level, level]
-
 
 #: what only delegates is a generator function still -> differs
 def note(board: list):
@@ -229,7 +214,6 @@ def _noted(board):
     return
     yield
 
-
 #: one that yields alone and one that delegates are both generator functions -> proved
 def note(board):
     board.append(1)
@@ -240,7 +224,6 @@ def note(board):
 def _noted(board):
     board.append(1)
     yield 3
-
 
 #: what has no next ends a coroutine function in another way -> differs
 async def first(levels: list[int], board: list):
@@ -263,7 +246,6 @@ async def first(levels: list[int], board: list):
 async def _next(found):
     return next(found)
 
-
 #: and a generator function -> differs
 def first(levels: list[int]):
     found = iter(levels)
@@ -280,7 +262,6 @@ def first(levels: list[int]):
         yield 0
 def _next(found):
     yield next(found)
-
 
 #: whatever is caught under another name too -> differs
 Anything = Exception
@@ -300,7 +281,6 @@ def first(levels: list[int]):
         yield type(error).__name__
 def _next(found):
     yield next(found)
-
 
 #: a local name is no method of that name -> proved-under no-effect+not-overridden+unpatched
 class Lift:
@@ -325,7 +305,6 @@ async def work(order, crane):
     if isinstance(order, (Lift, Paint)): said = await order.said(crane)
     else: raise LookupError(order)
     return said
-
 
 #: a name in a class is one -> differs
 class Lift:
@@ -352,7 +331,6 @@ async def work(order, crane):
     else: raise LookupError(order)
     return said
 
-
 #: a number taken away in place -> proved-under as-used
 def fee(boat):
     fee = boat.nights * 10
@@ -366,7 +344,6 @@ def fee(boat):
         fee -= 5
     return fee
 
-
 #: counted in place -> proved-under as-used
 class Desk:
     def enter(self, boat):
@@ -375,7 +352,6 @@ class Desk:
 class Desk:
     def enter(self, boat):
         self.count += 1
-
 
 #: a list is made longer in place -> differs
 def lines(first: list, more: list):
@@ -386,7 +362,6 @@ def lines(first: list, more: list):
     first += more
     return first
 
-
 #: nothing says that it is a number -> differs
 def lines(first, more):
     first = first + more
@@ -396,7 +371,6 @@ def lines(first, more):
     first += more
     return first
 
-
 #: what is taken twice may be a list -> unproved
 def twice(first):
     first = first * 2
@@ -405,7 +379,6 @@ def twice(first):
 def twice(first):
     first *= 2
     return first
-
 
 #: another number -> differs
 def fee(nights: int):
@@ -418,7 +391,6 @@ def fee(nights: int):
     fee -= 6
     return fee
 
-
 #: lists are put there elsewhere -> unproved
 def lines(desk):
     desk.total = desk.total + 1
@@ -429,7 +401,6 @@ def lines(desk):
     desk.total += 1
 def clear(desk):
     desk.total = []
-
 
 #: under a manager, which could tell how the new one ends -> proved-under no-effect
 async def fill(lock, boats, log):
@@ -453,7 +424,6 @@ async def _serve(lock, boat, log):
     if boat.heavy:
         await lock.pump(boat)
         log(boat)
-
 
 #: under a manager of the module, which does tell -> unproved
 class Guard:

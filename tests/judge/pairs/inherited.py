@@ -13,7 +13,6 @@ class Pump(Thread):
     def depth(self) -> int:
         return 3
 
-
 #: a method covers one of the library's -> unproved
 from threading import Thread
 class Pump(Thread):
@@ -26,7 +25,6 @@ class Pump(Thread):
         return 3
     def run(self) -> None:
         return None
-
 
 #: a private method uncovers one of the library's -> unproved
 import threading
@@ -41,7 +39,6 @@ class Pump(threading.Thread):
     def depth(self) -> int:
         return 3
 
-
 #: a method covers one of a built-in class -> unproved
 class Book(dict):
     def depth(self) -> int:
@@ -52,7 +49,6 @@ class Book(dict):
         return 3
     def pop(self, key):
         return key
-
 
 #: a method covers one of a class further up -> unproved
 class Gate:
@@ -75,7 +71,6 @@ class Lock(Sluice):
     def _lift(self) -> int:
         return 2
 
-
 #: a method covers what a class further up sets on the object -> unproved
 class Gate:
     def __init__(self) -> None:
@@ -92,7 +87,6 @@ class Lock(Gate):
         return 3
     def _lift(self) -> int:
         return 2
-
 
 #: a private method of a class whose base class has none of that name -> proved-under not-overridden
 from threading import Thread

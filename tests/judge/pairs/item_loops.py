@@ -14,7 +14,6 @@ def heavy(boats: list[int], most: int) -> list[int]:
 def heavy(boats: list[int], most: int) -> list[int]:
     return [boat for boat in boats if boat > most]
 
-
 #: through the places, which are asked for too -> proved
 def first_low(levels: list[int], least: int) -> int:
     for i in range(len(levels)):
@@ -28,7 +27,6 @@ def first_low(levels: list[int], least: int) -> int:
             return i
     return -1
 
-
 #: numbers compared with what may be anything, which is asked too -> proved-under stable-read
 def first_low(levels: list[int], least) -> int:
     for i in range(len(levels)):
@@ -41,7 +39,6 @@ def first_low(levels: list[int], least) -> int:
         if level < least:
             return i
     return -1
-
 
 #: until it is found, or the list is at its end -> proved
 def berth_of(berths: list[int], length: int) -> int:
@@ -64,7 +61,6 @@ def berth_of(berths: list[int], length: int) -> int:
             return berth
     raise LookupError(length)
 
-
 #: a list of which nothing is declared -> proved-under as-used
 def of_kind(boats, kind):
     i = 0
@@ -80,7 +76,6 @@ def of_kind(boats, kind):
         if boat.kind == kind:
             return boat
     return None
-
 
 #: a list that the object keeps -> proved-under as-declared+stable-read
 class Lock:
@@ -101,7 +96,6 @@ class Lock:
                 return i
         return -1
 
-
 #: whoever leaves makes room, and the length is asked once -> differs
 def leave(boats: list[int], most: int) -> list[int]:
     for i in range(len(boats)):
@@ -114,7 +108,6 @@ def leave(boats: list[int], most: int) -> list[int]:
         if boat > most:
             boats.pop(i)
     return boats
-
 
 #: the element is another one when it is read again -> differs
 def lower(levels: list[int]) -> int:
@@ -135,7 +128,6 @@ def lower(levels: list[int]) -> int:
         total += level
     return total
 
-
 #: the first one is left out -> differs
 def later(boats: list[int]) -> list[int]:
     found = []
@@ -149,7 +141,6 @@ def later(boats: list[int]) -> list[int]:
 def later(boats: list[int]) -> list[int]:
     return [boat for boat in boats]
 
-
 #: every second one -> differs
 def some(boats: list[int]) -> list[int]:
     found = []
@@ -162,7 +153,6 @@ def some(boats: list[int]) -> list[int]:
 #: becomes
 def some(boats: list[int]) -> list[int]:
     return [boat for boat in boats]
-
 
 #: one is stepped over -> differs
 def some(boats: list[int]) -> list[int]:
@@ -178,7 +168,6 @@ def some(boats: list[int]) -> list[int]:
 #: becomes
 def some(boats: list[int]) -> list[int]:
     return [boat for boat in boats]
-
 
 #: how far it came is asked for -> differs
 def count(boats: list[int], most: int) -> int:
@@ -197,7 +186,6 @@ def count(boats: list[int], most: int) -> int:
             break
     return i
 
-
 #: another list from now on -> differs
 def halves(boats: list[int], log) -> None:
     i = 0
@@ -212,7 +200,6 @@ def halves(boats: list[int], log) -> None:
         log(boat)
         boats = boats[:2]
 
-
 #: a dict with whole numbers for keys -> differs
 def names(boats: dict[int, str]) -> list[str]:
     found = []
@@ -225,7 +212,6 @@ def names(boats: dict[int, str]) -> list[str]:
 #: becomes
 def names(boats: dict[int, str]) -> list[str]:
     return [boat for boat in boats]
-
 
 #: a method puts another list in its place -> differs
 class Lock:
@@ -257,7 +243,6 @@ class Lock:
                 self.leave(boat)
         return gone
 
-
 #: a length of the module's own -> differs
 def len(boats):
     return 1
@@ -274,7 +259,6 @@ def len(boats):
     return 1
 def names(boats: list[str]) -> list[str]:
     return [boat for boat in boats]
-
 
 #: rounds that are cut short are not counted -> differs
 def names(boats: list[str], most: int) -> list[str]:
@@ -298,7 +282,6 @@ def names(boats: list[str], most: int) -> list[str]:
         found.append(boat)
     return found
 
-
 #: so many tries -> proved
 def send(text, radio, most: int):
     tries = 0
@@ -313,7 +296,6 @@ def send(text, radio, most: int):
         if radio(text, tries):
             return tries
     return None
-
 
 #: so many tries at most, or until it is done -> proved-under as-used+no-effect+stable-read
 class Radio:
@@ -342,7 +324,6 @@ class Radio:
             if answer.startswith("OK"):
                 return answer[2:].strip()
         return None
-
 
 #: the number changes on the way -> differs
 class Radio:
@@ -375,7 +356,6 @@ class Radio:
             count += 1
         return count
 
-
 #: up to a fraction, which a range does not take -> differs
 def levels(most: float) -> list[int]:
     found = []
@@ -391,7 +371,6 @@ def levels(most: float) -> list[int]:
         found.append(i)
     return found
 
-
 #: one round more -> differs
 def tries(log, most: int) -> None:
     i = 0
@@ -402,7 +381,6 @@ def tries(log, most: int) -> None:
 def tries(log, most: int) -> None:
     for i in range(most):
         log(i)
-
 
 #: a list that is doubled, which has an end only if its length is asked for once -> differs
 def twice(names: str) -> list[str]:
@@ -420,7 +398,6 @@ def twice(names: str) -> list[str]:
             break
         found.append(name)
     return found
-
 
 #: the same list by another name -> differs
 def twice(names: str) -> list[str]:
@@ -442,7 +419,6 @@ def twice(names: str) -> list[str]:
         found.append(name)
     return found
 
-
 #: nothing has no length, and cannot be gone through: the errors differ -> differs
 def names(boats: "list[str] | None", most: int) -> list[str]:
     found = []
@@ -458,7 +434,6 @@ def names(boats: "list[str] | None", most: int) -> list[str]:
     for boat in boats:
         found.append(boat)
     return found
-
 
 #: the number is one of the module, which a function changes -> differs
 MOST = 3
@@ -480,7 +455,6 @@ def calls(log) -> None:
     for i in range(1, MOST + 1):
         if log(i) and i < 9:
             allow_more()
-
 
 #: the list is one of the module, which a function replaces -> differs
 BOATS = ["Ida", "Tern"]
@@ -504,7 +478,6 @@ def calls(log) -> None:
         log(boat)
         leave()
 
-
 #: a list of the module that nothing replaces -> proved-under as-used+unpatched
 BOATS = ["Ida", "Tern"]
 def longest() -> str:
@@ -523,7 +496,6 @@ def longest() -> str:
             return boat
     return ""
 
-
 #: what is left out is None, and the errors differ -> differs
 def names(boats: list = None) -> list:
     found = []
@@ -539,7 +511,6 @@ def names(boats: list = None) -> list:
     for boat in boats:
         found.append(boat)
     return found
-
 
 #: a generator asks for the place later -> differs
 def later(boats: list[int], marks: list[int]) -> list[int]:
@@ -558,7 +529,6 @@ def later(boats: list[int], marks: list[int]) -> list[int]:
         if boat > 0:
             above = (mark for mark in marks if mark > i)
     return list(above)
-
 
 #: what runs beside it puts another list in its place -> unproved
 class Lock:
@@ -588,7 +558,6 @@ class Lock:
             found.append(boat)
         return found
 
-
 #: what is only asked what texts are asked changes no list -> proved-under as-used+stable-read
 def bad_rows(rows):
     found = []
@@ -604,7 +573,6 @@ def bad_rows(rows):
         if not row.strip() or row.startswith("#"):
             found.append(n + 1)
     return found
-
 
 #: a class of the module may have such a method -> unproved
 class Row:
@@ -628,7 +596,6 @@ def bad_rows(rows: list[Row]):
         found.append(n)
     return found
 
-
 #: a function of another module that is called so may do anything -> unproved
 import office
 def bad_rows(rows):
@@ -647,7 +614,6 @@ def bad_rows(rows):
         found.append(n)
     return found
 
-
 #: a list that shrinks on the way -> differs
 def bad_rows(rows: list[str]):
     found = []
@@ -664,7 +630,6 @@ def bad_rows(rows: list[str]):
         if row.strip(): found.append(n)
     return found
 
-
 #: what asks by the place later, when the list is another -> differs
 def late(slots: list[str]):
     asked = []
@@ -679,7 +644,6 @@ def late(slots: list[str]):
         asked.append(lambda: slot)
     slots[:] = ["x"]
     return [a() for a in asked]
-
 
 #: the list is sorted in each round -> differs
 def change(slots: list[str], taken):
@@ -698,7 +662,6 @@ def change(slots: list[str], taken):
             found.append(slot)
     return found
 
-
 #: the places of another list -> differs
 def other(slots: list[str], held: list[str]):
     found = []
@@ -711,7 +674,6 @@ def other(slots: list[str], held: list[str]):
     for i, slot in enumerate(held):
         found.append(slot)
     return found
-
 
 #: the place is set by hand -> differs
 def moved(slots: list[str]):
@@ -728,7 +690,6 @@ def moved(slots: list[str]):
         found.append(slot)
     return found
 
-
 #: places from one on, which are not those of the list -> unproved
 def begins(slots: list[str]):
     found = []
@@ -741,7 +702,6 @@ def begins(slots: list[str]):
     for i, slot in enumerate(slots, 1):
         found.append(slot)
     return found
-
 
 #: the name is given to something else -> differs
 def cut(slots: list[str]):
@@ -760,7 +720,6 @@ def cut(slots: list[str]):
             found.append(slot)
     return found
 
-
 #: the place is asked for behind the loop -> differs
 def last(slots: list[str], least: int):
     for i, slot in enumerate(slots):
@@ -775,7 +734,6 @@ def last(slots: list[str], least: int):
             break
     return i
 
-
 #: an element that has a name is asked for by its place -> proved
 def kept(slots: list[str], least: int):
     for i, slot in enumerate(slots):
@@ -788,7 +746,6 @@ def kept(slots: list[str], least: int):
         if len(slot) > least:
             return slot
     return ""
-
 
 #: the same of a list of which nothing is declared -> proved-under as-used+stable-read
 def first(slots, taken):
@@ -803,7 +760,6 @@ def first(slots, taken):
             return slot
     return None
 
-
 #: nobody asks for the place -> proved
 def all_late(boats: list, log):
     for i, boat in enumerate(boats):
@@ -812,7 +768,6 @@ def all_late(boats: list, log):
 def all_late(boats: list, log):
     for boat in boats:
         log.write(boat)
-
 
 #: a place that has a second name in its round -> proved-under as-used+stable-read
 def first(slots, taken):
@@ -828,7 +783,6 @@ def first(slots, taken):
             return slot
     return None
 
-
 #: the second name is of an earlier round -> differs
 def best(slots: list[int]):
     at = 0
@@ -843,7 +797,6 @@ def best(slots: list[int]):
         if slot > slot:
             at = i
     return at
-
 
 #: the second name is read where an earlier round may have given it -> differs
 def best(slots: list[int]):

@@ -15,7 +15,6 @@ def crew(names: list[str]) -> str:
 def crew(names: list[str]) -> str:
     return ", ".join(name for name in names)
 
-
 #: the flag goes down behind it; only some are told -> proved-under as-used+no-effect
 def crew(boat) -> str:
     told = ""
@@ -31,7 +30,6 @@ def crew(boat) -> str:
 def crew(boat) -> str:
     return "; ".join(sailor.name for sailor in boat.crew if sailor.on_board)
 
-
 #: what is handed in is joined as it is -> proved-under as-used
 def crew(names: list[str]) -> str:
     told = "Crew: "
@@ -46,7 +44,6 @@ def crew(names: list[str]) -> str:
 def crew(names: list[str]) -> str:
     return "Crew: " + ", ".join(names)
 
-
 #: a list that is only joined, filled by steps -> proved-under no-effect
 def crew(sailors) -> str:
     names = []
@@ -58,7 +55,6 @@ def crew(sailors) -> str:
 def crew(sailors) -> str:
     return ", ".join(sailor.name for sailor in sailors if sailor.on_board)
 
-
 #: a list that is made at once -> proved
 def crew(sailors) -> str:
     names = [sailor.name for sailor in sailors]
@@ -66,7 +62,6 @@ def crew(sailors) -> str:
 #: becomes
 def crew(sailors) -> str:
     return ", ".join([sailor.name for sailor in sailors])
-
 
 #: the flag never goes down -> differs
 def crew(names: list[str]) -> str:
@@ -80,7 +75,6 @@ def crew(names: list[str]) -> str:
 #: becomes
 def crew(names: list[str]) -> str:
     return ", ".join(name for name in names)
-
 
 #: the flag goes down for those that are not told, too -> differs
 def crew(names: list[str]) -> str:
@@ -97,7 +91,6 @@ def crew(names: list[str]) -> str:
 def crew(names: list[str]) -> str:
     return ", ".join(name for name in names if name != "nobody")
 
-
 #: the flag is up at first for the other one -> differs
 def crew(names: list[str]) -> str:
     told = ""
@@ -111,7 +104,6 @@ def crew(names: list[str]) -> str:
 #: becomes
 def crew(names: list[str]) -> str:
     return ", ".join(name for name in names)
-
 
 #: something else stands between -> differs
 def crew(names: list[str]) -> str:
@@ -127,7 +119,6 @@ def crew(names: list[str]) -> str:
 def crew(names: list[str]) -> str:
     return ", ".join(name for name in names)
 
-
 #: it stands behind each, too -> differs
 def crew(names: list[str]) -> str:
     told = ""
@@ -138,7 +129,6 @@ def crew(names: list[str]) -> str:
 #: becomes
 def crew(names: list[str]) -> str:
     return ", ".join(name for name in names)
-
 
 #: no empty text asks for what stands between -> differs
 def crew(names: list[str]) -> str:
@@ -151,7 +141,6 @@ def crew(names: list[str]) -> str:
 #: becomes
 def crew(names: list[str]) -> str:
     return ", ".join(name for name in names)
-
 
 #: what is joined is turned round -> differs
 def crew(names: list[str]) -> str:
@@ -167,7 +156,6 @@ def crew(names: list[str]) -> str:
 def crew(names: list[str]) -> str:
     return ", ".join(name for name in names)
 
-
 #: numbers are no texts for who joins them -> differs
 def depths(levels: list[int]) -> str:
     told = ""
@@ -182,14 +170,12 @@ def depths(levels: list[int]) -> str:
 def depths(levels: list[int]) -> str:
     return ", ".join(level for level in levels)
 
-
 #: what stops early does not come out of a generator as it is -> proved-under no-effect
 def crew(sailors, next_name) -> str:
     return ", ".join([next_name(s) for s in sailors])
 #: becomes
 def crew(sailors, next_name) -> str:
     return ", ".join(next_name(s) for s in sailors)
-
 
 #: the list is looked at again -> differs
 def crew(names: list[str]) -> tuple[str, int]:
@@ -203,7 +189,6 @@ def crew(names: list[str]) -> tuple[str, int]:
     told = []
     return ", ".join(name for name in names if name), len(told)
 
-
 #: the first one is told by its place -> proved-under as-used
 def crew(names: list[str]) -> str:
     told = ""
@@ -215,7 +200,6 @@ def crew(names: list[str]) -> str:
 #: becomes
 def crew(names: list[str]) -> str:
     return ", ".join(names)
-
 
 #: by its place in a list that is asked for its elements -> proved
 def crew(names: list[str]) -> str:
@@ -238,7 +222,6 @@ def crew(names: list[str]) -> str:
         first = False
     return told
 
-
 #: the place counts those that are not told, too -> differs
 def crew(names: list[str]) -> str:
     told = ""
@@ -252,7 +235,6 @@ def crew(names: list[str]) -> str:
 def crew(names: list[str]) -> str:
     return ", ".join(name for name in names if name)
 
-
 #: the place counts from one -> differs
 def crew(names: list[str]) -> str:
     told = ""
@@ -264,7 +246,6 @@ def crew(names: list[str]) -> str:
 #: becomes
 def crew(names: list[str]) -> str:
     return ", ".join(names)
-
 
 #: the second one is asked for, not the first -> differs
 def crew(names: list[str]) -> str:
@@ -278,7 +259,6 @@ def crew(names: list[str]) -> str:
 def crew(names: list[str]) -> str:
     return ", ".join(names)
 
-
 #: what stands behind the last one is cut off -> proved
 def crew(names: list[str]) -> str:
     told = ""
@@ -290,7 +270,6 @@ def crew(names: list[str]) -> str:
 def crew(names: list[str]) -> str:
     return ", ".join(name for name in names if name)
 
-
 #: too little is cut off -> differs
 def crew(names: list[str]) -> str:
     told = ""
@@ -301,7 +280,6 @@ def crew(names: list[str]) -> str:
 def crew(names: list[str]) -> str:
     return ", ".join(names)
 
-
 #: something stands in front -> differs
 def crew(names: list[str]) -> str:
     told = "Crew:"
@@ -311,7 +289,6 @@ def crew(names: list[str]) -> str:
 #: becomes
 def crew(names: list[str]) -> str:
     return "Crew:" + ", ".join(names)
-
 
 #: it is looked at on the way -> differs
 def crew(names: list[str]) -> str:
@@ -324,7 +301,6 @@ def crew(names: list[str]) -> str:
 #: becomes
 def crew(names: list[str]) -> str:
     return ", ".join(names)
-
 
 #: what went wrong is hidden, and what was told so far is shown -> differs
 def crew(names: list[str], berths: dict[str, str]) -> str:
@@ -345,7 +321,6 @@ def crew(names: list[str], berths: dict[str, str]) -> str:
         pass
     return told
 
-
 #: two things are added -> differs
 def crew(names: list[str]) -> str:
     told = ""
@@ -356,7 +331,6 @@ def crew(names: list[str]) -> str:
 #: becomes
 def crew(names: list[str]) -> str:
     return ", ".join(names)
-
 
 #: a flag that is lowered in one arm is as good as one that is lowered behind both -> proved
 def moor(boats: list[int], call) -> None:
@@ -375,7 +349,6 @@ def moor(boats: list[int], call) -> None:
             call("next")
         call(boat)
         later = False
-
 
 #: a flag that is raised again in one arm is another one -> differs
 def moor(boats: list[int], call) -> None:
@@ -396,7 +369,6 @@ def moor(boats: list[int], call) -> None:
         call(boat)
         first = False
 
-
 #: what is declared to be missing at times is no text: who joins it fails in other words -> differs
 def a(names: list[str | None]) -> str:
     told = ""
@@ -411,7 +383,6 @@ def a(names: list[str | None]) -> str:
 def a(names: list[str | None]) -> str:
     return ", ".join(name for name in names)
 
-
 #: the same with nothing between -> differs
 def c(names: list[str | None]) -> str:
     told = ""
@@ -422,7 +393,6 @@ def c(names: list[str | None]) -> str:
 def c(names: list[str | None]) -> str:
     return "".join(name for name in names)
 
-
 #: the same cut off -> differs
 def d(names: list[str | None]) -> str:
     told = ""
@@ -432,7 +402,6 @@ def d(names: list[str | None]) -> str:
 #: becomes
 def d(names: list[str | None]) -> str:
     return ", ".join(name for name in names)
-
 
 #: what is declared to be missing cannot be gone through -> differs
 def e(names: list[str] | None) -> str:
@@ -448,7 +417,6 @@ def e(names: list[str] | None) -> str:
 def e(names: list[str] | None) -> str:
     return ", ".join(names)
 
-
 #: what turned out to be there is a text -> proved-under as-declared
 def c(names: list[str | None]) -> str:
     told = ""
@@ -460,7 +428,6 @@ def c(names: list[str | None]) -> str:
 def c(names: list[str | None]) -> str:
     return "".join(name for name in names if name is not None)
 
-
 #: what turned out to be there is cut off -> proved-under as-declared
 def c(names: list[str | None]) -> str:
     told = ""
@@ -471,7 +438,6 @@ def c(names: list[str | None]) -> str:
 #: becomes
 def c(names: list[str | None]) -> str:
     return ", ".join(name for name in names if name)
-
 
 #: numbers added to texts fail in other words where the comma comes first -> differs
 def depths(levels: list[int]) -> str:

@@ -30,7 +30,6 @@ class Lock:
             return "wait"
         return f"berth {place}"
 
-
 #: one who asks does not know yet -> differs
 class Lock:
     def __init__(self, berths: list[int]):
@@ -61,7 +60,6 @@ class Lock:
     def has_room(self, boat: int) -> bool:
         return self._place(boat) != -1
 
-
 #: nobody asks it here -> differs
 def _toll(length: int) -> int:
     return length * 2
@@ -73,7 +71,6 @@ def _toll(length: int) -> int:
 def sign(length: int) -> str:
     return "short" if length <= 20 else "long"
 
-
 #: it is no private one -> differs
 def toll(length: int) -> int:
     return length * 2
@@ -84,7 +81,6 @@ def toll(length: int) -> int:
     return length * 3
 def sign(length: int) -> str:
     return f"{toll(length) // 3 * 2}"
-
 
 #: a text means it too -> differs
 def _toll(length: int) -> int:
@@ -101,7 +97,6 @@ def sign(length: int) -> int:
 def any_of(name: str) -> int:
     return globals()[name](1) if name == "_toll" else 0
 
-
 #: it calls itself, and so do others -> same
 def _steps(level: int) -> int:
     if level <= 0 or level > 40:
@@ -116,7 +111,6 @@ def _steps(level: int) -> int:
     return 1 + _steps(level - 3)
 def sign(level: int) -> str:
     return f"{_steps(level) - 1} steps"
-
 
 #: another class has one of that name -> differs
 class Lock:
@@ -136,7 +130,6 @@ class Lock:
 class SeaLock(Lock):
     def _fee(self, boat: int) -> int:
         return boat * 5
-
 
 #: the callers agree for most of what may come -> differs
 def _days(hours: int) -> int:

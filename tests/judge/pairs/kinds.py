@@ -37,7 +37,6 @@ def fee(vessel, nights: int):
         return vessel.harbour_fee(nights)
     return 60
 
-
 #: other objects are forgotten -> differs
 class Barge:
     pass
@@ -66,7 +65,6 @@ class Tug:
 
 def fee(vessel):
     return vessel.harbour_fee()
-
 
 #: the class is asked before the one derived from it -> differs
 class Barge:
@@ -99,7 +97,6 @@ def fee(vessel):
         return vessel.harbour_fee()
     return 60
 
-
 #: the derived class is asked first -> proved-under no-effect+not-overridden+unpatched
 class Barge:
     pass
@@ -131,7 +128,6 @@ def fee(vessel):
         return vessel.harbour_fee()
     return 60
 
-
 #: the methods of two classes change places -> differs
 class Barge:
     pass
@@ -162,7 +158,6 @@ def fee(vessel):
     if isinstance(vessel, (Barge, Tug)):
         return vessel.harbour_fee()
     return 60
-
 
 #: a class of the module has an attribute of that name -> differs
 class Barge:
@@ -197,7 +192,6 @@ def fee(vessel):
     if isinstance(vessel, (Barge, Tug)):
         return vessel.harbour_fee()
     return 60
-
 
 #: a class derived from both has the method of the other one -> differs
 class Barge:
@@ -237,7 +231,6 @@ def fee(vessel):
     if isinstance(vessel, (Barge, Tug)):
         return vessel.harbour_fee()
     return 60
-
 
 #: a decorator that only has the name of the known one -> differs
 def dataclass(cls):
@@ -284,7 +277,6 @@ def fee(vessel):
         return vessel.harbour_fee()
     return 60
 
-
 #: dataclasses get the methods -> proved-under no-effect+not-overridden+unpatched
 from dataclasses import dataclass
 
@@ -328,7 +320,6 @@ def fee(vessel):
         return vessel.harbour_fee()
     return 60
 
-
 #: a class defines the method twice, and the second one counts -> differs
 class Barge:
     pass
@@ -351,7 +342,6 @@ def fee(vessel):
         return vessel.harbour_fee()
     return 60
 
-
 #: something imported in the class hides the method -> differs
 class Barge:
     pass
@@ -373,7 +363,6 @@ def fee(vessel):
         return vessel.harbour_fee()
     return 60
 
-
 #: a module whose property is another thing -> differs
 property = staticmethod
 
@@ -394,7 +383,6 @@ class Clock:
     @property
     def late(self):
         return self.hour > 20
-
 
 #: what is promised to be of a class answers for itself -> proved-under no-effect+not-overridden+unpatched
 class Boat:
@@ -437,7 +425,6 @@ class Tug(Boat):
 def rate(boat: Boat, hours: int):
     return boat.rate(hours)
 
-
 #: the base class forgets what was done for all others -> differs
 class Boat:
     def __init__(self, name):
@@ -468,7 +455,6 @@ class Dredger(Boat):
 def rate(boat: Boat):
     return boat.rate()
 
-
 #: nothing promises that it is of the class -> differs
 class Boat:
     pass
@@ -495,7 +481,6 @@ class Dredger(Boat):
 
 def rate(boat):
     return boat.rate()
-
 
 #: a test for the base class comes first -> proved-under no-effect+unpatched
 class Boat:
@@ -528,7 +513,6 @@ def rate(boat):
         return 40
     return 7
 
-
 #: a test for the base class hides the other one -> differs
 class Boat:
     pass
@@ -559,7 +543,6 @@ def rate(boat):
     if isinstance(boat, Dredger):
         return 40
     return 0
-
 
 #: a method is called like a name of a function -> proved-under no-effect+not-overridden+unpatched
 class Barge:
@@ -598,7 +581,6 @@ def bill(boat, nights: int):
     else:
         pence = 60
     return pence * nights
-
 
 #: a class hides its method by a name of its own -> differs
 class Barge:
@@ -640,7 +622,6 @@ def bill(boat, nights: int):
         pence = 60
     return pence * nights
 
-
 #: an arm moves up past another kind -> proved-under plain-equality+stable-read+no-effect+plain-truth
 def route(can, yard):
     if can.kind == 'tug':
@@ -659,7 +640,6 @@ def route(can, yard):
         yard.south(can)
     else:
         raise LookupError(can)
-
 
 #: an arm moves up past the same kind -> differs
 def route(can, yard):
@@ -680,7 +660,6 @@ def route(can, yard):
     else:
         raise LookupError(can)
 
-
 #: an arm moves up past a question of another kind -> differs
 def route(can, yard):
     if can.kind == 'tug':
@@ -700,7 +679,6 @@ def route(can, yard):
     else:
         raise LookupError(can)
 
-
 #: an arm moves up past what may be equal -> unproved
 def route(can, yard):
     if can.kind == 'tug':
@@ -719,7 +697,6 @@ def route(can, yard):
         yard.south(can)
     else:
         raise LookupError(can)
-
 
 #: an arm moves up, and a class of the module is equal to all -> unproved
 class Kind:
@@ -749,7 +726,6 @@ def route(can, yard):
         yard.south(can)
     else:
         raise LookupError(can)
-
 
 #: the very type of an object, against methods -> proved-under closed-kinds+no-effect+not-overridden+unpatched
 class Boat:
@@ -791,7 +767,6 @@ class Tug(Boat):
 
 def fee(vessel: Boat, night):
     return vessel.fee(night)
-
 
 #: what is derived from a very type is no such object -> differs
 class Boat:
@@ -839,7 +814,6 @@ class Tug(Boat):
 def fee(vessel: Boat, night):
     return vessel.fee(night)
 
-
 #: one of some very types, against classes -> proved-under closed-kinds+unpatched
 class Barge:
     pass
@@ -866,7 +840,6 @@ def fee(vessel, night):
     if isinstance(vessel, (Barge, Tug)) and night:
         return 240
     return 60
-
 
 #: a module that makes classes at run time -> unproved
 class Barge:
@@ -903,7 +876,6 @@ def fee(vessel, night):
         return 240
     return 60
 
-
 #: a parameter that is called type -> differs
 class Barge:
     pass
@@ -922,7 +894,6 @@ def fee(vessel, type):
     if isinstance(vessel, Barge):
         return 240
     return 60
-
 
 #: what is derived from a class under another name -> differs
 class Barge:

@@ -19,7 +19,6 @@ def berth_of(berths: list[int], length: int) -> int:
             return berth
     raise LookupError(length)
 
-
 #: the loop asks for the flag, and something is called where it is set -> proved
 def first_free(gates, log) -> bool:
     done = False
@@ -40,7 +39,6 @@ def first_free(gates, log) -> bool:
             gates.open()
             log(0)
             return tries
-
 
 #: a flag that is set in a handler -> proved
 def answer(radio, log):
@@ -64,7 +62,6 @@ def answer(radio, log):
             return None
         log(heard)
 
-
 #: while it is still looking, skipped rounds first -> proved
 def first_low(levels: list[int]) -> int:
     looking = True
@@ -82,7 +79,6 @@ def first_low(levels: list[int]) -> int:
         if level < 40:
             return i
     return -1
-
 
 #: nothing is found yet, and what is found is there -> proved-under as-declared
 from dataclasses import dataclass
@@ -111,7 +107,6 @@ def where(berths: list[Berth], boat: str) -> str:
             return berth.name
     return "under way"
 
-
 #: what is found may be None, and then the loop goes on -> differs
 from dataclasses import dataclass
 @dataclass
@@ -137,7 +132,6 @@ def where(berths: list[Berth], boat: str) -> str | None:
             return berth.name
     return None
 
-
 #: a round does something before it asks for the flag -> differs
 def berth_of(berths: list[int], length: int, log) -> int:
     found = False
@@ -156,7 +150,6 @@ def berth_of(berths: list[int], length: int, log) -> int:
         if berth >= length:
             return berth
     return 0
-
 
 #: a round does something after the flag was set -> differs
 def berth_of(berths: list[int], length: int, log) -> int:
@@ -177,7 +170,6 @@ def berth_of(berths: list[int], length: int, log) -> int:
         log(berth)
     return 0
 
-
 #: the last element is asked for afterwards -> differs
 def last_seen(berths: list[int], length: int) -> int:
     found = False
@@ -194,7 +186,6 @@ def last_seen(berths: list[int], length: int) -> int:
         if berth >= length:
             break
     return berth
-
 
 #: what is counted is asked for afterwards -> differs
 def rounds(berths: list[int], length: int) -> int:
@@ -215,7 +206,6 @@ def rounds(berths: list[int], length: int) -> int:
         count += 1
     return count
 
-
 #: the flag is taken back -> differs
 def berth_of(berths: list[int], length: int) -> int:
     found = False
@@ -235,7 +225,6 @@ def berth_of(berths: list[int], length: int) -> int:
             return berth
     return 0
 
-
 #: the flag is set before the loop -> differs
 def berth_of(berths: list[int], length: int, found: bool) -> int:
     place = 0
@@ -251,7 +240,6 @@ def berth_of(berths: list[int], length: int, found: bool) -> int:
         if berth >= length:
             return berth
     return 0
-
 
 #: what the loop asks beside the flag acts -> differs
 def wait(gates, log) -> int:
@@ -270,7 +258,6 @@ def wait(gates, log) -> int:
         if gates.shut():
             return tries
     return tries
-
 
 #: an iterator is used up, of which something is left otherwise -> differs
 from collections.abc import Iterator
@@ -292,7 +279,6 @@ def two(boats: Iterator[int], length: int) -> list[int]:
             place = boat
             break
     return [place, *boats]
-
 
 #: a file is gone through, and told where it stands -> unproved
 class Log:
@@ -325,7 +311,6 @@ def find(log, word: str) -> bool:
             return True
     return False
 
-
 #: a dict does not bear to be changed on the way -> differs
 def leave(boats: dict[str, int], lock: int) -> str:
     found = False
@@ -346,7 +331,6 @@ def leave(boats: dict[str, int], lock: int) -> str:
             del boats[boat]
             break
     return gone
-
 
 #: what follows the flag may fail, and the loop goes on -> differs
 def enter(boats: list[int], toll, log) -> bool:
@@ -369,7 +353,6 @@ def enter(boats: list[int], toll, log) -> bool:
             log(boat)
     return False
 
-
 #: an inner loop sets the flag and goes on -> differs
 def any_boat(locks: list[list[int]], length: int, log) -> bool:
     found = False
@@ -388,7 +371,6 @@ def any_boat(locks: list[list[int]], length: int, log) -> bool:
             if boat > length:
                 return True
     return False
-
 
 #: what two loops look for is found in the inner one -> proved-under no-effect
 def place_of(crates, number, log):
@@ -419,7 +401,6 @@ def place_of(crates, number, log):
     log(number)
     return None
 
-
 #: the outer round has more to do after the inner loop -> differs
 def place_of(crates: list[list[int]], number: int, log):
     stop = False
@@ -440,7 +421,6 @@ def place_of(crates: list[list[int]], number: int, log):
         log(crate)
     return False
 
-
 #: a list that takes more in while it is gone through, by its own name -> same
 def more(boats, log):
     found = False
@@ -458,7 +438,6 @@ def more(boats, log):
         return True
     return False
 
-
 #: what comes later cannot be taken apart -> proved-under no-effect
 def first_long(rows: list, most: int):
     found = False
@@ -475,7 +454,6 @@ def first_long(rows: list, most: int):
         if length > most:
             return name
     return ""
-
 
 #: a generator asks for the element later -> differs
 def above(levels: list[int], marks: list[int]) -> list[int]:
@@ -496,7 +474,6 @@ def above(levels: list[int], marks: list[int]) -> list[int]:
             break
     return list(above)
 
-
 #: two comparisons in one, which are no flag -> differs
 def last_between(levels: list[int], low: int, high: int) -> int:
     last = 0
@@ -512,7 +489,6 @@ def last_between(levels: list[int], low: int, high: int) -> int:
             last = level
     return last
 
-
 #: a flag that later rounds can only set again -> proved-under as-used+no-effect
 def silted(soundings, most):
     deep = True
@@ -526,7 +502,6 @@ def silted(soundings, most):
         if b["depth"] - a["depth"] > most:
             return not False
     return not True
-
 
 #: what is found is asked for something first -> proved-under as-used+no-effect
 def first_below(gauges, mark):
@@ -542,7 +517,6 @@ def first_below(gauges, mark):
             return gauge
     return None
 
-
 #: a key that is asked for first -> proved-under as-used+no-effect
 def is_low(gauges, mark):
     low = False
@@ -553,7 +527,6 @@ def is_low(gauges, mark):
 #: becomes
 def is_low(gauges, mark):
     return any("level" in gauge and gauge["level"] < mark for gauge in gauges)
-
 
 #: a key that something else doubts -> differs
 def is_low(gauges, mark):
@@ -571,7 +544,6 @@ def is_low(gauges, mark):
             return True, len(silent)
     return False, len(silent)
 
-
 #: what may be None is asked for nothing before it is found -> differs
 def first_open(gates: list[str | None], hour: int):
     found = None
@@ -586,7 +558,6 @@ def first_open(gates: list[str | None], hour: int):
             return gate
     return None
 
-
 #: the question may raise for a later one -> differs
 def is_low(lines, mark):
     low = False
@@ -598,7 +569,6 @@ def is_low(lines, mark):
 def is_low(lines, mark):
     return any(int(line) < mark for line in lines)
 
-
 #: the question acts -> differs
 def is_low(gauges, mark):
     low = False
@@ -609,7 +579,6 @@ def is_low(gauges, mark):
 #: becomes
 def is_low(gauges, mark):
     return any(gauge.read() < mark for gauge in gauges)
-
 
 #: the last one counts, not the first -> differs
 def lowest(gauges, mark):
@@ -625,7 +594,6 @@ def lowest(gauges, mark):
             return gauge
     return None
 
-
 #: it is set to something else in other rounds -> differs
 def is_low(gauges, mark):
     low = False
@@ -637,7 +605,6 @@ def is_low(gauges, mark):
 #: becomes
 def is_low(gauges, mark):
     return any(gauge["level"] < mark for gauge in gauges)
-
 
 #: the guard of an inner loop ends the outer one too, whose rounds do nothing else -> proved-under no-effect
 def first_fit(boats, berths):
@@ -659,7 +626,6 @@ def first_fit(boats, berths):
             if berth.free and berth.length >= boat.length:
                 return berth
     return None
-
 
 #: what is noted beside it is noted before the loops are left -> proved-under no-effect
 def first_fit(boats, berths):
@@ -684,7 +650,6 @@ def first_fit(boats, berths):
                 return boat, berth
     return None
 
-
 #: the rounds of the outer loop count -> differs
 def first_fit(boats, berths: list[int]):
     found = False
@@ -706,7 +671,6 @@ def first_fit(boats, berths: list[int]):
                 return tried
     return tried
 
-
 #: what the inner loop goes through is asked for each time -> differs
 def first_fit(boats, log):
     found = False
@@ -723,7 +687,6 @@ def first_fit(boats, log):
             if berth == boat:
                 return True
     return False
-
 
 #: the outer loop's element is asked for behind it -> differs
 def first_fit(boats: list[int], berths: list[int]):
@@ -744,7 +707,6 @@ def first_fit(boats: list[int], berths: list[int]):
                 return boat
     return boat
 
-
 #: the inner loop is guarded by another name than the one that is set -> differs
 def first_fit(boats: list[int], berths: list[int], seen: bool):
     found = 0
@@ -761,7 +723,6 @@ def first_fit(boats: list[int], berths: list[int], seen: bool):
             if not seen and berth >= boat:
                 return boat
     return 0
-
 
 #: what is noted beside it may be lowered again -> differs
 def first_fit(boats: list[int], berths: list[int]):
@@ -781,7 +742,6 @@ def first_fit(boats: list[int], berths: list[int]):
             if berth >= boat:
                 return boat
     return 0
-
 
 #: a list of the object, gone through by places until one is found -> proved-under as-declared+not-overridden+stable-read
 from dataclasses import dataclass, field
@@ -838,7 +798,6 @@ class Harbour:
             return berth.name not in self.keep_clear
         return True
 
-
 #: the list is made anew each time it is asked for, and that leaves a trace -> unproved
 from dataclasses import dataclass, field
 @dataclass
@@ -891,7 +850,6 @@ class Harbour:
                 return berth
         raise LookupError(name)
 
-
 #: what the inner loop goes through is declared to be missing at times -> differs
 class Boat:
     def __init__(self, tons: int, berths: list[int] | None):
@@ -916,7 +874,6 @@ def a(boats: list[Boat]):
             if berth > boat.tons:
                 return True
     return False
-
 
 #: the outer loop's element is declared to be missing at times -> differs
 class Boat:
@@ -943,7 +900,6 @@ def a(boats: list[Boat | None]):
                 return True
     return False
 
-
 #: the inner loop goes through elements that may be missing -> differs
 def a(rows: list[list[int] | None], most: int):
     found = False
@@ -960,7 +916,6 @@ def a(rows: list[list[int] | None], most: int):
             if x > most:
                 return True
     return False
-
 
 #: somebody asks whether it is there -> unproved
 class Boat:
@@ -991,7 +946,6 @@ def a(boats):
                 return True
     return False
 
-
 #: what the inner loop goes through is declared -> proved-under no-effect
 class Boat:
     def __init__(self, tons: int, berths: list[int]):
@@ -1017,7 +971,6 @@ def a(boats: list[Boat]):
                 return True
     return False
 
-
 #: noted in the innermost of three questions where nothing was -> proved-under as-used+no-effect
 def first_free(locks, level):
     found = None
@@ -1033,7 +986,6 @@ def first_free(locks, level):
         if lock.free and lock.level >= level:
             return lock
     return None
-
 
 #: something else is done between the questions -> differs
 def first_free(locks: list[int], level: int, seen: list):

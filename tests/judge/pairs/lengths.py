@@ -9,7 +9,6 @@ def first(boats):
         return None
     return boats[0]
 
-
 #: what a call gives, asked for its number -> proved-under as-used
 def first(desk):
     free = desk.free()
@@ -20,7 +19,6 @@ def first(desk):
 def first(desk):
     free = desk.free()
     return free[0] if free else None
-
 
 #: a text, whether it is empty -> proved
 def told(text: str):
@@ -33,7 +31,6 @@ def told(text: str):
         return "-"
     return text
 
-
 #: declared to be a list -> proved-under as-declared
 def first(boats: list[str]):
     if boats:
@@ -45,7 +42,6 @@ def first(boats: list[str]):
         return boats[0]
     return None
 
-
 #: asked whether there is something, then whether anything is in it -> proved-under as-used
 def first(boats):
     if boats is not None and len(boats) > 0:
@@ -54,7 +50,6 @@ def first(boats):
 def first(boats):
     if boats:
         return boats[0]
-
 
 #: a number that is neither below nothing nor nothing -> proved
 def level(depth: int):
@@ -71,7 +66,6 @@ def level(depth: int):
         return "sunk"
     return "wet"
 
-
 #: but for what is no number -> differs
 def level(depth: float):
     if depth == 0:
@@ -87,7 +81,6 @@ def level(depth: float):
         return "sunk"
     return "wet"
 
-
 #: asked for its number where only its truth was asked before -> unproved-this-way
 def first(boats):
     if not boats:
@@ -99,7 +92,6 @@ def first(boats):
         return None
     return boats[0]
 
-
 #: the number is no longer asked behind what protects it -> unproved-this-way
 def first(boats):
     if boats and len(boats) > 2:
@@ -108,7 +100,6 @@ def first(boats):
 def first(boats):
     if len(boats) > 2:
         return boats[0]
-
 
 #: a desk has a length and a truth of its own -> differs
 class Desk:
@@ -131,7 +122,6 @@ class Desk:
 def is_busy(desk: Desk):
     return 1 if desk else 2
 
-
 #: one more than none -> differs
 def first(boats: list):
     if len(boats) > 1:
@@ -143,7 +133,6 @@ def first(boats: list):
         return boats[0]
     return None
 
-
 #: something is added between -> differs
 def first(boats: list):
     some = len(boats) > 0
@@ -153,7 +142,6 @@ def first(boats: list):
 def first(boats: list):
     boats.append("tug")
     return 1 if boats else 2
-
 
 #: the module speaks of arrays -> unproved
 import numpy
@@ -168,7 +156,6 @@ def first(levels):
         return numpy.max(levels)
     return None
 
-
 #: nothing, declared to be so at times -> differs
 def first(boats: list | None):
     if len(boats) > 0:
@@ -179,7 +166,6 @@ def first(boats: list | None):
     if boats:
         return boats[0]
     return None
-
 
 #: a key that is asked for first -> proved-under as-declared+as-used
 def check(permit: dict) -> list[str]:
@@ -198,7 +184,6 @@ def check(permit: dict) -> list[str]:
     elif not permit["name"]:
         errors.append("name empty")
     return errors
-
 
 #: what is under the key may be None -> differs
 def check(permit: dict[str, str | None]) -> list[str]:

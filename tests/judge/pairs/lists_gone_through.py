@@ -11,7 +11,6 @@ def taken(stays, night):
 def taken(stays, night):
     return sum(s.people for s in [stay for stay in stays if stay.night == night] if s.held)
 
-
 #: under a name -> proved-under as-used+no-effect
 def taken(stays, night):
     people = 0
@@ -24,7 +23,6 @@ def taken(stays, night):
 def taken(stays, night):
     found = [stay for stay in stays if stay.night == night]
     return sum(stay.people for stay in found if stay.held)
-
 
 #: by a function -> proved-under as-used+no-effect
 def taken(stays, night):
@@ -42,7 +40,6 @@ def taken(stays, night):
 
 def on(stays, night):
     return [stay for stay in stays if stay.night == night]
-
 
 #: by a method -> proved-under as-used+no-effect+not-overridden
 class Harbour:
@@ -63,7 +60,6 @@ class Harbour:
         return sum(stay.people for stay in self._on(night) if stay.held)
     def _on(self, night):
         return [stay for stay in self.stays.values() if stay.night == night]
-
 
 #: by a property, from its end -> proved-under as-declared+as-used+no-effect+not-overridden
 class Gauge:
@@ -86,7 +82,6 @@ class Gauge:
     def last_above(self, level):
         return next((r.hour for r in reversed(self.measured) if r.level > level), None)
 
-
 #: the largest of a list that is made for that -> proved-under no-effect+stable-read+total-order
 def crest(readings, since):
     best = None
@@ -102,7 +97,6 @@ def crest(readings, since):
 def crest(readings, since):
     late = [reading for reading in readings if reading.hour >= since]
     return max(late, key=lambda r: r.level, default=None)
-
 
 #: what is asked of each of them, by a method -> proved-under as-used+no-effect+not-overridden
 class Sheet:
@@ -121,7 +115,6 @@ class Sheet:
     def _is_new(self, notice):
         return notice.sheet == self.sheet and notice.number > self.last
 
-
 #: another choice -> differs
 def taken(stays: list[int], most: int) -> int:
     people = 0
@@ -134,7 +127,6 @@ def taken(stays: list[int], most: int) -> int:
     found = [stay for stay in stays if stay <= most]
     return sum(stay for stay in found)
 
-
 #: what is asked acts, and is asked of all of them first -> differs
 def taken(stays, log):
     for stay in stays:
@@ -146,7 +138,6 @@ def taken(stays, log):
 def taken(stays, log):
     return next((s for s in [stay for stay in stays if stay.book(log)] if s.held), None)
 
-
 #: what is done in a round may change what is asked later -> unproved
 def taken(stays, night, log):
     for stay in stays:
@@ -156,7 +147,6 @@ def taken(stays, night, log):
 def taken(stays, night, log):
     for stay in [s for s in stays if s.night == night]:
         log.write(stay)
-
 
 #: what it was chosen from is emptied before it is gone through -> unproved
 def taken(stays, night):
@@ -172,7 +162,6 @@ def taken(stays, night):
     stays.clear()
     return sum(stay.people for stay in found)
 
-
 #: emptied, and chosen then -> differs
 def taken(stays: list[int], night: int) -> int:
     people = 0
@@ -186,7 +175,6 @@ def taken(stays: list[int], night: int) -> int:
     stays.clear()
     found = [stay for stay in stays if stay != night]
     return sum(stay for stay in found)
-
 
 #: a limit of the module, and one of the function's own -> differs
 LIMIT = 3
@@ -210,7 +198,6 @@ def taken(stays: list[int], least: int) -> int:
 def high(stays):
     return [stay for stay in stays if stay > LIMIT]
 
-
 #: the name of the outer one means something else in the inner one -> differs
 def taken(stays: list[int], least: int) -> int:
     people = 0
@@ -221,7 +208,6 @@ def taken(stays: list[int], least: int) -> int:
 #: becomes
 def taken(stays: list[int], least: int) -> int:
     return sum(least for least in [stay for stay in stays if stay > least])
-
 
 #: a property that remembers -> differs
 from functools import cached_property
@@ -250,7 +236,6 @@ class Gauge:
     def above(self, level):
         return sum(r.level for r in self.measured if r.level > level)
 
-
 #: a set has no end to begin at -> differs
 def last_above(levels: set[int], least: int) -> int | None:
     found = None
@@ -262,14 +247,12 @@ def last_above(levels: set[int], least: int) -> int | None:
 def last_above(levels: set[int], least: int) -> int | None:
     return next((level for level in reversed(levels) if level > least), None)
 
-
 #: what adds up is handed in, and may do so whenever it likes -> unproved
 def taken(stays, night, sum):
     return sum(s.people for s in [stay for stay in stays if stay.night == night] if s.held)
 #: becomes
 def taken(stays, night, sum):
     return sum(s.people for s in stays if s.night == night if s.held)
-
 
 #: what turns round is handed in -> differs
 def taken(stays, reversed):
@@ -278,14 +261,12 @@ def taken(stays, reversed):
 def taken(stays, reversed):
     return [s for s in reversed(stays) if s > 2 if s < 9]
 
-
 #: the larger of two lists, and of a generator and a list -> differs
 def larger(stays: list[int], other: list[int]) -> list[int]:
     return max([s for s in stays if s > 2], other)
 #: becomes
 def larger(stays: list[int], other: list[int]) -> list[int]:
     return max((s for s in stays if s > 2), other)
-
 
 #: asked for not being there in one way, and compared in another -> differs
 def early(stays: list[int], since: int | None) -> bool:
@@ -296,7 +277,6 @@ def early(stays: list[int], since: int | None) -> bool:
 #: becomes
 def early(stays: list[int], since: int | None) -> bool:
     return any([s > 5 or ((since is None or s > 0) and s < since) for s in stays])
-
 
 #: a generator of a helper keeps what it was given -> differs
 def taken(stays: list[int], least: int) -> list[int]:
@@ -312,7 +292,6 @@ def taken(stays: list[int], least: int) -> list[int]:
 
 def chosen(stays, least):
     return (stay for stay in stays if stay > least)
-
 
 #: a limit of the module, and one that a comprehension goes through -> differs
 LIMIT = 3
@@ -330,7 +309,6 @@ def taken(stays: list[int], limits: list[int]) -> list[int]:
 
 def high(stay):
     return stay > LIMIT
-
 
 #: a parameter is anything to go through, the attribute of that name a list -> proved-under no-effect
 from collections.abc import Iterable
@@ -350,7 +328,6 @@ class Board:
         self.boats = list(boats)
     def is_quiet(self) -> bool:
         return all(boat.gone or boat.berth is not None for boat in self.boats)
-
 
 #: the attribute keeps what was handed in, which may be used up -> unproved
 from collections.abc import Iterable

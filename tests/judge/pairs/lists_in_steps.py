@@ -12,7 +12,6 @@ def found(boat, lock):
         marks.append(lock)
     return marks
 
-
 #: boats by their kind, in a dict that the function makes -> proved
 def by_kind(boats):
     berths = {}
@@ -31,7 +30,6 @@ def by_kind(boats):
         berths.setdefault(kind, []).append(boat)
     return berths
 
-
 #: a list under a key of a dict that is handed in -> proved-under as-declared
 def keep(berths: dict[str, list[str]], kind: str, name: str) -> None:
     if kind in berths:
@@ -41,7 +39,6 @@ def keep(berths: dict[str, list[str]], kind: str, name: str) -> None:
 #: becomes
 def keep(berths: dict[str, list[str]], kind: str, name: str) -> None:
     berths.setdefault(kind, []).append(name)
-
 
 #: a list under a key of something that may do more when it is put there -> differs
 class Board:
@@ -69,7 +66,6 @@ def keep(board: Board, kind: str, name: str) -> None:
     board[kind] = []
     board[kind].append(name)
 
-
 #: what is put into the list fails when the list is there already -> differs
 def keep(berths: dict[str, list[int]], kind: str, name: str) -> None:
     berths[kind] = [int(name)]
@@ -77,7 +73,6 @@ def keep(berths: dict[str, list[int]], kind: str, name: str) -> None:
 def keep(berths: dict[str, list[int]], kind: str, name: str) -> None:
     berths[kind] = []
     berths[kind].append(int(name))
-
 
 #: another list is filled -> differs
 def keep(berths: dict[str, list[str]], kind: str, name: str) -> None:
@@ -89,7 +84,6 @@ def keep(berths: dict[str, list[str]], kind: str, name: str) -> None:
 def keep(berths: dict[str, list[str]], kind: str, name: str) -> None:
     berths.get(kind, []).append(name)
 
-
 #: what is added first and last change places -> differs
 def found(boat, lock):
     marks = [boat]
@@ -98,7 +92,6 @@ def found(boat, lock):
 #: becomes
 def found(boat, lock):
     return [lock, boat]
-
 
 #: one list is handed out before it is full -> differs
 def found(boat, office):
@@ -111,7 +104,6 @@ def found(boat, office):
     marks = [boat]
     office.keep(marks)
     return marks
-
 
 #: one list under two keys, two lists under two keys -> differs
 def keep(name: str) -> dict[str, list[str]]:

@@ -8,7 +8,6 @@ STEPS = {"open": ("drain", "open"), "shut": ("shut",)}
 def steps(kind: str):
     return list(STEPS[kind])
 
-
 #: with a row for all others -> proved
 def steps(kind: str, crew: int):
     if kind == "open": todo = ["drain", "open"]
@@ -23,7 +22,6 @@ def steps(kind: str, crew: int):
     if crew > 2: todo.append("rest")
     return todo
 
-
 #: a list of a constant -> proved
 def order(first: str):
     found = ["drain", "open"]
@@ -36,7 +34,6 @@ def order(first: str):
     found.append(first)
     return found
 
-
 #: a row in another order -> differs
 def steps(kind: str):
     if kind == "open": return ["drain", "open"]
@@ -47,7 +44,6 @@ STEPS = {"open": ("open", "drain"), "shut": ("shut",)}
 def steps(kind: str):
     return list(STEPS[kind])
 
-
 #: a text is gone through letter by letter -> differs
 def steps(kind: str):
     if kind == "open": return ["drain", "open"]
@@ -57,7 +53,6 @@ def steps(kind: str):
 STEPS = {"open": ("drain", "open"), "shut": ("shut")}
 def steps(kind: str):
     return list(STEPS[kind])
-
 
 #: the row itself is handed out, and filled by somebody -> differs
 def steps(kind: str):
@@ -73,7 +68,6 @@ def steps(kind: str):
     found.append("sign")
     return found
 
-
 #: one list for all, in place of one for each -> differs
 def steps(kind: str):
     if kind == "open": return ["drain", "open"]
@@ -84,7 +78,6 @@ STEPS = {"open": ["drain", "open"], "shut": ["shut"]}
 def steps(kind: str):
     return STEPS[kind]
 
-
 #: nothing is found for some, which is no row -> differs
 def steps(kind: str):
     if kind == "open": return ["drain", "open"]
@@ -94,7 +87,6 @@ def steps(kind: str):
 STEPS = {"open": ("drain", "open"), "shut": ("shut",)}
 def steps(kind: str):
     return list(STEPS.get(kind))
-
 
 #: a function of the module is called list -> differs
 def list(row): return row
@@ -107,7 +99,6 @@ STEPS = {"open": ("drain", "open"), "shut": ("shut",)}
 def list(row): return row
 def steps(kind: str):
     return list(STEPS[kind])
-
 
 #: others fill the table in the meantime -> unproved
 def steps(kind: str):

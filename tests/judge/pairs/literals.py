@@ -21,7 +21,6 @@ def forward(code, box):
     box.drop(code)
     return True
 
-
 #: in a session that hides nothing -> proved-under lets-through+plain-equality+unpatched
 TAKEN = 200
 KNOWN = 409
@@ -50,7 +49,6 @@ async def forward(code, box):
         box.drop(code)
         return True
 
-
 #: among values that are no constants -> proved-under no-effect+plain-equality+stable-read
 def is_ours(name, boat):
     if name in (boat.name, boat.sign):
@@ -59,7 +57,6 @@ def is_ours(name, boat):
 def is_ours(name, boat):
     if name == boat.name or name == boat.sign:
         boat.enter()
-
 
 #: what the module's numbers make together -> proved-under unpatched
 SHORT = 60
@@ -73,7 +70,6 @@ def cut(text: str) -> int:
     if len(text) > SHORT:
         return 57
     return len(text)
-
 
 #: a number that a function sets again -> differs
 SHORT = 60
@@ -94,7 +90,6 @@ def cut(quick: bool) -> int:
         shorten()
     return 57
 
-
 #: both names stand for the same number -> differs
 TAKEN = 200
 KNOWN = 200
@@ -114,7 +109,6 @@ def forward(code: int):
         return 1
     return 3
 
-
 #: a parameter of that name is another one -> differs
 SHORT = 60
 def cut(SHORT: int) -> int:
@@ -123,7 +117,6 @@ def cut(SHORT: int) -> int:
 SHORT = 60
 def cut(SHORT: int) -> int:
     return 57
-
 
 #: the very same is found though it is equal to nothing -> differs
 class Sign:
@@ -148,7 +141,6 @@ def is_lost(late: bool):
     sign = LOST if late else OTHER
     return sign == LOST or sign == 2
 
-
 #: both are worked out before one is asked for -> differs
 def is_ours(name: str, boat: list):
     return name in (boat.pop(), boat.pop()), boat
@@ -156,14 +148,12 @@ def is_ours(name: str, boat: list):
 def is_ours(name: str, boat: list):
     return name == boat.pop() or name == boat.pop(), boat
 
-
 #: a number that is not one of itself -> differs
 def is_there(level: float):
     return level in (level, 3)
 #: becomes
 def is_there(level: float):
     return level == level or level == 3
-
 
 #: among what is in the tuple, and not among its parts -> differs
 def is_ours(name: str, names: tuple):

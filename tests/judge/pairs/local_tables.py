@@ -12,7 +12,6 @@ def fare(kind: str):
         return fares[kind]
     return 60
 
-
 #: methods of the own object in a table -> proved-under not-overridden
 class Desk:
     def __init__(self, log):
@@ -41,7 +40,6 @@ class Desk:
     def drain(self, boat):
         self.log(boat, 2)
 
-
 #: the methods are exchanged -> differs
 class Desk:
     def __init__(self, log):
@@ -69,7 +67,6 @@ class Desk:
         self.log(boat, 1)
     def drain(self, boat):
         self.log(boat, 2)
-
 
 #: the table is changed before it is asked -> differs
 class Desk:
@@ -100,7 +97,6 @@ class Desk:
     def drain(self, boat):
         self.log(boat, 2)
 
-
 #: the table is made too late -> differs
 class Desk:
     def __init__(self, log):
@@ -128,7 +124,6 @@ class Desk:
         self.log(boat, 1)
     def drain(self, boat):
         self.log(boat, 2)
-
 
 #: an object may have a method of its own, as one of them says -> tested
 class Desk:
@@ -162,7 +157,6 @@ class Desk:
     def swap(self):
         self.fill = self.drain
 
-
 #: what looks like a method is a property that does something -> differs
 class Desk:
     def __init__(self, log):
@@ -195,7 +189,6 @@ class Desk:
     def drain(self, boat):
         self.log(boat, 2)
 
-
 #: what is asked has no hash -> proved-under hashable+no-effect+not-overridden+plain-equality
 class Desk:
     def __init__(self, log):
@@ -224,7 +217,6 @@ class Desk:
     def drain(self, boat):
         self.log(boat, 2)
 
-
 #: what is looked up is missing -> differs
 class Desk:
     def __init__(self, log):
@@ -251,7 +243,6 @@ class Desk:
     def drain(self, boat):
         self.log(boat, 2)
 
-
 #: a table that is only made on some paths -> proved
 def f(k: str, n: int):
     if n > 3:
@@ -265,7 +256,6 @@ def f(k: str, n: int):
         return t.get(k, 2)
     return 3
 
-
 #: a table that is not made on all paths -> differs
 def f(k: str, n: int):
     if n > 3:
@@ -278,7 +268,6 @@ def f(k: str, n: int):
     if n > 3:
         return t.get(k, 2)
     return 3
-
 
 #: the first parameter of a static method is any object -> unproved-this-way
 class Desk:
@@ -299,7 +288,6 @@ class Desk:
         return 3
     def fill(self):
         return 4
-
 
 #: the module sets a method of an object by its text -> differs
 class D:
@@ -324,7 +312,6 @@ class D:
         setattr(self, "x", len)
     def x(self, n):
         return n
-
 
 #: in a derived class the method is a property -> differs
 class D:

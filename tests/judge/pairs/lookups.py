@@ -9,7 +9,6 @@ def small(kind: str):
         return 1
     return 2
 
-
 #: membership of something unknown -> proved-under plain-equality
 def small(boat):
     if boat == "skiff" or boat == "punt":
@@ -21,7 +20,6 @@ def small(boat):
         return 1
     return 2
 
-
 #: a member is forgotten -> differs
 def small(kind: str):
     if kind == "skiff" or kind == "punt" or kind == "raft":
@@ -31,7 +29,6 @@ def small(kind: str):
 def small(kind: str):
     return 1 if kind in ("skiff", "punt") else 2
 
-
 #: a set wants hashable members -> proved-under hashable
 def small(kind):
     return kind in ("skiff", "punt")
@@ -39,14 +36,12 @@ def small(kind):
 def small(kind):
     return kind in {"skiff", "punt"}
 
-
 #: membership in a text is something else -> differs
 def small(kind: str):
     return kind in ("skiff", "punt")
 #: becomes
 def small(kind: str):
     return kind in "skiff punt"
-
 
 #: not in, turned round -> proved
 def small(kind: str):
@@ -58,7 +53,6 @@ def small(kind: str):
     if kind != "skiff" and kind != "punt":
         return 2
     return 1
-
 
 #: a chain becomes a table with a default -> proved
 def toll(kind: str):
@@ -73,7 +67,6 @@ TOLLS = {"barge": 240, "tug": 180}
 def toll(kind: str):
     return TOLLS.get(kind, 60)
 
-
 #: the table loses the default -> differs
 def toll(kind: str):
     if kind == "barge":
@@ -87,7 +80,6 @@ TOLLS = {"barge": 240, "tug": 180}
 def toll(kind: str):
     return TOLLS.get(kind)
 
-
 #: a missing key raises where the chain fell through -> differs
 def toll(kind: str):
     if kind == "barge":
@@ -97,7 +89,6 @@ def toll(kind: str):
 TOLLS = {"barge": 240}
 def toll(kind: str):
     return TOLLS[kind]
-
 
 #: or gives the default for a falsy value -> differs
 def toll(kind: str):
@@ -109,7 +100,6 @@ TOLLS = {"canoe": 0}
 def toll(kind: str):
     return TOLLS.get(kind) or 60
 
-
 #: a key is changed -> differs
 def toll(kind: str):
     if kind == "barge":
@@ -119,7 +109,6 @@ def toll(kind: str):
 TOLLS = {"Barge": 240}
 def toll(kind: str):
     return TOLLS.get(kind, 60)
-
 
 #: an unhashable subject -> proved-under hashable+plain-equality
 def toll(kind):
@@ -131,7 +120,6 @@ TOLLS = {"barge": 240}
 def toll(kind):
     return TOLLS.get(kind, 60)
 
-
 #: 1 and True are one key -> differs
 def word(flag: int):
     if flag is True:
@@ -141,7 +129,6 @@ def word(flag: int):
 WORDS = {True: "yes"}
 def word(flag: int):
     return WORDS.get(flag, "no")
-
 
 #: overlapping tests, where the first one counts -> proved
 def code(n: int):
@@ -157,7 +144,6 @@ CODES = {1: "a", 2: "b"}
 def code(n: int):
     return CODES.get(n, "d")
 
-
 #: a repeated key, where the last one counts -> differs
 def code(n: int):
     if n == 1:
@@ -170,7 +156,6 @@ CODES = {1: "a", 1: "c"}
 def code(n: int):
     return CODES.get(n, "d")
 
-
 #: a table checked with in first -> proved
 def code(n: int):
     if n in (1, 2):
@@ -182,7 +167,6 @@ def code(n: int):
     if n not in CODES:
         raise ValueError(n)
     return CODES[n]
-
 
 #: a table of pairs -> proved
 def lamps(signal: str):
@@ -199,7 +183,6 @@ def lamps(signal: str):
     red, green = LAMPS.get(signal, (2, 0))
     return red, green
 
-
 #: two values of a row are exchanged -> differs
 def lamps(signal: str):
     if signal == "stop":
@@ -209,7 +192,6 @@ def lamps(signal: str):
 LAMPS = {"stop": (0, 1)}
 def lamps(signal: str):
     return LAMPS.get(signal, (2, 0))
-
 
 #: a table that the module changes -> differs
 TOLLS = {"barge": 240}
@@ -223,7 +205,6 @@ TOLLS = {"barge": 240}
 def toll(kind: str):
     return TOLLS.get(kind, 60)
 TOLLS["barge"] = 250
-
 
 #: a table of functions, called with the subject -> proved
 def half(n):
@@ -247,7 +228,6 @@ def step(kind: str, n: int):
         return STEPS[kind](n)
     return n
 
-
 #: a match of values and a chain -> proved
 def toll(kind: str):
     match kind:
@@ -264,7 +244,6 @@ def toll(kind: str):
     if kind in ("tug", "pusher"):
         return 180
     return 60
-
 
 #: a match of something unknown and a chain -> proved
 def toll(boat):
@@ -284,7 +263,6 @@ def toll(boat):
     else:
         return 60
 
-
 #: a match evaluates its subject once -> differs
 def toll(boat):
     match boat.kind():
@@ -301,7 +279,6 @@ def toll(boat):
         return 180
     return 60
 
-
 #: a match with a guard -> proved
 def toll(kind: str, night: bool):
     match kind:
@@ -317,7 +294,6 @@ def toll(kind: str, night: bool):
         return len(kind)
     return 300 if night else 240
 
-
 #: a class pattern and isinstance -> proved
 def show(value):
     match value:
@@ -330,7 +306,6 @@ def show(value):
     if isinstance(value, (int, str)):
         return 1
     return 2
-
 
 #: bool before int -> differs
 def show(value):
@@ -347,7 +322,6 @@ def show(value):
         return "flag"
     return "other"
 
-
 #: a type is not an instance check -> differs
 def show(value):
     if isinstance(value, int):
@@ -359,7 +333,6 @@ def show(value):
         return 1
     return 2
 
-
 #: the annotation decides isinstance -> proved
 def show(value: str):
     if isinstance(value, str):
@@ -368,7 +341,6 @@ def show(value: str):
 #: becomes
 def show(value: str):
     return value
-
 
 #: a search loop and any -> proved-under no-effect
 def late(boats):
@@ -380,7 +352,6 @@ def late(boats):
 def late(boats):
     return any(boat.late for boat in boats)
 
-
 #: a search loop and all -> proved-under no-effect
 def fine(boats, limit: int):
     for boat in boats:
@@ -391,7 +362,6 @@ def fine(boats, limit: int):
 def fine(boats, limit: int):
     return all(b.paid for b in boats)
 
-
 #: any for all -> differs
 def fine(boats):
     for boat in boats:
@@ -401,7 +371,6 @@ def fine(boats):
 #: becomes
 def fine(boats):
     return any(b.paid for b in boats)
-
 
 #: any with a condition of its own -> proved-under no-effect
 def late(boats, hour):
@@ -416,7 +385,6 @@ def late(boats, hour):
 def late(boats, hour):
     return any(b.late for b in boats if b.moored)
 
-
 #: the loop goes on after the first hit -> differs
 def late(boats, log):
     found = False
@@ -428,7 +396,6 @@ def late(boats, log):
 def late(boats, log):
     return any(b.late() for b in boats)
 
-
 #: the first match or a default -> proved-under no-effect
 def first(boats):
     for boat in boats:
@@ -438,7 +405,6 @@ def first(boats):
 #: becomes
 def first(boats):
     return next((b for b in boats if b.late), None)
-
 
 #: the first match without a default -> differs
 def first(boats):
@@ -450,7 +416,6 @@ def first(boats):
 def first(boats):
     return next(b for b in boats if b.late)
 
-
 #: nested loops in any -> proved-under no-effect
 def late(locks):
     for lock in locks:
@@ -461,7 +426,6 @@ def late(locks):
 #: becomes
 def late(locks):
     return any(boat.late for lock in locks for boat in lock.boats)
-
 
 #: members of an enum, compared by identity or by equality -> proved
 from enum import Enum
@@ -480,7 +444,6 @@ class Signal(Enum):
 def lamps(signal: Signal):
     return 1 if signal is Signal.STOP else 2
 
-
 #: an enum that anything may be compared with -> proved-under plain-equality
 from enum import Enum
 class Signal(Enum):
@@ -497,7 +460,6 @@ class Signal(Enum):
     GO = 2
 def lamps(signal):
     return 1 if signal is Signal.STOP else 2
-
 
 #: all members are covered, so the default is never reached -> proved
 from enum import Enum
@@ -519,7 +481,6 @@ def lamps(signal: Signal):
     if signal == Signal.STOP:
         return 1
     return 2
-
 
 #: one member is not covered -> differs
 from enum import Enum
@@ -544,7 +505,6 @@ def lamps(signal: Signal):
         return 1
     return 2
 
-
 #: a table keyed by members -> proved-under unpatched
 from enum import Enum
 class Signal(Enum):
@@ -567,7 +527,6 @@ LAMPS = {Signal.STOP: (1, 0), Signal.GO: (0, 1), Signal.WAIT: (1, 1)}
 def lamps(signal: Signal):
     return LAMPS[signal]
 
-
 #: a member and its value are not the same -> differs
 from enum import Enum
 class Signal(Enum):
@@ -587,7 +546,6 @@ def lamps(signal: Signal):
         return 1
     return 2
 
-
 #: two names of one member -> differs
 from enum import Enum
 class Signal(Enum):
@@ -606,7 +564,6 @@ def lamps(signal: Signal):
     if signal is Signal.HALT:
         return 2
     return 1
-
 
 #: an enum with an == of its own -> differs
 from enum import Enum
@@ -635,7 +592,6 @@ def lamps(signal: Signal):
         return 1
     return 2
 
-
 #: a match on members -> proved
 from enum import Enum
 class Signal(Enum):
@@ -657,7 +613,6 @@ def lamps(signal: Signal):
         return 1
     return 2
 
-
 #: a ladder of bands becomes limits and names -> proved
 def band(level: int):
     if level < 95:
@@ -675,7 +630,6 @@ NAMES = ("dry", "low", "normal", "flood")
 def band(level: int):
     return NAMES[bisect_right(LIMITS, level)]
 
-
 #: the boundary belongs to the other side -> differs
 def band(level: int):
     if level < 95:
@@ -689,7 +643,6 @@ LIMITS = [95, 120]
 NAMES = ["dry", "low", "normal"]
 def band(level: int):
     return NAMES[bisect_left(LIMITS, level)]
-
 
 #: bands that own their upper limit -> proved
 def band(level: int):
@@ -705,7 +658,6 @@ NAMES = ["dry", "low", "normal"]
 def band(level: int):
     return NAMES[bisect.bisect_left(LIMITS, level)]
 
-
 #: NaN ends in the last band either way -> proved
 def band(level: float):
     if level < 9.5:
@@ -719,7 +671,6 @@ LIMITS = [9.5, 12.0]
 NAMES = ["dry", "low", "normal"]
 def band(level: float):
     return NAMES[bisect(LIMITS, level)]
-
 
 #: NaN ends in the first band of the other side -> differs
 def band(level: float):
@@ -735,7 +686,6 @@ NAMES = ["dry", "low", "normal"]
 def band(level: float):
     return NAMES[bisect_left(LIMITS, level)]
 
-
 #: a band is forgotten -> differs
 def band(level: int):
     if level < 95:
@@ -749,7 +699,6 @@ LIMITS = [95]
 NAMES = ["dry", "normal"]
 def band(level: int):
     return NAMES[bisect(LIMITS, level)]
-
 
 #: limits that are not in order -> differs
 def band(level: int):
@@ -765,7 +714,6 @@ NAMES = ["low", "dry", "normal"]
 def band(level: int):
     return NAMES[bisect(LIMITS, level)]
 
-
 #: the module changes its limits -> differs
 def band(level: int):
     if level < 95:
@@ -778,7 +726,6 @@ NAMES = ["dry", "normal"]
 def band(level: int):
     return NAMES[bisect(LIMITS, level)]
 LIMITS.insert(0, 90)
-
 
 #: a table holds a function whose name is given away later -> differs
 def half(n):
@@ -798,7 +745,6 @@ def step(kind: str, n: int):
     return n
 half = abs
 
-
 #: a nested table by two subjects -> proved
 def toll(kind: str, season: str):
     if kind not in ("barge", "tug") or season not in ("winter", "summer"):
@@ -813,7 +759,6 @@ def toll(kind: str, season: str):
         return 0
     return TOLLS[kind][season]
 
-
 #: a nested table with two values exchanged -> differs
 def toll(kind: str, season: str):
     if kind == "barge" and season == "winter":
@@ -826,7 +771,6 @@ TOLLS = {"barge": {"winter": 240, "summer": 120}}
 def toll(kind: str, season: str):
     return TOLLS[kind][season]
 
-
 #: a nested table that complains about the other key -> differs
 def toll(kind: str, season: str):
     if kind != "barge":
@@ -838,7 +782,6 @@ def toll(kind: str, season: str):
 TOLLS = {"barge": {"winter": 120}}
 def toll(kind: str, season: str):
     return TOLLS[kind][season]
-
 
 #: a row of a nested table that somebody else changes -> differs
 def toll(kind: str, season: str):
@@ -858,7 +801,6 @@ ROW["winter"] = 130
 def toll(kind: str, season: str):
     return TOLLS[kind][season]
 
-
 #: the second key is evaluated after the first was found -> differs
 def toll(kind: str, ask):
     season = ask()
@@ -871,7 +813,6 @@ def toll(kind: str, ask):
 TOLLS = {"barge": {"winter": 120}}
 def toll(kind: str, ask):
     return TOLLS[kind][ask()]
-
 
 #: a table by pairs -> proved
 def toll(kind: str, winter: bool):
@@ -889,7 +830,6 @@ def toll(kind: str, winter: bool):
         return 0
     return TOLLS[kind, winter]
 
-
 #: a table by pairs in the other order -> differs
 def toll(kind: str, season: str):
     if kind == "a" and season == "b":
@@ -902,7 +842,6 @@ TOLLS = {("a", "b"): 2, ("b", "a"): 1}
 def toll(kind: str, season: str):
     return TOLLS[kind, season]
 
-
 #: a table by pairs, where 1 and True are one key -> differs
 def toll(kind: str, number: int):
     if kind == "barge" and number == 1:
@@ -912,7 +851,6 @@ def toll(kind: str, number: int):
 TOLLS = {("barge", 1): 1, ("barge", True): 2}
 def toll(kind: str, number: int):
     return TOLLS[kind, number]
-
 
 #: a table by pairs of which one part has no hash -> unproved
 def toll(kind, season):
@@ -926,7 +864,6 @@ def toll(kind, season):
         return TOLLS[kind, season]
     except KeyError:
         return 2
-
 
 #: rows with two values, taken apart -> proved
 def toll(kind: str, length: int):
@@ -943,7 +880,6 @@ def toll(kind: str, length: int):
     base, each = ROWS.get(kind, (60, 1))
     return base + each * length
 
-
 #: a constant gets a name -> proved
 def admit(level: int):
     if level >= 95 and level < 220:
@@ -959,7 +895,6 @@ def admit(level: int):
         return 1
     return 2
 
-
 #: a constant gets a name that says another value -> differs
 def admit(level: int):
     if level >= 95 and level < 220:
@@ -974,7 +909,6 @@ def admit(level: int):
     if level >= LOWEST and level < HIGHEST:
         return 1
     return 2
-
 
 #: a constant that stood there already -> proved-under unpatched
 SILL = 95
@@ -992,7 +926,6 @@ def admit(level: int):
     if level >= SILL:
         return 1
     return 2
-
 
 #: a name that some function gives another value is no constant -> differs
 SILL = 95
@@ -1023,7 +956,6 @@ def admit(level: int):
         return 1
     return 2
 
-
 #: a name that a parameter hides is no constant -> differs
 SILL = 95
 
@@ -1041,7 +973,6 @@ def admit(level: int, SILL: int):
         return 1
     return 2
 
-
 #: a constant that is asked for identity is not the literal -> tested
 def f(hour):
     if hour is None:
@@ -1055,7 +986,6 @@ def f(hour):
     if hour is None:
         return 1900
     return hour is EVENING
-
 
 #: a name that the module sets by its text is no constant -> differs
 def close(word, hour: int):
@@ -1077,7 +1007,6 @@ def late(hour: int):
     close("CLOS" + "ING", 9)
     return hour > CLOSING
 
-
 #: the identity of a tuple made once or twice -> differs
 def same(a, b):
     pair = (a, b)
@@ -1086,7 +1015,6 @@ def same(a, b):
 def same(a, b):
     return (a, b) is (a, b)
 
-
 #: the identity of a text made once or twice, and None -> proved
 def same(a: str, b: str):
     pair = a + b
@@ -1094,7 +1022,6 @@ def same(a: str, b: str):
 #: becomes
 def same(a: str, b: str):
     return a + b is None
-
 
 #: an explicit KeyError and a look-up -> proved
 def fare(kind: str):
@@ -1110,7 +1037,6 @@ FARES = {"barge": 240, "tug": 180}
 def fare(kind: str):
     return FARES[kind]
 
-
 #: an explicit KeyError about something else -> differs
 def fare(kind: str):
     if kind == "barge":
@@ -1122,7 +1048,6 @@ FARES = {"barge": 240}
 
 def fare(kind: str):
     return FARES[kind]
-
 
 #: two subjects and a default -> proved
 def minutes(kind: str, gate: str):
@@ -1140,7 +1065,6 @@ MINUTES = {("barge", "wide"): 12, ("barge", "narrow"): 30, ("tug", "wide"): 9}
 def minutes(kind: str, gate: str):
     return MINUTES.get((kind, gate), 15)
 
-
 #: two subjects in the wrong order -> differs
 def minutes(kind: str, gate: str):
     if kind == "barge" and gate == "wide":
@@ -1152,7 +1076,6 @@ MINUTES = {("barge", "wide"): 12}
 
 def minutes(kind: str, gate: str):
     return MINUTES.get((gate, kind), 15)
-
 
 #: a pair of subjects in a table -> proved
 def minutes(kind: str, gate: str):
@@ -1170,7 +1093,6 @@ def minutes(kind: str, gate: str):
         raise LookupError(kind + gate)
     return MINUTES[kind, gate]
 
-
 #: a pair of subjects turned round -> differs
 def minutes(kind: str, gate: str):
     if kind == "barge" and gate == "wide":
@@ -1184,7 +1106,6 @@ def minutes(kind: str, gate: str):
     if (gate, kind) not in MINUTES:
         raise LookupError(kind + gate)
     return MINUTES[kind, gate]
-
 
 #: a table that stays may be changed from outside -> proved-under unpatched
 FARES = {"barge": 240, "tug": 180}
@@ -1211,7 +1132,6 @@ def fare(kind: str):
 def known():
     return len(FARES.keys())
 
-
 #: two entries that happen to be equal -> proved-under unpatched
 FARES = {"barge": 240, "tug": 240}
 
@@ -1224,7 +1144,6 @@ FARES = {"barge": 240, "tug": 240}
 
 def fare(day: int):
     return FARES["tug"] + day
-
 
 #: two limits that happen to be equal -> proved-under unpatched
 LIMITS = (3, 3)
@@ -1239,7 +1158,6 @@ LIMITS = (3, 3)
 def over(day: int):
     return LIMITS[1] < day
 
-
 #: the table has a row for what was not asked for -> proved-under hashable+plain-equality+stable-read
 def light(boat):
     if boat.kind == "tanker":
@@ -1251,7 +1169,6 @@ def light(boat):
 LIGHTS = {"barge": "white", "tanker": "red", "ferry": "green"}
 def light(boat):
     return LIGHTS.get(boat.kind, "white")
-
 
 #: the row for what was not asked for says something else -> differs
 def light(boat):

@@ -12,7 +12,6 @@ def sweep(boats):
         boat.count()
         boat.stamp()
 
-
 #: a loop body ends in break instead of continue -> differs
 def sweep(boats):
     for boat in boats:
@@ -26,7 +25,6 @@ def sweep(boats):
             break
         boat.count()
         boat.stamp()
-
 
 #: return instead of continue -> differs
 def sweep(boats):
@@ -43,7 +41,6 @@ def sweep(boats):
             return total
         total += 1
     return total
-
 
 #: nested skips become guards -> proved
 def spill(levels, limit: int):
@@ -67,7 +64,6 @@ def spill(levels, limit: int):
             total += level - limit
     return total
 
-
 #: a step of the loop is skipped by the new continue -> unproved
 def spill(levels):
     count = 0
@@ -86,7 +82,6 @@ def spill(levels):
         count += 1
     return count
 
-
 #: the else of a loop runs unless it breaks -> unproved
 def find(boats, name):
     for boat in boats:
@@ -103,7 +98,6 @@ def find(boats, name):
     boats.note()
     return name
 
-
 #: the else of a loop without break always runs -> proved
 def count(boats):
     for boat in boats:
@@ -115,7 +109,6 @@ def count(boats):
     for boat in boats:
         boat.count()
     boats.close()
-
 
 #: a while loop with a guard -> proved
 def drain(lock):
@@ -133,7 +126,6 @@ def drain(lock):
         lock.drop()
     return lock.level
 
-
 #: the condition moves into the loop -> proved
 def drain(lock):
     while lock.open:
@@ -145,7 +137,6 @@ def drain(lock):
             break
         lock.drop()
 
-
 #: the condition moves to the end of the loop -> differs
 def drain(lock):
     while lock.open:
@@ -156,7 +147,6 @@ def drain(lock):
         lock.drop()
         if not lock.open:
             break
-
 
 #: the first match is not the last match -> differs
 def find(boats):
@@ -172,7 +162,6 @@ def find(boats):
             return boat
     return None
 
-
 #: returning at the first match, with a flag or without -> proved
 def find(boats):
     found = None
@@ -187,7 +176,6 @@ def find(boats):
         if boat.late:
             return boat
     return None
-
 
 #: a flag set in a loop and tested after it -> proved
 def any_late(boats):
@@ -206,7 +194,6 @@ def any_late(boats):
             return "late"
     return "fine"
 
-
 #: an accumulator under another name -> proved
 def weigh(boats):
     total = 0
@@ -219,7 +206,6 @@ def weigh(boats):
     for each in boats:
         cargo = cargo + each.cargo
     return cargo
-
 
 #: an accumulator starts elsewhere -> differs
 def weigh(boats):
@@ -234,7 +220,6 @@ def weigh(boats):
         total = total + boat.cargo
     return total
 
-
 #: in place and plain addition differ for lists -> differs
 def join(into, more):
     for one in more:
@@ -245,7 +230,6 @@ def join(into, more):
     for one in more:
         into = into + one
     return into
-
 
 #: two accumulators are exchanged -> differs
 def split(boats):
@@ -266,7 +250,6 @@ def split(boats):
             wide = wide + 1
     return wide, narrow
 
-
 #: the loop variable after the loop -> differs
 def last(boats):
     boat = None
@@ -280,7 +263,6 @@ def last(boats):
         each.count()
     return boat
 
-
 #: a name that the loop may not have bound -> differs
 def last(boats):
     for boat in boats:
@@ -292,7 +274,6 @@ def last(boats):
     for boat in boats:
         boat.count()
     return boat
-
 
 #: nested loops with a guard in each -> proved
 def pairs(locks):
@@ -315,7 +296,6 @@ def pairs(locks):
             boat.warn()
         lock.close()
 
-
 #: continue of the inner loop where the outer one was meant -> differs
 def pairs(locks):
     for lock in locks:
@@ -332,7 +312,6 @@ def pairs(locks):
                 continue
             boat.warn()
         lock.close()
-
 
 #: clamps in a loop with a flag carried along -> proved
 def level(readings, limit: int):
@@ -357,7 +336,6 @@ def level(readings, limit: int):
         high = True
     return high
 
-
 #: a carried flag is set too early -> unproved
 def level(readings, limit: int):
     high = False
@@ -377,7 +355,6 @@ def level(readings, limit: int):
                 readings.alarm()
     return high
 
-
 #: unpacking in the loop head -> proved
 def tally(entries):
     for name, (hour, toll) in entries:
@@ -392,7 +369,6 @@ def tally(entries):
         name.pay(hour, toll)
         name.stamp()
 
-
 #: the iterable is evaluated once, not per round -> differs
 def walk(lock):
     for boat in lock.boats():
@@ -403,7 +379,6 @@ def walk(lock):
     for boat in boats:
         lock.boats()
         boat.count()
-
 
 #: a comprehension over renamed locals -> proved
 def late(boats, hour):
@@ -417,7 +392,6 @@ def late(boats, hour):
         return []
     return [b for b in fleet if b.hour < hour]
 
-
 #: a comprehension that reads a changed local -> differs
 def late(boats, hour: int):
     found = [b for b in boats if b > hour]
@@ -429,7 +403,6 @@ def late(boats, hour: int):
     found = [b for b in boats if b > hour]
     return found, hour
 
-
 #: a comprehension over a name bound anew -> differs
 def late(boats, others):
     return [b for b in boats]
@@ -437,7 +410,6 @@ def late(boats, others):
 def late(boats, others):
     boats = others
     return [b for b in boats]
-
 
 #: a generator expression over a name bound anew -> differs
 def late(boats, others):
@@ -447,7 +419,6 @@ def late(boats, others):
     boats = others
     return list(b for b in boats)
 
-
 #: a comprehension inside a comprehension reads a changed local -> differs
 def late(boats, hour: int):
     return [[c for c in b if c > hour] for b in boats]
@@ -455,7 +426,6 @@ def late(boats, hour: int):
 def late(boats, hour: int):
     hour = hour + 1
     return [[c for c in b if c > hour] for b in boats]
-
 
 #: a loop that appends becomes a comprehension -> proved
 def late(boats, hour):
@@ -467,7 +437,6 @@ def late(boats, hour):
 #: becomes
 def late(boats, hour):
     return [b.name for b in boats if b.hour < hour]
-
 
 #: the list is made long before the loop -> proved
 def late(boats, lock):
@@ -485,7 +454,6 @@ def late(boats, lock):
         return None
     return [boat for boat in boats], 1
 
-
 #: the comprehension lacks the condition -> differs
 def late(boats, hour):
     found = []
@@ -496,7 +464,6 @@ def late(boats, hour):
 #: becomes
 def late(boats, hour):
     return [b.name for b in boats]
-
 
 #: a nested loop becomes a comprehension with its loops exchanged -> differs
 def pairs(a, b):
@@ -509,7 +476,6 @@ def pairs(a, b):
 def pairs(a, b):
     return [(x, y) for y in b for x in a]
 
-
 #: a nested loop becomes a comprehension -> proved
 def pairs(a, b):
     found = []
@@ -520,7 +486,6 @@ def pairs(a, b):
 #: becomes
 def pairs(a, b):
     return [(x, y) for x in a for y in b]
-
 
 #: two lists, or the same one twice -> differs
 def split(boats):
@@ -542,7 +507,6 @@ def split(boats):
             narrow.append(boat)
     return wide, narrow
 
-
 #: two lists in another order -> proved
 def split(boats):
     wide = []
@@ -562,7 +526,6 @@ def split(boats):
             continue
         wide.append(boat)
     return wide, narrow
-
 
 #: two lists are exchanged -> differs
 def split(boats):
@@ -585,7 +548,6 @@ def split(boats):
             wide.append(boat)
     return wide, narrow
 
-
 #: the list is handed out before it is full -> differs
 def late(boats, log):
     found = []
@@ -597,7 +559,6 @@ def late(boats, log):
 def late(boats, log):
     log([])
     return [boat for boat in boats]
-
 
 #: a new list in each round or one for all -> differs
 def rows(boats):
@@ -616,7 +577,6 @@ def rows(boats):
         out.append(row)
     return out
 
-
 #: an unbound name inside a comprehension is another error -> differs
 def late(boats, x: int):
     found = []
@@ -630,7 +590,6 @@ def late(boats, x: int):
     limit = 3
     return found
 
-
 #: a question to all that is answered early -> proved-under no-effect
 def any_late(boats):
     late = False
@@ -641,7 +600,6 @@ def any_late(boats):
 #: becomes
 def any_late(boats):
     return any(boat.hour > 20 for boat in boats)
-
 
 #: a question to some of some -> proved-under no-effect
 def leaks(rounds):
@@ -655,7 +613,6 @@ def leaks(rounds):
 def leaks(rounds):
     return any('leak' in remark.lower() for each in rounds for remark in each.remarks)
 
-
 #: all of them fit -> proved-under no-effect
 def all_read(visits):
     read = True
@@ -667,7 +624,6 @@ def all_read(visits):
 def all_read(visits):
     return all(visit.value is not None for visit in visits)
 
-
 #: the question itself does something -> differs
 def any_late(boats: list[list[int]]):
     late = False
@@ -678,7 +634,6 @@ def any_late(boats: list[list[int]]):
 #: becomes
 def any_late(boats: list[list[int]]):
     return any(boat.pop() > 20 for boat in boats)
-
 
 #: a property of the module counts how often it is asked -> differs
 class Boat:
@@ -705,7 +660,6 @@ class Boat:
 def any_late(boats):
     return any(boat.late for boat in boats)
 
-
 #: a class of the module notices comparisons -> unproved
 class Hour:
     def __eq__(self, other):
@@ -729,7 +683,6 @@ class Hour:
 def any_late(boats):
     return any(boat.hour == 20 for boat in boats)
 
-
 #: what is gone through is used up, and others go on with it -> unproved
 from collections.abc import Iterator
 
@@ -746,7 +699,6 @@ from collections.abc import Iterator
 
 def any_late(boats: Iterator[int]):
     return any(boat > 20 for boat in boats)
-
 
 #: going on runs a generator of the module -> unproved
 def arriving(lock):
@@ -773,7 +725,6 @@ def any_late(lock):
     boats = arriving(lock)
     return any(boat.late for boat in boats)
 
-
 #: a row may be missing -> differs
 def any_late(boats, tolls):
     late = False
@@ -784,7 +735,6 @@ def any_late(boats, tolls):
 #: becomes
 def any_late(boats, tolls):
     return any(tolls[boat] > 20 for boat in boats)
-
 
 #: the other answer -> differs
 def any_late(boats):
@@ -797,7 +747,6 @@ def any_late(boats):
 def any_late(boats):
     return any(boat.hour >= 20 for boat in boats)
 
-
 #: any for all -> differs
 def any_late(boats: list[int]):
     late = False
@@ -808,7 +757,6 @@ def any_late(boats: list[int]):
 #: becomes
 def any_late(boats: list[int]):
     return all(boat > 20 for boat in boats)
-
 
 #: a method of the module that is called like one of texts -> unproved
 class Boat:
@@ -839,7 +787,6 @@ class Boat:
 def any_late(boats):
     return any(boat.upper() for boat in boats)
 
-
 #: a class of the module that counts how often it is a text -> unproved
 class Boat:
     def __init__(self):
@@ -869,7 +816,6 @@ class Boat:
 def any_late(boats):
     return any(boat + 1 == 2 for boat in boats)
 
-
 #: a number that a later element is divided by -> differs
 def any_late(boats: list[int]):
     late = False
@@ -881,7 +827,6 @@ def any_late(boats: list[int]):
 def any_late(boats: list[int]):
     return any(10 // boat > 3 for boat in boats)
 
-
 #: an order of what is declared to be missing at times -> differs
 def any_late(boats: list[int | None]):
     late = False
@@ -892,7 +837,6 @@ def any_late(boats: list[int | None]):
 #: becomes
 def any_late(boats: list[int | None]):
     return any(boat > 3 for boat in boats)
-
 
 #: rows that the module keeps as an iterator -> unproved
 ROWS = iter([1, 5, 2])
@@ -911,7 +855,6 @@ ROWS = iter([1, 5, 2])
 def any_late():
     return any(boat > 3 for boat in ROWS)
 
-
 #: rows that the module keeps as a list -> proved-under no-effect
 ROWS = []
 
@@ -928,7 +871,6 @@ ROWS = []
 
 def any_late():
     return any(boat.hour > 3 for boat in ROWS)
-
 
 #: rows of the object that are an open file -> unproved
 class Log:
@@ -949,7 +891,6 @@ class Log:
     def is_red(self):
         return any(row.startswith('red') for row in self.rows)
 
-
 #: a loop that leaves its last element at the object -> unproved
 def any_late(desk, boats):
     late = False
@@ -960,7 +901,6 @@ def any_late(desk, boats):
 #: becomes
 def any_late(desk, boats):
     return any(desk.boat.hour > 20 for desk.boat in boats)
-
 
 #: what may be an iterator, as declared -> unproved
 from collections.abc import Iterable
@@ -979,7 +919,6 @@ from collections.abc import Iterable
 def any_late(boats: Iterable[int]):
     return any(boat > 3 for boat in boats)
 
-
 #: whole numbers of which nothing is declared, added up -> proved-under no-effect+as-used
 def f(boats):
     n = 0
@@ -991,7 +930,6 @@ def f(boats):
 def f(boats):
     return sum(b.tons for b in boats if b.late)
 
-
 #: numbers with a point in them are rounded otherwise by sum -> unproved
 def f(boats):
     n = 0
@@ -1001,7 +939,6 @@ def f(boats):
 #: becomes
 def f(boats):
     return sum(b.tons * 1.5 for b in boats)
-
 
 #: declared floats are rounded otherwise by sum -> unproved
 from dataclasses import dataclass
@@ -1029,7 +966,6 @@ class Boat:
 def f(boats: list[Boat]) -> float:
     return sum(b.tons for b in boats)
 
-
 #: what is added stands before the sum -> unproved
 def f(boats):
     n = 0
@@ -1040,7 +976,6 @@ def f(boats):
 def f(boats):
     return sum(b for b in boats)
 
-
 #: a sum that does not start at nothing -> differs
 def f(boats):
     n = 1
@@ -1050,7 +985,6 @@ def f(boats):
 #: becomes
 def f(boats):
     return sum(b for b in boats)
-
 
 #: declared fields, added up -> proved-under no-effect+as-used
 from dataclasses import dataclass

@@ -18,7 +18,6 @@ def loads(boats: list):
         tolls += boat.toll
     return tons, tolls
 
-
 #: what fits is kept in a list -> proved-under no-effect+plain-equality
 def must_close(notices, lock):
     grave = False
@@ -42,7 +41,6 @@ def must_close(notices, lock):
             grave = True
     return grave or count > 10
 
-
 #: lists and numbers -> proved-under no-effect
 def told(boats):
     names = []
@@ -63,7 +61,6 @@ def told(boats):
         count += 1
     return names, count
 
-
 #: one sum asks for the other -> differs
 def sums(tons: list[int]) -> tuple[int, int]:
     total = 0
@@ -81,7 +78,6 @@ def sums(tons: list[int]) -> tuple[int, int]:
     for one in tons:
         steps += total
     return total, steps
-
 
 #: an iterator is used up by the first loop -> differs
 from typing import Iterator
@@ -103,7 +99,6 @@ def loads(boats: Iterator[int]):
         least -= boat
     return most, least
 
-
 #: the list is one and the same -> differs
 def told(boats: list[int]):
     first = second = []
@@ -119,7 +114,6 @@ def told(boats: list[int]):
     for boat in boats:
         second.append(-boat)
     return first
-
 
 #: the list has another name, by which it is asked for -> differs
 def told(boats: list[int]):
@@ -141,7 +135,6 @@ def told(boats: list[int]):
         count += len(other)
     return count
 
-
 #: a list that somebody handed in may be the one that is gone through -> unproved
 def told(boats, out):
     count = 0
@@ -157,7 +150,6 @@ def told(boats, out):
     for boat in boats:
         count += 1
     return count
-
 
 #: what is called in a round may do something -> differs
 def told(boats: list[int], log):
@@ -176,7 +168,6 @@ def told(boats: list[int], log):
     for boat in boats:
         names.append(log.ask(boat))
     return total, names
-
 
 #: the condition of all asks for what is added up -> differs
 def some(tons: list[int]) -> tuple[int, int]:
@@ -199,7 +190,6 @@ def some(tons: list[int]) -> tuple[int, int]:
             count += 1
     return total, count
 
-
 #: another condition for one of them -> differs
 def some(tons: list[int]) -> tuple[int, int]:
     total = 0
@@ -220,7 +210,6 @@ def some(tons: list[int]) -> tuple[int, int]:
         count += 1
     return total, count
 
-
 #: what was seen is asked for when the list is made, and later -> differs
 def fresh(names: list[str]) -> tuple[list[str], int]:
     seen = []
@@ -240,7 +229,6 @@ def fresh(names: list[str]) -> tuple[list[str], int]:
     for name in new:
         count += 1
     return seen, count
-
 
 #: the name of the round is asked for behind the loops -> differs
 def some(tons: list[int]):
@@ -263,7 +251,6 @@ def some(tons: list[int]):
     for one in heavy:
         count += 1
     return total, count, one
-
 
 #: what the list is made of changes before it is gone through -> differs
 def some(tons: list[int]) -> tuple[int, int]:
@@ -289,7 +276,6 @@ def some(tons: list[int]) -> tuple[int, int]:
         count += 1
     return total, count
 
-
 #: what is added to a list is added to what else has it -> differs
 def grown(boats: list[int], more: list[int]):
     found = more
@@ -307,7 +293,6 @@ def grown(boats: list[int], more: list[int]):
     for boat in boats:
         count += len(more)
     return count
-
 
 #: one that is missing by its declaration raises in another place -> unproved
 from typing import NamedTuple, Optional
@@ -339,7 +324,6 @@ def sums(readings: list[Reading]):
             levels += 1
     return hours, levels
 
-
 #: a name of the comprehension is another one in the function -> differs
 def sums(pairs: list[tuple[int, int]], a: int):
     n = 0
@@ -358,7 +342,6 @@ def sums(pairs: list[tuple[int, int]], a: int):
     for b in kept:
         m += 1
     return n, m, a
-
 
 #: what is added to came from a loop before, and has another name -> unproved
 def grown(rows, boats, yard):
@@ -379,7 +362,6 @@ def grown(rows, boats, yard):
     for boat in boats:
         many += len(yard)
     return many
-
 
 #: what is added to is set in the rounds, and is somebody else's -> differs
 def grown(boats: list[int], yard: list[int]) -> int:

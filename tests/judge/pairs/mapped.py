@@ -5,7 +5,6 @@ def late(boats):
 def late(boats):
     return [boat for boat in boats if boat.late]
 
-
 #: numbers of texts -> proved-under no-effect
 def levels(line):
     found = []
@@ -15,7 +14,6 @@ def levels(line):
 #: becomes
 def levels(line):
     return list(map(int, line.split()))
-
 
 #: what is anything -> proved-under no-effect
 def told(names):
@@ -28,7 +26,6 @@ def told(names):
 def told(names):
     return list(filter(None, names))
 
-
 #: the names of those that are late -> proved-under no-effect
 def names(boats):
     return sorted(map(lambda boat: boat.name, filter(lambda boat: boat.late, boats)))
@@ -36,14 +33,12 @@ def names(boats):
 def names(boats):
     return sorted(boat.name for boat in boats if boat.late)
 
-
 #: those that are not late -> differs
 def late(boats: list[int]):
     return list(filter(lambda boat: boat > 3, boats))
 #: becomes
 def late(boats: list[int]):
     return [boat for boat in boats if not boat > 3]
-
 
 #: what is gone through later -> differs
 def late(boats: list[int]):
@@ -56,14 +51,12 @@ def late(boats: list[int]):
     boats.append(9)
     return found
 
-
 #: two rows side by side -> differs
 def sums(first: list[int], second: list[int]):
     return list(map(lambda a, b: a + b, first, second))
 #: becomes
 def sums(first: list[int], second: list[int]):
     return [a + b for a in first for b in second]
-
 
 #: a map of the module's own -> differs
 def map(asked, boats):
@@ -75,7 +68,6 @@ def map(asked, boats):
     return [boats]
 def names(boats: list[str]):
     return [str(boat) for boat in boats]
-
 
 #: what is asked is another function later -> differs
 def sums(levels: list[int]):
@@ -90,7 +82,6 @@ def sums(levels: list[int]):
     more = 2
     return found
 
-
 #: all that is in a list is added up -> proved-under as-used
 def total(tolls):
     found = 0
@@ -100,7 +91,6 @@ def total(tolls):
 #: becomes
 def total(tolls):
     return sum(tolls)
-
 
 #: those that wait are handed on -> proved-under no-effect
 def waiting(locks):
@@ -116,7 +106,6 @@ def waiting(locks):
             continue
         yield from (boat for boat in lock.boats if boat.waiting)
 
-
 #: a list that is handed on is full before the first one is -> differs
 def moored(names: list[str]):
     for name in names:
@@ -125,7 +114,6 @@ def moored(names: list[str]):
 #: becomes
 def moored(names: list[str]):
     yield from [name for name in names]
-
 
 #: the truth of all is not that of any -> differs
 def are_paid(paid: list[bool]) -> bool:
@@ -136,7 +124,6 @@ def are_paid(paid: list[bool]) -> bool:
 #: becomes
 def are_paid(paid: list[bool]) -> bool:
     return any(paid)
-
 
 #: how many are late, by a list of them -> proved-under no-effect
 def late(boats) -> int:
@@ -149,7 +136,6 @@ def late(boats) -> int:
 def late(boats) -> int:
     return len([boat for boat in boats if boat.late])
 
-
 #: a list of all, which is sorted then -> proved-under no-effect
 def ranked(boats):
     found = list(boats)
@@ -159,7 +145,6 @@ def ranked(boats):
 def ranked(boats):
     return sorted(boats, key=lambda boat: (boat.kind, boat.length))
 
-
 #: what is handed in is sorted itself -> differs
 def ranked(levels: list[int]) -> list[int]:
     levels.sort()
@@ -167,7 +152,6 @@ def ranked(levels: list[int]) -> list[int]:
 #: becomes
 def ranked(levels: list[int]) -> list[int]:
     return sorted(levels)
-
 
 #: a set has each once -> differs
 def many(kinds: list[str]) -> int:

@@ -13,7 +13,6 @@ def by_lock(boats):
         found.setdefault(boat.lock, []).append(boat.name)
     return found
 
-
 #: the same of a declared one -> proved
 def note(found: dict[str, list[int]], lock: str, level: int) -> None:
     if lock in found: found[lock].append(level)
@@ -23,7 +22,6 @@ def note(found: dict[str, list[int]], lock: str, level: int) -> None:
     if lock not in found: found[lock] = [level]
     else: found[lock].append(level)
 
-
 #: what is there, or something else -> proved-under as-declared
 def toll(tolls: dict[str, int], lock: str) -> int:
     if lock in tolls: return tolls[lock]
@@ -31,7 +29,6 @@ def toll(tolls: dict[str, int], lock: str) -> int:
 #: becomes
 def toll(tolls: dict[str, int], lock: str) -> int:
     return tolls.get(lock, 3)
-
 
 #: of an attribute that the class makes a dict -> proved-under as-declared
 class Office:
@@ -44,7 +41,6 @@ class Office:
     def __init__(self): self.tolls = {}
     def toll(self, lock: str):
         return self.tolls.get(lock)
-
 
 #: how often each came -> same
 def counts(boats):
@@ -60,7 +56,6 @@ def counts(boats):
         found[boat.lock] = found.get(boat.lock, 0) + 1
     return found
 
-
 #: what is not there is no zero where True may be counted -> differs
 def add(tolls: dict[str, int], lock: str, toll: int) -> dict:
     if lock in tolls: tolls[lock] += toll
@@ -70,7 +65,6 @@ def add(tolls: dict[str, int], lock: str, toll: int) -> dict:
 def add(tolls: dict[str, int], lock: str, toll: int) -> dict:
     tolls[lock] = tolls.get(lock, 0) + toll
     return tolls
-
 
 #: what stands in for nothing is worked out in any case -> differs
 def toll(tolls: dict[str, int], lock: str, book: list) -> int:
@@ -85,7 +79,6 @@ def toll(tolls: dict[str, int], lock: str, book: list) -> int:
         return 3
     return tolls.get(lock, other())
 
-
 #: get puts nothing in -> differs
 def note(found: dict[str, list[int]], lock: str, level: int) -> None:
     if lock not in found: found[lock] = []
@@ -94,7 +87,6 @@ def note(found: dict[str, list[int]], lock: str, level: int) -> None:
 def note(found: dict[str, list[int]], lock: str, level: int) -> None:
     found.get(lock, []).append(level)
 
-
 #: what is there stays -> differs
 def note(found: dict[str, int], lock: str, level: int) -> None:
     found[lock] = level
@@ -102,14 +94,12 @@ def note(found: dict[str, int], lock: str, level: int) -> None:
 def note(found: dict[str, int], lock: str, level: int) -> None:
     found.setdefault(lock, level)
 
-
 #: a key that is not there fails -> differs
 def toll(tolls: dict[str, int], lock: str):
     return tolls[lock]
 #: becomes
 def toll(tolls: dict[str, int], lock: str):
     return tolls.get(lock)
-
 
 #: something was taken out in between -> differs
 def toll(tolls: dict[str, int], lock: str, other: str) -> int:
@@ -121,7 +111,6 @@ def toll(tolls: dict[str, int], lock: str, other: str) -> int:
     tolls.pop(other, None)
     return tolls.get(lock, 3)
 
-
 #: another key may be the same one -> differs
 def toll(tolls: dict[str, int], lock: str, other: str) -> int:
     found = tolls.get(lock, 3)
@@ -131,7 +120,6 @@ def toll(tolls: dict[str, int], lock: str, other: str) -> int:
 def toll(tolls: dict[str, int], lock: str, other: str) -> int:
     tolls[other] = 5
     return tolls.get(lock, 3)
-
 
 #: another name may be the same dict -> unproved
 def toll(tolls: dict[str, int], others: dict[str, int], lock: str) -> int:
@@ -143,7 +131,6 @@ def toll(tolls: dict[str, int], others: dict[str, int], lock: str) -> int:
     others[lock] = 5
     return tolls.get(lock, 3)
 
-
 #: what grows holds more -> differs
 def toll(tolls: dict[str, int], lock: str) -> int:
     known = lock in tolls
@@ -154,7 +141,6 @@ def toll(tolls: dict[str, int], lock: str) -> int:
     tolls |= {"sill": 4}
     return 3 if lock in tolls else 2
 
-
 #: one that makes what is missing makes it for an index only -> differs
 from collections import defaultdict
 def toll(tolls: defaultdict[str, list], lock: str, level: int) -> None:
@@ -163,7 +149,6 @@ def toll(tolls: defaultdict[str, list], lock: str, level: int) -> None:
 from collections import defaultdict
 def toll(tolls: defaultdict[str, list], lock: str, level: int) -> None:
     tolls.get(lock, []).append(level)
-
 
 #: a class of the module says otherwise -> unproved
 class Tolls(dict):
@@ -179,7 +164,6 @@ def toll(tolls: dict[str, int], lock: str) -> int:
     return tolls.get(lock, 3)
 def here(): return toll(Tolls(), "Upper")
 
-
 #: what cannot be looked up fails -> unproved
 def toll(tolls: dict[str, int], lock: list) -> int:
     if lock in tolls: return 1
@@ -187,7 +171,6 @@ def toll(tolls: dict[str, int], lock: list) -> int:
 #: becomes
 def toll(tolls: dict[str, int], lock: list) -> int:
     return 3
-
 
 #: what was put in is what is there, under that key alone -> differs
 def toll(tolls: dict[str, int], lock: str, other: str) -> int:
@@ -197,7 +180,6 @@ def toll(tolls: dict[str, int], lock: str, other: str) -> int:
 def toll(tolls: dict[str, int], lock: str, other: str) -> int:
     tolls[lock] = 5
     return 5
-
 
 #: the attributes of an object may be the dict -> unproved
 class Lock:
@@ -214,7 +196,6 @@ def rise(entries: dict[str, int], lock: Lock) -> int:
     entries["level"] = 5
     return 0
 
-
 #: and setting one puts something in -> unproved
 class Lock:
     def __init__(self): self.level = 1
@@ -230,7 +211,6 @@ def rise(entries: dict[str, int], lock: Lock) -> bool:
     lock.level = 5
     return True
 
-
 #: what is evidently a dict is asked for a key, or for a value -> proved-under as-used
 def toll(desk, tons):
     if "rate" in desk:
@@ -241,7 +221,6 @@ def toll(desk, tons):
 #: becomes
 def toll(desk, tons):
     return desk.get("rate", 3) * tons
-
 
 #: it may be missing elsewhere, and is not here -> proved-under as-used
 def toll(desk, tons):
@@ -259,7 +238,6 @@ def toll(desk, tons):
         return 3
     return desk["rate"] * tons
 
-
 #: nothing says that it is a dict -> unproved
 def toll(desk, kind):
     a = desk.get(kind)
@@ -269,7 +247,6 @@ def toll(desk, kind):
 def toll(desk, kind):
     a = desk.get(kind)
     return a, a
-
 
 #: what is stored may be None -> differs
 def toll(desk, tons):
@@ -283,7 +260,6 @@ def toll(desk, tons):
         return 3
     return desk["rate"]
 
-
 #: values that are declared are there -> proved-under as-declared
 def first(berths: dict[int, list[str]], number: int):
     boats = berths.get(number)
@@ -295,7 +271,6 @@ def first(berths: dict[int, list[str]], number: int):
     if number not in berths:
         raise KeyError(number)
     return berths[number][0]
-
 
 #: values may be declared to be missing -> differs
 def first(berths: dict[int, list[str] | None], number: int):
@@ -309,7 +284,6 @@ def first(berths: dict[int, list[str] | None], number: int):
         return ""
     boats = berths[number]
     return boats[0]
-
 
 #: a list that is put into a dict of the object -> proved-under as-declared+stable-read
 class Desk:
@@ -325,7 +299,6 @@ class Desk:
         self.berths: dict[str, list[int]] = {}
     def add(self, quay: str, boat: int):
         self.berths.setdefault(quay, []).append(boat)
-
 
 #: the dict holds the attributes of the object -> unproved
 class Desk:
@@ -344,7 +317,6 @@ class Desk:
     def add(self, quay: str, boat: int):
         self.berths.setdefault(quay, []).append(boat)
 
-
 #: a row is made where there is none yet -> proved-under stable-read
 def tolls(boats):
     due = {}
@@ -361,7 +333,6 @@ def tolls(boats):
         due[boat.kind][0] += 1
     return due
 
-
 #: it has a name -> proved-under hashable+stable-read
 def tolls(boats):
     due = {}
@@ -377,7 +348,6 @@ def tolls(boats):
         row = due.setdefault(boat.kind, [0, 0])
         row[0] += 1
     return due
-
 
 #: one row for all of them is another matter -> differs
 def tolls(boats):
@@ -397,7 +367,6 @@ def tolls(boats):
         due[boat.kind][0] += 1
     return due
 
-
 #: what works its row out does so for each -> differs
 def tolls(boats):
     due = {}
@@ -413,7 +382,6 @@ def tolls(boats):
         due.setdefault(boat.kind, [boat.told(), 0])
         due[boat.kind][1] += 1
     return due
-
 
 #: only what is new gets the one more -> differs
 def tolls(boats):

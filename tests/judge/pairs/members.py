@@ -14,7 +14,6 @@ def missing(needed: list[str], given: list[str]) -> list[str]:
 def missing(needed: list[str], given: list[str]) -> list[str]:
     return [name for name in needed if name not in given]
 
-
 #: nothing says what is gone through -> proved-under as-used+plain-equality+no-effect
 def is_known(name, given):
     for each in given:
@@ -24,7 +23,6 @@ def is_known(name, given):
 #: becomes
 def is_known(name, given):
     return name in given
-
 
 #: a text is asked for a part of it -> differs
 def is_known(name: str, given: str) -> bool:
@@ -36,7 +34,6 @@ def is_known(name: str, given: str) -> bool:
 def is_known(name: str, given: str) -> bool:
     return name in given
 
-
 #: nothing says that it is no text, and nobody went through it -> unproved-this-way
 def is_known(name, given):
     return name in given
@@ -46,7 +43,6 @@ def is_known(name, given):
         if each == name:
             return True
     return False
-
 
 #: a class says itself what is in it -> differs
 class Register:
@@ -71,7 +67,6 @@ class Register:
         return name.lower() in self.names
 def is_known(name: str, given: Register) -> bool:
     return name in given
-
 
 #: the last one does not count -> differs
 def is_known(name: str, given: list[str]) -> bool:

@@ -9,7 +9,6 @@ def berth(boat):
 def toll(boat):
     return boat.length
 
-
 #: a function moves below a call of it -> differs
 def depth(): return 1
 class Gauge:
@@ -21,14 +20,12 @@ class Gauge:
 Gauge().read()
 def depth(): return 1
 
-
 #: a function moves below the table that holds it -> differs
 def up(n): return n + 1
 STEPS = {"up": up}
 #: becomes
 STEPS = {"up": up}
 def up(n): return n + 1
-
 
 #: a function moves below its use as a decorator -> differs
 def watched(f): return f
@@ -39,14 +36,12 @@ def toll(): return 1
 def toll(): return 1
 def watched(f): return f
 
-
 #: a function moves below its use as a default -> differs
 def now(): return 1
 def toll(clock=now): return clock()
 #: becomes
 def toll(clock=now): return clock()
 def now(): return 1
-
 
 #: registered functions change places -> differs
 BELLS = []
@@ -67,7 +62,6 @@ def second(): return 2
 @bell
 def first(): return 1
 
-
 #: cached functions may change places -> proved
 from functools import lru_cache
 @lru_cache
@@ -81,7 +75,6 @@ def berth(n): return n
 @lru_cache
 def toll(n): return n
 
-
 #: methods change places in a class, which lists them in order -> unproved
 class Lock:
     def fill(self): pass
@@ -90,7 +83,6 @@ class Lock:
 class Lock:
     def drain(self): pass
     def fill(self): pass
-
 
 #: an alias in a class means another function -> unproved
 def fill(self): return 2
@@ -103,7 +95,6 @@ class Lock:
     top_up = fill
     def fill(self): return 1
 
-
 #: a constant of a class goes and is still asked for -> differs-this-way
 class Lock:
     gates = 2
@@ -114,7 +105,6 @@ class Lock:
     pass
 def left(lock: Lock, broken: int):
     return lock.gates - broken
-
 
 #: a constant moves to another class -> differs
 class Lock:
@@ -131,7 +121,6 @@ class Weir:
 def gates(thing):
     return thing.gates
 
-
 #: a public function goes -> unproved-this-way
 def is_deep(n: int): return n > 3
 def toll(n: int):
@@ -139,7 +128,6 @@ def toll(n: int):
 #: becomes
 def toll(n: int):
     return 1 if n > 3 else 2
-
 
 #: a private function goes -> proved
 def _is_deep(n: int): return n > 3
@@ -149,7 +137,6 @@ def toll(n: int):
 def toll(n: int):
     return 1 if n > 3 else 2
 
-
 #: a public constant goes -> unproved-this-way
 DEEP = 3
 def toll(n: int):
@@ -157,7 +144,6 @@ def toll(n: int):
 #: becomes
 def toll(n: int):
     return 1 if n > 3 else 2
-
 
 #: a public method goes -> unproved-this-way
 class Lock:
@@ -169,7 +155,6 @@ class Lock:
     def toll(self, n: int):
         return n
 
-
 #: a module that looks at its own names gets a helper -> unproved
 def toll(n: int):
     return 1 if n > 3 else 2
@@ -179,7 +164,6 @@ def toll(n: int):
     return 1 if is_deep(n) else 2
 def is_deep(n: int): return n > 3
 COMMANDS = {n: f for n, f in globals().items() if callable(f)}
-
 
 #: a helper between a function and who called it, in a module that looks at its frames -> differs
 import sys
@@ -196,7 +180,6 @@ def toll(n: int):
 def asked():
     return caller()
 
-
 #: a public constant of a class goes -> unproved-this-way
 class Lock:
     gates = 2
@@ -205,7 +188,6 @@ class Lock:
 class Lock:
     def toll(self): return 3
 
-
 #: a private constant of a class goes -> proved
 class Lock:
     _gates = 2
@@ -213,7 +195,6 @@ class Lock:
 #: becomes
 class Lock:
     def toll(self): return 3
-
 
 #: annotations that call something change places -> differs
 SEEN = []
@@ -230,7 +211,6 @@ def note(word):
 def berth(n: note("berth")): return n
 def toll(n: note("toll")): return n
 
-
 #: a class that lists its methods gets another one -> unproved
 class Desk:
     def commands(self): return [n for n in dir(self) if not n.startswith("_")]
@@ -241,7 +221,6 @@ class Desk:
     def toll(self, n: int): return self.more(n)
     def more(self, n): return n + 1
 
-
 #: a private constant goes that the module may ask itself for -> unproved-this-way
 import sys
 _depth = 1
@@ -250,7 +229,6 @@ def asked(word): return getattr(sys.modules[__name__], "_" + word)
 import sys
 def asked(word): return getattr(sys.modules[__name__], "_" + word)
 
-
 #: a private method goes that is asked for by a name made up -> unproved-this-way
 class Desk:
     def _do_fill(self): return 1
@@ -258,7 +236,6 @@ class Desk:
 #: becomes
 class Desk:
     def take(self, word): return getattr(self, "_do_" + word)()
-
 
 #: a method comes that may be asked for by a name made up -> unproved-this-way
 class Desk:
@@ -270,7 +247,6 @@ class Desk:
     def toll(self, n: int): return self._do_add(n)
     def _do_add(self, n): return n + 1
 
-
 #: a method comes that no name made up begins like -> proved-under not-overridden
 class Desk:
     def take(self, word): return getattr(self, f"_do_{word}", None)
@@ -280,7 +256,6 @@ class Desk:
     def take(self, word): return getattr(self, f"_do_{word}", None)
     def toll(self, n: int): return self._added(n)
     def _added(self, n): return n + 1
-
 
 #: a private method of a class at another place -> proved
 class Office:
@@ -312,7 +287,6 @@ def open_up(boats: int):
         return boats
     return 0
 
-
 #: methods of a class whose order is looked at -> differs
 class Office:
     def first(self, n: int):
@@ -340,7 +314,6 @@ STEPS = [name for name in vars(Office) if not name.startswith("_")]
 def step(n: int):
     return STEPS[n]
 
-
 #: an annotation that means a method above it -> differs
 class Office:
     def _list(self, n: int):
@@ -361,7 +334,6 @@ class Office:
 
 def kind(office):
     return office._all.__annotations__
-
 
 #: a default that is a method above it -> differs
 class Office:
@@ -386,7 +358,6 @@ class Office:
 
 def go(office):
     return office._then()
-
 
 #: a method that is defined twice -> differs
 class Office:
@@ -413,7 +384,6 @@ def go(office):
     if office:
         return Office()._first()
     return 0
-
 
 #: a decorator of the class that goes through its methods -> unproved
 def numbered(owner):
@@ -455,7 +425,6 @@ def go(n: int):
         return n
     return 0
 
-
 #: a class that only one version has, and makes to do its work -> proved
 def toll(tons: int) -> int:
     if tons > 20:
@@ -486,7 +455,6 @@ def toll(tons: int) -> int:
         return tons * 3
     return tons
 
-
 #: a class that only one version has, whose body does something -> differs
 def toll(tons: int) -> int:
     if tons > 20:
@@ -505,7 +473,6 @@ def toll(tons: int) -> int:
         return tons * Dues.rate
     return tons + 1
 
-
 #: a class that cannot be made -> differs
 def toll(tons: int) -> int:
     if tons > 20:
@@ -522,7 +489,6 @@ def toll(tons: int) -> int:
         return tons * 3
     return tons
 
-
 #: a pattern that cannot be compiled -> differs
 def toll(tons: int) -> int:
     if tons > 20:
@@ -538,7 +504,6 @@ def toll(tons: int) -> int:
     if tons > 20:
         return tons * 3
     return tons
-
 
 #: a class that is told of those derived from it -> differs
 KINDS = []
@@ -567,7 +532,6 @@ class Barge(Boat):
 def kinds(more: int):
     return len(KINDS) + more
 
-
 #: a class that asks who is derived from it -> differs
 class Boat:
     pass
@@ -587,7 +551,6 @@ class Barge(Boat):
 def kinds(more: int):
     return len(Boat.__subclasses__()) + more
 
-
 #: a class that hides one of that name in another module -> differs
 from collections import *
 
@@ -605,7 +568,6 @@ class Counter:
 
 def count(names: list):
     return Counter(names)
-
 
 #: a class derived from an enumeration with members -> differs
 import enum
@@ -637,7 +599,6 @@ def toll(tons: int) -> int:
         return 3
     return 1
 
-
 #: a class whose slots clash with a field -> differs
 def toll(tons: int) -> int:
     if tons > 20:
@@ -655,7 +616,6 @@ def toll(tons: int) -> int:
         return 3
     return 1
 
-
 #: a class derived from int with slots -> differs
 def toll(tons: int) -> int:
     if tons > 20:
@@ -671,7 +631,6 @@ def toll(tons: int) -> int:
     if tons > 20:
         return 3
     return 1
-
 
 #: a class with an annotation that cannot be evaluated -> differs
 def toll(tons: int) -> int:
@@ -689,7 +648,6 @@ def toll(tons: int) -> int:
         return 3
     return 1
 
-
 #: a class with a name of its own that is none -> differs
 def toll(tons: int) -> int:
     if tons > 20:
@@ -706,7 +664,6 @@ def toll(tons: int) -> int:
         return 3
     return 1
 
-
 #: a name of the standard library that nobody needs any more -> proved
 from collections import defaultdict, namedtuple
 Boat = namedtuple("Boat", "name length")
@@ -720,7 +677,6 @@ from collections import namedtuple
 Boat = namedtuple("Boat", "name length")
 def long_ones(boats: list[Boat]) -> list[Boat]:
     return [boat for boat in boats]
-
 
 #: one name more of a module that was imported from -> proved
 from collections import namedtuple
@@ -736,7 +692,6 @@ Boat = namedtuple("Boat", "name length")
 def long_ones(boats: list[int]) -> list[int]:
     return [boat for boat in boats]
 
-
 #: a name that the standard library does not have -> differs
 def long_ones(boats: list[int]) -> list[int]:
     found = []
@@ -747,7 +702,6 @@ def long_ones(boats: list[int]) -> list[int]:
 from math import sqroot
 def long_ones(boats: list[int]) -> list[int]:
     return [boat for boat in boats]
-
 
 #: one name more, which the standard library does not have -> differs
 from math import sqrt
@@ -761,7 +715,6 @@ from math import sqroot, sqrt
 def long_ones(boats: list[int]) -> list[int]:
     return [boat for boat in boats]
 
-
 #: a name that is gone is asked for by its text -> differs
 from collections import Counter, namedtuple
 Boat = namedtuple("Boat", "name length")
@@ -772,7 +725,6 @@ from collections import namedtuple
 Boat = namedtuple("Boat", "name length")
 def counted(names: list[str]) -> int:
     return len(globals()["Counter"](names))
-
 
 #: a table below a class whose fields are described by calls -> proved
 from dataclasses import dataclass, field
@@ -796,7 +748,6 @@ FEES = {"tug": 3, "raft": 1}
 def fee(kind: str) -> int:
     return FEES.get(kind, 2)
 
-
 #: a table below a class that calls what it imports -> proved
 import re
 class Board:
@@ -812,7 +763,6 @@ class Board:
 FEES = {"tug": 3}
 def fee(kind: str) -> int:
     return FEES.get(kind, 2)
-
 
 #: a class calls a function of its own body, which needs the table further down -> unproved
 from dataclasses import field
@@ -832,7 +782,6 @@ class Lock:
     least = field("tug")
 FEES = {"tug": 3}
 
-
 #: what is imported is given the function that needs the table further down -> unproved
 from functools import reduce
 def fee(kind: str) -> int:
@@ -848,7 +797,6 @@ def fee(kind: str) -> int:
 class Lock:
     least = reduce(lambda a, b: a + fee(b), ["tug", "raft"], 0)
 FEES = {"tug": 3}
-
 
 #: a table beside a class that sets attributes of its own objects by their text -> proved
 class Boat:
@@ -867,7 +815,6 @@ class Boat:
 FEES = {"tug": 3}
 def fee(kind: str) -> int:
     return FEES.get(kind, 2)
-
 
 #: a table of a module that sets its own names by their text -> differs
 import sys
@@ -889,7 +836,6 @@ def fee(kind: str) -> int:
     return FEES.get(kind, 2)
 Board.show(sys.modules[__name__], "FEES", {})
 
-
 #: a table that a module sets anew, by the text of its name -> unproved
 class Board:
     def show(this, module, name, value):
@@ -905,7 +851,6 @@ class Board:
 FEES = {"tug": 3}
 def fee(kind: str) -> int:
     return FEES.get(kind, 2)
-
 
 #: a table keyed by members of an enum, below code that calls other functions of the module -> proved-under unpatched
 from enum import Enum
@@ -933,7 +878,6 @@ def depth(lock: Lock) -> int:
         raise ValueError(lock)
     return DEPTHS[lock]
 
-
 #: a table whose making calls the function that needs it -> differs
 def fee(kind: str) -> int:
     if kind == "tug":
@@ -944,7 +888,6 @@ def made(): return {"tug": fee("raft") + 1}
 def fee(kind: str) -> int:
     return FEES.get(kind, 2)
 FEES = made()
-
 
 #: a default is worked out by the function that needs the table further down -> unproved
 def fee(kind: str) -> int:
@@ -959,7 +902,6 @@ def fee(kind: str) -> int:
 def due(least=fee("tug")) -> int:
     return least
 FEES = {"tug": 3}
-
 
 #: so is one of a method -> unproved
 def fee(kind: str) -> int:
@@ -976,7 +918,6 @@ class Desk:
     def due(self, least=fee("tug")) -> int:
         return least
 FEES = {"tug": 3}
-
 
 #: a decorator of a method needs the table further down -> unproved
 def fee(kind: str) -> int:
@@ -1001,7 +942,6 @@ class Desk:
     def due(self) -> int:
         return 1
 FEES = {"tug": 3}
-
 
 #: a method is handed the module as its object -> unproved
 import canal as here

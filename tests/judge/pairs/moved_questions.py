@@ -11,7 +11,6 @@ def fee(boat, lock):
     needed = boat.length * 2
     return needed + 1
 
-
 #: asked for a name only where it is told -> proved-under no-effect+stable-read
 def told(boat, log):
     name = boat.name
@@ -29,7 +28,6 @@ def told(boat, log):
     log.write(name)
     return late
 
-
 #: what has a key, by asking for it -> proved-under as-used+hashable
 def rate(rates, kind):
     if kind in rates:
@@ -38,7 +36,6 @@ def rate(rates, kind):
 #: becomes
 def rate(rates, kind):
     return rates.get(kind, 0)
-
 
 #: the boat may be missing where the lock is closed -> differs
 class Boat:
@@ -64,7 +61,6 @@ def fee(boat: Boat | None, lock: Lock):
         return 0
     return boat.length * 2
 
-
 #: the module asks whether there is a boat -> unproved
 def fee(boat, lock):
     needed = boat.length * 2
@@ -81,7 +77,6 @@ def fee(boat, lock):
 def has_boat(boat):
     return boat is not None
 
-
 #: a division may fail -> differs
 def share(toll: int, boats: int, closed: bool):
     each = toll / boats
@@ -94,7 +89,6 @@ def share(toll: int, boats: int, closed: bool):
         return 0
     return toll / boats
 
-
 #: a list that is made anew -> differs
 def lines(boat: list, more: list):
     first = boat + more
@@ -104,7 +98,6 @@ def lines(boat: list, more: list):
 def lines(boat: list, more: list):
     boat.append("end")
     return boat + more
-
 
 #: what is read behind a call may be something else -> differs
 class Boat:
@@ -128,7 +121,6 @@ def fee(boat: Boat):
     boat.grow()
     return boat.length * 2
 
-
 #: a list is asked for what is in it, and for what stands at another place -> differs
 def rate(rates, kind):
     if kind in rates:
@@ -137,7 +129,6 @@ def rate(rates, kind):
 #: becomes
 def rate(rates, kind):
     return rates.get(kind, 0)
-
 
 #: somebody waits for what fails -> differs
 def level(text: str):
@@ -154,7 +145,6 @@ def level(text: str):
     except ValueError:
         return None
 
-
 #: asked again behind a sum -> proved-under no-effect
 def fee(boat, limit, more):
     if boat > limit:
@@ -167,7 +157,6 @@ def fee(boat, limit, more):
         return 0
     total = boat + more
     return -total
-
 
 #: a sum of the module's own says more -> differs
 class Toll:
@@ -198,7 +187,6 @@ def fee(toll: Toll, more: Toll):
     total = toll + more
     return first, first, total
 
-
 #: a pattern with something written in it is true -> proved
 def told(count, log):
     text = "%d boats" % count
@@ -211,7 +199,6 @@ def told(count, log):
     log.append(text)
     return text
 
-
 #: a pattern with nothing written in it may be empty -> differs
 def told(name: str, log: list):
     text = "%s%s" % (name, name)
@@ -223,7 +210,6 @@ def told(name: str, log: list):
     text = "%s%s" % (name, name)
     log.append(text)
     return log
-
 
 #: only some boats have what is asked for -> unproved
 class Boat:
@@ -247,7 +233,6 @@ def strong(boat, lock):
         return 0
     return boat.power
 
-
 #: what is put into it may be a copy -> unproved-this-way
 def note(shelf, key, line):
     if key not in shelf:
@@ -257,7 +242,6 @@ def note(shelf, key, line):
 def note(shelf, key, line):
     shelf.setdefault(key, []).append(line)
 
-
 #: what is under a key is named first -> proved-under no-effect+stable-read
 def tell(passage, log) -> None:
     log(passage["boat"], passage["lock"])
@@ -265,7 +249,6 @@ def tell(passage, log) -> None:
 def tell(passage, log) -> None:
     lock = passage["lock"]
     log(passage["boat"], lock)
-
 
 #: somebody asks whether the key is there -> differs
 def tell(passage: dict[str, str]) -> str:
@@ -278,7 +261,6 @@ def tell(passage: dict[str, str]) -> str:
     if passage["boat"] == "":
         return ""
     return lock if "lock" in passage else "none"
-
 
 #: what is under the key is set in between -> differs
 def tell(passage: dict[str, str]) -> str:

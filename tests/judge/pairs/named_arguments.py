@@ -6,7 +6,6 @@ def tell(log, boat):
     line = boat.line()
     log.write(line)
 
-
 #: the first of two arguments has a name -> proved-under no-effect+stable-read
 def moor(lock, boat):
     lock.take(boat.rope(), boat.chain(), quick=boat.late())
@@ -14,7 +13,6 @@ def moor(lock, boat):
 def moor(lock, boat):
     rope = boat.rope()
     lock.take(rope, boat.chain(), quick=boat.late())
-
 
 #: arguments of the questions of a chain, each in its place -> proved-under no-effect+stable-read
 def answer(lock, boat):
@@ -34,7 +32,6 @@ def answer(lock, boat):
     line = boat.line()
     return lock.enter(line)
 
-
 #: an argument of an argument -> proved-under no-effect+stable-read
 def tell(log, boat, desk):
     log.write(desk.stamped(boat.line()))
@@ -43,7 +40,6 @@ def tell(log, boat, desk):
     line = boat.line()
     stamped = desk.stamped(line)
     log.write(stamped)
-
 
 #: elements, and what a new object keeps for itself -> proved-under no-effect+stable-read
 class Desk:
@@ -68,7 +64,6 @@ class Desk:
     def answer(self, boat):
         return boat.name
 
-
 #: somebody waits for another error -> proved-under no-effect+stable-read
 def tell(log, boat):
     try:
@@ -82,7 +77,6 @@ def tell(log, boat):
         log.write(line)
     except ValueError:
         return 0
-
 
 #: there may be no log -> differs
 class Boat:
@@ -104,7 +98,6 @@ def tell(boat: Boat, log=None):
     line = boat.line()
     log.write(line)
 
-
 #: the module asks elsewhere whether there is a log -> unproved
 def tell(log, boat):
     log.write(boat.line())
@@ -116,7 +109,6 @@ def tell(log, boat):
     log.write(line)
 def is_told(log):
     return log is not None
-
 
 #: somebody waits for a log that cannot write -> unproved
 def tell(log, boat):
@@ -131,7 +123,6 @@ def tell(log, boat):
         log.write(line)
     except AttributeError:
         return 0
-
 
 #: what is told gives the desk another list -> differs
 class Desk:
@@ -155,7 +146,6 @@ class Desk:
         self.lines = []
         return name
 
-
 #: what is told gives the module another list -> differs
 LINES = []
 def line(name: str):
@@ -176,7 +166,6 @@ def tell(name: str):
     LINES.append(told)
     return LINES
 
-
 #: what was looked up may not be there -> unproved
 def tell(desk, boat):
     lock = desk.locks.get(boat.name)
@@ -186,7 +175,6 @@ def tell(desk, boat):
     lock = desk.locks.get(boat.name)
     line = boat.line()
     lock.enter(line)
-
 
 #: reading the method does something -> differs
 class Lock:
@@ -218,7 +206,6 @@ class Lock:
         self.take(rope)
         return self.read
 
-
 #: arguments change places -> differs
 def moor(lock, ropes: list):
     return lock.take(ropes.pop(), ropes.pop())
@@ -228,7 +215,6 @@ def moor(lock, ropes: list):
     first = ropes.pop()
     return lock.take(first, second)
 
-
 #: the second argument has a name, and is worked out first -> differs
 def moor(lock, boat):
     lock.take(boat.rope(), boat.chain())
@@ -236,7 +222,6 @@ def moor(lock, boat):
 def moor(lock, boat):
     chain = boat.chain()
     lock.take(boat.rope(), chain)
-
 
 #: named before the condition under which it was asked -> differs
 def moor(lock, boat):
@@ -252,7 +237,6 @@ def moor(lock, boat):
     else:
         lock.wait()
 
-
 #: asked in the second question only where the first was answered with no -> differs
 def answer(lock, boat):
     if lock.is_full(boat.size()):
@@ -267,7 +251,6 @@ def answer(lock, boat):
         return 1
     if lock.knows(name):
         return 2
-
 
 #: the argument puts another book there by its name in a text -> differs
 class Desk:
@@ -289,7 +272,6 @@ class Desk:
         swapped = self.swap()
         self.book.append(swapped)
 
-
 #: the argument reaches into the object -> differs
 class Desk:
     def __init__(self, book):
@@ -309,7 +291,6 @@ class Desk:
     def note(self):
         swapped = self.swap()
         self.book.append(swapped)
-
 
 #: the argument makes the object anew -> differs
 class Desk:

@@ -30,7 +30,6 @@ def fare(kind: str, tons: int):
         return 0
     return found.base + found.per_ton * tons
 
-
 #: rows of a frozen dataclass, with a default row -> proved
 def fare(kind: str, tons: int):
     if kind == "barge":
@@ -55,7 +54,6 @@ def fare(kind: str, tons: int):
     row = FARES.get(kind, Fare(10, 0))
     return row.base + row.per_ton * tons
 
-
 #: fields mistaken for each other -> differs
 def fare(kind: str, tons: int):
     if kind == "barge":
@@ -76,7 +74,6 @@ FARES = {"barge": Fare(240, 3)}
 def fare(kind: str, tons: int):
     row = FARES.get(kind, Fare(180, 2))
     return row.base + row.per_ton * tons
-
 
 #: a row taken apart -> proved
 def fare(kind: str):
@@ -99,7 +96,6 @@ def fare(kind: str):
     base, per_ton = FARES.get(kind, Fare(180, 2))
     return base, per_ton
 
-
 #: a row is no tuple of the same parts to whoever gets it -> differs
 def fare(kind: str):
     if kind == "barge":
@@ -119,7 +115,6 @@ FARES = {"barge": Fare(240, 3)}
 
 def fare(kind: str):
     return FARES.get(kind, Fare(180, 2))
-
 
 #: a dataclass cannot be taken apart -> differs
 def fare(kind: str):
@@ -142,7 +137,6 @@ FARES = {"barge": Fare(240, 3)}
 def fare(kind: str):
     base, per_ton = FARES.get(kind, Fare(180, 2))
     return base + per_ton
-
 
 #: rows of fields in a loop -> proved
 def toll(boat):
@@ -171,7 +165,6 @@ def toll(boat):
             pence += extra.pence
     return pence
 
-
 #: a property of the row class changes what a field gives -> same
 def fare(kind: str):
     if kind == "barge":
@@ -196,7 +189,6 @@ FARES = {"barge": Fare(240, 3)}
 def fare(kind: str):
     return FARES.get(kind, Fare(180, 2)).all
 
-
 #: another class of the module's own called NamedTuple -> differs
 def fare(kind: str):
     if kind == "barge":
@@ -217,7 +209,6 @@ FARES = {"barge": Fare(240)}
 
 def fare(kind: str):
     return FARES.get(kind, Fare(180)).base
-
 
 #: a dataclass whose making changes a field -> differs
 def fare(kind: str):
@@ -240,7 +231,6 @@ FARES = {"barge": Fare(240)}
 
 def fare(kind: str):
     return FARES.get(kind, Fare(180)).base
-
 
 #: an object of a plain class kept in a variable -> proved
 def closed(day: int, hour: int, boat):
@@ -269,7 +259,6 @@ def closed(day: int, hour: int, boat):
         return boat
     return rule.day
 
-
 #: an object that is kept and asked before it is made -> differs
 def closed(day, late):
     if late:
@@ -288,7 +277,6 @@ def closed(day, late):
         rule = Closure(day)
     return rule.at_dawn()
 
-
 #: an object whose field is changed from outside -> differs
 def closed(day, boat):
     return day
@@ -304,7 +292,6 @@ def closed(day, boat):
     rule = Closure(day)
     rule.day = 3
     return rule.at_dawn()
-
 
 #: an object handed out, which somebody may change -> differs
 def closed(day, boat):
@@ -323,7 +310,6 @@ def closed(day, boat):
     boat.ask(rule)
     return rule.at_dawn()
 
-
 #: fields mixed up -> differs
 def closed(day, hour):
     return day > hour
@@ -339,7 +325,6 @@ class Closure:
 def closed(day, hour):
     rule = Closure(day, hour)
     return rule.late()
-
 
 #: an object kept in a loop -> proved
 def closed(days, hour):
@@ -362,7 +347,6 @@ def closed(days, hour):
         if rule.late():
             return rule.day
     return None
-
 
 #: rows of a named tuple made by a call -> proved
 from collections import namedtuple
@@ -389,7 +373,6 @@ def shown(level: int) -> str:
             return band.text
     return "green"
 
-
 #: a row of a named tuple whose fields are the other way round -> differs
 from collections import namedtuple
 Band = namedtuple("Band", "text least")
@@ -410,7 +393,6 @@ def shown(level: int) -> str:
         if level > band.text:
             return band.text
     return "green"
-
 
 #: a named tuple of the module's own making -> differs
 def namedtuple(name, fields):
@@ -437,7 +419,6 @@ def shown(level: int):
         return Band(2, 3).least
     return None
 
-
 #: a named tuple that is given another name is another text -> differs
 from collections import namedtuple
 Band = namedtuple("Lane", "least text")
@@ -456,7 +437,6 @@ def shown(level: int) -> str:
     if level > 3:
         return repr(Band(1, 2))
     return ""
-
 
 #: a field of a row class is set to something else -> differs
 from typing import NamedTuple
@@ -495,7 +475,6 @@ def shown(level: int) -> str:
             return band.text
     return "green"
 
-
 #: a field of a row class is set by its text -> differs
 from typing import NamedTuple
 
@@ -532,7 +511,6 @@ def shown(level: int) -> str:
         if level > band.least:
             return band.text
     return "green"
-
 
 #: a field of a row class is set under another name -> differs
 from typing import NamedTuple
@@ -573,7 +551,6 @@ def shown(level: int) -> str:
             return band.text
     return "green"
 
-
 #: a field of several classes is set in a loop -> differs
 from typing import NamedTuple
 
@@ -613,7 +590,6 @@ def shown(level: int) -> str:
             return band.text
     return "green"
 
-
 #: a field of a row class made by a call is set to something else -> differs
 from collections import namedtuple
 Band = namedtuple("Band", "least text")
@@ -636,7 +612,6 @@ def shown(level: int) -> str:
         if level > band.least:
             return band.text
     return "green"
-
 
 #: a row class is handed to a function that changes it -> differs
 from typing import NamedTuple
@@ -684,7 +659,6 @@ def shown(level: int) -> str:
         if level > band.least:
             return band.text
     return "green"
-
 
 #: a row class is handed to a decorator that changes it -> differs
 from typing import NamedTuple
@@ -737,7 +711,6 @@ def shown(level: int) -> str:
             return band.text
     return "green"
 
-
 #: a row class is handed on in the body of a class -> differs
 from typing import NamedTuple
 
@@ -786,7 +759,6 @@ def shown(level: int) -> str:
         if level > band.least:
             return band.text
     return "green"
-
 
 #: a row class is handed on in a list -> differs
 from typing import NamedTuple

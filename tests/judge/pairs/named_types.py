@@ -24,7 +24,6 @@ def toll(boat):
         return 40
     return 0
 
-
 #: each class answers for itself -> proved-under no-effect+not-overridden+closed-kinds+stable-read+unpatched
 class Tug:
     def __init__(self, tons: int):
@@ -55,7 +54,6 @@ def toll(boat):
         return boat.toll()
     raise TypeError(boat)
 
-
 #: the other one is asked -> differs
 def toll(boat, tow):
     kind = type(boat)
@@ -67,7 +65,6 @@ def toll(boat, tow):
     if type(tow) is int:
         return 5
     return 0
-
 
 #: the object is another one by then -> differs
 def toll(boat: int | str, other: int | str):
@@ -83,7 +80,6 @@ def toll(boat: int | str, other: int | str):
         return 5
     return 0
 
-
 #: the name is given a second type -> differs
 def toll(boat: int | str, other: int | str):
     kind = type(boat)
@@ -94,7 +90,6 @@ def toll(boat: int | str, other: int | str):
 def toll(boat: int | str, other: int | str):
     return type(boat) is int
 
-
 #: a type of its own -> differs
 def toll(boat: int | str, type):
     kind = type(boat)
@@ -102,7 +97,6 @@ def toll(boat: int | str, type):
 #: becomes
 def toll(boat: int | str, type):
     return boat.__class__ is int
-
 
 #: asked before it is there -> differs
 def toll(boat: int | str):
@@ -113,7 +107,6 @@ def toll(boat: int | str):
 #: becomes
 def toll(boat: int | str):
     return type(boat) is int
-
 
 #: the class is set on the way -> differs
 class Tug:
@@ -132,7 +125,6 @@ class Barge:
 def toll(boat: Tug):
     boat.__class__ = Barge
     return type(boat) is Tug
-
 
 #: the class is set elsewhere, by its name -> unproved
 class Tug:

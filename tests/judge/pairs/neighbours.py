@@ -8,7 +8,6 @@ def rising(levels: list[float]) -> bool:
 def rising(levels: list[float]) -> bool:
     return all(a < b for a, b in zip(levels, levels[1:]))
 
-
 #: by how much it rises, where it does -> proved
 from itertools import pairwise
 def steps(levels: list[int]) -> list[int]:
@@ -22,7 +21,6 @@ from itertools import pairwise
 def steps(levels: list[int]) -> list[int]:
     return [b - a for a, b in pairwise(levels) if b > a]
 
-
 #: the pair is the other way round -> differs
 def steps(levels: list[int]) -> list[int]:
     out = []
@@ -33,7 +31,6 @@ def steps(levels: list[int]) -> list[int]:
 def steps(levels: list[int]) -> list[int]:
     return [a - b for a, b in zip(levels, levels[1:])]
 
-
 #: the first one has the last one before it -> differs
 def steps(levels: list[int]) -> list[int]:
     out = []
@@ -43,7 +40,6 @@ def steps(levels: list[int]) -> list[int]:
 #: becomes
 def steps(levels: list[int]) -> list[int]:
     return [b - a for a, b in zip(levels, levels[1:])]
-
 
 #: the list is changed on the way -> differs
 def smooth(levels: list[int]) -> int:

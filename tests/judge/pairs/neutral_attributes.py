@@ -29,7 +29,6 @@ def crew(boat):
         return boat.hands
     return None
 
-
 #: the neutral one is another -> differs
 class Barge:
     def __init__(self, hands):
@@ -60,7 +59,6 @@ def crew(boat):
     if isinstance(boat, (Barge, Raft)):
         return boat.hands
     return None
-
 
 #: some of its objects have one of their own -> differs
 class Barge:
@@ -96,7 +94,6 @@ def crew(boat):
     if isinstance(boat, (Barge, Raft)):
         return boat.hands
     return None
-
 
 #: a class derived from it has one of its own -> differs
 class Barge:
@@ -136,7 +133,6 @@ def crew(boat):
     if isinstance(boat, (Barge, Raft)):
         return boat.hands
     return None
-
 
 #: the module gives it to whatever comes in -> undecided
 class Barge:
@@ -179,7 +175,6 @@ def crew(boat):
         return boat.hands
     return None
 
-
 #: the module asks whether objects have one -> undecided
 class Barge:
     def __init__(self, hands):
@@ -219,7 +214,6 @@ def crew(boat):
         return boat.hands
     return None
 
-
 #: the module handles that there is none -> differs
 class A:
     def __init__(self):
@@ -252,7 +246,6 @@ def f(v):
         return v.p
     return 1
 
-
 #: the module asks for attributes whose names are not written there -> undecided
 class A:
     def __init__(self):
@@ -278,7 +271,6 @@ def f(v):
     if isinstance(v, (A, B)):
         return v.p
     return 1
-
 
 #: attributes that classes have now, some of them taken from others -> tested plain-value
 class Notice:
@@ -329,7 +321,6 @@ def label(notice: Notice) -> str:
     sign, colour = notice.style
     return f"{sign}{notice.reach} on {colour}"
 
-
 #: a class that is derived gets the attribute of its base -> differs
 class Notice:
     def __init__(self, reach):
@@ -369,7 +360,6 @@ def label(notice: Notice) -> str:
     sign, colour = notice.style
     return f"{sign}{notice.reach} on {colour}"
 
-
 #: an attribute that hides a method of the base -> undecided
 class Notice:
     def style(self):
@@ -398,7 +388,6 @@ def label(notice: Notice) -> str:
     if type(notice) == Closure:
         return "red"
     return "none"
-
 
 #: an attribute that is asked for by a name made up -> undecided
 class Notice:
@@ -435,7 +424,6 @@ def label(notice: Notice) -> str:
         return "red"
     return "none"
 
-
 #: a member more of an enum is no attribute -> undecided
 import enum
 
@@ -463,7 +451,6 @@ def label(state: State) -> str:
     if state is State.OPEN:
         return "open"
     return "shut"
-
 
 #: attributes of a class whose module lists what classes have -> undecided
 class Notice:

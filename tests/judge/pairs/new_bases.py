@@ -38,7 +38,6 @@ def fee(vessel, nights: int):
         return vessel.fee(nights)
     return 60 * nights
 
-
 #: a class of the old test is not derived from it -> differs
 class Barge:
     def fee(self, nights: int):
@@ -78,7 +77,6 @@ def fee(vessel, nights: int):
     if isinstance(vessel, Vessel):
         return vessel.fee(nights)
     return 60 * nights
-
 
 #: a class more is derived from it -> differs
 class Barge:
@@ -130,7 +128,6 @@ class Raft(Vessel):
     def fee(self, nights: int):
         return 1
 
-
 #: one of them lacks what it promises -> differs
 class Barge:
     def fee(self, nights: int):
@@ -177,7 +174,6 @@ def fee(vessel, nights: int):
 def tug(name: str):
     return Tug()
 
-
 #: the base class does something of its own -> undecided not-overridden
 class Barge:
     def fee(self, nights: int):
@@ -220,7 +216,6 @@ def fee(vessel, nights: int):
         return vessel.fee(nights)
     return 60 * nights
 
-
 #: what is asked is whether it is no such thing -> differs
 class Barge:
     def fee(self, nights: int):
@@ -260,7 +255,6 @@ def fee(vessel, nights: int):
     if not isinstance(vessel, Vessel):
         return vessel.fee(nights)
     return 60 * nights
-
 
 #: slots are no slots any more -> undecided
 class Barge:
@@ -304,7 +298,6 @@ def fee(vessel, nights: int):
         return vessel.fee(nights)
     return 60 * nights
 
-
 #: isinstance means something else here -> differs
 def isinstance(a, b):
     return len(b) if type(b) is tuple else 0
@@ -334,7 +327,6 @@ def fee(v):
         return v.fee()
     return 3
 
-
 #: what the base class promises names a class that stands below -> differs-this-way
 class Barge:
     def fee(self, n):
@@ -363,7 +355,6 @@ def fee(v):
         return v.fee(1)
     return 3
 
-
 #: the module asks what classes are derived from -> undecided
 class A:
     def fee(self):
@@ -391,7 +382,6 @@ def f(v):
     return 3
 def is_root(v):
     return type(v).__bases__ == (object,)
-
 
 #: the module makes a class with a metaclass of its own -> differs
 class A:

@@ -15,7 +15,6 @@ def place_of(boats, name):
             return index
     return -1
 
-
 #: the number of the first that fits -> proved-under no-effect
 def place_of(boats, name):
     index = 0
@@ -28,7 +27,6 @@ def place_of(boats, name):
 def place_of(boats, name):
     return next((index for index, boat in enumerate(boats) if boat.name == name), -1)
 
-
 #: numbers from one on -> proved
 def call_out(boats, log):
     number = 1
@@ -39,7 +37,6 @@ def call_out(boats, log):
 def call_out(boats, log):
     for number, boat in enumerate(boats, 1):
         log.write(number, boat)
-
 
 #: numbers from one on, and from none on -> differs
 def call_out(boats: list[int]) -> list[int]:
@@ -56,7 +53,6 @@ def call_out(boats: list[int]) -> list[int]:
         told.append(number * boat)
     return told
 
-
 #: the counter is asked for behind the loop -> differs
 def count(boats: list[int]) -> int:
     number = 0
@@ -69,7 +65,6 @@ def count(boats: list[int]) -> int:
     for number, boat in enumerate(boats):
         pass
     return number
-
 
 #: a round that goes on early is not counted -> differs
 def places(boats: list[int]) -> list[int]:
@@ -90,7 +85,6 @@ def places(boats: list[int]) -> list[int]:
         found.append(index)
     return found
 
-
 #: the body counts on by itself -> differs
 def places(boats: list[int]) -> list[int]:
     found = []
@@ -109,7 +103,6 @@ def places(boats: list[int]) -> list[int]:
             index += 10
         found.append(index)
     return found
-
 
 #: enumerate means a function of the module -> differs
 def enumerate(boats):
@@ -130,7 +123,6 @@ def place_of(boats, name):
             return index
     return -1
 
-
 #: numbered pairs, taken apart -> proved
 def call_out(tolls, log):
     number = 0
@@ -141,7 +133,6 @@ def call_out(tolls, log):
 def call_out(tolls, log):
     for number, (name, toll) in enumerate(tolls):
         log.write(number, name, toll)
-
 
 #: the first that fits, and none -> proved-under no-effect
 def first_deep(boats, low):
@@ -154,7 +145,6 @@ def first_deep(boats, low):
 #: becomes
 def first_deep(boats, low):
     return next((boat for boat in boats if boat.draught > low), None)
-
 
 #: the last that fits is not the first -> differs
 def first_deep(boats: list[int], low: int) -> int:

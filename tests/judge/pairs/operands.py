@@ -11,7 +11,6 @@ def berth(wide, narrow):
         pass
     return Berth.__mro__[1].__name__
 
-
 #: a class gets the same base under another name -> proved
 def berth(wide):
     kind = wide
@@ -23,7 +22,6 @@ def berth(wide):
     class Berth(wide):
         pass
     return Berth
-
 
 #: a class gets another keyword -> differs
 class Counted:
@@ -42,7 +40,6 @@ def berth(a: int, b: int):
         pass
     return Berth.step
 
-
 #: a class is decorated by something else -> differs
 def berth(mark, other):
     @mark
@@ -55,7 +52,6 @@ def berth(mark, other):
     class Berth:
         pass
     return Berth
-
 
 #: the argument of a decorator is another one -> differs
 def berth(mark, a: int, b: int):
@@ -72,7 +68,6 @@ def berth(mark, a: int, b: int):
         pass
     return Berth
 
-
 #: a method's annotation in a class is another one -> differs
 def berth(flag: bool):
     kind = int if flag else str
@@ -86,7 +81,6 @@ def berth(flag: bool):
         def tie(self, rope: kind): pass
     return Berth.tie.__annotations__
 
-
 #: an inner function's result is annotated with another name -> differs
 def gauge(flag: bool):
     kind = int if flag else str
@@ -99,7 +93,6 @@ def gauge(flag: bool):
     def read() -> kind:
         return 1
     return read.__annotations__
-
 
 #: annotations that are texts need no name -> proved
 from __future__ import annotations
@@ -115,7 +108,6 @@ def gauge(a):
         return 1
     return read
 
-
 #: a local function called with a dict -> differs
 def toll(given, rate: int):
     def total(count, each):
@@ -126,7 +118,6 @@ def toll(given, rate: int):
     def total(count, each):
         return count * each
     return total(**given)
-
 
 #: a local function called with a tuple is the same under another name -> same
 def toll(pair, rate: int):
@@ -140,7 +131,6 @@ def toll(pair, rate: int):
     found = total(*pair)
     return found
 
-
 #: a local lambda called with a tuple -> differs
 def pick(pair):
     first = lambda a, b: a
@@ -149,7 +139,6 @@ def pick(pair):
 def pick(pair):
     first = lambda a, b: b
     return first(*pair)
-
 
 #: rules that are asked with a comprehension inside -> differs
 def fits(boats: list[int], top: int):
@@ -160,7 +149,6 @@ def fits(boats: list[int], top: int):
     rules = [lambda n: n >= 0, lambda n: n < top]
     return all(rule(len([b for b in boats if b])) for rule in rules)
 
-
 #: a local table is asked with a tuple -> unproved
 def lamp(pair):
     table = {"up": 1, "down": 2}
@@ -169,7 +157,6 @@ def lamp(pair):
 def lamp(pair):
     table = {"up": 2, "down": 1}
     return table.get(*pair)
-
 
 #: a closure over the function's own name is no closure over the module's -> unproved
 level = 3
@@ -182,14 +169,12 @@ level = 3
 def gauge(flag: bool):
     return lambda: level
 
-
 #: a name that an inner lambda has as parameter is another one outside -> differs
 def both(a, b):
     return [((lambda a: a)(1), a) for _ in "x"]
 #: becomes
 def both(a, b):
     return [((lambda a: b)(1), b) for _ in "x"]
-
 
 #: an index out of range says what it looked into -> differs
 SIDES = ["left", "right"]

@@ -12,7 +12,6 @@ def read(line: str) -> tuple[str, int, str]:
     name, length, owner = parts
     return name, int(length), owner.strip()
 
-
 #: the last part, counted from the end -> proved-under as-declared
 def shown(row: list[str], width: int) -> str:
     if len(row) != 2:
@@ -24,7 +23,6 @@ def shown(row: list[str], width: int) -> str:
     if len(row) == 2:
         return row[0].ljust(width) + row[-1]
     return ""
-
 
 #: there may be more parts than are named -> differs
 def both(parts: list[str]) -> str:
@@ -38,7 +36,6 @@ def both(parts: list[str]) -> str:
     first, second = parts
     return first + second
 
-
 #: the names are the wrong way round -> differs
 def both(parts: list[str]) -> str:
     if len(parts) == 2:
@@ -50,7 +47,6 @@ def both(parts: list[str]) -> str:
         return ""
     second, first = parts
     return first + second
-
 
 #: the list grows meanwhile -> differs
 def both(parts: list[str]) -> str:
@@ -65,7 +61,6 @@ def both(parts: list[str]) -> str:
     first, last = parts
     parts.append("end")
     return first + last
-
 
 #: somebody else may change the list meanwhile -> unproved
 def both(parts: list[str], log) -> str:
@@ -82,7 +77,6 @@ def both(parts: list[str], log) -> str:
     log(parts)
     return first + last
 
-
 #: a dict that is taken apart gives its keys -> differs
 def second(rows: dict[int, str]) -> str | int:
     if len(rows) != 2:
@@ -94,7 +88,6 @@ def second(rows: dict[int, str]) -> str | int:
     if len(rows) != 2:
         return ""
     return rows[1]
-
 
 #: a list that has another name by then -> differs
 def last(row: list[str], other: list[str]) -> str:

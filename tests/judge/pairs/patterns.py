@@ -19,7 +19,6 @@ def minutes(kind: str, gate: str, wet):
         case _:
             return wet
 
-
 #: the parts of a match in the wrong order -> differs
 def minutes(kind: str, gate: str):
     if kind == "barge" and gate == "wide":
@@ -32,7 +31,6 @@ def minutes(kind: str, gate: str):
             return 12
         case _:
             return 30
-
 
 #: a part that is caught, and a guard -> proved
 def minutes(kind: str, tons: int):
@@ -49,7 +47,6 @@ def minutes(kind: str, tons: int):
         case ("tug", weight) | ("pusher" | "tug", weight) if kind != "pusher":
             return weight + 1
     return 0
-
 
 #: a class pattern asks for an attribute -> proved-under no-effect
 class Boat:
@@ -72,7 +69,6 @@ def fare(thing):
         case Boat(kind="tug"):
             return 180
     return 0
-
 
 #: an attribute that not every object of the class has -> differs
 class Boat:
@@ -97,7 +93,6 @@ def fare(thing: Boat):
         case Boat(kind="tugs"):
             return 180
     return 0
-
 
 #: fields without their names -> proved-under no-effect
 from typing import NamedTuple
@@ -127,7 +122,6 @@ def fare(passage):
             return tons
     return 0
 
-
 #: the fields of a pattern in the wrong order -> differs
 from typing import NamedTuple
 
@@ -156,7 +150,6 @@ def fare(passage: Passage):
             return tons
     return 0
 
-
 #: a value of a built-in class is caught -> proved
 def size(value):
     if isinstance(value, str):
@@ -177,7 +170,6 @@ def size(value):
             return number
     return 0
 
-
 #: bool after int is never reached -> differs
 def size(value):
     if isinstance(value, bool):
@@ -194,7 +186,6 @@ def size(value):
             return 1
     return 0
 
-
 #: a mapping pattern against questions to a dict -> proved-under closed-kinds
 def toll(entry):
     if isinstance(entry, dict) and "kind" in entry and entry["kind"] is None:
@@ -206,7 +197,6 @@ def toll(entry):
         case {"kind": None}:
             return 7
     return 0
-
 
 #: another key -> differs
 def toll(entry: dict):
@@ -220,7 +210,6 @@ def toll(entry: dict):
             return 7
     return 0
 
-
 #: a sequence pattern against questions to a list or tuple -> proved-under closed-kinds
 def first(pair):
     if isinstance(pair, (list, tuple)) and len(pair) == 2:
@@ -232,7 +221,6 @@ def first(pair):
         case [one, _]:
             return one
     return None
-
 
 #: a sequence of another length -> differs
 def first(pair: list[int]):

@@ -34,7 +34,6 @@ KINDS = {"barge": Barge, "tug": Tug}
 def fleet(records: list[dict]) -> list[Vessel]:
     return [KINDS.get(r["kind"], Vessel)(r["kind"], r["length"]) for r in records]
 
-
 #: one kind after the other is asked for -> proved-under closed-kinds
 class Vessel:
     def __init__(self, kind: str, length: int):
@@ -69,7 +68,6 @@ def made(kind: str, length: int) -> Vessel:
         return Tug(kind, length)
     return Vessel(kind, length)
 
-
 #: two kinds have each other's class -> differs
 class Vessel:
     def __init__(self, kind: str, length: int):
@@ -100,7 +98,6 @@ KINDS = {"barge": Tug, "tug": Barge}
 def toll_of(kind: str, length: int) -> int:
     return KINDS.get(kind, Vessel)(kind, length).toll()
 
-
 #: a kind has another number -> differs
 class Vessel:
     def __init__(self, kind: str):
@@ -121,7 +118,6 @@ class Barge(Vessel):
 KINDS = {"barge": Barge}
 def crew_of(kind: str) -> int:
     return KINDS.get(kind, Vessel)(kind).crew()
-
 
 #: something else is looked up than is handed on -> differs
 class Vessel:

@@ -35,7 +35,6 @@ def make_lock(kind: str, n: int):
 def build(kind: str, n: int):
     return make_lock(kind, n).minutes()
 
-
 #: a private name means nothing outside its class -> differs
 class Lock:
     def __init__(self, n: int):
@@ -52,7 +51,6 @@ class Lock:
 
 def _minutes(lock):
     return lock.__n + 1
-
 
 #: what was no private name becomes one in a class -> differs
 class Boat:
@@ -89,7 +87,6 @@ def fee(v):
         return v
     return 0
 
-
 #: private names of the same class -> proved
 class Lock:
     def __init__(self, n: int):
@@ -107,7 +104,6 @@ class Lock:
         if not wet:
             return 3
         return self.__n
-
 
 #: the class that a method stands in -> differs
 class Lock:

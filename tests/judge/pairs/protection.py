@@ -16,7 +16,6 @@ def work(lock):
     finally:
         lock.log()
 
-
 #: a guard moves out of the try -> differs
 def work(lock):
     try:
@@ -32,7 +31,6 @@ def work(lock):
         lock.fill()
     except ValueError:
         lock.log()
-
 
 #: a return in try skips the else -> differs
 def work(lock):
@@ -54,7 +52,6 @@ def work(lock):
     else:
         lock.open()
 
-
 #: the finally is skipped -> differs
 def work(lock):
     try:
@@ -67,7 +64,6 @@ def work(lock):
     lock.fill()
     lock.log()
     return 1
-
 
 #: a return in finally swallows the exception -> differs
 def work(lock):
@@ -82,7 +78,6 @@ def work(lock):
     finally:
         lock.log()
         return
-
 
 #: a handler's guard -> proved
 def work(lock):
@@ -104,7 +99,6 @@ def work(lock):
         lock.note(error)
         lock.drain()
 
-
 #: a handler catches more -> differs
 def work(lock):
     try:
@@ -117,7 +111,6 @@ def work(lock):
         return lock.fill()
     except LookupError:
         return 0
-
 
 #: handlers change places -> differs
 def work(table, key: str):
@@ -136,7 +129,6 @@ def work(table, key: str):
     except KeyError:
         return 1
 
-
 #: a statement moves into the try -> differs
 def work(lock):
     lock.fill()
@@ -153,7 +145,6 @@ def work(lock):
     except ValueError:
         return 0
     return 1
-
 
 #: the else of a try is not protected -> differs
 def work(lock):
@@ -173,7 +164,6 @@ def work(lock):
         return 0
     return 1
 
-
 #: a guard inside with -> proved
 def work(lock, gate):
     with gate:
@@ -188,7 +178,6 @@ def work(lock, gate):
         lock.fill()
         lock.open()
 
-
 #: a check moves out of the with -> differs
 def work(lock, gate):
     with gate:
@@ -199,7 +188,6 @@ def work(lock, gate):
     if lock.ready:
         with gate:
             lock.fill()
-
 
 #: a with may swallow the exception -> differs
 def work(lock, gate):
@@ -213,7 +201,6 @@ def work(lock, gate):
         lock.fill()
     return 1
 
-
 #: two managers in one with -> proved
 def work(a, b):
     with a as x, b as y:
@@ -226,7 +213,6 @@ def work(a, b):
             if x:
                 y.go()
 
-
 #: two managers change places -> differs
 def work(a, b):
     with a, b:
@@ -235,7 +221,6 @@ def work(a, b):
 def work(a, b):
     with b, a:
         return 1
-
 
 #: the caught exception is gone after its handler -> differs
 def work(lock):
@@ -253,7 +238,6 @@ def work(lock):
     except ValueError as caught:
         lock.log()
     return error
-
 
 #: continue in a protected loop body -> proved
 def work(locks):
@@ -279,7 +263,6 @@ def work(locks):
         finally:
             lock.done()
 
-
 #: an assert is not a raise -> differs
 def work(level: int):
     assert level > 0
@@ -290,7 +273,6 @@ def work(level: int):
         raise ValueError
     return level
 
-
 #: an assert with its condition turned -> proved
 def work(level: int):
     assert level > 0, "dry"
@@ -299,7 +281,6 @@ def work(level: int):
 def work(level: int):
     assert not level <= 0, "dry"
     return level
-
 
 #: another exception type -> differs
 def work(level: int):
@@ -312,7 +293,6 @@ def work(level: int):
         raise KeyError("dry")
     return level
 
-
 #: another message is another exception -> differs
 def work(level: int):
     if level < 0:
@@ -323,7 +303,6 @@ def work(level: int):
     if level < 0:
         raise ValueError("too dry")
     return level
-
 
 #: division may raise before the check -> differs
 def share(toll: int, boats: int):
@@ -337,7 +316,6 @@ def share(toll: int, boats: int):
     if boats == 0:
         return 0
     return part
-
 
 #: a bare raise outside its handler -> differs
 def work(lock):
@@ -353,7 +331,6 @@ def work(lock):
     except ValueError as error:
         raise RuntimeError from error
     return 1
-
 
 #: a result is returned inside a with, whose manager is not known -> proved-under lets-through
 def log_in(gauge, book, boat):
@@ -373,7 +350,6 @@ def log_in(gauge, book, boat):
             return True
         book.keep(boat)
         return False
-
 
 #: a module with managers that hide exceptions -> differs
 class Quiet:
@@ -405,7 +381,6 @@ def log_in(manager, book, boat):
         return True
     return False
 
-
 #: a with that hides a missing key -> differs
 from contextlib import suppress
 
@@ -426,7 +401,6 @@ def log_in(book: dict, boat: str):
         return True
     return False
 
-
 #: a call moves out of the with -> differs
 def log_in(manager, book, boat):
     noted = False
@@ -440,7 +414,6 @@ def log_in(manager, book, boat):
     with manager:
         return True
     return False
-
 
 #: a manager that the module gives a name of its own -> differs
 import contextlib
@@ -465,7 +438,6 @@ def log_in(book: dict, boat: str):
         book[boat]
         return True
 
-
 #: a built-in exception is raised by its class, or made first -> proved
 def depth(locks, name, error):
     if name is None:
@@ -481,7 +453,6 @@ def depth(locks, name, error):
         return locks[name]
     raise KeyError() from error
 
-
 #: a parameter called like a built-in exception is no class -> differs
 def depth(locks, LookupError):
     if not locks:
@@ -492,7 +463,6 @@ def depth(locks, LookupError):
     if not locks:
         raise LookupError()
     return locks
-
 
 #: an exception of the module called like a built-in one takes what it needs -> differs
 class LookupError(Exception):
@@ -515,7 +485,6 @@ def depth(locks):
         raise ValueError
     return locks
 
-
 #: an exception that is raised as it is -> differs
 def depth(locks, error):
     if not locks:
@@ -526,7 +495,6 @@ def depth(locks, error):
     if not locks:
         raise error()
     return locks
-
 
 #: a name of the module is there, in a try as elsewhere -> proved-under unpatched
 LIMIT = 3
@@ -546,7 +514,6 @@ def work(lock):
     except Exception:
         most = 0
     return most
-
 
 #: unless the module runs the function before it binds the name -> unproved
 def work(lock):
@@ -573,7 +540,6 @@ class Lock:
 FIRST = work(Lock())
 LIMIT = 3
 
-
 #: or takes it away again -> differs
 LIMIT = 3
 def work(lock: list):
@@ -594,7 +560,6 @@ def work(lock: list):
         most = 0
     return most
 del LIMIT
-
 
 #: what is only logged may stand before the try -> proved-under no-effect+unpatched
 import logging
@@ -625,7 +590,6 @@ def admit(boat, known: bool) -> str:
     except Refused:
         return "refused"
     return "in"
-
 
 #: a log of the module's own may refuse -> differs
 class Refused(Exception):

@@ -8,7 +8,6 @@ def is_wide(kind):
 def is_wide(kind):
     return kind in ("barge", "raft", "ferry")
 
-
 #: a generator that is gone through next -> proved-under no-effect
 def names(boats):
     found = []
@@ -22,7 +21,6 @@ def names(boats):
     every = (boat.name.strip() for boat in boats)
     return [name for name in every if name]
 
-
 #: counted only to ask whether there are any -> proved-under no-effect
 def any_late(boats):
     count = 0
@@ -33,7 +31,6 @@ def any_late(boats):
 #: becomes
 def any_late(boats):
     return any(boat.late for boat in boats)
-
 
 #: counted, and none must be -> proved-under no-effect
 def all_paid(boats):
@@ -46,7 +43,6 @@ def all_paid(boats):
 def all_paid(boats):
     return all(boat.paid for boat in boats)
 
-
 #: more than one -> differs
 def some_late(boats: list[int]):
     count = 0
@@ -57,7 +53,6 @@ def some_late(boats: list[int]):
 #: becomes
 def some_late(boats: list[int]):
     return any(boat > 3 for boat in boats)
-
 
 #: counted down as well -> differs
 def some_late(boats: list[int]):
@@ -72,7 +67,6 @@ def some_late(boats: list[int]):
 def some_late(boats: list[int]):
     return any(boat > 3 for boat in boats)
 
-
 #: told how many -> differs
 def some_late(boats: list[int]):
     count = 0
@@ -85,7 +79,6 @@ def some_late(boats: list[int]):
     some = any(boat > 3 for boat in boats)
     return some, int(some)
 
-
 #: the list is longer by then -> differs
 def is_wide(kind: str, more: str):
     kinds = ["barge", "raft"]
@@ -94,7 +87,6 @@ def is_wide(kind: str, more: str):
 #: becomes
 def is_wide(kind: str, more: str):
     return kind in ("barge", "raft")
-
 
 #: what is gone through is another list by then -> differs
 def names(boats: list[int]):
@@ -106,7 +98,6 @@ def names(boats: list[int]):
     boats = boats[1:]
     every = (boat + 1 for boat in boats)
     return [name for name in every if name in boats]
-
 
 #: asked before it is there -> differs
 def is_wide(kind: str, late: bool):

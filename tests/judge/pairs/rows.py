@@ -13,7 +13,6 @@ def report(board, day):
         board.hang(name, hook)
     return day
 
-
 #: rows in another order -> differs
 def report(board):
     board.hang("level", 3)
@@ -22,7 +21,6 @@ def report(board):
 def report(board):
     for name, hook in (("depth", 4), ("level", 3)):
         board.hang(name, hook)
-
 
 #: a row is missing -> differs
 def report(board):
@@ -33,7 +31,6 @@ def report(board):
 def report(board):
     for name, hook in [("level", 3), ("depth", 4)]:
         board.hang(name, hook)
-
 
 #: a loop that stops early -> differs
 def total(boat):
@@ -51,7 +48,6 @@ def total(boat):
             pence += more
             break
     return pence
-
 
 #: rules as rows -> proved
 def total(boat):
@@ -72,7 +68,6 @@ def total(boat):
             pence += more
     return pence
 
-
 #: the first rule that holds, with an else for none -> proved
 def rank(boat):
     if boat.has(1):
@@ -88,7 +83,6 @@ def rank(boat):
     else:
         return "none"
 
-
 #: rows that the module changes -> differs
 def report(board):
     board.hang("level")
@@ -102,7 +96,6 @@ def report(board):
     for name in ROWS:
         board.hang(name)
 
-
 #: the loop's name is used behind the loop -> differs
 def report(board, name):
     board.hang("level")
@@ -113,7 +106,6 @@ def report(board, name):
     for name in ("level", "depth"):
         board.hang(name)
     return name
-
 
 #: a table of functions that is not there yet when the module needs it -> undecided
 def weigh(kind: str):
@@ -151,7 +143,6 @@ def strong(kind):
 FIRST = weigh("tug")
 WEIGH_BY_KIND = {"barge": wide, "tug": strong}
 
-
 #: rows added up by sum -> proved
 def surcharge(length: int, night: bool):
     pence = 0
@@ -169,7 +160,6 @@ ROWS = ((200, 50), (250, 70), (300, 90))
 def surcharge(length: int, night: bool):
     return sum(added for limit, added in ROWS if length > limit)
 
-
 #: a row too few for the sum -> differs
 def surcharge(length: int, night: bool):
     pence = 0
@@ -186,7 +176,6 @@ ROWS = ((200, 50), (250, 70))
 
 def surcharge(length: int, night: bool):
     return sum(added for limit, added in ROWS if length > limit)
-
 
 #: rows that can be passed in -> proved
 def surcharge(length: int):
@@ -207,7 +196,6 @@ def surcharge(length: int, *, rows=ROWS):
             pence += added
     return pence
 
-
 #: a table that both have can be passed in -> proved-under unpatched
 FARES = {"barge": 240, "tug": 180}
 
@@ -220,7 +208,6 @@ FARES = {"barge": 240, "tug": 180}
 
 def fare(kind: str, *, fares=FARES):
     return fares.get(kind, 60)
-
 
 #: a table is passed in that is another one when the function is defined -> differs
 FARES = {"barge": 240, "tug": 180}
@@ -243,7 +230,6 @@ def fare(kind: str, *, fares=FARES):
 
 FARES = {"barge": 260, "tug": 200}
 
-
 #: what can be passed in is another table -> differs
 FARES = {"barge": 240, "tug": 180}
 RATES = {"barge": 24, "tug": 18}
@@ -259,7 +245,6 @@ RATES = {"barge": 24, "tug": 18}
 def fare(kind: str, *, fares=RATES):
     return fares.get(kind, 60)
 
-
 #: a keyword that was kept before is taken away -> differs
 FARES = {"barge": 240, "tug": 180}
 
@@ -272,7 +257,6 @@ FARES = {"barge": 240, "tug": 180}
 
 def fare(kind: str, *, fares=FARES, **notes: int):
     return fares.get(kind, 60), sorted(notes)
-
 
 #: what is passed in is changed on the way -> differs
 FARES = {"barge": 240, "tug": 180}
@@ -287,7 +271,6 @@ FARES = {"barge": 240, "tug": 180}
 def fare(kind: str, *, fares=FARES):
     fares = {**fares, "tug": 0}
     return fares.get(kind, 60)
-
 
 #: in the class the name of what can be passed in means something else -> differs
 ROWS = (1, 2)
@@ -304,7 +287,6 @@ class Desk:
     def take(self, *, rows=ROWS):
         return sum(rows)
 
-
 #: what can be passed in is set again by the function -> differs
 import os
 ROWS = (1, 2)
@@ -320,7 +302,6 @@ def take(n: int, *, rows=ROWS):
     ROWS = (n,)
     return sum(rows)
 
-
 #: a sum that starts elsewhere -> differs
 ROWS = ((1, 2), (3, 4))
 def f(n: int):
@@ -334,7 +315,6 @@ def f(n: int):
 ROWS = ((1, 2), (3, 4))
 def f(n: int):
     return sum(b for a, b in ROWS if n > a)
-
 
 #: what was an extra keyword is taken away -> differs
 ROWS = (1, 2)
@@ -350,7 +330,6 @@ class A:
         return kw
     def g(self, n):
         return self.f(n, rows=3)
-
 
 #: another class takes a keyword of that name already -> tested
 ROWS = (1, 2)
@@ -372,7 +351,6 @@ class D(P):
         return n in rows
 def g(p: P):
     return p.f(1, rows=3)
-
 
 #: the module asks what the function takes -> tested
 import inspect

@@ -7,7 +7,6 @@ def is_plan(name: str) -> bool:
 def is_plan(name: str) -> bool:
     return name.endswith((".plan", ".chart"))
 
-
 #: a prefix that is one letter shorter -> differs
 def kind(line: str) -> str:
     if line.startswith("LOW:"):
@@ -19,14 +18,12 @@ def kind(line: str) -> str:
         return "low water"
     return "other"
 
-
 #: what is masked, in another order -> differs
 def masked(text: str) -> str:
     return text.replace("%", "%%").replace("|", "%|")
 #: becomes
 def masked(text: str) -> str:
     return text.replace("|", "%|").replace("%", "%%")
-
 
 #: a bound on one of several numbers in a text -> differs
 def is_lock_code(code: str) -> bool:
@@ -41,7 +38,6 @@ def is_lock_code(code: str) -> bool:
         return False
     return all(p.isdigit() and int(p) < 64 for p in parts)
 
-
 #: the last separator in place of the first -> differs
 def permit(text: str) -> tuple[str, str]:
     name, _, rest = text.partition("=")
@@ -50,7 +46,6 @@ def permit(text: str) -> tuple[str, str]:
 def permit(text: str) -> tuple[str, str]:
     name, _, rest = text.rpartition("=")
     return name.strip(), rest.strip()
-
 
 #: a pattern that lets more through -> differs
 import re
@@ -63,7 +58,6 @@ def number(text: str) -> str | None:
     found = re.match(r"([BT])(\d{4,})$", text)
     return found.group(2) if found else None
 
-
 #: patterns that let the same through -> same
 import re
 def number(text: str) -> bool:
@@ -72,7 +66,6 @@ def number(text: str) -> bool:
 import re
 def number(text: str) -> bool:
     return re.fullmatch(r"(?:B|T)[0-9]{4}", text, re.ASCII) is not None
-
 
 #: a day more between two dates -> differs
 from datetime import date
@@ -88,7 +81,6 @@ def fee(due: date, paid: date) -> int:
     if late >= 14:
         return 20
     return 5 if late > 0 else 0
-
 
 #: one side of a tree -> differs
 from __future__ import annotations
@@ -117,7 +109,6 @@ def locks(reach: Reach | None) -> int:
         return reach.locks + locks(reach.lower)
     return reach.locks + locks(reach.upper)
 
-
 #: runs of equal things against all of them -> differs
 def runs(kinds: list[str]) -> list[tuple[str, int]]:
     found: list[tuple[str, int]] = []
@@ -134,7 +125,6 @@ def runs(kinds: list[str]) -> list[tuple[str, int]]:
         found[kind] = found.get(kind, 0) + 1
     return list(found.items())
 
-
 #: the list itself in place of a copy -> differs
 def queue(boats: list[str]) -> list[str]:
     waiting = list(boats)
@@ -142,7 +132,6 @@ def queue(boats: list[str]) -> list[str]:
 #: becomes
 def queue(boats: list[str]) -> list[str]:
     return boats
-
 
 #: a copy made another way -> same
 def queue(boats: list[str]) -> list[str]:
@@ -152,7 +141,6 @@ def queue(boats: list[str]) -> list[str]:
 def queue(boats: list[str]) -> list[str]:
     return [*boats]
 
-
 #: tuples of which nobody can tell whether they are the same -> same
 def pair(boats: tuple[str, ...]) -> tuple[tuple[str, ...], list[str]]:
     both = (boats, boats)
@@ -161,7 +149,6 @@ def pair(boats: tuple[str, ...]) -> tuple[tuple[str, ...], list[str]]:
 def pair(boats: tuple[str, ...]) -> tuple[tuple[str, ...], list[str]]:
     both = (boats, tuple(list(boats)))
     return both, [*boats]
-
 
 #: a list that all calls share -> differs
 def note(boat: str, to: list[str] | None = None) -> list[str]:
@@ -176,7 +163,6 @@ def note(boat: str, to: list[str] | None = None) -> list[str]:
         to = NOTED
     to.append(boat)
     return to
-
 
 #: state that is built by calls -> differs
 class Chamber:
@@ -207,7 +193,6 @@ class Chamber:
             return None
         return self.boats.pop()
 
-
 #: a cache that keeps nothing wrong -> same
 class Table:
     def __init__(self) -> None:
@@ -227,7 +212,6 @@ class Table:
         self.known[length] = found
         return found
 
-
 #: an attribute that no object has -> differs
 def names(boats):
     return [boat.name for boat in boats if boat.late]
@@ -235,14 +219,12 @@ def names(boats):
 def names(boats):
     return [boat.nmae for boat in boats if boat.late]
 
-
 #: parts that are no parts -> differs
 def lengths(rows):
     return [length for _, length in rows]
 #: becomes
 def lengths(rows):
     return [length for _, (length,) in rows]
-
 
 #: a frozen row and its copy -> same
 from dataclasses import dataclass, replace
@@ -261,7 +243,6 @@ class Permit:
 def latest(p: Permit) -> Permit:
     return replace(p)
 
-
 #: a day and an equal one -> same
 from datetime import date, timedelta
 def due(d: date) -> date:
@@ -271,14 +252,12 @@ from datetime import date, timedelta
 def due(d: date) -> date:
     return d + timedelta(0)
 
-
 #: another error for what is empty -> differs
 def first(levels):
     return [n for n in levels if n is not None][0]
 #: becomes
 def first(levels):
     return next(iter({n: 1 for n in levels if n is not None}.keys() or [][0:1] or (int("x"),)))
-
 
 #: an attribute is lost where a subclass is new -> differs
 class Lock:
@@ -297,7 +276,6 @@ class Weir(Lock):
 def build(name: str, level: int) -> Lock:
     made = Lock
     return made(name, level + 0)
-
 
 #: one of the kinds made by a table has another number -> differs
 class Lock:
@@ -329,7 +307,6 @@ LOCKS = {"single": Single, "stairs": Stairs}
 def build(name: str, kind: str) -> Lock:
     return LOCKS.get(kind, Lock)(name, kind)
 
-
 #: what an object holds that comes back -> differs
 class Boat:
     def __init__(self, name: str) -> None:
@@ -348,7 +325,6 @@ def enter(name: str) -> Boat:
     boat = Boat(name)
     return boat
 
-
 #: an inner function gets annotations -> same
 def counter(step: int):
     def nxt(n):
@@ -359,7 +335,6 @@ def counter(step: int):
     def nxt(n: int) -> int:
         return n + step
     return nxt
-
 
 #: a path of nothing but separators keeps them -> differs
 import os
@@ -376,7 +351,6 @@ def head(p):
     p = os.fspath(p)
     i = p.rfind("/") + 1
     return p[:i].rstrip("/")
-
 
 #: a search by halves in a list of anything goes left of what is equal -> differs
 def place(levels, level, low=0):
@@ -399,7 +373,6 @@ def place(levels, level, low=0):
             low = middle + 1
     return low
 
-
 #: two things that are only asked for being None, with `or` and with `and` -> differs
 def rate(boat):
     if boat.load is None or boat.hay is None:
@@ -411,7 +384,6 @@ def rate(boat):
         return 1
     return 2
 
-
 #: the second of two things that are only asked for being None is forgotten -> differs
 def rate(boat):
     if boat.load is None or boat.hay is None:
@@ -422,7 +394,6 @@ def rate(boat):
     if boat.load is None:
         return 1
     return 2
-
 
 #: a bound on a number in a line of JSON -> differs
 import json
@@ -447,7 +418,6 @@ def permit(line):
         return "with a pilot"
     return raw["vessel"]
 
-
 #: a bound on a day that is read from a text -> differs
 from datetime import date
 
@@ -466,7 +436,6 @@ def is_valid(permit, day):
     if permit["lock"] == "upper":
         return until > day
     return until > day
-
 
 #: what comes behind many checks in a helper -> differs
 import re
@@ -512,7 +481,6 @@ def problems(vessel):
 
 def admit(vessel, chamber):
     return None if problems(vessel) else vessel.length < chamber
-
 
 #: a step between readings in the rows of a dump -> differs
 from datetime import datetime
@@ -560,7 +528,6 @@ def readings(text):
         kept.append((moment, number))
     return kept
 
-
 #: a boat that is looked up among those that are known -> differs
 def toll(boat, known):
     if boat not in known:
@@ -578,7 +545,6 @@ def toll(boat, known):
         return 0
     return 5
 
-
 #: the values of a mapping are numbers, its keys are words -> differs
 def crew(boat):
     total = sum(boat.crew.values())
@@ -593,7 +559,6 @@ def crew(boat):
         if role not in ("mate", "boy", "keeper"):
             return -1
     return total if total >= 3 else 0
-
 
 #: what is written to a file -> differs
 def export(stakes, path, form="csv"):
@@ -614,7 +579,6 @@ def export(stakes, path, form="csv"):
             out.write(f"{name}")
     return len(stakes)
 
-
 #: a file is written at another place -> differs
 from pathlib import Path
 
@@ -632,7 +596,6 @@ def mark(folder: str, boat: str):
     if not boat:
         return
     Path(folder, "boats").write_text("1")
-
 
 #: a list that is declared without its elements -> differs
 class Berth:
@@ -687,7 +650,6 @@ class Harbour:
             placed += 1
         return placed
 
-
 #: the first of several that fit, where others are not looked at any more -> tested
 class Berth:
     def __init__(self, length, free_from):
@@ -722,7 +684,6 @@ def berth_for(boat, berths: list):
                 break
     return best
 
-
 #: what is kept in files with names of their own -> tested
 import os
 import tempfile
@@ -748,7 +709,6 @@ def keep(note: str, folder=None):
     os.makedirs("kept", exist_ok=True)
     os.chdir("kept")
     return len(note.strip() + note.strip())
-
 
 #: letters that are looked at one by one, each at its place -> differs
 def outline(signs):
@@ -797,7 +757,6 @@ def outline(signs):
             said = said + c
     return said
 
-
 #: fractions that are reckoned with, one bound of a part of them -> differs
 def share_open(upper, lower):
     least = min(upper, lower)
@@ -818,7 +777,6 @@ def share_open(upper, lower):
     if total / 2.0 <= 0.5:
         return (most - least) / total
     return (most - least) / (2.0 + total)
-
 
 #: a list or what stands in it, read in the two arms of a choice -> differs
 def first_sign(signs, marks=""):
@@ -847,7 +805,6 @@ def first_sign(signs, marks=""):
     if len(found) > 1:
         raise ValueError(name)
     return found[0], wanted
-
 
 #: what another method leaves behind three checks of its own -> differs
 class Refused(Exception):
@@ -901,7 +858,6 @@ class Desk:
     def long_ones(self, day: int) -> int:
         return len([entry for entry in self.passages if entry[0] == day])
 
-
 #: what the code asks the class of -> differs
 def signs(text, marks=None):
     if isinstance(text, bytes):
@@ -929,7 +885,6 @@ def signs(text, marks=None):
             found.append(sign.upper())
     return found
 
-
 #: a dict that is asked for has the keys that are asked of it -> tested as-used
 def name_of(entry):
     if isinstance(entry, dict):
@@ -953,7 +908,6 @@ def name_of(entry):
     if isinstance(entry, list):
         return next((e["name"] for e in entry if e["length"] > 70 and e["name"]), "")
     return ""
-
 
 #: what waits in a queue, with a clock that the object was given -> differs
 from collections import deque
@@ -988,7 +942,6 @@ def work_off(lock: Lock, queue: deque, until: int) -> list[str]:
         else: sent.append(boat.name)
     return sent
 
-
 #: what a message says -> differs
 import json
 def fee(message: str) -> int:
@@ -1005,7 +958,6 @@ def fee(message: str) -> int:
     if kind == "barge": return order["t"] * 3
     if kind == "tug": return 5
     return 0
-
 
 #: a message about what was entered before -> differs
 import json

@@ -15,7 +15,6 @@ def first_free(berths):
             return i
     return -1
 
-
 #: what is found is asked for behind the loop -> proved-under stable-read
 def first_free(berths: list):
     place = -1
@@ -32,7 +31,6 @@ def first_free(berths: list):
         if berth.free:
             return berth
     raise LookupError("all taken")
-
 
 #: a flag, and the other arm first -> proved
 def first_free(berths: list):
@@ -53,7 +51,6 @@ def first_free(berths: list):
             return berth
     return None
 
-
 #: the loop goes on, and the last one counts -> differs
 def last_free(berths: list[bool]) -> int:
     place = -1
@@ -67,7 +64,6 @@ def last_free(berths: list[bool]) -> int:
         if berth:
             return i
     return -1
-
 
 #: a place may be -1 itself -> differs
 def first_free(berths: list[bool], start: int) -> int | None:
@@ -86,7 +82,6 @@ def first_free(berths: list[bool], start: int) -> int | None:
             return i
     return None
 
-
 #: a level that is noted may be -1 -> differs
 def first_low(levels: list[int]) -> int:
     found = -1
@@ -100,7 +95,6 @@ def first_low(levels: list[int]) -> int:
         if level < 3:
             return level
     return -1
-
 
 #: the loop is left in another way as well -> differs
 def first_free(berths: list[bool], most: int) -> str:
@@ -121,7 +115,6 @@ def first_free(berths: list[bool], most: int) -> str:
             return "some"
     return "none"
 
-
 #: the flag is up before -> differs
 def first_free(berths: list[bool], known: bool) -> str:
     taken = known
@@ -138,7 +131,6 @@ def first_free(berths: list[bool], known: bool) -> str:
         if berth:
             return "some"
     return "none"
-
 
 #: what is done behind speaks of a name that changed with it -> differs
 def first_free(berths: list[bool]) -> int:

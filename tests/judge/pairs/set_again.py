@@ -16,7 +16,6 @@ def shut(gate: Gate):
     gate.open = False
     return "shut"
 
-
 #: setting tells somebody -> differs
 class Gate:
     def __init__(self):
@@ -43,7 +42,6 @@ class Gate:
         self.open = False
         return self.told
 
-
 #: a gate that cannot be changed -> differs
 from dataclasses import dataclass
 @dataclass(frozen=True)
@@ -61,7 +59,6 @@ class Gate:
 def shut(gate: Gate):
     gate.open = False
     return "shut"
-
 
 #: opened between -> differs
 from dataclasses import dataclass

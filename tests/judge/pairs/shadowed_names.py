@@ -11,7 +11,6 @@ def deep(n: int):
     rules = [lambda n: n < 0]
     return any(rule(n) for rule in rules)
 
-
 #: next is a parameter -> differs
 def find(boats, next, a, b):
     return next((x for x in boats if x == a), None)
@@ -19,14 +18,12 @@ def find(boats, next, a, b):
 def find(boats, next, a, b):
     return next((x for x in boats if x == b), None)
 
-
 #: bool is a name of the comprehension -> differs
 def open_any(gates, n: int):
     return any(bool(n) for bool in gates)
 #: becomes
 def open_any(gates, n: int):
     return any(n for bool in gates)
-
 
 #: a helper's name is a name of the comprehension -> differs
 def first_low(gauges, n: int):
@@ -37,7 +34,6 @@ def is_low(n):
 def first_low(gauges, n: int):
     return next((is_low for is_low in gauges if is_low(n)), None)
 
-
 #: a table's name is a name of the comprehension -> differs
 def any_lit(tables, key: str):
     return any(key == "up" for t in tables)
@@ -45,7 +41,6 @@ def any_lit(tables, key: str):
 LIT = {"up": True}
 def any_lit(tables, key: str):
     return any(key in LIT for LIT in tables)
-
 
 #: an enum's name is a parameter -> differs
 from enum import Enum
@@ -62,7 +57,6 @@ class Side(Enum):
 def on_left(Side, s):
     return s is Side.RIGHT
 
-
 #: a dispatching function's name is a name of the comprehension -> differs
 from functools import singledispatch
 def any_deep(fs, n: int):
@@ -76,7 +70,6 @@ def _deep_int(n): return n > 0
 def any_deep(fs, n: int):
     return any(deep(n) for deep in fs)
 
-
 #: a class of rows is a name of the comprehension -> differs
 def any_deep(kinds, n: int):
     return any(n > 0 for k in kinds)
@@ -86,7 +79,6 @@ class Depth(NamedTuple):
     metres: int
 def any_deep(kinds, n: int):
     return any(Depth(n).metres > 0 for Depth in kinds)
-
 
 #: a plain class is a parameter -> differs
 def metres(Depth, n: int):
@@ -99,14 +91,12 @@ def metres(Depth, n: int):
     d = Depth(n)
     return d.metres
 
-
 #: the second loop's name is the comprehension's own from the start -> differs
 def pairs(rows, b):
     return any(x > 0 for a in rows for x in b)
 #: becomes
 def pairs(rows, b):
     return any(b > 0 for a in rows for b in b)
-
 
 #: a name of the function around is none of the module -> unproved
 DEPTH = 3
@@ -124,7 +114,6 @@ def outer():
         return n > DEPTH
     return deep
 
-
 #: a class of the module that is called like that of texts -> differs
 class str:
     """What a boat is called, in the books of the office."""
@@ -135,7 +124,6 @@ class str:
     """What a boat is called, in the books of the office."""
 def waits(name: str) -> str:
     return f"waits: {name}"
-
 
 #: a class of the module that is called like a dict has entries as it likes -> differs
 class dict:
@@ -161,7 +149,6 @@ class dict:
 def fee(fees: dict, kind: str):
     return fees[kind] if kind in fees else 60
 
-
 #: what is called a Sequence comes from elsewhere -> unproved
 from canal.queues import Sequence
 def waiting(boats: Sequence, mark: int):
@@ -179,7 +166,6 @@ def waiting(boats: Sequence, mark: int):
             return True
     return False
 
-
 #: a function of the module takes the place of one that is imported -> differs
 from bisect import bisect
 def bisect(limits, level):
@@ -196,7 +182,6 @@ def bisect(limits, level):
 LIMITS, NAMES = (3, 5), ("dry", "low", "high")
 def band(level: int) -> str:
     return NAMES[bisect(LIMITS, level)]
-
 
 #: a decorator means something else in a class -> differs
 class Lock:
@@ -216,7 +201,6 @@ class Lock:
     def open(self):
         return 1 if self.is_low else 0
 
-
 #: an annotation means something else in a class -> differs
 class Lock:
     int = str
@@ -227,7 +211,6 @@ class Lock:
     int = str
     def dry(self, level: int):
         return not level
-
 
 #: what only methods are called is what it was -> proved
 class Lock:
@@ -242,7 +225,6 @@ class Lock:
     def dry(self, level: int):
         return not level
 
-
 #: a function has a name of its own for what looks attributes up -> differs
 LIMITS = (("length", 60), ("width", 9))
 def is_refused(boat):
@@ -253,7 +235,6 @@ LIMITS = (("length", 60), ("width", 9))
 def is_refused(boat):
     getattr = max
     return any(getattr(boat, name) > limit for name, limit in LIMITS)
-
 
 #: a table that is new becomes something else further down -> differs
 def fee(kind: str) -> int:
@@ -273,7 +254,6 @@ class FEES:
     @staticmethod
     def items():
         return ()
-
 
 #: a helper that is new is another one further down -> differs
 def fee(kind: str) -> int:

@@ -34,7 +34,6 @@ def _shown_list(value, width: int):
 def show(value, width: int):
     return _shown(value, width)
 
-
 #: of plain values nothing is assumed -> proved
 def show(value: int | str | None):
     if isinstance(value, bool):
@@ -71,7 +70,6 @@ def _(value):
 def show(value: int | str | None):
     return _shown(value)
 
-
 #: a bool was an int before -> differs
 def show(value: int | str):
     if isinstance(value, int):
@@ -101,7 +99,6 @@ def _(value):
 def show(value: int | str):
     return _shown(value)
 
-
 #: two bodies mixed up -> differs
 def show(value):
     if isinstance(value, str):
@@ -130,7 +127,6 @@ def _(value):
 
 def show(value):
     return _shown(value)
-
 
 #: registered after it is used -> differs
 def show(value: str):
@@ -168,7 +164,6 @@ def _(value):
 def one(value: str):
     return ONE
 
-
 #: the name of a registered function means something else -> same
 def _(text):
     return text
@@ -198,7 +193,6 @@ def _shown_text(value):
 
 def show(value: str):
     return _shown(value)
-
 
 #: a registered function takes the name of another one -> unproved
 def _(text):

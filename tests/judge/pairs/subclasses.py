@@ -57,7 +57,6 @@ def make_lock(name, kind: str, chambers: int):
 def build(name):
     return make_lock(name, "single", 1)
 
-
 #: a kind has the body of another one -> differs
 class Lock:
     def __init__(self, name, kind: str, chambers: int):
@@ -116,7 +115,6 @@ def make_lock(name, kind: str, chambers: int):
 
 def build(name):
     return make_lock(name, "single", 1)
-
 
 #: two kinds are mixed up in the table -> differs
 class Lock:
@@ -177,7 +175,6 @@ def make_lock(name, kind: str, chambers: int):
 def build(name):
     return make_lock(name, "single", 1)
 
-
 #: a kind overrides what never depended on it -> differs
 class Lock:
     def __init__(self, name, kind: str, chambers: int):
@@ -237,7 +234,6 @@ def make_lock(name, kind: str, chambers: int):
 def build(name):
     return make_lock(name, "single", 1)
 
-
 #: an object is still made without the factory -> differs
 class Lock:
     def __init__(self, name, kind: str, chambers: int):
@@ -296,7 +292,6 @@ def make_lock(name, kind: str, chambers: int):
 
 def build(name):
     return Lock(name, "single", 1)
-
 
 #: the kind may change later -> unproved
 class Lock:
@@ -359,7 +354,6 @@ def make_lock(name, kind: str, chambers: int):
 def build(name):
     return make_lock(name, "single", 1)
 
-
 #: a kind is not in the table -> differs
 class Lock:
     def __init__(self, name, kind: str, chambers: int):
@@ -418,7 +412,6 @@ def make_lock(name, kind: str, chambers: int):
 def build(name):
     return make_lock(name, "single", 1)
 
-
 #: the kind is set by its text -> differs
 class Lock:
     def __init__(self, kind: str):
@@ -469,7 +462,6 @@ def make_lock(kind: str):
 
 def build(kind: str):
     return Yard(make_lock(kind)).rebuild()
-
 
 #: objects that the module makes itself -> proved-under closed-kinds
 class Lock:
@@ -536,7 +528,6 @@ def build(name):
 
 SPARE = [make_lock("spare", "single", 1), make_lock(name="big", kind="staircase", chambers=3)]
 
-
 #: an object that the module makes itself is of another kind -> undecided closed-kinds
 class Lock:
     def __init__(self, name, kind: str, chambers: int):
@@ -601,7 +592,6 @@ def build(name):
 
 
 SPARE = make_lock("spare", "staircase", 1)
-
 
 #: kinds that are members of an enum, a property, a class method -> proved-under closed-kinds+hashable+unpatched
 from enum import Enum, auto
@@ -701,7 +691,6 @@ def build(name):
 
 SPARE = make_lock("x", Make.STAIRCASE)
 
-
 #: a class method still makes objects by its class -> unproved
 from enum import Enum, auto
 
@@ -800,7 +789,6 @@ def build(name):
 
 SPARE = make_lock("x", Make.STAIRCASE)
 
-
 #: a member of an enum asked for by identity -> proved-under closed-kinds+plain-equality+unpatched
 from enum import Enum
 
@@ -843,7 +831,6 @@ LOCKS = {Make.SINGLE: SingleLock}
 
 def make_lock(make):
     return LOCKS.get(make, Lock)(make)
-
 
 #: members that equal numbers -> differs
 from enum import IntEnum as Enum
@@ -888,7 +875,6 @@ LOCKS = {Make.SINGLE: SingleLock}
 def make_lock(make):
     return LOCKS.get(make, Lock)(make)
 
-
 #: whole numbers as kinds -> proved-under closed-kinds+plain-equality
 class Lock:
     def __init__(self, kind):
@@ -922,7 +908,6 @@ LOCKS = {1: OneLock, 2: TwoLock}
 
 def make_lock(kind):
     return LOCKS.get(kind, Lock)(kind)
-
 
 #: a setter makes something else of the kind -> differs
 class Lock:
@@ -962,7 +947,6 @@ LOCKS = {"single": SingleLock}
 
 def make_lock(kind: str):
     return LOCKS.get(kind, Lock)(kind)
-
 
 #: what depends on the kind is a method of its own -> proved-under closed-kinds+not-overridden
 class Lock:
@@ -1022,7 +1006,6 @@ LOCKS = {"single": SingleLock, "staircase": StaircaseLock}
 def make_lock(name, kind: str, chambers: int = 1):
     return LOCKS.get(kind, Lock)(name, kind, chambers)
 
-
 #: a result that depends on the kind is a method of its own -> proved-under closed-kinds+not-overridden
 class Lock:
     def __init__(self, name, kind: str, chambers: int = 1):
@@ -1065,7 +1048,6 @@ LOCKS = {"single": SingleLock, "staircase": StaircaseLock}
 def make_lock(name, kind: str, chambers: int = 1):
     return LOCKS.get(kind, Lock)(name, kind, chambers)
 
-
 #: a kind works out another result -> differs
 class Lock:
     def __init__(self, name, kind: str, chambers: int = 1):
@@ -1107,7 +1089,6 @@ LOCKS = {"single": SingleLock, "staircase": StaircaseLock}
 
 def make_lock(name, kind: str, chambers: int = 1):
     return LOCKS.get(kind, Lock)(name, kind, chambers)
-
 
 #: a method of another class is handed the object -> differs
 class Yard:
@@ -1153,7 +1134,6 @@ LOCKS = {"single": SingleLock}
 def make_lock(kind: str):
     return LOCKS.get(kind, Lock)(kind)
 
-
 #: a kind overrides what asks for no kind -> differs
 class Lock:
     def __init__(self, kind: str):
@@ -1186,7 +1166,6 @@ LOCKS = {"single": SingleLock}
 
 def make_lock(kind: str):
     return LOCKS.get(kind, Lock)(kind)
-
 
 #: a method under another name is handed the object -> unproved
 class Lock:

@@ -16,7 +16,6 @@ def tolls(boats):
         found[kind] = found.get(kind, 0) + 1
     return found
 
-
 #: what is put in only to be added to -> proved-under no-effect
 def tolls(boats):
     found: dict[str, int] = {}
@@ -36,7 +35,6 @@ def tolls(boats):
         found[kind] = found.get(kind, 0) + pence
     return found
 
-
 #: under keys that are texts -> proved-under no-effect
 def marks(name: str):
     found = {}
@@ -51,7 +49,6 @@ def marks(name: str):
     for letter in "lock":
         found[letter] = found.get(letter, 0) + 1
     return found
-
 
 #: what is added may be a list -> unproved
 def kept(boats):
@@ -72,7 +69,6 @@ def kept(boats):
             found[boat.kind] = boat.tons
     return found
 
-
 #: somebody else may fill it -> unproved
 def kept(fill, more: list[int]):
     found = {}
@@ -90,7 +86,6 @@ def kept(fill, more: list[int]):
             found[kind] = found[kind] + more
     return found
 
-
 #: what is put in is seen where adding fails -> unproved
 def counted(found: dict, kind: str, tons) -> None:
     if kind not in found:
@@ -99,7 +94,6 @@ def counted(found: dict, kind: str, tons) -> None:
 #: becomes
 def counted(found: dict, kind: str, tons) -> None:
     found[kind] = found.get(kind, 0) + tons
-
 
 #: another key is added to -> differs
 def counted(kinds: list[str]) -> dict[str, int]:
@@ -118,7 +112,6 @@ def counted(kinds: list[str]) -> dict[str, int]:
         found[kind] = found.get(last, 0) + 1
     return found
 
-
 #: it starts from something else -> differs
 def counted(kinds: list[str]) -> dict[str, int]:
     found = {}
@@ -135,7 +128,6 @@ def counted(kinds: list[str]) -> dict[str, int]:
         found[kind] = found.get(kind, 0) + 1
     return found
 
-
 #: a generator hands the dict out while it is filled -> differs
 def counted(kinds: list[str]):
     found = {}
@@ -150,7 +142,6 @@ def counted(kinds: list[str]):
     for kind in kinds:
         yield found
         found[kind] = found[kind] + 1 if kind in found else 2
-
 
 #: an inner function fills it -> differs
 def kept(more: list[int], words: list[str]):
@@ -171,7 +162,6 @@ def kept(more: list[int], words: list[str]):
         found[word] = found[word] + [1]
     return found
 
-
 #: one dict under two names, by one of which lists are put into it -> unproved
 def kept(words: list[str]):
     found = again = {}
@@ -188,7 +178,6 @@ def kept(words: list[str]):
         if word in found:
             found[word] = found[word] + [2]
     return found
-
 
 #: one dict under two names, which only looks as if it held numbers -> differs
 def kept(words: list[str]):
@@ -211,7 +200,6 @@ def kept(words: list[str]):
     found["tug"] = 1
     return seen
 
-
 #: one dict under two names, with a number added to a list -> differs
 def kept(words: list[str]):
     found = again = {}
@@ -228,7 +216,6 @@ def kept(words: list[str]):
         if word in found:
             found[word] = found[word] + 1
     return found
-
 
 #: names are shown to somebody who may put something in -> unproved
 def counted(words: list[str], look):
@@ -247,7 +234,6 @@ def counted(words: list[str], look):
     for word in words:
         found[word] = found.get(word, 0) + 1
     return found
-
 
 #: a frame is looked into -> differs
 import sys

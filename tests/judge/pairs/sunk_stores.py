@@ -19,7 +19,6 @@ def test(log, cars):
             report[car] = "good"
     return report
 
-
 #: a line is kept, then told -> proved
 def tell(log, boat):
     lines = []
@@ -34,7 +33,6 @@ def tell(log, boat):
     log.write("boat")
     log.write("end")
     return lines
-
 
 #: who is told has the dict -> differs
 class Log:
@@ -67,7 +65,6 @@ def test(log: Log, car: str):
     log.warning("silent")
     return log.seen
 
-
 #: somebody asks the dict behind what failed -> differs
 def test(readings: dict, car: str):
     report = {}
@@ -87,7 +84,6 @@ def test(readings: dict, car: str):
         level = 0
     return report, level
 
-
 #: the order in one dict -> differs
 def test(first: str, second: str):
     report = {}
@@ -101,7 +97,6 @@ def test(first: str, second: str):
     report[first] = 1
     return list(report.items())
 
-
 #: what is noted gets another value between -> differs
 def test(level: int, found: list):
     report = {}
@@ -114,7 +109,6 @@ def test(level: int, found: list):
     level = level + found.pop()
     report["level"] = level
     return report, level
-
 
 #: one list is kept in another -> differs
 def test(name: str):
@@ -133,7 +127,6 @@ def test(name: str):
     count = len(pages[0])
     return pages, count
 
-
 #: asked for its length between -> differs
 def test(name: str, more: list):
     lines = []
@@ -146,7 +139,6 @@ def test(name: str, more: list):
     lines.append(name)
     more.append(len(lines))
     return lines, more
-
 
 #: two names of one list -> differs
 def told(boats: list[int]) -> list[int]:

@@ -12,7 +12,6 @@ def tons(sign: str, laden: int, more: int) -> int:
         raise ValueError(sign)
     return SIGNS[sign](laden, more)
 
-
 #: arms become functions in a table -> proved
 def pence(kind: str, boat) -> int:
     if kind == "tug":
@@ -33,7 +32,6 @@ def pence(kind: str, boat) -> int:
         return PENCE[kind](boat)
     raise LookupError(kind)
 
-
 #: two lambdas change places -> differs
 def tons(sign: str, laden: int, more: int) -> int:
     if sign == "+":
@@ -48,7 +46,6 @@ def tons(sign: str, laden: int, more: int) -> int:
         raise ValueError(sign)
     return SIGNS[sign](laden, more)
 
-
 #: the arguments change places -> differs
 def tons(sign: str, laden: int, more: int) -> int:
     if sign == "+":
@@ -62,7 +59,6 @@ def tons(sign: str, laden: int, more: int) -> int:
     if sign not in SIGNS:
         raise ValueError(sign)
     return SIGNS[sign](more, laden)
-
 
 #: a lambda keeps what was there when it was made -> differs
 FEE = 3
@@ -82,7 +78,6 @@ def pence(kind: str) -> int:
         raise LookupError(kind)
     return PENCE[kind]()
 
-
 #: another function is handed out at each call, one function at all -> differs
 def counter(kind: str):
     if kind == "tug":
@@ -94,7 +89,6 @@ def counter(kind: str):
     if kind not in COUNTERS:
         raise LookupError(kind)
     return COUNTERS[kind]
-
 
 #: a row calls a function of the table again -> unproved
 def depth(kind: str, steps: int) -> int:
@@ -108,7 +102,6 @@ def depth(kind: str, steps: int) -> int:
         raise LookupError(kind)
     return DEPTHS[kind](steps)
 
-
 #: a set of kinds -> proved
 def is_wide(kind: str) -> bool:
     return kind == "barge" or kind == "raft"
@@ -116,7 +109,6 @@ def is_wide(kind: str) -> bool:
 WIDE = frozenset({"barge", "raft"})
 def is_wide(kind: str) -> bool:
     return kind in WIDE
-
 
 #: a set of members, in a module that has it already -> proved-under unpatched
 from enum import Enum
@@ -139,7 +131,6 @@ TIDAL = {Lock.LOWER, Lock.SEA}
 def closes(lock: Lock) -> bool:
     return lock in TIDAL
 
-
 #: a set that grows -> unproved
 def is_wide(kind: str) -> bool:
     return kind == "barge" or kind == "raft"
@@ -152,7 +143,6 @@ def is_wide(kind: str) -> bool:
 def note(kind: str) -> None:
     WIDE.add(kind)
 
-
 #: a list has no place in a set -> differs
 def is_wide(kind: str | list[str]) -> bool:
     return kind == "barge" or kind == "raft"
@@ -161,7 +151,6 @@ WIDE = {"barge", "raft"}
 def is_wide(kind: str | list[str]) -> bool:
     return kind in WIDE
 
-
 #: a kind is missing in the set -> differs
 def is_wide(kind: str) -> bool:
     return kind == "barge" or kind == "raft"
@@ -169,7 +158,6 @@ def is_wide(kind: str) -> bool:
 WIDE = frozenset(["barge", "rafts"])
 def is_wide(kind: str) -> bool:
     return kind in WIDE
-
 
 #: what is called frozenset is something else -> differs
 def frozenset(kinds): return ["barge"]

@@ -5,14 +5,12 @@ def shown(name: str, tons: int) -> str:
 def shown(name: str, tons: int) -> str:
     return f"{name} carries {tons} tons, 100%"
 
-
 #: a text by format, by braces -> proved
 def shown(name: str, tons: float) -> str:
     return "{}: {} tons {{}}".format(name, tons)
 #: becomes
 def shown(name: str, tons: float) -> str:
     return f"{name}: {tons} tons {{}}"
-
 
 #: texts in a row -> proved
 def shown(name: str, tons: int) -> str:
@@ -21,14 +19,12 @@ def shown(name: str, tons: int) -> str:
 def shown(name: str, tons: int) -> str:
     return f"{name}: {tons} tons"
 
-
 #: of a boat that nothing is declared of -> proved-under plain-value
 def shown(boat) -> str:
     return "%s waits" % (boat,)
 #: becomes
 def shown(boat) -> str:
     return f"{boat} waits"
-
 
 #: a count that is no whole number -> differs
 def shown(tons: float) -> str:
@@ -37,14 +33,12 @@ def shown(tons: float) -> str:
 def shown(tons: float) -> str:
     return f"{tons} tons"
 
-
 #: a text where a count is asked for -> differs
 def shown(name: str) -> str:
     return "%d tons" % (name,)
 #: becomes
 def shown(name: str) -> str:
     return f"{name} tons"
-
 
 #: a class with a format of its own -> differs
 class Level:
@@ -67,7 +61,6 @@ class Level:
 def shown(level: Level) -> str:
     return f"{level} today"
 
-
 #: a member that is a text too -> unproved
 from enum import Enum
 class Kind(str, Enum):
@@ -83,14 +76,12 @@ class Kind(str, Enum):
 def shown(kind) -> str:
     return f"{kind} today"
 
-
 #: a tuple fills several places -> unproved
 def shown(pair) -> str:
     return "%s" % pair
 #: becomes
 def shown(pair) -> str:
     return f"{pair}"
-
 
 #: the values change places -> differs
 def shown(name: str, lock: str) -> str:
@@ -99,7 +90,6 @@ def shown(name: str, lock: str) -> str:
 def shown(name: str, lock: str) -> str:
     return f"{lock} at {name}"
 
-
 #: a width is asked for -> differs
 def shown(name: str) -> str:
     return "%5s!" % (name,)
@@ -107,14 +97,12 @@ def shown(name: str) -> str:
 def shown(name: str) -> str:
     return f"{name}!"
 
-
 #: shown as code, shown as it is -> differs
 def shown(name: str) -> str:
     return f"{name!r}!"
 #: becomes
 def shown(name: str) -> str:
     return "{}!".format(name)
-
 
 #: what str is here -> differs
 def str(tons): return "many"
@@ -124,7 +112,6 @@ def shown(tons: int):
 def str(tons): return "many"
 def shown(tons: int):
     return f"{tons}"
-
 
 #: a member with a format of its own -> differs
 from enum import Enum
@@ -145,7 +132,6 @@ class Kind(Enum):
 def shown(kind: Kind) -> str:
     return f"{kind} today"
 
-
 #: a plain member -> proved-under plain-value
 from enum import Enum
 class Kind(Enum):
@@ -160,7 +146,6 @@ class Kind(Enum):
     RAFT = 2
 def shown(kind: Kind) -> str:
     return f"{kind} today"
-
 
 #: what an object is as a text is asked for before, and after it changes -> unproved
 class Gauge:
@@ -185,7 +170,6 @@ class Gauge:
 def shown(gauge: Gauge) -> str:
     return f"{gauge}, then {gauge.next()}"
 
-
 #: a list is shown before it loses one, and after -> unproved
 def shown(boats: list[str]) -> str:
     return "%s without %s" % (boats, boats.pop())
@@ -193,14 +177,12 @@ def shown(boats: list[str]) -> str:
 def shown(boats: list[str]) -> str:
     return f"{boats} without {boats.pop()}"
 
-
 #: a truth value where a count is asked for -> differs
 def shown(late: bool) -> str:
     return "%d late" % (late,)
 #: becomes
 def shown(late: bool) -> str:
     return f"{late} late"
-
 
 #: a text with something written in it is true -> proved
 def sign(boat, ledger: list):
@@ -217,7 +199,6 @@ def sign(boat, ledger: list):
     text = f"boat {boat}"
     ledger.append(text)
 
-
 #: one that is made of values alone may be empty -> differs
 def sign(boat: str | None, ledger: list):
     text = ""
@@ -233,7 +214,6 @@ def sign(boat: str | None, ledger: list):
     text = f"{boat}"
     ledger.append(text)
 
-
 #: texts with braces stand in a table -> proved-under no-effect
 def told(code: int, unit: int) -> str:
     if code == 1:
@@ -248,7 +228,6 @@ def told(code: int, unit: int) -> str:
         return TEXTS[code].format(unit)
     return f"code {code} from lock {unit}"
 
-
 #: they are filled by name, with a text as it is -> proved-under no-effect
 def told(code: int, unit: int, who: str) -> str:
     if code == 1:
@@ -258,7 +237,6 @@ def told(code: int, unit: int, who: str) -> str:
 def told(code: int, unit: int, who: str) -> str:
     text = "{who}: level low in lock {lock}" if code == 1 else "lock {lock} is stuck, says {who}"
     return text.format(lock=unit, who=who)
-
 
 #: two values have changed places -> differs
 def told(code: int, unit: int, turn: int) -> str:
@@ -270,7 +248,6 @@ TEXTS = {1: "lock {}, turn {}"}
 def told(code: int, unit: int, turn: int) -> str:
     return TEXTS.get(code, "turn {} of lock {}").format(unit, turn)
 
-
 #: a value is shown with a sign of its own -> differs
 def told(code: int, unit: int) -> str:
     return f"lock {unit:+}" if code == 1 else f"unit {unit}"
@@ -278,7 +255,6 @@ def told(code: int, unit: int) -> str:
 TEXTS = {1: "lock {}"}
 def told(code: int, unit: int) -> str:
     return TEXTS.get(code, "unit {}").format(unit)
-
 
 #: braces that say braces -> differs
 def told(code: int, unit: int) -> str:
@@ -288,7 +264,6 @@ TEXTS = {1: "lock {{}}"}
 def told(code: int, unit: int) -> str:
     return TEXTS.get(code, "unit {}").format(unit)
 
-
 #: a dict that is handed on may say the same name once more -> differs
 def told(code: int, unit: str, more: dict[str, str]) -> str:
     return f"lock {unit}" if code == 1 else f"unit {unit}"
@@ -297,7 +272,6 @@ TEXTS = {1: "lock {unit}"}
 def told(code: int, unit: str, more: dict[str, str]) -> str:
     return TEXTS.get(code, "unit {unit}").format(unit=unit, **more)
 
-
 #: braces of one text count by themselves and by number -> differs
 def told(code: int, unit: str, turn: str) -> str:
     return f"lock {unit}, {turn}" if code == 1 else f"unit {unit}"
@@ -305,7 +279,6 @@ def told(code: int, unit: str, turn: str) -> str:
 TEXTS = {1: "lock {}, {1}"}
 def told(code: int, unit: str, turn: str) -> str:
     return TEXTS.get(code, "unit {}").format(unit, turn)
-
 
 #: braces with a name do not count -> differs
 def told(code: int, unit: str, turn: str, who: str) -> str:

@@ -15,7 +15,6 @@ def export(out, kind: str):
     separator = SEPARATORS[kind]
     out.write(separator.join(COLUMNS) + "\n")
 
-
 #: a key in capitals, cut off and filled up -> proved
 def code(kind: str):
     if kind == "barge":
@@ -29,7 +28,6 @@ def code(kind: str):
     name, number = CODES[kind]
     return name.upper() + "-" + "7".zfill(3)
 
-
 #: another separator -> differs
 def export(out: list, kind: str):
     if kind == "csv":
@@ -41,7 +39,6 @@ def export(out: list, kind: str):
     if kind in SEPARATORS:
         separator = SEPARATORS[kind]
         out.append(separator.join(COLUMNS))
-
 
 #: a text in capitals -> differs
 def code(kind: str):
@@ -56,7 +53,6 @@ def code(kind: str):
         return name.upper()
     return ""
 
-
 #: what cannot be joined fails -> differs
 def export(kind: str):
     if kind == "csv":
@@ -70,7 +66,6 @@ def export(kind: str):
         separator = SEPARATORS[kind]
         return separator.join(COLUMNS)
     return ""
-
 
 #: a class that only looks like a text has a join of its own -> differs
 class Line(str):

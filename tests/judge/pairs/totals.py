@@ -15,7 +15,6 @@ def tolls(boats) -> dict[str, int]:
         due[kind] = due.get(kind, 0) + boat.toll
     return due
 
-
 #: a number that is declared to be one -> proved-under as-declared+no-effect
 def tolls(kinds: list[str], toll: int) -> dict[str, int]:
     due = {}
@@ -32,7 +31,6 @@ def tolls(kinds: list[str], toll: int) -> dict[str, int]:
         due[kind] = due.get(kind, 0) + toll
     return due
 
-
 #: how often each came, by what is made for it -> proved-under no-effect
 from collections import Counter
 def often(kinds: list[str]) -> dict[str, int]:
@@ -47,7 +45,6 @@ def often(kinds: list[str]) -> dict[str, int]:
 from collections import Counter
 def often(kinds: list[str]) -> dict[str, int]:
     return dict(Counter(kinds))
-
 
 #: a dict that makes what is missing, handed back as a plain one -> proved-under stable-read+as-used+no-effect
 from collections import defaultdict
@@ -66,7 +63,6 @@ def tolls(boats):
         due[boat.kind] += boat.toll
     return dict(due)
 
-
 #: it is handed back as it is -> differs
 from collections import defaultdict
 def often(kinds: list[str]) -> dict[str, int]:
@@ -82,7 +78,6 @@ def often(kinds: list[str]) -> dict[str, int]:
         found[kind] += 1
     return found
 
-
 #: reading it makes what is missing -> differs
 from collections import defaultdict
 def often(kinds: list[str], wanted: str) -> dict[str, int]:
@@ -97,7 +92,6 @@ def often(kinds: list[str], wanted: str) -> dict[str, int]:
     for kind in kinds:
         found[kind] += 1
     return {} if found[wanted] > 2 else dict(found)
-
 
 #: the first one counts otherwise -> differs
 def tolls(kinds: list[str], toll: int) -> dict[str, int]:
@@ -115,7 +109,6 @@ def tolls(kinds: list[str], toll: int) -> dict[str, int]:
         due[kind] = due.get(kind, 0) + toll
     return due
 
-
 #: texts cannot be added to a number -> differs
 def notes(kinds: list[str], text: str) -> dict[str, str]:
     found = {}
@@ -132,7 +125,6 @@ def notes(kinds: list[str], text: str) -> dict[str, str]:
         found[kind] = found.get(kind, 0) + text
     return found
 
-
 #: what is added asks whether the entry is there -> differs
 def often(kinds: list[str]) -> dict[str, int]:
     found = {}
@@ -148,7 +140,6 @@ def often(kinds: list[str]) -> dict[str, int]:
         found[kind] = found.get(kind, 0) + (2 if kind in found else 1)
     return found
 
-
 #: a dict that is counted has its own numbers -> differs
 from collections import Counter
 def often(kinds: dict[str, int]) -> dict[str, int]:
@@ -160,7 +151,6 @@ def often(kinds: dict[str, int]) -> dict[str, int]:
     for kind in kinds:
         found[kind] = found.get(kind, 0) + 1
     return found
-
 
 #: lists by their key, made where they are missing -> proved-under hashable+stable-read
 from collections import defaultdict
@@ -179,7 +169,6 @@ def by_lock(passages):
         found[passage.lock].append(passage.boat)
     return dict(found)
 
-
 #: what is counted is gone through by its entries -> proved-under stable-read
 from collections import Counter
 def busy(passages, limit: int):
@@ -196,7 +185,6 @@ from collections import Counter
 def busy(passages, limit: int):
     often = Counter(passage.lock for passage in passages)
     return [lock for lock, count in often.items() if count > limit]
-
 
 #: a list that is only looked at is made, too -> differs
 from collections import defaultdict

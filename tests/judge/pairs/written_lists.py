@@ -20,7 +20,6 @@ def send(link, boat, order: str):
         link.send(boat, line)
     return link.wait(patience)
 
-
 #: in a try, with values that are worked out -> proved
 def send(link, boat, order):
     try:
@@ -48,7 +47,6 @@ def send(link, boat, order):
         return False
     return True
 
-
 #: a way without any -> proved
 def tell(log, late: bool):
     if late:
@@ -63,7 +61,6 @@ def tell(log, late: bool):
     for line in lines:
         log.write(line)
     return late
-
 
 #: what failed leaves the list that was there -> differs
 def tell(first: str, second: dict):
@@ -86,7 +83,6 @@ def tell(first: str, second: dict):
         told = told + first
     return told
 
-
 #: the order of two lines -> differs
 def tell(late: bool):
     return ["late", "wait"] if late else ["go"]
@@ -100,7 +96,6 @@ def tell(late: bool):
     for line in lines:
         told.append(line)
     return told
-
 
 #: a list that is added to on the way -> differs
 def tell(late: bool):
@@ -120,7 +115,6 @@ def tell(late: bool):
         told.append(line)
     return told
 
-
 #: a round that goes on to the next one -> differs
 def tell(first: str, second: str):
     told = []
@@ -137,7 +131,6 @@ def tell(first: str, second: str):
             continue
         told.append(line)
     return told
-
 
 #: the name of the round is asked behind it -> differs
 def tell(late: bool):

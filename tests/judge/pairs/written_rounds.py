@@ -20,7 +20,6 @@ def report(upper, lower):
             found.append(f"{name}: too low")
     return found
 
-
 #: rules stand in a table, and are chosen -> proved
 def problems(boat):
     found = []
@@ -33,7 +32,6 @@ def problems(boat):
 RULES = (("too long", lambda boat: boat.length > 60), ("too wide", lambda boat: boat.width > 9))
 def problems(boat):
     return [text for text, breaks in RULES if breaks(boat)]
-
 
 #: the first rule that is broken, by what next finds -> proved-under no-effect
 def reason(boat):
@@ -53,7 +51,6 @@ RULES = {"long": _is_long, "wide": _is_wide}
 def reason(boat):
     return next((text for text, rule in RULES.items() if rule(boat)), None)
 
-
 #: any of them, asked for by the name of what they look at -> proved-under no-effect
 def is_refused(boat) -> bool:
     if boat.length > 60:
@@ -63,7 +60,6 @@ def is_refused(boat) -> bool:
 LIMITS = (("length", 60), ("width", 9))
 def is_refused(boat) -> bool:
     return any(getattr(boat, name) > most for name, most in LIMITS)
-
 
 #: only the first one is told -> proved
 def told(boat, out):
@@ -80,7 +76,6 @@ def told(boat, out):
             out.append(text)
             break
     out.append("end")
-
 
 #: all of them are told -> differs
 def told(length: int, width: int) -> list[str]:
@@ -99,7 +94,6 @@ def told(length: int, width: int) -> list[str]:
             break
     return out
 
-
 #: the rows stand the other way round -> differs
 def reason(length: int, width: int) -> str:
     if length > 60:
@@ -115,7 +109,6 @@ def reason(length: int, width: int) -> str:
             return text
     return ""
 
-
 #: what stands in the rows is worked out before the first round -> differs
 def told(first: str, second: str) -> list[str]:
     out = [first]
@@ -129,7 +122,6 @@ def told(first: str, second: str) -> list[str]:
         out.append(each)
         second = "none"
     return out
-
 
 #: the table grows -> differs
 RULES = [("long", 60)]
@@ -146,7 +138,6 @@ def told(length: int) -> list[str]:
     add("wide", 9)
     return [text for text, most in RULES if length > most]
 
-
 #: a name of the function is another one than that of the table -> differs
 most = 60
 def reason(length: int, most: int) -> str:
@@ -161,7 +152,6 @@ def reason(length: int, most: int) -> str:
         if rule(length):
             return text
     return ""
-
 
 #: generators that are asked later see the last round -> differs
 def above(levels: list[int]) -> list[list[int]]:
