@@ -29,6 +29,7 @@ from dreck.outline import functions_of
 from dreck.planner.candidates import Broken, Candidate, candidates
 from dreck.source.regions import region_of
 
+from .changed_alike import found_wrong
 from .random_code import (
     INPUTS,
     KindWriter,
@@ -211,3 +212,9 @@ def test_graphs_do_what_their_functions_do(seed: int, writer: type[Writer]) -> N
     if not any("CannotRun" in str(o[0]) for o in found):
         COMPARED["test_graphs_do_what_their_functions_do"] += 1
         assert found == outcomes_of(names["f"], rows), text
+
+
+def test_what_means_something_else_is_not_taken_for_what_it_is_called(tmp_path: Path) -> None:
+    """Names bound nearer, or again, on both sides of pairs that were proved."""
+    wrong, tried = found_wrong(2, 15, tmp_path)
+    assert not wrong and tried > 10, wrong
