@@ -265,3 +265,37 @@ def fee(kind: str) -> int:
     return 240 if is_barge(kind) else 60
 for is_barge in (bool,):
     pass
+
+#: a star may bring another kind of that name -> unproved
+from canal.kinds import *
+def dry(level: int):
+    return level == 0
+#: becomes
+from canal.kinds import *
+def dry(level: int):
+    return not level
+
+#: a built-in name is set by its text -> differs
+exec("int = str")
+def dry(level: int):
+    return level == 0
+#: becomes
+exec("int = str")
+def dry(level: int):
+    return not level
+
+#: the module of the built-in names gets another sum -> unproved
+import builtins
+def patch():
+    builtins.sum = max
+def tons(loads: list[int]):
+    found = 0
+    for load in loads:
+        found += load
+    return found
+#: becomes
+import builtins
+def patch():
+    builtins.sum = max
+def tons(loads: list[int]):
+    return sum(loads)

@@ -11,11 +11,17 @@ from functools import lru_cache
 from ...outline import Function, FunctionNode, all_nodes, child_nodes, nodes_of
 from ..world.around import Names
 from .declared import Declarations
-from .names import declared_global, imported, sets_names_by_text, single_target
+from .names import (
+    declared_global,
+    imported,
+    meant_otherwise,
+    sets_names_by_text,
+    single_target,
+)
 from .quiet import is_quiet
 from .values import enums_of
 from .rows import row_classes_of
-from .scope import built_in_names_bound_in, hints_of, meant_otherwise_in_classes, scope_of
+from .scope import built_in_names_bound_in, hints_of, scope_of
 from .dispatchers import dispatching_nodes
 
 # Names that every module has of its own.
@@ -43,7 +49,7 @@ def names_around(tree: ast.Module) -> Names:
     >>> names_around(ast.parse("import os\\nif x:\\n len = 3")).is_builtin("len")
     False
     """
-    again, shadowing = _bound_again(tree), meant_otherwise_in_classes(tree)
+    again, shadowing = _bound_again(tree), meant_otherwise(tree)
     star = False
     for node in _module_level(tree.body):
         shadowing |= _bound_by(node)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+import builtins
 import re
 from collections import Counter
 from collections.abc import Iterable, Mapping
@@ -21,6 +22,7 @@ OWN_ACCESS = frozenset(
 )
 
 
+_WORD = re.compile(r"[^\W\d]\w*")
 _DOTTED = re.compile(r"\.([^\W\d]\w*)")
 
 
@@ -199,6 +201,43 @@ def is_from(written: str, module: str, name: str, trees: Iterable[ast.Module]) -
     return found
 
 
+@lru_cache(CACHED)
+def meant_otherwise(tree: ast.Module) -> frozenset[str]:
+    """Names that need not mean what they do at the top of a module: in classes that give them a
+    meaning of their own; and built-in ones that a star import may bring, that are set by their
+    text, or in the module of the built-in names itself.
+    """
+    every = frozenset(dir(builtins))
+    found = meant_otherwise_in_classes(tree) | (_set_by_text(tree) & every)
+    imports = [n for n in nodes_of(tree) if isinstance(n, ast.Import | ast.ImportFrom)]
+    if any(a.name == "*" for n in imports for a in n.names):
+        return found | every
+    homes = {"__builtins__"} | {
+        a.asname or a.name for n in imports for a in n.names if a.name == "builtins"
+    }
+    mentions = {id(n) for n in nodes_of(tree) if isinstance(n, ast.Name) and n.id in homes}
+    for node in nodes_of(tree) if mentions else ():
+        if isinstance(node, ast.Attribute) and id(node.value) in mentions:
+            mentions.discard(id(node.value))
+            if not isinstance(node.ctx, ast.Load):
+                found |= {node.attr}
+            elif node.attr == "__dict__":
+                return found | every
+    return found | every if mentions else found
+
+
+def _set_by_text(tree: ast.Module) -> frozenset[str]:
+    """The words of texts by which a module may set its own names."""
+    found: set[str] = set()
+    for node in nodes_of(tree) if sets_names_by_text(tree) else ():
+        if isinstance(node, ast.Subscript | ast.Call):
+            inside = list(all_nodes(node))
+            if any(isinstance(n, ast.Name) and n.id in _SETTING for n in inside):
+                texts = (n.value for n in inside if isinstance(n, ast.Constant))
+                found |= {w for t in texts if isinstance(t, str) for w in _WORD.findall(t)}
+    return frozenset(found)
+
+
 def is_mangled(name: str) -> bool:
     """Whether a class around would give a name another meaning (private name mangling)."""
     return name.startswith("__") and not name.endswith("__")
@@ -289,7 +328,7 @@ def stored_at_module_level(tree: ast.Module) -> frozenset[str]:
     """Names that a statement other than a definition or import gives a value at module level, or
     that mean something else in a class.
     """
-    return meant_otherwise_in_classes(tree) | frozenset(
+    return meant_otherwise(tree) | frozenset(
         n.id
         for s in tree.body
         if not isinstance(s, DEFINITIONS)
