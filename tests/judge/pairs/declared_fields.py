@@ -546,3 +546,102 @@ class Gate:
     def __init__(self, n: int): self.n = n
     def shut(self): return 2 if self.n else 1
 def close(g): g.n = None
+
+#: an attribute that is counted up stays a number -> proved-under as-declared
+class Lock:
+    def __init__(self):
+        self.fills = 0
+
+    def fill(self) -> None:
+        self.fills += 1
+
+def worn(lock: Lock, limit: int) -> bool:
+    return lock.fills >= limit
+#: becomes
+class Lock:
+    def __init__(self):
+        self.fills = 0
+
+    def fill(self) -> None:
+        self.fills += 1
+
+def worn(lock: Lock, limit: int) -> bool:
+    return not lock.fills + 1 <= limit
+
+#: an attribute that is counted up by any value -> unproved
+class Lock:
+    def __init__(self):
+        self.fills = 0
+
+    def fill(self, times) -> None:
+        self.fills += times
+
+def worn(lock: Lock, limit: int) -> bool:
+    return lock.fills >= limit
+#: becomes
+class Lock:
+    def __init__(self):
+        self.fills = 0
+
+    def fill(self, times) -> None:
+        self.fills += times
+
+def worn(lock: Lock, limit: int) -> bool:
+    return not lock.fills + 1 <= limit
+
+#: an attribute that halves are added to -> unproved
+class Lock:
+    def __init__(self):
+        self.fills = 0
+
+    def fill(self) -> None:
+        self.fills += 0.5
+
+def worn(lock: Lock, limit: int) -> bool:
+    return lock.fills >= limit
+#: becomes
+class Lock:
+    def __init__(self):
+        self.fills = 0
+
+    def fill(self) -> None:
+        self.fills += 0.5
+
+def worn(lock: Lock, limit: int) -> bool:
+    return not lock.fills + 1 <= limit
+
+#: what makes a number is a function of the module -> unproved
+def int(water):
+    return water
+
+class Lock:
+    def __init__(self, fills):
+        self.fills = int(fills)
+
+def worn(lock: Lock, limit) -> bool:
+    return lock.fills >= 3
+#: becomes
+def int(water):
+    return water
+
+class Lock:
+    def __init__(self, fills):
+        self.fills = int(fills)
+
+def worn(lock: Lock, limit) -> bool:
+    return lock.fills > 2
+
+#: what makes a number is handed in -> unproved
+class Lock:
+    def __init__(self, fills, int):
+        self.fills = int(fills)
+
+def worn(lock: Lock, limit) -> bool:
+    return lock.fills >= 3
+#: becomes
+class Lock:
+    def __init__(self, fills, int):
+        self.fills = int(fills)
+
+def worn(lock: Lock, limit) -> bool:
+    return lock.fills > 2

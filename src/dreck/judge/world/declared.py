@@ -16,14 +16,15 @@ from .annotations import annotations_of
 from .builtin_methods import element_type
 from .classes import acting_attributes, may_be_set_by_text, related_classes
 from .counted_entries import counted_entries
-from .names import CACHED, is_never_rebound, names_from, single_target
-from .types import ANYTHING, Type, names_in, of_class, own_names, union
+from .names import CACHED, bound_anywhere, is_never_rebound, names_from, single_target
+from .types import ANYTHING, NUMBERS, Type, names_in, of_class, own_names, union
 
 _ORDER = frozenset({"__lt__", "__le__", "__gt__", "__ge__"})
 _EQUALITY = frozenset({"__eq__", "__ne__"})
 _AS_TEXT = frozenset({"__format__", "__str__", "__repr__"})
 _DISPLAYS = {ast.List: "list", ast.Dict: "dict", ast.Set: "set", ast.JoinedStr: "str"}
 _MAKERS = frozenset({"list", "dict", "set", "frozenset", "tuple", "str", "int", "float", "bool"})
+_PLAIN = NUMBERS | {"str", "NoneType"}
 # What makes a collection of the elements of another one.
 _COPIERS = frozenset({"list", "set", "frozenset", "tuple"})
 
@@ -215,10 +216,17 @@ def _fields(related: list[ast.ClassDef], tree: ast.Module) -> dict[str, Type]:
     for name in declared.keys() | given.keys():
         kind = union(declared.get(name) or given[name])
         if not may_be_set_by_text(name, tree) and not _is_unknown(kind):
-            if declared.get(name) or not _is_set_elsewhere(name, related, tree):
+            stays = names_in(kind) <= _PLAIN or name not in _stepped(related)
+            if declared.get(name) or (stays and not _is_set_elsewhere(name, related, tree)):
                 counted = kind == of_class("dict") and name in counted_entries(tree)
                 found[name] = of_class("dict", ANYTHING, of_class("int")) if counted else kind
     return found
+
+
+def _stepped(related: list[ast.ClassDef]) -> set[str]:
+    """The attributes that methods of some classes change by ``+=`` and its like."""
+    steps = (n.target for c in related for n in all_nodes(c) if isinstance(n, ast.AugAssign))
+    return {t.attr for t in steps if isinstance(t, ast.Attribute)}
 
 
 def _present(node: ast.ClassDef, related: list[ast.ClassDef], tree: ast.Module) -> frozenset[str]:
@@ -298,7 +306,7 @@ def _stores_of(owner: ast.ClassDef, tree: ast.Module) -> Iterator[tuple[str, Typ
         if isinstance(statement, ast.AnnAssign) and isinstance(statement.target, ast.Name):
             yield statement.target.id, read(statement.annotation), True
         elif isinstance(statement, ast.Assign) and single_target(statement) is not None:
-            yield str(single_target(statement)), _of_value(statement.value, {}), False
+            yield str(single_target(statement)), _of_value(statement.value, {}, tree), False
         elif isinstance(statement, ast.FunctionDef) and statement.args.args:
             yield from _stores_in(statement, tree)
 
@@ -321,7 +329,11 @@ def _stores_in(method: ast.FunctionDef, tree: ast.Module) -> Iterator[tuple[str,
             and _is_own(node.targets[0], this)
         ):
             known.add(id(node.targets[0]))
-            yield node.targets[0].attr, _of_value(node.value, parameters), False  # type: ignore[attr-defined]
+            yield node.targets[0].attr, _of_value(node.value, parameters, tree), False  # type: ignore[attr-defined]
+        elif isinstance(node, ast.AugAssign) and _is_own(node.target, this):
+            known.add(id(node.target))
+            kind = _of_step(node, parameters, tree)
+            yield node.target.attr, kind, False  # type: ignore[union-attr]
     for node in all_nodes(method):
         if isinstance(node, ast.Attribute) and _is_own(node, this) and id(node) not in known:
             if _is_store(node):
@@ -340,7 +352,7 @@ def _is_store(node: ast.Name | ast.Attribute) -> bool:
     return not isinstance(node.ctx, ast.Load)
 
 
-def _of_value(value: ast.expr, parameters: Mapping[str, Type]) -> Type:
+def _of_value(value: ast.expr, parameters: Mapping[str, Type], tree: ast.Module) -> Type:
     """The type of a value that can be told from its text."""
     if isinstance(value, ast.Constant):
         return of_class(type(value.value).__name__)
@@ -351,7 +363,7 @@ def _of_value(value: ast.expr, parameters: Mapping[str, Type]) -> Type:
     if (
         isinstance(value, ast.Call)
         and isinstance(value.func, ast.Name)
-        and value.func.id in _MAKERS
+        and value.func.id in _MAKERS - bound_anywhere(tree)
     ):
         if (
             value.func.id in _COPIERS
@@ -362,6 +374,17 @@ def _of_value(value: ast.expr, parameters: Mapping[str, Type]) -> Type:
             return of_class(value.func.id, inside)
         return of_class(value.func.id)
     return ANYTHING
+
+
+def _of_step(step: ast.AugAssign, parameters: Mapping[str, Type], tree: ast.Module) -> Type:
+    """The type of what ``+=`` and its like make of a plain attribute, where that is told by what is
+    added: of the same type, or a number like it. (A sum of two truths is a whole number.)
+    """
+    added = _of_value(step.value, parameters, tree)
+    plain = not _is_unknown(added) and names_in(added) <= NUMBERS | {"str"}
+    if not plain or builtin_bases(tree) or not isinstance(step.op, ast.Add | ast.Sub | ast.Mult):
+        return ANYTHING
+    return union([added, of_class("int")]) if names_in(added) & {"bool"} else added
 
 
 def _is_set_elsewhere(name: str, related: list[ast.ClassDef], tree: ast.Module) -> bool:
@@ -381,7 +404,7 @@ def _global_types(tree: ast.Module) -> Mapping[str, Type]:
             kind = annotations_of(tree).read(statement.annotation)
             found.setdefault(statement.target.id, []).append(kind)
         elif target is not None and isinstance(statement, ast.Assign):
-            found.setdefault(target, []).append(_of_value(statement.value, {}))
+            found.setdefault(target, []).append(_of_value(statement.value, {}, tree))
     return {n: union(kinds) for n, kinds in found.items() if is_never_rebound(n, tree)}
 
 

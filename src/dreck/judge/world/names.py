@@ -226,6 +226,27 @@ def meant_otherwise(tree: ast.Module) -> frozenset[str]:
     return found | every if mentions else found
 
 
+def bound_inside(function: ast.AST) -> set[str]:
+    """All names that a function, or anything nested in it, gives a value."""
+    stores = {
+        n.id
+        for n in all_nodes(function)
+        if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
+    }
+    words = {getattr(n, "name", None) for n in all_nodes(function)}
+    aliases = [n for n in all_nodes(function) if isinstance(n, ast.alias)]
+    stores |= {a.asname or a.name.partition(".")[0] for a in aliases}
+    stores |= {n.arg for n in all_nodes(function) if isinstance(n, ast.arg)}
+    return stores | {w for w in words if isinstance(w, str)}
+
+
+@lru_cache(CACHED)
+def bound_anywhere(tree: ast.Module) -> frozenset[str]:
+    """The names that anything in a module binds, and the built-in ones that it may change."""
+    found = bound_inside(tree) | set(definition_counts(tree)) | imported(tree)
+    return frozenset(found | declared_global(tree) | meant_otherwise(tree))
+
+
 def _set_by_text(tree: ast.Module) -> frozenset[str]:
     """The words of texts by which a module may set its own names."""
     found: set[str] = set()

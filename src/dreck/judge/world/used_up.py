@@ -6,11 +6,10 @@ import ast
 import builtins
 from collections.abc import Callable, Collection
 from dataclasses import dataclass
-from functools import lru_cache
 
 from ...outline import all_nodes
 from .constants import is_constant
-from .names import CACHED, declared_global, definition_counts, imported
+from .names import bound_anywhere, bound_inside
 
 LOOPS = frozenset({"any", "all"})
 _COMPREHENSIONS = (ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
@@ -27,7 +26,7 @@ def immediate_generators(
         is_builtin: whether a name means what is built in.
         sums: whether comprehensions are lowered as loops, and with them what uses all elements.
     """
-    bound_here = _bound_somewhere(function)
+    bound_here = bound_inside(function)
 
     def known(name: str) -> bool:
         return is_builtin(name) and name not in bound_here
@@ -165,20 +164,6 @@ def _keys_of(function: ast.AST, plain: set[int]) -> set[int]:
     }
 
 
-def _bound_somewhere(function: ast.AST) -> set[str]:
-    """All names that a function, or anything nested in it, gives a value."""
-    stores = {
-        n.id
-        for n in all_nodes(function)
-        if isinstance(n, ast.Name) and not isinstance(n.ctx, ast.Load)
-    }
-    words = {getattr(n, "name", None) for n in all_nodes(function)}
-    aliases = [n for n in all_nodes(function) if isinstance(n, ast.alias)]
-    stores |= {a.asname or a.name.partition(".")[0] for a in aliases}
-    stores |= {n.arg for n in all_nodes(function) if isinstance(n, ast.arg)}
-    return stores | {w for w in words if isinstance(w, str)}
-
-
 def is_plain_comprehension(
     node: ast.GeneratorExp | ast.ListComp | ast.SetComp | ast.DictComp,
     used_up: Collection[int] = (),
@@ -211,18 +196,7 @@ def used_up_in(helper: ast.AST, tree: ast.Module) -> frozenset[int]:
     """
     if not any(isinstance(n, ast.GeneratorExp) for n in all_nodes(helper)):
         return frozenset()
-    bound = _bound_anywhere(tree)
+    bound = bound_anywhere(tree)
     return immediate_generators(
         helper, lambda name: hasattr(builtins, name) and name not in bound, sums=False
     )
-
-
-@lru_cache(CACHED)
-def _bound_anywhere(tree: ast.Module) -> frozenset[str]:
-    """The names that anything in a module binds, and all built-in ones below a star import."""
-    star = any(
-        a.name == "*" for n in all_nodes(tree) if isinstance(n, ast.ImportFrom) for a in n.names
-    )
-    found = _bound_somewhere(tree) | set(definition_counts(tree))
-    found |= imported(tree) | declared_global(tree)
-    return frozenset(found | (set(dir(builtins)) if star else set()))
