@@ -645,3 +645,105 @@ class Lock:
 
 def worn(lock: Lock, limit) -> bool:
     return lock.fills > 2
+
+#: what every object has is read where it was not -> proved-under no-effect+stable-read
+class Permit:
+    def __init__(self, owner, loan=None):
+        self.owner = owner
+        self.loan = loan
+
+    def is_ours(self):
+        if self.loan is None and self.owner is not None:
+            return 1
+        return 2
+#: becomes
+class Permit:
+    def __init__(self, owner, loan=None):
+        self.owner = owner
+        self.loan = loan
+
+    def is_ours(self):
+        if self.owner is not None and self.loan is None:
+            return 1
+        return 2
+
+#: what only some objects have is read where it was not -> differs
+class Permit:
+    def __init__(self, owner, loan=None):
+        if loan is None:
+            self.owner = owner
+        self.loan = loan
+
+    def is_ours(self):
+        if self.loan is None and self.owner is not None:
+            return 1
+        return 2
+#: becomes
+class Permit:
+    def __init__(self, owner, loan=None):
+        if loan is None:
+            self.owner = owner
+        self.loan = loan
+
+    def is_ours(self):
+        if self.owner is not None and self.loan is None:
+            return 1
+        return 2
+
+#: what is read where it was not is a property that acts -> differs
+class Permit:
+    def __init__(self, owner, loan=None):
+        self.name = owner
+        self.loan = loan
+
+    @property
+    def owner(self):
+        print("asked")
+        return self.name
+
+    def is_ours(self):
+        if self.loan is None and self.owner is not None:
+            return 1
+        return 2
+#: becomes
+class Permit:
+    def __init__(self, owner, loan=None):
+        self.name = owner
+        self.loan = loan
+
+    @property
+    def owner(self):
+        print("asked")
+        return self.name
+
+    def is_ours(self):
+        if self.owner is not None and self.loan is None:
+            return 1
+        return 2
+
+#: what is read where it was not may be gone -> differs
+class Permit:
+    def __init__(self, owner, loan=None):
+        self.owner = owner
+        self.loan = loan
+
+    def give_up(self):
+        del self.owner
+
+    def is_ours(self):
+        if self.loan is None and self.owner is not None:
+            return 1
+        return 2
+#: becomes
+class Permit:
+    def __init__(self, owner, loan=None):
+        self.owner = owner
+        self.loan = loan
+
+    def give_up(self):
+        del self.owner
+
+    def is_ours(self):
+        if self.owner is not None and self.loan is None:
+            return 1
+        return 2

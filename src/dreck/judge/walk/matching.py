@@ -125,6 +125,7 @@ class Matching(Unmatched):
         alone = self._alone(a, terms_a, state, 0)
         alone = self._alone(b, terms_b, state, 1) if alone is None else alone
         alone = self._left_out(a, terms_a, state, first) if alone is None else alone
+        alone = self._read_aside(b, terms_b, state, second) if alone is None else alone
         alone = self._early(b, terms_b, state, second) if alone is None else alone
         alone = self.sets_again(a, terms_a, state, first) if alone is None else alone
         alone = self.sets_again(b, terms_b, state, second) if alone is None else alone

@@ -292,6 +292,8 @@ class _Walk(Rounds):
         if question is not None:
             return self._split(question, state)
         if isinstance(a, Leave) and isinstance(b, Leave):
+                if alone is None and which == 1 and self._open_question(a, state, 0) is None:
+                    alone = self._read_aside(node, terms, state, state.sides[1])
             return self._compare_exits(a, b, state)
         if isinstance(a, Cut) and isinstance(b, Cut):
             self._nothing_owed(a, b, state)

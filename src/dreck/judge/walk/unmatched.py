@@ -333,6 +333,8 @@ class Unmatched(Walker):
             read = next((s for s in state.facts.steps("getattr") if s[3][1] == terms[0]), None)
             if read is None and not self._is_surely_given(node, terms[0]):
                 return None
+            if self._may_lack(node, terms[0], state):
+                return None
             used = frozenset() if read is None else frozenset({(read, True)})
         if not self._asks_in_vain(node, terms, "raises"):
             return None
@@ -340,6 +342,33 @@ class Unmatched(Walker):
         self.types.note(node, terms, outs, None)
         self._does(node, terms, outs, state, side)
         return used
+
+    def _may_lack(self, node: Do, term: Term, state: State) -> bool:
+        """Whether the module itself has objects that may be without an attribute."""
+        kind = self._type_here(term, state)
+        if own_names(kind) and len(own_names(kind)) == len(kind):
+            return not self.names.declared.has_surely(kind, str(node.detail))
+        trees = self.names.declared.trees
+        return any(lacks_at_times(str(node.detail), t) for t in trees)
+
+    def _read_aside(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
+        """The new version reads an attribute that every object of a declared class has once it is
+        made, where the old one need not.
+        """
+        if self.strict or node.kind != "getattr" or not self.names.is_steady(node.detail):
+            return None
+        if node.landing is not None or node.during is not None:
+            return None
+        kind = self._type_here(terms[0], state)
+        is_own = len(own_names(kind)) == len(kind)
+        if not is_own or not self.names.declared.has_surely(kind, str(node.detail)):
+            return None
+        if not self._asks_in_vain(node, terms, "does something: a property of a class elsewhere"):
+            return None
+        outs = [self.new(k) for k in result_kinds(node, None, self.names)]
+        self.types.note(node, terms, outs, None)
+        self._does(node, terms, outs, state, side)
+        return frozenset()
 
     def _may_be_moved(self, node: Do, terms: list[Term]) -> bool:
         """Whether a step only asks, or works a number out, and nobody waits for its failure."""
