@@ -15,6 +15,8 @@ A term is a nested tuple, so that terms compare, hash and copy for free:
 ``("tuple", ...)``     a tuple display; ``("slice", ...)`` likewise
 ``("sum", ...)``       a sum of products of whole numbers; ``("text", ...)`` texts in a row
 ``("divided", op, a, b)`` what ``//`` or ``%`` make of a whole number by a written one
+``("float", op, a, b)`` a sum, product or quotient that is a float; ``("number", op, a, b)`` one
+                       that is a float or a whole number
 ``("new", side, n, k)`` a new container of type k that only one version has made so far
 ``("adder", t)``       the bound ``append`` of a list, or ``add`` of a set
 ``("inserter", t)``    the bound ``insert`` of a list
@@ -42,6 +44,8 @@ CONTAINERS: Kinds = frozenset({"list", "set", "dict"})
 _MADE_OF: Mapping[str, Kinds] = {
     **dict.fromkeys(("sum", "divided"), frozenset({"int"})),
     **dict.fromkeys(("text", "as text", "filled"), frozenset({"str"})),
+    "float": frozenset({"float"}),
+    "number": frozenset({"int", "float"}),
 }
 _ONLY_NONE: Kinds = frozenset({"NoneType"})
 _ONLY_TEXT: Kinds = frozenset({"str"})
@@ -52,7 +56,9 @@ TRUE: Term = ("c", "bool", True)
 FALSE: Term = ("c", "bool", False)
 
 # Values that are told by what is in them, though each of them was made at some place.
-MADE = frozenset({"tuple", "slice", "sum", "divided", "text", "as text", "filled", "row"})
+MADE = frozenset(
+    {"tuple", "slice", "sum", "divided", "text", "as text", "filled", "row", "float", "number"}
+)
 _ENUM = "enum "
 _BOOL_HEADS = frozenset({"not", "is", "eq", "lt", "le", "truth", "in", "isa", "bound"})
 

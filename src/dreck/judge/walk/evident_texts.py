@@ -22,6 +22,7 @@ from ..world.answering import names_defined
 from ..world.doubts import doubted_in, of_many_kinds_in, spoken_of
 from ..world.types import names_in
 from .evident_lengths import speaks_of_arrays
+from .plain_numbers import AS_IT_IS, written_out
 from .states import State
 
 if TYPE_CHECKING:
@@ -30,10 +31,8 @@ if TYPE_CHECKING:
 # Steps of which texts are made.
 TEXT_STEPS = frozenset({"binop", "inplace", "show", "format"})
 _ONLY_TEXT: Kinds = frozenset({"str"})
-_BUILT_IN: Kinds = frozenset({"int", "bool", "float", "str", "NoneType"})
 # Where a value is put in, as it is or as a whole number.
 _PLACE = re.compile("%[sd]")
-_AS_IT_IS = (-1, ord("s"))
 # Methods that of all that a program has only texts have (and bytes, which a proof says).
 _OF_TEXTS_ALONE = frozenset(
     {"strip", "lstrip", "rstrip", "splitlines", "startswith", "endswith", "casefold"}
@@ -52,7 +51,7 @@ def text_of_evident(walker: Walker, node: Do, terms: Sequence[Term], state: Stat
         state: where the walk is.
     """
     if node.kind in ("show", "format"):
-        itself = len(terms) == 1 and node.detail in _AS_IT_IS
+        itself = len(terms) == 1 and node.detail in AS_IT_IS
         return _known(walker, terms[0], state) if itself else None
     if node.detail == "%":
         pattern, given = terms
@@ -93,18 +92,6 @@ def takes_for_text(walker: Walker, node: Do, term: Term) -> str:
     return shortened(source.value)
 
 
-def formatted(walker: Walker, node: Do, terms: Sequence[Term]) -> Term | None:
-    """A plain value as it is written out in braces, where one of the versions keeps texts with
-    braces in a table: that fails for numbers of thousands of digits only.
-    """
-    plain = len(terms) == 1 and node.detail in _AS_IT_IS and walker.keeps_patterns()
-    if node.kind != "format" or not plain or not walker.steady or walker.strict:
-        return None
-    if node.landing is not None or node.during is not None:
-        return None
-    return _written_out(walker, node, terms[0])
-
-
 def filled_braces(walker: Walker, node: Do, pattern: str, given: Sequence[Term]) -> Term | None:
     """The text that a known one becomes when plain values are put in its braces; None for braces
     that ask for more than a value as it is.
@@ -136,26 +123,12 @@ def filled_braces(walker: Walker, node: Do, pattern: str, given: Sequence[Term])
             place = several + names.index(name)
         else:
             return None
-        written = _written_out(walker, node, given[place])
+        written = written_out(walker, node, given[place])
         if written is None:
             return None
         pieces.append(written)
     mixed = {f[1] == "" for f in fields if f[1] is not None and not f[1].isidentifier()}
     return None if len(mixed) > 1 else joined(pieces, walker.kinds)
-
-
-def _written_out(walker: Walker, node: Do, term: Term) -> Term | None:
-    """A plain value as a text."""
-    kinds = kinds_of(term, walker.kinds)
-    if kinds == _ONLY_TEXT:
-        return term
-    if kinds is None or not kinds <= _BUILT_IN:
-        return None
-    about = shortened(node.source)
-    breaks = "a number of more than 4,300 digits, which is not written out"
-    if not walker.ledger.grant(AssumptionKind.NO_EFFECT, about, breaks):
-        return None
-    return ("as text", term)
 
 
 def _filled(walker: Walker, node: Do, pattern: Term, given: Sequence[Term]) -> Term | None:

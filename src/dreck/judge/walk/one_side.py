@@ -15,9 +15,10 @@ from ..values.facts import Fact
 from ..ir.graph import Cut, Do, Drop, Graph, Landing, Leave, Load, Node, Put, Slot, Test, reachable
 from . import mappings
 from .evident_lengths import is_evidently_measured, is_measured_somewhere
-from .evident_texts import TEXT_STEPS, filled_braces, formatted, text_of_evident
+from .evident_texts import TEXT_STEPS, filled_braces, text_of_evident
 from .memory import Memory
 from .parts_of_lists import LENGTH, parts_read
+from .plain_numbers import formatted, number_worked_out
 from .texts_worked_out import worked_out
 from .states import Hypothesis, Parted, Path, Place, Side, State, Used, Value, operand_term
 from ..values.terms import (
@@ -80,6 +81,7 @@ class Walker:
     steady: bool = False  # what both sides ask again has the answer it had, under an assumption
     takes_evident: bool = True  # for what a value evidently is it is taken, under an assumption
     takes_flags: bool = False  # what is only asked whether it is true is a truth, under one, too
+    takes_numbers: bool = False  # no number is too large, under an assumption too
     kinds: dict[int, Kinds] = field(default_factory=dict)
     origins: dict[int, str] = field(
         default_factory=dict
@@ -361,9 +363,9 @@ class Walker:
             return self._size(node, terms, state, made_here=True)
         if node.kind in ("in", "getitem"):
             return mappings.asked(self, node, terms, state)
-        written = formatted(self, node, terms)
-        if written is not None:
-            return written
+        made = formatted(self, node, terms) or number_worked_out(self, node, terms)
+        if made is not None:
+            return made
         if node.kind in TEXT_STEPS and self.takes_evident:
             return text_of_evident(self, node, terms, state)
         if node.kind == "getattr":

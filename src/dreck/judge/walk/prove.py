@@ -17,7 +17,7 @@ from __future__ import annotations
 import sys
 from collections.abc import Iterator, Mapping
 from contextlib import contextmanager
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from .aim import Plain, aimed
 from ..world.around import Names
@@ -25,6 +25,7 @@ from ..values.facts import Fact, Facts
 from ..ir.graph import Cut, Do, Graph, Leave, Node, Slot
 from ..world.hints import class_of_annotation, class_or_none_of_annotation, kinds_of_annotation
 from .evident_flags import evident_flags
+from .plain_numbers import works_numbers_out
 from .evident_numbers import evident_numbers
 from .memory import Numbering
 from .patience import Patience
@@ -101,11 +102,13 @@ class _Way:
         steady: what is asked again has the answer that it had.
         evident: values are taken for what they evidently are.
         flags: what is only asked whether it is true is a truth.
+        numbers: no number is too large to be written out, or for a float.
     """
 
     steady: bool = True
     evident: bool = True
     flags: bool = False
+    numbers: bool = False
 
     def walk(
         self, before: Graph, after: Graph, names: Names, strict: bool, paths: list[Path] | None
@@ -119,6 +122,7 @@ class _Way:
             self.steady,
             takes_evident=self.evident,
             takes_flags=self.flags,
+            takes_numbers=self.numbers,
             paths=paths,
             most=MOST_STEADY_STEPS if self.steady else MOST_STEPS,
         )
@@ -141,14 +145,18 @@ def _in_ways(
     if strict or isinstance(found, Proved):
         return found, plain
     again = walked(steady)
-    if not isinstance(again, Proved) and evident_flags(before, after):
+    flags = not isinstance(again, Proved) and bool(evident_flags(before, after))
+    if flags:
         steady = _Way(flags=True)
+        again = walked(steady)
+    if not isinstance(again, Proved) and works_numbers_out(before, after):
+        steady = _Way(flags=flags, numbers=True)
         again = walked(steady)
     if not isinstance(again, Proved):
         return found, _Way()
     if any(a.kind is AssumptionKind.AS_USED for a in again.assumptions):
         # what both sides ask of a value alike does not have to be what it evidently is
-        unseen = _Way(evident=False, flags=steady.flags)
+        unseen = replace(steady, evident=False)
         plainer = walked(unseen)
         if isinstance(plainer, Proved):
             return plainer, unseen
@@ -189,7 +197,7 @@ class _Walk(Rounds):
         if self.types.contradicted and self.types.trusts_elements:
             # what was put in may have been taken out again before that was seen
             paths: list[Path] | None = None if self.paths is None else []
-            way = _Way(self.steady, self.takes_evident, self.takes_flags)
+            way = _Way(self.steady, self.takes_evident, self.takes_flags, self.takes_numbers)
             again = way.walk(self.before, self.after, self.names, self.strict, paths)
             again.types.trusts_elements = False
             again.most = self.most
@@ -284,6 +292,8 @@ class _Walk(Rounds):
                     alone = self.sets_again(node, terms, state, state.sides[which])
                 if alone is None and which == 0 and self._open_question(b, state, 1) is None:
                     alone = self._left_out(node, terms, state, state.sides[0])
+                if alone is None and which == 1 and self._open_question(a, state, 0) is None:
+                    alone = self._read_aside(node, terms, state, state.sides[1])
                 return None if alone is None else used | alone
         return None
 
@@ -292,8 +302,6 @@ class _Walk(Rounds):
         if question is not None:
             return self._split(question, state)
         if isinstance(a, Leave) and isinstance(b, Leave):
-                if alone is None and which == 1 and self._open_question(a, state, 0) is None:
-                    alone = self._read_aside(node, terms, state, state.sides[1])
             return self._compare_exits(a, b, state)
         if isinstance(a, Cut) and isinstance(b, Cut):
             self._nothing_owed(a, b, state)

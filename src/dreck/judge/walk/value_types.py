@@ -39,6 +39,7 @@ _TERMS = {
     "as text": "str",
     "filled": "str",
     "slice": "slice",
+    "float": "float",
 }
 
 
@@ -83,6 +84,8 @@ class ValueTypes:
             return frozenset({own(term[1])})
         if head in _TERMS:
             return frozenset({Atom(_TERMS[head])})
+        if head == "number":
+            return of_class("float")
         return (
             ANYTHING
             if head in ("unbound", "helper", "adder", "inserter", "listed")
