@@ -816,3 +816,75 @@ def best(slots: list[int]):
         if slot < 2:
             return slot
     return at
+
+#: tries that are counted and not read, and a flag -> proved
+def hail(call, boat, most: int):
+    tries = 0
+    answered = False
+    while not answered and tries < most:
+        tries += 1
+        if call(boat):
+            answered = True
+    return answered
+#: becomes
+def hail(call, boat, most: int):
+    for _ in range(most):
+        if call(boat):
+            return True
+    return False
+
+#: one try less -> differs
+def hail(call, boat, most: int):
+    tries = 0
+    while tries < most:
+        tries += 1
+        if call(boat):
+            return True
+    return False
+#: becomes
+def hail(call, boat, most: int):
+    for _ in range(1, most):
+        if call(boat):
+            return True
+    return False
+
+#: rounds from another number on -> proved-under as-used
+def hail(call, boat, most):
+    for _ in range(1, most + 1):
+        if call(boat):
+            return True
+    return False
+#: becomes
+def hail(call, boat, most):
+    for _ in range(most):
+        if call(boat):
+            return True
+    return False
+
+#: rounds from another number on, whose number is handed back -> differs
+def hail(call, boat, most: int):
+    number = 0
+    for number in range(1, most + 1):
+        if call(boat):
+            break
+    return number
+#: becomes
+def hail(call, boat, most: int):
+    number = 0
+    for number in range(most):
+        if call(boat):
+            break
+    return number
+
+#: rounds up to anything, to a number too -> unproved
+def hail(call, boat, most):
+    for _ in range(1, most.tries() + 1):
+        if call(boat):
+            return True
+    return False
+#: becomes
+def hail(call, boat, most):
+    for _ in range(most.tries()):
+        if call(boat):
+            return True
+    return False

@@ -88,6 +88,7 @@ class _Work:
                 )
             elif isinstance(statement, ast.For) and not statement.orelse:
                 made = self._ranged(statement) or self._numbered(statement)
+                made = made or self._only_repeated(statement)
             looped = statement if made is None else made
             if isinstance(looped, ast.For) and not looped.orelse:
                 told = self._first_by_flag(looped, statement)
@@ -138,6 +139,8 @@ class _Work:
             return None
         first = begins.value + is_first  # type: ignore[operator]
         more = isinstance(test.ops[0], ast.LtE) + is_first
+        if not any(reads(place, s) for s in body):
+            first, more = 0, more - first  # only how many there are counts
         numbers = [_plus(copied(end), more)]
         if first != 0:
             numbers.insert(0, ast.Constant(first))
@@ -194,6 +197,31 @@ class _Work:
             text = ast.unparse(inner.args[0])
             self.rests_on.append(Assumption(AssumptionKind.STABLE_READ, text, breaks))
         return made
+
+    def _only_repeated(self, loop: ast.For) -> ast.For | None:
+        """A loop over whole numbers that nobody reads, as one that begins at 0."""
+        asked = loop.iter
+        if not isinstance(asked, ast.Call) or not is_called(asked, "range") or len(asked.args) != 2:
+            return None
+        begins = asked.args[0]
+        if not isinstance(loop.target, ast.Name) or not self._is_builtin("range"):
+            return None
+        if (
+            not isinstance(begins, ast.Constant)
+            or type(begins.value) is not int
+            or not begins.value
+        ):
+            return None
+        place = loop.target.id
+        if any(reads(place, s) for s in loop.body) or self._is_read_outside(place, loop):
+            return None
+        end, more = _without_more(asked.args[1])
+        if not self._is_one_number(end, loop):
+            return None
+        end = _plus(copied(end), more - begins.value)
+        goes = ast.copy_location(ast.Call(asked.func, [end], []), asked)
+        made = ast.For(loop.target, goes, loop.body, [])
+        return ast.copy_location(made, loop)
 
     def _numbered(self, loop: ast.For) -> ast.For | None:
         """A loop over places and elements that asks for an element by its place, or never for the
@@ -528,6 +556,14 @@ def _plus(node: ast.expr, more: int) -> ast.expr:
     if isinstance(node, ast.Constant):
         return ast.Constant(node.value + more)  # type: ignore[operator]
     return ast.BinOp(node, ast.Add(), ast.Constant(more)) if more else node
+
+
+def _without_more(node: ast.expr) -> tuple[ast.expr, int]:
+    """A number without the constant that is added to it, and that."""
+    if isinstance(node, ast.BinOp) and isinstance(node.op, ast.Add):
+        if isinstance(node.right, ast.Constant) and type(node.right.value) is int:
+            return node.left, node.right.value
+    return node, 0
 
 
 def _is_element(node: ast.expr, text: str, place: str) -> bool:
