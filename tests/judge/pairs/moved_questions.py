@@ -271,3 +271,119 @@ def tell(passage: dict[str, str]) -> str:
     lock = passage["lock"]
     passage["lock"] = "upper"
     return passage["boat"] + lock
+
+#: a reason is written where nobody may ask for it -> proved-under no-effect+stable-read
+def admit(boat, lock, on_refuse=None):
+    if boat.kind in lock.kinds:
+        if lock.is_free():
+            return lock.fill(boat)
+        else:
+            if on_refuse is not None:
+                on_refuse(boat, "not free")
+            return []
+    else:
+        if on_refuse is not None:
+            on_refuse(boat, "unknown kind %r" % boat.kind)
+        return []
+#: becomes
+def admit(boat, lock, on_refuse=None):
+    if boat.kind not in lock.kinds:
+        return _refuse(boat, "unknown kind %r" % boat.kind, on_refuse)
+    if not lock.is_free():
+        return _refuse(boat, "not free", on_refuse)
+    return lock.fill(boat)
+
+def _refuse(boat, why, on_refuse):
+    if on_refuse is not None:
+        on_refuse(boat, why)
+    return []
+
+#: a text that is no longer written where nobody asks for it -> proved-under no-effect
+def tell(boat, log):
+    text = f"{boat} waits"
+    if log is not None:
+        log.write(text)
+#: becomes
+def tell(boat, log):
+    if log is not None:
+        log.write(f"{boat} waits")
+
+#: a class that does something when it is written out -> differs
+class Boat:
+    def __init__(self):
+        self.told = 0
+
+    def __str__(self):
+        self.told += 1
+        return "boat"
+
+def tell(boat: Boat, late: bool):
+    if late:
+        print(f"{boat} waits")
+    return boat.told
+#: becomes
+class Boat:
+    def __init__(self):
+        self.told = 0
+
+    def __str__(self):
+        self.told += 1
+        return "boat"
+
+def tell(boat: Boat, late: bool):
+    text = f"{boat} waits"
+    if late:
+        print(text)
+    return boat.told
+
+#: a number is asked for where nobody may ask for the text -> differs
+def tell(level: int | None, log: list):
+    if level is not None:
+        log.append("level %d" % level)
+#: becomes
+def tell(level: int | None, log: list):
+    text = "level %d" % level
+    if level is not None:
+        log.append(text)
+
+#: a list grows before it is written out -> differs
+def tell(boats: list, boat: str):
+    boats.append(boat)
+    return f"{boats}"
+#: becomes
+def tell(boats: list, boat: str):
+    text = f"{boats}"
+    boats.append(boat)
+    return text
+
+#: somebody waits for a text that cannot be written -> differs
+class Boat:
+    name = "Rana"
+
+    @property
+    def title(self):
+        return "%s %s" % (self.name, {}["rank"])
+
+def tell(boat: Boat, log: list):
+    try:
+        if log:
+            return f"{boat.title} waits"
+        return "nothing"
+    except KeyError:
+        return "no rank"
+#: becomes
+class Boat:
+    name = "Rana"
+
+    @property
+    def title(self):
+        return "%s %s" % (self.name, {}["rank"])
+
+def tell(boat: Boat, log: list):
+    try:
+        text = f"{boat.title} waits"
+        if log:
+            return text
+        return "nothing"
+    except KeyError:
+        return "no rank"

@@ -33,6 +33,7 @@ TEXT_STEPS = frozenset({"binop", "inplace", "show", "format"})
 _ONLY_TEXT: Kinds = frozenset({"str"})
 # Where a value is put in, as it is or as a whole number.
 _PLACE = re.compile("%[sd]")
+_AS_TEXT = re.compile("%[sra]")
 # Methods that of all that a program has only texts have (and bytes, which a proof says).
 _OF_TEXTS_ALONE = frozenset(
     {"strip", "lstrip", "rstrip", "splitlines", "startswith", "endswith", "casefold"}
@@ -129,6 +130,16 @@ def filled_braces(walker: Walker, node: Do, pattern: str, given: Sequence[Term])
         pieces.append(written)
     mixed = {f[1] == "" for f in fields if f[1] is not None and not f[1].isidentifier()}
     return None if len(mixed) > 1 else joined(pieces, walker.kinds)
+
+
+def is_plainly_filled(pattern: str, given: Term) -> bool:
+    """Whether a pattern asks for as many values, as they are, as it gets.
+
+    >>> is_plainly_filled("%s: %r", ("tuple", ("s", 1), ("s", 2)))
+    True
+    """
+    several = len(given) - 1 if given[0] == "tuple" else 1
+    return len(_AS_TEXT.findall(pattern)) == several and "%" not in _AS_TEXT.sub("", pattern)
 
 
 def _filled(walker: Walker, node: Do, pattern: Term, given: Sequence[Term]) -> Term | None:

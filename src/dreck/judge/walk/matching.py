@@ -204,10 +204,13 @@ class Matching(Unmatched):
         return bool(_FILLED.sub("", str(terms[0][2])))
 
     def _asks_in_passing(self, node: Do, terms: list[Term], state: State) -> bool:
-        """Whether both sides ask how long something is while one of them has read something early,
-        which that may be taken not to change.
+        """Whether both sides ask how long something is, calculate or write a text while one of them
+        has read something early, which that may be taken not to change.
         """
-        if not state.owed or node.landing is not None or not self._asks_length(node, terms):
+        if not state.owed or node.landing is not None:
+            return False
+        works_out = self._is_arithmetic(node, terms) or self._writes_out(node, terms)
+        if not works_out and not self._asks_length(node, terms):
             return False
         about = shortened(node.source)
         breaks = f"a value for which `{about}` does something"

@@ -28,6 +28,7 @@ from ..world.doubts import asked_whether_in, doubted_in, of_many_kinds_in, spoke
 from ..world.declared import lacks_at_times
 from ..world.exact_types import may_be_of_two
 from ..world.types import Type, names_in, own_names, without_none
+from .evident_texts import is_plainly_filled
 from .one_side import Walker, asked_for
 from ..face.wording import say, shortened
 
@@ -53,6 +54,7 @@ class Unmatched(Walker):
         """
         side = state.sides[which]
         again = node.kind in AGAIN or self._is_arithmetic(node, terms)
+        again = again or self._writes_out(node, terms)
         if self.strict or not again or node.during is not None:
             return None
         if node.kind == "hash":
@@ -353,17 +355,21 @@ class Unmatched(Walker):
 
     def _read_aside(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
         """The new version reads an attribute that every object of a declared class has once it is
-        made, where the old one need not.
+        made, or writes a text, where the old one need not.
         """
-        if self.strict or node.kind != "getattr" or not self.names.is_steady(node.detail):
+        if self.strict or node.landing is not None or node.during is not None:
             return None
-        if node.landing is not None or node.during is not None:
+        what = "does something: a property of a class elsewhere"
+        if node.kind == "getattr":
+            kind = self._type_here(terms[0], state)
+            is_own = len(own_names(kind)) == len(kind) and self.names.is_steady(node.detail)
+            if not is_own or not self.names.declared.has_surely(kind, str(node.detail)):
+                return None
+        elif self._writes_out(node, terms):
+            what = "does something, or raises"
+        else:
             return None
-        kind = self._type_here(terms[0], state)
-        is_own = len(own_names(kind)) == len(kind)
-        if not is_own or not self.names.declared.has_surely(kind, str(node.detail)):
-            return None
-        if not self._asks_in_vain(node, terms, "does something: a property of a class elsewhere"):
+        if not self._asks_in_vain(node, terms, what):
             return None
         outs = [self.new(k) for k in result_kinds(node, None, self.names)]
         self.types.note(node, terms, outs, None)
@@ -374,7 +380,8 @@ class Unmatched(Walker):
         """Whether a step only asks, or works a number out, and nobody waits for its failure."""
         if self.strict or node.landing is not None or node.during is not None:
             return False
-        return node.kind in ("getattr", "compare", "truth") or self._is_arithmetic(node, terms)
+        asks = node.kind in ("getattr", "compare", "truth")
+        return asks or self._is_arithmetic(node, terms) or self._writes_out(node, terms)
 
     def _reads_entry(self, node: Do, terms: list[Term]) -> bool:
         """Whether a step reads what is under a written key that nobody asks for being there, and no
@@ -388,6 +395,16 @@ class Unmatched(Walker):
         if any(f"[{terms[1][2]!r}]" in doubted_in(t) for t in trees):
             return False
         return not any(names_defined(n, trees) for n in ("__getitem__", "__missing__"))
+
+    def _writes_out(self, node: Do, terms: list[Term]) -> bool:
+        """Whether a step only puts values into a text as they are, and no class of the module says
+        how that is done.
+        """
+        if self.names.declared.has_format():
+            return False
+        if node.kind == "binop" and node.detail == "%":
+            return terms[0][:2] == ("c", "str") and is_plainly_filled(terms[0][2], terms[1])
+        return node.kind in ("show", "join") or (node.kind == "format" and len(terms) == 1)
 
     def _is_arithmetic(self, node: Do, terms: list[Term]) -> bool:
         """Whether a step adds, takes away or multiplies, and one of the two is a number for sure,
