@@ -16,6 +16,7 @@ import ast
 from ...outline import all_nodes, copied
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.around import Names
+from ..world.operators import may_act
 from ..world.scope import FunctionNode
 from .form_work import FormWork
 from .what_is_gone_through import is_builtin, is_list, stores
@@ -118,6 +119,8 @@ class _Generators(FormWork, ast.NodeTransformer):
             return ast.copy_location(kind(given.elt, given.generators), node)
         if isinstance(given, _CHOSEN):
             return node
+        if may_act("len", self.names.declared.trees):
+            return node  # a list is made of what says how long it is
         each = self.numbered("each")
         through = ast.comprehension(ast.Name(each, ast.Store()), given, [], 0)
         self.changed = True

@@ -16,6 +16,7 @@ from ..face.verdict import Assumption, AssumptionKind
 from ..face.wording import shortened
 from ..world.around import Names
 from ..world.names import is_from
+from ..world.operators import may_act
 from ..world.scope import FunctionNode
 from .form_work import FormWork, names_bound
 from .stand_ins import note_stand_in
@@ -273,6 +274,8 @@ class _Work(FormWork):
             held = key
         else:
             if often > 1 and not self._may_be_read_once(key):
+                return None
+            if often > 2 and may_act("hash", self.names.declared.trees):
                 return None
             held = ast.Name(self.numbered(f"{name}.key"), ast.Load())
             note_stand_in(self.function, held.id, ast.unparse(key))

@@ -9,10 +9,11 @@ call of that name in the module hands it anything else. A proof that takes it fo
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 
 from ...outline import all_nodes, child_nodes
 from ..ir.graph import Do, Graph, Load, Node, Put, Slot, reachable
+from ..world.operators import may_act
 
 _ORDER = ("<", "<=", ">", ">=")
 _EQUALITY = ("==", "!=")
@@ -24,7 +25,7 @@ _OF_NUMBERS = frozenset({"abs", "print", "round"})
 _ARITHMETIC = frozenset({"binop", "inplace", "unary"})
 
 
-def evident_numbers(before: Graph, after: Graph, trees: Iterable[ast.Module]) -> list[str]:
+def evident_numbers(before: Graph, after: Graph, trees: Sequence[ast.Module]) -> list[str]:
     """The parameters that a proof may take for numbers, where one of the versions needs to know.
 
     Args:
@@ -39,8 +40,8 @@ def evident_numbers(before: Graph, after: Graph, trees: Iterable[ast.Module]) ->
         and all(_may_be_number(name, g) for g in (before, after))
         and _is_evident(name, graphs)
     ]
-    if not found:
-        return []
+    if not found or any(may_act(o, trees) for o in _ORDER):
+        return []  # an object of the module is compared in order just as well
     calls = [c for tree in trees for c in _calls_of(before.name, tree)]
     return [n for n in found if not any(_hands_another_kind(*c, n, before) for c in calls)]
 

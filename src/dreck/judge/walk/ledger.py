@@ -13,6 +13,7 @@ from dataclasses import dataclass, field
 from ...outline import all_nodes
 from ..face.verdict import Assumption, AssumptionKind
 from ..world.declared import ClassFacts, Declarations
+from ..world.operators import has_order_of_its_own
 from ..world.types import (
     NUMBERS,
     PARTIAL,
@@ -88,6 +89,8 @@ class Ledger:
         classes of the module, which order as they say or not at all.
         """
         if self.strict or not self.may_be_ordered(kinds):
+            return False
+        if not all(map(_is_known, kinds)) and any(map(has_order_of_its_own, self.declared.trees)):
             return False
         unsure = next(
             (i for i, k in enumerate(kinds) if not _is_known(k) or "float" in names_in(k)), 0

@@ -31,6 +31,7 @@ from ..world.classes import looks_into_objects
 from ..world.doubts import given_other_kinds_in, spoken_of
 from ..world.loggers import LOGGING, loggers_of
 from ..world.answering import has_own_arithmetic
+from ..world.operators import may_act
 from ..world.types import names_in, of_class
 from .evident_lengths import speaks_of_arrays
 from .evident_texts import takes_for_text
@@ -94,8 +95,9 @@ class Matching(Unmatched):
             return frozenset(used) | used_a | used_b | self._apart(a, b, terms_a, terms_b, state)
         used |= used_a | used_b
         in_vain = self._asks_in_passing(a, terms_a, state)
+        acts = self._acts(a, terms_a)
         if not in_vain:
-            self._nothing_owed(a, b, state)
+            self._nothing_owed(a, b, state, acts=acts)
         if (a.landing or b.landing) and a.kind not in MAY_NOT_RAISE:
             if not self._only_logs(a, b, terms_a):
                 used |= self._both_raise(a, b, state)
@@ -110,12 +112,12 @@ class Matching(Unmatched):
             self._forget_fields(a, terms_a, state, put)
             if put:
                 stored(a, terms_a, state)
-        if a.kind in AGAIN and a.during is None:
+        if a.kind in AGAIN and a.during is None and not acts:
             state.facts = state.facts.seeing(step_done(a, terms_a, results[0])).seeing(
                 step_done(b, terms_b, results[1])
             )
         elif a.kind not in QUIET and not in_vain and not self._only_works_out(a):
-            changed = "" if put else self._stored(a)
+            changed = "" if put else self._stored(a, terms_a)
             state.facts = state.facts.forgetting_steps(changed, self.compared)
         return frozenset(used)
 
@@ -210,6 +212,8 @@ class Matching(Unmatched):
         if not state.owed or node.landing is not None:
             return False
         works_out = self._is_arithmetic(node, terms) or self._writes_out(node, terms)
+        if works_out and self._acts(node, terms):
+            return False
         if not works_out and not self._asks_length(node, terms):
             return False
         about = shortened(node.source)
@@ -221,7 +225,8 @@ class Matching(Unmatched):
         if node.kind != "call" or len(terms) != 2 or node.detail != ((False,), (), ()):
             return False
         named = terms[0][0] == "s" and self.origins.get(terms[0][1]) == "len"
-        return named and self.names.is_builtin("len")
+        acts = may_act("len", self.names.declared.trees)
+        return named and self.names.is_builtin("len") and not acts
 
     def _is_there(self, node: Do, terms: list[Term], state: State) -> None:
         """What was asked for an attribute that None lacks, or for an item, is not None."""
@@ -243,13 +248,13 @@ class Matching(Unmatched):
         kept_here = put and (
             self._made_here(terms[0]) or self._keeps_attributes(node, terms[0], state)
         )
-        stored = "" if kept_here else self._stored(node)
+        stored = "" if kept_here else self._stored(node, terms)
         # a list that grows has grown under all its names; an attribute may be an entry of a dict
         entries = (THERE, ENTRY) if node.kind == "setattr" else (LENGTH, THERE, ENTRY)
         if put or node.kind in ("inplace", "setattr"):
             for key in [k for k in state.fields if k[1] in entries]:
                 del state.fields[key]
-        if node.kind in AGAIN or stored == "":
+        if (node.kind in AGAIN and not self._acts(node, terms)) or stored == "":
             return
         kept = {} if stored is None else {k: v for k, v in state.fields.items() if k[1] != stored}
         state.fields.clear()
@@ -268,13 +273,14 @@ class Matching(Unmatched):
         about, breaks = shortened(node.source), "a dict that holds the attributes of an object"
         return self.ledger.grant(AssumptionKind.STABLE_READ, about, breaks)
 
-    def _stored(self, node: Do) -> str | None:
+    def _stored(self, node: Do, terms: list[Term]) -> str | None:
         """The attribute that a step sets, an empty text for mere arithmetic, None for anything
         else.
         """
         if node.kind == "setattr":
             return str(node.detail) if self.names.is_steady(node.detail) else None
-        return "" if node.kind in ("binop", "inplace", "unary") else None
+        calculates = node.kind in ("binop", "inplace", "unary") and not self._acts(node, terms)
+        return "" if calculates else None
 
     def _as_before(
         self, a: Do, b: Do, terms_a: list[Term], terms_b: list[Term], state: State, used: set[Fact]
@@ -313,11 +319,11 @@ class Matching(Unmatched):
             found = True
         return found
 
-    def _nothing_owed(self, a: Node, b: Node, state: State) -> None:
+    def _nothing_owed(self, a: Node, b: Node, state: State, *, acts: bool = False) -> None:
         """Before anything is done that others can see, both versions have read and asked the
         same.
         """
-        if state.owed and not (isinstance(a, Do) and a.kind in AGAIN):
+        if state.owed and (acts or not (isinstance(a, Do) and a.kind in AGAIN)):
             raise self._parted(a, b)
 
     def _operands(self, node: Do, state: State, side: int) -> tuple[list[Term], Used]:

@@ -20,6 +20,7 @@ from contextlib import contextmanager
 from dataclasses import dataclass, field, replace
 
 from .aim import Plain, aimed
+from ..world.operators import may_act
 from ..world.around import Names
 from ..values.facts import Fact, Facts
 from ..ir.graph import Cut, Do, Graph, Leave, Node, Slot
@@ -224,7 +225,8 @@ class _Walk(Rounds):
         trees = self.names.declared.trees
         taken = self.steady and self.takes_evident
         numbers = evident_numbers(self.before, self.after, trees) if taken else []
-        flags = evident_flags(self.before, self.after) if self.takes_flags else []
+        acts = may_act("truth", trees)
+        flags = evident_flags(self.before, self.after) if self.takes_flags and not acts else []
         for name, annotation in zip(self.before.parameters, self.before.annotations, strict=True):
             kinds = kinds_of_annotation(annotation, self.names)
             if name in numbers and self.ledger.as_used(name, "a number"):

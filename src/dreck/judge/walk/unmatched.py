@@ -12,6 +12,7 @@ from ..values.terms import (
     FALSE,
     NONE,
     NUMBERS,
+    PLAIN,
     TRUE,
     WHOLE,
     Term,
@@ -27,6 +28,7 @@ from ..world.answering import names_defined, setting_acts
 from ..world.doubts import asked_whether_in, doubted_in, of_many_kinds_in, spoken_of
 from ..world.declared import lacks_at_times
 from ..world.exact_types import may_be_of_two
+from ..world.operators import may_act
 from ..world.types import Type, names_in, own_names, without_none
 from .evident_texts import is_plainly_filled
 from .one_side import Walker, asked_for
@@ -55,7 +57,7 @@ class Unmatched(Walker):
         side = state.sides[which]
         again = node.kind in AGAIN or self._is_arithmetic(node, terms)
         again = again or self._writes_out(node, terms)
-        if self.strict or not again or node.during is not None:
+        if self.strict or not again or node.during is not None or self._acts(node, terms):
             return None
         if node.kind == "hash":
             if not self.ledger.hashable(node.source, self.types.of(terms[0])):
@@ -380,6 +382,8 @@ class Unmatched(Walker):
         """Whether a step only asks, or works a number out, and nobody waits for its failure."""
         if self.strict or node.landing is not None or node.during is not None:
             return False
+        if self._acts(node, terms):
+            return False
         asks = node.kind in ("getattr", "compare", "truth")
         return asks or self._is_arithmetic(node, terms) or self._writes_out(node, terms)
 
@@ -395,6 +399,17 @@ class Unmatched(Walker):
         if any(f"[{terms[1][2]!r}]" in doubted_in(t) for t in trees):
             return False
         return not any(names_defined(n, trees) for n in ("__getitem__", "__missing__"))
+
+    def _acts(self, node: Do, terms: list[Term]) -> bool:
+        """Whether the module itself has a class whose objects do something when they are asked
+        that, and one of some values may be of it.
+        """
+        signs = ("compare", "binop", "inplace", "unary")
+        operator = str(node.detail) if node.kind in signs else node.kind
+        if not may_act(operator, self.names.declared.trees):
+            return False
+        every = [p for t in terms for p in (t[1:] if t[0] == "tuple" else (t,))]
+        return any(_may_be_of_the_module(self.types.of(t)) for t in every)
 
     def _writes_out(self, node: Do, terms: list[Term]) -> bool:
         """Whether a step only puts values into a text as they are, and no class of the module says
@@ -583,6 +598,17 @@ class Unmatched(Walker):
         side.env[node.outs[0]] = negated(answer) if node.detail == "!=" else answer
         side.node = node.next
         return frozenset()
+
+
+def _may_be_of_the_module(kind: Type) -> bool:
+    """Whether a value of a type, or anything that it holds, may be an object of a class of the
+    module.
+    """
+    for atom in kind:
+        holds = atom.name not in PLAIN and not atom.args
+        if holds or any(map(_may_be_of_the_module, atom.args)):
+            return True
+    return False
 
 
 def _are_apart(one: Term, other: Term) -> bool:
