@@ -28,6 +28,7 @@ from .terms import (
     members_of_kind,
     negated,
 )
+from .text_methods import follows, worked_out
 
 _TEXT_OR_NONE: Kinds = frozenset({"str", "NoneType"})
 
@@ -133,7 +134,7 @@ class Facts:
             return ("tuple", *(part for part, _ in parts)), frozenset().union(
                 *(used for _, used in parts)
             )
-        if term[0] != "s" and term[0] not in ("not", "is", "eq", "lt", "le"):
+        if term[0] not in ("s", "not", "is", "eq", "lt", "le", "asked"):
             return term, frozenset()
         kinds = kinds_of(term, self._kinds)
         if kinds == BOOL:
@@ -193,6 +194,8 @@ class Facts:
             return self._identity_with_none(subject)
         if head == "isa":
             return self._by_class(atom)
+        if head == "asked":
+            return self._of_text(atom)
         if head == "truth":
             return self._truth(subject)
         if is_agreement(atom, self._kinds):
@@ -205,6 +208,41 @@ class Facts:
                 return told
         if head in ("eq", "lt", "le"):
             return self._by_range(atom)
+        return None
+
+    def _of_text(self, atom: Term) -> Decision | None:
+        """What a text answers, where it is known, or by what else it begins or ends with."""
+        text, used = self.resolve(atom[2])
+        if is_const(text):
+            answer = worked_out((*atom[:2], text, *atom[3:]))
+            return (bool(answer[2]), used) if is_const(answer) else None
+        for known, value in self.about(atom[2]):
+            told = follows(atom, known, value) if known[0] == "asked" else None
+            if told is not None:
+                return told, frozenset({(known, value)})
+        if atom[3:] and atom[3][0] == "tuple":
+            return self._of_one_of_them(atom)
+        return None
+
+    def _of_one_of_them(self, atom: Term) -> Decision | None:
+        """Whether a text begins, or ends, with one of some texts, by what is known of each."""
+        told = [self.decide((*atom[:3], text)) for text in atom[3][1:]]
+        yes = next((t for t in told if t is not None and t[0]), None)
+        if yes is not None:
+            return yes
+        if None in told:
+            return None
+        return False, frozenset[Fact]().union(*(t[1] for t in told if t is not None))
+
+    def _begins_otherwise(self, subject: Term, other: Term) -> Decision | None:
+        """That a text is not another one, which would answer otherwise."""
+        if other[1] != "str":
+            return None
+        for known, value in self.about(subject):
+            if known[0] == "asked" and known[2] == subject:
+                answer = worked_out((*known[:2], other, *known[3:]))
+                if is_const(answer) and answer[2] is not value:
+                    return False, frozenset({(known, value)})
         return None
 
     def _emptiness(self, subject: Term) -> Decision | None:
@@ -289,8 +327,10 @@ class Facts:
         subject, bound = (left, right) if is_const(right) else (right, left)
         facts = [f for f in self.about(subject) if f[0][0] in ("eq", "lt", "le")]
         if head == "eq":
-            apart = self._other_constant(subject, bound, facts) or self._last_member(
-                subject, bound, facts
+            apart = (
+                self._other_constant(subject, bound, facts)
+                or self._last_member(subject, bound, facts)
+                or self._begins_otherwise(subject, bound)
             )
             if apart is not None:
                 return apart

@@ -17,6 +17,7 @@ A term is a nested tuple, so that terms compare, hash and copy for free:
 ``("divided", op, a, b)`` what ``//`` or ``%`` make of a whole number by a written one
 ``("float", op, a, b)`` a sum, product or quotient that is a float; ``("number", op, a, b)`` one
                        that is a float or a whole number
+``("asked", ...)``     what a text answers, and ``cut``, ``counted``, ``method``: see text_methods.py
 ``("new", side, n, k)`` a new container of type k that only one version has made so far
 ``("adder", t)``       the bound ``append`` of a list, or ``add`` of a set
 ``("inserter", t)``    the bound ``insert`` of a list
@@ -43,7 +44,8 @@ BOOL: Kinds = frozenset({"bool"})
 CONTAINERS: Kinds = frozenset({"list", "set", "dict"})
 _MADE_OF: Mapping[str, Kinds] = {
     **dict.fromkeys(("sum", "divided"), frozenset({"int"})),
-    **dict.fromkeys(("text", "as text", "filled"), frozenset({"str"})),
+    **dict.fromkeys(("text", "as text", "filled", "cut"), frozenset({"str"})),
+    "counted": frozenset({"int"}),
     "float": frozenset({"float"}),
     "number": frozenset({"int", "float"}),
 }
@@ -58,9 +60,10 @@ FALSE: Term = ("c", "bool", False)
 # Values that are told by what is in them, though each of them was made at some place.
 MADE = frozenset(
     {"tuple", "slice", "sum", "divided", "text", "as text", "filled", "row", "float", "number"}
+    | {"cut", "counted", "method"}
 )
 _ENUM = "enum "
-_BOOL_HEADS = frozenset({"not", "is", "eq", "lt", "le", "truth", "in", "isa", "bound"})
+_BOOL_HEADS = frozenset({"not", "is", "eq", "lt", "le", "truth", "in", "isa", "bound", "asked"})
 
 
 def const(value: object) -> Term:

@@ -27,6 +27,7 @@ from ..values.terms import (
     negated,
     truth_of,
 )
+from ..values.text_methods import answer_of, contains, method_of, slice_of
 from ..values.sums import arithmetic, filled_in, joined, ordered_whole, shown
 from ..face.verdict import AssumptionKind
 
@@ -97,9 +98,15 @@ def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -
         known = kinds_of(terms[0], kinds)
         result = ("c", "bool", known is not None and known <= NUMBERS)
     elif node.kind == "getitem":
-        result = _item(terms[0], terms[1])
-    elif node.kind == "getattr" and terms[0][0] == "row":
-        result = field_of(terms[0], node.detail)
+        result = _item(terms[0], terms[1]) or slice_of(terms[0], terms[1], kinds)
+    elif node.kind == "getattr":
+        is_row = terms[0][0] == "row"
+        result = (
+            field_of(terms[0], node.detail) if is_row else method_of(node.detail, terms[0], kinds)
+        )
+    elif node.kind == "call" and terms[0][0] == "method":
+        plain = node.detail == ((False,) * (len(terms) - 1), (), ())
+        result = answer_of(terms[0], terms[1:], kinds) if plain else None
     elif node.kind == "row":
         result = node.detail.term(tuple(terms))
     elif node.kind == "member":
@@ -108,7 +115,7 @@ def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -
         known = kinds_of(terms[0], kinds)
         return [] if all_plain(known) else None
     elif node.kind == "in":
-        result = _membership(terms[0], terms[1], kinds)
+        result = _membership(terms[0], terms[1], kinds) or contains(terms[0], terms[1], kinds)
     elif node.kind == "unpack":
         parts = _taken_apart(terms[0])
         return None if parts is None or node.detail != (len(parts), None) else list(parts)

@@ -12,10 +12,11 @@ from .closed_kinds import base_of_kinds
 from .evident_classes import evident_class, evident_owner
 from .events import is_instance, silent_result
 from ..values.facts import Fact
+from ..values.text_methods import method_of
 from ..ir.graph import Cut, Do, Drop, Graph, Landing, Leave, Load, Node, Put, Slot, Test, reachable
 from . import mappings
 from .evident_lengths import is_evidently_measured, is_measured_somewhere
-from .evident_texts import TEXT_STEPS, filled_braces, text_of_evident
+from .evident_texts import TEXT_STEPS, filled_braces, takes_for_text, text_of_evident
 from .memory import Memory
 from .parts_of_lists import LENGTH, parts_read
 from .plain_numbers import formatted, number_worked_out
@@ -369,7 +370,7 @@ class Walker:
         if node.kind in TEXT_STEPS and self.takes_evident:
             return text_of_evident(self, node, terms, state)
         if node.kind == "getattr":
-            return self._field(node, terms[0], state)
+            return self._of_evident_text(node, terms[0]) or self._field(node, terms[0], state)
         if node.kind == "is" and NONE in terms:
             return FALSE if any(t[0] == "s" and t[1] in self.there for t in terms) else None
         if node.kind == "is number":
@@ -448,6 +449,16 @@ class Walker:
             return None
         self.kinds[asked[1]] = kinds
         return const(True)
+
+    def _of_evident_text(self, node: Do, owner: Term) -> Term | None:
+        """A method of what evidently is a text, as only texts have it."""
+        taken = takes_for_text(self, node, owner)
+        if not taken or method_of(node.detail, owner, {owner[1]: frozenset({"str"})}) is None:
+            return None
+        if not self.ledger.grant(AssumptionKind.AS_USED, taken, f"{taken} that is no text"):
+            return None
+        self.kinds[owner[1]] = frozenset({"str"})
+        return method_of(node.detail, owner, self.kinds)
 
     def _field(self, node: Do, owner: Term, state: State) -> Term | None:
         """What a declared attribute of an object holds: the same until something may change it."""

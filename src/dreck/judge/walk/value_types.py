@@ -40,6 +40,8 @@ _TERMS = {
     "filled": "str",
     "slice": "slice",
     "float": "float",
+    "cut": "str",
+    "counted": "int",
 }
 
 
@@ -88,7 +90,7 @@ class ValueTypes:
             return of_class("float")
         return (
             ANYTHING
-            if head in ("unbound", "helper", "adder", "inserter", "listed")
+            if head in ("unbound", "helper", "adder", "inserter", "listed", "method")
             else of_class("bool")
         )
 
