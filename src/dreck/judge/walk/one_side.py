@@ -17,6 +17,7 @@ from ..ir.graph import Cut, Do, Drop, Graph, Landing, Leave, Load, Node, Put, Sl
 from . import mappings
 from .evident_lengths import is_evidently_measured, is_measured_somewhere
 from .evident_texts import TEXT_STEPS, filled_braces, takes_for_text, text_of_evident
+from .evident_truths import gives_a_truth
 from .memory import Memory
 from .parts_of_lists import LENGTH, parts_read
 from .plain_numbers import formatted, number_worked_out
@@ -539,10 +540,16 @@ class Walker:
         taken = self.of_taken_texts.get(asked)
         if taken is not None:
             self.ledger.grant(AssumptionKind.AS_USED, taken, f"{taken} that is no text")
+        trees = self.names.declared.trees
         for term in outs:
             if term[0] != "s" or term[1] in self.kinds:
                 continue
             declared = self.types.types.get(term[1], ANYTHING)
+            if node.kind == "call" and declared == ANYTHING and self.takes_evident:
+                about = shortened(node.source)
+                if gives_a_truth(node.source, trees) and self.ledger.as_used(about, "a truth"):
+                    self.kinds[term[1]] = BOOL
+                    continue
             kinds = kinds_of_type(declared, self.names)
             if kinds is not None:
                 about = shortened(node.source)

@@ -39,7 +39,7 @@ _USED_UP = frozenset(
     | {"Iterator", "Iterable", "Generator", "TextIO", "BinaryIO", "IO"}
 )
 # What has a method of one of these names may be something else than an object of the module.
-_OF_OTHERS = frozenset(
+OF_OTHERS = frozenset(
     name
     for kind in (list, dict, set, frozenset, str, bytes, bytearray, tuple, int, float, deque)
     + (TextIOWrapper, BufferedReader, date, datetime, timedelta, Decimal, Path, Queue, Random)
@@ -159,7 +159,7 @@ def answering(tree: ast.Module) -> frozenset[str]:
         for n, f in every
         if names.count(n) == 1
         and n not in stored
-        and n.removeprefix(".") not in _OF_OTHERS
+        and n.removeprefix(".") not in OF_OTHERS
         and not f.decorator_list
         and (n[0] == "." or once.get(n, 0) == 1)
     }

@@ -166,12 +166,12 @@ def _result(function: ast.FunctionDef, tree: ast.Module) -> Type:
     if any(isinstance(n, ast.Yield | ast.YieldFrom) for n in inside):
         return ANYTHING
     said = annotations_of(tree).read(function.returns)
-    if "NoneType" not in names_in(said) and any(map(_may_be_none, _own_returns(function))):
+    if "NoneType" not in names_in(said) and any(map(_may_be_none, own_returns(function))):
         return ANYTHING  # it says one thing and does another
     return said
 
 
-def _own_returns(function: ast.FunctionDef | ast.AsyncFunctionDef) -> Iterator[ast.Return]:
+def own_returns(function: ast.FunctionDef | ast.AsyncFunctionDef) -> Iterator[ast.Return]:
     """The returns of a function itself."""
     pending: list[ast.AST] = list(function.body)
     while pending:
