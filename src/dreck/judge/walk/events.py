@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import ast
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
+from typing import Any, TypeAlias
 
 from ..ir.graph import Do
 from ..ir.operations import OPERATIONS, named
@@ -71,55 +72,39 @@ _DISPLAYS = frozenset({"list", "set", "dict", "list-star", "set-star"})
 
 def silent_result(node: Do, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -> list[Term] | None:
     """What a step yields where nobody can observe it; None where it is an effect."""
-    result: Term | None = None
-    if node.kind == "truth":
-        result = truth_of(terms[0], kinds)
-    elif node.kind == "not":
-        result = negated(terms[0])
-    elif node.kind == "is":
-        result = identity(terms[0], terms[1], kinds)
-    elif node.kind == "compare":
-        result = ordered_whole(node.detail, terms[0], terms[1], kinds)
-        if result is None:
-            result = compared(node.detail, terms[0], terms[1], kinds)
-    elif node.kind in ("binop", "inplace"):
-        result = arithmetic(node.detail, terms[0], terms[1], kinds)
-        if result is None and node.detail == "%":
-            result = filled_in(terms[0], terms[1], kinds)
-    elif node.kind in ("format", "show") and len(terms) == 1:
-        result = shown(terms[0], node.detail, kinds)
-    elif node.kind == "join":
-        result = joined(terms, kinds)
-    elif node.kind in ("sum up", "join up", "count up"):
-        result = arithmetic("+", terms[0], terms[1], kinds)
-    elif node.kind in ("tuple", "slice"):
-        result = (node.kind, *terms)
-    elif node.kind == "is number":
-        known = kinds_of(terms[0], kinds)
-        result = ("c", "bool", known is not None and known <= NUMBERS)
-    elif node.kind == "getitem":
-        result = _item(terms[0], terms[1]) or slice_of(terms[0], terms[1], kinds)
-    elif node.kind == "getattr":
-        is_row = terms[0][0] == "row"
-        result = (
-            field_of(terms[0], node.detail) if is_row else method_of(node.detail, terms[0], kinds)
-        )
-    elif node.kind == "call" and terms[0][0] == "method":
-        plain = node.detail == ((False,) * (len(terms) - 1), (), ())
-        result = answer_of(terms[0], terms[1:], kinds) if plain else None
-    elif node.kind == "row":
-        result = node.detail.term(tuple(terms))
-    elif node.kind == "member":
-        result = _is_one_of(terms[0], terms[1], kinds)
-    elif node.kind == "hash":
-        known = kinds_of(terms[0], kinds)
-        return [] if all_plain(known) else None
-    elif node.kind == "in":
-        result = _membership(terms[0], terms[1], kinds) or contains(terms[0], terms[1], kinds)
-    elif node.kind == "unpack":
+    if node.kind == "hash":
+        return [] if all_plain(kinds_of(terms[0], kinds)) else None
+    if node.kind == "unpack":
         parts = _taken_apart(terms[0])
         return None if parts is None or node.detail != (len(parts), None) else list(parts)
+    answer = _ANSWERS.get(node.kind)
+    result = None if answer is None else answer(node.detail, terms, kinds)
     return None if result is None else [result]
+
+
+def _compared(detail: Any, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -> Term | None:
+    found = ordered_whole(detail, terms[0], terms[1], kinds)
+    return compared(detail, terms[0], terms[1], kinds) if found is None else found
+
+
+def _calculated(detail: Any, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -> Term | None:
+    found = arithmetic(detail, terms[0], terms[1], kinds)
+    return filled_in(terms[0], terms[1], kinds) if found is None and detail == "%" else found
+
+
+def _is_number(terms: Sequence[Term], kinds: Mapping[int, Kinds]) -> Term:
+    known = kinds_of(terms[0], kinds)
+    return ("c", "bool", known is not None and known <= NUMBERS)
+
+
+def _attribute(detail: Any, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -> Term | None:
+    is_row = terms[0][0] == "row"
+    return field_of(terms[0], detail) if is_row else method_of(detail, terms[0], kinds)
+
+
+def _called(detail: Any, terms: Sequence[Term], kinds: Mapping[int, Kinds]) -> Term | None:
+    plain = terms[0][0] == "method" and detail == ((False,) * (len(terms) - 1), (), ())
+    return answer_of(terms[0], terms[1:], kinds) if plain else None
 
 
 def _is_one_of(item: Term, member: Term, kinds: Mapping[int, Kinds]) -> Term | None:
@@ -142,6 +127,31 @@ def _taken_apart(container: Term) -> tuple[Term, ...] | None:
     if container[0] == "row":
         return parts_of(container) if container[4] else None
     return container[1:] if container[0] in ("tuple", "listed") else None
+
+
+_Answer: TypeAlias = Callable[[Any, Sequence[Term], Mapping[int, Kinds]], Term | None]
+# What steps of each kind yield, by their detail, their operands, and the kinds of values.
+_ANSWERS: Mapping[str, _Answer] = {
+    "truth": lambda d, t, k: truth_of(t[0], k),
+    "not": lambda d, t, k: negated(t[0]),
+    "is": lambda d, t, k: identity(t[0], t[1], k),
+    "compare": _compared,
+    **dict.fromkeys(("binop", "inplace"), _calculated),
+    **dict.fromkeys(("format", "show"), lambda d, t, k: shown(t[0], d, k) if len(t) == 1 else None),
+    "join": lambda d, t, k: joined(t, k),
+    **dict.fromkeys(
+        ("sum up", "join up", "count up"), lambda d, t, k: arithmetic("+", t[0], t[1], k)
+    ),
+    "tuple": lambda d, t, k: ("tuple", *t),
+    "slice": lambda d, t, k: ("slice", *t),
+    "is number": lambda d, t, k: _is_number(t, k),
+    "getitem": lambda d, t, k: _item(t[0], t[1]) or slice_of(t[0], t[1], k),
+    "getattr": _attribute,
+    "call": _called,
+    "row": lambda d, t, k: d.term(tuple(t)),
+    "member": lambda d, t, k: _is_one_of(t[0], t[1], k),
+    "in": lambda d, t, k: _membership(t[0], t[1], k) or contains(t[0], t[1], k),
+}
 
 
 def is_instance(
