@@ -1100,7 +1100,7 @@ def f(line: str):
 def f(line: str):
     return line == "" or line.startswith(("#", "//"))
 
-#: none of several beginnings -> proved-under as-used+no-effect
+#: none of several beginnings -> proved-under as-used
 def f(line):
     if not line.startswith("#") and not line.startswith("//"):
         return 1
@@ -1155,7 +1155,7 @@ class Line:
 def f(line: Line):
     return line.startswith(("#", "/"))
 
-#: several ends of what an object has -> proved-under as-used+no-effect
+#: several ends of what an object has -> proved-under as-used+stable-read
 def f(boat):
     if boat.name.endswith("s") or boat.name.endswith("x"):
         return 1
