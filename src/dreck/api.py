@@ -10,7 +10,7 @@ import os
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import replace
 from pathlib import Path
-from typing import TYPE_CHECKING, TypeAlias
+from typing import TYPE_CHECKING, Any, TypeAlias
 
 from .errors import SettingError, TargetError
 
@@ -30,6 +30,7 @@ if TYPE_CHECKING:
     from .net.net import Net
     from .net.pins import Pins
     from .net.recording import Recording
+    from .judge.trials.runner import ProcessRunner
     from .judge.versions.version import Version
     from .planner.asking import Ask
     from .planner.results import Untangled, Untangling
@@ -104,6 +105,7 @@ def untangle(
     raising: str = "",
     ask: Ask | None = None,
     tests: str = "",
+    python: StrPath = "",
     jobs: int = 0,
     tick: Callable[[Untangled], None] | None = None,
 ) -> Untangling:
@@ -133,6 +135,7 @@ def untangle(
             project's interpreter and in a copy of the project: all of them before the first step
             and after the last, and after each step those that reach what changed. A step at which
             they are red is taken back. Nothing runs if empty.
+        python: the project's interpreter, which runs trials and tests; as for :func:`vouch`.
         jobs: processes that work side by side; as many as there are processors if 0, where there
             is enough to do. What comes out is the same with any number. One works where somebody
             is asked, and where tests run.
@@ -148,9 +151,10 @@ def untangle(
         RunError: the tests cannot be run, or fail before anything changed.
     """
     from .moves.reach import Reach
-    from .judge.trials.runner import SECONDS_OF_A_STEP, ProcessRunner
+    from .judge.trials.runner import SECONDS_OF_A_STEP
     from .judge.face.judge import Judge
     from .naming.command import NamingProgram
+    from .net.interpreters import trial_interpreter
     from .planner.asking import Asking
     from .planner.settings import Settings
     from .planner.untangle import untangle_targets
@@ -161,7 +165,10 @@ def untangle(
     if jobs < 0:
         raise SettingError(f"jobs is {jobs}: give a number of processes, or 0 for one a processor")
     # A step whose frame is not proved does not stand, whatever trials around it would show.
-    runner = ProcessRunner(search=SECONDS_OF_A_STEP) if run else None
+    found = [t for text in targets for t in targets_of(os.fspath(text))]
+    at = found[0].path if found else Path.cwd() / "-"
+    interpreter = trial_interpreter(at, os.fspath(python))
+    runner = _runner(interpreter, None, search=SECONDS_OF_A_STEP) if run else None
     judge = Judge(strict, runner, looks_around=False)
     namer = NamingProgram(tuple(naming_command)) if naming_command else None
     if reach not in [r.value for r in Reach]:
@@ -179,15 +186,14 @@ def untangle(
         None if ask is None else Asking(ask),
         raising=raising,
     )
-    found = [t for text in targets for t in targets_of(os.fspath(text))]
-    with _net_under(tests, [t.path for t in found]) as net:
+    with _net_under(tests, [t.path for t in found], python) as net:
         if net is not None:
             net.spread()
         return untangle_targets(found, replace(settings, net=net), tick or (lambda _: None), jobs)
 
 
 @contextlib.contextmanager
-def _net_under(tests: str, paths: Sequence[Path]) -> Iterator[Net | None]:
+def _net_under(tests: str, paths: Sequence[Path], python: StrPath = "") -> Iterator[Net | None]:
     """The tests of the project that files belong to; None without a command."""
     from .net.command import TestCommand
     from .net.net import Net, files_in
@@ -197,7 +203,8 @@ def _net_under(tests: str, paths: Sequence[Path]) -> Iterator[Net | None]:
         yield None
         return
     project = project_folder(paths[0])
-    with Net(TestCommand.of(tests, project), project, files_in(project)) as net:
+    command = TestCommand.of(tests, project, os.fspath(python))
+    with Net(command, project, files_in(project)) as net:
         yield net
 
 
@@ -415,6 +422,7 @@ def write_up(
     reach: str = "beside",
     tests: str = "",
     pins: bool = False,
+    python: StrPath = "",
     tick: Callable[[Untangled], None] | None = None,
 ) -> WriteUp:
     """Put together a page about what untangling does to functions, or to a whole package.
@@ -422,8 +430,8 @@ def write_up(
     Args:
         targets: as for :func:`untangle`; a folder among them adds a survey of it.
         title: the heading; made from the targets if empty.
-        strict, run, reach, tests, tick: as for :func:`untangle`. With tests, how well they hold
-            the functions is told too.
+        strict, run, reach, tests, python, tick: as for :func:`untangle`. With tests, how well they
+            hold the functions is told too.
         pins: add tests that pin what the functions do now.
 
     Returns:
@@ -438,7 +446,9 @@ def write_up(
     from .judge.versions.version import Version
     from .report.write_up import write_up as put_together
 
-    found = untangle(*targets, strict=strict, run=run, reach=reach, tests=tests, tick=tick)
+    found = untangle(
+        *targets, strict=strict, run=run, reach=reach, tests=tests, python=python, tick=tick
+    )
     judge = Judge(strict, None)
     tables: dict[str, DecisionTable | str] = {}
     for change in found.changes:
@@ -499,6 +509,8 @@ def vouch(
     inputs: StrPath | None = None,
     tests: Sequence[str] = (),
     allow: StrPath | Sequence[Intended] = (),
+    python: StrPath = "",
+    budget: float | None = None,
 ) -> Vouching:
     """Compare two versions of a module and say whether they behave the same.
 
@@ -515,19 +527,25 @@ def vouch(
             functions in both files are tried next.
         allow: intended differences, or a TOML file with them; everything else must be the same,
             and each of them must occur: see :attr:`Vouching.as_intended`.
+        python: the interpreter that runs both versions; that of the project's environment if
+            empty (the active one, or ``.venv`` or ``venv`` in the project's folder), else ours.
+        budget: how long inputs are searched for, in seconds of processor time for each function;
+            if None until what there is to be found is found, or about 14.
 
     Raises:
         SourceError: a file cannot be read or parsed.
         TargetError: no function of that name is in both files.
-        SettingError: an intended difference makes no sense, or names no function.
+        SettingError: an intended difference makes no sense, or names no function; the interpreter
+            cannot be run or is too old, or the budget is not above 0.
         RunError: the tests cannot be run.
     """
     from .judge.trials.recorded import RecordedCalls, record_calls
-    from .judge.trials.runner import ProcessRunner
     from .judge.face.judge import Judge
 
+    from .net.interpreters import trial_interpreter
     from .net.recording import Recording
 
+    interpreter = trial_interpreter(Path(before), os.fspath(python))
     is_recorded = inputs is not None and os.fspath(inputs).endswith(".jsonl")
     versions, own = _versions(before, after), "" if is_recorded else _text_of(inputs)
     calls = RecordedCalls()
@@ -537,8 +555,9 @@ def vouch(
             {**kept.of(versions[1].path), **kept.of(versions[0].path)}, kept.modules
         )
     elif tests and run:
-        calls = record_calls(tests, [v.path for v in versions], Path.cwd())
-    judge = Judge(strict, ProcessRunner(inputs=own, recorded=calls) if run else None)
+        calls = record_calls(tests, [v.path for v in versions], Path.cwd(), interpreter)
+    runner = _runner(interpreter, budget, inputs=own, recorded=calls) if run else None
+    judge = Judge(strict, runner)
     wanted = _intended(allow)
     if wanted:
         from .judge.face.intending import vouch_intended
@@ -637,6 +656,8 @@ def vouch_since(
     strict: bool = False,
     run: bool = True,
     allow: StrPath | Sequence[Intended] = (),
+    python: StrPath = "",
+    budget: float | None = None,
     tick: Callable[[str], None] | None = None,
 ) -> Since:
     """Compare every function that changed between two revisions of a git repository.
@@ -648,21 +669,35 @@ def vouch_since(
         strict: allow no assumption in a proof.
         run: run both versions in a child process where a proof does not reach.
         allow: intended differences, or a TOML file with them, as for :func:`vouch`.
+        python: the interpreter that runs both versions, as for :func:`vouch`.
+        budget: how long inputs are searched for, as for :func:`vouch`.
         tick: called with each file's name before it is compared.
 
     Raises:
         SettingError: there is no repository, or no such revision; or an intended difference makes
-            no sense, or is of no function that changed.
+            no sense, or is of no function that changed; the interpreter cannot be run or is too
+            old, or the budget is not above 0.
         RunError: git does not do as it is told.
     """
     from .comparing.since import since
     from .judge.face.judge import Judge
-    from .judge.trials.runner import ProcessRunner
+    from .net.interpreters import trial_interpreter
 
-    judge = Judge(strict, ProcessRunner() if run else None)
+    at = Path(paths[0]) if paths else Path.cwd() / "-"
+    interpreter = trial_interpreter(at, os.fspath(python))
+    judge = Judge(strict, _runner(interpreter, budget) if run else None)
     return since(
         revisions, [Path(p) for p in paths], judge, tick or (lambda _: None), _intended(allow)
     )
+
+
+def _runner(python: str, budget: float | None, **more: Any) -> ProcessRunner:
+    """What runs versions of a file, as long as it is told to."""
+    from .judge.trials.runner import ProcessRunner
+
+    if budget is not None and not budget > 0:
+        raise SettingError(f"the budget is {budget:g}: give seconds above 0")
+    return ProcessRunner.within(budget, python=python, **more)
 
 
 def _versions(before: StrPath, after: StrPath) -> tuple[Version, Version]:

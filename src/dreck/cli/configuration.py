@@ -1,8 +1,9 @@
 """Defaults from ``[tool.dreck]`` in the nearest pyproject.toml.
 
 The keys are the long options without their dashes: ``strict``, ``no-run``, ``max-steps``, ``jobs``,
-``only``, ``skip``, ``until`` (a table of measures), ``reach``, ``brief``, ``tests`` (true, or the command
-that runs them), ``gate`` (a table of measures) and ``baseline`` (a file) of the survey; and
+``only``, ``skip``, ``until`` (a table of measures), ``reach``, ``brief``, ``tests`` (true, or the
+command that runs them), ``python`` (the project's interpreter), ``budget`` (seconds that inputs are
+searched for), ``gate`` (a table of measures) and ``baseline`` (a file) of the survey; and
 ``naming.command``, a list with a program and its arguments that proposes names. What is given on
 the command line goes before.
 """
@@ -28,6 +29,8 @@ _KINDS: dict[str, type | tuple[type, ...]] = {
     "naming": dict,
     "reach": str,
     "tests": (bool, str),
+    "python": str,
+    "budget": (int, float),
     "gate": dict,
     "baseline": str,
 }
@@ -35,11 +38,11 @@ _KINDS: dict[str, type | tuple[type, ...]] = {
 _OPTIONS = {"naming": "naming_command", "gate": "gates"}
 # Which commands know which keys.
 _COMMANDS = {
-    "untangle": tuple(k for k in _KINDS if k not in ("gate", "baseline")),
-    "report": ("strict", "no-run", "reach", "tests"),
+    "untangle": tuple(k for k in _KINDS if k not in ("gate", "baseline", "budget")),
+    "report": ("strict", "no-run", "reach", "tests", "python"),
     "anatomy": ("tests",),
     "survey": ("gate", "baseline"),
-    "vouch": ("strict", "no-run"),
+    "vouch": ("strict", "no-run", "python", "budget"),
     "net": ("tests",),
     "pin": ("tests",),
 }
@@ -54,8 +57,9 @@ def defaults() -> dict[str, dict[str, Any]]:
     path = _nearest(Path.cwd())
     found = {} if path is None else _read(path)
     values = {key: _as_option(key, value) for key, value in found.items()}
-    if path is not None and "baseline" in values:  # it stands beside the settings
-        values["baseline"] = str(path.parent / values["baseline"])
+    for key in ("baseline", "python"):  # a file is named as seen from the settings
+        if path is not None and key in values and (key == "baseline" or "/" in values[key]):
+            values[key] = str(path.parent / values[key])
     options = {
         command: {
             _OPTIONS.get(key, key.replace("-", "_")): values[key] for key in keys if key in values
@@ -83,7 +87,8 @@ def _read(path: Path) -> dict[str, Any]:
             raise SettingError(
                 f"{path}: [tool.dreck] has no key {key!r}; it may have {', '.join(_KINDS)}"
             )
-        if not isinstance(value, _KINDS[key]) or (_KINDS[key] is int and isinstance(value, bool)):
+        is_truth = isinstance(value, bool) and _KINDS[key] in (int, (int, float))
+        if not isinstance(value, _KINDS[key]) or is_truth:
             raise SettingError(f"{path}: {key} is {value!r}; give {_words(key)}")
     command = found.get("naming", {}).get("command", [])
     if (
@@ -101,13 +106,14 @@ def _words(key: str) -> str:
         int: "a number",
         list: "a list of moves",
         str: "inside, beside or across" if key == "reach" else "the name of a file",
+        (int, float): "a number of seconds above 0",
         dict: "a table like {nesting = 2}",
     }
     if key == "naming":
         return 'a table like {command = ["python", "names.py"]}'
     if key == "tests":
         return 'true, false or a command, as in "python -m pytest"'
-    return kinds[_KINDS[key]]  # type: ignore[index]
+    return kinds[_KINDS[key]]
 
 
 def _as_option(key: str, value: Any) -> Any:

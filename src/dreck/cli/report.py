@@ -9,7 +9,11 @@ import click
 from .. import api
 from ..errors import SettingError
 from .exits import Exit, complain
-from .options import reach as reach_option, test_command as test_command_option
+from .options import (
+    python as python_option,
+    reach as reach_option,
+    test_command as test_command_option,
+)
 from .writing import write_out
 
 
@@ -28,6 +32,7 @@ from .writing import write_out
 @reach_option
 @click.option("--tests", is_flag=True, help="Run the project's tests, and say how they hold it.")
 @test_command_option
+@python_option
 @click.option("--pins", is_flag=True, help="Add tests that pin what the functions do now.")
 @click.pass_context
 def report(
@@ -40,6 +45,7 @@ def report(
     reach: str,
     tests: bool,
     test_command: str,
+    python: str,
     pins: bool,
 ) -> None:
     """Write a page about what untangling does to functions, or to a whole package.
@@ -60,6 +66,7 @@ def report(
             run=not no_run,
             reach=reach,
             tests=test_command if tests else "",
+            python=python,
             pins=pins,
             tick=tick,
         )

@@ -23,6 +23,8 @@ def vouch_since(
     strict: bool,
     run: bool,
     allow: str | None,
+    python: str,
+    budget: float | None,
     as_json: bool,
     files: dict[str, str | None],
 ) -> None:
@@ -31,7 +33,14 @@ def vouch_since(
 
     with since_progress(enabled=not as_json and sys.stderr.isatty()) as tick:
         found = api.vouch_since(
-            revisions, *paths, strict=strict, run=run, allow=allow or (), tick=tick
+            revisions,
+            *paths,
+            strict=strict,
+            run=run,
+            allow=allow or (),
+            python=python,
+            budget=budget,
+            tick=tick,
         )
     for form, path in files.items():
         if path:

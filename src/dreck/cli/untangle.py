@@ -10,7 +10,11 @@ import click
 
 from .. import api
 from ..errors import SettingError
-from .options import reach as reach_option, test_command as test_command_option
+from .options import (
+    python as python_option,
+    reach as reach_option,
+    test_command as test_command_option,
+)
 from .exits import Exit, complain
 
 if TYPE_CHECKING:
@@ -69,6 +73,7 @@ if TYPE_CHECKING:
     help="Run the project's tests after each step; a step at which they are red is taken back.",
 )
 @test_command_option
+@python_option
 @click.option(
     "--jobs",
     default=0,
@@ -98,6 +103,7 @@ def untangle(
     ask: bool,
     tests: bool,
     test_command: str,
+    python: str,
     jobs: int,
     brief: bool,
     as_json: bool,
@@ -138,6 +144,7 @@ def untangle(
             raising=raising,
             ask=Terminal() if ask else None,
             tests=test_command if tests else "",
+            python=python,
             jobs=jobs,
             tick=tick,
         )

@@ -11,6 +11,7 @@ from .. import api
 from ..errors import SettingError
 from ..judge.face.verdict import Verdict
 from .exits import Exit, complain
+from .options import budget as budget_option, python as python_option
 from .since import vouch_since
 
 _STATUS = {Verdict.DIFFERS: Exit.DIFFERS, Verdict.UNDECIDED: Exit.UNDECIDED}
@@ -56,6 +57,8 @@ _STATUS = {Verdict.DIFFERS: Exit.DIFFERS, Verdict.UNDECIDED: Exit.UNDECIDED}
     metavar="TESTS",
     help="Run these tests with pytest first, and try the calls they make.",
 )
+@python_option
+@budget_option
 @click.option(
     "--explain",
     type=click.Choice(["table", "markdown", "csv"]),
@@ -79,6 +82,8 @@ def vouch(
     script: str | None,
     inputs: str | None,
     tests: str | None,
+    python: str,
+    budget: float | None,
     explain: str | None,
     as_json: bool,
 ) -> None:
@@ -100,6 +105,8 @@ def vouch(
             strict=strict,
             run=not no_run,
             allow=allow,
+            python=python,
+            budget=budget,
             as_json=as_json,
             files=files,
         )
@@ -117,6 +124,8 @@ def vouch(
         inputs=inputs,
         tests=shlex.split(tests or ""),
         allow=allow or (),
+        python=python,
+        budget=budget,
     )
     if script:
         _write_script(script, found)

@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 import json
-import os
 import shlex
 import subprocess
-import sys
 from dataclasses import dataclass
 from pathlib import Path
 
 from ..errors import RunError, SettingError
+from .interpreters import interpreter_of
 
 DEFAULT = "python -m pytest"
 _PROBE_SECONDS = 60
@@ -87,15 +86,6 @@ def words_of(text: str, option: str) -> list[str]:
     if not words:
         raise SettingError(f"{option}: the command is empty; give one, as in python -m pytest")
     return words
-
-
-def interpreter_of(project: Path) -> str:
-    """The interpreter of a project's environment: the active one, one in its folder, else ours."""
-    active = os.environ.get("VIRTUAL_ENV")
-    folders = [Path(active)] if active else []
-    folders += [project / ".venv", project / "venv"]
-    found = next((f / "bin" / "python" for f in folders if (f / "bin" / "python").exists()), None)
-    return str(found) if found is not None else sys.executable
 
 
 def _probe(python: str, project: Path) -> tuple[frozenset[str], tuple[str, ...]]:

@@ -21,6 +21,7 @@ from ..source.targets import Target
 from .command import TestCommand
 from .copy import ProjectCopy
 from .looking import planted_in
+from .interpreters import trial_interpreter
 from .pin_text import PinFile, is_pin_file, pin_file
 from .recording import Recording
 from .running import Runner
@@ -146,10 +147,11 @@ def pin(
     kept = recording.of(path)
     usual = usual_values(project)
     own = [n for n in dict.fromkeys(names) if not version.functions[n].around]
+    python = trial_interpreter(path)
 
     def sampled(name: str) -> Samples:
         tick(f"{path.as_posix()}::{name}")
-        return samples(version, name, kept.get(name, ()), recording.modules, usual)
+        return samples(version, name, kept.get(name, ()), recording.modules, usual, python)
 
     # Each waits for a process of its own.
     with ThreadPoolExecutor(os.cpu_count()) as pool:

@@ -18,7 +18,8 @@ from typing import Any
 
 from ..errors import RunError, SettingError
 from . import tape
-from .command import interpreter_of, words_of
+from .command import words_of
+from .interpreters import interpreter_of
 from .process import run_to_end
 
 # Calls of one function that are kept, and bytes of one.

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+import sys
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from types import MappingProxyType
@@ -93,6 +94,7 @@ def samples(
     calls: Sequence[str] = (),
     modules: Sequence[str] = (),
     usual: Mapping[str, Sequence[str]] = MappingProxyType({}),
+    python: str = sys.executable,
 ) -> Samples:
     """Choose the fewest inputs that reach every branch and notice every fault that any notices.
 
@@ -103,13 +105,15 @@ def samples(
         modules: the names under which the module was imported when they were recorded.
         usual: for names of parameters, attributes and keys the values that the project gives them,
             as Python text; an input is written with these where they do as well.
+        python: the interpreter that runs the function.
     """
     module, root = module_name(version.path)
     is_async = isinstance(version.functions[function].node, ast.AsyncFunctionDef)
     path, text = str(version.path), version.text
     both = ((path, path), (text, text))
     request = Request(*both, module, (root,), function, sampling=True, usual=usual)
-    runner = ProcessRunner(_SECONDS, recorded=RecordedCalls({function: list(calls)}, list(modules)))
+    recorded = RecordedCalls({function: list(calls)}, list(modules))
+    runner = ProcessRunner(_SECONDS, recorded=recorded, python=python)
     found = runner.run(request)
     if found["outcome"] != "sampled":
         return Samples(function, module, why_none=found.get("why", "it differs from itself"))

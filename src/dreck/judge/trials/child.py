@@ -10,7 +10,7 @@ import sys
 from pathlib import Path
 
 if __name__ == "__main__":
-    sys.path[0] = str(Path(__file__).resolve().parents[3])
+    sys.path.insert(0, str(Path(__file__).resolve().parents[3]))
 
 import fcntl
 import gc

@@ -51,13 +51,16 @@ class RecordedCalls:
         return list(self.calls.get(subject.partition("#")[0], ()))
 
 
-def record_calls(tests: Sequence[str], files: Sequence[Path], folder: Path) -> RecordedCalls:
+def record_calls(
+    tests: Sequence[str], files: Sequence[Path], folder: Path, python: str = sys.executable
+) -> RecordedCalls:
     """Run pytest in a process of its own and keep the calls of functions of some files.
 
     Args:
         tests: what pytest is to run, as on its command line.
         files: the files whose functions are watched.
         folder: where pytest is started.
+        python: the interpreter that runs it.
 
     Raises:
         RunError: pytest cannot be run, or runs no test.
@@ -71,7 +74,7 @@ def record_calls(tests: Sequence[str], files: Sequence[Path], folder: Path) -> R
             WISHES: wishes,
             "PYTHONPATH": os.pathsep.join(p for p in paths if p),
         }
-        command = [sys.executable, "-m", "pytest", "-q", "-p", _PLUGIN, *tests]
+        command = [python, "-m", "pytest", "-q", "-p", _PLUGIN, *tests]
         done = subprocess.run(
             command,
             cwd=folder,

@@ -90,12 +90,22 @@ class ProcessRunner:
         recorded: calls that the project's tests made.
         search: processor time for the search for inputs; faults get half as much. A person who asks
             about two versions waits longer than one of many steps may take.
+        python: the interpreter, of Python 3.11 or newer.
     """
 
     seconds: float = WALL_SECONDS
     inputs: str = ""
     recorded: RecordedCalls = RecordedCalls()
     search: float = SEARCH_SECONDS
+    python: str = sys.executable
+
+    @classmethod
+    def within(cls, budget: float | None, **more: Any) -> ProcessRunner:
+        """A runner that searches for so many seconds of processor time; as usual if None."""
+        if budget is None:
+            return cls(**more)
+        # faults get half of it, and whatever is run may wait
+        return cls(seconds=WALL_SECONDS + 3 * budget, search=budget, **more)
 
     def run(self, request: Request) -> dict[str, Any]:
         """Start the child, hand it the request, read its answer; always ends it."""
@@ -105,7 +115,7 @@ class ProcessRunner:
             # Whatever else is installed has no business in the trials, and may do forbidden things.
             environment["HYPOTHESIS_NO_PLUGINS"] = "1"
             process = subprocess.Popen(
-                [sys.executable, "-s", "-P", "-X", "utf8", str(_CHILD)],
+                [self.python, "-s", "-P", "-X", "utf8", str(_CHILD)],
                 stdin=subprocess.PIPE,
                 stdout=subprocess.PIPE,
                 stderr=subprocess.PIPE,
