@@ -398,3 +398,10 @@ def test_what_is_done_is_measured(
     (subject,) = dreck.vouch(tmp_path / "before.py", tmp_path / "after.py").subjects
     assert subject.verdict is verdict, subject
     assert subject.trials is not None and subject.trials.faults_planted > 1
+
+
+def test_effects_are_shown_with_what_is_given_by_name() -> None:
+    """Two calls that differ in a keyword are not shown alike."""
+    text = "def f(store, kind: str):\n    store.add(kind, origin=kind)\n    return 1\n"
+    found = tried(text, text.replace("origin=", "place="))
+    assert "origin=" in found["before"] and "place=" in found["after"], found

@@ -747,3 +747,52 @@ class Permit:
         if self.owner is not None and self.loan is None:
             return 1
         return 2
+
+#: a key of what a declared object holds is another one -> differs
+from dataclasses import dataclass
+from typing import Any
+
+@dataclass
+class Entry:
+    kind: str
+    lock: str
+    data: dict[str, Any]
+
+class Book:
+    def __init__(self, store):
+        self.store = store
+
+    def accept(self, entry: Entry) -> bool:
+        if not entry.lock:
+            return False
+        if entry.kind == "toll":
+            self.store.add(entry.lock, entry.data["coins"], entry.data.get("late", 0))
+        elif entry.kind == "arrival":
+            self.store.moor(entry.lock, entry.data["boat"], origin=entry.data["origin"])
+        else:
+            return False
+        return True
+#: becomes
+from dataclasses import dataclass
+from typing import Any
+
+@dataclass
+class Entry:
+    kind: str
+    lock: str
+    data: dict[str, Any]
+
+class Book:
+    def __init__(self, store):
+        self.store = store
+
+    def accept(self, entry: Entry) -> bool:
+        if not entry.lock:
+            return False
+        if entry.kind == "toll":
+            self.store.add(entry.lock, entry.data["coins"], entry.data.get("late", 0))
+        elif entry.kind == "arrival":
+            self.store.moor(entry.lock, entry.data["boat"], origin=entry.data["home"])
+        else:
+            return False
+        return True

@@ -293,17 +293,28 @@ _BARE: dict[Any, str] = dict.fromkeys(LISTS, "[") | {dict: "{", set: "set(", tup
 
 
 def is_bare(hint: Any) -> bool:
-    """Whether a declaration names a container, and not what is in it."""
-    return isinstance(hint, type) and hint in _BARE
+    """Whether a declaration names a container, and not what is in it: ``dict[str, Any]`` as well."""
+    return _bare_container(hint) is not None
+
+
+def _bare_container(hint: Any) -> type | None:
+    """The container that is declared without saying what is in it; None for any other type."""
+    origin, arguments = typing.get_origin(hint), typing.get_args(hint)
+    if origin is None:
+        return hint if isinstance(hint, type) and hint in _BARE else None
+    loose = bool(arguments) and arguments[-1] in (typing.Any, object)
+    keys = arguments[:-1]
+    return origin if loose and origin in _BARE and keys in ((), (str,)) else None
 
 
 def filled_in(hint: Any, made: Tree) -> Tree | None:
     """A value drawn from what the code does, as the container that is declared and no more; None if
     it is none that fits.
     """
-    if not is_bare(hint) or not made.recipe.text.startswith(_BARE[hint]):
+    container = _bare_container(hint)
+    if container is None or not made.recipe.text.startswith(_BARE[container]):
         return None
-    if hint is not collections.deque:
+    if container is not collections.deque:
         return made
     parts = [p.recipe for p in made.parts]
     joined = partial(sequence, make=collections.deque)

@@ -65,7 +65,9 @@ class ProjectKinds:
             if cls.__name__ not in reader.classes:
                 continue
             asked = Shape(attributes=dict(shape.attributes))
-            for function in reader.functions.values():
+            others = [c for n, c in reader.classes.items() if n != cls.__name__]
+            methods = [m for c in others for m in c.body if isinstance(m, _FUNCTIONS)]
+            for function in (*reader.functions.values(), *methods):
                 for name in _declared_as(function, cls.__name__):
                     reader.parameters(function, {name: asked})
             own = set(_defined(reader.classes[cls.__name__].body))

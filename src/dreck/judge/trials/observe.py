@@ -341,6 +341,8 @@ def _effect(entry: Any) -> str:
     if what != "call" or len(entry) < 4 or entry[2][0] != "builtins.tuple":
         return f"{name} {what}"
     given = [_plain(a) for a in entry[2][1]]
+    if len(entry) > 3 and entry[3][0] == "builtins.dict":
+        given += [f"{key[1]}={_plain(value)}" for key, value in entry[3][1] if key[0] == "str"]
     return f"{name}({', '.join(given)})"
 
 
