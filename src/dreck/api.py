@@ -165,8 +165,7 @@ def untangle(
     if jobs < 0:
         raise SettingError(f"jobs is {jobs}: give a number of processes, or 0 for one a processor")
     # A step whose frame is not proved does not stand, whatever trials around it would show.
-    found = [t for text in targets for t in targets_of(os.fspath(text))]
-    at = found[0].path if found else Path.cwd() / "-"
+    at = Path(os.fspath(targets[0]).partition("::")[0])
     interpreter = trial_interpreter(at, os.fspath(python))
     runner = _runner(interpreter, None, search=SECONDS_OF_A_STEP) if run else None
     judge = Judge(strict, runner, looks_around=False)
@@ -186,6 +185,7 @@ def untangle(
         None if ask is None else Asking(ask),
         raising=raising,
     )
+    found = [t for text in targets for t in targets_of(os.fspath(text))]
     with _net_under(tests, [t.path for t in found], python) as net:
         if net is not None:
             net.spread()
