@@ -135,3 +135,26 @@ class Lock:
 
 def review(lock, day):
     return 1 if lock.needs_care(day) else 0
+
+#: a comparison of which a class of the module says what it likes -> differs
+class Level:
+    def __lt__(self, other):
+        return 7
+
+class Lock:
+    def is_low(self, level: Level):
+        return level < 3
+
+def review(lock: Lock, level: Level):
+    return 1 if lock.is_low(level) == True else 0
+#: becomes
+class Level:
+    def __lt__(self, other):
+        return 7
+
+class Lock:
+    def is_low(self, level: Level):
+        return level < 3
+
+def review(lock: Lock, level: Level):
+    return 1 if lock.is_low(level) else 0

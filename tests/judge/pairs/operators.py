@@ -251,3 +251,65 @@ class Queue:
 
 def waiting(queue: Queue):
     return [boat for boat in queue], queue.asked
+
+#: an order that asks for a truth which does something -> differs
+class Gate:
+    asked = 0
+
+    def __bool__(self):
+        Gate.asked += 1
+        return True
+
+class Lock:
+    def __init__(self, gate: Gate):
+        self.gate = gate
+
+    def __lt__(self, other):
+        return not self.gate
+
+def fill(lock: Lock, log: bool):
+    is_less = lock < 3
+    return Gate.asked, is_less if log else 0
+#: becomes
+class Gate:
+    asked = 0
+
+    def __bool__(self):
+        Gate.asked += 1
+        return True
+
+class Lock:
+    def __init__(self, gate: Gate):
+        self.gate = gate
+
+    def __lt__(self, other):
+        return not self.gate
+
+def fill(lock: Lock, log: bool):
+    return Gate.asked, lock < 3 if log else 0
+
+#: an order that is set by its text -> differs
+class Lock:
+    asked = 0
+
+def less(self, other):
+    Lock.asked += 1
+    return True
+
+setattr(Lock, "__lt__", less)
+
+def fill(lock: Lock, log: bool):
+    is_less = lock < 3
+    return Lock.asked, is_less if log else 0
+#: becomes
+class Lock:
+    asked = 0
+
+def less(self, other):
+    Lock.asked += 1
+    return True
+
+setattr(Lock, "__lt__", less)
+
+def fill(lock: Lock, log: bool):
+    return Lock.asked, lock < 3 if log else 0

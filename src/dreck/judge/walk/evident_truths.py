@@ -12,11 +12,12 @@ from collections.abc import Iterable
 from functools import lru_cache
 
 from ...outline import all_nodes, nodes_of
-from ..world.answering import OF_OTHERS
+from ..world.answering import OF_OTHERS, names_defined
 from ..world.declared import own_returns
 from ..world.names import CACHED, bound_anywhere
 from ..world.scope import given_to
 
+_COMPARING = ("__eq__", "__ne__", "__lt__", "__le__", "__gt__", "__ge__")
 _ASKING = frozenset({"isinstance", "issubclass", "callable", "hasattr", "any", "all", "bool"})
 
 
@@ -90,4 +91,8 @@ def _is_truth(value: ast.expr | None, tree: ast.Module, method: ast.FunctionDef)
         given = [v for name, v, _ in given_to(method) if name == value.id]
         plain = all(not isinstance(v, ast.Name) and _is_truth(v, tree, method) for v in given)
         return bool(given) and plain
-    return isinstance(value, ast.Compare)
+    if not isinstance(value, ast.Compare):
+        return False
+    # `is` and `in` always say yes or no; of the others a class of the module says what it likes.
+    says = all(isinstance(o, ast.Is | ast.IsNot | ast.In | ast.NotIn) for o in value.ops)
+    return says or not any(names_defined(n, (tree,)) for n in _COMPARING)

@@ -49,7 +49,7 @@ _METHODS: Mapping[str, tuple[str, ...]] = {
 _ORDER = frozenset({"__lt__", "__le__", "__gt__", "__ge__"})
 # Built-in functions that only answer.
 _ASKING = frozenset(
-    "len isinstance issubclass hash abs bool int float str sum any all min max tuple sorted type".split()
+    "len isinstance issubclass hash bool sum any all min max tuple sorted type".split()
 )
 _QUIET = (
     ast.Return, ast.If, ast.Pass, ast.Name, ast.Constant, ast.Attribute, ast.Compare, ast.BoolOp,
@@ -90,14 +90,18 @@ def acting_operators(tree: ast.Module) -> frozenset[str]:
     something.
     """
     found: set[str] = set()
+    answering: set[str] = set()
     wanted = {m for methods in _METHODS.values() for m in methods}
     for node in nodes_of(tree):
         if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef) and node.name in wanted:
-            found |= set() if _only_answers(node, tree) else {node.name}
+            (answering if _only_answers(node, tree) else found).add(node.name)
         elif isinstance(node, ast.Name | ast.Attribute) and not isinstance(node.ctx, ast.Load):
             name = node.id if isinstance(node, ast.Name) else node.attr
             found |= {name} & wanted  # set to a function that is written elsewhere
-    return frozenset(found)
+        elif isinstance(node, ast.Constant) and isinstance(node.value, str):
+            found |= {node.value} & wanted  # set by its text, perhaps
+    # What only answers may ask what does not.
+    return frozenset(found | answering) if found else frozenset()
 
 
 def _only_answers(method: ast.FunctionDef | ast.AsyncFunctionDef, tree: ast.Module) -> bool:
