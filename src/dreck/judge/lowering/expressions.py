@@ -95,7 +95,8 @@ class Where:
 class Inside:
     """A helper lowered in place of its call: where its result goes, and what tells its names apart.
 
-    ``around`` lowers the function whose names a helper defined in it takes from around.
+    ``around`` lowers the function whose names a helper defined in it takes from around. ``handed``
+    is what is done with what it yields, and where that goes on, where a loop goes through it.
     """
 
     prefix: str
@@ -103,6 +104,7 @@ class Inside:
     count: Iterator[int]
     out: int
     after: Node
+    handed: Callable[[int, Node], Node] | None = None
 
 
 class ExpressionLowering:
@@ -128,6 +130,11 @@ class ExpressionLowering:
         return Resolver(
             self.scope, self.context.names, self.inner, None if around is None else around.resolver
         )
+
+    @property
+    def handed(self) -> Callable[[int, Node], Node] | None:
+        """What is done with what is yielded here, where a loop goes through that."""
+        return self._inside.handed if self._inside is not None else None
 
     def temporary(self) -> int:
         """A new slot."""

@@ -45,6 +45,7 @@ from ..unfolding.local_helpers import (
     scopes_of,
 )
 from ..unfolding.generators import GeneratorLowering
+from ..unfolding.gone_through import Round, gone_through, is_gone_through
 from ..unfolding.sums_under_keys import asked_less, with_sums
 from ..unfolding.lists_in_steps import list_in_steps, put_in_steps
 from ..unfolding.lookups import KIND
@@ -143,13 +144,15 @@ class _Lowering(GeneratorLowering):
         where: Where,
         *,
         knows_kind: bool = False,
+        handed: Round | None = None,
     ) -> Node:
-        """The body of a helper in place of its call."""
+        """The body of a helper in place of its call, ``handed`` in place of what it yields."""
         number = self.temporary()
         own = any(helper is made for _, made in self.own_helpers.values()) or any(
             helper in made for _, made in self.rule_lists.values()
         )
-        inside = Inside(f"{helper.name}@{number}:", self if own else None, self._count, out, after)
+        prefix, around = f"{helper.name}@{number}:", self if own else None
+        inside = Inside(prefix, around, self._count, out, after, handed)
         inner = _Lowering(helper, self.context.without(helper.name), inside)
         inner.knows_kind = knows_kind
         end = Put(helper.end_lineno or helper.lineno, out, NONE, after)
@@ -530,6 +533,14 @@ class _Lowering(GeneratorLowering):
         rows = self.rows_of(node.iter) if isinstance(node, ast.For) else None
         if rows is not None:
             return self._round_after_round(node, rows, after, where)
+        if is_gone_through(node.iter):
+            ended = self.block(node.orelse, after, where)
+
+            def each(item: int, again: Node) -> Node:
+                body = self.block(node.body, again, self._in_loop(where, again, after))
+                return self.assign(node.target, item, body, where)
+
+            return gone_through(self, node.iter, each, ended, where)
         iterator, flag, item = self.temporary(), self.temporary(), self.temporary()
         head = Cut(node.lineno, after)
         counted = self.counted(node.target, node.iter) if not mark else None

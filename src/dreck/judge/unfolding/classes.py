@@ -6,7 +6,7 @@ from __future__ import annotations
 
 import ast
 from abc import abstractmethod
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 
 from ...outline import all_nodes
 from ..ir.graph import Node, Operand, Put, Test
@@ -447,7 +447,9 @@ class ClassLowering(ExpressionLowering):
         where: Where,
         *,
         knows_kind: bool = False,
+        handed: Callable[[int, Node], Node] | None = None,
     ) -> Node:
         """The body of a helper in place of its call; an argument is an operand or a simple
         expression. One that knows the kind of its object reads it as what the object was made with.
+        ``handed`` stands in place of what it yields.
         """

@@ -15,6 +15,7 @@ from ..world.constants import is_constant
 from ..world.calls import bind_arguments
 from ..lowering.expressions import CannotLower, Where, in_words
 from .aggregates import aggregate, joined_behind, first_going_on, last_of
+from .gone_through import Round, gone_through, handed_over, is_gone_through
 from .lookups import LookupLowering
 from .quiet_questions import asks_quietly
 from ..world.rows import constant_term
@@ -47,7 +48,8 @@ class GeneratorLowering(LookupLowering):
         """Whether a local name is never given anything but what such displays make."""
 
     def _call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node:
-        known = aggregate(self, node, out, after, where)
+        known = handed_over(self, node, out, after, where)
+        known = known if known is not None else aggregate(self, node, out, after, where)
         if known is None:
             known = self._loop_call(node, out, after, where)
         return known if known is not None else super()._call(node, out, after, where)
@@ -279,6 +281,8 @@ class GeneratorLowering(LookupLowering):
         rows = self.rows_of(loop.iter)
         if rows is not None:
             return self._row_by_row(node, i, rows, element, ended, where)
+        if is_gone_through(loop.iter):
+            return gone_through(self, loop.iter, self._each(node, i, element, where), ended, where)
         iterator, flag, item = self.temporary(), self.temporary(), self.temporary()
         head = Cut(node.lineno, ended)
         # what numbers its rounds cannot be gone through from its end
@@ -299,17 +303,32 @@ class GeneratorLowering(LookupLowering):
         where: Where,
     ) -> Node:
         """A loop through what another generator yields, element by element."""
-        item, around = self.temporary(), dict(self.inner)
+        item, each = self.temporary(), self._each(node, i, element, where)
 
-        def each(again: Node) -> Node:
+        def made(again: Node) -> Node:
+            return self.value(inner.elt, item, each(item, again), where)
+
+        entry = self.generated(inner, 0, made, ended, where)
+        return self.not_stopping(inner, [inner.elt, *self.asked_inside(inner)], entry, where)
+
+    def _each(
+        self,
+        node: ast.GeneratorExp | ast.ListComp | ast.SetComp | ast.DictComp,
+        i: int,
+        element: Callable[[Node], Node],
+        where: Where,
+    ) -> Round:
+        """What is done with an element that something else makes, whose names are not seen here."""
+        around = dict(self.inner)
+
+        def each(item: int, again: Node) -> Node:
             own, self.inner = self.inner, dict(around)
             with self.inner_names(node, i):
                 inside = self._round(node, i, item, element, again, where)
             self.inner = own
-            return self.value(inner.elt, item, inside, where)
+            return inside
 
-        entry = self.generated(inner, 0, each, ended, where)
-        return self.not_stopping(inner, [inner.elt, *self.asked_inside(inner)], entry, where)
+        return each
 
     def counted(self, target: ast.expr, over: ast.expr) -> Counted | None:
         """What a loop goes through that is numbered by ``enumerate``, taken apart; None if it is

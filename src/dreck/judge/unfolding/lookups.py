@@ -151,7 +151,7 @@ class LookupLowering(ClassLowering):
     # -- helpers --------------------------------------------------------------------------
 
     def _helper_call(self, node: ast.Call, out: int, after: Node, where: Where) -> Node | None:
-        helper, leading = self._helper_of(node)
+        helper, leading = self.helper_of(node)
         if helper is None or any(isinstance(a, ast.Starred) for a in node.args):
             return None
         bound = bind_arguments(
@@ -169,11 +169,15 @@ class LookupLowering(ClassLowering):
             return self.inlined(helper, arguments, out, after, where)
 
         entry = self.values(given, where, enter)
-        return (
-            self.assume_not_overridden(node.func, entry, where)
-            if leading
-            else self._read_helper(node, entry, where)
-        )
+        return self.helper_read(node, leading, entry, where)
+
+    def helper_read(
+        self, node: ast.Call, leading: list[ast.expr], after: Node, where: Where
+    ) -> Node:
+        """The name of a helper is read before its body, that of a method is assumed to mean it."""
+        if leading:
+            return self.assume_not_overridden(node.func, after, where)
+        return self._read_helper(node, after, where)
 
     def _by_kind(
         self,
@@ -197,7 +201,10 @@ class LookupLowering(ClassLowering):
             entry = self.do("member", node, (KIND, self.key_term(key)), (flag,), test, where)
         return entry
 
-    def _helper_of(self, node: ast.Call) -> tuple[FunctionNode | None, list[ast.expr]]:
+    def helper_of(self, node: ast.Call) -> tuple[FunctionNode | None, list[ast.expr]]:
+        """The function or method whose body is read in place of a call, and what that is given
+        first.
+        """
         function = node.func
         if self.own_name(function) in self.own_helpers:
             return self.own_helpers[self.own_name(function)][1], []

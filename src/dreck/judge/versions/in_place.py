@@ -1,11 +1,16 @@
 """New coroutine functions that are only ever awaited where they are called, and new generator
-functions that are only ever delegated to.
+functions that are only ever delegated to, or gone through by loops.
 
 ``await f(x)`` runs the body of ``f`` at once, in the task that awaits: nothing comes between the
 call and its first statement, and what the body awaits is awaited by that task (PEP 492, "Await
 Expression"). ``yield from f(x)`` hands on all that the body yields, and hands back all that is
 sent, thrown and returned (PEP 380, "Formal Semantics"). So both are read without the words: a plain
 call of a plain function, whose body awaits and yields where it is called.
+
+``for x in f(y)`` runs the body of ``f`` up to a ``yield``, then a round with what that yields, then
+goes on behind it (PEP 255, "Specification: Yield"): nothing else comes between, and nobody sends
+anything. So the round is read in place of the ``yield``, wherever that stands under no ``try`` and
+no ``with``, which would see that the loop is left.
 """
 
 from __future__ import annotations
@@ -17,7 +22,7 @@ from dataclasses import dataclass, replace
 from typing import TypeAlias
 
 from ...outline import all_nodes, child_nodes, copied, nodes_of
-from ..world.constants import DELEGATES, NO_STOP, READ_IN_PLACE
+from ..world.constants import DELEGATES, GONE_THROUGH, HANDS_OVER, NO_STOP, READ_IN_PLACE
 from ..world.names import bound_once
 from .version import Version
 
@@ -27,15 +32,10 @@ _MANAGED = "managed"
 _ANY_MANAGER = "with"
 # Handlers for these see whether a StopIteration, or what it has become, comes by.
 _TELLING = frozenset({"StopIteration", "RuntimeError", "Exception", "BaseException"})
-_SCOPES = (
-    ast.Lambda,
-    ast.ListComp,
-    ast.SetComp,
-    ast.DictComp,
-    ast.GeneratorExp,
-    ast.ClassDef,
-    ast.FunctionDef,
-)
+# The round of a loop is read in place of so many.
+_MOST_YIELDS = 3
+_COMPREHENSIONS = (ast.ListComp, ast.SetComp, ast.DictComp, ast.GeneratorExp)
+_SCOPES = (ast.Lambda, *_COMPREHENSIONS, ast.ClassDef, ast.FunctionDef)
 
 
 def read_in_place(before: Version, after: Version) -> tuple[Version, Version]:
@@ -53,14 +53,16 @@ def _read(version: Version, other: Version) -> Version:
     mine, theirs = _mentions(version.tree), _mentions(other.tree)
     told = _told_by_name(version)
     words = {id(n): word for f in functions for n, word in _handed_to(f, told)}
-    found = set()
+    found: dict[_Key, str] = {}
     for key in {_key(n, mine.methods) for n in made}:
         definitions = [n for n in mine.by_key[key] if not isinstance(n, ast.expr)]
         called = [n for n in mine.by_key[key] if isinstance(n, ast.expr)]
-        kinds = {_word(n) for n in definitions} | {words.get(id(n), "") for n in called}
+        defined, used = {_word(n) for n in definitions}, {words.get(id(n), "") for n in called}
+        if used == {"for"} and len(definitions) == 1 and _hands_over(definitions[0]):
+            defined = used
         known = key in theirs.by_key or key[1] in mine.texts | theirs.texts
-        if not known and len(kinds) == 1 and "" not in kinds:
-            found.add(key)
+        if not known and len(defined | used) == 1 and "" not in defined:
+            found[key] = defined.pop()
     if not found:
         return version
     tree = copied(version.tree)
@@ -131,13 +133,39 @@ def _word(node: ast.AST) -> str:
     return "yield from" if yields else ""
 
 
+def _hands_over(node: ast.AST) -> bool:
+    """Whether a function yields wherever nobody around sees that it is left there, and nothing in
+    it says that it raises StopIteration, which would become a RuntimeError.
+    """
+    if not isinstance(node, ast.FunctionDef) or _word(node) != "yield from":
+        return False
+    own = list(_own(node))
+    if any(isinstance(n, ast.YieldFrom) for n in own) or _stops_itself(node):
+        return False
+    if sum(isinstance(n, ast.Yield) for n in own) > _MOST_YIELDS:
+        return False
+    seeing = (n for n in own if isinstance(n, ast.Try | ast.TryStar | ast.With))
+    return not any(isinstance(n, ast.Yield) for s in seeing for n in all_nodes(s))
+
+
+def _stops_itself(node: ast.AST) -> bool:
+    """Whether it speaks of StopIteration, or asks for a next one that may not be there."""
+    return any(
+        (isinstance(n, ast.Name) and n.id == "StopIteration")
+        or (isinstance(n, ast.Attribute) and n.attr in ("StopIteration", "__next__"))
+        or (isinstance(n, ast.Call) and ast.unparse(n.func) == "next" and len(n.args) != 2)
+        for n in all_nodes(node)
+    )
+
+
 def _handed_to(
     function: ast.FunctionDef | ast.AsyncFunctionDef, told: Collection[str]
 ) -> Iterator[tuple[ast.AST, str]]:
     """What a function itself calls and awaits, or delegates to, where nothing around tells a
     StopIteration from the RuntimeError that it becomes when it leaves the called one (PEP 479).
 
-    A manager around it may, which is assumed not to happen where the call is lowered.
+    A manager around it may, which is assumed not to happen where the call is lowered. What loops go
+    through is told from that everywhere but in such a place of a generator function.
     """
     for block in (n for n in _own(function) if isinstance(n, ast.With | ast.AsyncWith)):
         for node in (n for s in block.body for n in all_nodes(s)):
@@ -146,6 +174,21 @@ def _handed_to(
     for node in _own(function, lambda n: _may_tell_apart(n, told)):
         if isinstance(node, ast.Await | ast.YieldFrom) and isinstance(node.value, ast.Call):
             yield node.value.func, "await" if isinstance(node, ast.Await) else "yield from"
+    yields = _word(function) == "yield from"
+    alike = {id(n) for n in _own(function, lambda n: _may_tell_apart(n, told))} if yields else set()
+    for loop in _own(function):
+        over = _gone_through_by(loop)
+        if isinstance(over, ast.Call):
+            yield over.func, "for"
+            setattr(over, _MANAGED, getattr(over, _MANAGED, False) or id(loop) not in alike)
+
+
+def _gone_through_by(node: ast.AST) -> ast.expr | None:
+    """What a loop goes through first of all, also one in an expression."""
+    if isinstance(node, ast.For):
+        return node.iter
+    first = node.generators[0] if isinstance(node, _COMPREHENSIONS) else None
+    return first.iter if first is not None and not first.is_async else None
 
 
 def _may_tell_apart(node: ast.AST, told: Collection[str]) -> bool:
@@ -191,9 +234,10 @@ def _own(
 class _Plain(ast.NodeTransformer):
     """Takes the word away from some functions and methods, and from their calls."""
 
-    def __init__(self, found: set[_Key]) -> None:
+    def __init__(self, found: Mapping[_Key, str]) -> None:
         self.found = found
         self.methods: set[int] = set()
+        self.hands_over = False
 
     def visit_ClassDef(self, node: ast.ClassDef) -> ast.AST:
         """What stands in a class is a method."""
@@ -213,11 +257,40 @@ class _Plain(ast.NodeTransformer):
         one stays one although it only delegates.
         """
         delegates = any(isinstance(n, ast.YieldFrom) for n in _own(node))
+        around = self.hands_over
+        self.hands_over = self.found.get((id(node) in self.methods, node.name)) == "for"
         self.generic_visit(node)
+        self.hands_over = around
         if (id(node) in self.methods, node.name) in self.found:
             return _marked(node)
         if delegates:
             setattr(node, DELEGATES, True)
+        return node
+
+    def visit_Yield(self, node: ast.Yield) -> ast.AST:
+        """What is handed over to the round of a loop: a call that nothing else in Python can be."""
+        self.generic_visit(node)
+        if not self.hands_over:
+            return node
+        given = node.value or ast.Constant(None)
+        made = ast.Call(ast.Name(HANDS_OVER, ast.Load()), [given], [])
+        return ast.fix_missing_locations(ast.copy_location(made, node))
+
+    def visit_For(self, node: ast.For) -> ast.AST:
+        """A loop that goes through what one of them hands over."""
+        return self._through(node)
+
+    def visit_comprehension(self, node: ast.comprehension) -> ast.AST:
+        """A loop in an expression that does."""
+        return self._through(node)
+
+    def _through(self, node: ast.For | ast.comprehension) -> ast.AST:
+        self.generic_visit(node)
+        called = node.iter.func if isinstance(node.iter, ast.Call) else None
+        keys = [k for k in _keys(called, frozenset())] if called is not None else []
+        if keys and self.found.get(keys[0]) == "for":
+            setattr(node.iter, GONE_THROUGH, True)
+            setattr(node.iter, NO_STOP, getattr(node.iter, _MANAGED, False))
         return node
 
     def visit_Await(self, node: ast.Await) -> ast.AST:

@@ -43,6 +43,10 @@ READ_IN_PLACE = "read_in_place"
 DELEGATES = "delegates"
 # Marks a call of the first kind where a manager could tell a StopIteration that comes out of it.
 NO_STOP = "no_stop"
+# What a generator function that loops go through calls in place of ``yield``; no name can be it.
+HANDS_OVER = "yield"
+# Marks a call of such a function where a loop goes through what it hands over.
+GONE_THROUGH = "gone_through"
 # Marks a name that stands for a constant of the class of the object that it was asked of.
 OF_CLASS = "of_class"
 
