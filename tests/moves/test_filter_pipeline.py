@@ -20,6 +20,14 @@ CASES = [
         "r = {}\nfor x in a:\n    r[n] = x, m\nreturn r\n",
         "r = {n: (x, m) for x in a}\nreturn r\n",
     ),
+    (  # what heads a paragraph stays at its head
+        "n.go()\n\n# those that fit\nr = []\nm = n.all()\nfor x in m:\n    r.append(x.b)\nreturn r\n",
+        "n.go()\n\n# those that fit\nm = n.all()\nr = [x.b for x in m]\nreturn r\n",
+    ),
+    (
+        "n.go()\n# what fits\nr = []\nm = n.all()\nfor x in m:\n    r.append(x.b)\nreturn r\n",
+        "n.go()\nm = n.all()\n# what fits\nr = [x.b for x in m]\nreturn r\n",
+    ),
     (
         "# those that fit\nr = set()\nfor x in a:\n    r.add(x)\nreturn r\n",
         "# those that fit\nr = {x for x in a}\nreturn r\n",

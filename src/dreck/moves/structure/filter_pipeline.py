@@ -8,7 +8,7 @@ found, what it still asked for is left out.
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator, Sequence
 
 import libcst as cst
 
@@ -231,11 +231,31 @@ def _exchanged(
     index = next(i for i, s in enumerate(place.statements) if s is node)
     first = min((*found.starts, index))
     adjacent = set(range(first, index)) == set(found.starts)
+    heads = {} if adjacent else _heads(place.statements[:index], found.starts)
     lead = [*lead_of(place.statements[first])] if adjacent else [*lead_of(node)]
     for number in range(first + adjacent, index + adjacent):
-        if number in found.starts or number == index:
+        if (number in found.starts or number == index) and number + 1 not in heads:
             lead += comments_in(lead_of(place.statements[number]))
     lead += said
-    body = [s for i, s in enumerate(place.statements[:index]) if i not in found.starts]
+    body = [
+        s.with_changes(leading_lines=heads[i]) if i in heads else s
+        for i, s in enumerate(place.statements[:index])
+        if i not in found.starts
+    ]
     body += [line.with_changes(leading_lines=lead), *place.statements[found.stop :]]
     return place.block.with_changes(body=body)
+
+
+def _heads(
+    above: Sequence[cst.BaseStatement], starts: Collection[int]
+) -> dict[int, Sequence[cst.EmptyLine]]:
+    """The statements that come to stand at the top of a paragraph, as what headed it goes, with
+    what stood above that.
+    """
+    found = {}
+    for i in range(1, len(above)):
+        lead = lead_of(above[i - 1])
+        if i - 1 in starts and i not in starts and lead and lead[0].comment is None:
+            if not lead_of(above[i]):
+                found[i] = lead
+    return found
