@@ -98,9 +98,11 @@ class Predicate:
     ) -> list[str]:
         """The lines of the new function, without indentation of their own."""
         signature = [*self.home.signature(self.parameters), *constants]
-        result = " -> bool" if self._is_annotated and yields_bool(self.condition) else ""
-        head = f"def {name}({', '.join(signature)}){result}:"
         lines = self.lines if positive else self._opposite(strict)
+        is_turned = isinstance(ast.parse(f"({chr(10).join(lines)})", mode="eval").body, ast.UnaryOp)
+        is_truth = yields_bool(self.condition) or is_turned
+        result = " -> bool" if self._is_annotated and is_truth else ""
+        head = f"def {name}({', '.join(signature)}){result}:"
         decorator = ["@property"] if self.is_property(name) else []
         return [
             *decorator,

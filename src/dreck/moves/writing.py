@@ -87,14 +87,27 @@ def returning(view: ModuleView, lines: list[str], indent: str) -> list[str]:
     one = f"{indent}return {lines[0]}"
     if len(lines) == 1 and len(one.expandtabs(4)) <= view.width:
         return [one]
+    word = ""
     if len(lines) == 1:
-        lines = _broken(lines[0])
+        word, text = _turned(lines[0])
+        lines = _broken(text)
     deeper = indent + view.indent
     return (
-        [f"{indent}return (", *(deeper + line for line in lines), f"{indent})"]
+        [f"{indent}return {word}(", *(deeper + line for line in lines), f"{indent})"]
         if len(lines) > 1
         else [one]
     )
+
+
+def _turned(text: str) -> tuple[str, str]:
+    """``not `` and what it turns round, where that is an ``and`` or ``or`` in parentheses;
+    otherwise nothing and all of it.
+    """
+    node = ast.parse(text, mode="eval").body
+    if isinstance(node, ast.UnaryOp) and isinstance(node.op, ast.Not):
+        if isinstance(node.operand, ast.BoolOp):
+            return "not ", text.removeprefix("not").strip()[1:-1].strip()
+    return "", text
 
 
 def _broken(text: str) -> list[str]:
