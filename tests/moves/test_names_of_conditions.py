@@ -99,6 +99,30 @@ def test_a_check_that_decides_all(name: str, body: str, wanted: str) -> None:
     assert found is None or not found.positive
 
 
+BEFORE_TRYING = [
+    ("try_mooring", "    ...\n    boat.moored = True", "may_moor"),
+    ("check_alarm", "    ...\n    if boat.seen: return\n    horn.sound()", "may_alarm"),
+    ("try_mooring", "    boat.seen = True\n    ...\n    boat.moored = True", ""),  # not the first
+    ("try_mooring", "    ...\n    return boat.berth", ""),  # nothing is done
+    ("try_mooring", "    ...\n    if boat.a or boat.b or boat.c: return\n    boat.go()", ""),
+    ("check_level", "    ...\n    boat.level = 3", "may_level"),
+    ("check_harbour_dues", "    ...\n    boat.go()", ""),  # what is no deed
+    ("check", "    ...\n    boat.go()", ""),
+]
+
+
+@pytest.mark.parametrize(("name", "body", "wanted"), BEFORE_TRYING)
+def test_a_check_before_a_try(name: str, body: str, wanted: str) -> None:
+    """The first and longest check of a try asks whether somebody may do it."""
+    check = "if boat.late or boat.sunk or not boat.paid: return False"
+    function = ast.parse(f"def {name}(boat, horn):\n{body.replace('...', check)}").body[0]
+    assert isinstance(function, ast.FunctionDef)
+    tests = [n.test for n in ast.walk(function) if isinstance(n, ast.If)]
+    found = [p for p in (phrase_of(function, t) for t in tests) if p is not None]
+    assert [p.name for p in found] == [wanted] * bool(wanted)
+    assert not any(p.positive for p in found)
+
+
 OF_OPERANDS = [
     # the condition, the name and whether it is true where the condition is
     ("b.length <= lock.length and b.draught < lock.depth - 1", ("fits_lock", True)),

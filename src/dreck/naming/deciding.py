@@ -1,6 +1,7 @@
 """A condition that alone decides whether a function does what it is called for.
 
-In ``send_reminder`` a check that leaves with nothing asks whether a reminder should be sent.
+In ``send_reminder`` a check that leaves with nothing asks whether a reminder should be sent, and in
+``try_mooring`` one that comes before everything else whether somebody may moor.
 """
 
 from __future__ import annotations
@@ -8,12 +9,16 @@ from __future__ import annotations
 import ast
 
 from ..outline import all_nodes
+from .english import lemmas
 from .phrases import Phrase, Rank, should
 from .words import words_of
 
 _MOST_WORDS = 3
 # Functions that answer, and those whose names say that they may fail.
 _ANSWERING = frozenset("is has can may must should get try check find ask test".split())
+_TRYING = frozenset("try check attempt maybe".split())
+# A check before a try asks at least so much.
+_MUCH = 3
 # What says too little of what is done.
 _DULL = frozenset("do run go main call handle process work set make on".split())
 
@@ -32,6 +37,8 @@ def phrase_of(function: ast.FunctionDef | ast.AsyncFunctionDef, test: ast.expr) 
     ('should_send_bill', False)
     """
     words = words_of(function.name)
+    if words and words[0] in _TRYING:
+        return _before_trying(function, test, words[1:])
     if not 0 < len(words) <= _MOST_WORDS or words[0] in _ANSWERING | _DULL:
         return None
     guards = [s for s in function.body if isinstance(s, ast.If) and _leaves_with_nothing(s)]
@@ -42,6 +49,47 @@ def phrase_of(function: ast.FunctionDef | ast.AsyncFunctionDef, test: ast.expr) 
     reason = f"it decides whether {function.name} does anything"
     found = should(tuple(words), Rank.MEANING, reason)
     return found.negated() if found is not None else None
+
+
+def _before_trying(
+    function: ast.FunctionDef | ast.AsyncFunctionDef, test: ast.expr, deed: list[str]
+) -> Phrase | None:
+    """What somebody may do, for the first of all conditions, where it asks more than the others and
+    something is done behind it.
+    """
+    body = [s for s in function.body if not _is_text(s)]
+    first = body[0] if body else None
+    verbs = lemmas(deed[0], "VERB") if len(deed) == 1 else ()
+    if not isinstance(first, ast.If) or first.test is not test or not verbs:
+        return None
+    others = [n.test for s in body[1:] for n in all_nodes(s) if isinstance(n, ast.If)]
+    asked = _asked(test)
+    if asked < _MUCH or any(_asked(o) >= asked for o in others) or not _leaves_with_nothing(first):
+        return None
+    if not any(_acts(s) for s in body[1:]):
+        return None
+    reason = f"{function.name} does nothing where it holds"
+    return Phrase("may", (verbs[0],), Rank.MEANING, reason, positive=False)
+
+
+def _asked(test: ast.expr) -> int:
+    """How many questions a condition asks."""
+    if isinstance(test, ast.BoolOp):
+        return sum(map(_asked, test.values))
+    return _asked(test.operand) if isinstance(test, ast.UnaryOp) else 1
+
+
+def _acts(statement: ast.stmt) -> bool:
+    """Whether a statement sets an attribute of something, or calls something for what that does."""
+    return any(
+        (isinstance(n, ast.Attribute) and isinstance(n.ctx, ast.Store))
+        or (isinstance(n, ast.Expr) and isinstance(n.value, ast.Call))
+        for n in all_nodes(statement)
+    )
+
+
+def _is_text(statement: ast.stmt) -> bool:
+    return isinstance(statement, ast.Expr) and isinstance(statement.value, ast.Constant)
 
 
 def _leaves_with_nothing(node: ast.If) -> bool:
