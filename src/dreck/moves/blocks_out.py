@@ -224,7 +224,7 @@ def block_out(view: ModuleView, function: Function, flow: Flow, run: Run) -> Blo
     if reason:
         return reason
     own = frozenset(visible_locals(function))
-    assigned = _assigned(block)
+    assigned = assigned_by(block)
     before = flow.bound.get(id(block[0]))
     if before is None:
         return "never-reached"
@@ -250,16 +250,16 @@ def block_out(view: ModuleView, function: Function, flow: Flow, run: Run) -> Blo
             return "needs-its-function"
         speaks = False
     home = Home(view, function, instance if speaks else None)
-    order = _in_order(block, inputs - {home.instance})
-    results = _in_order(block, outputs)
+    order = in_order(block, inputs - {home.instance})
+    results = in_order(block, outputs)
     carried = frozenset(order) & outputs
     ending = _ending(function, flow, run, results, carried, at_end is not None)
     if isinstance(ending, str):
         return ending
-    return BlockOut(home, run, order, results, ending, _top(view, run))
+    return BlockOut(home, run, order, results, ending, top_of(view, run))
 
 
-def _in_order(block: Sequence[ast.stmt], names: frozenset[str]) -> tuple[str, ...]:
+def in_order(block: Sequence[ast.stmt], names: frozenset[str]) -> tuple[str, ...]:
     """Some names in the order in which a block mentions them."""
     seen: dict[str, tuple[int, int]] = {}
     for node in (n for s in block for n in all_nodes(s)):
@@ -283,17 +283,8 @@ def _set_outside(function: Function, run: Run) -> frozenset[str]:
 
 def _hindrance(view: ModuleView, function: Function, run: Run) -> str | None:
     block = run.statements
-    for statement in (block[0], block[-1]):
-        first, last = view.offsets.span(statement)
-        line = view.offsets.line(statement.lineno)
-        rest = view.text[last : view.offsets.line_start((statement.end_lineno or 0) + 1)].strip()
-        if (
-            line[: len(line) - len(line.lstrip())]
-            != view.text[view.offsets.line_start(statement.lineno) : first]
-        ):
-            return "shares-a-line"
-        if rest and not rest.startswith("#"):
-            return "shares-a-line"
+    if not all(has_lines(view, s) for s in (block[0], block[-1])):
+        return "shares-a-line"
     inside = list(_own(block))
     yields = any(isinstance(n, ast.Yield | ast.YieldFrom) for n in inside)
     if yields and isinstance(function.node, ast.AsyncFunctionDef):
@@ -314,7 +305,7 @@ def _hindrance(view: ModuleView, function: Function, run: Run) -> str | None:
         for t in n.targets
         if isinstance(t, ast.Name)
     }
-    assigned = _assigned(block)
+    assigned = assigned_by(block)
     if (
         assigned & declared
         or deleted
@@ -322,6 +313,16 @@ def _hindrance(view: ModuleView, function: Function, run: Run) -> str | None:
     ):
         return "sets-names-of-others"
     return "captured" if _captured(function, run, assigned) else None
+
+
+def has_lines(view: ModuleView, statement: ast.stmt) -> bool:
+    """Whether a statement shares no line with another one."""
+    first, last = view.offsets.span(statement)
+    line = view.offsets.line(statement.lineno)
+    above = view.text[view.offsets.line_start(statement.lineno) : first]
+    rest = view.text[last : view.offsets.line_start((statement.end_lineno or 0) + 1)].strip()
+    begins = line[: len(line) - len(line.lstrip())] == above
+    return begins and (not rest or rest.startswith("#"))
 
 
 def _is_eager(call: ast.Call) -> bool:
@@ -401,7 +402,8 @@ def _names_mangled(node: ast.AST) -> bool:
     return isinstance(name, str) and name.startswith("__") and not name.endswith("__")
 
 
-def _assigned(block: Sequence[ast.stmt]) -> frozenset[str]:
+def assigned_by(block: Sequence[ast.stmt]) -> frozenset[str]:
+    """The names that a block sets."""
     holder = ast.parse("def f(): pass").body[0]
     assert isinstance(holder, ast.FunctionDef)
     holder.body = list(block)
@@ -620,7 +622,7 @@ def _ends_round(body: Sequence[ast.stmt], run: Run) -> bool:
     )
 
 
-def _top(view: ModuleView, run: Run) -> int:
+def top_of(view: ModuleView, run: Run) -> int:
     """The first line of a block with the comments right above it."""
     line = run.line
     indent = view.indentation(line)

@@ -89,6 +89,7 @@ MODULES = (
     "structure.function_for_repeats",
     "structure.shared_function",
     "structure.extract_function",
+    "structure.extract_generator",
     "structure.inline_function",
     "structure.order_functions",
     "structure.loud_guard",

@@ -62,6 +62,7 @@ UNEXPECTED = frozenset(
         "hoist-common",
         "function-for-repeats",
         "shared-function",
+        "extract-generator",
     }
 )
 
