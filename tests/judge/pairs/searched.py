@@ -984,3 +984,13 @@ class Office:
         if order["k"] == "close":
             return boat
         return "left"
+
+#: what a table holds that is looked into by what is said otherwise -> differs
+RATES = {"barge": 3, "canoe": 1}
+def rate(kind: str) -> int:
+    return RATES.get(kind, 0)
+#: becomes
+RATES = {"barge": 1, "canoe": 3}
+def rate(kind: str) -> int:
+    known = RATES
+    return known.get(kind, 0)

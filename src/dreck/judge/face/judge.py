@@ -136,7 +136,12 @@ class Judge:
         open_ = {v.subject for v in verdicts if v.verdict is Verdict.UNDECIDED and not v.trials}
         lost = set(vanished(before, after)[0]) - set(before.functions)
         if self.looks_around and self.runner is not None and not is_known and (open_ or lost):
-            verdicts += self._around(before, after, set(wanted) - open_, subject)
+            tried = {v.subject for v in verdicts if v.trials is not None} - open_
+            shown = self._around(before, after, tried, subject)
+            # A proof holds for what a function does with what is around it, not for that.
+            told = {v.subject for v in shown}
+            verdicts = [v for v in verdicts if v.subject not in told or v.subject == MODULE]
+            verdicts += shown
         apart = {f"{owner.name}." for s in splits.values() for _, owner in s.kinds}
         public, private = vanished(before, after)
         lonely = [n for n in (*found.added, *found.removed) if n not in public]
@@ -310,18 +315,20 @@ class Judge:
         return [SubjectVerdict(MODULE, Verdict.DIFFERS, why, counterexample=shown)]
 
     def _around(
-        self, before: Version, after: Version, compared: set[str], subject: str | None
+        self, before: Version, after: Version, tried: set[str], subject: str | None
     ) -> list[SubjectVerdict]:
         """What differs though no function of that name does: what the modules hold when they are
-        imported, and functions that did not change themselves; or only the one asked about.
+        imported, and functions that did not change themselves, or are proved to do the same with
+        what is around them; or only the one asked about.
         """
         assert self.runner is not None
         nested = {n for n in before.functions if n.count(".") > 1 or "#" in n}
         names = [n for n in before.functions if n in after.functions and n not in nested]
-        public = [
-            n for n in names if n not in compared and not n.rpartition(".")[2].startswith("_")
-        ]
-        for name in public[:_MOST_AROUND] if subject is None else {subject} & set(public):
+        if subject is None:
+            names = [n for n in names if not n.rpartition(".")[2].startswith("_")]
+        else:
+            names = [subject] if subject in names else []
+        for name in [n for n in names if n not in tried][:_MOST_AROUND]:
             request = _request(before, after, name, {}, (0, 0))
             found = self.runner.run(request)
             if found["outcome"] == "differs":
