@@ -9,8 +9,9 @@ import re
 from pathlib import Path
 from typing import Any
 
-from ...outline import all_nodes
+from ...outline import all_nodes, functions_of
 from .by_kind import maker
+from .observe import MOST_ITEMS
 from .records import source_of_doubles
 from .runner import Request
 
@@ -68,6 +69,26 @@ ANSWERS = {answers}
 # Values that the code compares with, for attributes, methods and keys of these names.
 SUGGESTIONS = {suggestions}
 """
+_DRIVEN = '''
+
+def driven(value):
+    """What a call gives: a coroutine is run, and a generator gone through, up to {most} items."""
+    if inspect.isgenerator(value):
+        return list(itertools.islice(value, {most}))
+    while inspect.iscoroutine(value):
+        try:
+            value.send(None)
+        except StopIteration as end:
+            return end.value
+    if inspect.isasyncgen(value):
+        return driven(gone_through(value))
+    return value
+
+
+async def gone_through(values):
+    return [value async for value in values]
+
+'''
 _WIDTH = 100
 
 
@@ -85,6 +106,9 @@ def call_text(found: dict[str, Any]) -> str:
 def script_of(request: Request, found: dict[str, Any]) -> str:
     """The program; versions that are no files yet are written to temporary ones."""
     call = call_text(found)
+    lines, is_driven = list(found["lines"]), _is_driven(request)
+    if is_driven:
+        lines = [_driving(line, request.subject) for line in lines]
     with_probes = "Probe(" in call
     places, texts = [], []
     for which, path, text in zip(("BEFORE", "AFTER"), request.paths, request.texts, strict=True):
@@ -114,14 +138,15 @@ def script_of(request: Request, found: dict[str, Any]) -> str:
             ', "Record": Record, "Recorder": Recorder, "Manager": Manager, "given": given'
             if _doubles(call)
             else ""
-        ),
+        )
+        + (', "driven": driven' if is_driven else ""),
         before=places[0],
         after=places[1],
         probes=_PROBES if with_probes else "",
-        recorder=_doubles(call) + _made_by_kind(found, call),
-        first=f"FIRST = {found['lines'][:-1]!r}\n" if found["lines"][:-1] else "",
-        call=found["lines"][-1],
-        running=_FIRST if found["lines"][:-1] else "",
+        recorder=_doubles(call) + _made_by_kind(found, call) + _driver(is_driven),
+        first=f"FIRST = {lines[:-1]!r}\n" if lines[:-1] else "",
+        call=lines[-1],
+        running=_FIRST if lines[:-1] else "",
         by_kind="".join(
             _BY_KIND.format(base=b, table=t[0], asked=t[1:])
             for b, t in found["by_kind"].items()
@@ -133,6 +158,43 @@ def script_of(request: Request, found: dict[str, Any]) -> str:
         if with_probes
         else program
     )
+
+
+def _driver(is_driven: bool) -> str:
+    """What runs coroutines and goes through generators, as Python text."""
+    return (
+        "\nimport inspect\nimport itertools\n" + _DRIVEN.format(most=MOST_ITEMS)
+        if is_driven
+        else ""
+    )
+
+
+def _is_driven(request: Request) -> bool:
+    """Whether a call of the subject does nothing by itself, in either version."""
+    nodes = (
+        f.node
+        for t in request.texts
+        for f in functions_of(ast.parse(t))
+        if f.name == request.subject
+    )
+    return any(
+        isinstance(n, ast.AsyncFunctionDef | ast.Yield | ast.YieldFrom)
+        for node in nodes
+        for n in all_nodes(node)
+    )
+
+
+def _driving(line: str, subject: str) -> str:
+    """A line whose call is run to its end."""
+    statement = ast.parse(line).body[0]
+    if isinstance(statement, ast.Expr):
+        return f"driven({line})"
+    value = statement.value if isinstance(statement, ast.Assign) else None
+    called = ast.unparse(value.func) if isinstance(value, ast.Call) else ""
+    if called.rpartition(".")[2] != subject.rpartition(".")[2]:
+        return line
+    name, _, call = line.partition(" = ")
+    return f"{name} = driven({call})"
 
 
 def _made_by_kind(found: dict[str, Any], call: str) -> str:
