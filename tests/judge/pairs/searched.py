@@ -985,6 +985,106 @@ class Office:
             return boat
         return "left"
 
+#: behind a checksum of the rest of a text, whose parts are numbers -> differs
+START = "$LK,"
+class Broken(Exception): ...
+def summed(body: str) -> int:
+    total = 0
+    for letter in body: total = (total * 3 + ord(letter)) % 256
+    return total
+def level_of(frame: str) -> tuple[str, float]:
+    if not frame.startswith(START): raise Broken(frame)
+    body, star, check = frame[1:].rpartition("*")
+    if not star or check.strip() != "%02X" % summed(body): raise Broken("checksum")
+    parts = body.split(",")
+    if len(parts) != 4: raise Broken("parts")
+    return parts[1], float(parts[2]) - float(parts[3])
+#: becomes
+START = "$LK,"
+class Broken(Exception): ...
+def summed(body: str) -> int:
+    total = 0
+    for letter in body: total = (total * 3 + ord(letter)) % 256
+    return total
+def level_of(frame: str) -> tuple[str, float]:
+    if not frame.startswith(START): raise Broken(frame)
+    body, star, check = frame[1:].rpartition("*")
+    if not star or check.strip() != "%02X" % summed(body): raise Broken("checksum")
+    parts = body.split(",")
+    if len(parts) != 4: raise Broken("parts")
+    return parts[1], float(parts[3]) - float(parts[2])
+
+#: rows of a file, each of three parts, of which two are numbers -> differs
+import csv
+from collections.abc import Iterable
+def depths(lines: Iterable[str]) -> dict[int, tuple[str, int]]:
+    found = {}
+    for number, name, depth in csv.reader(lines, delimiter=";"):
+        found[int(number)] = name.strip(), int(depth)
+    return found
+#: becomes
+import csv
+from collections.abc import Iterable
+def depths(lines: Iterable[str]) -> dict[int, tuple[str, int]]:
+    found = {}
+    for number, name, depth in csv.reader(lines, delimiter=";"):
+        found[int(number)] = name, int(depth)
+    return found
+
+#: what the constructor leaves empty and others fill -> differs
+from typing import NamedTuple
+class Boat(NamedTuple):
+    name: str
+    ready: int = 0
+class Lock:
+    def __init__(self, name: str):
+        self.name = name
+        self.queue: list[Boat] = []
+def line_up(lock: Lock, boat: Boat) -> None:
+    lock.queue.append(boat)
+def let_go(locks: list[Lock], now: int) -> None:
+    for lock in locks:
+        if lock.queue and all(b.ready + 30 <= now for b in lock.queue): lock.queue.clear()
+#: becomes
+from typing import NamedTuple
+class Boat(NamedTuple):
+    name: str
+    ready: int = 0
+class Lock:
+    def __init__(self, name: str):
+        self.name = name
+        self.queue: list[Boat] = []
+def line_up(lock: Lock, boat: Boat) -> None:
+    lock.queue.append(boat)
+def let_go(locks: list[Lock], now: int) -> None:
+    for lock in locks:
+        if lock.queue and any(b.ready + 30 <= now for b in lock.queue): lock.queue.clear()
+
+#: nobody but the class fills it, which counts what is in it -> proved
+class Lock:
+    def __init__(self, name: str):
+        self.name = name
+        self.queue: list[str] = []
+        self.waiting = 0
+    def line_up(self, boat: str) -> None:
+        self.queue.append(boat)
+        self.waiting += 1
+def is_free(lock: Lock) -> bool:
+    if lock.waiting: return False
+    return True
+#: becomes
+class Lock:
+    def __init__(self, name: str):
+        self.name = name
+        self.queue: list[str] = []
+        self.waiting = 0
+    def line_up(self, boat: str) -> None:
+        self.queue.append(boat)
+        self.waiting += 1
+def is_free(lock: Lock) -> bool:
+    if not lock.waiting: return True
+    return False
+
 #: what a table holds that is looked into by what is said otherwise -> differs
 RATES = {"barge": 3, "canoe": 1}
 def rate(kind: str) -> int:
@@ -994,3 +1094,48 @@ RATES = {"barge": 1, "canoe": 3}
 def rate(kind: str) -> int:
     known = RATES
     return known.get(kind, 0)
+
+#: two parts that are a key of a table together -> differs
+INKS = {("water", "day"): "cyan", ("water", "night"): "steel", ("towpath", "day"): "sepia"}
+def ink(layer: str, edition: str) -> str:
+    return INKS.get((layer, edition), "black")
+#: becomes
+INKS = {("water", "day"): "cyan", ("water", "night"): "steel", ("towpath", "day"): "sepia"}
+def ink(layer: str, edition: str) -> str:
+    return INKS.get((edition, layer), "black")
+
+#: what a declared function gives back has to be awaited -> differs
+from collections.abc import Awaitable, Callable
+async def send(text: str, tell: Callable[[str], Awaitable[bool]], board: list[str]) -> None:
+    if await tell(text): board.append("sent")
+    else: board.append("missed")
+#: becomes
+from collections.abc import Awaitable, Callable
+async def send(text: str, tell: Callable[[str], Awaitable[bool]], board: list[str]) -> None:
+    if not await tell(text): board.append("sent")
+    else: board.append("missed")
+
+#: what a pattern of the module finds -> differs
+import re
+STAMP = re.compile(r'''(?P<day> [0-3][0-9]) [./] (?P<lock> [A-F]) (?: : (?P<hour> [0-9]+))?''', re.VERBOSE)
+def stamp(found: re.Match) -> tuple[int, str, int]:
+    day, lock, hour = found.groups()
+    return int(day), lock, int(hour) if hour else 12
+#: becomes
+import re
+STAMP = re.compile(r'''(?P<day> [0-3][0-9]) [./] (?P<lock> [A-F]) (?: : (?P<hour> [0-9]+))?''', re.VERBOSE)
+def stamp(found: re.Match) -> tuple[int, str, int]:
+    day, lock, hour = found.groups()
+    return int(day), lock, int(hour) if hour else 0
+
+#: a function that is asked for itself -> differs
+from collections.abc import Callable
+from typing import Any
+def reader(read: Callable[[str], Any]) -> Callable[[str], Any]:
+    if read is float: return float
+    return lambda text: read(text.strip())
+#: becomes
+from collections.abc import Callable
+from typing import Any
+def reader(read: Callable[[str], Any]) -> Callable[[str], Any]:
+    return lambda text: read(text.strip())

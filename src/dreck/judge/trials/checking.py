@@ -8,9 +8,11 @@ from __future__ import annotations
 import ast
 import inspect
 import math
+import re
 from collections import deque
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from itertools import islice
+from types import ModuleType
 from typing import Any, TypeAlias
 
 from ...outline import functions_of
@@ -23,7 +25,7 @@ from .cases import Callee, Case, Version, made_by_kind
 from .clock import TooLong, spent
 from .fence import SCRATCH
 from .corpus import Corpus, Growing, Grown, Sequences
-from .evident import Drawer
+from .evident import MOST_VALUES, Drawer
 from .growing import Grower
 from .instrument import MARK, Branch, Seen, fitted
 from .kinds import ProjectKinds
@@ -84,6 +86,8 @@ MOST_OTHERS = 6
 # Inputs of each of these in a row that go nowhere new (a fifth where all branches of the one in
 # question were taken), and seconds for all of them.
 MOST_IDLE, OTHERS_SECONDS = 1000, 3.0
+# Values drawn at once for what another method is given; the search draws more as it goes.
+_MOST_OF_OTHERS = 12
 
 
 # Stands in a column of values for what has to be built anew for each call.
@@ -129,6 +133,8 @@ class Check:
         drawer = Drawer(self.grower, (), self.kinds)
         nobody = Shape()
         self.grower.known = lambda cls: drawer.arguments(cls, nobody)
+        self.grower.filled = self.kinds.filled
+        self.grower.patterns = _patterns(sides[0].module)
         self.guide = _Guide(self)
         self.grower.met = self.guide.met
         minds_nan = asks_for_nan(self.modules)
@@ -143,11 +149,13 @@ class Check:
         self._values = self._plain_values()
         self.is_quick_allowed = True
 
-    def _callee(self, name: str, shapes: Shapes) -> Callee:
+    def _callee(self, name: str, shapes: Shapes, most: int = MOST_VALUES) -> Callee:
         """What is called, with the recipes for its parameters."""
         old, new = (v.subject(name) for v in self.versions)
         aim = self.request["aim"] if name == self.name else {}
-        parameters = parameters_of(old, self.suggested, aim, new, shapes, self.grower, self.kinds)
+        parameters = parameters_of(
+            old, self.suggested, aim, new, shapes, self.grower, self.kinds, most
+        )
         is_bound = (
             old.takes == "self"
             and old.owner is not None
@@ -245,6 +253,8 @@ class Check:
                 return self._simplest(grown, found)
             if self.guide.is_new(answers) and not case.stands:
                 fresh.keep(grown)
+            else:
+                self.corpus.failed(grown, self.guide.gates)
 
     def _quick_grown(self, grown: Grown | None, fresh: _Fresh) -> Grown | None:
         """Try plain inputs one after the other; return the first that needs the slow way."""
@@ -270,6 +280,8 @@ class Check:
                     self.pair.tried.append(Tried(None, arguments, {}, None, outcome))
                     if self.guide.grew():
                         fresh.keep(grown)
+                    else:
+                        self.corpus.failed(grown, self.guide.gates)
                     grown = next(fresh, None)
         except TooLong:
             return grown
@@ -289,10 +301,10 @@ class Check:
         if not keeps:
             return None
         growing = self.corpus.growing
-        end = self._within(IN_A_ROW_SECONDS)
         found_others = [g for n in self._other_methods() if (g := self._other(n)) is not None]
         others = [self._explored(g, len(found_others)) for g in found_others]
         sequences = Sequences(self.corpus, others, self._changing())
+        end = self._within(IN_A_ROW_SECONDS)
         for number in range(MOST_IN_A_ROW):
             if spent() > end or (number > ENOUGH_IN_A_ROW and not self.guide.lacks()):
                 break
@@ -303,6 +315,8 @@ class Check:
                 return self._simplest(grown, found)
             if found is None and self.guide.is_new(answers):
                 sequences.keep(grown)
+            else:
+                sequences.failed(grown, self.guide.gates)
         return None
 
     def _explored(self, growing: Growing, many: int) -> Corpus:
@@ -368,7 +382,7 @@ class Check:
             subject = self.versions[0].subject(name)
             around = with_callees(subject.function, self.project)
             shapes = shapes_of(self.modules, name, around, self.kinds.enums)
-            callee = self._callee(name, shapes)
+            callee = self._callee(name, shapes, _MOST_OF_OTHERS)
             called = with_callees(subject.function, self.project, methods=True)
             grower = self._grower(name, called)
         except (CannotCall, StopIteration, ValueError, TypeError):
@@ -384,6 +398,7 @@ class Check:
         pool = pool_of([*nodes, *around], self.modules)
         made = Grower(pool, {**self.suggested, **suggested}, name)
         made.known, made.met = self.grower.known, self.guide.met
+        made.filled, made.patterns = self.grower.filled, self.grower.patterns
         return made
 
     def _learns(self) -> bool:
@@ -677,6 +692,11 @@ class _Guide:
         """What a number or text was compared with, in either version."""
         return [other for s in self.seen for other in s.met.get(value, ())]
 
+    @property
+    def gates(self) -> Sequence[tuple[Any, Any]]:
+        """The last pairs of values that were not the same in the call at hand, if any."""
+        return self.seen[0].gates or self.seen[1].gates
+
     def anew(self) -> None:
         """Begin another search: it needs inputs of its own that come to where others came."""
         for seen in self.seen:
@@ -696,11 +716,12 @@ class _Guide:
         return self.grew() or new_question
 
     def lacks(self) -> bool:
-        """Whether there are branches that no input has taken so far, or bounds that none has
-        reached exactly.
+        """Whether there are branches that no input has taken so far, bounds that none has reached
+        exactly, or a place where the versions part to which none came.
         """
         return any(
-            sum(n < s.own for n in s.numbers) < s.own or s.bounds > s.reached for s in self.seen
+            sum(n < s.own for n in s.numbers) < s.own or s.bounds > s.reached or not s.arrived
+            for s in self.seen
         )
 
     def coverage(self, which: int) -> dict[str, Any]:
@@ -748,6 +769,12 @@ class _Fresh:
         """An input went where none went before, so that it is worth going on."""
         self._corpus.keep(grown)
         self._idle = 0
+
+
+def _patterns(module: ModuleType) -> dict[str, re.Pattern[str]]:
+    """The regular expressions of texts that names of a module stand for."""
+    found = {n: v for n, v in vars(module).items() if isinstance(v, re.Pattern)}
+    return {n: p for n, p in found.items() if isinstance(p.pattern, str)}
 
 
 def _closed() -> dict[str, Any] | None:

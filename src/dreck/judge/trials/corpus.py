@@ -13,10 +13,11 @@ from .evident import Drawer
 from .growing import Grower, filled_in, is_bare, kinds_of_defaults
 from .kinds import ProjectKinds
 from .loading import Subject, derived_of
-from .mutating import Mutator, Trees, first_that
+from .mutating import LONGEST_WORD, Mutator, Trees, first_that
 from .observe import HELD
 from .plan import Shapes, hints_of
 from .recipes import OMITTED
+from .texts import WORDS
 from .trees import ANYTHING, Path, Tree, places, replaced
 
 # Inputs kept to be changed.
@@ -24,6 +25,9 @@ _MOST_KEPT = 200
 # Results of a method kept to be given to others.
 _MOST_RESULTS = 12
 _PLAIN = (int, str, datetime.date, datetime.datetime)
+# How often an input that went nowhere new is mended, and how often at most.
+_MENDED = 0.2
+_MOST_MENDED = 300
 # How often a value without declaration is drawn from what is known of it in other ways.
 _OTHERWISE = 0.3
 # How often calls in a row do not speak of the same things.
@@ -153,6 +157,24 @@ class Grown:
             best = with_row(first_that(row, lambda t: shows(with_row(t).case()), budget))
 
 
+class _Mending:
+    """Inputs that come through a check at which others failed."""
+
+    def __init__(self, mutator: Mutator) -> None:
+        self._mutator, self._left = mutator, _MOST_MENDED
+        self.made: list[Grown] = []
+
+    def failed(self, grown: Grown, gates: Sequence[tuple[Any, Any]]) -> None:
+        """Mend an input, now and then, that may have failed where two values were not the same."""
+        if not gates or not self._left or self._mutator.chance.random() > _MENDED:
+            return
+        *before, (growing, row) = grown.calls
+        mended = self._mutator.through(row, self._mutator.chance.choice(gates))
+        if mended is not None:
+            self._left -= 1
+            self.made.append(Grown((*before, (growing, mended))))
+
+
 class Corpus:
     """Inputs worth changing."""
 
@@ -161,6 +183,13 @@ class Corpus:
         self.mutator = Mutator(growing.grower)
         self.kept: list[Trees] = []
         self.results: list[Any] = []
+        self._mending = _Mending(self.mutator)
+
+    def failed(self, grown: Grown, gates: Sequence[tuple[Any, Any]]) -> None:
+        """An input went nowhere new; pairs of values that were not the same in it may have kept it
+        from that.
+        """
+        self._mending.failed(grown, gates)
 
     def gave(self, result: Any) -> None:
         """A call gave this back; another method may be asked for it, as for a number or a name."""
@@ -170,6 +199,8 @@ class Corpus:
     def next(self) -> Grown:
         """The next input to try."""
         chance = self.growing.grower.chance
+        if self._mending.made:
+            return self._mending.made.pop()
         if self.kept and chance.random() < 0.6:
             recent = self.kept[-8:] if chance.random() < 0.5 else self.kept
             return Grown(((self.growing, self.mutator.changed(chance.choice(recent))),))
@@ -198,6 +229,11 @@ class Sequences:
         self._before = [*every, *acting * _MORE_OF_ACTING]
         self._results = [r for c in others for r in c.results]
         self._kept: list[Grown] = []
+        self._mending = _Mending(corpus.mutator)
+
+    def failed(self, grown: Grown, gates: Sequence[tuple[Any, Any]]) -> None:
+        """These calls went nowhere new; see there."""
+        self._mending.failed(grown, gates)
 
     def keep(self, grown: Grown) -> None:
         """These calls went where none went before."""
@@ -206,6 +242,8 @@ class Sequences:
     def next(self) -> Grown:
         """The next calls to try: new ones, or some that were kept with other arguments."""
         chance = self._corpus.growing.grower.chance
+        if self._mending.made:
+            return self._mending.made.pop()
         if self._kept and chance.random() < 0.4:
             calls = list(chance.choice(self._kept[-16:]).calls)
             number = chance.randrange(len(calls))
@@ -271,6 +309,13 @@ class Sequences:
             for value in known
             if type(value) is type(tree.recipe.value) or tree.kind.startswith(ANYTHING)
         ]
+        inside = [
+            (number, path, tree.with_value(text))
+            for number, path, tree in _words(row)
+            for text in _with_one_of(tree.recipe.value, known)
+        ]
+        if inside and (not found or chance.random() < 0.5):
+            found = inside
         if not found:
             return row
         number, path, new = chance.choice(found)
@@ -301,6 +346,15 @@ def _words(row: Trees) -> Iterator[tuple[int, Path, Tree]]:
             plain = type(tree.recipe.value) in (int, str) and not tree.parts and tree.is_free
             if plain and tree.recipe is not OMITTED:
                 yield number, path, tree
+
+
+def _with_one_of(text: Any, known: Sequence[Any]) -> Iterator[str]:
+    """Texts of several words in which one is a number or text that is known."""
+    words = list(WORDS.finditer(text)) if type(text) is str else []
+    if len(words) > 1:
+        for value in known:
+            if str(value) and len(str(value)) <= LONGEST_WORD:
+                yield from (f"{text[:w.start()]}{value}{text[w.end():]}" for w in words)
 
 
 def _held(tree: Tree) -> Tree:

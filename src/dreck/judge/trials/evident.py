@@ -41,6 +41,7 @@ def evident(
     grower: Grower,
     others: Sequence[Shape] = (),
     kinds: ProjectKinds | None = None,
+    most: int = MOST_VALUES,
 ) -> list[Recipe]:
     """Values that fit what the code does with a parameter; none if it does not tell.
 
@@ -50,12 +51,13 @@ def evident(
         grower: draws texts and numbers.
         others: what is done with the other parameters, which a function that is one may change.
         kinds: the project's classes.
+        most: how many.
     """
     if not shape.is_told():
         return []
     drawer = Drawer(grower, others, kinds)
-    drawn = (drawer.value(shape, name).recipe for _ in range(2 * MOST_VALUES))
-    return list({r.text: r for r in drawn}.values())[:MOST_VALUES]
+    drawn = (drawer.value(shape, name).recipe for _ in range(2 * most))
+    return list({r.text: r for r in drawn}.values())[:most]
 
 
 class Drawer:
@@ -323,9 +325,23 @@ def _as_json(parts: Sequence[Recipe]) -> Recipe:
     """The text that says a value; that of its Python text where JSON cannot say it."""
     text = parts[0].text
     try:
-        return literal(json.dumps(ast.literal_eval(text)))
+        return literal(json.dumps(_plain_data(ast.parse(text, mode="eval").body)))
     except (ValueError, TypeError, SyntaxError):
         return literal(text)
+
+
+def _plain_data(node: ast.expr) -> Any:
+    """What an expression says, in lists, mappings, texts and numbers: objects as what they are made
+    of.
+    """
+    if isinstance(node, ast.Call):
+        return {str(k.arg): _plain_data(k.value) for k in node.keywords}
+    if isinstance(node, ast.List | ast.Tuple | ast.Set):
+        return [_plain_data(e) for e in node.elts]
+    if isinstance(node, ast.Dict):
+        pairs = zip(node.keys, node.values, strict=True)
+        return {ast.literal_eval(k): _plain_data(v) for k, v in pairs if k is not None}
+    return ast.literal_eval(node)
 
 
 def fitting(found: Sequence[Recipe], shape: Shape | None) -> list[Recipe]:

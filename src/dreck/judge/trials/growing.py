@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import builtins
 import collections
+import collections.abc
 import dataclasses
 import datetime
 import decimal
@@ -10,12 +12,14 @@ import enum
 import fractions
 import inspect
 import random
+import re
 import types
 import typing
 from collections.abc import Callable, Mapping, Sequence
 from functools import partial
 from typing import Any, TypeAlias
 
+from .doubles import recorder
 from .hints import meant
 from .loading import derived_of
 from .numbers import Numbers
@@ -31,6 +35,7 @@ from .recipes import (
     built_on,
     constructed,
     from_hint,
+    given_back,
     literal,
     maker_of,
     mapping,
@@ -38,7 +43,7 @@ from .recipes import (
     with_fields,
     wrapped,
 )
-from .texts import Texts
+from .texts import Texts, drawn_from
 from .trees import Tree, compound
 
 SEED = 20260103
@@ -50,6 +55,14 @@ _SIMPLEST = 4
 _BY_DEFAULT = 0.5
 _LENGTHS = (0, 1, 1, 2, 2, 3, 3, 4, 6)
 _ANYTHING: tuple[Any, ...] = (None, int, str, float, bool, list[int], list[str], dict[str, int])
+
+
+# How often a declared function is one that notes its calls, and not one of few.
+_RECORDED = 0.9
+# How often it is one that the code asks whether it is that one.
+_ASKED_FOR = 0.2
+# How often what others fill is filled.
+_FILLED = 0.6
 
 
 class Grower:
@@ -68,6 +81,10 @@ class Grower:
         self.numbers = Numbers(pool, self.chance)
         # What draws arguments that nothing is declared of, for each class.
         self.known: Callable[[type], Mapping[str, Callable[[], Tree]]] = lambda cls: {}
+        # What constructors of a class leave empty and others fill, with what that is.
+        self.filled: Callable[[type], Mapping[str, Any]] = lambda cls: {}
+        # The regular expressions that names of the module stand for.
+        self.patterns: Mapping[str, re.Pattern[str]] = {}
         # What a value was compared with while the code ran.
         self.met: Callable[[Any], Sequence[Any]] = lambda value: ()
         self._dates: list[datetime.date] = []
@@ -100,10 +117,37 @@ class Grower:
             return self._leaf(draw, repr(hint))
         if origin is typing.Literal:
             return self.one_of([literal(a) for a in arguments], repr(hint))
+        if (origin or hint) is re.Match and self.patterns:
+            return self._match(lambda: self.value(hint, name, depth))
+        if origin is collections.abc.Callable and self.chance.random() < _RECORDED:
+            return self._function(hint, name, depth)
         made = self._container(origin or hint, arguments, name, depth)
         if made is None and isinstance(hint, type):
             made = self._of_class(hint, name, depth)
         return made or self.one_of(from_hint(hint, name, self.suggested, depth), name)
+
+    def _function(self, hint: Any, name: str, depth: int) -> Tree:
+        """A function that notes its calls and gives back what it is declared to."""
+        again = lambda: self.value(hint, name, depth)  # noqa: E731
+        if self.pool.built_in and self.chance.random() < _ASKED_FOR:
+            known = getattr(builtins, self.chance.choice(self.pool.built_in))
+            made = Recipe(known.__name__, lambda side, answers: known)
+            return Tree(made, repr(hint), again, is_free=False)
+        gives, awaited = given_back(typing.get_args(hint))
+        last = name.rpartition(".")[2]
+        join = lambda rs: recorder(last, rs[0], awaited=awaited)  # noqa: E731
+        return compound(repr(hint), [self.value(gives, name, depth + 1)], join, again)
+
+    def _match(self, again: Callable[[], Tree]) -> Tree:
+        """What one of the module's regular expressions finds."""
+        name = self.chance.choice(sorted(self.patterns))
+        pattern = self.patterns[name]
+        fitting = [t for t in drawn_from(pattern.pattern, pattern.flags) if pattern.match(t)]
+        if not fitting:
+            return Tree(literal(None), "no match", again)
+        text = self.chance.choice(fitting)
+        build = lambda side, answers: pattern.match(text)  # noqa: E731
+        return Tree(Recipe(f"{name}.match({text!r})", build), "a match", again, is_free=False)
 
     def _leaf(self, draw: Callable[[], Any], kind: str) -> Tree:
         return Tree(literal(draw()), kind, lambda: self._leaf(draw, kind))
@@ -263,6 +307,10 @@ class Grower:
         outside = [n for n in known if n not in names and not hasattr(cls, n)]
         if getattr(cls, "__init__") is not object.__init__:
             outside = []
+        filled = self.filled(cls) if self.chance.random() < _FILLED else {}
+        later = [known[n]() for n in outside]
+        later += [self.value(h, n, depth + 1) for n, h in filled.items()]
+        outside += filled
 
         def made(recipes: Sequence[Recipe]) -> Recipe:
             own, others = recipes[: len(names)], recipes[len(names) :]
@@ -271,7 +319,7 @@ class Grower:
 
         return compound(
             f"one of {classes[0].__qualname__}",
-            [argument(n) for n in names] + [known[n]() for n in outside],
+            [argument(n) for n in names] + later,
             made,
             lambda: self.object_of(classes, known, depth) or self.value(None, ""),
         )
@@ -329,6 +377,12 @@ def pair_of(recipe: Recipe) -> tuple[Recipe, Recipe]:
 
 def kinds_of_defaults(function: Callable[..., Any]) -> dict[str, type]:
     """For each parameter the type of its default, where that is a constant that says something."""
+    if id(function) not in _defaults:
+        _defaults[id(function)] = function, _read_defaults(function)
+    return _defaults[id(function)][1]
+
+
+def _read_defaults(function: Callable[..., Any]) -> dict[str, type]:
     try:
         parameters = inspect.signature(function).parameters
     except (TypeError, ValueError):
@@ -340,6 +394,7 @@ def kinds_of_defaults(function: Callable[..., Any]) -> dict[str, type]:
 _Taken: TypeAlias = tuple[dict[str, Any], list[str], set[str]] | None
 # By their ids, since a metaclass may make classes that have no hash; kept, so that ids stay theirs.
 _known: dict[int, tuple[type, _Taken]] = {}
+_defaults: dict[int, tuple[Callable[..., Any], dict[str, type]]] = {}
 
 
 def arguments_of(cls: type) -> _Taken:

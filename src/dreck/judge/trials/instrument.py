@@ -101,6 +101,7 @@ def _mark_line(body: list[ast.stmt], line: int) -> bool:
 
 # What of a value that was compared is kept: the last ones, of so many values.
 _MOST_OTHERS = 4
+_MOST_GATES = 4
 _MOST_MET = 2000
 _MOST_LOOKED_AT = 12
 _MOST_BITS = 1_000
@@ -119,6 +120,7 @@ class Seen:
         pairs: branches taken one right after the other in one call.
         arrived: whether the line in question was reached.
         taken: all branches taken in the call at hand, whichever function they are of.
+        gates: the last pairs of numbers or texts that were not the same in the call at hand.
         bounds: comparisons of numbers or texts in order that were made.
         reached: those of them of which both sides were the same once.
         met: for numbers and texts the others that each was compared with and did not equal; an
@@ -137,6 +139,7 @@ class Seen:
         self.earlier: set[int] = set()
         self.pairs: set[tuple[int, int]] = set()
         self.arrived = False
+        self.gates: deque[tuple[Any, Any]] = deque(maxlen=_MOST_GATES)
         self._last = -1
 
     @property
@@ -153,6 +156,7 @@ class Seen:
         """A new call begins."""
         self._last = -1
         self.taken = set()
+        self.gates.clear()
 
     def _take(self, number: int) -> None:
         self.numbers.add(number)
@@ -185,11 +189,30 @@ class Seen:
 
     def looked_for(self, value: Any, among: Any, ask: Callable[[Any, Any], Any]) -> Any:
         """Ask whether a value is in a container, and keep what is in it if it is not."""
-        if type(value) in _PLAIN and type(among) in _CONTAINERS and len(among) <= _MOST_LOOKED_AT:
+        self._not_among(value, among)
+        return ask(value, among)
+
+    def _not_among(self, value: Any, among: Any) -> None:
+        if type(among) not in _CONTAINERS or len(among) > _MOST_LOOKED_AT:
+            return
+        if type(value) in _PLAIN:
             for other in among:
                 if type(other) is type(value) and other != value:
                     self._meet(value, other)
-        return ask(value, among)
+        elif type(value) is tuple and value not in among:
+            self._parts_not_among(value, [o for o in among if type(o) is tuple])
+
+    def _parts_not_among(self, value: tuple[Any, ...], among: Sequence[tuple[Any, ...]]) -> None:
+        """Keep the parts of tuples that are most like one that is looked for."""
+        apart: dict[int, list[list[tuple[Any, Any]]]] = {}
+        for other in among:
+            pairs = list(zip(value, other, strict=False))
+            plain = all(type(a) in _PLAIN and type(a) is type(b) for a, b in pairs)
+            if plain and len(other) == len(value):
+                unlike = [(a, b) for a, b in pairs if a != b]
+                apart.setdefault(len(unlike), []).append(unlike)
+        for a, b in (pair for unlike in apart[min(apart)] for pair in unlike) if apart else ():
+            self._meet(a, b)
 
     def item(self, among: Any, key: Any) -> Any:
         """Look up a key, and keep the keys that are there if it is not."""
@@ -210,12 +233,14 @@ class Seen:
         return asked
 
     def _missed(self, among: Any, key: Any) -> None:
-        if type(among) is dict and type(key) in _PLAIN and key not in among:
-            self.looked_for(key, among, lambda value, keys: None)
+        if type(among) is dict and (type(key) in _PLAIN or _is_plain_row(key)):
+            if key not in among:
+                self._not_among(key, among)
 
     def _meet(self, left: Any, right: Any) -> None:
         if any(type(v) is int and v.bit_length() > _MOST_BITS for v in (left, right)):
             return  # nobody writes such a number down, nor does Python
+        self.gates.append((left, right))
         for one, other in ((left, right), (right, left)):
             if one in self.met or len(self.met) < _MOST_MET:
                 known = self.met.setdefault(one, deque(maxlen=_MOST_OTHERS))
@@ -239,6 +264,11 @@ class Seen:
         """A guard that notes that a case was taken."""
         self._take(number)
         return True
+
+
+def _is_plain_row(value: Any) -> bool:
+    """Whether a value is a tuple of numbers and texts."""
+    return type(value) is tuple and all(type(part) in _PLAIN for part in value)
 
 
 MARK = _MARK
@@ -301,7 +331,9 @@ class _Fitter(ast.NodeTransformer):
     def visit_Subscript(self, node: ast.Subscript) -> ast.expr:
         """A look-up, whose key may be missing."""
         owner, key = self.visit(node.value), self.visit(node.slice)
-        if not isinstance(node.ctx, ast.Load) or isinstance(node.slice, ast.Slice | ast.Tuple):
+        parts = node.slice.elts if isinstance(node.slice, ast.Tuple) else [node.slice]
+        is_cut = any(isinstance(p, ast.Slice | ast.Starred) for p in parts)
+        if not isinstance(node.ctx, ast.Load) or is_cut:
             return ast.copy_location(ast.Subscript(owner, key, node.ctx), node)
         function = ast.Attribute(ast.Name(_MARK, ast.Load()), "item", ast.Load())
         return ast.copy_location(ast.Call(function, [owner, key], []), node)

@@ -8,8 +8,10 @@ import inspect
 import textwrap
 from collections.abc import Collection, Iterator, Mapping, Sequence
 from types import ModuleType
+from typing import Any
 
 from ...outline import all_nodes
+from .filled import filled_by_others
 from .recipes import built_on
 from .shape import Shape
 from .shapes import Reader
@@ -35,6 +37,7 @@ class ProjectKinds:
         self.enums = {n: c for n, c in known.items() if isinstance(c, type) and _is_enum(c)}
         self._attributes = {c: _attributes(c, trees) for c in own if _is_candidate(c, module)}
         self._arguments: dict[tuple[type, int], dict[str, Shape]] = {}
+        self._filled: dict[type, Mapping[str, Any]] = {}
 
     def fitting(self, shape: Shape) -> list[type]:
         """Classes whose objects have all attributes and methods that are asked for."""
@@ -57,6 +60,12 @@ class ProjectKinds:
         if key not in self._arguments:
             self._arguments[key] = self._read(cls, shape)
         return self._arguments[key]
+
+    def filled(self, cls: type) -> Mapping[str, Any]:
+        """What its constructor leaves empty and others fill, with what that is declared to be."""
+        if cls not in self._filled:
+            self._filled[cls] = filled_by_others(cls, self._trees)
+        return self._filled[cls]
 
     def _read(self, cls: type, shape: Shape) -> dict[str, Shape]:
         found: dict[str, Shape] = dict(shape.attributes)

@@ -20,7 +20,7 @@ _CHANGES = (1, 1, 1, 2, 2, 3)
 _DEEPEST_COPY = 6
 # How often a value is changed to one that it was compared with.
 _MET = 0.3
-_LONGEST_WORD = 30
+LONGEST_WORD = 30
 # The kinds of values that are declared to be numbers.
 _NUMBERS = (repr(int), repr(float))
 _MET_KINDS = (int, float, str, datetime.date, datetime.datetime)
@@ -50,6 +50,21 @@ class Mutator:
         path, tree = self.chance.choice(every)
         return self._with(row, position, path, self._other(tree, row, path))
 
+    def through(self, row: Trees, gate: tuple[Any, Any]) -> Trees | None:
+        """An input in which one of two values that were not the same is the other one: so it comes
+        through a check of what was worked out from the rest of it. None if neither is in it.
+        """
+        found: list[Trees] = []
+        for position, whole in enumerate(row):
+            for path, tree in places(whole):
+                value = tree.recipe.value
+                if type(value) not in _MET_KINDS or tree.parts or not tree.is_free:
+                    continue
+                new = [o for v, o in (gate, gate[::-1]) if type(v) is type(value) and v == value]
+                new += _put_inside(value, gate) if type(value) is str else []
+                found += [self._with(row, position, path, tree.with_value(n)) for n in new]
+        return self.chance.choice(found) if found else None
+
     def _met(self, row: Trees) -> list[Callable[[], Trees]]:
         """Ways to give a number or text of an input the value of another that it was compared
         with, so that the two are the same or next to each other.
@@ -72,7 +87,7 @@ class Mutator:
     def _met_inside(self, text: str) -> Iterator[str]:
         """Texts in which a word or number is what such a one was compared with."""
         for word in WORDS.finditer(text):
-            if word.group() == text or word.end() - word.start() > _LONGEST_WORD:
+            if word.group() == text or word.end() - word.start() > LONGEST_WORD:
                 continue
             for value, form in self._read(word.group()):
                 for other in self.grower.met(value):
@@ -161,6 +176,17 @@ class Mutator:
             except OverflowError:
                 return tree
         return tree.again()
+
+
+def _put_inside(text: str, gate: tuple[Any, Any]) -> Iterator[str]:
+    """Texts in which one of two values stands where the other one stood, first or last."""
+    for value, other in (gate, gate[::-1]):
+        said = str(value)
+        if said and said != text and said in text and len(said) <= LONGEST_WORD:
+            head, _, tail = text.rpartition(said)
+            yield f"{head}{other}{tail}"
+            if said in head:
+                yield text.replace(said, str(other), 1)
 
 
 def simpler(tree: Tree) -> Iterator[Tree]:

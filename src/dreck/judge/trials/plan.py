@@ -10,13 +10,14 @@ import itertools
 import random
 import typing
 from collections.abc import Callable, Collection, Iterable, Iterator, Mapping, Sequence
+from functools import partial
 from dataclasses import dataclass, field
 from typing import Any, TypeAlias
 
 from .loading import Subject, derived_of, selves
 from ...outline import functions_of
 from .answers import Answers
-from .evident import evident, fitting
+from .evident import MOST_VALUES, evident, fitting
 from .growing import Grower, arguments_of
 from .hints import meant
 from .kinds import ProjectKinds
@@ -129,6 +130,7 @@ def parameters_of(
     shapes: Shapes,
     grower: Grower,
     kinds: ProjectKinds,
+    most: int = MOST_VALUES,
 ) -> Parameters:
     """Recipes for every parameter, from its hint, what it is compared with, or probes.
 
@@ -141,7 +143,9 @@ def parameters_of(
         shapes: what the code does with values that nothing is declared of.
         grower: draws texts and numbers.
         kinds: the project's classes.
+        most: how many values are drawn for each of which the code shows the kind.
     """
+    draw = partial(evident, grower=grower, kinds=kinds, most=most)
     signature = inspect.signature(subject.function)
     hints = hints_of(subject.function)
     recipes: list[tuple[Recipe, ...]] = []
@@ -159,20 +163,18 @@ def parameters_of(
             first += [0 for _ in names]
             continue
         if position == 0 and subject.takes:
-            known = {n: evident(s, n, grower, (), kinds) for n, s in shapes.constructor.items()}
+            known = {n: draw(s, n) for n, s in shapes.constructor.items()}
             found = selves(subject, suggested, {n: v for n, v in known.items() if v})
         elif parameter.name in hints:
             found = from_hint(hints[parameter.name], parameter.name, suggested)
         else:
             shape = shapes.parameters.get(parameter.name)
             every = list(shapes.parameters.values())
-            drawn = (
-                evident(shape, parameter.name, grower, every, kinds) if shape is not None else []
-            )
+            drawn = draw(shape, parameter.name, others=every) if shape is not None else []
             asked = shapes.evident.get(parameter.name)
             guessed = fitting(_guessed(parameter, suggested), asked)
             fields = shape.attributes if shape is not None else {}
-            known = {n: evident(s, n, grower, (), kinds)[:_MOST_FIELDS] for n, s in fields.items()}
+            known = {n: draw(s, n)[:_MOST_FIELDS] for n, s in fields.items()}
             mentioned = _of_kinds(subject, other, suggested, known)
             if asked is not None and asked.wants & _PLAIN:
                 mentioned = fitting(mentioned, asked)

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import ast
+import builtins
 import re
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from typing import TypeGuard
 
 from ...outline import all_nodes
+from .layouts import Layout, layouts_of
 
 # Texts longer than this are messages, not something a value is held against.
 _LONGEST = 40
@@ -43,6 +45,8 @@ class Pool:
         counts: small numbers, for lengths.
         moments: formats of dates and times that texts are read by (as of ``strftime``).
         is_json: whether texts are read as JSON.
+        layouts: how texts are taken apart.
+        built_in: built-in functions and classes of which it is asked whether a value is one.
     """
 
     numbers: tuple[int | float, ...] = ()
@@ -53,11 +57,13 @@ class Pool:
     counts: tuple[int, ...] = ()
     moments: tuple[str, ...] = ()
     is_json: bool = False
+    layouts: tuple[Layout, ...] = ()
+    built_in: tuple[str, ...] = ()
 
 
 def pool_of(functions: Iterable[ast.AST], modules: Iterable[ast.Module]) -> Pool:
     """Read the constants of functions, and of what they name in their modules."""
-    functions = list(functions)
+    functions, modules = list(functions), list(modules)
     named = {n.id for f in functions for n in all_nodes(f) if isinstance(n, ast.Name)}
     beside = [s for m in modules for s in m.body if _sets_one_of(s, named)]
     read = _Reader()
@@ -78,7 +84,18 @@ def pool_of(functions: Iterable[ast.AST], modules: Iterable[ast.Module]) -> Pool
         tuple(dict.fromkeys(counts)),
         tuple(dict.fromkeys(read.moments)),
         read.is_json,
+        layouts_of(functions, {n: t for m in modules for n, t in _texts_by_name(m)}),
+        tuple(dict.fromkeys(read.built_in)),
     )
+
+
+def _texts_by_name(module: ast.Module) -> Iterator[tuple[str, str]]:
+    """The names of a module that stand for a text."""
+    for statement in module.body:
+        value = statement.value if isinstance(statement, ast.Assign) else None
+        if isinstance(value, ast.Constant) and isinstance(value.value, str):
+            assert isinstance(statement, ast.Assign)
+            yield from ((t.id, value.value) for t in statement.targets if isinstance(t, ast.Name))
 
 
 def _sets_one_of(statement: ast.stmt, names: set[str]) -> bool:
@@ -107,6 +124,7 @@ class _Reader:
         self.separators: list[str] = []
         self.patterns: list[str] = []
         self.moments: list[str] = []
+        self.built_in: list[str] = []
         self.is_json = False
 
     def all_of(self, root: ast.AST) -> None:
@@ -115,6 +133,11 @@ class _Reader:
         for node in all_nodes(root):
             if isinstance(node, ast.Compare):
                 self._asks(_texts(node))
+                self.built_in += [
+                    n.id
+                    for n in (node.left, *node.comparators)
+                    if isinstance(n, ast.Name) and callable(getattr(builtins, n.id, None))
+                ]
             elif isinstance(node, ast.Call):
                 self._call(node)
             elif isinstance(node, ast.Subscript | ast.MatchValue):

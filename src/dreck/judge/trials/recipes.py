@@ -371,9 +371,20 @@ def _functions(
     """Functions that note their calls and give back what they are declared to."""
     from .doubles import recorder
 
-    gives = arguments[-1] if arguments else typing.Any
+    gives, awaited = given_back(arguments)
     found = from_hint(gives, name, suggested, depth + 1)[:MOST_ALTERNATIVES]
-    return [recorder(name.rpartition(".")[2], r) for r in found if not r.stands]
+    last = name.rpartition(".")[2]
+    return [recorder(last, r, awaited=awaited) for r in found if not r.stands]
+
+
+def given_back(arguments: tuple[Any, ...]) -> tuple[Any, bool]:
+    """What a function gives back that is declared as ``Callable`` of these, and whether that has to
+    be awaited.
+    """
+    gives = arguments[-1] if arguments else typing.Any
+    inner = typing.get_args(gives)
+    awaited = typing.get_origin(gives) in (collections.abc.Awaitable, collections.abc.Coroutine)
+    return (inner[-1] if awaited and inner else gives), awaited
 
 
 def _of_protocol(cls: type, suggested: Suggested, depth: int) -> list[Recipe]:
@@ -388,6 +399,7 @@ def _of_protocol(cls: type, suggested: Suggested, depth: int) -> list[Recipe]:
         gives = {n: typing.get_type_hints(f).get("return", typing.Any) for n, f in own.items()}
     except (NameError, TypeError):
         return []
+    later = {n for n, f in own.items() if inspect.iscoroutinefunction(f)}
     names = [*fields, *gives]
     parts = [
         [r for r in from_hint({**fields, **gives}[n], n, suggested, depth + 1) if not r.stands]
@@ -395,7 +407,12 @@ def _of_protocol(cls: type, suggested: Suggested, depth: int) -> list[Recipe]:
     ]
     rows = _varied([p[:MOST_ALTERNATIVES] for p in parts])
     return [
-        record({n: recorder(n, r) if n in gives else r for n, r in zip(names, row, strict=True)})
+        record(
+            {
+                n: recorder(n, r, awaited=n in later) if n in gives else r
+                for n, r in zip(names, row, strict=True)
+            }
+        )
         for row in rows
     ]
 

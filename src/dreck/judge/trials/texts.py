@@ -10,6 +10,7 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 
 from .drawing import drawn
+from .layouts import Layout, Part
 from .numbers import Numbers
 from .pool import Pool
 
@@ -28,6 +29,10 @@ WORDS = re.compile(r"[\w.:/-]*\w")
 # Pieces of one text that is not split.
 _PARTS = (1, 1, 2, 3, 4, 6)
 
+# How often any text is one that can be taken apart as the code does it, where it does; and how
+# often it does not begin as the code wants it.
+_OFTEN_LAID_OUT = 0.3
+_OTHER_START = 0.1
 # How often any text is JSON, where texts are read as such; those that are read so mostly are.
 _OFTEN_JSON = 0.15
 
@@ -52,6 +57,8 @@ class Texts:
         chance, kind = self.chance, self.chance.random()
         if self.pool.is_json and chance.random() < _OFTEN_JSON:
             made = self._json()
+        elif self.pool.layouts and chance.random() < _OFTEN_LAID_OUT:
+            made = self._laid_out(chance.choice(self.pool.layouts))
         elif near and kind < 0.3:
             made = chance.choice(near)
         elif self.pool.moments and kind < 0.4:
@@ -90,6 +97,29 @@ class Texts:
             other = chance.choice(plain)
             parts = [p + other + self._part() if chance.random() < 0.6 else p for p in parts]
         return between.join(parts)
+
+    def _laid_out(self, layout: Layout) -> str:
+        """A text that can be taken apart as the code does it."""
+        chance, parts = self.chance, list(layout.parts)
+        if layout.many is not None:
+            parts = [layout.many] * chance.choice((0, 1, 1, 2, 2, 3, 4))
+        said = [self._said_part(p, layout.between) for p in parts]
+        if not layout.start or chance.random() < _OTHER_START:
+            return layout.between.join(said)
+        # What it begins with may be its first parts.
+        first = layout.start.count(layout.between)
+        return layout.start + layout.between.join(said[first:])
+
+    def _said_part(self, part: Part, between: str) -> str:
+        chance = self.chance
+        if part.layout is not None and chance.random() < 0.95:
+            return self._laid_out(part.layout)
+        if part.is_number and chance.random() < 0.95:
+            return self._number()
+        if part.known and chance.random() < 0.6:
+            return chance.choice(part.known)
+        made = self._letters() if chance.random() < 0.5 else self._part()
+        return made.replace(between, "") if chance.random() < 0.9 else made
 
     def _line(self) -> str:
         words = [t for t in self.pool.asked if t.isidentifier()]
@@ -227,10 +257,10 @@ class Texts:
 
 
 @functools.cache
-def drawn_from(pattern: str) -> tuple[str, ...]:
+def drawn_from(pattern: str, flags: int = 0) -> tuple[str, ...]:
     """Texts in which a regular expression finds something; ("",) if none can be drawn."""
     from hypothesis import strategies
 
     plain = strategies.characters(min_codepoint=32, max_codepoint=126)
-    fitting = strategies.from_regex(pattern, fullmatch=True, alphabet=plain)
+    fitting = strategies.from_regex(re.compile(pattern, flags), fullmatch=True, alphabet=plain)
     return tuple(dict.fromkeys(drawn(fitting, _FROM_PATTERN))) or ("",)

@@ -1,0 +1,81 @@
+"""Attributes that a constructor leaves empty, and that others fill: who makes an object for a test
+fills them, too.
+"""
+
+from __future__ import annotations
+
+import ast
+from collections.abc import Iterator, Mapping, Sequence
+from typing import Any
+
+from ...outline import all_nodes
+
+_FILLING = frozenset("append add extend insert update appendleft".split())
+_EMPTY = frozenset({"list", "dict", "set", "deque", "defaultdict", "OrderedDict"})
+_FUNCTIONS = (ast.FunctionDef, ast.AsyncFunctionDef)
+
+
+def filled_by_others(cls: type, trees: Sequence[ast.Module]) -> Mapping[str, Any]:
+    """The attributes of a class that its constructor declares and leaves empty, and that code
+    outside of the class puts something in, with what they are declared to be.
+
+    What the class keeps in step with them would not be so any more: so it is only done where the
+    project's own code does it. Attributes that another class has, too, are left out.
+
+    Args:
+        cls: the class.
+        trees: the modules of the project that are known.
+    """
+    found: dict[str, Any] = {}
+    for tree in trees:
+        classes = [n for n in all_nodes(tree) if isinstance(n, ast.ClassDef)]
+        own = next((n for n in classes if n.name == cls.__name__), None)
+        if own is None:
+            continue
+        others = {name for c in classes if c is not own for name, _ in _left_empty(c)}
+        inside = {id(n) for n in all_nodes(own)}
+        filled = set(_filled(n for n in all_nodes(tree) if id(n) not in inside))
+        for name, annotation in _left_empty(own):
+            hint = _meaning(annotation, cls)
+            if name in filled - others and not name.startswith("_") and hint is not None:
+                found[name] = hint
+    return found
+
+
+def _left_empty(node: ast.ClassDef) -> Iterator[tuple[str, ast.expr]]:
+    """The attributes that a constructor sets to nothing, with their annotations."""
+    start = next((s for s in node.body if isinstance(s, _FUNCTIONS) and s.name == "__init__"), None)
+    for statement in start.body if start is not None else ():
+        if isinstance(statement, ast.AnnAssign) and isinstance(statement.target, ast.Attribute):
+            if ast.unparse(statement.target.value) == "self" and _is_empty(statement.value):
+                yield statement.target.attr, statement.annotation
+
+
+def _is_empty(value: ast.expr | None) -> bool:
+    if isinstance(value, ast.List | ast.Set | ast.Tuple):
+        return not value.elts
+    if isinstance(value, ast.Dict):
+        return not value.keys
+    called = ast.unparse(value.func).rpartition(".")[2] if isinstance(value, ast.Call) else ""
+    return called in _EMPTY
+
+
+def _filled(nodes: Iterator[ast.AST]) -> Iterator[str]:
+    """The attributes that something is put in."""
+    for node in nodes:
+        held: ast.expr | None = None
+        if isinstance(node, ast.Call) and isinstance(node.func, ast.Attribute):
+            held = node.func.value if node.func.attr in _FILLING else None
+        elif isinstance(node, ast.Subscript) and isinstance(node.ctx, ast.Store):
+            held = node.value
+        if isinstance(held, ast.Attribute):
+            yield held.attr
+
+
+def _meaning(annotation: ast.expr, cls: type) -> Any:
+    """What an annotation means where the class is defined; None if that cannot be told."""
+    names = getattr(getattr(cls, "__init__"), "__globals__", {})
+    try:
+        return eval(ast.unparse(annotation), names)  # as typing.get_type_hints does
+    except Exception:
+        return None
