@@ -149,7 +149,7 @@ def fits(boats: list[int], top: int):
     rules = [lambda n: n >= 0, lambda n: n < top]
     return all(rule(len([b for b in boats if b])) for rule in rules)
 
-#: a local table is asked with a tuple -> unproved
+#: a local table is asked with a tuple -> differs
 def lamp(pair):
     table = {"up": 1, "down": 2}
     return table.get(*pair)
