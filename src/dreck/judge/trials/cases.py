@@ -21,7 +21,7 @@ from .by_kind import (
     tables_of,
 )
 from .loading import Subject, subject_in
-from .observe import HELD, Call, Observation, observe
+from .observe import CALL_SECONDS, HELD, Call, Observation, observe
 from .picture import GONE, NAMES
 from .plan import Parameters
 from .recipes import OMITTED, Recipe, Side, joined
@@ -154,11 +154,16 @@ class Case:
         return (r for _, row in self.calls for r in row)
 
     def observed(
-        self, version: Version, answers: Answers, *, in_words: bool = False
+        self,
+        version: Version,
+        answers: Answers,
+        *,
+        in_words: bool = False,
+        seconds: float = CALL_SECONDS,
     ) -> Observation:
-        """What the calls do in one version."""
+        """What the calls do in one version, each within some seconds."""
         calls = [callee.call(version, row) for callee, row in self.calls]
-        return observe(calls, version.side, answers, in_words=in_words)
+        return observe(calls, version.side, answers, in_words=in_words, seconds=seconds)
 
     def call_text(self) -> str:
         """The only call, as text."""

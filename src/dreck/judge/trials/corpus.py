@@ -28,6 +28,7 @@ _PLAIN = (int, str, datetime.date, datetime.datetime)
 # How often an input that went nowhere new is mended, and how often at most.
 _MENDED = 0.2
 _MOST_MENDED = 300
+_MOST_TIMES = 4
 # How often a value without declaration is drawn from what is known of it in other ways.
 _OTHERWISE = 0.3
 # How often calls in a row do not speak of the same things.
@@ -162,17 +163,31 @@ class _Mending:
 
     def __init__(self, mutator: Mutator) -> None:
         self._mutator, self._left = mutator, _MOST_MENDED
-        self.made: list[Grown] = []
+        self._made: list[Grown] = []
+        self._last: Grown | None = None  # the one that was given last
+        self._times = 0  # how often that was mended
+
+    def next(self) -> Grown | None:
+        """The next one that was mended, if any."""
+        self._last = self._made.pop() if self._made else None
+        self._times = self._times if self._last is not None else 0
+        return self._last
 
     def failed(self, grown: Grown, gates: Sequence[tuple[Any, Any]]) -> None:
-        """Mend an input, now and then, that may have failed where two values were not the same."""
-        if not gates or not self._left or self._mutator.chance.random() > _MENDED:
+        """Mend an input, now and then, that may have failed where two values were not the same.
+
+        What was mended may fail for that at another check, and is mended once more.
+        """
+        again = grown is self._last and self._times < _MOST_TIMES
+        chance = self._mutator.chance
+        if not gates or not self._left or not (again or chance.random() < _MENDED):
             return
         *before, (growing, row) = grown.calls
-        mended = self._mutator.through(row, self._mutator.chance.choice(gates))
+        mended = self._mutator.through(row, gates[-1] if again else chance.choice(gates))
         if mended is not None:
             self._left -= 1
-            self.made.append(Grown((*before, (growing, mended))))
+            self._times = self._times + 1 if again else 1
+            self._made.append(Grown((*before, (growing, mended))))
 
 
 class Corpus:
@@ -199,8 +214,9 @@ class Corpus:
     def next(self) -> Grown:
         """The next input to try."""
         chance = self.growing.grower.chance
-        if self._mending.made:
-            return self._mending.made.pop()
+        mended = self._mending.next()
+        if mended is not None:
+            return mended
         if self.kept and chance.random() < 0.6:
             recent = self.kept[-8:] if chance.random() < 0.5 else self.kept
             return Grown(((self.growing, self.mutator.changed(chance.choice(recent))),))
@@ -242,8 +258,9 @@ class Sequences:
     def next(self) -> Grown:
         """The next calls to try: new ones, or some that were kept with other arguments."""
         chance = self._corpus.growing.grower.chance
-        if self._mending.made:
-            return self._mending.made.pop()
+        mended = self._mending.next()
+        if mended is not None:
+            return mended
         if self._kept and chance.random() < 0.4:
             calls = list(chance.choice(self._kept[-16:]).calls)
             number = chance.randrange(len(calls))

@@ -129,10 +129,15 @@ HELD = Recipe("", lambda side, answers: None)
 
 
 def observe(
-    calls: Sequence[Call], side: Side, answers: Answers, *, in_words: bool = False
+    calls: Sequence[Call],
+    side: Side,
+    answers: Answers,
+    *,
+    in_words: bool = False,
+    seconds: float = CALL_SECONDS,
 ) -> Observation:
     """Make some calls with freshly built arguments, one after the other, and take down what
-    happens; ``in_words`` also what the arguments are afterwards.
+    happens; ``in_words`` also what the arguments are afterwards. Each ends within some seconds.
     """
     for prepare in AT_START:
         prepare()
@@ -151,7 +156,7 @@ def observe(
     outcomes: list[_Outcome] = []
     with contextlib.redirect_stdout(output), contextlib.redirect_stderr(output):
         for call, (positional, named) in zip(calls, built, strict=True):
-            outcomes.append(outcome_of(partial(call.function, *positional, **named)))
+            outcomes.append(outcome_of(partial(call.function, *positional, **named), seconds))
             if outcomes[-1].end == "did not end":
                 break
     files = SCRATCH.taken()
@@ -206,15 +211,15 @@ class _Outcome:
     error: BaseException | None = None
 
 
-def outcome_of(call: Callable[[], Any]) -> _Outcome:
+def outcome_of(call: Callable[[], Any], seconds: float = CALL_SECONDS) -> _Outcome:
     """How one call ends."""
     try:
-        with time_limit(CALL_SECONDS):
+        with time_limit(seconds):
             value = _driven(call())
             text = value.text if isinstance(value, _Sequence) else f"returns {_short(value)}"
             return _Outcome("returned", picture(value), text, value)
     except TooLong:
-        return _Outcome("did not end", None, f"does not end within {CALL_SECONDS:g} s")
+        return _Outcome("did not end", None, f"does not end within {seconds:g} s")
     except RecursionError:
         return _Outcome("raised", ("RecursionError",), "raises RecursionError")
     except BaseException as error:  # SystemExit and the like are outcomes too

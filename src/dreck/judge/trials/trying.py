@@ -10,7 +10,7 @@ from typing import Any
 
 from .answers import RAISES, Answers
 from .cases import Case, Version
-from .observe import Observation
+from .observe import CALL_SECONDS, Observation
 from .quick import Outcome
 from .recipes import library_names
 from .recorded import in_words
@@ -19,6 +19,8 @@ from .unordered import has_nan, in_order, makes_nan
 
 # Values kept of what stand-ins of one name were compared with.
 _MOST_LEARNT = 24
+# What takes the old version too long is not waited for as long again and again: seconds at least.
+_LEAST_PATIENCE = 0.1
 
 
 @dataclass(slots=True)
@@ -78,6 +80,7 @@ class Pair:
     assumed: dict[str, Any] | None = None
     lacking: int = 0
     first_lacking: Difference | None = None
+    _patience: float = CALL_SECONDS
 
     def answers(self, given: Mapping[str, int] | None = None) -> Answers:
         """What stand-ins answer."""
@@ -91,7 +94,9 @@ class Pair:
             return None  # the input itself could not be built
 
     def _attempt(self, case: Case, answers: Answers) -> Difference | None:
-        before = case.observed(self.watched[0], answers)
+        before = case.observed(self.watched[0], answers, seconds=self._patience)
+        if not before.ended:
+            self._patience = max(self._patience / 2, _LEAST_PATIENCE)
         self._note_comparisons(answers)
         after = self._parted(before, case, answers, self.watched[1])
         if after is None:
