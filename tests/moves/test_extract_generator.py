@@ -29,6 +29,12 @@ TAKEN = [
     ({}, "rows(lines)", "yield row\n        row = []"),
     ({"rest": f"if row:\n{BELOW}".replace("\nb", "\n    b")}, "rows(lines)", "    yield row\n"),
     ({"start": "row = []\nboard.show(1)\nrow = []\n"}, "rows(lines)", "yield row\n"),
+    ({"start": "count = 0\nrow = []\ntotal = 0\n"}, "rows(lines)", "total = 0\n    for row"),
+    (
+        {"below": BELOW + "board.sum(sum(r for r in row))\nrow = []\n"},
+        "rows(lines)",
+        "yield row\n",
+    ),
     ({"above": ABOVE.replace("not row", "self > 3")}, "rows(lines, self)", "yield row\n"),
     (
         {
@@ -69,6 +75,7 @@ KEPT = [
     {"above": "self.seen = line\n" + ABOVE},
     {"above": "later = lambda: row\n" + ABOVE},
     {"below": "self.later = lambda: row\n" + BELOW + "row = []\n"},
+    {"below": "board.keep(r for r in row)\n" + BELOW + "row = []\n"},
     {"above": "yield line\n" + ABOVE},
     {"above": ABOVE.replace("continue", "pass")},  # every round is worked on
     {"below": "board.post(row)\nrow = []\n"},  # too little to tell apart

@@ -114,7 +114,7 @@ BEFORE_TRYING = [
 @pytest.mark.parametrize(("name", "body", "wanted"), BEFORE_TRYING)
 def test_a_check_before_a_try(name: str, body: str, wanted: str) -> None:
     """The first and longest check of a try asks whether somebody may do it."""
-    check = "if boat.late or boat.sunk or not boat.paid: return False"
+    check = "if boat.late or boat.sunk or not boat.paid: horn.tell(); return False"
     function = ast.parse(f"def {name}(boat, horn):\n{body.replace('...', check)}").body[0]
     assert isinstance(function, ast.FunctionDef)
     tests = [n.test for n in ast.walk(function) if isinstance(n, ast.If)]

@@ -325,7 +325,7 @@ def has_lines(view: ModuleView, statement: ast.stmt) -> bool:
     return begins and (not rest or rest.startswith("#"))
 
 
-def _is_eager(call: ast.Call) -> bool:
+def is_eager(call: ast.Call) -> bool:
     """Whether a call asks all that it is given before it comes back."""
     name = call.func.attr if isinstance(call.func, ast.Attribute) else getattr(call.func, "id", "")
     return name in _EAGER
@@ -339,8 +339,8 @@ def _captured(function: Function, run: Run, assigned: frozenset[str]) -> bool:
         n for n in all_nodes(function.node) if isinstance(n, _LATER) and n is not function.node
     ]
     calls = [n for n in all_nodes(function.node) if isinstance(n, ast.Call)]
-    consumed = {id(c.args[0]) for c in calls if c.args and (len(c.args) == 1 or _is_eager(c))}
-    keys = {id(k.value) for c in calls if _is_eager(c) for k in c.keywords if k.arg == "key"}
+    consumed = {id(c.args[0]) for c in calls if c.args and (len(c.args) == 1 or is_eager(c))}
+    keys = {id(k.value) for c in calls if is_eager(c) for k in c.keywords if k.arg == "key"}
     set_outside = {
         n.id
         for n in _own(function.node.body)

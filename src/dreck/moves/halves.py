@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from ..logic.flow import Flow, jumps_in, needed
 from ..outline import FunctionNode, all_nodes
-from .blocks_out import assigned_by
+from .blocks_out import assigned_by, is_eager
 
 # A half of fewer statements, at any depth, is no work of its own.
 _LEAST = 3
@@ -29,7 +29,7 @@ class Halves:
 
     Attributes:
         suite: the block that it stands in.
-        first: which of its statements start what the first half keeps.
+        starts: which of its statements start what the first half keeps.
         at: which one is the loop.
         cut: where in its body the second half starts.
         end: where in its body the second half ends; behind that is only started again what the
@@ -41,7 +41,7 @@ class Halves:
     """
 
     suite: Sequence[ast.stmt]
-    first: int
+    starts: tuple[int, ...]
     at: int
     cut: int
     end: int
@@ -68,7 +68,7 @@ class Halves:
         body = [*loop.body[: self.cut], *loop.body[self.end :]]
         half = ast.For(loop.target, loop.iter, body, [], None, lineno=loop.lineno)
         asked: list[ast.stmt] = [] if self.rest is None else [ast.Expr(self.rest.test)]
-        return [*self.suite[self.first : self.at], half, *asked]
+        return [*(self.suite[i] for i in self.starts), half, *asked]
 
 
 def halves_of(
@@ -90,10 +90,12 @@ def halves_of(
     loop = suite[at]
     assert isinstance(loop, ast.For)
     every = [_halves(flow, suite, at, cut) for cut in range(len(loop.body) - 1, 0, -1)]
+    calls = [n for n in all_nodes(function) if isinstance(n, ast.Call) and is_eager(n)]
+    at_once = {id(a) for c in calls for a in c.args}
     later = {
         n.id
         for scope in all_nodes(function)
-        if isinstance(scope, _LATER) and scope is not function
+        if isinstance(scope, _LATER) and scope is not function and id(scope) not in at_once
         for n in all_nodes(scope)
         if isinstance(n, ast.Name)
     }
@@ -120,8 +122,8 @@ def _halves(flow: Flow, suite: Sequence[ast.stmt], at: int, cut: int) -> Halves 
     end = _end(loop.body, cut, kept)
     below, again = loop.body[cut:end], loop.body[end:]
     set_above = assigned_by([*above, *again]) | targets
-    first = _start(suite, at, kept)
-    started = assigned_by(suite[first:at])
+    starts = _starting(suite, at, kept)
+    started = assigned_by([suite[i] for i in starts])
     if _size(below) < _LEAST or not kept:
         return "no-state"
     set_below = assigned_by(below)
@@ -141,7 +143,7 @@ def _halves(flow: Flow, suite: Sequence[ast.stmt], at: int, cut: int) -> Halves 
     if not 0 < len(values) <= _MOST_VALUES:
         return "no-state"
     handed = _handed_over(above, values, kept) if not again and rest is None else -1
-    return Halves(suite, first, at, cut, end, values, handed, rest)
+    return Halves(suite, starts, at, cut, end, values, handed, rest)
 
 
 def _end(body: Sequence[ast.stmt], cut: int, kept: frozenset[str]) -> int:
@@ -178,12 +180,15 @@ def _rest(suite: Sequence[ast.stmt], at: int, below: Sequence[ast.stmt]) -> ast.
     return behind if same and not leaves and _is_plain([ast.Expr(behind.test)]) else None
 
 
-def _start(suite: Sequence[ast.stmt], at: int, kept: frozenset[str]) -> int:
-    """Which statement before a loop is the first of those that start what it keeps."""
+def _starting(suite: Sequence[ast.stmt], at: int, kept: frozenset[str]) -> tuple[int, ...]:
+    """Which statements among those before a loop that start something start what it keeps."""
+    found: list[int] = []
     first = at
-    while first and _starts(suite[first - 1]) and assigned_by([suite[first - 1]]) <= kept:
+    while first and _starts(suite[first - 1]):
         first -= 1
-    return first
+        if assigned_by([suite[first]]) <= kept:
+            found.insert(0, first)
+    return tuple(found)
 
 
 def _starts(statement: ast.stmt) -> bool:

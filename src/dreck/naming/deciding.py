@@ -64,7 +64,7 @@ def _before_trying(
         return None
     others = [n.test for s in body[1:] for n in all_nodes(s) if isinstance(n, ast.If)]
     asked = _asked(test)
-    if asked < _MUCH or any(_asked(o) >= asked for o in others) or not _leaves_with_nothing(first):
+    if asked < _MUCH or any(_asked(o) >= asked for o in others) or not _gives_up(first):
         return None
     if not any(_acts(s) for s in body[1:]):
         return None
@@ -90,6 +90,13 @@ def _acts(statement: ast.stmt) -> bool:
 
 def _is_text(statement: ast.stmt) -> bool:
     return isinstance(statement, ast.Expr) and isinstance(statement.value, ast.Constant)
+
+
+def _gives_up(node: ast.If) -> bool:
+    """Whether an if leaves with nothing to hand back, at most after telling so."""
+    told = node.body[:-1]
+    tells = all(isinstance(s, ast.Expr) and isinstance(s.value, ast.Call) for s in told)
+    return tells and _leaves_with_nothing(ast.If(node.test, node.body[-1:], node.orelse))
 
 
 def _leaves_with_nothing(node: ast.If) -> bool:

@@ -26,6 +26,8 @@ from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes
 
+# Shorter words are letters.
+_SHORTEST = 3
 # What says nothing of what is put together.
 _VAGUE = frozenset(
     "found result value item data part thing out text line entry current buffer pending".split()
@@ -312,7 +314,7 @@ def _names(halves: Halves) -> list[Proposal]:
     found = []
     if len(halves.values) == 2:
         first, second = halves.values
-        if _says_something(first) and _says_something(second):
+        if _says_something(first) or _says_something(second):
             reason = f"it yields `{first}` and `{second}`"
             name = f"{plural(first)}_with_{plural(second)}"
             found.append(Proposal(name, reason, Rank.CONSEQUENCE))
@@ -329,14 +331,25 @@ def _names(halves: Halves) -> list[Proposal]:
 
 def _says_something(name: str) -> bool:
     words = words_of(name)
-    return bool(words) and words[-1] not in _VAGUE and bool(lemmas(words[-1], "NOUN"))
+    if not words or len(words[-1]) < _SHORTEST:
+        return False
+    return words[-1] not in _VAGUE and bool(lemmas(words[-1], "NOUN"))
 
 
 def _edits(home: Home, given: tuple[str, ...], halves: Halves, name: str) -> list[Edit]:
     view, loop = home.view, halves.loop
-    run = Run(halves.suite, halves.first, halves.stop)
+    run = Run(halves.suite, min((*halves.starts, halves.at)), halves.stop)
     top = top_of(view, run)
     out = BlockOut(home, run, given, (), Ending({}, "", ()), top)
+    # What starts something else stays with the caller.
+    others = [
+        Edit(
+            view.offsets.line_start(s.lineno), view.offsets.line_start((s.end_lineno or 0) + 1), ""
+        )
+        for i, s in enumerate(halves.suite[run.start : halves.at], run.start)
+        if i not in halves.starts
+    ]
+    stays = "".join(view.text[e.start : e.end] for e in others)
     values = ", ".join(halves.values)
     below = loop.body[halves.cut : halves.end]
     behind = (loop.body[halves.cut - 1].end_lineno or 0) + 1
@@ -346,7 +359,7 @@ def _edits(home: Home, given: tuple[str, ...], halves: Halves, name: str) -> lis
     start, end = view.offsets.line_start(line), view.offsets.line_start(last + 1)
     inner = view.indentation(below[0].lineno)
     yielded = f"{inner}yield {values}{view.newline}" if halves.handed < 0 else ""
-    more = [Edit(view.offsets.line_start(behind), end, yielded)]
+    more = [*others, Edit(view.offsets.line_start(behind), end, yielded)]
     if halves.handed >= 0:
         kept = loop.body[halves.handed]
         assert isinstance(kept, ast.Assign)
@@ -354,7 +367,7 @@ def _edits(home: Home, given: tuple[str, ...], halves: Halves, name: str) -> lis
     call = f"{home.called(name)}({', '.join(given)})"
     head = f"{view.indentation(loop.lineno)}for {values} in {call}:{view.newline}"
     stop = view.offsets.line_start(run.last_line + 1)
-    edits = [Edit(view.offsets.line_start(top), start, head)]
+    edits = [Edit(view.offsets.line_start(top), start, stays + head)]
     if halves.rest is not None:
         body = halves.rest.body
         within = view.offsets.line_start(body[0].lineno)
