@@ -91,6 +91,44 @@ def outside(levels, board):
         if level < 3: yield level
         elif level > 9: yield level - 9
 
+#: numbered rounds -> proved-under no-effect
+def report(boats: list, board):
+    number = 3
+    for boat in boats:
+        if not boat.late: continue
+        board.show(number, boat.name)
+        if boat.lost: break
+        number += 1
+#: becomes
+def report(boats: list, board):
+    for number, boat in enumerate(late(boats), 3):
+        board.show(number, boat.name)
+        if boat.lost: break
+def late(boats):
+    for boat in boats:
+        if boat.late: yield boat
+
+#: which are not those of what was gone through -> differs
+def report(levels: list[int], board: list):
+    for number, level in enumerate(levels):
+        if level > 3: board.append((number, level))
+#: becomes
+def report(levels: list[int], board: list):
+    for number, level in enumerate(high(levels)): board.append((number, level))
+def high(levels):
+    for level in levels:
+        if level > 3: yield level
+
+#: nor numbered by something else of that name -> differs
+def report(levels: list[int], board: list):
+    for number, level in enumerate(levels): board.append((number, level))
+#: becomes
+def enumerate(each): return zip("abc", each)
+def report(levels: list[int], board: list):
+    for number, level in enumerate(low(levels)): board.append((number, level))
+def low(levels):
+    for level in levels: yield level
+
 #: one generator goes through another -> proved
 def tolls(boats, log):
     for boat in boats:

@@ -533,17 +533,19 @@ class _Lowering(GeneratorLowering):
         rows = self.rows_of(node.iter) if isinstance(node, ast.For) else None
         if rows is not None:
             return self._round_after_round(node, rows, after, where)
-        if is_gone_through(node.iter):
+        counted = self.counted(node.target, node.iter) if not mark else None
+        over = node.iter if counted is None else counted.over
+        if is_gone_through(over):
             ended = self.block(node.orelse, after, where)
 
             def each(item: int, again: Node) -> Node:
                 body = self.block(node.body, again, self._in_loop(where, again, after))
-                return self.assign(node.target, item, body, where)
+                return self.given(node.target, counted, item, body, where)
 
-            return gone_through(self, node.iter, each, ended, where)
+            entry = gone_through(self, over, each, ended, where)
+            return entry if counted is None else self.numbered(counted, over, entry, where)
         iterator, flag, item = self.temporary(), self.temporary(), self.temporary()
         head = Cut(node.lineno, after)
-        counted = self.counted(node.target, node.iter) if not mark else None
         body = self.block(node.body, head, self._in_loop(where, head, after))
         body = self.given(node.target, counted, item, body, where)
         test = Test(

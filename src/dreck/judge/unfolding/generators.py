@@ -369,8 +369,10 @@ class GeneratorLowering(LookupLowering):
             return self.do("has a last", asked, operands, (), start, where)
 
         entry = self.values([asked], where, begun)
-        if counted is None:
-            return entry
+        return entry if counted is None else self.numbered(counted, over, entry, where)
+
+    def numbered(self, counted: Counted, over: ast.expr, entry: Node, where: Where) -> Node:
+        """The number of the first round, before what a loop goes through."""
         entry = Put(over.lineno, counted.number, const(counted.start), entry)
         return self.value(counted.name, self.temporary(), entry, where)
 

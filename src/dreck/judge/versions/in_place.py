@@ -186,9 +186,17 @@ def _handed_to(
 def _gone_through_by(node: ast.AST) -> ast.expr | None:
     """What a loop goes through first of all, also one in an expression."""
     if isinstance(node, ast.For):
-        return node.iter
+        return _numbered(node.iter)
     first = node.generators[0] if isinstance(node, _COMPREHENSIONS) else None
     return first.iter if first is not None and not first.is_async else None
+
+
+def _numbered(over: ast.expr) -> ast.expr:
+    """What is numbered by ``enumerate``, or all of it: if that means something else, its lowering
+    finds a call that it cannot read.
+    """
+    is_enumerate = isinstance(over, ast.Call) and ast.unparse(over.func) == "enumerate"
+    return over.args[0] if is_enumerate and over.args else over  # type: ignore[attr-defined]
 
 
 def _may_tell_apart(node: ast.AST, told: Collection[str]) -> bool:
@@ -286,11 +294,12 @@ class _Plain(ast.NodeTransformer):
 
     def _through(self, node: ast.For | ast.comprehension) -> ast.AST:
         self.generic_visit(node)
-        called = node.iter.func if isinstance(node.iter, ast.Call) else None
+        over = _numbered(node.iter) if isinstance(node, ast.For) else node.iter
+        called = over.func if isinstance(over, ast.Call) else None
         keys = [k for k in _keys(called, frozenset())] if called is not None else []
         if keys and self.found.get(keys[0]) == "for":
-            setattr(node.iter, GONE_THROUGH, True)
-            setattr(node.iter, NO_STOP, getattr(node.iter, _MANAGED, False))
+            setattr(over, GONE_THROUGH, True)
+            setattr(over, NO_STOP, getattr(over, _MANAGED, False))
         return node
 
     def visit_Await(self, node: ast.Await) -> ast.AST:
