@@ -287,3 +287,47 @@ def told(code: int, unit: str, turn: str, who: str) -> str:
 TEXTS = {1: "{who} at lock {}"}
 def told(code: int, unit: str, turn: str, who: str) -> str:
     return TEXTS.get(code, "unit {}").format(unit, turn, who=who)
+
+#: a few texts joined are texts in a row -> proved-under as-declared
+from dataclasses import dataclass
+@dataclass
+class Boat:
+    name: str
+    owner: str
+    tons: int
+def label(boat: Boat) -> str:
+    return "%s, %s" % (boat.name, boat.owner)
+def tag(boat: Boat) -> str:
+    return f"{boat.name}-{boat.tons}-x"
+#: becomes
+from dataclasses import dataclass
+@dataclass
+class Boat:
+    name: str
+    owner: str
+    tons: int
+def label(boat: Boat) -> str:
+    return ", ".join([boat.name, boat.owner])
+def tag(boat: Boat) -> str:
+    return "-".join((boat.name, str(boat.tons), "x"))
+
+#: a number cannot be joined -> differs
+def tag(name: str, tons: int) -> str:
+    return f"{name}-{tons}"
+#: becomes
+def tag(name: str, tons: int) -> str:
+    return "-".join([name, tons])
+
+#: nor can None -> differs
+def tag(name: str, owner: str | None) -> str:
+    return "%s of %s" % (name, owner)
+#: becomes
+def tag(name: str, owner: str | None) -> str:
+    return " of ".join((name, owner))
+
+#: all are worked out before any is joined -> differs
+def tag(name: str, log: list[str]) -> str:
+    return f"{log.pop()}-{name}-{log.pop()}"
+#: becomes
+def tag(name: str, log: list[str]) -> str:
+    return "-".join([name, log.pop(), log.pop()])

@@ -31,6 +31,8 @@ def text_made(
     """The steps of an expression that makes a text of values; None for any other."""
     if not lowering.context.texts_alike:
         return None
+    if isinstance(node, ast.Call) and _is_join_of_texts(node):
+        return _joined(lowering, node, out, after, where)
     parts = _parts_of(lowering, node)
     values = [p for p in parts or () if not isinstance(p, str)]
     if parts is None or not values:
@@ -52,6 +54,41 @@ def text_made(
         return done
 
     return lowering.values([v for v, _ in values], where, show)
+
+
+def _is_join_of_texts(node: ast.Call) -> bool:
+    """Whether a call is ``" ".join([boat, lock])`` of a few values that are written there."""
+    called, given = node.func, node.args[0] if len(node.args) == 1 else None
+    if not isinstance(called, ast.Attribute) or called.attr != "join" or node.keywords:
+        return False
+    written = isinstance(called.value, ast.Constant) and isinstance(called.value.value, str)
+    if not written or not isinstance(given, ast.List | ast.Tuple) or len(given.elts) < 2:
+        return False
+    return not any(
+        isinstance(e, ast.Starred) or (isinstance(e, ast.Constant) and type(e.value) is not str)
+        for e in given.elts
+    )
+
+
+def _joined(lowering: LookupLowering, node: ast.Call, out: int, after: Node, where: Where) -> Node:
+    """Texts one behind the other, with what stands between them; anything else than a text would be
+    an error.
+    """
+    called, given = node.func, node.args[0]
+    assert isinstance(called, ast.Attribute) and isinstance(given, ast.List | ast.Tuple)
+    assert isinstance(called.value, ast.Constant)
+    between = const(called.value.value)
+
+    def join(operands: tuple[Operand, ...]) -> Node:
+        every = [o for operand in operands for o in (between, operand)][1:]
+        entry = lowering.do("join", node, (const(""), *every), (out,), after, where)
+        for part, value in reversed(list(zip(given.elts, operands, strict=True))):
+            about = ast.unparse(part)
+            detail = (AssumptionKind.AS_USED, about, f"{about} that is no text")
+            entry = lowering.do("assume text", part, (value,), (), entry, where, detail)
+        return entry
+
+    return lowering.values(given.elts, where, join)
 
 
 def _one_by_one(
