@@ -63,6 +63,22 @@ def questions(chance: random.Random) -> tuple[str, str]:
     return before, after
 
 
+# What is left of a number and two, eight and three: alike and nearly so.
+LEFT = [
+    "b % 2 == 1|b % 2 != 0|b % 2 > 0|b % -2 == 1|(b & 1) == 1|1 & b != 0|0 < (b & 1)|b & 1 == 1|bool(b & 1)",
+    "b & True|b % 2|b & 1|b % 8|b & 7|b & 6|7 & b|b >> 3|b // 8|b // -8|b >> 1|b // 2",
+    "b % 3 == 1|b % 3 >= 1|b % 3 != 0|1 > b % 3|b % 3 <= 0|b % -3 <= 0|b % 3 == 0|not b % 3|b % 3 < 1",
+]
+
+
+def leftovers(chance: random.Random) -> tuple[str, str]:
+    """Two functions that ask what is left of a whole number."""
+    ways = chance.choice(LEFT).split("|")
+    head = "def f(a: float, b: int, c: float, log: list):\n    return "
+    before, after = (head + chance.choice(ways) + "\n" for _ in range(2))
+    return before, after
+
+
 def outcome(text: str, row: tuple[Any, ...]) -> str:
     """What a function gives back or raises, and what it logs."""
     names: dict[str, Any] = {}
@@ -74,7 +90,7 @@ def outcome(text: str, row: tuple[Any, ...]) -> str:
         return repr((type(error), log))
 
 
-@pytest.mark.parametrize("make", [formulas, questions])
+@pytest.mark.parametrize("make", [formulas, questions, leftovers])
 def test_what_is_proved_is_worked_out_alike(make: Any) -> None:
     """Numbers beyond the range of floats aside, which the verdict names."""
     chance, proved = random.Random(7), 0

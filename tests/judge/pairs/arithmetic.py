@@ -349,3 +349,40 @@ def kept(level: float) -> float:
 #: becomes
 def kept(level: float) -> float:
     return max(5, level)
+
+#: whether a whole number is odd -> proved
+def paint(number: int, board: list):
+    if number % 2 == 1: board.append("red")
+    return number % 8, number // 4
+#: becomes
+def paint(number: int, board: list):
+    if number & 1: board.append("red")
+    return number & 7, number >> 2
+
+#: of a float there may be left something else -> differs
+def is_odd(number: float) -> bool:
+    return number % 2 == 1
+#: becomes
+def is_odd(number: float) -> bool:
+    return number % 2 != 0
+
+#: of three there may be left two -> differs
+def is_left(number: int) -> bool:
+    return number % 3 == 1
+#: becomes
+def is_left(number: int) -> bool:
+    return number % 3 != 0
+
+#: what is divided by less than nothing leaves less than nothing -> differs
+def is_odd(number: int) -> bool:
+    return number % -2 == 1
+#: becomes
+def is_odd(number: int) -> bool:
+    return number % -2 != 0
+
+#: not every number picks the lowest bits -> differs
+def low(number: int) -> int:
+    return number % 7
+#: becomes
+def low(number: int) -> int:
+    return number & 6

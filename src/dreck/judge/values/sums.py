@@ -16,6 +16,8 @@ from .terms import BOOL, WHOLE, Kinds, Term, compared, const, is_const, kinds_of
 # Products in one sum, and factors in one product, at most; larger ones stay as they are written.
 _MOST_PARTS = 24
 _MOST_FACTORS = 4
+# Bits, and numbers that pick some, at most.
+_MOST_BITS = 255
 
 _ONLY_INT: Kinds = frozenset({"int"})
 _ONLY_TEXT: Kinds = frozenset({"str"})
@@ -32,6 +34,8 @@ def arithmetic(op: str, a: Term, b: Term, known: Mapping[int, Kinds]) -> Term | 
         return _whole_sum(op, a, b, lambda t: kinds_of(t, known) == _ONLY_INT)
     if left | right <= WHOLE and op in ("//", "%"):
         return _divided(op, a, b)
+    if left | right <= WHOLE and op in ("&", ">>"):
+        return _of_bits(op, a, b)
     if left == right == BOOL and op == "^":
         return compared("!=", a, b, known)
     return _joined_text(a, b) if left == right == _ONLY_TEXT and op == "+" else None
@@ -44,6 +48,20 @@ def _divided(op: str, a: Term, b: Term) -> Term | None:
     if is_const(a):
         return const(a[2] // b[2] if op == "//" else a[2] % b[2])
     return ("divided", op, a, b)
+
+
+def _of_bits(op: str, a: Term, b: Term) -> Term | None:
+    """The lowest bits of a whole number, and the others, as what is left of it divided by a power
+    of two: Python's ``//`` and ``%`` round down, as ``>>`` and ``&`` do, also below zero.
+    """
+    if op == "&" and is_const(a):
+        a, b = b, a
+    if not is_const(b) or type(b[2]) is not int or not 0 <= b[2] <= _MOST_BITS:
+        return None
+    if op == ">>":
+        return _divided("//", a, const(2 ** b[2]))
+    is_mask = b[2] > 0 and not b[2] & (b[2] + 1)
+    return _divided("%", a, const(b[2] + 1)) if is_mask else None
 
 
 def _whole_sum(op: str, a: Term, b: Term, is_int: Callable[[Term], bool]) -> Term | None:

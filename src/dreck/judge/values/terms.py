@@ -257,6 +257,7 @@ def compared(op: str, a: Term, b: Term, known: Mapping[int, Kinds]) -> Term | No
 
     ``a >= b`` becomes ``not a < b`` only where NaN cannot come in.
     """
+    op, a, b = _of_what_is_left(op, a, b)
     left, right = kinds_of(a, known), kinds_of(b, known)
     if left is None or right is None or not all_plain(left | right):
         return None
@@ -280,6 +281,24 @@ def compared(op: str, a: Term, b: Term, known: Mapping[int, Kinds]) -> Term | No
         if not (_may_be_nan(a, left) or _may_be_nan(b, right))
         else ("le", a, b)
     )
+
+
+def _of_what_is_left(op: str, a: Term, b: Term) -> tuple[str, Term, Term]:
+    """What is left of a whole number divided by two is 0 or 1, and of one divided by a positive
+    number never less than 0: whether it is 1, or more than 0, is whether it is not 0.
+    """
+    if b[:2] == ("divided", "%") and is_const(a):
+        a, b, op = b, a, {"<": ">", ">": "<", "<=": ">=", ">=": "<="}.get(op, op)
+    if a[:2] != ("divided", "%") or not is_const(b) or type(b[2]) is not int:
+        return op, a, b
+    by = a[3][2]
+    if by == 2 and b[2] == 1 and op in ("==", "!="):
+        return ("!=" if op == "==" else "=="), a, const(0)
+    if by > 0 and (op, b[2]) in ((">", 0), (">=", 1)):
+        return "!=", a, const(0)
+    if by > 0 and (op, b[2]) in (("<=", 0), ("<", 1)):
+        return "==", a, const(0)
+    return op, a, b
 
 
 def is_agreement(term: Term, known: Mapping[int, Kinds]) -> bool:
