@@ -308,3 +308,41 @@ async def report(levels: list[int]):
     return [level async for level in each(levels)]
 def each(levels):
     for level in levels: yield level + 1
+
+#: what the module itself says raises StopIteration is no such thing -> differs
+def level(line):
+    if not line: raise StopIteration
+    return line
+def report(lines, board):
+    for line in lines: board.append(level(line))
+#: becomes
+def level(line):
+    if not line: raise StopIteration
+    return line
+def report(lines, board):
+    for height in levels(lines): board.append(height)
+def levels(lines):
+    for line in lines: yield level(line)
+
+#: nor is what it asks for by another name, or in a method for an operator -> unproved
+class Lock:
+    def __gt__(self, other): return next(self.rest)
+def first(rest): return next(rest)
+ask = first
+def any_full(locks: list[Lock], rests):
+    for rest in rests:
+        if ask(rest): return True
+    return False
+def any_high(locks: list[Lock]):
+    for lock in locks:
+        if lock > 3: return True
+    return False
+#: becomes
+class Lock:
+    def __gt__(self, other): return next(self.rest)
+def first(rest): return next(rest)
+ask = first
+def any_full(locks: list[Lock], rests):
+    return any(ask(rest) for rest in rests)
+def any_high(locks: list[Lock]):
+    return any(lock > 3 for lock in locks)

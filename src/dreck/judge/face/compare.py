@@ -28,6 +28,7 @@ from ..walk.prove import Proved, Unproved, prove
 from ..world.literals import literals_of
 from ..world.quiet import looks_at_itself
 from ..world.scope import FunctionNode
+from ..world.stopping import is_contradicted
 
 __all__ = [
     "Known",
@@ -238,6 +239,8 @@ def _early(asked: _Asked) -> tuple[Proved, tuple[Context, Context]] | None:
         found, used = _compared(replace(asked, before=first[0], after=second[0], contexts=ways))
         if isinstance(found, Proved):
             every = (*first[1], *second[1], *found.assumptions)
+            if any(is_contradicted(a, names.declared.trees) for a in every):
+                continue
             said = (a.in_other_words(lambda t: in_source_words(t, brought)) for a in every)
             return replace(found, assumptions=tuple(dict.fromkeys(said))), used
     return None
@@ -264,6 +267,8 @@ def _loops_apart(asked: _Asked) -> tuple[Proved, tuple[Context, Context]] | None
     if not isinstance(found, Proved):
         return None
     every = tuple(dict.fromkeys((*rests_on, *found.assumptions)))
+    if any(is_contradicted(a, asked.names.declared.trees) for a in every):
+        return None
     return replace(found, assumptions=every), used
 
 
@@ -427,11 +432,24 @@ def _attempt(asked: _Asked) -> Proved | Unproved:
         if isinstance(graphs, Unproved):
             return graphs
         names = with_literals(asked.contexts, asked.names)
-        return prove(*graphs, names, strict=asked.strict, patience=asked.patience)
+        found = prove(*graphs, names, strict=asked.strict, patience=asked.patience)
+        return _unless_contradicted(found, asked)
     except RecursionError:
         return Unproved("the function is too deep to compare", before.lineno, after.lineno)
     except Exception as error:  # a failure of the judge is no proof, and must not end the run
         return Unproved(broken(error), before.lineno, after.lineno)
+
+
+def _unless_contradicted(found: Proved | Unproved, asked: _Asked) -> Proved | Unproved:
+    """A proof, if it rests on nothing that the module itself says is not so."""
+    if not isinstance(found, Proved):
+        return found
+    trees = asked.names.declared.trees
+    wrong = next((a for a in found.assumptions if is_contradicted(a, trees)), None)
+    if wrong is None:
+        return found
+    why = f"`{wrong.about}` may raise StopIteration, which is another error in a generator"
+    return Unproved(why, asked.before.lineno, asked.after.lineno)
 
 
 # Other ways to lower both functions, and when they are worth a try.

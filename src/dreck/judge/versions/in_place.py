@@ -24,6 +24,7 @@ from typing import TypeAlias
 from ...outline import all_nodes, child_nodes, copied, nodes_of
 from ..world.constants import DELEGATES, GONE_THROUGH, HANDS_OVER, NO_STOP, READ_IN_PLACE
 from ..world.names import bound_once
+from ..world.stopping import stops_itself
 from .version import Version
 
 # What marks a call of such a function under a manager.
@@ -140,22 +141,12 @@ def _hands_over(node: ast.AST) -> bool:
     if not isinstance(node, ast.FunctionDef) or _word(node) != "yield from":
         return False
     own = list(_own(node))
-    if any(isinstance(n, ast.YieldFrom) for n in own) or _stops_itself(node):
+    if any(isinstance(n, ast.YieldFrom) for n in own) or stops_itself(node):
         return False
     if sum(isinstance(n, ast.Yield) for n in own) > _MOST_YIELDS:
         return False
     seeing = (n for n in own if isinstance(n, ast.Try | ast.TryStar | ast.With))
     return not any(isinstance(n, ast.Yield) for s in seeing for n in all_nodes(s))
-
-
-def _stops_itself(node: ast.AST) -> bool:
-    """Whether it speaks of StopIteration, or asks for a next one that may not be there."""
-    return any(
-        (isinstance(n, ast.Name) and n.id == "StopIteration")
-        or (isinstance(n, ast.Attribute) and n.attr in ("StopIteration", "__next__"))
-        or (isinstance(n, ast.Call) and ast.unparse(n.func) == "next" and len(n.args) != 2)
-        for n in all_nodes(node)
-    )
 
 
 def _handed_to(
@@ -273,6 +264,13 @@ class _Plain(ast.NodeTransformer):
             return _marked(node)
         if delegates:
             setattr(node, DELEGATES, True)
+        return node
+
+    def visit_Lambda(self, node: ast.Lambda) -> ast.AST:
+        """What a lambda yields is its own."""
+        around, self.hands_over = self.hands_over, False
+        self.generic_visit(node)
+        self.hands_over = around
         return node
 
     def visit_Yield(self, node: ast.Yield) -> ast.AST:
