@@ -1139,3 +1139,22 @@ from collections.abc import Callable
 from typing import Any
 def reader(read: Callable[[str], Any]) -> Callable[[str], Any]:
     return lambda text: read(text.strip())
+
+#: a match is one of a pattern that has the groups it is asked for -> same
+import re
+LOCK = re.compile(r"(?P<lock>[A-F])-(?P<gate>[0-9])")
+DAY = re.compile(r"(?P<day>[0-3][0-9])")
+def gate(found: re.Match, log: list[str]) -> str:
+    gate = found.group("gate")
+    log.append("seen")
+    if gate == "0": return found.group("lock")
+    return gate
+#: becomes
+import re
+LOCK = re.compile(r"(?P<lock>[A-F])-(?P<gate>[0-9])")
+DAY = re.compile(r"(?P<day>[0-3][0-9])")
+def gate(found: re.Match, log: list[str]) -> str:
+    log.append("seen")
+    gate = found.group("gate")
+    if gate == "0": return found.group("lock")
+    return gate

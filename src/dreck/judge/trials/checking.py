@@ -8,11 +8,9 @@ from __future__ import annotations
 import ast
 import inspect
 import math
-import re
 from collections import deque
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from itertools import islice
-from types import ModuleType
 from typing import Any, TypeAlias
 
 from ...outline import functions_of
@@ -29,6 +27,7 @@ from .evident import MOST_VALUES, Drawer
 from .growing import Grower
 from .instrument import MARK, Branch, Seen, fitted
 from .kinds import ProjectKinds
+from .matches import patterns_of
 from .loading import CannotCall, CannotLoad, Subject, load
 from .observe import Observation
 from .picture import ANNOTATED, NAMES, STOOD
@@ -134,7 +133,7 @@ class Check:
         nobody = Shape()
         self.grower.known = lambda cls: drawer.arguments(cls, nobody)
         self.grower.filled = self.kinds.filled
-        self.grower.patterns = _patterns(sides[0].module)
+        self.grower.patterns = patterns_of(sides[0].module, nodes[:1])
         self.guide = _Guide(self)
         self.grower.met = self.guide.met
         minds_nan = asks_for_nan(self.modules)
@@ -398,7 +397,8 @@ class Check:
         pool = pool_of([*nodes, *around], self.modules)
         made = Grower(pool, {**self.suggested, **suggested}, name)
         made.known, made.met = self.grower.known, self.guide.met
-        made.filled, made.patterns = self.grower.filled, self.grower.patterns
+        made.filled = self.grower.filled
+        made.patterns = patterns_of(self.versions[0].side.module, nodes[:1])
         return made
 
     def _learns(self) -> bool:
@@ -769,12 +769,6 @@ class _Fresh:
         """An input went where none went before, so that it is worth going on."""
         self._corpus.keep(grown)
         self._idle = 0
-
-
-def _patterns(module: ModuleType) -> dict[str, re.Pattern[str]]:
-    """The regular expressions of texts that names of a module stand for."""
-    found = {n: v for n, v in vars(module).items() if isinstance(v, re.Pattern)}
-    return {n: p for n, p in found.items() if isinstance(p.pattern, str)}
 
 
 def _closed() -> dict[str, Any] | None:

@@ -61,6 +61,8 @@ _ANYTHING: tuple[Any, ...] = (None, int, str, float, bool, list[int], list[str],
 _RECORDED = 0.9
 # How often it is one that the code asks whether it is that one.
 _ASKED_FOR = 0.2
+# Matches of the module's patterns that are tried first.
+_MATCHES = 12
 # How often what others fill is filled.
 _FILLED = 0.6
 
@@ -117,7 +119,7 @@ class Grower:
             return self._leaf(draw, repr(hint))
         if origin is typing.Literal:
             return self.one_of([literal(a) for a in arguments], repr(hint))
-        if (origin or hint) is re.Match and self.patterns:
+        if self._is_match(hint):
             return self._match(lambda: self.value(hint, name, depth))
         if origin is collections.abc.Callable and self.chance.random() < _RECORDED:
             return self._function(hint, name, depth)
@@ -138,13 +140,25 @@ class Grower:
         join = lambda rs: recorder(last, rs[0], awaited=awaited)  # noqa: E731
         return compound(repr(hint), [self.value(gives, name, depth + 1)], join, again)
 
+    def _is_match(self, hint: Any) -> bool:
+        """Whether something is declared to be a match, and the module's patterns say of what."""
+        return bool(self.patterns) and (typing.get_origin(hint) or hint) is re.Match
+
+    def matches(self, hint: Any) -> list[Recipe]:
+        """Matches of the module's patterns, where one is declared; none otherwise."""
+        if not self._is_match(hint):
+            return []
+        drawn = (self.value(hint, "").recipe for _ in range(_MATCHES))
+        return list({r.text: r for r in drawn}.values())
+
     def _match(self, again: Callable[[], Tree]) -> Tree:
         """What one of the module's regular expressions finds."""
         name = self.chance.choice(sorted(self.patterns))
         pattern = self.patterns[name]
         fitting = [t for t in drawn_from(pattern.pattern, pattern.flags) if pattern.match(t)]
-        if not fitting:
-            return Tree(literal(None), "no match", again)
+        if not fitting:  # no text could be drawn for it
+            self.patterns = {n: p for n, p in self.patterns.items() if n != name}
+            return again()
         text = self.chance.choice(fitting)
         build = lambda side, answers: pattern.match(text)  # noqa: E731
         return Tree(Recipe(f"{name}.match({text!r})", build), "a match", again, is_free=False)

@@ -166,7 +166,8 @@ def parameters_of(
             known = {n: draw(s, n) for n, s in shapes.constructor.items()}
             found = selves(subject, suggested, {n: v for n, v in known.items() if v})
         elif parameter.name in hints:
-            found = from_hint(hints[parameter.name], parameter.name, suggested)
+            matches = grower.matches(hints[parameter.name])
+            found = matches or from_hint(hints[parameter.name], parameter.name, suggested)
         else:
             shape = shapes.parameters.get(parameter.name)
             every = list(shapes.parameters.values())
