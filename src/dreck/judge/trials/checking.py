@@ -7,11 +7,9 @@ from __future__ import annotations
 
 import ast
 import inspect
-import math
-from collections import deque
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from itertools import islice
-from typing import Any, TypeAlias
+from typing import Any
 
 from ...outline import functions_of
 from ..faults.planted import Fault, planted_faults, planted_slips
@@ -25,26 +23,19 @@ from .fence import SCRATCH
 from .corpus import Corpus, Growing, Grown, Sequences
 from .evident import MOST_VALUES, Drawer
 from .growing import Grower
+from .guide import Guide
 from .instrument import MARK, Branch, Seen, fitted
 from .kinds import ProjectKinds
 from .matches import patterns_of
 from .loading import CannotCall, CannotLoad, Subject, load
 from .observe import Observation
 from .picture import ANNOTATED, NAMES, STOOD
-from .plan import (
-    Parameters,
-    Row,
-    Shapes,
-    neighbours,
-    own_row,
-    parameters_of,
-    random_rows,
-    shapes_of,
-)
+from .plan import Row, Shapes, own_row, parameters_of, shapes_of
 from .pool import pool_of
 from .recipes import Recipe, Side
 from .recorded import recorded_row
 from .runner import SEARCH_SECONDS
+from .supply import OF_METHODS, Choice, Choices, Fresh
 from .suggest import Project, handled_errors, suggestions, with_callees
 from .shape import Shape
 from .steady import unsteady, with_noon
@@ -55,14 +46,9 @@ from .unordered import asks_for_nan
 # and calls in a row. The seconds for each only end what is slow: what is tried must not depend on how
 # busy the machine is.
 MOST_LISTED, LISTED_SECONDS = 1_000, 5.0
-MOST_GROWN, GROWN_SECONDS = 2_000, 6.0
-# More of them, where branches are left that none of them takes.
-MOST_MORE = 3_000
+GROWN_SECONDS = 6.0
 MOST_LEARNT, LEARNT_SECONDS = 800, 3.0
 MOST_IN_A_ROW, IN_A_ROW_SECONDS = 1500, 5.0
-# The share of single calls that is tried of a method: what its object is made to be by calls in a
-# row tells more.
-OF_METHODS = 0.5
 # Calls in a row that are enough where all branches were taken.
 ENOUGH_IN_A_ROW = 400
 # Seconds for calls that were recorded.
@@ -71,15 +57,11 @@ RECORDED_SECONDS = 5.0
 SLOW_PROOF = 1.0
 # One in so many inputs is often.
 OFTEN = 3
-# Grown inputs in a row that go nowhere new, after which it is enough.
-ENOUGH = 600
 # Planted faults tried at most, and seconds spent on all of them.
 MOST_FAULTS, FAULT_SECONDS = 60, 6.0
 MOST_SLIPS, SLIP_SECONDS = 30, 3.0
 # Simpler inputs tried while shrinking one that shows a difference.
 MOST_SHRINKS = 300
-# Sets of branches taken in one call that are told apart.
-MOST_TOGETHER = 300
 # Other methods that are called before the one in question.
 MOST_OTHERS = 6
 # Inputs of each of these in a row that go nowhere new (a fifth where all branches of the one in
@@ -91,7 +73,6 @@ _MOST_OF_OTHERS = 12
 
 # Stands in a column of values for what has to be built anew for each call.
 _NOT_PLAIN = object()
-_Choice: TypeAlias = tuple[Row, dict[str, int]]
 
 
 class BadInputs(Exception):
@@ -134,7 +115,7 @@ class Check:
         self.grower.known = lambda cls: drawer.arguments(cls, nobody)
         self.grower.filled = self.kinds.filled
         self.grower.patterns = patterns_of(sides[0].module, nodes[:1])
-        self.guide = _Guide(self)
+        self.guide = Guide([self.fitted(which) for which in range(2)], self.name, self.modules)
         self.grower.met = self.guide.met
         minds_nan = asks_for_nan(self.modules)
         self.pair = Pair(self.versions, self.guide.versions, self.suggested, minds_nan)
@@ -216,7 +197,7 @@ class Check:
 
     def _searched(self, most: int, seconds: float) -> dict[str, Any] | None:
         """Try what is listed for the parameters, until so many were tried, or so long."""
-        choices = _Choices(self.callee.parameters)
+        choices = Choices(self.callee.parameters)
         share = OF_METHODS if self.subjects[0].takes == "self" else 1.0
         most = len(self.pair.tried) + int(most * share)
         end = self._within(seconds * share)
@@ -239,7 +220,7 @@ class Check:
         self.corpus = Corpus(
             Growing.of(self.grower, self.subjects[0], self.callee, self.shapes, self.kinds)
         )
-        fresh = _Fresh(self.corpus, self._within(GROWN_SECONDS), self.guide.lacks)
+        fresh = Fresh(self.corpus, self._within(GROWN_SECONDS), self.guide.lacks)
         self.guide.anew()
         while True:
             first = next(fresh, None)
@@ -255,7 +236,7 @@ class Check:
             else:
                 self.corpus.failed(grown, self.guide.gates)
 
-    def _quick_grown(self, grown: Grown | None, fresh: _Fresh) -> Grown | None:
+    def _quick_grown(self, grown: Grown | None, fresh: Fresh) -> Grown | None:
         """Try plain inputs one after the other; return the first that needs the slow way."""
         before, after = self.guide.functions
         kinds = set(self.callee.parameters.kinds)
@@ -421,12 +402,12 @@ class Check:
         recipes = self.callee.parameters.recipes
         return [[r.value if r.is_plain else _NOT_PLAIN for r in c] for c in recipes]
 
-    def _quick_run(self, choices: _Choices, most: int) -> _Choice | None:
+    def _quick_run(self, choices: Choices, most: int) -> Choice | None:
         """Try plain inputs one after the other; return the first that needs the slow way."""
         before, after = self.guide.functions
         run = quick.outcome
         tried = self.pair.tried
-        choice: _Choice | None = None
+        choice: Choice | None = None
         try:
             with quick.lane() as output:
                 for choice in choices:
@@ -445,7 +426,7 @@ class Check:
             return choice
         return None
 
-    def _slow_trial(self, choice: _Choice, choices: _Choices) -> dict[str, Any] | None:
+    def _slow_trial(self, choice: Choice, choices: Choices) -> dict[str, Any] | None:
         case = self._case(choice[0])
         answers = self.pair.answers(choice[1])
         found = self._attempt(case, answers)
@@ -611,164 +592,6 @@ class Check:
                 return True
         found = _quietly(version, tried.case, self.pair.answers(tried.answers))
         return found is None or tried.seen is None or not found.same_as(tried.seen)
-
-
-class _Choices:
-    """The rows still to be tried, without repetitions: variations first, then at random."""
-
-    def __init__(self, parameters: Parameters) -> None:
-        self._parameters = parameters
-        self._pending: deque[_Choice] = deque(
-            [(parameters.aimed, {}), ((0,) * len(parameters.recipes), {})]
-        )
-        self._varied: deque[Iterator[_Choice]] = deque()
-        self.vary(parameters.aimed, {})
-        self._at_random = ((row, dict[str, int]()) for row in random_rows(parameters))
-        self._seen: set[object] = set()
-        self._distinct = math.prod(len(c) for c in parameters.recipes)
-
-    def __iter__(self) -> _Choices:
-        return self
-
-    def __next__(self) -> _Choice:
-        while True:
-            choice = self._candidate()
-            key = (choice[0], tuple(choice[1].items())) if choice[1] else choice[0]
-            if key not in self._seen:
-                self._seen.add(key)
-                return choice
-
-    def _candidate(self) -> _Choice:
-        if self._pending:
-            return self._pending.popleft()
-        while self._varied:
-            choice = next(self._varied[0], None)
-            if choice is not None:
-                return choice
-            self._varied.popleft()
-        if len(self._seen) >= self._distinct:
-            raise StopIteration
-        return next(self._at_random)
-
-    def vary(
-        self, row: Row, answers: dict[str, int], others: Iterator[dict[str, int]] = iter(())
-    ) -> None:
-        """Try what is like this input: other answers at once, other arguments later."""
-        self._pending.extendleft((row, a) for a in reversed(list(others)))
-        self._varied.append((r, answers) for r in neighbours(self._parameters, row))
-
-
-class _Guide:
-    """Both versions fitted with counters: tells whether an input went where none went before.
-
-    That is a new branch of either version, two branches that never followed each other, or a new
-    question to a probe: in a callee, going one check further shows in what it asks.
-    """
-
-    def __init__(self, check: Check) -> None:
-        fitted = [check.fitted(which) for which in range(2)]
-        self.versions = (fitted[0][0], fitted[1][0])
-        made_by_kind(*self.versions, check.modules)
-        self.functions = tuple(v.subject(check.name).function for v in self.versions)
-        self.seen = tuple(seen for _, seen, _ in fitted)
-        self.branches = tuple(branches for _, _, branches in fitted)
-        self.asked: set[str] = set()
-        self._known = -1
-        self._together: set[frozenset[tuple[int, int]]] = set()
-
-    def grew(self) -> bool:
-        """Whether branches were taken since the last call that were never taken before, or never
-        together: what several checks let through is found one check after the other.
-        """
-        known = sum(len(s.numbers) + len(s.pairs) + len(s.reached) + s.arrived for s in self.seen)
-        grew, self._known = known > self._known, known
-        together = frozenset((i, n) for i, s in enumerate(self.seen) for n in s.taken)
-        if together not in self._together and len(self._together) < MOST_TOGETHER:
-            self._together.add(together)
-            grew = True
-        return grew
-
-    def met(self, value: Any) -> list[Any]:
-        """What a number or text was compared with, in either version."""
-        return [other for s in self.seen for other in s.met.get(value, ())]
-
-    @property
-    def gates(self) -> Sequence[tuple[Any, Any]]:
-        """The last pairs of values that were not the same in the call at hand, if any."""
-        return self.seen[0].gates or self.seen[1].gates
-
-    def anew(self) -> None:
-        """Begin another search: it needs inputs of its own that come to where others came."""
-        for seen in self.seen:
-            seen.anew()
-        self._known, self._together = -1, set()
-
-    def start(self) -> None:
-        """A new input is tried."""
-        for seen in self.seen:
-            seen.start()
-
-    def is_new(self, answers: Answers) -> bool:
-        """Whether the last input went where none went before."""
-        asked = set(answers.given())
-        new_question = not asked <= self.asked
-        self.asked |= asked
-        return self.grew() or new_question
-
-    def lacks(self) -> bool:
-        """Whether there are branches that no input has taken so far, bounds that none has reached
-        exactly, or a place where the versions part to which none came.
-        """
-        return any(
-            sum(n < s.own for n in s.numbers) < s.own or s.bounds > s.reached or not s.arrived
-            for s in self.seen
-        )
-
-    def coverage(self, which: int) -> dict[str, Any]:
-        """The branches of one version that the inputs took."""
-        seen, branches = self.seen[which], self.branches[which]
-        taken = seen.numbers | seen.earlier
-        missed = [str(b) for i, b in enumerate(branches) if i not in taken]
-        return {"reached": len(branches) - len(missed), "total": len(branches), "missed": missed}
-
-
-class _Fresh:
-    """Grown inputs that were not tried before, as long as it is worth it."""
-
-    def __init__(self, corpus: Corpus, end: float, lacks: Callable[[], bool]) -> None:
-        self._corpus, self._end, self._lacks = corpus, end, lacks
-        share = OF_METHODS if corpus.growing.subject.takes == "self" else 1.0
-        self._left = int(MOST_GROWN * share) if corpus.growing.callee.parameters.names else 0
-        self._more = int(MOST_MORE * share) if self._left else 0
-        self._idle = 0
-        self._texts: set[str] = set()
-
-    def __iter__(self) -> _Fresh:
-        return self
-
-    def __next__(self) -> Grown:
-        while self._goes_on() and spent() < self._end:
-            self._left -= 1
-            self._idle += 1
-            grown = self._corpus.next()
-            text = grown.case().text
-            if text not in self._texts:
-                self._texts.add(text)
-                return grown
-        raise StopIteration
-
-    def _goes_on(self) -> bool:
-        if self._left > 0 and self._idle <= ENOUGH:
-            return True
-        if self._more and self._lacks():
-            self._left, self._more, self._idle = self._more, 0, -self._more
-            return True
-        return False
-
-    def keep(self, grown: Grown) -> None:
-        """An input went where none went before, so that it is worth going on."""
-        self._corpus.keep(grown)
-        self._idle = 0
 
 
 def _closed() -> dict[str, Any] | None:
