@@ -10,7 +10,8 @@ from types import MappingProxyType
 from typing import Any
 
 from ..trials.recorded import RecordedCalls
-from ..trials.runner import ProcessRunner, Request, end_all
+from ..trials.processes import end_all
+from ..trials.runner import ProcessRunner, Request
 from ..versions.version import Version, module_name
 
 # Seconds for one function, on a machine that is busy too.

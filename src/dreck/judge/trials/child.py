@@ -1,21 +1,16 @@
 """The child process: loads both versions, runs the trials, answers in JSON on its output.
 
-It is started as a script, reads one request from its input, and never touches anything
-outside its scratch folder.
+It is forked from one that has loaded this (`forking`), reads one request from its input, and never
+touches anything outside its scratch folder.
 """
 
 from __future__ import annotations
-
-import sys
-from pathlib import Path
-
-if __name__ == "__main__":
-    sys.path.insert(0, str(Path(__file__).resolve().parents[3]))
 
 import fcntl
 import gc
 import json
 import os
+import sys
 import threading
 import time
 import warnings
@@ -71,6 +66,7 @@ def main() -> None:
     sys.dont_write_bytecode = True
     warnings.simplefilter("ignore")
     sys.path[1:1] = request["roots"]
+    os.environ |= {"HOME": request["scratch"], "TMPDIR": request["scratch"]}
     os.chdir(request["scratch"])
     end_with_parent()
     set_limits()
@@ -90,7 +86,3 @@ def main() -> None:
     out.write(json.dumps(found))
     out.flush()
     os._exit(0)  # threads and exit handlers of the loaded code must not run on
-
-
-if __name__ == "__main__":
-    main()

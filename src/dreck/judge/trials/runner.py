@@ -2,18 +2,16 @@
 
 from __future__ import annotations
 
-import contextlib
 import json
 import os
-import signal
-import subprocess
 import sys
 import tempfile
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
-from pathlib import Path
 from typing import Any, Protocol
 
+from . import processes
+from .processes import Ended
 from .recorded import RecordedCalls
 
 # Seconds of wall-clock time for one check: loading both versions, trials, coverage, faults.
@@ -22,7 +20,6 @@ WALL_SECONDS = 60.0
 SEARCH_SECONDS, SECONDS_OF_A_STEP = 14.0, 10.0
 # In place of a function's name: only compare what the modules hold when they are imported.
 STATE = "<state>"
-_CHILD = Path(__file__).with_name("child.py")
 _KEPT_ENVIRONMENT = ("PATH", "LANG", "LC_ALL", "TZ")
 
 
@@ -69,10 +66,6 @@ class Request:
         }
 
 
-# Those that run now.
-_running: set[subprocess.Popen[bytes]] = set()
-
-
 class Runner(Protocol):
     """Anything that carries out requests: the real process, or a stand-in."""
 
@@ -109,64 +102,38 @@ class ProcessRunner:
 
     def run(self, request: Request) -> dict[str, Any]:
         """Start the child, hand it the request, read its answer; always ends it."""
-        with tempfile.TemporaryDirectory(prefix="dreck-trial-") as scratch:
+        with tempfile.TemporaryDirectory(
+            prefix="dreck-trial-", ignore_cleanup_errors=True
+        ) as scratch:
             environment = {k: os.environ[k] for k in _KEPT_ENVIRONMENT if k in os.environ}
-            environment |= {"HOME": scratch, "TMPDIR": scratch, "PYTHONHASHSEED": "0"}
+            environment |= {"PYTHONHASHSEED": "0"}
             # Whatever else is installed has no business in the trials, and may do forbidden things.
             environment["HYPOTHESIS_NO_PLUGINS"] = "1"
-            process = subprocess.Popen(
-                [self.python, "-s", "-P", "-X", "utf8", str(_CHILD)],
-                stdin=subprocess.PIPE,
-                stdout=subprocess.PIPE,
-                stderr=subprocess.PIPE,
-                cwd=scratch,
-                env=environment,
-                start_new_session=True,
-            )
-            _running.add(process)
+            own = {
+                "inputs": self.inputs,
+                "calls": self.recorded.of(request.subject),
+                "call_modules": list(self.recorded.modules),
+                "seconds": self.search,
+            }
+            message = json.dumps({**request.to_dict(scratch), **own}).encode()
             try:
-                own = {
-                    "inputs": self.inputs,
-                    "calls": self.recorded.of(request.subject),
-                    "call_modules": list(self.recorded.modules),
-                    "seconds": self.search,
-                }
-                message = json.dumps({**request.to_dict(scratch), **own}).encode()
-                out, err = process.communicate(message, timeout=self.seconds)
-            except subprocess.TimeoutExpired:
-                return {
-                    "outcome": "nothing tried",
-                    "why": f"the trials did not end within {self.seconds:g} s",
-                }
-            finally:
-                _end(process)
-                _running.discard(process)
-        return {**_read(process.returncode, out, err), **own}
+                ended = processes.run(self.python, environment, message, self.seconds)
+            except TimeoutError:
+                why = f"the trials did not end within {self.seconds:g} s"
+                return {"outcome": "nothing tried", "why": why}
+            except OSError as error:
+                why = f"no trial process could be started with {self.python} ({error})"
+                return {"outcome": "nothing tried", "why": why}
+        return {**_read(ended), **own}
 
 
-def end_all() -> None:
-    """End all trial processes at once, as when somebody interrupts the work; those who wait for
-    them find that nothing was tried.
-    """
-    for process in list(_running):
-        with contextlib.suppress(ProcessLookupError, PermissionError):
-            os.killpg(process.pid, signal.SIGKILL)
-
-
-def _end(process: subprocess.Popen[bytes]) -> None:
+def _read(ended: Ended) -> dict[str, Any]:
+    code = ended.code
     try:
-        os.killpg(process.pid, signal.SIGKILL)
-    except (ProcessLookupError, PermissionError):
-        pass
-    process.communicate()
-
-
-def _read(code: int, out: bytes, err: bytes) -> dict[str, Any]:
-    try:
-        answer: dict[str, Any] = json.loads(out)
+        answer: dict[str, Any] = json.loads(ended.out)
         return answer
     except ValueError:
-        last = err.decode(errors="replace").strip().splitlines()
+        last = ended.err.decode(errors="replace").strip().splitlines()
         how = f"was ended by signal {-code}" if code < 0 else f"ended with status {code}"
         detail = f" ({last[-1]})" if last else ""
         return {"outcome": "nothing tried", "why": f"the trial process {how}{detail}"}
