@@ -248,7 +248,8 @@ def _drawn(hint: Any) -> list[Recipe]:
     """Values of a type drawn by hypothesis, the same ones on every run; none if it knows no way."""
     from hypothesis import strategies
 
-    found = drawn(strategies.from_type(hint), MOST_ALTERNATIVES)
+    kind = re.Match if typing.get_origin(hint) is re.Match else hint
+    found = drawn(strategies.from_type(kind), MOST_ALTERNATIVES)
     _LIBRARY.update({type(v).__name__: type(v).__module__ for v in found})
     shown = {_written(v): v for v in found}
 
