@@ -73,11 +73,12 @@ class ProjectKinds:
             reader = Reader(tree, (), self.enums)
             if cls.__name__ not in reader.classes:
                 continue
-            asked = Shape(attributes=dict(shape.attributes))
             others = [c for n, c in reader.classes.items() if n != cls.__name__]
             methods = [m for c in others for m in c.body if isinstance(m, _FUNCTIONS)]
             for function in (*reader.functions.values(), *methods):
                 for name in _declared_as(function, cls.__name__):
+        # What one version asks by a method the other may ask of the parts: both tell of them.
+        asked = Shape(attributes=dict(shape.attributes))
                     reader.parameters(function, {name: asked})
             own = set(_defined(reader.classes[cls.__name__].body))
             for name, given in asked.methods.items():
