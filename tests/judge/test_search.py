@@ -6,6 +6,8 @@ import ast
 import datetime
 import operator
 import re
+import subprocess
+import sys
 import types
 from collections.abc import Mapping, Sequence
 from pathlib import Path
@@ -86,6 +88,61 @@ def test_the_pool_holds_what_the_code_speaks_of() -> None:
     assert POOL.numbers == (7, 0, 1, 95, 120)
     assert set(POOL.asked) == {"permit:", "/"} and POOL.said == ("no way for ",)
     assert POOL.separators == ("/",) and POOL.patterns == (r"[BT]\d{3}$",)
+
+
+WORDS = """
+import re
+class Reader:
+    words = {"toll": r"(?P<toll>[0-9]+)p", "lock": r"lock (?P<lock>[A-F])"}
+    limits = (7, 240)
+    def read(self, line):
+        return re.match("|".join(self.words.values()), line)
+"""
+
+
+def test_patterns_are_known_wherever_they_stand() -> None:
+    """Those of the class that are asked for too, in a module that knows of patterns; texts are made
+    of several in a row.
+    """
+    tree = ast.parse(WORDS)
+    read = tree.body[1].body[2]  # type: ignore[attr-defined]
+    pool = pool_of([read], [tree])
+    assert set(pool.patterns) == {r"(?P<toll>[0-9]+)p", r"lock (?P<lock>[A-F])"}
+    assert pool.numbers == ()  # nobody asks for the limits
+    grower = Grower(pool, {}, "f")
+    texts = [built(grower.value(str, "line")) for _ in range(400)]
+    assert any(re.fullmatch(r"lock [A-F][0-9]+p.*", t) for t in texts)
+    without = ast.parse(WORDS.replace("import re\n", ""))
+    assert not pool_of([without.body[0].body[2]], [without]).patterns  # type: ignore[attr-defined]
+
+
+def test_what_is_drawn_does_not_hang_on_what_is_loaded(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Nor does it leave anything behind."""
+    draw = (
+        "import fractions, pathlib, re, sys; sys.path.insert(0, '.'); EXTRA\n"
+        "from hypothesis import strategies\n"
+        "from dreck.judge.trials.drawing import drawn\n"
+        "kinds = (fractions.Fraction, pathlib.PurePosixPath, UnicodeError, str)\n"
+        "print([repr(drawn(strategies.from_type(k), 60)) for k in kinds])\n"
+    )
+    folder = tmp_path / "drawn"
+    folder.mkdir()
+    (folder / "berths.py").write_text("LONGEST = 987654321\nNAME = 'Quillfeather'\n")
+    monkeypatch.setenv("HYPOTHESIS_NO_PLUGINS", "1")
+    said = [
+        subprocess.run(
+            [sys.executable, "-c", draw.replace("EXTRA", extra)],
+            cwd=folder,
+            capture_output=True,
+            text=True,
+            check=True,
+        ).stdout
+        for extra in ("pass", "import berths")
+    ]
+    assert said[0] == said[1] and len(said[0]) > 1000
+    assert not list(folder.rglob("*constants*"))
 
 
 @pytest.mark.parametrize("hint", HINTS, ids=str)

@@ -155,7 +155,7 @@ class Grower:
         """What one of the module's regular expressions finds."""
         name = self.chance.choice(sorted(self.patterns))
         pattern = self.patterns[name]
-        fitting = [t for t in drawn_from(pattern.pattern, pattern.flags) if pattern.match(t)]
+        fitting = [t for t in drawn_from(pattern.pattern, flags=pattern.flags) if pattern.match(t)]
         if not fitting:  # no text could be drawn for it
             self.patterns = {n: p for n, p in self.patterns.items() if n != name}
             return again()

@@ -14,6 +14,9 @@ from .layouts import Layout, layouts_of
 
 # Texts longer than this are messages, not something a value is held against.
 _LONGEST = 40
+# A pattern may be longer, and has one of these in it.
+_LONGEST_PATTERN = 300
+_OF_PATTERNS = re.compile(r"\\[sdwbSDWBAZ]|\(\?[:P=!<]|\[[^]]+\]|\.[*+]")
 # Numbers beyond this are not tried as lengths or counts.
 _MOST_OF_ANYTHING = 12
 # Methods of texts whose arguments say what is looked for in them.
@@ -66,7 +69,10 @@ def pool_of(functions: Iterable[ast.AST], modules: Iterable[ast.Module]) -> Pool
     functions, modules = list(functions), list(modules)
     named = {n.id for f in functions for n in all_nodes(f) if isinstance(n, ast.Name)}
     beside = [s for m in modules for s in m.body if _sets_one_of(s, named)]
-    read = _Reader()
+    asked_for = {n.attr for f in functions for n in all_nodes(f) if isinstance(n, ast.Attribute)}
+    classes = [s for m in modules for s in m.body if isinstance(s, ast.ClassDef)]
+    beside += [s for c in classes for s in c.body if _sets_one_of(s, asked_for)]
+    read = _Reader(knows_patterns=any(_imports(m, "re") for m in modules))
     for kinds in (s for m in modules for s in m.body if _is_one_of(s, named)):
         read.values_of(kinds)
     for node in [*functions, *beside]:
@@ -117,7 +123,8 @@ def _is_one_of(statement: ast.stmt, names: set[str]) -> TypeGuard[ast.ClassDef]:
 
 
 class _Reader:
-    def __init__(self) -> None:
+    def __init__(self, *, knows_patterns: bool = False) -> None:
+        self._knows_patterns = knows_patterns
         self.numbers: list[int | float] = []
         self.asked: list[str] = []
         self.said: list[str] = []
@@ -162,6 +169,8 @@ class _Reader:
     def _constant(self, value: object) -> None:
         if isinstance(value, int | float) and not isinstance(value, bool):
             self.numbers.append(value)
+        elif self._knows_patterns and isinstance(value, str) and _looks_like_pattern(value):
+            self.patterns.append(value)
         elif isinstance(value, str) and len(value) <= _LONGEST:
             self.said.append(value)
         elif isinstance(value, bytes) and len(value) <= _LONGEST:
@@ -185,7 +194,7 @@ class _Reader:
         elif name in ("splitlines", "readlines"):
             self.separators.append("\n")
         if isinstance(owner, ast.Name) and owner.id == "re" and name in _MATCHING and call.args:
-            self.patterns += [t for t in _texts(call.args[0]) if _is_pattern(t)]
+            self.patterns += [t for t in _texts(call.args[0]) if t.strip("|") and _is_pattern(t)]
         elif name in _SPLITTING:
             texts = [t for a in call.args for t in _texts(a)]
             texts += _texts(owner) if name == "join" and isinstance(owner, ast.Constant) else []
@@ -207,6 +216,21 @@ def _documentation(root: ast.AST) -> Iterator[int]:
     for node in all_nodes(root):
         if isinstance(node, ast.Expr) and isinstance(node.value, ast.Constant):
             yield id(node.value)
+
+
+def _looks_like_pattern(text: str) -> bool:
+    return (
+        len(text) <= _LONGEST_PATTERN
+        and _OF_PATTERNS.search(text) is not None
+        and "%s" not in text
+        and _is_pattern(text)
+    )
+
+
+def _imports(module: ast.Module, name: str) -> bool:
+    return any(
+        isinstance(s, ast.Import) and any(a.name == name for a in s.names) for s in module.body
+    )
 
 
 def _is_pattern(text: str) -> bool:

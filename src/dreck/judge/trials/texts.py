@@ -20,8 +20,12 @@ _SINGLE = ("a", "b", "z", "A", "0", "7", " ", "-", "é")
 # Letters of a text that is read one by one.
 _SPELT = (0, 1, 1, 2, 2, 3, 3, 4, 5, 6, 8, 10)
 _BLANKS = (" ", "  ", "\t", "\n")
-# Texts drawn from each regular expression.
-_FROM_PATTERN = 30
+# Texts drawn from each regular expression; from each of many.
+_FROM_PATTERN, _FROM_EACH_OF_MANY, _MANY = 30, 12, 5
+# How often a text is made of several that patterns fit, where there are several patterns.
+_IN_A_ROW = 0.5
+# What such texts are made of.
+_PLAIN = "".join(map(chr, range(32, 127))) + "\n\t"
 # Parts of one text at most, before what is done to it.
 _MOST_PARTS = 5
 # What a text is made of: words, numbers, dates.
@@ -136,7 +140,19 @@ class Texts:
         return chance.choice(words) + chance.choice(between) + blank + chance.choice(values)()
 
     def _fitting(self) -> str:
-        return self.chance.choice(drawn_from(self.chance.choice(self.pool.patterns)))
+        """A text in which a pattern finds something; or a few of them, as one that takes a text
+        apart with several patterns wants it.
+        """
+        chance, patterns = self.chance, self.pool.patterns
+        count = _FROM_PATTERN if len(patterns) < _MANY else _FROM_EACH_OF_MANY
+        if len(patterns) == 1 or chance.random() > _IN_A_ROW:
+            return chance.choice(drawn_from(chance.choice(patterns), count))
+        made = [drawn_from(chance.choice(patterns), count) for _ in range(chance.choice((1, 2, 3)))]
+        parts = [chance.choice(m) for m in made]
+        if chance.random() < 0.4:
+            parts.insert(chance.randrange(len(parts) + 1), self._part())
+        between = [t for t in self.pool.separators if t.isspace()]
+        return (chance.choice(between) if between and chance.random() < 0.4 else "").join(parts)
 
     def _lines(self) -> str:
         """A few lines, mostly of parts between separators."""
@@ -257,10 +273,9 @@ class Texts:
 
 
 @functools.cache
-def drawn_from(pattern: str, flags: int = 0) -> tuple[str, ...]:
+def drawn_from(pattern: str, count: int = _FROM_PATTERN, flags: int = 0) -> tuple[str, ...]:
     """Texts in which a regular expression finds something; ("",) if none can be drawn."""
     from hypothesis import strategies
 
-    plain = strategies.characters(min_codepoint=32, max_codepoint=126)
-    fitting = strategies.from_regex(re.compile(pattern, flags), fullmatch=True, alphabet=plain)
-    return tuple(dict.fromkeys(drawn(fitting, _FROM_PATTERN))) or ("",)
+    fitting = strategies.from_regex(re.compile(pattern, flags), fullmatch=True, alphabet=_PLAIN)
+    return tuple(dict.fromkeys(drawn(fitting, count))) or ("",)
