@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 DOUBLES = ("Record", "Recorder", "Manager")
+# Functions that make an object ready.
+READYING = ("given", "told")
 
 _CALLS = '''CALLS = []
 
@@ -61,6 +63,10 @@ _PARTS = {
     """An object with attributes that are set from outside."""
     for name, value in fields.items():
         setattr(owner, name, value)
+    return owner''',
+    "told(": '''def told(owner, method, *arguments):
+    """An object of which a method was called."""
+    getattr(owner, method)(*arguments)
     return owner''',
 }
 

@@ -14,7 +14,7 @@ import black
 
 from ..outline import all_nodes
 from ..judge.face.samples import Sample, Samples
-from .doubles import DOUBLES, source_of
+from .doubles import DOUBLES, READYING, source_of
 
 # Columns of a line (the file is laid out by black), and characters of a value that stands in the test itself.
 _WIDTH = 99
@@ -137,7 +137,7 @@ def _bound(found: Sequence[Samples], words: set[str]) -> set[str]:
     made = {
         n
         for n in called
-        if n not in builtin and n not in (*DOUBLES, "given", "float", "result", "pytest")
+        if n not in builtin and n not in (*DOUBLES, *READYING, "float", "result", "pytest")
     }
     return (made - library - modules - parameters) & words
 
@@ -156,7 +156,7 @@ def _asked_of(text: str) -> Iterator[str]:
 
 
 def _doubled(body: str) -> bool:
-    return any(f"{name}(" in body for name in (*DOUBLES, "given"))
+    return any(f"{name}(" in body for name in (*DOUBLES, *READYING))
 
 
 def _fixtures(found: Sequence[Samples], body: str, made: PinFile, stem: str) -> str:

@@ -589,7 +589,7 @@ class Lock:
 def worn(lock: Lock, limit: int) -> bool:
     return not lock.fills + 1 <= limit
 
-#: an attribute that halves are added to -> unproved
+#: an attribute that halves are added to -> differs
 class Lock:
     def __init__(self):
         self.fills = 0

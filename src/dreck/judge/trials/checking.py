@@ -12,8 +12,6 @@ from itertools import islice
 from typing import Any
 
 from ...outline import functions_of
-from ..faults.planted import Fault, planted_faults, planted_slips
-from ..world.loading import names_around, names_for
 from . import quick
 from .answers import RAISES, Answers
 from .changing import changing
@@ -26,9 +24,9 @@ from .growing import Grower
 from .guide import Guide
 from .instrument import MARK, Branch, Seen, fitted
 from .kinds import ProjectKinds
+from .noticing import FAULT_SECONDS, Noticing, quietly
 from .matches import patterns_of
-from .loading import CannotCall, CannotLoad, Subject, load
-from .observe import Observation
+from .loading import CannotCall, Subject, load
 from .picture import ANNOTATED, NAMES, STOOD
 from .plan import Row, Shapes, own_row, parameters_of, shapes_of
 from .pool import pool_of
@@ -39,6 +37,7 @@ from .supply import OF_METHODS, Choice, Choices, Fresh
 from .suggest import Project, handled_errors, suggestions, with_callees
 from .shape import Shape
 from .steady import unsteady, with_noon
+from .through import entrances
 from .trying import Difference, Pair, Tried
 from .unordered import asks_for_nan
 
@@ -53,13 +52,8 @@ MOST_IN_A_ROW, IN_A_ROW_SECONDS = 1500, 5.0
 ENOUGH_IN_A_ROW = 400
 # Seconds for calls that were recorded.
 RECORDED_SECONDS = 5.0
-# Seconds for one proof that a fault changes nothing, after which no other is tried.
-SLOW_PROOF = 1.0
 # One in so many inputs is often.
 OFTEN = 3
-# Planted faults tried at most, and seconds spent on all of them.
-MOST_FAULTS, FAULT_SECONDS = 60, 6.0
-MOST_SLIPS, SLIP_SECONDS = 30, 3.0
 # Simpler inputs tried while shrinking one that shows a difference.
 MOST_SHRINKS = 300
 # Other methods that are called before the one in question.
@@ -67,6 +61,10 @@ MOST_OTHERS = 6
 # Inputs of each of these in a row that go nowhere new (a fifth where all branches of the one in
 # question were taken), and seconds for all of them.
 MOST_IDLE, OTHERS_SECONDS = 1000, 3.0
+# Functions by which another one is reached, and seconds for all of them.
+MOST_ENTRANCES, THROUGH_SECONDS = 3, 6.0
+# Inputs of such a function without one that comes to the one in question.
+MOST_ASTRAY = 300
 # Values drawn at once for what another method is given; the search draws more as it goes.
 _MOST_OF_OTHERS = 12
 
@@ -114,6 +112,7 @@ class Check:
         nobody = Shape()
         self.grower.known = lambda cls: drawer.arguments(cls, nobody)
         self.grower.filled = self.kinds.filled
+        self.grower.driving = self.kinds.driving
         self.grower.patterns = patterns_of(sides[0].module, nodes[:1])
         self.guide = Guide([self.fitted(which) for which in range(2)], self.name, self.modules)
         self.grower.met = self.guide.met
@@ -128,6 +127,7 @@ class Check:
         )
         self._values = self._plain_values()
         self.is_quick_allowed = True
+        self._went_through = False
 
     def _callee(self, name: str, shapes: Shapes, most: int = MOST_VALUES) -> Callee:
         """What is called, with the recipes for its parameters."""
@@ -160,15 +160,26 @@ class Check:
         if not self.pair.tried:
             return {"outcome": "nothing tried", "why": "no input could be built for its parameters"}
         before, after = (self.guide.coverage(i) for i in range(2))
+        is_whole = all(c["reached"] == c["total"] for c in (before, after))
+        self._noticing = Noticing(self.pair, self.texts, self.name, self._damaged)
+        share = min(1.0, self._seconds / SEARCH_SECONDS)
+        faults = self._noticing.plant(is_whole=is_whole, share=share)
+        is_weak = self.guide.lacks() or faults["caught"] * 2 < faults["planted"]
+        if is_weak and not self._went_through:
+            difference = self._through()
+            if difference is not None:
+                return {"outcome": "differs", "count": len(self.pair.tried) + 1, **difference}
+            before, after = (self.guide.coverage(i) for i in range(2))
+            faults = self._noticing.again(count, self._within(FAULT_SECONDS))
         return {
             "outcome": "same",
-            "count": count,
+            "count": len(self.pair.tried),
             "arrived": [s.arrived for s in self.guide.seen],
             "recorded": self.recorded,
             "before": before,
             "after": after,
             "assumed": self.pair.assumed or _closed(),
-            **self._faults(before, after),
+            **faults,
         }
 
     def trials(self) -> dict[str, Any] | None:
@@ -178,6 +189,8 @@ class Check:
         found = self._own_inputs() or self._recorded_calls()
         found = found or self._searched(MOST_LISTED, LISTED_SECONDS)
         found = found or self._grown()
+        if found is None and self.guide.lacks():
+            found = self._through()
         if found is None and self._learns():
             found = self._searched(MOST_LEARNT, LEARNT_SECONDS)
         return found or self._in_a_row() or self._often_lacking()
@@ -311,13 +324,40 @@ class Check:
             grown, answers = corpus.next(), self.pair.answers()
             self.guide.start()
             idle += 1
-            seen = _quietly(self.guide.versions[0], grown.case(), answers)
+            seen = quietly(self.guide.versions[0], grown.case(), answers)
             if seen is not None:
                 corpus.gave(seen.value)
                 if self.guide.is_new(answers):
                     corpus.keep(grown)
                     idle = 0
         return corpus
+
+    def _through(self) -> dict[str, Any] | None:
+        """Try the function by what calls it, where inputs of its own show little."""
+        self._went_through = True
+        if self.request.get("sampling"):  # what is kept are calls of the function itself
+            return None
+        found = (self._other(n, of_all=True) for n in entrances(self.modules, self.name))
+        ways = list(islice((g for g in found if g is not None), MOST_ENTRANCES))
+        ends = spent() + THROUGH_SECONDS * self._seconds / SEARCH_SECONDS
+        self._end = max(self._end, ends)
+        for number, growing in enumerate(ways):
+            corpus = Corpus(growing)
+            end = spent() + (ends - spent()) / (len(ways) - number)
+            fresh = Fresh(corpus, end, self.guide.lacks)
+            self.guide.anew()
+            for count, grown in enumerate(fresh):
+                if count == MOST_ASTRAY and not self.guide.came():
+                    break
+                answers = self.pair.answers()
+                difference = self._attempt(grown.case(), answers)
+                if difference is not None:
+                    return self._simplest(grown, difference)
+                if self.guide.is_new(answers):
+                    fresh.keep(grown)
+                else:
+                    corpus.failed(grown, self.guide.gates)
+        return None
 
     def _parts_before(self, grown: Grown) -> bool:
         """Whether another function, called before, is what differs."""
@@ -357,7 +397,8 @@ class Check:
         own = {n.removeprefix(prefix): f for n, f in nodes.items() if n.startswith(prefix)}
         return frozenset(prefix + n for n in changing(own)) if owner else frozenset()
 
-    def _other(self, name: str) -> Growing | None:
+    def _other(self, name: str, *, of_all: bool = False) -> Growing | None:
+        """How the parameters of another function are grown; of a method, unless of all."""
         try:
             subject = self.versions[0].subject(name)
             around = with_callees(subject.function, self.project)
@@ -367,9 +408,11 @@ class Check:
             grower = self._grower(name, called)
         except (CannotCall, StopIteration, ValueError, TypeError):
             return None
-        if subject.takes != self.subjects[0].takes or not all(callee.parameters.recipes):
+        if not all(callee.parameters.recipes):
             return None
-        return Growing.of(grower, subject, callee, shapes, self.kinds)
+        if subject.takes != self.subjects[0].takes and not of_all:
+            return None
+        return Growing.of(grower, subject, callee, shapes, self.kinds, is_through=of_all)
 
     def _grower(self, name: str, around: Sequence[ast.AST]) -> Grower:
         """What draws values for another function: it speaks of other constants."""
@@ -378,7 +421,7 @@ class Check:
         pool = pool_of([*nodes, *around], self.modules)
         made = Grower(pool, {**self.suggested, **suggested}, name)
         made.known, made.met = self.grower.known, self.guide.met
-        made.filled = self.grower.filled
+        made.filled, made.driving = self.grower.filled, self.grower.driving
         made.patterns = patterns_of(self.versions[0].side.module, nodes[:1])
         return made
 
@@ -502,6 +545,18 @@ class Check:
         self.guide.is_new(answers)
         return None
 
+    def _damaged(self, tree: ast.Module, which: int) -> Version:
+        """A version with a fault in it.
+
+        Raises:
+            CannotLoad: it cannot be loaded.
+            CannotCall: the function is not there any more.
+        """
+        version = Version(self.load(tree, self.paths[which]))
+        made_by_kind(self.versions[0], version, self.modules)
+        version.subject(self.name)
+        return version
+
     def fitted(self, which: int) -> tuple[Version, Seen, list[Branch]]:
         """One version whose subject notes its branches, and when it comes to where the versions
         part.
@@ -513,85 +568,6 @@ class Check:
         seen.own, seen.arrived = len(branches), not is_own
         version = Version(self.load(tree, self.paths[which], **{MARK: seen}))
         return version, seen, branches
-
-    def _faults(self, *coverage: dict[str, Any]) -> dict[str, Any]:
-        """Wrong versions, and how many of them the inputs show: ``conditions`` counts those apart
-        that have a fault there.
-        """
-        # where the new version has no condition of its own, the old one says what could go wrong,
-        # once all its ways were taken
-        whole = all(c["reached"] == c["total"] for c in coverage)
-        which = 0 if whole and not planted_faults(self.texts[1], self.name) else 1
-        faults = planted_faults(self.texts[which], self.name)
-        slips = planted_slips(self.texts[1], self.name)
-        share = min(1.0, self._seconds / SEARCH_SECONDS)
-        first = self._caught(faults, which, MOST_FAULTS, FAULT_SECONDS * share)
-        then = self._caught(slips, 1, MOST_SLIPS, SLIP_SECONDS * share)
-        every = [*first, *then]
-        return {
-            "planted": len(every),
-            "caught": sum(is_caught for _, is_caught in every),
-            "conditions": [len(first), sum(is_caught for _, is_caught in first)],
-            "faults_missed": [what for what, is_caught in every if not is_caught],
-        }
-
-    def _caught(
-        self, faults: Iterable[Fault], which: int, most: int, seconds: float
-    ) -> list[tuple[str, bool]]:
-        """Whether the inputs show each of some faults, but for those that change nothing."""
-        end = spent() + seconds
-        found: list[tuple[str, bool]] = []
-        for fault in islice(faults, most):
-            if spent() > end:
-                break
-            if self._catches(fault.tree, which):
-                found.append((fault.what, True))
-                continue
-            begun = spent()
-            if not self._is_harmless(fault.tree, which):
-                found.append((fault.what, False))
-            if spent() - begun > SLOW_PROOF:
-                break  # the next one would take as long
-        return found
-
-    def _is_harmless(self, tree: ast.Module, which: int) -> bool:
-        """Whether a fault is proved to change nothing, so that no input could catch it."""
-        # Most checks end with a difference, and half of the time of starting is the prover's.
-        from ..face.compare import compare
-        from ..walk.prove import Proved
-
-        original = ast.parse(self.texts[which])
-        functions = [
-            next(f for f in functions_of(t) if f.name == self.name) for t in (original, tree)
-        ]
-        if ast.dump(functions[0].node) == ast.dump(functions[1].node):
-            return False  # it is in a table
-        names = names_for(functions[0], names_around(original))
-        return isinstance(compare(functions[0].node, functions[1].node, names, strict=True), Proved)
-
-    def _catches(self, tree: ast.Module, which: int) -> bool:
-        try:
-            version = Version(self.load(tree, self.paths[which]))
-            made_by_kind(self.versions[0], version, self.modules)
-            version.subject(self.name)
-        except (CannotLoad, CannotCall):
-            return True
-        return any(self._tells_apart(version, tried) for tried in self.pair.tried)
-
-    def _tells_apart(self, version: Version, tried: Tried) -> bool:
-        """Whether an input shows that a version is not the old one."""
-        if tried.quickly is not None or tried.case is None:
-            function = version.subject(self.name).function
-            try:
-                with quick.lane() as output:
-                    return (
-                        quick.outcome(function, tried.arguments) != tried.quickly
-                        or output.tell() > 0
-                    )
-            except TooLong:
-                return True
-        found = _quietly(version, tried.case, self.pair.answers(tried.answers))
-        return found is None or tried.seen is None or not found.same_as(tried.seen)
 
 
 def _closed() -> dict[str, Any] | None:
@@ -617,13 +593,6 @@ def _annotations(node: ast.AST) -> Iterator[str]:
     yield from (a.arg for a in every if a.annotation is not None)
     if getattr(node, "returns", None) is not None:
         yield "return"
-
-
-def _quietly(version: Version, case: Case, answers: Answers) -> Observation | None:
-    try:
-        return case.observed(version, answers)
-    except Exception:
-        return None
 
 
 def _keeps(subjects: Iterable[Subject]) -> bool:

@@ -47,6 +47,7 @@ class Growing:
         callee: how it is called; its recipes stand in where nothing is declared.
         shapes: what the code does with values that nothing is declared of.
         kinds: the project's classes.
+        is_through: whether another function is tried by it.
     """
 
     grower: Grower
@@ -56,15 +57,23 @@ class Growing:
     kinds: ProjectKinds
     hints: Mapping[str, Any] = field(default_factory=dict)
     defaults: Mapping[str, type] = field(default_factory=dict)
+    is_through: bool = False
 
     @classmethod
     def of(
-        cls, grower: Grower, subject: Subject, callee: Callee, shapes: Shapes, kinds: ProjectKinds
+        cls,
+        grower: Grower,
+        subject: Subject,
+        callee: Callee,
+        shapes: Shapes,
+        kinds: ProjectKinds,
+        *,
+        is_through: bool = False,
     ) -> Growing:
         """How a function's parameters are grown."""
         function = subject.function
-        defaults = kinds_of_defaults(function)
-        return cls(grower, subject, callee, shapes, kinds, hints_of(function), defaults)
+        hints, defaults = hints_of(function), kinds_of_defaults(function)
+        return cls(grower, subject, callee, shapes, kinds, hints, defaults, is_through)
 
     def row(self) -> Trees:
         """New values for all parameters."""
@@ -119,7 +128,8 @@ class Growing:
             return lambda: drawer.value(told[name], name)
 
         known = {n: drawn(n) for n in told}
-        return self.grower.object_of(made, known) if made else None
+        # Of the function in question other methods are called before it, one by one.
+        return self.grower.object_of(made, known, is_driven=self.is_through) if made else None
 
 
 @dataclass(frozen=True, slots=True)

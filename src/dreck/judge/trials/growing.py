@@ -41,6 +41,8 @@ from .recipes import (
     mapping,
     sequence,
     with_fields,
+    a_call,
+    after_calls,
     wrapped,
 )
 from .texts import Texts, drawn_from
@@ -65,6 +67,8 @@ _ASKED_FOR = 0.2
 _MATCHES = 12
 # How often what others fill is filled.
 _FILLED = 0.6
+# How many calls an object has behind it that is handed on.
+_CALLS_BEFORE = (0, 0, 1, 1, 2, 3)
 
 
 class Grower:
@@ -85,6 +89,10 @@ class Grower:
         self.known: Callable[[type], Mapping[str, Callable[[], Tree]]] = lambda cls: {}
         # What constructors of a class leave empty and others fill, with what that is.
         self.filled: Callable[[type], Mapping[str, Any]] = lambda cls: {}
+        # The methods that change the objects of a class, with what they take.
+        self.driving: Callable[[type], Mapping[str, Sequence[tuple[str, Any, bool]]]] = (
+            lambda cls: {}
+        )
         # The regular expressions that names of the module stand for.
         self.patterns: Mapping[str, re.Pattern[str]] = {}
         # What a value was compared with while the code ran.
@@ -276,7 +284,12 @@ class Grower:
         return self.object_of(concrete, {}, depth) if concrete else None
 
     def object_of(
-        self, classes: Sequence[type], known: Mapping[str, Callable[[], Tree]], depth: int = 0
+        self,
+        classes: Sequence[type],
+        known: Mapping[str, Callable[[], Tree]],
+        depth: int = 0,
+        *,
+        is_driven: bool = True,
     ) -> Tree | None:
         """An object of one of some classes; None if none can be made.
 
@@ -284,6 +297,7 @@ class Grower:
             classes: the classes.
             known: what draws parameters that nothing is declared of.
             depth: levels of compound values around this one.
+            is_driven: whether methods that change it may have been called before.
         """
         cls = self.chance.choice(classes) if self.chance.random() < 0.3 else classes[0]
         base = built_on(cls)
@@ -326,17 +340,42 @@ class Grower:
         later += [self.value(h, n, depth + 1) for n, h in filled.items()]
         outside += filled
 
+        calls = self._calls(cls, depth) if is_driven else []
+
         def made(recipes: Sequence[Recipe]) -> Recipe:
-            own, others = recipes[: len(names)], recipes[len(names) :]
+            own, others = recipes[: len(names)], recipes[len(names) : len(names) + len(outside)]
             fields = dict(zip(outside, others, strict=True))
-            return with_fields(constructed(cls, names, own), fields)
+            owner = with_fields(constructed(cls, names, own), fields)
+            return after_calls(owner, recipes[-1].parts if calls else ())
 
         return compound(
             f"one of {classes[0].__qualname__}",
-            [argument(n) for n in names] + later,
+            [argument(n) for n in names] + later + calls,
             made,
-            lambda: self.object_of(classes, known, depth) or self.value(None, ""),
+            lambda: self.object_of(classes, known, depth, is_driven=is_driven)
+            or self.value(None, ""),
         )
+
+    def _calls(self, cls: type, depth: int) -> list[Tree]:
+        """Calls of methods that change an object, in one list; none of a class that has no such."""
+        known = self.driving(cls) if depth < _DEEPEST - 2 else {}
+        if not known:
+            return []
+
+        def one() -> Tree:
+            name = self.chance.choice(list(known))
+            parts = []
+            for parameter, hint, is_optional in known[name]:
+                if is_optional and self.chance.random() < 0.5:
+                    break
+                parts.append(self.value(hint, parameter, depth + 1))
+            return compound(f"call of {name}", parts, lambda rs: a_call(name, rs), one)
+
+        def again() -> Tree:
+            many = self.chance.choice(_CALLS_BEFORE)
+            return compound("calls", [one() for _ in range(many)], sequence, again, one)
+
+        return [again()]
 
     def _typed_dict(self, cls: type, depth: int) -> Tree:
         hints = typing.get_type_hints(cls)

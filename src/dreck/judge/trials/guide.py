@@ -80,6 +80,12 @@ class Guide:
         self.asked |= asked
         return self.grew() or new_question
 
+    def came(self) -> bool:
+        """Whether an input of this search took a branch of the function in question, in both
+        versions where both have some.
+        """
+        return all(not s.own or any(n < s.own for n in s.numbers) for s in self.seen)
+
     def lacks(self) -> bool:
         """Whether there are branches that no input has taken so far, bounds that none has reached
         exactly, or a place where the versions part to which none came.

@@ -11,6 +11,7 @@ from types import ModuleType
 from typing import Any
 
 from ...outline import all_nodes
+from .driving import driving_methods
 from .filled import filled_by_others
 from .recipes import built_on
 from .shape import Shape
@@ -38,6 +39,8 @@ class ProjectKinds:
         self._attributes = {c: _attributes(c, trees) for c in own if _is_candidate(c, module)}
         self._arguments: dict[tuple[type, int], dict[str, Shape]] = {}
         self._filled: dict[type, Mapping[str, Any]] = {}
+        self._driving: dict[type, Mapping[str, tuple[tuple[str, Any, bool], ...]]] = {}
+        self._home = module.__name__
 
     def fitting(self, shape: Shape) -> list[type]:
         """Classes whose objects have all attributes and methods that are asked for."""
@@ -67,8 +70,16 @@ class ProjectKinds:
             self._filled[cls] = filled_by_others(cls, self._trees)
         return self._filled[cls]
 
+    def driving(self, cls: type) -> Mapping[str, tuple[tuple[str, Any, bool], ...]]:
+        """The methods that change its objects, with what they take."""
+        if cls not in self._driving:
+            self._driving[cls] = driving_methods(cls, self._trees, self._home)
+        return self._driving[cls]
+
     def _read(self, cls: type, shape: Shape) -> dict[str, Shape]:
         found: dict[str, Shape] = dict(shape.attributes)
+        # What one version asks by a method the other may ask of the parts: both tell of them.
+        asked = Shape(attributes=dict(shape.attributes))
         for tree in self._trees:
             reader = Reader(tree, (), self.enums)
             if cls.__name__ not in reader.classes:
@@ -77,8 +88,6 @@ class ProjectKinds:
             methods = [m for c in others for m in c.body if isinstance(m, _FUNCTIONS)]
             for function in (*reader.functions.values(), *methods):
                 for name in _declared_as(function, cls.__name__):
-        # What one version asks by a method the other may ask of the parts: both tell of them.
-        asked = Shape(attributes=dict(shape.attributes))
                     reader.parameters(function, {name: asked})
             own = set(_defined(reader.classes[cls.__name__].body))
             for name, given in asked.methods.items():

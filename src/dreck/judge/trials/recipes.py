@@ -24,7 +24,7 @@ from .answers import Answers, Probe
 from .by_kind import CLOSED
 from .drawing import drawn
 from .hints import meant
-from .records import given
+from .records import given, told
 from .spelling import Speller, Unspeakable
 
 Suggested: TypeAlias = Mapping[str, Sequence[Any]]
@@ -559,6 +559,32 @@ def with_fields(made: Recipe, fields: Mapping[str, Recipe]) -> Recipe:
         return given(made.build(side, answers), **values)
 
     return Recipe(text, build, stands=joined([made, *fields.values()]))
+
+
+def a_call(method: str, arguments: Sequence[Recipe]) -> Recipe:
+    """A call of a method, for `after_calls`."""
+    given = [a for a in arguments if a is not OMITTED]
+    return Recipe(
+        ", ".join([repr(method), *(a.text for a in given)]),
+        lambda side, answers: (method, [a.build(side, answers) for a in given]),
+        stands=joined(given),
+    )
+
+
+def after_calls(made: Recipe, calls: Sequence[Recipe]) -> Recipe:
+    """An object of which some methods were called after it was made."""
+    text = made.text
+    for call in calls:
+        text = f"told({text}, {call.text})"
+
+    def build(side: Side, answers: Answers) -> Any:
+        owner = made.build(side, answers)
+        for call in calls:
+            method, arguments = call.build(side, answers)
+            owner = told(owner, method, *arguments)
+        return owner
+
+    return Recipe(text, build, stands=joined([made, *calls])) if calls else made
 
 
 def the_class(cls: type) -> Recipe:

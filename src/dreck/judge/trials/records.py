@@ -96,6 +96,12 @@ def given(owner: Any, **fields: Any) -> Any:
     return owner
 
 
+def told(owner: Any, method: str, *arguments: Any) -> Any:
+    """An object of which a method was called."""
+    getattr(owner, method)(*arguments)
+    return owner
+
+
 # -- end of doubles
 
 
