@@ -389,3 +389,76 @@ def test_a_comment_on_what_a_guard_in_a_loop_guards() -> None:
     )
     sites = look("extract-predicate", text, subject="pair").sites
     assert any("if not may_meet(boat, top):\n            continue\n" in s.whole for s in sites)
+
+
+TWO_CLAUSES = """
+def sort_out(boats, lock, into, aside):
+    for boat in boats:
+        # {comment}
+        if {first}:
+            into.append(boat)
+        elif {second}:
+            aside.append(boat)
+"""
+IN_ORDER = "boat.permit and boat.paid > 2 and not boat.ice"
+FITS = "boat.length <= lock.length and (boat.light or not lock.shallow)"
+
+
+@pytest.mark.parametrize(
+    ("comment", "first", "second", "made"),
+    [
+        (
+            "papers in order, and can enter the lock",
+            f"{IN_ORDER} and {FITS}",
+            f"{IN_ORDER} and not ({FITS}) and lock.open",
+            [
+                "has_papers_in_order(boat) and can_enter_lock(boat, lock)",
+                "has_papers_in_order(boat) and not can_enter_lock(boat, lock) and lock.open",
+            ],
+        ),
+        # the parts are those that are asked again, however long
+        (
+            "in good standing, but cannot wait",
+            f"boat.permit and boat.paid > 2 and {FITS}",
+            f"boat.permit and boat.paid > 2 and lock.open",
+            ["is_in_good_standing(boat) and not", "is_in_good_standing(boat) and lock.open"],
+        ),
+        # nothing is asked twice: who knows which is which
+        ("in good standing, and can enter the lock", f"{IN_ORDER} and {FITS}", "lock.open", []),
+        # no two clauses
+        (
+            "in good standing and can enter",
+            f"{IN_ORDER} and {FITS}",
+            f"{IN_ORDER} and lock.open",
+            [],
+        ),
+        ("late, and late, and late", f"{IN_ORDER} and {FITS}", f"{IN_ORDER} and lock.open", []),
+        (
+            "see the book, and ask the keeper",
+            f"{IN_ORDER} and {FITS}",
+            f"{IN_ORDER} and lock.open",
+            [],
+        ),
+        # one of the two would do
+        (
+            "in good standing, and can enter the lock",
+            "boat.permit or boat.paid > 2 or boat.length <= lock.length",
+            "(boat.permit or boat.paid > 2) and lock.open",
+            [],
+        ),
+    ],
+)
+def test_a_comment_says_two_parts_one_after_the_other(
+    comment: str, first: str, second: str, made: list[str]
+) -> None:
+    """Where one of them is asked again, so that it is plain which parts it speaks of."""
+    text = TWO_CLAUSES.format(comment=comment, first=first, second=second).lstrip()
+    for _ in range(2):
+        sites = look("extract-predicate", text, subject="sort_out").sites
+        said = [s for s in sites if f"a comment says '{comment}'" not in s.why]
+        said = [s for s in said if "a comment says" in s.why]
+        for site in said:
+            assert verdict(text, site.whole).value.startswith("proved"), site.whole
+        text = said[0].whole if said else text
+    assert all(m in text for m in made), text
+    assert bool(made) is ("def " in text[5:]), text

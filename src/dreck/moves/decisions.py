@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+import re
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field, replace
 from itertools import zip_longest
@@ -200,14 +201,50 @@ def _pair(
 
 
 def _some_of(view: ModuleView, whole: ast.BoolOp, operands: list[ast.expr]) -> ast.BoolOp | None:
-    """Some operands in a row as one; None where one at their ends stands in parentheses."""
+    """Some operands in a row as one, with the parentheses that those at its ends stand in."""
     some = ast.copy_location(ast.BoolOp(whole.op, operands), operands[0])
     some.end_lineno, some.end_col_offset = operands[-1].end_lineno, operands[-1].end_col_offset
-    try:
-        alone = ast.parse(f"({view.offsets.source(some)})", mode="eval").body
-    except SyntaxError:
-        return None
-    return some if ast.dump(alone) == ast.dump(some) else None
+    start, end = view.offsets.span(some)
+    opened = _OPENED.search(view.text, 0, start)
+    closed = _CLOSED.match(view.text, end)
+    for before in _widths(opened.group()[::-1] if opened else "", "("):
+        for behind in _widths(closed.group() if closed else "", ")"):
+            try:
+                text = view.text[start - before : end + behind]
+                alone = ast.parse(f"({text})", mode="eval").body
+            except SyntaxError:
+                continue
+            if ast.dump(alone) == ast.dump(some):
+                some.col_offset -= before
+                some.end_col_offset = (some.end_col_offset or 0) + behind
+                return some
+    return None
+
+
+# Parentheses right before and behind a condition, on the same line.
+_OPENED, _CLOSED = re.compile(r"(?:\([ \t]*)+\Z"), re.compile(r"(?:[ \t]*\))+")
+
+
+def _widths(signs: str, parenthesis: str) -> list[int]:
+    """How far none, one, two ... of some parentheses reach."""
+    return [0, *(i + 1 for i, sign in enumerate(signs) if sign == parenthesis)]
+
+
+def cuts_of(view: ModuleView, decision: Decision) -> Iterator[tuple[Decision, Decision]]:
+    """An ``and`` of several operands as two conditions, for each place where it can be cut."""
+    whole = decision.condition
+    if not isinstance(whole, ast.BoolOp) or isinstance(whole.op, ast.Or):
+        return
+    for place in range(1, len(whole.values)):
+        some = (whole.values[:place], whole.values[place:])
+        both = [_some_of(view, whole, v) if len(v) > 1 else v[0] for v in some]
+        if both[0] is not None and both[1] is not None:
+            first, second = (
+                Decision(b, decision.statement, "operand", among_many=True)
+                for b in both
+                if b is not None
+            )
+            yield first, second
 
 
 def parts_of(view: ModuleView, decision: Decision) -> Iterator[Decision]:

@@ -54,6 +54,8 @@ _LINKS = frozenset({"for", "of", "with", "if", "whether", "that", "case", "cases
 _BREAKS = frozenset(
     "because since so but as which who where when while if unless except with from by in for".split()
 )
+# What stands between two clauses that hold at once.
+_BETWEEN = re.compile(r",\s+(?:and|but)\s+")
 # States that say nothing without their circumstances.
 _VAGUE = frozenset(
     "necessary needed required applicable possible appropriate relevant interesting ok fine true false set given".split()
@@ -107,6 +109,22 @@ def phrase_of(comment: str) -> Phrase | None:
     ):
         return None  # a sentence, and nothing that we can read
     return found.negated() if found is not None and negative else found
+
+
+def clauses_of(comment: str) -> list[str]:
+    """The comments that one of two clauses is made of, each of which says how something is; none if
+    it is not such a one.
+
+    >>> clauses_of("# fit for the lock, and may pass the gate")
+    ['# fit for the lock', '# may pass the gate']
+    >>> clauses_of("# fit for the lock and the gate")
+    []
+    """
+    parts = [f"# {p.strip()}" for p in _BETWEEN.split(comment.lstrip("#!: ").strip())]
+    found = [phrase_of(p) for p in parts]
+    if len(parts) != 2 or any(p is None or p.form == "should" for p in found):
+        return []
+    return parts
 
 
 def states(comment: str) -> bool:

@@ -12,6 +12,8 @@ import ast
 from collections.abc import Iterator
 from dataclasses import replace
 
+from ...naming.comments import clauses_of
+from ...naming.comments import phrase_of as comment_phrase
 from ...naming.consequences import gives_reasons
 from ...naming.deciding import phrase_of
 from ...naming.phrases import Rank
@@ -21,7 +23,7 @@ from ...naming.words import is_usable
 from ...outline import Function, all_nodes
 from ...source.edits import Edit, edited
 from ..alike import Occurrence, decisions_in, existing_predicate, occurrences
-from ..decisions import Decision, atoms_of, parts_of
+from ..decisions import Decision, atoms_of, cuts_of, parts_of
 from ..guest_predicates import predicate_on_its_class
 from ..module_view import ModuleView, own_nodes
 from ..predicates import Predicate, predicate_of
@@ -124,6 +126,30 @@ class ExtractPredicate(ModuleMove):
                 return "stay"
             """,
             "proved",
+        ),
+        Example(
+            "a comment that says two parts one after the other, of which one is asked again",
+            """
+            def sort_out(boat, lock, into, aside):
+                # in good standing, and can enter the lock
+                if boat.permit and boat.paid > 2 and boat.length <= lock.length and not lock.closed:
+                    into.append(boat)
+                elif boat.permit and boat.paid > 2:
+                    aside.append(boat)
+            """,
+            """
+            def sort_out(boat, lock, into, aside):
+                # in good standing, and can enter the lock
+                if is_in_good_standing(boat) and boat.length <= lock.length and not lock.closed:
+                    into.append(boat)
+                elif is_in_good_standing(boat):
+                    aside.append(boat)
+
+
+            def is_in_good_standing(boat):
+                return boat.permit and boat.paid > 2
+            """,
+            "proved-under",
         ),
         Example(
             "ranges with other bounds",
@@ -250,6 +276,7 @@ class ExtractPredicate(ModuleMove):
             if present is not None:
                 yield present
                 continue
+            yield from self._said_apart(view, function, decision, wishes)
             made = predicate_of(view, function, decision.condition)
             if isinstance(made, str):
                 if _is_wanted(
@@ -266,6 +293,40 @@ class ExtractPredicate(ModuleMove):
                 yield from _sites(made, decision, found, wishes)
             elif decision.atoms > 2 and decision.role == "test":
                 yield self.leave("no-name", decision.line)
+
+    def _said_apart(
+        self, view: ModuleView, function: Function, decision: Decision, wishes: Wishes
+    ) -> Iterator[ModuleSite]:
+        """The two parts of a condition of which a comment says one after the other, where it is
+        plain which parts these are: one is asked elsewhere, too, or has its name already.
+        """
+        clauses = [c for comment in decision.comments for c in clauses_of(comment)]
+        if len(clauses) != 2 or wishes.line is not None:
+            return
+        phrases = [comment_phrase(c) for c in clauses]
+        named = [p.name for p in phrases if p is not None]
+        best, parts = 0, None
+        for cut in cuts_of(view, decision):
+            # the more operands of it are asked elsewhere, the plainer it is
+            plain = sum(
+                100 if _calls(p.condition, n) else p.atoms * _stands_twice(view, function, p)
+                for p, n in zip(cut, named, strict=True)
+            )
+            if plain > best:
+                best, parts = plain, cut
+        for part, clause in zip(parts or (), clauses, strict=False):
+            made = predicate_of(view, function, part.condition)
+            if part.atoms < 2 or isinstance(made, str):
+                continue
+            said = replace(part, comments=(clause,))
+            taken = made.home.taken()
+            found = [
+                p
+                for p in self._proposals(function, said, taken, wishes)
+                if p.rank is Rank.COMMENT and made.home.private(p.name) not in taken
+            ]
+            if found and len(made.parameters) <= _MOST_PARAMETERS:
+                yield from _sites(made, said, found, wishes)
 
     @staticmethod
     def _proposals(
@@ -290,6 +351,22 @@ class ExtractPredicate(ModuleMove):
         if literal is not None and is_usable(literal) and literal not in taken:
             found.append(Proposal(literal, "the condition spelt out", Rank.LITERAL))
         return found
+
+
+def _calls(condition: ast.expr, name: str) -> bool:
+    """Whether a condition asks a function of that name, or a method, private or not."""
+    called = condition.func if isinstance(condition, ast.Call) else None
+    last = called.attr if isinstance(called, ast.Attribute) else getattr(called, "id", "")
+    return last.lstrip("_") == name
+
+
+def _stands_twice(view: ModuleView, function: Function, part: Decision) -> bool:
+    """Whether several operands are asked elsewhere in the function, in the same or the opposite way."""
+    made = predicate_of(view, function, part.condition) if part.atoms > 1 else ""
+    return not isinstance(made, str) and any(
+        o.function.name == function.name and o.decision.statement is not part.statement
+        for o in _elsewhere(made, part)
+    )
 
 
 def _long_answers(function: Function) -> Iterator[int]:
