@@ -9,6 +9,7 @@ import pytest
 
 import dreck
 from dreck import Verdict
+from dreck.judge.trials.spelt_out import spelt_out
 from dreck.judge.trials.through import entrances
 
 DESK = """
@@ -141,3 +142,39 @@ def test_a_difference_is_told_of_the_one_that_has_it(
     assert {n: told[n] for n in verdicts} == verdicts, found.subjects
     shown = [s for s in found.subjects if s.verdict is Verdict.DIFFERS and s.subject == "fee"]
     assert all("toll(" in s.counterexample.call for s in shown if s.counterexample)
+
+
+@pytest.mark.parametrize(
+    ("lines", "expected"),
+    [
+        (
+            ["advice(told(told(Board(), 'moor', 'A', 400), 'close', 'B'), 'B')"],
+            ["board = Board()", "board.moor('A', 400)", "board.close('B')", "advice(board, 'B')"],
+        ),
+        (
+            ["read(given(LineState({}), text='a', locks=[told(Lock(), 'fill')]))"],
+            [
+                *("lock = Lock()", "lock.fill()", "line_state = LineState({})"),
+                *("line_state.text = 'a'", "line_state.locks = [lock]", "read(line_state)"),
+            ],
+        ),
+        # two of a class, and a name that is something else already
+        (
+            ["meet(told(Boat(1), 'moor'), told(Boat(2), 'leave'), boat)"],
+            ["boat2 = Boat(1)", "boat2.moor()", "boat3 = Boat(2)", "boat3.leave()"]
+            + ["meet(boat2, boat3, boat)"],
+        ),
+        (
+            ["self = told(Book(), 'enter', 'A')", "Book.close(self)", "self.boats"],
+            ["self = Book()", "self.enter('A')", "Book.close(self)", "self.boats"],
+        ),
+        (
+            ["advice(Board(), recorded[0]) where asked"],
+            ["advice(Board(), recorded[0]) where asked"],
+        ),
+        (["f(  'as it is written' )"], ["f(  'as it is written' )"]),
+    ],
+)
+def test_what_is_shown_is_written_as_a_person_would(lines: list[str], expected: list[str]) -> None:
+    """Objects are made ready step by step, each under a name that nothing else has."""
+    assert spelt_out(lines) == expected

@@ -14,6 +14,7 @@ from .observe import CALL_SECONDS, Observation
 from .quick import Outcome
 from .recipes import library_names
 from .recorded import in_words
+from .spelt_out import spelt_out
 from .suggest import Suggestions
 from .unordered import has_nan, in_order, makes_nan
 
@@ -202,7 +203,7 @@ class Pair:
         if apart:
             texts = (before.value_of(apart), after.value_of(apart))
         return {
-            "lines": lines or [case.call_text()],
+            "lines": spelt_out(lines or [case.call_text()]),
             "by_kind": self.versions[1].by_kind,
             "library": library_names(" ".join(lines or [case.call_text()])),
             "answers": {**first.given(), **second.given()},
