@@ -85,22 +85,37 @@ def test_all_that_run_are_ended() -> None:
     assert "signal 9" in tried(BUSY, BUSY)["why"]
 
 
-def test_a_forked_process_has_its_own() -> None:
+FORKING = """
+import os
+from test_processes import ASKS, tried
+
+assert tried(ASKS, ASKS)["outcome"] == "same"
+child = os.fork()
+if child == 0:
+    os._exit(0 if tried(ASKS, ASKS.replace("math.tau", "1"))["outcome"] == "differs" else 1)
+assert os.waitstatus_to_exitcode(os.waitpid(child, 0)[1]) == 0
+assert tried(ASKS, ASKS)["outcome"] == "same"
+"""
+
+
+def surroundings(folder: Path) -> dict[str, str]:
+    """Where a program of its own finds this module, and leaves what it writes."""
+    folders = [str(Path(__file__).parent), *filter(None, [os.environ.get("PYTHONPATH")])]
+    return {**os.environ, "TMPDIR": str(folder), "PYTHONPATH": os.pathsep.join(folders)}
+
+
+def test_a_forked_process_has_its_own(tmp_path: Path) -> None:
     """What was started before it was forked is not asked by it, nor ended."""
-    assert tried(ASKS, ASKS)["outcome"] == "same"
-    child = os.fork()
-    if child == 0:
-        os._exit(0 if tried(ASKS, ASKS.replace("math.tau", "1"))["outcome"] == "differs" else 1)
-    assert os.waitstatus_to_exitcode(os.waitpid(child, 0)[1]) == 0
-    assert tried(ASKS, ASKS)["outcome"] == "same"
+    command = [sys.executable, "-c", FORKING]
+    done = subprocess.run(command, cwd=tmp_path, env=surroundings(tmp_path), capture_output=True)
+    assert done.returncode == 0, done.stderr
 
 
 def test_they_end_with_who_asked(tmp_path: Path) -> None:
     """Where Dreck itself is killed nothing runs on."""
     script = "from test_processes import BUSY, tried\ntried(BUSY, BUSY, seconds=50.0)\n"
-    folders = [str(Path(__file__).parent), *filter(None, [os.environ.get("PYTHONPATH")])]
-    environment = {**os.environ, "TMPDIR": str(tmp_path), "PYTHONPATH": os.pathsep.join(folders)}
-    asking = subprocess.Popen([sys.executable, "-c", script], cwd=tmp_path, env=environment)
+    command = [sys.executable, "-c", script]
+    asking = subprocess.Popen(command, cwd=tmp_path, env=surroundings(tmp_path))
     ends = time.monotonic() + 30
 
     def beats() -> list[int]:
