@@ -339,8 +339,10 @@ class Check:
             return None
         found = (self._other(n, of_all=True) for n in entrances(self.modules, self.name))
         ways = list(islice((g for g in found if g is not None), MOST_ENTRANCES))
-        ends = spent() + THROUGH_SECONDS * self._seconds / SEARCH_SECONDS
-        self._end = max(self._end, ends)
+        if not ways:
+            return None
+        begun, before = spent(), self.guide.taken()
+        ends = begun + THROUGH_SECONDS * self._seconds / SEARCH_SECONDS
         for number, growing in enumerate(ways):
             corpus = Corpus(growing)
             end = spent() + (ends - spent()) / (len(ways) - number)
@@ -357,6 +359,8 @@ class Check:
                     fresh.keep(grown)
                 else:
                     corpus.failed(grown, self.guide.gates)
+        self.guide.add(before)
+        self._end += spent() - begun  # the others have as long as without it
         return None
 
     def _parts_before(self, grown: Grown) -> bool:

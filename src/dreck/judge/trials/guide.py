@@ -68,6 +68,15 @@ class Guide:
             seen.anew()
         self._known, self._together = -1, set()
 
+    def taken(self) -> list[frozenset[int]]:
+        """The branches of both versions that this search took so far."""
+        return [frozenset(seen.numbers) for seen in self.seen]
+
+    def add(self, taken: Sequence[frozenset[int]]) -> None:
+        """Count what another search took as taken by this one."""
+        for seen, numbers in zip(self.seen, taken, strict=True):
+            seen.numbers |= numbers
+
     def start(self) -> None:
         """A new input is tried."""
         for seen in self.seen:
