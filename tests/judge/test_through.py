@@ -148,11 +148,11 @@ def test_a_difference_is_told_of_the_one_that_has_it(
     ("lines", "expected"),
     [
         (
-            ["advice(told(told(Board(), 'moor', 'A', 400), 'close', 'B'), 'B')"],
+            ["advice(having_called(having_called(Board(), 'moor', 'A', 400), 'close', 'B'), 'B')"],
             ["board = Board()", "board.moor('A', 400)", "board.close('B')", "advice(board, 'B')"],
         ),
         (
-            ["read(given(LineState({}), text='a', locks=[told(Lock(), 'fill')]))"],
+            ["read(given(LineState({}), text='a', locks=[having_called(Lock(), 'fill')]))"],
             [
                 *("lock = Lock()", "lock.fill()", "line_state = LineState({})"),
                 *("line_state.text = 'a'", "line_state.locks = [lock]", "read(line_state)"),
@@ -160,18 +160,19 @@ def test_a_difference_is_told_of_the_one_that_has_it(
         ),
         # two of a class, and a name that is something else already
         (
-            ["meet(told(Boat(1), 'moor'), told(Boat(2), 'leave'), boat)"],
+            ["meet(having_called(Boat(1), 'moor'), having_called(Boat(2), 'leave'), boat)"],
             ["boat2 = Boat(1)", "boat2.moor()", "boat3 = Boat(2)", "boat3.leave()"]
             + ["meet(boat2, boat3, boat)"],
         ),
         (
-            ["self = told(Book(), 'enter', 'A')", "Book.close(self)", "self.boats"],
+            ["self = having_called(Book(), 'enter', 'A')", "Book.close(self)", "self.boats"],
             ["self = Book()", "self.enter('A')", "Book.close(self)", "self.boats"],
         ),
         (
             ["advice(Board(), recorded[0]) where asked"],
             ["advice(Board(), recorded[0]) where asked"],
         ),
+        (["told(boat)", 'told(boat, "moor")'], ["told(boat)", 'told(boat, "moor")']),
         (["f(  'as it is written' )"], ["f(  'as it is written' )"]),
     ],
 )

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 DOUBLES = ("Record", "Recorder", "Manager")
 # Functions that make an object ready.
-READYING = ("given", "told")
+READYING = ("given", "having_called")
 
 _CALLS = '''CALLS = []
 
@@ -64,7 +64,7 @@ _PARTS = {
     for name, value in fields.items():
         setattr(owner, name, value)
     return owner''',
-    "told(": '''def told(owner, method, *arguments):
+    "having_called(": '''def having_called(owner, method, *arguments):
     """An object of which a method was called."""
     getattr(owner, method)(*arguments)
     return owner''',

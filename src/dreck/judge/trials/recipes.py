@@ -24,7 +24,7 @@ from .answers import Answers, Probe
 from .by_kind import CLOSED
 from .drawing import drawn
 from .hints import meant
-from .records import given, told
+from .records import given, having_called
 from .spelling import Speller, Unspeakable
 
 Suggested: TypeAlias = Mapping[str, Sequence[Any]]
@@ -575,13 +575,13 @@ def after_calls(made: Recipe, calls: Sequence[Recipe]) -> Recipe:
     """An object of which some methods were called after it was made."""
     text = made.text
     for call in calls:
-        text = f"told({text}, {call.text})"
+        text = f"having_called({text}, {call.text})"
 
     def build(side: Side, answers: Answers) -> Any:
         owner = made.build(side, answers)
         for call in calls:
             method, arguments = call.build(side, answers)
-            owner = told(owner, method, *arguments)
+            owner = having_called(owner, method, *arguments)
         return owner
 
     return Recipe(text, build, stands=joined([made, *calls])) if calls else made

@@ -96,7 +96,7 @@ def given(owner: Any, **fields: Any) -> Any:
     return owner
 
 
-def told(owner: Any, method: str, *arguments: Any) -> Any:
+def having_called(owner: Any, method: str, *arguments: Any) -> Any:
     """An object of which a method was called."""
     getattr(owner, method)(*arguments)
     return owner

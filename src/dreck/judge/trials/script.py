@@ -135,7 +135,7 @@ def script_of(request: Request, found: dict[str, Any]) -> str:
         given=given,
         library=library,
         recorded=(
-            ', "Record": Record, "Recorder": Recorder, "Manager": Manager, "given": given, "told": told'
+            ', "Record": Record, "Recorder": Recorder, "Manager": Manager, "given": given, "having_called": having_called'
             if _doubles(call)
             else ""
         )
@@ -212,7 +212,7 @@ def _made_by_kind(found: dict[str, Any], call: str) -> str:
 
 def _doubles(call: str) -> str:
     """The plain doubles that a call uses, as Python text."""
-    if not re.search(r"\b(Record|Recorder|Manager|given|told)\(", call):
+    if not re.search(r"\b(Record|Recorder|Manager|given|having_called)\(", call):
         return ""
     head = "\nimport inspect\nfrom types import SimpleNamespace\nfrom typing import Any\n"
     return f"{head}{_NOTE}\n{source_of_doubles()}\n"

@@ -4,17 +4,23 @@ from __future__ import annotations
 
 import ast
 import re
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 
 from ...outline import all_nodes
 
 
-def spelt_out(lines: Sequence[str]) -> list[str]:
+def spelt_out(lines: Sequence[str], own: Collection[str] = ()) -> list[str]:
     """Lines in which objects are made ready before they are handed on, each step on its own line.
 
-    >>> spelt_out(["advice(told(Board(), 'moor', 'A', 400), 'B')"])
+    Args:
+        lines: the calls.
+        own: names of the module, which may be those of the helpers, too; then they stay.
+
+    >>> spelt_out(["advice(having_called(Board(), 'moor', 'A', 400), 'B')"])
     ['board = Board()', "board.moor('A', 400)", "advice(board, 'B')"]
     """
+    if "given" in own or "having_called" in own:
+        return list(lines)
     found: list[str] = []
     used = {w for line in lines for w in re.findall(r"\w+", line)}
     for line in lines:
@@ -38,7 +44,11 @@ def _readied(node: ast.AST) -> str:
     """What makes an object ready; empty if it is something else."""
     called = node.func if isinstance(node, ast.Call) else None
     name = called.id if isinstance(called, ast.Name) else ""
-    return name if name in ("told", "given") and isinstance(node, ast.Call) and node.args else ""
+    return (
+        name
+        if name in ("having_called", "given") and isinstance(node, ast.Call) and node.args
+        else ""
+    )
 
 
 class _Steps(ast.NodeTransformer):

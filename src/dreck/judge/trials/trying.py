@@ -203,7 +203,7 @@ class Pair:
         if apart:
             texts = (before.value_of(apart), after.value_of(apart))
         return {
-            "lines": spelt_out(lines or [case.call_text()]),
+            "lines": spelt_out(lines or [case.call_text()], vars(self.versions[0].side.module)),
             "by_kind": self.versions[1].by_kind,
             "library": library_names(" ".join(lines or [case.call_text()])),
             "answers": {**first.given(), **second.given()},
