@@ -10,7 +10,7 @@ import pytest
 import dreck
 from dreck import Verdict
 from dreck.judge.trials.spelt_out import spelt_out
-from dreck.judge.trials.through import entrances
+from dreck.judge.trials.through import Ways
 
 DESK = """
 from other import Chosen
@@ -79,7 +79,7 @@ def test_who_comes_to_a_function(
     """Only by ways on which nothing else was changed."""
     changed = DESK.replace(*change)
     assert changed != DESK
-    found = entrances([ast.parse(DESK), ast.parse(changed)], subject)
+    found = Ways([ast.parse(DESK), ast.parse(changed)], subject).entrances()
     assert found[: len(expected)] == expected and (found == [] or expected), found
 
 
@@ -179,3 +179,53 @@ def test_a_difference_is_told_of_the_one_that_has_it(
 def test_what_is_shown_is_written_as_a_person_would(lines: list[str], expected: list[str]) -> None:
     """Objects are made ready step by step, each under a name that nothing else has."""
     assert spelt_out(lines) == expected
+
+
+@pytest.mark.parametrize(
+    ("beside", "asked"),
+    [
+        ("RULES = [extra]", "sum(r(entry) for r in RULES)"),
+        ("RULES = [extra]\nMORE = dict(enumerate(RULES))", "MORE[0](entry)"),
+        ("HOOKS = []\nHOOKS.append(extra)", "sum(r(entry) for r in HOOKS)"),
+        ("def other(entry, more=extra):\n    return more(entry)", "other(entry)"),
+        ("", 'globals()["ex" + "tra"](entry)'),
+        ("", 'methodcaller("extra")(Desk)'),
+        ("class Fee:\n    rule = staticmethod(extra)", "Fee.rule(entry)"),
+    ],
+)
+def test_what_is_come_to_by_another_name(beside: str, asked: str) -> None:
+    """A function that was changed may be called by a table, a default or a name that is made up."""
+    text = (
+        "def extra(entry):\n    return 2\n\n\ndef fee(entry):\n    return 5\n\n\n"
+        f"{beside}\n\n\ndef toll(entry):\n    return fee(entry) + {asked}\n"
+    )
+    alone = [ast.parse(text), ast.parse(text.replace("return 5", "return 6"))]
+    assert Ways(alone, "fee").entrances() == ["toll"]
+    both = [
+        alone[0],
+        ast.parse(text.replace("return 5", "return 6").replace("return 2", "return 3")),
+    ]
+    assert Ways(both, "fee").entrances() == []
+
+
+@pytest.mark.parametrize(
+    ("kind", "slip"),
+    [
+        ("class Fee:\n    def __init__(self):\n        self.pence = 2", ("= 2", "= 3")),
+        ("class Fee(Form):\n    def _pence(self):\n        return 2", ("return 2", "return 3")),
+        (
+            "class Fee:\n    @noted\n    def pence(self):\n        return 2",
+            ("return 2", "return 3"),
+        ),
+        ("class Fee(int): ...", ("(int)", "(float)")),
+        ("class Fee(Kind): ...\nKind = int", ("Kind = int", "Kind = float")),
+    ],
+)
+def test_what_a_class_does_without_being_named(kind: str, slip: tuple[str, str]) -> None:
+    """How objects are made and added up, and what a class of another module, or what decorates a
+    method, calls.
+    """
+    text = f"{kind}\n\n\ndef fee(entry):\n    return 5\n\n\ndef toll(entry):\n    return fee(entry) + Fee()\n"
+    changed = text.replace("return 5", "return 6")
+    assert Ways([ast.parse(text), ast.parse(changed)], "fee").entrances() == ["toll"]
+    assert Ways([ast.parse(text), ast.parse(changed.replace(*slip))], "fee").entrances() == []

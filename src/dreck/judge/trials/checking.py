@@ -37,7 +37,7 @@ from .supply import OF_METHODS, Choice, Choices, Fresh
 from .suggest import Project, handled_errors, suggestions, with_callees
 from .shape import Shape
 from .steady import unsteady, with_noon
-from .through import entrances
+from .through import Ways
 from .trying import Difference, Pair, Tried
 from .unordered import asks_for_nan
 
@@ -106,7 +106,8 @@ class Check:
             pool = with_noon(pool)
         self.grower = Grower(pool, self.suggested, self.name)
         self.around = around
-        self.kinds = ProjectKinds(self.modules, sides[0].module)
+        self.ways = Ways(self.modules, self.name)
+        self.kinds = ProjectKinds(self.modules, sides[0].module, self.ways)
         self.shapes = shapes_of(self.modules, self.name, around, self.kinds.enums)
         drawer = Drawer(self.grower, (), self.kinds)
         nobody = Shape()
@@ -126,8 +127,7 @@ class Check:
             quick.keeps_no_state(v.side, t) for v, t in zip(self.versions, self.texts, strict=True)
         )
         self._values = self._plain_values()
-        self.is_quick_allowed = True
-        self._went_through = False
+        self.is_quick_allowed, self._went_through = True, False
 
     def _callee(self, name: str, shapes: Shapes, most: int = MOST_VALUES) -> Callee:
         """What is called, with the recipes for its parameters."""
@@ -337,7 +337,7 @@ class Check:
         self._went_through = True
         if self.request.get("sampling"):  # what is kept are calls of the function itself
             return None
-        found = (self._other(n, of_all=True) for n in entrances(self.modules, self.name))
+        found = (self._other(n, of_all=True) for n in self.ways.entrances())
         ways = list(islice((g for g in found if g is not None), MOST_ENTRANCES))
         if not ways:
             return None

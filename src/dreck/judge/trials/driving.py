@@ -14,7 +14,7 @@ from typing import Any
 
 from ...outline import FunctionNode, all_nodes
 from .changing import changing
-from .through import Calls, alike
+from .through import Calls, Ways
 
 # Methods of one class that are called so.
 _MOST = 4
@@ -22,7 +22,7 @@ _WAITING = (ast.Yield, ast.YieldFrom, ast.Await)
 
 
 def driving_methods(
-    cls: type, trees: Sequence[ast.Module], home: str
+    cls: type, trees: Sequence[ast.Module], home: str, ways: Ways
 ) -> Mapping[str, tuple[tuple[str, Any, bool], ...]]:
     """The public methods that change an object of a class, and that are the same in both versions
     with all that they come to.
@@ -31,6 +31,7 @@ def driving_methods(
         cls: the class.
         trees: both versions of the module at hand.
         home: the name of that module; of a class of another one its own text is read.
+        ways: tells which of its methods are the same.
 
     Returns:
         For each the names of its parameters, what they are declared to be, and whether they may be
@@ -40,7 +41,7 @@ def driving_methods(
     modules = trees if is_ours else _text_of(cls)
     found: dict[str, tuple[tuple[str, Any, bool], ...]] = {}
     for name in _changing(cls.__qualname__, modules[-1]) if modules else ():
-        if is_ours and not alike(trees, f"{cls.__qualname__}.{name}"):
+        if is_ours and not ways.is_alike(f"{cls.__qualname__}.{name}"):
             continue
         taken = _taken(vars(cls).get(name))
         if taken is not None and len(found) < _MOST:

@@ -16,6 +16,7 @@ from .filled import filled_by_others
 from .recipes import built_on
 from .shape import Shape
 from .shapes import Reader
+from .through import Ways
 
 # Classes tried for one value.
 _MOST_FITTING = 6
@@ -28,9 +29,10 @@ class ProjectKinds:
     Args:
         trees: both versions of the module.
         module: the old version, loaded.
+        ways: what else was changed beside the function in question.
     """
 
-    def __init__(self, trees: Sequence[ast.Module], module: ModuleType) -> None:
+    def __init__(self, trees: Sequence[ast.Module], module: ModuleType, ways: Ways) -> None:
         self._trees = trees
         self._tested = {n for t in trees for n in _tested(t)}
         own = [v for v in vars(module).values() if isinstance(v, type)]
@@ -40,7 +42,7 @@ class ProjectKinds:
         self._arguments: dict[tuple[type, int], dict[str, Shape]] = {}
         self._filled: dict[type, Mapping[str, Any]] = {}
         self._driving: dict[type, Mapping[str, tuple[tuple[str, Any, bool], ...]]] = {}
-        self._home = module.__name__
+        self._home, self._ways = module.__name__, ways
 
     def fitting(self, shape: Shape) -> list[type]:
         """Classes whose objects have all attributes and methods that are asked for."""
@@ -73,7 +75,7 @@ class ProjectKinds:
     def driving(self, cls: type) -> Mapping[str, tuple[tuple[str, Any, bool], ...]]:
         """The methods that change its objects, with what they take."""
         if cls not in self._driving:
-            self._driving[cls] = driving_methods(cls, self._trees, self._home)
+            self._driving[cls] = driving_methods(cls, self._trees, self._home, self._ways)
         return self._driving[cls]
 
     def _read(self, cls: type, shape: Shape) -> dict[str, Shape]:

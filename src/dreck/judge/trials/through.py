@@ -8,7 +8,9 @@ that it comes to was changed.
 from __future__ import annotations
 
 import ast
+import builtins
 from collections.abc import Collection, Iterable, Iterator, Sequence
+from dataclasses import dataclass
 
 from ...outline import FunctionNode, all_nodes, functions_of
 
@@ -16,6 +18,16 @@ from ...outline import FunctionNode, all_nodes, functions_of
 _CALLED = frozenset({"__call__", "__iter__", "__len__", "__str__", "__contains__", "__getitem__"})
 # So many calls away is what is not known to come there.
 _FAR = 100
+# What looks names up that nobody may have written down.
+_LOOKING_ROUND = frozenset(
+    "globals locals vars eval exec methodcaller attrgetter __dict__ __import__ import_module".split()
+)
+# Bases of other modules that call nothing of what is derived from them, and decorators that leave a
+# function what it is.
+_HARMLESS = frozenset(
+    {"ABC", "abc.ABC", "Protocol", "NamedTuple", "TypedDict", "Enum", "enum.Enum"}
+)
+_PLAINLY_DECORATED = frozenset({"property", "staticmethod", "classmethod", "abstractmethod"})
 _PLAIN = frozenset({"str", "int", "bool", "float", "bytes"})
 _HOLDING_THEM = frozenset(
     {
@@ -25,60 +37,103 @@ _HOLDING_THEM = frozenset(
 )
 
 
-def entrances(modules: Sequence[ast.Module], subject: str) -> list[str]:
-    """Functions that come to another one, and to nothing else that was changed: the nearest, then
-    the one whose parameters are the plainest, then the others, those first that are near.
+class Ways:
+    """The ways by which a function is come to, and what else was changed beside it.
 
     Args:
         modules: both versions.
         subject: the qualified name of the function in question.
     """
-    calls = [Calls(m) for m in modules]
-    old, new = (c.functions for c in calls)
-    # What was pulled out of it, or put into it, belongs to it; any other change may be what differs.
-    inside = (calls[0].reached(subject) - new.keys()) | (calls[1].reached(subject) - old.keys())
-    inside.add(subject)
-    changed = {
-        n
-        for n in (old.keys() | new.keys()) - inside
-        if n not in old or n not in new or ast.dump(old[n]) != ast.dump(new[n])
-    }
-    bound = _bound_differently(*modules)
-    if bound is None:
-        return []
-    words = bound | {n.rpartition(".")[2] for n in changed}
-    found: dict[str, tuple[int, int]] = {}
-    for name in old.keys() & new.keys():
-        last = name.rpartition(".")[2]
-        if name in changed or name == subject:
-            continue
-        if last.startswith("__") and last not in _CALLED:
-            continue
-        ways = [c.way(name, subject) for c in calls]
-        if None in ways and (words or not all(c.may_choose(name, subject) for c in calls)):
-            continue
-        outside = [c.reached(name) - inside for c in calls]
-        if not changed.isdisjoint(outside[0] | outside[1]):
-            continue
-        if words and any(calls[1].speaks_of(n, words) for n in outside[1]):
-            continue
-        found[name] = (ways[0] or _FAR, _strange(old[name]))
-    nearest = sorted(found, key=lambda n: (found[n], n))
-    plainest = sorted(nearest, key=lambda n: found[n][1])
-    return list(dict.fromkeys([*nearest[:1], *plainest[:1], *nearest[1:]]))
 
+    def __init__(self, modules: Sequence[ast.Module], subject: str) -> None:
+        self._subject = subject
+        self._calls = [Calls(m) for m in modules]
+        old, new = (c.functions for c in self._calls)
+        # What was pulled out of it, or put into it, belongs to it; any other change may be what
+        # differs.
+        mine = [c.reached(subject) for c in self._calls]
+        self._inside = (mine[0] - new.keys()) | (mine[1] - old.keys()) | {subject}
+        self._changed = {
+            n
+            for n in (old.keys() | new.keys()) - self._inside
+            if n not in old or n not in new or ast.dump(old[n]) != ast.dump(new[n])
+        }
+        words = changed_words(modules, {_last(n) for n in self._changed})
+        hidden = any(c.is_hidden(n) for c in self._calls for n in self._changed)
+        self._words = words or frozenset()
+        # Something that was changed may be come to from anywhere.
+        self._is_anywhere = words is None or hidden
 
-def alike(modules: Sequence[ast.Module], name: str) -> bool:
-    """Whether a function is the same in both versions, with all that it comes to."""
-    calls = [Calls(m) for m in modules]
-    old, new = (c.functions for c in calls)
-    bound = _bound_differently(*modules)
-    if bound is None or name not in old or name not in new:
+    def entrances(self) -> list[str]:
+        """Functions that come to the one in question, and to nothing else that was changed: the
+        nearest, then the one whose parameters are the plainest, then the others, those first that
+        are near.
+        """
+        old, new = (c.functions for c in self._calls)
+        found: dict[str, tuple[int, int]] = {}
+        for name in old.keys() & new.keys():
+            last = _last(name)
+            if name == self._subject or (last.startswith("__") and last not in _CALLED):
+                continue
+            way = self._way(name)
+            if way is not None and not self._comes_to_a_change(name):
+                found[name] = (way, _strange(old[name]))
+        nearest = sorted(found, key=lambda n: (found[n], n))
+        plainest = sorted(nearest, key=lambda n: found[n][1])
+        return list(dict.fromkeys([*nearest[:1], *plainest[:1], *nearest[1:]]))
+
+    def is_alike(self, name: str) -> bool:
+        """Whether a function is the same in both versions, with all that it comes to."""
+        known = all(name in c.functions for c in self._calls)
+        reached = {n for c in self._calls for n in c.reached(name)}
+        return known and reached.isdisjoint(self._inside) and not self._comes_to_a_change(name)
+
+    def _way(self, name: str) -> int | None:
+        """How many calls away the function in question is; None if it is not come to."""
+        ways = [c.way(name, self._subject) for c in self._calls]
+        if None not in ways:
+            return ways[0]
+        chosen = all(c.may_choose(name, self._subject) for c in self._calls)
+        return _FAR if chosen and not self._changed and not self._words else None
+
+    def _comes_to_a_change(self, name: str) -> bool:
+        if self._is_anywhere:
+            return True
+        for calls in self._calls:
+            outside = calls.reached(name) - self._inside
+            if not outside.isdisjoint(self._changed):
+                return True
+            if self._words and any(calls.speaks_of(n, self._words) for n in outside):
+                return True
         return False
-    reached = calls[0].reached(name) | calls[1].reached(name)
-    return all(
-        n in old and n in new and ast.dump(old[n]) == ast.dump(new[n]) for n in reached
-    ) and not any(bound and calls[1].speaks_of(n, bound) for n in reached)
+
+
+def changed_words(
+    modules: Sequence[ast.Module], functions: Collection[str]
+) -> frozenset[str] | None:
+    """The names that stand for something else in the other version: functions that were changed, what
+    modules and their classes bind otherwise, and what is made of these; None where that is done by
+    a statement that binds no name.
+
+    Args:
+        modules: both versions.
+        functions: the last names of functions that were changed.
+    """
+    before, after = ({s.text: s for s in _statements(m.body)} for m in modules)
+    found = set(functions)
+    for text in before.keys() ^ after.keys():
+        names = (before.get(text) or after[text]).names
+        if not names:
+            return None
+        found |= names
+    every = [*before.values(), *after.values()]
+    while True:
+        more = [s for s in every if not s.words.isdisjoint(found) and not s.names <= found]
+        if not more:
+            break
+        found |= {n for s in more for n in s.names}
+    unnamed = any(not s.names and not s.words.isdisjoint(found) for s in every)
+    return None if unnamed else frozenset(found)
 
 
 class Calls:
@@ -88,12 +143,13 @@ class Calls:
         self.functions: dict[str, FunctionNode] = {f.name: f.node for f in functions_of(module)}
         self._by_word: dict[str, list[str]] = {}
         for name in self.functions:
-            self._by_word.setdefault(name.partition("#")[0].rpartition(".")[2], []).append(name)
+            self._by_word.setdefault(_last(name), []).append(name)
         self._words = {n: frozenset(_words(f)) for n, f in self.functions.items()}
         self._chooses = {n for n, f in self.functions.items() if _chooses(f)}
         classes = {s.name: s for s in module.body if isinstance(s, ast.ClassDef)}
+        known = {*classes, *dir(builtins), *_HARMLESS}
         self._strangers = {
-            n for n, c in classes.items() if any(ast.unparse(b) not in classes for b in c.bases)
+            n for n, c in classes.items() if any(ast.unparse(b) not in known for b in c.bases)
         }
 
     def named(self, name: str) -> Iterator[str]:
@@ -132,13 +188,29 @@ class Calls:
         owner = subject.rpartition(".")[0]
         return bool(owner) and name.rpartition(".")[0] == owner and owner in self._strangers
 
+    def is_hidden(self, name: str) -> bool:
+        """Whether a function may be called without being named: by an operator or the like, by what
+        decorates it, or by a class of another module.
+        """
+        function = self.functions.get(name)
+        if function is None:
+            return False
+        last, owner = _last(name), name.rpartition(".")[0]
+        decorated = {ast.unparse(d) for d in function.decorator_list} - _PLAINLY_DECORATED
+        decorated = {d for d in decorated if not d.endswith((".setter", ".deleter"))}
+        return last.startswith("__") or bool(decorated) or owner in self._strangers
+
     def speaks_of(self, name: str, words: Collection[str]) -> bool:
         """Whether a function has one of these words, or makes names up."""
         return name in self._chooses or not self._words[name].isdisjoint(words)
 
 
-def _words(function: FunctionNode) -> Iterator[str]:
-    for node in all_nodes(function):
+def _last(name: str) -> str:
+    return name.partition("#")[0].rpartition(".")[2]
+
+
+def _words(*nodes: ast.AST) -> Iterator[str]:
+    for node in (n for root in nodes for n in all_nodes(root)):
         if isinstance(node, ast.Name):
             yield node.id
         elif isinstance(node, ast.Attribute):
@@ -146,37 +218,36 @@ def _words(function: FunctionNode) -> Iterator[str]:
 
 
 def _chooses(function: FunctionNode) -> bool:
-    """Whether it asks an object for what it makes up the name of."""
-    return any(
-        isinstance(n, ast.Call)
-        and isinstance(n.func, ast.Name)
-        and n.func.id == "getattr"
-        and len(n.args) > 1
-        and not isinstance(n.args[1], ast.Constant)
-        for n in all_nodes(function)
-    )
+    """Whether it may ask for what it makes up the name of."""
+    for node in all_nodes(function):
+        called = node.func if isinstance(node, ast.Call) else None
+        if isinstance(called, ast.Name) and called.id == "getattr" and isinstance(node, ast.Call):
+            if len(node.args) > 1 and not isinstance(node.args[1], ast.Constant):
+                return True
+    return not _LOOKING_ROUND.isdisjoint(_words(function))
 
 
-def _bound_differently(*modules: ast.Module) -> set[str] | None:
-    """The names that modules and their classes bind otherwise, but for functions; None where they
-    do something else that is not the same.
-    """
-    before, after = ({ast.dump(s): s for s in _statements(m.body)} for m in modules)
-    found: set[str] = set()
-    for text in before.keys() ^ after.keys():
-        names = set(_names((before.get(text) or after[text])))
-        if not names:
-            return None
-        found |= names
-    return found
+@dataclass(frozen=True, slots=True)
+class _Statement:
+    """What a module, or a class of it, does beside its functions; the head of a class is one, too."""
+
+    text: str
+    names: frozenset[str]
+    words: frozenset[str]
 
 
-def _statements(body: Iterable[ast.stmt]) -> Iterator[ast.stmt]:
+def _statements(body: Iterable[ast.stmt]) -> Iterator[_Statement]:
     for statement in body:
         if isinstance(statement, ast.ClassDef):
+            head = [*statement.bases, *(k.value for k in statement.keywords)]
+            head += statement.decorator_list
+            text = f"{statement.name}({', '.join(map(ast.dump, head))})"
+            yield _Statement(text, frozenset({statement.name}), frozenset(_words(*head)))
             yield from _statements(statement.body)
         elif not isinstance(statement, FunctionNode):
-            yield statement
+            names = frozenset(_names(statement))
+            words = frozenset(_words(statement))
+            yield _Statement(ast.dump(statement), names, words)
 
 
 def _names(statement: ast.stmt) -> Iterator[str]:
