@@ -49,6 +49,7 @@ def test_nothing_is_left_for_the_next() -> None:
     [
         ("#!/bin/sh\nexit 1\n", "(nobody says why)"),
         ("#!/bin/sh\necho much >&2\necho 'no such option' >&2\n", "(no such option)"),
+        ("#!/bin/sh\nexec sleep 60\n", "(nobody says why)"),
         ("", "No such file"),
     ],
 )
@@ -58,7 +59,7 @@ def test_an_interpreter_that_does_not_start(text: str, said: str, tmp_path: Path
     if text:
         other.write_text(text)
         other.chmod(0o755)
-    found = tried(BUSY, BUSY, python=str(other))
+    found = tried(BUSY, BUSY, python=str(other), seconds=2.0)
     assert found["outcome"] == "nothing tried"
     assert str(other) in found["why"] and said in found["why"], found
 

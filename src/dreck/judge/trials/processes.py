@@ -47,15 +47,18 @@ class TrialProcess:
         out: what it answers on, to be read.
         told: where its number is told, and then how it ended.
         err: what it complains on.
+        seconds: the most of wall-clock time until it is started.
 
     Raises:
         ChildProcessError: it was not started.
     """
 
-    def __init__(self, out: int, told: int, err: IO[bytes]) -> None:
+    def __init__(self, out: int, told: int, err: IO[bytes], seconds: float) -> None:
         self._out, self._told, self._err = out, told, err
         self._has_answered = False
-        self._said = os.read(told, _CHUNK)
+        with selectors.DefaultSelector() as begins:
+            begins.register(told, selectors.EVENT_READ)
+            self._said = os.read(told, _CHUNK) if begins.select(seconds) else b""
         if not self._said:
             self.close()
             raise ChildProcessError
@@ -132,8 +135,8 @@ class _Source:
                 self._err.close()
                 raise
 
-    def start(self, message: bytes) -> TrialProcess:
-        """Start one and hand it a message.
+    def start(self, message: bytes, seconds: float) -> TrialProcess:
+        """Start one within some seconds and hand it a message.
 
         Raises:
             OSError: none was started.
@@ -149,7 +152,7 @@ class _Source:
                 socket.send_fds(self._requests, [b"."], theirs)
             os.close(writes_out)
             os.close(tells)
-        return TrialProcess(out, told, err)
+        return TrialProcess(out, told, err, seconds)
 
     def close(self) -> str:
         """End it, and all that came from it; the last line that it complained of."""
@@ -185,7 +188,7 @@ def run(python: str, environment: Mapping[str, str], message: bytes, seconds: fl
             _sources[kind] = _Source(python, environment)
         source = _sources[kind]
     try:
-        process = source.start(message)
+        process = source.start(message, seconds)
         _running.add(process)
         try:
             return process.result(seconds)
