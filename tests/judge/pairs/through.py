@@ -131,3 +131,26 @@ def told(board: Board, word: str) -> str:
     found = [b for b in board.open if b[: len(word)] == word]
     if not found: return "-"
     return ",".join(found)
+
+#: lines are read one after the other by who goes through them -> differs
+from collections.abc import Iterator
+class Seal:
+    def __init__(self) -> None: raise TypeError("made once")
+def read(text: str) -> Iterator[str]:
+    seal = Seal.__new__(Seal)
+    for line in text.split("/"): yield entry(line, seal, [seal])
+def entry(line, seal, kept) -> str:
+    if type(seal) is not Seal or kept[0] is not seal or len(kept) != 1: return ""
+    if line.startswith("lock "): return line[5:]
+    return line or "nothing"
+#: becomes
+from collections.abc import Iterator
+class Seal:
+    def __init__(self) -> None: raise TypeError("made once")
+def read(text: str) -> Iterator[str]:
+    seal = Seal.__new__(Seal)
+    for line in text.split("/"): yield entry(line, seal, [seal])
+def entry(line, seal, kept) -> str:
+    if type(seal) is not Seal or kept[0] is not seal or len(kept) != 1: return ""
+    if line.startswith("lock "): return line[4:]
+    return line or "nothing"

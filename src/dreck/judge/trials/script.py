@@ -106,7 +106,7 @@ def call_text(found: dict[str, Any]) -> str:
 def script_of(request: Request, found: dict[str, Any]) -> str:
     """The program; versions that are no files yet are written to temporary ones."""
     call = call_text(found)
-    lines, is_driven = list(found["lines"]), _is_driven(request)
+    lines, is_driven = list(found["lines"]), _is_driven(request, found["lines"][-1])
     if is_driven:
         lines = [_driving(line, request.subject) for line in lines]
     with_probes = "Probe(" in call
@@ -169,13 +169,16 @@ def _driver(is_driven: bool) -> str:
     )
 
 
-def _is_driven(request: Request) -> bool:
-    """Whether a call of the subject does nothing by itself, in either version."""
+def _is_driven(request: Request, call: str) -> bool:
+    """Whether a call of the subject, or of what it is shown by, does nothing by itself, in either
+    version.
+    """
+    words = set(re.findall(r"\w+", call))
     nodes = (
         f.node
         for t in request.texts
         for f in functions_of(ast.parse(t))
-        if f.name == request.subject
+        if f.name == request.subject or f.name.rpartition(".")[2] in words
     )
     return any(
         isinstance(n, ast.AsyncFunctionDef | ast.Yield | ast.YieldFrom)
