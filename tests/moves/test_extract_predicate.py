@@ -423,6 +423,13 @@ FITS = "boat.length <= lock.length and (boat.light or not lock.shallow)"
             f"boat.permit and boat.paid > 2 and lock.open",
             ["is_in_good_standing(boat) and not", "is_in_good_standing(boat) and lock.open"],
         ),
+        # in the other order than the operands
+        (
+            "can enter the lock, and in good standing",
+            f"boat.permit and boat.paid > 2 and {FITS}",
+            f"boat.permit and boat.paid > 2 and lock.open",
+            [],
+        ),
         # nothing is asked twice: who knows which is which
         ("in good standing, and can enter the lock", f"{IN_ORDER} and {FITS}", "lock.open", []),
         # no two clauses

@@ -205,7 +205,7 @@ def _some_of(view: ModuleView, whole: ast.BoolOp, operands: list[ast.expr]) -> a
     some = ast.copy_location(ast.BoolOp(whole.op, operands), operands[0])
     some.end_lineno, some.end_col_offset = operands[-1].end_lineno, operands[-1].end_col_offset
     start, end = view.offsets.span(some)
-    opened = _OPENED.search(view.text, 0, start)
+    opened = _OPENED.search(view.text, view.text.rfind("\n", 0, start) + 1, start)
     closed = _CLOSED.match(view.text, end)
     for before in _widths(opened.group()[::-1] if opened else "", "("):
         for behind in _widths(closed.group() if closed else "", ")"):

@@ -305,7 +305,7 @@ class ExtractPredicate(ModuleMove):
             return
         phrases = [comment_phrase(c) for c in clauses]
         named = [p.name for p in phrases if p is not None]
-        best, parts = 0, None
+        best, parts = 0, None  # what is known of the parts, and these
         for cut in cuts_of(view, decision):
             # the more operands of it are asked elsewhere, the plainer it is
             plain = sum(
@@ -314,7 +314,9 @@ class ExtractPredicate(ModuleMove):
             )
             if plain > best:
                 best, parts = plain, cut
-        for part, clause in zip(parts or (), clauses, strict=False):
+        if parts is None or _speak_of_each_other(parts, named):
+            return
+        for part, clause in zip(parts, clauses, strict=True):
             made = predicate_of(view, function, part.condition)
             if part.atoms < 2 or isinstance(made, str):
                 continue
@@ -358,6 +360,26 @@ def _calls(condition: ast.expr, name: str) -> bool:
     called = condition.func if isinstance(condition, ast.Call) else None
     last = called.attr if isinstance(called, ast.Attribute) else getattr(called, "id", "")
     return last.lstrip("_") == name
+
+
+def _speak_of_each_other(parts: tuple[Decision, Decision], names: list[str]) -> bool:
+    """Whether each of two names has more of the words of the other part than of its own."""
+    asked = [
+        {
+            w
+            for n in all_nodes(p.condition)
+            if isinstance(n, ast.Name | ast.Attribute)
+            for w in _words(n)
+        }
+        for p in parts
+    ]
+    said = [set(name.split("_")) for name in names]
+    own, crossed = (len(said[0] & asked[i]) + len(said[1] & asked[1 - i]) for i in (0, 1))
+    return crossed > own
+
+
+def _words(node: ast.Name | ast.Attribute) -> list[str]:
+    return (node.id if isinstance(node, ast.Name) else node.attr).lower().split("_")
 
 
 def _stands_twice(view: ModuleView, function: Function, part: Decision) -> bool:
