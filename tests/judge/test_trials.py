@@ -6,6 +6,8 @@ import ast
 import json
 import os
 import signal
+import subprocess
+import sys
 import time
 from pathlib import Path
 from typing import Any
@@ -341,20 +343,92 @@ def _run(code: str) -> dict[str, Any]:
     return names
 
 
-def test_a_module_that_its_package_imports(tmp_path: Path) -> None:
-    """Where a package and its module import each other, the package comes first, as for everybody."""
-    files = {
+_FILL = (
+    "def fill(self, a: int):\n        if a > 1:\n            return 'high'\n        return 'low'\n"
+)
+_ENTERED = """
+    if made.__name__ in {0}:
+        raise KeyError(f"{{made.__name__}} is there already")
+    {0}[made.__name__] = made
+    return made
+"""
+_GATE = f"from canal import desk\n\n\n@desk.entered\nclass Gate:\n    {_FILL}"
+# Modules that do not load on their own, or not twice; the last of the files is the module.
+TOGETHER = {
+    "a package that imports its module": {
         "canal/__init__.py": "from canal.gates import Gate\n",
         "canal/gates/__init__.py": "from canal.gates.gate import Gate\n",
-        "canal/gates/gate.py": "from canal import gates\n\n\nclass Gate:\n"
-        "    def fill(self, a: int):\n        if a > 1:\n            return 'high'\n        return gates.__name__\n",
-    }
+        "canal/gates/gate.py": f"from canal import gates\n\n\nclass Gate:\n    HOME = gates.__name__\n    {_FILL}",
+    },
+    "a package that uses what its imports set": {
+        "canal/__init__.py": "from .sluice import FULL\nfrom .gate import Gate\nLOW = sluice.FULL\n",
+        "canal/sluice.py": "FULL = 3\n",
+        "canal/marks.py": "LOW = 1\n",
+        "canal/gate.py": f"from canal.marks import LOW\n\n\nclass Gate:\n    {_FILL}",
+    },
+    "a register that takes a name once": {
+        "canal/__init__.py": "",
+        "canal/desk.py": f"KNOWN = {{}}\n\n\ndef entered(made):{_ENTERED.format('KNOWN')}",
+        "canal/gate.py": _GATE,
+    },
+    "a register in an object, filled by the package": {
+        "canal/__init__.py": "from . import gate\n",
+        "canal/desk.py": "class Desk:\n    def __init__(self):\n        self.known = {}\n\n\nDESK = Desk()\n"
+        f"\n\ndef entered(made):{_ENTERED.format('DESK.known')}",
+        "canal/gate.py": _GATE,
+    },
+}
+
+
+@pytest.mark.parametrize("what", TOGETHER)
+def test_modules_that_need_their_package(what: str, tmp_path: Path) -> None:
+    """They are loaded as they are for everybody else, in both versions."""
+    files = TOGETHER[what]
     for name, text in files.items():
         (tmp_path / name).parent.mkdir(parents=True, exist_ok=True)
         (tmp_path / name).write_text(text)
-    (tmp_path / "new.py").write_text(files["canal/gates/gate.py"].replace("a > 1", "a >= 1"))
-    found = dreck.vouch(tmp_path / "canal/gates/gate.py", tmp_path / "new.py")
+    (tmp_path / "new.py").write_text(list(files.values())[-1].replace("a > 1", "a >= 1"))
+    found = dreck.vouch(tmp_path / list(files)[-1], tmp_path / "new.py")
     assert found.verdict is Verdict.DIFFERS, found.subjects
+
+
+def test_a_module_that_no_register_takes_is_said_so(tmp_path: Path) -> None:
+    """What is refused for another reason stays refused, and nothing is taken out elsewhere."""
+    refused = "def entered(made):\n    raise KeyError('closed')\n"
+    (tmp_path / "desk.py").write_text(refused)
+    for name, bound in (("old", ">"), ("new", ">=")):
+        code = _GATE.replace("from canal ", "").replace("a > 1", f"a {bound} 1")
+        (tmp_path / f"{name}.py").write_text(code)
+    (found,) = dreck.vouch(tmp_path / "old.py", tmp_path / "new.py").subjects
+    assert found.verdict is Verdict.UNDECIDED and "'closed'" in found.problem
+
+
+# What a module asks of its own import, and the file it is.
+OF_ITSELF = {
+    "its spec": ("gate", "NEAR = {f'{__spec__.parent}.sluice'}"),
+    "its loader": ("gate", "TEXT = __loader__.get_source(__name__)"),
+    "its package": ("gate", "from .sluice import FULL"),
+    "a package its parts": (
+        "__init__",
+        "from .sluice import FULL; SPEC = __spec__.parent + __path__[0]",
+    ),
+}
+
+
+@pytest.mark.parametrize("what", OF_ITSELF)
+def test_what_a_module_asks_of_its_own_import(what: str, tmp_path: Path) -> None:
+    """It is told the same as everywhere, also where the new version is a file elsewhere."""
+    name, head = OF_ITSELF[what]
+    code = f"{head}\ndef fill(level: int):\n    return level > 3\n"
+    (tmp_path / "canal").mkdir()
+    for path, text in (("__init__", ""), ("sluice", "FULL = 3\n"), (name, code)):
+        (tmp_path / "canal" / f"{path}.py").write_text(text)
+    (tmp_path / "new.py").write_text(code.replace("> 3", ">= 3"))
+    found = dreck.vouch(tmp_path / "canal" / f"{name}.py", tmp_path / "new.py")
+    assert found.verdict is Verdict.DIFFERS, found.subjects
+    shown = found.subjects[0].counterexample
+    program = subprocess.run([sys.executable, "-c", shown.script], capture_output=True, text=True)
+    assert "before returns False\nafter returns True\n" in program.stdout, program.stderr
 
 
 STEPS = """

@@ -145,7 +145,7 @@ class Check:
 
     def load(self, source: str | ast.Module, path: str, **extra: Any) -> Side:
         """A version of the module."""
-        return load(source, path, self.request["module"], **extra)
+        return load(source, path, self.request["module"], self.request["home"], **extra)
 
     def end_in(self, seconds: float) -> None:
         """Have all trials end in so many seconds from now."""

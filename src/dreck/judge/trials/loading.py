@@ -5,16 +5,19 @@ from __future__ import annotations
 import ast
 import contextlib
 import importlib
+import importlib.machinery
+import importlib.util
 import inspect
 import io
 import sys
 import types
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass
 from types import CodeType
 from typing import Any
 
 from .clock import TooLong, time_limit
+from .registers import taken_out
 from .recipes import SHELL, Recipe, Side, Suggested, hollow, instances, the_class
 
 # Seconds a module may take to be imported.
@@ -46,15 +49,22 @@ class Subject:
     suffix: str = ""
 
 
-def load(source: str | ast.Module, path: str, name: str, **extra: Any) -> Side:
+def load(
+    source: str | ast.Module, path: str, name: str, home: Sequence[str] = (), **extra: Any
+) -> Side:
     """Run a module's text as a module of that name.
+
+    Args:
+        source: its text or its tree.
+        path: the file it is said to stand in.
+        name: its dotted name.
+        home: the folder of the package that it is, if it is one (:attr:`~dreck.judge.trials.runner.Request.home`).
+        **extra: names it has before it is run.
 
     Raises:
         CannotLoad: the module raised while it was loaded.
     """
-    module = types.ModuleType(name)
-    module.__file__ = path
-    module.__package__ = name.rpartition(".")[0]
+    module = _as_imported(path, name, home)
     module.__dict__.update(extra)
     sys.modules[name] = module
     try:
@@ -71,22 +81,66 @@ def load(source: str | ast.Module, path: str, name: str, **extra: Any) -> Side:
     return side
 
 
+def _as_imported(path: str, name: str, home: Sequence[str]) -> types.ModuleType:
+    """An empty module with all that an import tells it of itself: some ask their ``__spec__``."""
+    spec = importlib.util.spec_from_file_location(
+        name,
+        path,
+        loader=importlib.machinery.SourceFileLoader(name, path),
+        submodule_search_locations=list(home) or None,
+    )
+    assert spec is not None
+    module = importlib.util.module_from_spec(spec)
+    if home:
+        # What importing a part sets in its package is not set again where the part is loaded.
+        for other, part in list(sys.modules.items()):
+            package, _, last = other.rpartition(".")
+            if package == name and part is not None:
+                setattr(module, last, part)
+    return module
+
+
 def _run(code: CodeType, module: types.ModuleType) -> None:
-    """Run a module's code. Where it and its package import each other, it has to be the package
-    that is imported first, as it is for everybody else.
-    """
-    kept = dict(vars(module))
-    try:
-        exec(code, vars(module))
-    except ImportError:
-        if not module.__package__:
+    """Run a module's code; where it fails, for what an import of its file would not meet, again."""
+    kept, before = dict(vars(module)), set(sys.modules)
+    mends: list[Callable[[], object]] = [
+        lambda: taken_out(module.__name__),
+        lambda: _package_first(module, before),
+        lambda: taken_out(module.__name__),
+    ]
+    while True:
+        try:
+            exec(code, vars(module))
+            return
+        except TooLong:
             raise
-        del sys.modules[module.__name__]
-        importlib.import_module(module.__package__)
-        sys.modules[module.__name__] = module
-        vars(module).clear()
-        vars(module).update(kept)
-        exec(code, vars(module))
+        except Exception:
+            while mends and not mends.pop(0)():
+                pass
+            if not mends:
+                raise
+            vars(module).clear()
+            vars(module).update(kept)
+
+
+def _package_first(module: types.ModuleType, before: Collection[str]) -> bool:
+    """Where a module and its package import each other, it has to be the package that is imported
+    first, as it is for everybody else: what was loaded of it on the way is forgotten.
+
+    Args:
+        module: the module.
+        before: the names of what was loaded before it was run.
+    """
+    package = module.__package__
+    if not package or package == module.__name__ or package in before:
+        return False
+    top = package.partition(".")[0]
+    for name in [n for n in sys.modules if n not in before or n == module.__name__]:
+        if name.partition(".")[0] == top:
+            del sys.modules[name]
+    importlib.import_module(package)
+    sys.modules[module.__name__] = module
+    return True
 
 
 def subject_in(side: Side, name: str) -> Subject:

@@ -8,6 +8,7 @@ import sys
 import tempfile
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
+from pathlib import Path
 from typing import Any, Protocol
 
 from . import processes
@@ -49,6 +50,12 @@ class Request:
     sampling: bool = False
     usual: Mapping[str, Sequence[str]] = field(default_factory=dict)
 
+    @property
+    def home(self) -> list[str]:
+        """The folder of a package, as a list, if one of the versions is its ``__init__.py``."""
+        found = [Path(p) for p in self.paths if Path(p).name == "__init__.py"]
+        return [str(p.resolve().parent) for p in found[:1]]
+
     def to_dict(self, scratch: str) -> dict[str, Any]:
         """The request as the child reads it."""
         versions = [{"path": p, "text": t} for p, t in zip(self.paths, self.texts, strict=True)]
@@ -56,6 +63,7 @@ class Request:
             "before": versions[0],
             "after": versions[1],
             "module": self.module,
+            "home": self.home,
             "roots": list(self.roots),
             "subject": self.subject,
             "aim": dict(self.aim),

@@ -24,7 +24,7 @@ sys.path[:0] = {roots!r}
 
 
 def load(path):
-    spec = importlib.util.spec_from_file_location({module!r}, path)
+    spec = importlib.util.spec_from_file_location({module!r}, path{home})
     module = importlib.util.module_from_spec(spec)
     sys.modules[spec.name] = module
     spec.loader.exec_module(module)
@@ -125,12 +125,14 @@ def script_of(request: Request, found: dict[str, Any]) -> str:
     if writes:
         stored += "import glob\nimport os\nimport tempfile\n"
         places = [f"os.path.abspath({p})" for p in places]
+    home = request.home
     program = _PLAIN.format(
         apart=_APART if writes else "",
         left=_LEFT if writes else "",
         subject=request.subject,
         roots=list(request.roots),
         module=request.module,
+        home=f", submodule_search_locations={home!r}" if home else "",
         texts="".join([stored, *texts]),
         given=given,
         library=library,

@@ -22,10 +22,8 @@ def compared(request: dict[str, Any]) -> dict[str, Any]:
     Returns:
         As of a trial: "same", or "differs" with the expression that shows it.
     """
-    sides = [
-        load(request[which]["text"], request[which]["path"], request["module"])
-        for which in ("before", "after")
-    ]
+    versions = [request[which] for which in ("before", "after")]
+    sides = [load(v["text"], v["path"], request["module"], request["home"]) for v in versions]
     trees = [ast.parse(request[which]["text"]) for which in ("before", "after")]
     filled = _filled(trees[0]) & _filled(trees[1])
     old, new = (vars(side.module) for side in sides)
