@@ -8,12 +8,12 @@ import ast
 import inspect
 import itertools
 import textwrap
-import typing
 from collections.abc import Mapping, Sequence
 from typing import Any
 
 from ...outline import FunctionNode, all_nodes
 from .changing import changing
+from .hints import declared
 from .through import Calls, Ways
 
 # Methods of one class that are called so.
@@ -79,7 +79,7 @@ def _taken(method: Any) -> tuple[tuple[str, Any, bool], ...] | None:
     if not inspect.isfunction(method):
         return None
     try:
-        hints = typing.get_type_hints(method)
+        hints = declared(method)
         _, *parameters = inspect.signature(method).parameters.values()
     except (TypeError, ValueError, NameError, AttributeError):
         return None
@@ -89,5 +89,5 @@ def _taken(method: Any) -> tuple[tuple[str, Any, bool], ...] | None:
         return None
     if any(p.name not in hints and p.default is p.empty for p in plain):
         return None
-    declared = itertools.takewhile(lambda p: p.name in hints, plain)  # they go by position
-    return tuple([(p.name, hints[p.name], p.default is not p.empty) for p in declared])
+    told = itertools.takewhile(lambda p: p.name in hints, plain)  # they go by position
+    return tuple([(p.name, hints[p.name], p.default is not p.empty) for p in told])

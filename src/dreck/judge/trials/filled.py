@@ -12,6 +12,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from typing import Any
 
 from ...outline import all_nodes
+from .hints import evaluated
 
 _FILLING = frozenset("append add extend insert update appendleft".split())
 _EMPTY = frozenset({"list", "dict", "set", "deque", "defaultdict", "OrderedDict"})
@@ -109,7 +110,4 @@ def _filled(nodes: Iterator[ast.AST]) -> Iterator[str]:
 def _meaning(annotation: ast.expr, cls: type) -> Any:
     """What an annotation means where the class is defined; None if that cannot be told."""
     names = getattr(getattr(cls, "__init__"), "__globals__", {})
-    try:
-        return eval(ast.unparse(annotation), names)  # as typing.get_type_hints does
-    except Exception:
-        return None
+    return evaluated(ast.unparse(annotation), names)

@@ -20,7 +20,7 @@ from functools import partial
 from typing import Any, TypeAlias
 
 from .doubles import recorder
-from .hints import meant
+from .hints import all_declared, declared, meant
 from .loading import derived_of
 from .numbers import Numbers
 from .pool import Pool
@@ -378,7 +378,7 @@ class Grower:
         return [again()]
 
     def _typed_dict(self, cls: type, depth: int) -> Tree:
-        hints = typing.get_type_hints(cls)
+        hints = declared(cls)
         required = getattr(cls, "__required_keys__", frozenset(hints))
         given = [n for n in hints if n in required or self.chance.random() < 0.6]
         return compound(
@@ -464,7 +464,7 @@ def _read_arguments(cls: type) -> _Taken:
         signature = inspect.signature(cls)
         own = dataclasses.is_dataclass(cls) or hasattr(cls, "_fields")
         source = cls if own else getattr(cls, "__init__")
-        hints = typing.get_type_hints(source)
+        hints = all_declared(source)
     except (TypeError, ValueError, NameError, AttributeError):
         return None
     taken = [

@@ -1,11 +1,19 @@
-"""What annotations stand for."""
+"""What annotations stand for, those that name what is only imported for type checkers too."""
 
 from __future__ import annotations
 
+import ast
+import contextlib
+import io
+import sys
+import types
 import typing
 from functools import reduce
 from operator import or_
+from pathlib import Path
 from typing import Any
+
+from .homes import note_homes
 
 _AROUND = (typing.Annotated, typing.Final, typing.ClassVar)
 
@@ -34,3 +42,133 @@ def _inner(hint: Any) -> Any:
     if hint is typing.LiteralString:
         return str
     return getattr(hint, "__value__", hint)  # of ``type Name = ...``, from Python 3.12 on
+
+
+# The trees of modules that were made from other texts than their files hold, and the names that
+# type checkers see in modules; both by their namespaces, which are kept.
+_trees: dict[int, tuple[dict[str, Any], ast.Module]] = {}
+_checked: dict[int, tuple[dict[str, Any], dict[str, Any]]] = {}
+
+
+def note_tree(names: dict[str, Any], source: str | ast.Module) -> None:
+    """Remember what a module was made from.
+
+    Args:
+        names: its namespace.
+        source: its text or tree.
+    """
+    _trees[id(names)] = names, ast.parse(source) if isinstance(source, str) else source
+
+
+def all_declared(of: Any) -> dict[str, Any]:
+    """The same as :func:`declared`.
+
+    Raises:
+        NameError: an annotation cannot be evaluated.
+    """
+    found = declared(of)
+    owners = reversed(of.__mro__) if isinstance(of, type) else [of]
+    for name in [n for o in owners for n in getattr(o, "__annotations__", {})]:
+        if name not in found:
+            raise NameError(f"nothing is known of what `{name}` is declared to be")
+    return found
+
+
+def declared(of: Any) -> dict[str, Any]:
+    """The evaluated annotations of a function, or of a class and its bases, as
+    :func:`typing.get_type_hints` gives them; one that cannot be evaluated is left out.
+
+    Names that a module only imports or defines for type checkers (``if TYPE_CHECKING:``) are
+    looked up as if it did.
+
+    Args:
+        of: the function or class.
+    """
+    with contextlib.suppress(Exception):  # an annotation may be any expression
+        return typing.get_type_hints(of)
+    if isinstance(of, type):
+        found: dict[str, Any] = {}
+        for cls in reversed(of.__mro__):
+            names = vars(sys.modules.get(cls.__module__, typing))
+            found |= _each(vars(cls).get("__annotations__", {}), names, dict(vars(cls)))
+        return found
+    while hasattr(of, "__wrapped__"):
+        of = of.__wrapped__
+    return _each(getattr(of, "__annotations__", {}), getattr(of, "__globals__", {}), {})
+
+
+def evaluated(annotation: str, names: dict[str, Any]) -> Any:
+    """What an annotation means in a module; None if that cannot be told.
+
+    Args:
+        annotation: its text.
+        names: the namespace of the module.
+    """
+    return _each({"it": annotation}, names, {}).get("it")
+
+
+def _each(
+    annotations: dict[str, Any], names: dict[str, Any], nearer: dict[str, Any]
+) -> dict[str, Any]:
+    found: dict[str, Any] = {}
+    around = {**_for_checkers(names), **names} if annotations else names
+    for name, annotation in annotations.items():
+        with contextlib.suppress(Exception):
+            holder = types.SimpleNamespace(__annotations__={name: annotation})
+            found |= typing.get_type_hints(holder, around, nearer)
+    return found
+
+
+def _for_checkers(names: dict[str, Any]) -> dict[str, Any]:
+    """What a module imports and defines for type checkers only."""
+    if id(names) not in _checked:
+        _checked[id(names)] = names, {}  # it may be asked for while its imports run
+        _checked[id(names)] = names, _seen_by_checkers(names)
+    return _checked[id(names)][1]
+
+
+def _seen_by_checkers(names: dict[str, Any]) -> dict[str, Any]:
+    around = dict(names)
+    with contextlib.redirect_stdout(io.StringIO()), contextlib.redirect_stderr(io.StringIO()):
+        for statement in _statements_for_checkers(names):
+            code = compile(ast.Module([statement], []), "<for type checkers>", "exec")
+            with contextlib.suppress(Exception, SystemExit):  # stubs are not there when it runs
+                exec(code, around)
+    own = names.get("__name__")
+    found = {n: v for n, v in around.items() if n not in names and not _is_of_one_side(v, own)}
+    note_homes({n: v.__module__ for n, v in found.items() if _is_imported_class(n, v, own)})
+    return found
+
+
+def _statements_for_checkers(names: dict[str, Any]) -> list[ast.stmt]:
+    _, tree = _trees.get(id(names), (names, None))
+    if tree is None:
+        try:
+            tree = ast.parse(Path(names["__file__"]).read_bytes())
+        except (KeyError, TypeError, OSError, SyntaxError, ValueError):
+            return []
+    return [s for node in tree.body if _is_for_checkers(node) for s in node.body]
+
+
+def _is_for_checkers(node: ast.stmt) -> typing.TypeGuard[ast.If]:
+    """``if TYPE_CHECKING:``, wherever the name is from."""
+    test = node.test if isinstance(node, ast.If) else None
+    name = test.attr if isinstance(test, ast.Attribute) else getattr(test, "id", "")
+    return name == "TYPE_CHECKING"
+
+
+def _is_imported_class(name: str, value: object, own: str | None) -> bool:
+    return isinstance(value, type) and value.__qualname__ == name and value.__module__ != own
+
+
+def _is_of_one_side(value: object, own: str | None) -> bool:
+    """Whether something comes from a module that holds classes or functions of one version of the
+    module itself, so that the other version would not know it.
+    """
+    classes = value.__mro__ if isinstance(value, type) else (value,)
+    homes = {getattr(each, "__module__", None) for each in classes} - {own}
+    return any(
+        getattr(held, "__module__", None) == own
+        for home in homes
+        for held in list(vars(sys.modules.get(home or "", typing)).values())
+    )

@@ -17,6 +17,7 @@ from types import CodeType
 from typing import Any
 
 from .clock import TooLong, time_limit
+from .hints import note_tree
 from .registers import taken_out
 from .recipes import SHELL, Recipe, Side, Suggested, hollow, instances, the_class
 
@@ -66,6 +67,7 @@ def load(
     """
     module = _as_imported(path, name, home)
     module.__dict__.update(extra)
+    note_tree(vars(module), source)
     sys.modules[name] = module
     try:
         code: CodeType = compile(source, path, "exec", dont_inherit=True)

@@ -19,7 +19,8 @@ from .cases import Case
 from .loading import Subject
 from .observe import HELD
 from .plan import hints_of
-from .recipes import OMITTED, Recipe, Side, library_names
+from .homes import library_names
+from .recipes import OMITTED, Recipe, Side
 
 # Longer names are no values, and values from elsewhere that are tried in one place.
 _LONGEST_NAME = 16

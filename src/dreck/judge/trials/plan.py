@@ -19,7 +19,7 @@ from ...outline import functions_of
 from .answers import Answers
 from .evident import MOST_VALUES, evident, fitting
 from .growing import Grower, arguments_of
-from .hints import meant
+from .hints import declared, meant
 from .kinds import ProjectKinds
 from .shape import Shape
 from .shapes import Reader
@@ -267,11 +267,8 @@ def _kinds_in(subject: Subject) -> list[type]:
 
 
 def hints_of(function: Any) -> dict[str, Any]:
-    """The evaluated annotations of a function; none if one of them cannot be evaluated."""
-    try:
-        return {n: meant(h) for n, h in typing.get_type_hints(function).items()}
-    except Exception:  # a hint may name what is only imported for type checkers
-        return {}
+    """The evaluated annotations of a function; one that cannot be evaluated is left out."""
+    return {n: meant(h) for n, h in declared(function).items()}
 
 
 def _guessed(parameter: inspect.Parameter, suggested: Suggestions) -> list[Recipe]:

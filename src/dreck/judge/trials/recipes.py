@@ -23,13 +23,25 @@ from typing import Any, TypeAlias
 from .answers import Answers, Probe
 from .by_kind import CLOSED
 from .drawing import drawn
-from .hints import meant
+from .hints import all_declared, declared, meant
+from .homes import note_homes
 from .records import given, having_called
 from .spelling import Speller, Unspeakable
 
 Suggested: TypeAlias = Mapping[str, Sequence[Any]]
 Build: TypeAlias = Callable[["Side", Answers], Any]
 # Alternatives taken for one part of a compound value, and levels of compound values.
+LISTS = (
+    list,
+    collections.deque,
+    collections.abc.Sequence,
+    collections.abc.Iterable,
+    collections.abc.Collection,
+    collections.abc.MutableSequence,
+)
+ITERATORS = (collections.abc.Iterator, collections.abc.Generator)
+MAPPINGS = (dict, collections.abc.Mapping, collections.abc.MutableMapping)
+SETS = (set, frozenset, collections.abc.Set, collections.abc.MutableSet)
 MOST_ALTERNATIVES = 8
 DEEPEST = 3
 # Objects whose parts are all drawn anew.
@@ -144,26 +156,6 @@ _FOREIGN: dict[Any, Sequence[Any]] = {
     fractions.Fraction: (fractions.Fraction(0), fractions.Fraction(1, 3)),
     pathlib.Path: (pathlib.Path("."), pathlib.Path("a/b.txt")),
 }
-# Names that the texts of recipes use, and where they come from; modules come from nowhere.
-_LIBRARY = {
-    "deque": "collections",
-    "datetime": "",
-    **{
-        t.__name__: t.__module__
-        for t in (decimal.Decimal, fractions.Fraction, pathlib.PosixPath, pathlib.WindowsPath)
-    },
-}
-LISTS = (
-    list,
-    collections.deque,
-    collections.abc.Sequence,
-    collections.abc.Iterable,
-    collections.abc.Collection,
-    collections.abc.MutableSequence,
-)
-ITERATORS = (collections.abc.Iterator, collections.abc.Generator)
-MAPPINGS = (dict, collections.abc.Mapping, collections.abc.MutableMapping)
-SETS = (set, frozenset, collections.abc.Set, collections.abc.MutableSet)
 
 
 def unknown(name: str) -> list[Recipe]:
@@ -220,19 +212,6 @@ def from_hint(hint: Any, name: str, suggested: Suggested, depth: int = 0) -> lis
     return unknown(name)
 
 
-def note_homes(homes: Mapping[str, str]) -> None:
-    """Keep where names are from that texts of recipes use; of a module an empty text."""
-    _LIBRARY.update(homes)
-
-
-def library_names(text: str) -> dict[str, str]:
-    """For each name of the standard library in the text of recipes its module; of a module, an
-    empty text.
-    """
-    words = dict.fromkeys(re.findall(r"(?<![\w.])([A-Za-z_]\w*)(?=[.(])", text))
-    return {w: _LIBRARY[w] for w in words if w in _LIBRARY}
-
-
 def _is_from_library(kind: Any) -> bool:
     """Whether a type is one of the standard library's for which there is no sample here."""
     home = getattr(kind, "__module__", "").partition(".")[0]
@@ -250,7 +229,7 @@ def _drawn(hint: Any) -> list[Recipe]:
 
     kind = re.Match if typing.get_origin(hint) is re.Match else hint
     found = drawn(strategies.from_type(kind), MOST_ALTERNATIVES)
-    _LIBRARY.update({type(v).__name__: type(v).__module__ for v in found})
+    note_homes({type(v).__name__: type(v).__module__ for v in found})
     shown = {_written(v): v for v in found}
 
     def again(value: Any) -> Build:
@@ -268,7 +247,7 @@ def _written(value: object) -> str:
         text = speller.spell(value)
     except Unspeakable:
         return repr(value)
-    _LIBRARY.update(dict.fromkeys(speller.modules, ""))
+    note_homes(dict.fromkeys(speller.modules, ""))
     return text
 
 
@@ -393,11 +372,11 @@ def _of_protocol(cls: type, suggested: Suggested, depth: int) -> list[Recipe]:
     from .doubles import record, recorder
 
     try:
-        fields = {n: h for n, h in typing.get_type_hints(cls).items() if not n.startswith("_")}
+        fields = {n: h for n, h in declared(cls).items() if not n.startswith("_")}
         own = {
             n: v for n, v in vars(cls).items() if inspect.isfunction(v) and not n.startswith("_")
         }
-        gives = {n: typing.get_type_hints(f).get("return", typing.Any) for n, f in own.items()}
+        gives = {n: declared(f).get("return", typing.Any) for n, f in own.items()}
     except (NameError, TypeError):
         return []
     later = {n for n, f in own.items() if inspect.iscoroutinefunction(f)}
@@ -441,7 +420,7 @@ def _of_class(cls: type, name: str, suggested: Suggested, depth: int) -> list[Re
 
 def _typed_dicts(cls: type, suggested: Suggested, depth: int) -> list[Recipe]:
     """Dicts with the keys of a TypedDict; those not required also left out."""
-    hints = typing.get_type_hints(cls)
+    hints = declared(cls)
     names = list(hints)
     parts = [from_hint(hints[n], n, suggested, depth + 1)[:MOST_ALTERNATIVES] for n in names]
     rows = [
@@ -485,9 +464,7 @@ def instances(
     """
     try:
         signature = inspect.signature(cls)
-        hints = typing.get_type_hints(
-            cls if dataclasses.is_dataclass(cls) else getattr(cls, "__init__")
-        )
+        hints = all_declared(cls if dataclasses.is_dataclass(cls) else getattr(cls, "__init__"))
     except (TypeError, ValueError, NameError):
         return []
     names = [

@@ -20,7 +20,8 @@ from pathlib import Path
 from typing import Any
 
 from ...errors import RunError
-from .recipes import OMITTED, Recipe, Side, note_homes
+from .homes import note_homes
+from .recipes import OMITTED, Recipe, Side
 from .recorder import WISHES
 from .picture import picture
 from .records import given

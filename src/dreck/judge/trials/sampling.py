@@ -25,7 +25,8 @@ from .checking import Check
 from .loading import CannotCall, CannotLoad
 from .observe import HELD, names_of, outcome_of
 from .plainer import Plainer
-from .recipes import library_names, literal
+from .homes import library_names
+from .recipes import literal
 from .sharing import parts_of
 from .spelling import Speller, Unspeakable, spelt_parts
 from .steady import hold_still, throw_again, unsteady

@@ -12,7 +12,7 @@ from .answers import RAISES, Answers
 from .cases import Case, Version
 from .observe import CALL_SECONDS, Observation
 from .quick import Outcome
-from .recipes import library_names
+from .homes import library_names
 from .recorded import in_words
 from .spelt_out import spelt_out
 from .suggest import Suggestions
