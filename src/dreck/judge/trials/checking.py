@@ -29,6 +29,7 @@ from .matches import patterns_of
 from .loading import CannotCall, Subject, load
 from .picture import ANNOTATED, NAMES, STOOD
 from .plan import Row, Shapes, own_row, parameters_of, shapes_of
+from .passed import Passed, project_trees, takers_of
 from .pool import pool_of
 from .recipes import Recipe, Side
 from .recorded import recorded_row
@@ -65,6 +66,8 @@ MOST_IDLE, OTHERS_SECONDS = 1000, 3.0
 MOST_ENTRANCES, THROUGH_SECONDS = 3, 6.0
 # Inputs of such a function without one that comes to the one in question.
 MOST_ASTRAY = 300
+# So few inputs tell little, whatever they reach.
+FEW = 20
 # Values drawn at once for what another method is given; the search draws more as it goes.
 _MOST_OF_OTHERS = 12
 
@@ -112,8 +115,7 @@ class Check:
         drawer = Drawer(self.grower, (), self.kinds)
         nobody = Shape()
         self.grower.known = lambda cls: drawer.arguments(cls, nobody)
-        self.grower.filled = self.kinds.filled
-        self.grower.driving = self.kinds.driving
+        self._told_of_objects(self.grower)
         self.grower.patterns = patterns_of(sides[0].module, nodes[:1])
         self.guide = Guide([self.fitted(which) for which in range(2)], self.name, self.modules)
         self.grower.met = self.guide.met
@@ -188,6 +190,8 @@ class Check:
             return None
         found = self._own_inputs() or self._recorded_calls()
         found = found or self._searched(MOST_LISTED, LISTED_SECONDS)
+        if found is None and (self.guide.lacks() or len(self.pair.tried) < FEW):
+            self._read_project()
         found = found or self._grown()
         if found is None and self.guide.lacks():
             found = self._through()
@@ -425,9 +429,13 @@ class Check:
         pool = pool_of([*nodes, *around], self.modules)
         made = Grower(pool, {**self.suggested, **suggested}, name)
         made.known, made.met = self.grower.known, self.guide.met
-        made.filled, made.driving = self.grower.filled, self.grower.driving
+        self._told_of_objects(made)
         made.patterns = patterns_of(self.versions[0].side.module, nodes[:1])
         return made
+
+    def _told_of_objects(self, grower: Grower) -> None:
+        """Tell what draws values how objects of the project are made ready."""
+        grower.filled, grower.driving = self.kinds.filled, self.kinds.driving
 
     def _learns(self) -> bool:
         """Draw plain values anew, with what stand-ins were compared with: the value that a bound
@@ -444,6 +452,18 @@ class Check:
         self.callee = self._callee(self.name, self.shapes)
         self._values = self._plain_values()
         return True
+
+    def _read_project(self) -> None:
+        """Draw from what the project itself passes, where inputs of our own go nowhere: texts of
+        a grammar are seldom met by chance.
+        """
+        passed = Passed(takers_of(self.versions[0].side.module, self.modules[0]))
+        passed.read(self.modules[0])
+        for tree in project_trees(self.paths[0], self.request["roots"], passed.takers):
+            passed.read(tree)
+        for name, values in passed.values.items():
+            known = self.suggested.setdefault(name, [])
+            known += [v for v in values if all(type(k) is not type(v) or k != v for k in known)]
 
     def _plain_values(self) -> list[list[Any]]:
         recipes = self.callee.parameters.recipes
