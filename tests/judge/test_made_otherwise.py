@@ -76,3 +76,51 @@ def test_what_is_passed_against_a_declaration_is_not(tmp_path: Path) -> None:
     before, after = (TOLD.format(s) for s in ("name.split()", "str.split(''.join(name))"))
     found = written(tmp_path, before, after, beside)
     assert found.verdict is not Verdict.DIFFERS, found.subjects
+
+
+GATE = """
+import typing
+
+
+class Gate:
+    def __new__(cls, *given):
+        raise TypeError("by one of its methods only")
+
+    @{0}
+    def wide(cls, width: int, *, name: str = "east") -> {1}:
+        made = object.__new__(Gate)
+        made.width, made.name = width + 0, name
+        return made
+
+
+def f(gate: Gate):
+    if gate.width > 412:
+        return gate.name
+    return gate.width
+"""
+# How the method is declared, and whether it is known to make a gate.
+MAKERS = {
+    ("classmethod", '"Gate"'): True,
+    ("classmethod", "typing.Self"): True,
+    ("classmethod", "object"): False,
+}
+
+
+@pytest.mark.parametrize("how", MAKERS)
+def test_objects_are_made_by_methods(how: tuple[str, str], tmp_path: Path) -> None:
+    """Where the constructor makes none, and it is declared what the methods hand back."""
+    before = GATE.format(*how)
+    found = written(tmp_path, before, before.replace("> 412", ">= 412"), {})
+    (shown,) = found.subjects
+    is_found = (
+        shown.counterexample is not None and "Gate.wide(width=412" in shown.counterexample.call
+    )
+    assert is_found is MAKERS[how], found.subjects
+
+
+def test_methods_that_differ_make_no_objects(tmp_path: Path) -> None:
+    """What they do is no difference of the function that is given their objects."""
+    before = GATE.format("classmethod", '"Gate"')
+    after = before.replace("width + 0", "width + 1").replace(" > 412", " >= 413")
+    found = {s.subject: s.verdict for s in written(tmp_path, before, after, {}).subjects}
+    assert found["f"] is not Verdict.DIFFERS, found

@@ -436,6 +436,7 @@ class Check:
     def _told_of_objects(self, grower: Grower) -> None:
         """Tell what draws values how objects of the project are made ready."""
         grower.filled, grower.driving = self.kinds.filled, self.kinds.driving
+        grower.factories = self.kinds.factories
 
     def _learns(self) -> bool:
         """Draw plain values anew, with what stand-ins were compared with: the value that a bound

@@ -20,6 +20,7 @@ from functools import partial
 from typing import Any, TypeAlias
 
 from .doubles import recorder
+from .factories import made_by
 from .hints import all_declared, declared, meant
 from .loading import derived_of
 from .numbers import Numbers
@@ -65,6 +66,8 @@ _RECORDED = 0.9
 _ASKED_FOR = 0.2
 # Matches of the module's patterns that are tried first.
 _MATCHES = 12
+# How often an object is made by a method of its class, where there is such.
+_BY_FACTORY = 0.3
 # How often what others fill is filled.
 _FILLED = 0.6
 # How many calls an object has behind it that is handed on.
@@ -91,6 +94,10 @@ class Grower:
         self.filled: Callable[[type], Mapping[str, Any]] = lambda cls: {}
         # The methods that change the objects of a class, with what they take.
         self.driving: Callable[[type], Mapping[str, Sequence[tuple[str, Any, bool]]]] = (
+            lambda cls: {}
+        )
+        # The methods of a class that make objects of it, with what they take.
+        self.factories: Callable[[type], Mapping[str, Mapping[str, tuple[Any, bool]]]] = (
             lambda cls: {}
         )
         # The regular expressions that names of the module stand for.
@@ -308,7 +315,9 @@ class Grower:
                 lambda rs: wrapped(cls, rs[0]),
                 lambda: self.object_of(classes, known, depth) or self.value(None, ""),
             )
-        asked = arguments_of(cls)
+        asked, ways = arguments_of(cls), self.factories(cls)
+        if ways and (asked is None or self.chance.random() < _BY_FACTORY):
+            return self._by_factory(cls, ways, lambda: self.object_of(classes, known, depth), depth)
         if asked is None:
             return None
         hints, names, optional = asked
@@ -354,6 +363,32 @@ class Grower:
             made,
             lambda: self.object_of(classes, known, depth, is_driven=is_driven)
             or self.value(None, ""),
+        )
+
+    def _by_factory(
+        self,
+        cls: type,
+        ways: Mapping[str, Mapping[str, tuple[Any, bool]]],
+        again: Callable[[], Tree | None],
+        depth: int,
+    ) -> Tree:
+        """An object that a method of its class makes."""
+        name = self.chance.choice(list(ways))
+        taken = ways[name]
+
+        def argument(parameter: str) -> Tree:
+            hint, is_optional = taken[parameter]
+            if is_optional and (depth >= _DEEPEST - 1 or self.chance.random() < 0.5):
+                kind = f"omitted {cls.__qualname__}.{name}.{parameter}"
+                return Tree(OMITTED, kind, lambda: argument(parameter))
+            made = self.value(hint, parameter, depth + 1)
+            return dataclasses.replace(made, is_optional=is_optional)
+
+        return compound(
+            f"one of {cls.__qualname__}",
+            [argument(p) for p in taken],
+            lambda rs: made_by(cls, name, dict(zip(taken, rs, strict=True))),
+            lambda: again() or self.value(None, ""),
         )
 
     def _calls(self, cls: type, depth: int) -> list[Tree]:

@@ -12,6 +12,7 @@ from typing import Any
 
 from ...outline import all_nodes
 from .driving import driving_methods
+from .factories import factories_of
 from .filled import filled_by_others
 from .recipes import built_on
 from .shape import Shape
@@ -42,6 +43,7 @@ class ProjectKinds:
         self._arguments: dict[tuple[type, int], dict[str, Shape]] = {}
         self._filled: dict[type, Mapping[str, Any]] = {}
         self._driving: dict[type, Mapping[str, tuple[tuple[str, Any, bool], ...]]] = {}
+        self._factories: dict[type, Mapping[str, Mapping[str, tuple[Any, bool]]]] = {}
         self._home, self._ways = module.__name__, ways
 
     def fitting(self, shape: Shape) -> list[type]:
@@ -77,6 +79,12 @@ class ProjectKinds:
         if cls not in self._driving:
             self._driving[cls] = driving_methods(cls, self._trees, self._home, self._ways)
         return self._driving[cls]
+
+    def factories(self, cls: type) -> Mapping[str, Mapping[str, tuple[Any, bool]]]:
+        """The methods of a class that make objects of it, with what they take."""
+        if cls not in self._factories:
+            self._factories[cls] = factories_of(cls, self._home, self._ways)
+        return self._factories[cls]
 
     def _read(self, cls: type, shape: Shape) -> dict[str, Shape]:
         found: dict[str, Shape] = dict(shape.attributes)
