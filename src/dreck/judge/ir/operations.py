@@ -91,7 +91,7 @@ _ROWS = (
     Operation("list-star", ANY_NUMBER, 1),
     Operation("set-star", ANY_NUMBER, 1),
     Operation("comprehension", ANY_NUMBER, 1),
-    Operation("genexp", 1, 1),
+    Operation("genexp", ANY_NUMBER, 1),
     Operation("function", ANY_NUMBER, 1),
     Operation("class", ANY_NUMBER, 1),
     # -- changing

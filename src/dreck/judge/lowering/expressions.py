@@ -116,7 +116,6 @@ class ExpressionLowering:
         self.scope = scope
         self.context = context
         self.self_name: str | None = None
-        self.kept_parameters: frozenset[str] = frozenset()
         self.immediate: frozenset[int] = frozenset()
         self.inner: dict[str, str] = {}  # names of generator expressions that are lowered in place
         self._first_parameter = first_parameter
@@ -221,8 +220,6 @@ class ExpressionLowering:
         if around is not None and meaning not in (Meaning.MODULE, Meaning.BUILTIN):
             if node.id not in self.scope.own:
                 return around.free_name(node, out, after, where)
-        if meaning is Meaning.CELL and node.id in self.kept_parameters:
-            return Load(_line(node), self.slot(node.id), out, after, where.landing)
         if meaning in (Meaning.CELL, Meaning.OUTER):
             return self.do("cell", node, (), (out,), after, where, self.cell(node.id))
         return self._global(node, out, after, where)
@@ -525,15 +522,18 @@ class ExpressionLowering:
 
     def _lambda(self, node: ast.Lambda, out: int, after: Node, where: Where) -> Node:
         detail = self.picture(node, [_head(node.args), node.body])
-        made = self.effect("function", node, defaults_of(node.args), out, after, where, detail[0])
-        return self._assuming_kinds(node, without_locals(node, detail[1], made), where)
+        shared = self.kept_for_later(node, detail[1])
+        given = defaults_of(node.args)
+        made = self.effect("function", node, given, out, after, where, detail[0], shared)
+        return self._assuming_kinds(node, made, where)
 
     def _generatorexp(self, node: ast.GeneratorExp, out: int, after: Node, where: Where) -> Node:
         first = node.generators[0]
         parts = [node.elt, first.target, first.ifs, first.is_async, node.generators[1:]]
         detail = self.picture(node, parts)
-        made = self.effect("genexp", node, [first.iter], out, after, where, detail[0])
-        return self._assuming_kinds(node, without_locals(node, detail[1], made), where)
+        shared = self.kept_for_later(node, detail[1])
+        made = self.effect("genexp", node, [first.iter], out, after, where, detail[0], shared)
+        return self._assuming_kinds(node, made, where)
 
     def _listcomp(self, node: ast.expr, out: int, after: Node, where: Where) -> Node:
         if binds_outwards(node):
@@ -583,6 +583,27 @@ class ExpressionLowering:
         found = self._inside.around.local_operand(name)
         self._inside.around.inner = inner
         return found
+
+    def kept_for_later(
+        self, node: ast.AST, operands: tuple[MaybeUnbound, ...]
+    ) -> tuple[MaybeUnbound, ...]:
+        """The operands of a step that makes something which reads names later: it can take their
+        values now only where they never have others.
+
+        Raises:
+            CannotLower: a name may be set again.
+        """
+        lasting = self._lasting()
+        changing = [o.name for o in operands if o.name not in lasting]
+        if changing:
+            raise CannotLower(f"code that keeps {changing[0]} for later", _line(node))
+        return operands
+
+    def _lasting(self) -> set[str]:
+        """The slots of names that keep their only value, of functions around a helper too."""
+        found = {self.slot(n) for n in self.scope.steady}
+        around = self._inside.around if self._inside is not None else None
+        return found if around is None else found | around._lasting()
 
     def _factories_in(self, node: ast.AST) -> dict[str, str]:
         """Functions called somewhere inside that only pick a class by its kind, and the classes
@@ -691,13 +712,6 @@ def _nodes_of(parts: object) -> Iterator[ast.AST]:
     elif isinstance(parts, list):
         for part in parts:
             yield from _nodes_of(part)
-
-
-def without_locals(node: ast.AST, operands: tuple[MaybeUnbound, ...], after: Node) -> Node:
-    """A step that makes something which reads names later; it cannot take their values now."""
-    if operands:
-        raise CannotLower(f"code that keeps {operands[0].name} for later", _line(node))
-    return after
 
 
 def in_words(iterable: ast.expr) -> ast.expr:

@@ -32,7 +32,6 @@ from .expressions import (
     Inside,
     Jump,
     Where,
-    without_locals,
     head_of,
     in_words,
     operator_symbol,
@@ -58,7 +57,6 @@ from ..world.scope import (
     defaults_of,
     given_to,
     hints_of,
-    kept_parameters,
     parameters_of,
     scope_of,
 )
@@ -116,8 +114,6 @@ class _Lowering(GeneratorLowering):
         self.function = function
         self.knows_kind = inside is None and context.split is not None
         self.parameters = parameters
-        if inside is None:
-            self.kept_parameters = kept_parameters(function)
         self.immediate = immediate
         watched = inside is not None or any(map(looks_at_itself, context.names.declared.trees))
         alone = frozenset() if watched else scope.own - scope.captured
@@ -1014,12 +1010,15 @@ class _Lowering(GeneratorLowering):
         head = [head_of(node, lazy=lazy), without_docstring(node.body)]
         detail, read = self.picture(node, head)
         given = [*defaults_of(node.args), *([] if lazy else hints_of(node))]
+        shared = self.kept_for_later(node, read)
 
         def define(last: Node) -> Node:
             entry = self.values(
-                given, where, lambda o: self.do("function", node, o, (made,), last, where, detail)
+                given,
+                where,
+                lambda o: self.do("function", node, o + shared, (made,), last, where, detail),
             )
-            return self._assuming_kinds(node, without_locals(node, read, entry), where)
+            return self._assuming_kinds(node, entry, where)
 
         return self._decorated(node, made, define, bound, where)
 
@@ -1034,12 +1033,15 @@ class _Lowering(GeneratorLowering):
         body, read = self.picture(node, [node.name, without_docstring(node.body)])
         stars = tuple(isinstance(b, ast.Starred) for b in node.bases)
         detail = (body, stars, tuple(k.arg for k in node.keywords))
+        shared = self.kept_for_later(node, read)
 
         def define(last: Node) -> Node:
             entry = self.values(
-                given, where, lambda o: self.do("class", node, o, (made,), last, where, detail)
+                given,
+                where,
+                lambda o: self.do("class", node, o + shared, (made,), last, where, detail),
             )
-            return without_locals(node, read, entry)
+            return entry
 
         return self._decorated(node, made, define, bound, where)
 

@@ -92,8 +92,9 @@ def _sees_locals(function: ast.Lambda | ast.GeneratorExp, around: FunctionNode) 
     """Whether what runs later reads names of the function around it, which may be others by then;
     what a generator goes through first is asked at once.
     """
-    own = scope_of(around).own
-    return any(n.id in own for n in free_nodes(function))
+    scope = scope_of(around)
+    changing = scope.own - scope.steady
+    return any(n.id in changing for n in free_nodes(function))
 
 
 def defaults_in(arguments: ast.arguments) -> Iterator[ast.expr]:

@@ -3,13 +3,15 @@
 A local name is *captured* when a nested function, lambda, generator expression or class
 body uses it: such names live in cells that other code may read or change later, so the
 prover treats them like attributes. List, set and dict comprehensions run at once and only
-read, so they do not capture.
+read, so they do not capture. Nor does anything capture a *steady* name, one that has its only
+value before anybody can share it: whoever reads it later sees that value.
 """
 
 from __future__ import annotations
 
 import ast
 import builtins
+from collections import Counter
 from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import lru_cache
@@ -26,10 +28,13 @@ _SCOPES = (ast.FunctionDef, ast.AsyncFunctionDef, ast.Lambda, ast.ClassDef, *_CO
 
 @dataclass(frozen=True, slots=True)
 class Scope:
-    """The names of one function: its own, the captured ones, and those declared elsewhere."""
+    """The names of one function: its own, the captured ones, those that nested code shares but
+    that never change, and those declared elsewhere.
+    """
 
     own: frozenset[str]
     captured: frozenset[str]
+    steady: frozenset[str]
     declared_global: frozenset[str]
     declared_nonlocal: frozenset[str]
 
@@ -47,7 +52,9 @@ def scope_of(function: _Function, immediate: frozenset[int] = frozenset()) -> Sc
     for node in own_nodes(function):
         if isinstance(node, _SCOPES) and id(node) not in immediate:
             captured |= _captured_by(node)
-    return Scope(own, frozenset(captured) & own, declared_global, declared_nonlocal)
+    shared = frozenset(captured) & own
+    steady = _steady(function, shared) if shared else shared
+    return Scope(own, shared - steady, steady, declared_global, declared_nonlocal)
 
 
 def parameters_of(arguments: ast.arguments) -> list[ast.arg]:
@@ -254,10 +261,15 @@ def given_to(function: ast.AST) -> Iterator[tuple[str, ast.expr | None, ast.AST]
             plain[id(node.target)] = node.value
         elif isinstance(node, ast.arg):
             yield node.arg, None, node
-        elif isinstance(node, ast.ExceptHandler | ast.FunctionDef | ast.ClassDef) and node.name:
+        elif (
+            isinstance(
+                node, ast.ExceptHandler | ast.FunctionDef | ast.AsyncFunctionDef | ast.ClassDef
+            )
+            and node.name
+        ):
             yield node.name, None, node
         elif isinstance(node, ast.alias):
-            yield node.asname or node.name, None, node
+            yield node.asname or node.name.partition(".")[0], None, node
         elif isinstance(node, ast.MatchAs | ast.MatchStar) and node.name:
             yield node.name, None, node
         elif isinstance(node, ast.MatchMapping) and node.rest:
@@ -269,11 +281,40 @@ def given_to(function: ast.AST) -> Iterator[tuple[str, ast.expr | None, ast.AST]
             yield node.id, plain.get(id(node)), node
 
 
-def kept_parameters(function: FunctionNode) -> frozenset[str]:
-    """The parameters that nothing in a function ever binds anew, functions inside it included:
-    whoever shares such a name sees what was handed in.
+def _steady(function: _Function, shared: frozenset[str]) -> frozenset[str]:
+    """Those of the names that nested code shares which have one value for as long as it can see
+    them: parameters that nothing binds anew, functions inside included, and names that one
+    statement of the body itself sets, above all that shares them.
     """
-    parameters = parameters_of(function.args)
-    own = {id(p) for p in parameters}
-    bound = {name for name, _, node in given_to(function) if id(node) not in own}
-    return frozenset(p.arg for p in parameters) - bound
+    parameters = {id(p): p.arg for p in parameters_of(function.args)}
+    number = Counter(name for name, _, _ in given_to(function))
+    once = {name for name in shared if number[name] == 1}
+    once -= set(names_declared_outside(function))
+    found = once.intersection(parameters.values())
+    if not isinstance(function, ast.Lambda):
+        for index, statement in enumerate(function.body):
+            names = _set_by(statement) & once
+            if names:
+                above = function.body[: index + 1]
+                found |= names - {n for s in above for n in _shared_in(s)}
+    return frozenset(found)
+
+
+def _set_by(statement: ast.stmt) -> set[str]:
+    """The names that a plain assignment gives a value."""
+    targets: list[ast.expr] = []
+    if isinstance(statement, ast.Assign):
+        targets = statement.targets
+    elif isinstance(statement, ast.AnnAssign) and statement.value is not None:
+        targets = [statement.target]
+    nodes = (n for t in targets for n in all_nodes(t) if isinstance(n, ast.Name))
+    return {n.id for n in nodes if isinstance(n.ctx, ast.Store)}
+
+
+def _shared_in(statement: ast.stmt) -> Iterator[str]:
+    """The names that code nested in a statement shares with the function around."""
+    if isinstance(statement, _SCOPES):
+        yield from _captured_by(statement)
+    for node in own_nodes(statement):
+        if isinstance(node, _SCOPES):
+            yield from _captured_by(node)
