@@ -33,6 +33,7 @@ SAID = [
     ("# short name; nothing else fits the board", "short name"),
     ("# header: name, tonnes", "header"),
     ("# header: name;tonnes;draught in dm", "header"),
+    ("# notice lines for the board of the lock", "notice lines"),
     # said, asked, or explained: nothing is done
     ("# The gates are opened by the keeper", None),
     ("# There are two kinds of gate", None),
@@ -146,6 +147,16 @@ COINS = "for box in coins:\n    found += box.sum\nif found < 3:\n    warnings.ap
             None,
         ),
         (
+            "# notice lines for the board of the lock",
+            "for boat in boats:\n    lines.append(boat)",
+            "add_notice_lines",
+        ),
+        (
+            "# notice lines for the board of the lock",
+            "for boat in boats:\n    lines.append(boat)\nrow['x'] = lines",
+            None,
+        ),
+        (
             "# the sheet for the office",
             "out.open()\nout.write(1)\nout.write(2)",
             "write_sheet_for_office",
@@ -196,3 +207,31 @@ def test_what_says_what_is_done(
     found = proposals(Block(ast.parse(block).body, outputs, (), "tick", None, test))
     assert [p.name for p in found[:1]] == [name] * (name is not None)
     assert not name or (found[0].rank is not Rank.LITERAL) is certain
+
+
+@pytest.mark.parametrize(
+    ("block", "outputs", "name"),
+    [
+        (
+            "refused = 0\nentries = []\nfor row in rows:\n    entries.append(row)",
+            ("refused", "entries"),
+            "collect_entries",
+        ),
+        (
+            "lent = {}\nfor row in rows:\n    lent.setdefault(row.tool, []).append(row)\n"
+            "    lent[row.old].pop(0)\n    problems.append(row)",
+            ("lent",),
+            "collect_lent",
+        ),
+        (
+            "lent = {}\nfor row in rows:\n    lent.setdefault(row.tool, []).append(row)\n"
+            "    row.close()",
+            ("lent",),
+            None,
+        ),
+    ],
+)
+def test_results(block: str, outputs: tuple[str, ...], name: str | None) -> None:
+    """What is worked out gives a name if it is a thing, and if nothing else is done."""
+    found = [p.name for p in proposals(Block(ast.parse(block).body, outputs))]
+    assert found[:1] == ([name] if name else []), found

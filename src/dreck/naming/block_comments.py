@@ -238,6 +238,8 @@ def _noun(tokens: list[str]) -> list[str]:
         return []
     if any(w.endswith("s") and lemmas(w, "VERB") and n not in _HOLDING for w, n in pairwise(found)):
         return []  # the day takes precedence
+    if len(_apart(found)) > MOST_WORDS:  # summary lines, for the notice board
+        found = found[: min((found.index(w) for w in _ENDING if w in found), default=None)]
     return found if len(_apart(found)) <= MOST_WORDS else []
 
 

@@ -14,7 +14,7 @@ from .block_headings import said_by_heading
 from .block_comments import MOST_WORDS, PRONOUNS, said_by
 from .phrases import Rank
 from .proposals import Proposal
-from .english import is_base_verb
+from .english import is_base_verb, lemmas
 from .words import ARTICLES, EMPTY_WORDS, VERBS, is_usable, plural, singular, words_of
 
 _MOST_LETTERS = 30
@@ -100,7 +100,7 @@ def _without_repeats(words: Sequence[str]) -> list[str]:
 def _phrases(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     for said in said_by(block.comments):
         words = _with_nouns(list(said.words), block)
-        verb = [] if said.is_order else _verb(block)
+        verb = [] if said.is_order else _verb(block) or _adding(block)
         if words and not verb and not said.is_order and _is_all(words, said.comment):
             verb = [_HANDLE]
         if words and (verb or said.is_order):
@@ -118,7 +118,7 @@ def _phrases(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
         yield from _of_round(block)
     yield from _of_giving_call(block)
     if block.outputs and not _acts(block.statements):
-        telling = tuple(n for n in block.outputs if len(n) > 1) or block.outputs
+        telling = _things(tuple(n for n in block.outputs if len(n) > 1) or block.outputs)
         shared = _shared(telling)
         if shared:
             yield [*_verb(block), *shared], f"it sets {' and '.join(telling)}", Rank.MEANING
@@ -130,6 +130,19 @@ def _phrases(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     yield from _of_call(block)
     yield from _of_what_is_put(block)
     yield from _of_state(block)
+
+
+def _things(names: tuple[str, ...]) -> tuple[str, ...]:
+    """Those of some names that are things: of *refused* and *entries* the second; all, if there are
+    no others.
+    """
+    found = tuple(n for n in names if (words_of(n) or [""])[-1] and _is_thing(words_of(n)[-1]))
+    return found or names
+
+
+def _is_thing(word: str) -> bool:
+    """Whether a word is a noun, or none that a dictionary has."""
+    return bool(lemmas(word, "NOUN")) or not any(lemmas(word, c) for c in ("VERB", "ADJ", "ADV"))
 
 
 def _shared(names: Sequence[str]) -> list[str]:
@@ -283,8 +296,11 @@ def _acts(block: Sequence[ast.stmt]) -> bool:
 def _takes_out(call: ast.Call) -> bool:
     """Whether a call takes something out of a collection that has a name here."""
     asked = call.func
-    plain = isinstance(asked, ast.Attribute) and isinstance(asked.value, ast.Name)
-    return plain and _last_name(asked) in ("remove", "discard", "pop", "popleft")
+    owner = asked.value if isinstance(asked, ast.Attribute) else asked
+    while isinstance(owner, ast.Subscript):  # of one of those it holds
+        owner = owner.value
+    taken = _last_name(asked) in ("remove", "discard", "pop", "popleft")
+    return taken and isinstance(owner, ast.Name)
 
 
 def _verb(block: Block) -> list[str]:
@@ -317,6 +333,18 @@ def _verb(block: Block) -> list[str]:
     if isinstance(last, ast.If | ast.Match) and not loops and _sets(last, block.outputs):
         return ["choose"]
     return ["work", "out"]
+
+
+def _adding(block: Block) -> list[str]:
+    """*Add*, where a block does nothing but add to collections."""
+    made = list(_statement_calls(block.statements))
+    stored = any(
+        isinstance(n, ast.Attribute | ast.Subscript) and isinstance(n.ctx, ast.Store)
+        for s in block.statements
+        for n in all_nodes(s)
+    )
+    adds = bool(made) and all(_last_name(c.func) in _PUTTING for c in made)
+    return ["add"] if adds and not stored and not block.outputs else []
 
 
 def _is_built(block: Block) -> bool:
