@@ -47,6 +47,7 @@ HARM = {
     "a signal to the parent": "os.kill(os.getppid(), 9)",
     "foreign functions": "__import__('ctypes').CDLL(None).unlink(b'{0}/kept')",
     "our own descriptors": "[__import__('os').close(d) for d in range(5)]",
+    "a variable of the environment": "os.environ.update(CANAL='shut')",
     "raise the limits": "__import__('resource').setrlimit(4, (0, 0))",
 }
 
@@ -106,6 +107,7 @@ def test_time_and_depth_do_not_count(body: str) -> None:
         ("import nothing_like_this\n", "importing before.py raises ModuleNotFoundError"),
         ("1 / 0\n", "importing before.py raises ZeroDivisionError"),
         ("while True: pass\n", "importing before.py did not end within 5 s"),
+        ("import ctypes; ctypes.CDLL(None)\n", "trials may not do ctypes.dlopen"),
         ("import os; os._exit(3)\n", "the trial process ended with status 3"),
         ("import os, signal; signal.raise_signal(9)\n", "the trial process was ended by signal 9"),
     ],
@@ -114,6 +116,20 @@ def test_a_module_that_cannot_be_loaded(code: str, why: str) -> None:
     """The reason is said in words; the run goes on."""
     found = tried(code + "def f(n): pass\n", code + "def f(n): return 1\n")
     assert found["outcome"] in ("cannot load", "nothing tried") and why in found["why"]
+
+
+@pytest.mark.parametrize(
+    "code",
+    [
+        "import ctypes",
+        "import socket; HOME = socket.gethostname()",
+        "import os; os.environ.setdefault('CANAL', 'shut'); del os.environ['CANAL']",
+    ],
+)
+def test_what_modules_do_for_themselves_when_they_are_imported(code: str) -> None:
+    """It reaches nothing outside the process."""
+    body = "\ndef f(n: int):\n    return n > 3\n"
+    assert tried(code + body, code + body.replace(">", ">="))["outcome"] == "differs"
 
 
 def test_the_whole_process_has_a_time_limit() -> None:

@@ -11,7 +11,7 @@ import inspect
 import io
 import sys
 import types
-from collections.abc import Callable, Collection, Mapping, Sequence
+from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from types import CodeType
 from typing import Any
@@ -105,11 +105,13 @@ def _as_imported(path: str, name: str, home: Sequence[str]) -> types.ModuleType:
 def _run(code: CodeType, module: types.ModuleType) -> None:
     """Run a module's code; where it fails, for what an import of its file would not meet, again."""
     kept, before = dict(vars(module)), set(sys.modules)
-    mends: list[Callable[[], object]] = [
-        lambda: taken_out(module.__name__),
-        lambda: _package_first(module, before),
-        lambda: taken_out(module.__name__),
-    ]
+    mends: Iterator[Callable[[], object]] = iter(
+        (
+            lambda: taken_out(module.__name__),
+            lambda: _package_first(module, before),
+            lambda: taken_out(module.__name__),
+        )
+    )
     while True:
         try:
             exec(code, vars(module))
@@ -117,9 +119,7 @@ def _run(code: CodeType, module: types.ModuleType) -> None:
         except TooLong:
             raise
         except Exception:
-            while mends and not mends.pop(0)():
-                pass
-            if not mends:
+            if not any(mend() for mend in mends):
                 raise
             vars(module).clear()
             vars(module).update(kept)
@@ -133,8 +133,8 @@ def _package_first(module: types.ModuleType, before: Collection[str]) -> bool:
         module: the module.
         before: the names of what was loaded before it was run.
     """
-    package = module.__package__
-    if not package or package == module.__name__ or package in before:
+    package = module.__name__.rpartition(".")[0]
+    if not package or package in before:
         return False
     top = package.partition(".")[0]
     for name in [n for n in sys.modules if n not in before or n == module.__name__]:
