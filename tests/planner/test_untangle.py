@@ -183,3 +183,33 @@ def test_a_failure_inside_is_one_line(tmp_path: Path, monkeypatch: pytest.Monkey
         and "a.py: Dreck failed: RecursionError: too deep" in found.problems[0]
     )
     assert "b.py::b" in repr(found.functions) and "a.py" not in repr(found.functions)
+
+
+ASKED_TWICE = """from threading import Lock
+
+
+class Board:
+    def __init__(self, lines: list[str]) -> None:
+        self.lines = iter(lines)
+        self.line: str | None = None
+        self.lock = Lock()
+
+    def read(self) -> str | None:
+        if self.line is None:
+            with self.lock:
+                if self.line is None:
+                    self.line = next(self.lines, "")
+        return self.line
+"""
+
+
+def test_what_no_trial_reaches_is_not_dropped_for_trials(tmp_path: Path) -> None:
+    """Another thread may have been there before the lock was had: no trial is that thread, so that
+    none of them tells anything of it.
+    """
+    path = tmp_path / "board.py"
+    path.write_text(ASKED_TWICE)
+    done = dreck.untangle(path)
+    assert not any(s.move == "drop-unreachable" for f in done.functions for s in f.steps)
+    refused = [s.verdict.why for f in done.functions for s in f.taken_back]
+    assert any("no trial takes the way that is gone" in why for why in refused), refused

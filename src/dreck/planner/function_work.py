@@ -242,7 +242,7 @@ class FunctionWork:
         if not step.verdict.holds:
             self._alike[alike] += 1
             if not candidate.tentative and (self._in_vain < _TRIED or self.settings.only):
-                self.taken_back.append(step)
+                self.taken_back.append(replace(step, verdict=_with_doubt(step.verdict)))
                 self._in_vain += 1
             return False
         self._verdicts[before.text, candidate.region.text] = step
@@ -325,3 +325,10 @@ def _limits(region: Region) -> Limits:
     """How far the search in a function goes."""
     fits = _EXPANDED * _LINES // max(_LINES, len(region.text.splitlines()))
     return Limits(expanded=max(_LEAST_EXPANDED, fits))
+
+
+def _with_doubt(verdict: SubjectVerdict) -> SubjectVerdict:
+    """A verdict that says, too, what its trials tell nothing of."""
+    if verdict.trials is None or not verdict.trials.untaken_gone:
+        return verdict
+    return replace(verdict, why=f"no trial takes the way that is gone; {verdict.why}")

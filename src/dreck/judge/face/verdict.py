@@ -139,6 +139,12 @@ class Trials:
     faults_missed: tuple[str, ...] = ()
     recorded: int = 0
 
+    @property
+    def untaken_gone(self) -> int:
+        """By how many the ways that no trial took became fewer: of those trials tell nothing."""
+        before, after = (c.total - c.reached for c in (self.branches_before, self.branches_after))
+        return max(0, before - after)
+
 
 @dataclass(frozen=True, slots=True)
 class Counterexample:
@@ -186,9 +192,11 @@ class SubjectVerdict:
     @property
     def holds(self) -> bool:
         """Whether a step with this verdict may stand that nobody looks at: trials in which only a
-        stand-in showed a difference are no such evidence, and what is meant must occur.
+        stand-in showed a difference are no such evidence, nor are those that never took a way
+        which is gone now, and what is meant must occur.
         """
-        doubtful = self.verdict is Verdict.TESTED and self.assumptions
+        untaken = self.trials is not None and self.trials.untaken_gone > 0
+        doubtful = self.verdict is Verdict.TESTED and (self.assumptions or untaken)
         return self.verdict.same and not doubtful and all(o.occurs for o in self.occurrences)
 
     def to_dict(self) -> dict[str, Any]:
