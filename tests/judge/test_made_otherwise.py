@@ -124,3 +124,11 @@ def test_methods_that_differ_make_no_objects(tmp_path: Path) -> None:
     after = before.replace("width + 0", "width + 1").replace(" > 412", " >= 413")
     found = {s.subject: s.verdict for s in written(tmp_path, before, after, {}).subjects}
     assert found["f"] is not Verdict.DIFFERS, found
+
+
+def test_stand_ins_alone_are_no_evidence(tmp_path: Path) -> None:
+    """Where only they come to the place, and make a difference there, nothing was tested."""
+    before = PERMIT.format("", "", "").replace("if width > 412", "if not permit.told.strip()")
+    found = written(tmp_path, before, before.replace("return 1\n", "return 2\n"), {})
+    (shown,) = found.subjects
+    assert shown.verdict is Verdict.UNDECIDED and "only stand-ins came" in shown.why, shown

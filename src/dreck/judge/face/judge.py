@@ -417,11 +417,11 @@ def _from_trials(request: Request, found: dict[str, Any], unproved: str) -> Subj
         return SubjectVerdict(request.subject, Verdict.UNDECIDED, why, trials=trials)
     verdict = _weighed(request.subject, trials, *found.get("conditions", (0, 0)))
     assumed = found.get("assumed")
-    return replace(
-        verdict,
-        why=f"{verdict.why}; not proved: {unproved}",
-        assumptions=() if assumed is None else (_assumed(request.subject, assumed),),
-    )
+    assumptions = () if assumed is None else (_assumed(request.subject, assumed),)
+    if assumptions and not found.get("plainly", True) and verdict.verdict is Verdict.TESTED:
+        why = f"only stand-ins came to where the two part, and they make a difference there; not proved: {unproved}"
+        return SubjectVerdict(request.subject, Verdict.UNDECIDED, why, assumptions, trials)
+    return replace(verdict, why=f"{verdict.why}; not proved: {unproved}", assumptions=assumptions)
 
 
 def _assumed(subject: str, found: dict[str, Any]) -> Assumption:

@@ -177,6 +177,8 @@ class Check:
             "outcome": "same",
             "count": len(self.pair.tried),
             "arrived": [s.arrived for s in self.guide.seen],
+            "plainly": any(s.arrived_plainly for s in self.guide.seen)
+            or not any(s.is_here for s in self.guide.seen),
             "recorded": self.recorded,
             "before": before,
             "after": after,
@@ -285,7 +287,7 @@ class Check:
         return grown
 
     def _attempt(self, case: Case, answers: Answers) -> Difference | None:
-        self.guide.start()
+        self.guide.start(stands=bool(case.stands))
         return self.pair.attempt(case, answers)
 
     def _simplest(self, grown: Grown, found: Difference) -> dict[str, Any]:
@@ -326,9 +328,10 @@ class Check:
         most = MOST_IDLE if self.guide.lacks() else MOST_IDLE // 5
         while idle < most and spent() < end:
             grown, answers = corpus.next(), self.pair.answers()
-            self.guide.start()
+            case = grown.case()
+            self.guide.start(stands=bool(case.stands))
             idle += 1
-            seen = quietly(self.guide.versions[0], grown.case(), answers)
+            seen = quietly(self.guide.versions[0], case, answers)
             if seen is not None:
                 corpus.gave(seen.value)
                 if self.guide.is_new(answers):
@@ -590,7 +593,7 @@ class Check:
         others = self._other_methods()
         tree, branches, is_own = fitted(self.texts[which], self.name, parted, others)
         seen = Seen()
-        seen.own, seen.arrived = len(branches), not is_own
+        seen.own, seen.arrived, seen.is_here = len(branches), not is_own, is_own
         version = Version(self.load(tree, self.paths[which], **{MARK: seen}))
         return version, seen, branches
 

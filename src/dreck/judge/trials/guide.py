@@ -77,10 +77,10 @@ class Guide:
         for seen, numbers in zip(self.seen, taken, strict=True):
             seen.numbers |= numbers
 
-    def start(self) -> None:
-        """A new input is tried."""
+    def start(self, *, stands: bool = False) -> None:
+        """A new input is tried; ``stands`` says that no difference can rest on it."""
         for seen in self.seen:
-            seen.start()
+            seen.start(stands=stands)
 
     def is_new(self, answers: Answers) -> bool:
         """Whether the last input went where none went before."""

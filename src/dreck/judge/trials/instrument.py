@@ -118,7 +118,10 @@ class Seen:
         numbers: the branches taken.
         earlier: those that were taken before the search began anew.
         pairs: branches taken one right after the other in one call.
+        is_here: whether there is a line in question among those that are fitted.
         arrived: whether the line in question was reached.
+        arrived_plainly: whether an input reached it that a difference can rest on.
+        stands: whether the input at hand is none of those.
         taken: all branches taken in the call at hand, whichever function they are of.
         gates: the last pairs of numbers or texts that were not the same in the call at hand.
         bounds: comparisons of numbers or texts in order that were made.
@@ -138,7 +141,8 @@ class Seen:
         self.reached: set[int] = set()
         self.earlier: set[int] = set()
         self.pairs: set[tuple[int, int]] = set()
-        self.arrived = False
+        self.is_here = True
+        self.arrived = self.arrived_plainly = self.stands = False
         self.gates: deque[tuple[Any, Any]] = deque(maxlen=_MOST_GATES)
         self._last = -1
 
@@ -152,8 +156,9 @@ class Seen:
         self.earlier |= self.numbers
         self.numbers, self.pairs = set(), set()
 
-    def start(self) -> None:
-        """A new call begins."""
+    def start(self, *, stands: bool = False) -> None:
+        """A new call begins, with what stands in for any value, or not."""
+        self.stands = stands
         self._last = -1
         self.taken = set()
         self.gates.clear()
@@ -250,6 +255,7 @@ class Seen:
     def arrive(self) -> None:
         """Note that the line in question was reached."""
         self.arrived = True
+        self.arrived_plainly = self.arrived_plainly or not self.stands
 
     def loop(self, first: int, values: Any) -> Any:
         """Iterate, noting whether there was an item and whether the end was reached."""
