@@ -182,6 +182,11 @@ HINTS = {
     "Late": "'since' in n",
     "Gauge": "n.read() > 3",
     "'Boat'": "n.name == 'Heron'",
+    "SupportsInt": "int(n) == 41 and n + 1 == 42",
+    "Hashable": "n == 'sluice'",
+    "Sized": "len(n) == 3",
+    "Deep": "n > Deepest(4).depth",
+    "Deepest": "n.depth == 17",
 }
 HEAD = """
 from collections.abc import Callable, Mapping, Sequence
@@ -190,7 +195,12 @@ from datetime import date
 from decimal import Decimal
 from enum import Enum
 from pathlib import Path
-from typing import Any, Literal, NamedTuple, Optional, Protocol, TypedDict, Union
+from collections.abc import Hashable, Sized
+from typing import Any, Literal, NamedTuple, Optional, Protocol, SupportsInt, TypedDict, Union
+class Deep(Protocol):
+    def __gt__(self, other: Any) -> bool: ...
+class Deepest:
+    def __init__(self, depth: SupportsInt) -> None: self.depth = int(depth)
 class Kind(Enum):
     TUG = 1
     BARGE = 2

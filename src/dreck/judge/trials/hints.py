@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import ast
+import collections.abc
 import contextlib
 import io
+import numbers
 import sys
 import types
 import typing
@@ -15,6 +17,24 @@ from typing import Any
 
 from .homes import note_homes
 
+# Abstract classes of which the built-in ones are the usual objects.
+_ABSTRACT: dict[type, Any] = {
+    collections.abc.Hashable: str | int,
+    collections.abc.Sized: str | list[int],
+    numbers.Number: int | float,
+    numbers.Real: int | float,
+    numbers.Integral: int,
+}
+# Built-in types that may stand for a protocol, those of one kind together: what containers hold is
+# a matter of what its methods are declared to give.
+_GROUPS: tuple[tuple[Any, ...], ...] = ((int, float), (bytes,))
+# What stands in every protocol.
+_OF_ANY_PROTOCOL = frozenset(vars(typing.Generic)) | frozenset(
+    "__module__ __doc__ __annotations__ __dict__ __weakref__ __parameters__ __orig_bases__ __init__"
+    " __subclasshook__ __abstractmethods__ _is_protocol _is_runtime_protocol __protocol_attrs__"
+    " __non_callable_proto_members__ __static_attributes__ __firstlineno__ __type_params__"
+    " __annotate__ __annotate_func__ __annotations_cache__ __slots__ __qualname__".split()
+)
 _AROUND = (typing.Annotated, typing.Final, typing.ClassVar)
 
 
@@ -30,6 +50,26 @@ def meant(hint: Any) -> Any:
     return hint
 
 
+def _built_in(protocol: type) -> Any:
+    """The built-in types that fulfil a protocol that only asks for what operators and built-in
+    functions use (``__int__``, ``__lt__``, ``__len__``); the protocol itself if there are none, or
+    if it asks for more.
+
+    >>> _built_in(typing.SupportsInt)
+    int | float
+    """
+    own = [c for c in protocol.__mro__ if getattr(c, "_is_protocol", False)]
+    names = {n for c in own for n in (*vars(c), *vars(c).get("__annotations__", {}))}
+    asked = {n for n in names - _OF_ANY_PROTOCOL if not n.startswith("_abc_")}
+    if not asked or not all(n.startswith("__") and n.endswith("__") for n in asked):
+        return protocol
+    for kinds in _GROUPS:
+        fitting = [k for k in kinds if all(callable(getattr(k, n, None)) for n in asked)]
+        if fitting:
+            return reduce(or_, fitting)
+    return protocol
+
+
 def _inner(hint: Any) -> Any:
     if typing.get_origin(hint) in _AROUND:
         return typing.get_args(hint)[0]
@@ -41,6 +81,11 @@ def _inner(hint: Any) -> Any:
         return hint.__bound__ or hint
     if hint is typing.LiteralString:
         return str
+    abstract = typing.get_origin(hint) or hint
+    if any(abstract is known for known in _ABSTRACT):
+        return _ABSTRACT[abstract]
+    if isinstance(hint, type) and getattr(hint, "_is_protocol", False):
+        return _built_in(hint)
     return getattr(hint, "__value__", hint)  # of ``type Name = ...``, from Python 3.12 on
 
 
