@@ -504,6 +504,25 @@ def test_what_is_done_is_measured(
     assert subject.trials is not None and subject.trials.faults_planted > 1
 
 
+KEPT = """from contextvars import ContextVar
+_KEPT: ContextVar[dict[str, int]] = ContextVar("kept", default={})
+def f(lock: str, level: int) -> None:
+    levels = dict(_KEPT.get())
+    levels[lock] = level
+    _KEPT.set(levels)
+"""
+
+
+def test_nothing_is_tested_where_nothing_measures(tmp_path: Path) -> None:
+    """Without a branch, or a fault that could be planted, trials tell nothing: here of a step that
+    is left out, which leaves the others without an effect.
+    """
+    (tmp_path / "before.py").write_text(KEPT)
+    (tmp_path / "after.py").write_text(KEPT.replace("    _KEPT.set(levels)\n", ""))
+    (found,) = dreck.vouch(tmp_path / "before.py", tmp_path / "after.py").subjects
+    assert found.verdict is Verdict.UNDECIDED and "nothing to measure" in found.why, found
+
+
 def test_effects_are_shown_with_what_is_given_by_name() -> None:
     """Two calls that differ in a keyword are not shown alike."""
     text = "def f(store, kind: str):\n    store.add(kind, origin=kind)\n    return 1\n"

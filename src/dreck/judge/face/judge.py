@@ -469,6 +469,9 @@ def _weighed(subject: str, trials: Trials, in_conditions: int, noticed: int) -> 
     if trials.faults_planted and trials.faults_caught * 2 < trials.faults_planted:
         why = f"{trials.count} trials caught only {trials.faults_caught} of {trials.faults_planted} planted faults"
         return SubjectVerdict(subject, Verdict.UNDECIDED, why, trials=trials)
+    if not trials.faults_planted and not reached.total and not trials.recorded:
+        why = f"no difference in {trials.count} trials, and nothing to measure them by: no branch, and no fault that could be planted"
+        return SubjectVerdict(subject, Verdict.UNDECIDED, why, trials=trials)
     if noticed * 2 < in_conditions:
         why = f"{trials.count} trials caught only {noticed} of {in_conditions} planted faults"
         return SubjectVerdict(subject, Verdict.UNDECIDED, f"{why} in conditions", trials=trials)
