@@ -504,6 +504,26 @@ def test_what_is_done_is_measured(
     assert subject.trials is not None and subject.trials.faults_planted > 1
 
 
+REFUSED = """class Refused(Exception):
+    def __init__(self, why: str, *, line: int) -> None:
+        super().__init__(why)
+        self.line, self._seen = line, why
+def f(line: int, other: int) -> None:
+    raise Refused("too deep", line={})
+"""
+
+
+@pytest.mark.parametrize("private", [False, True])
+def test_what_an_exception_tells_is_compared(private: bool) -> None:
+    """Beside its arguments, what an exception of the project says of itself; nothing private."""
+    before, after = (REFUSED.format(n) for n in ("line", "other"))
+    if private:
+        before, after = (t.replace("self.line,", "self._line,") for t in (before, after))
+    found = tried(before, after)
+    assert found["outcome"] == ("same" if private else "differs"), found
+    assert private or "with line=" in found["before"]
+
+
 KEPT = """from contextvars import ContextVar
 _KEPT: ContextVar[dict[str, int]] = ContextVar("kept", default={})
 def f(lock: str, level: int) -> None:

@@ -16,7 +16,7 @@ from . import records
 from .answers import Answers
 from .clock import TooLong, time_limit
 from .fence import SCRATCH
-from .picture import picture
+from .picture import picture, told_by
 from .recipes import Recipe, Side
 from .sharing import parts_of, shared
 
@@ -36,6 +36,8 @@ _PLAIN = (int, float, str, bytes, list, tuple, dict, set)
 MOST_ITEMS = 200
 # Effects of one call.
 _MOST_EFFECTS = 1_000
+# Attributes of an exception that are shown.
+_MOST_TOLD = 3
 # Parts of arguments that are spelt out.
 _MOST_SPELT = 300
 
@@ -224,7 +226,10 @@ def outcome_of(call: Callable[[], Any], seconds: float = CALL_SECONDS) -> _Outco
         return _Outcome("raised", ("RecursionError",), "raises RecursionError")
     except BaseException as error:  # SystemExit and the like are outcomes too
         shown = ", ".join(_short(a) for a in error.args)
-        text = f"raises {type(error).__name__}({shown})"
+        said = {n: _short(v) for n, v in told_by(error).items()}
+        told = [f"{n}={text}" for n, text in said.items() if text not in shown]
+        with_it = f" with {', '.join(told[:_MOST_TOLD])}" if told else ""
+        text = f"raises {type(error).__name__}({shown}){with_it}"
         fails = isinstance(error, _FAILURES) and _is_by_operation(error)
         misfits = fails and isinstance(error, TypeError | AttributeError)
         lacks = misfits and isinstance(getattr(error, "obj", None), _PLAIN)

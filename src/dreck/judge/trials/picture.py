@@ -8,6 +8,7 @@ compared, because each version has classes of its own.
 from __future__ import annotations
 
 import enum
+import sys
 import types
 from collections.abc import Callable, Mapping
 from typing import Any
@@ -101,7 +102,8 @@ class _Painter:
         if isinstance(value, enum.Enum):
             return (name, value.name)
         if isinstance(value, BaseException):
-            return (name, self._all(value.args, depth))
+            said = dict(sorted(told_by(value).items()))
+            return (name, self._all(value.args, depth), self._pairs(said, depth))
         if isinstance(value, Mapping):
             return (name, self._pairs(value, depth))
         if isinstance(value, list | tuple):
@@ -128,3 +130,12 @@ class _Painter:
             )
         text = repr(value)
         return "" if " at 0x" in text else text
+
+
+def told_by(error: BaseException) -> dict[str, Any]:
+    """What an exception tells beside its arguments: the attributes of one that is not of the
+    standard library.
+    """
+    if type(error).__module__.partition(".")[0] in sys.stdlib_module_names:
+        return {}
+    return {n: v for n, v in vars(error).items() if not n.startswith("_")}

@@ -30,7 +30,7 @@ def outcome(function: Callable[..., Any], arguments: tuple[Any, ...]) -> Outcome
     except TooLong:
         raise
     except BaseException as error:  # SystemExit is an outcome too
-        plain = all(type(a) in _PLAIN for a in error.args)
+        plain = all(type(a) in _PLAIN for a in error.args) and not vars(error)
         return ("raised", type(error).__qualname__, error.args) if plain else None
     kind = type(value)
     if kind in _PLAIN:
