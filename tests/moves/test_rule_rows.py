@@ -2,7 +2,11 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 import pytest
+
+import dreck
 
 from .harness import look, named
 
@@ -99,3 +103,24 @@ def test_parts_without_a_name_of_their_own() -> None:
         """,
         asked=True,
     )
+
+
+MASKED = """
+def masked(found):
+    found = dict(found)
+    found["gate"]["keeper"] = "-"
+    found["gate"]["depth"] = "-"
+    found["boat"]["owner"] = "-"
+    return found
+"""
+
+
+def test_parts_without_a_name_are_a_matter_for_a_person(tmp_path: Path) -> None:
+    """What is `key` and `key_2` in a row tells nobody anything: it is offered, or taken by name."""
+    path = tmp_path / "report.py"
+    path.write_text(MASKED)
+    (alone,) = dreck.untangle(path).functions
+    assert [o.move for o in alone.offers] == ["rule-rows"] and not alone.steps
+    (named,) = dreck.untangle(path, names={"4": "HIDDEN"}, take=(1,)).functions
+    assert [s.move for s in named.steps] == ["rule-rows"]
+    assert "for key, key_2 in HIDDEN:" in named.steps[0].diff

@@ -302,12 +302,14 @@ class ModuleMove(AnyMove):
 
     ``instead`` says what to do where the judge does not let it pass. ``unnamed`` is the refusal
     that a name from a person would help. ``weighed`` moves are possible nearly everywhere: asked
-    for by name, they are taken where they pay, and anywhere only where a line is given. ``opens``
+    for by name, they are taken where they pay, and anywhere only where a line is given.
+    ``names_matter`` says that names which only spell the code again make a step an offer. ``opens``
     names moves for whose sake a step may be taken that does not pay by itself.
     """
 
     reach: ClassVar[Reach] = Reach.BESIDE
     weighed: ClassVar[bool] = False
+    names_matter: ClassVar[bool] = False
     unnamed: ClassVar[str] = ""
     instead: ClassVar[str] = ""
     opens: ClassVar[tuple[str, ...]] = ()

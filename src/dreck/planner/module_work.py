@@ -546,9 +546,10 @@ def _least_offered(move: ModuleMove) -> float:
 
 def _names_little(move: ModuleMove, way: ModuleSite) -> bool:
     """Whether what is new gets a name that only a person could better: a block of statements needs
-    one that says what it does.
+    one that says what it does, and rows say what stands in them.
     """
-    return move.weighed and bool(way.names) and way.names[0].rank is Rank.LITERAL
+    matters = move.weighed or move.names_matter
+    return matters and bool(way.names) and way.names[0].rank is Rank.LITERAL
 
 
 @lru_cache(4)

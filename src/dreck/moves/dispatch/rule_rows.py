@@ -24,6 +24,8 @@ from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..wishes import Wishes
 
+# Names that a part gets where nothing says what it is.
+_PLAIN = frozenset({"text", "number", "value", "key", "index"})
 _LEAST_ROWS = 3
 _SHAPES = (ast.Expr, ast.AugAssign, ast.If, ast.Assign)
 
@@ -33,6 +35,7 @@ class RuleRows(ModuleMove):
     """Put what statements differ in into rows."""
 
     name = "rule-rows"
+    names_matter = True
     summary = "Statements of one shape become rows of constants and a loop; a new rule is a row."
     safe_because = (
         "The loop does the same for each row, in their order, and nothing can change the rows."
@@ -243,6 +246,11 @@ def _fields(view: ModuleView, function: Function, holes: list[Hole]) -> list[str
     return found
 
 
+def _says_nothing(field: str) -> bool:
+    """Whether the name of a part only tells of what type it is, or that there are several."""
+    return field in _PLAIN or field.rpartition("_")[2].isdecimal()
+
+
 def _of_type(hole: Hole) -> str:
     kinds = {
         (
@@ -393,9 +401,8 @@ def _sites(
     loop = Edit(start, end, view.newline.join(lines) + view.newline)
     summed = _summed(view, function, run, holes, fields, name)
     why = f"The {len(run)} statements differ only in what `{name}` holds; another rule is a row. parameterize-table lets callers pass others."
-    names = (
-        Proposal(name, "the rows of this function", Rank.MEANING if wish is None else Rank.ASKED),
-    )
+    rank = Rank.LITERAL if any(map(_says_nothing, parts)) else Rank.MEANING
+    names = (Proposal(name, "the rows of this function", rank if wish is None else Rank.ASKED),)
     for use in [loop] if summed is None else [summed, loop]:
         yield ModuleSite(
             line,
