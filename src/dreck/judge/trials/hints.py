@@ -173,14 +173,18 @@ def _for_checkers(names: dict[str, Any]) -> dict[str, Any]:
 
 
 def _seen_by_checkers(names: dict[str, Any]) -> dict[str, Any]:
-    around = dict(names)
+    around, own = dict(names), names.get("__name__")
     with contextlib.redirect_stdout(io.StringIO()), contextlib.redirect_stderr(io.StringIO()):
         for statement in _statements_for_checkers(names):
             code = compile(ast.Module([statement], []), "<for type checkers>", "exec")
             with contextlib.suppress(Exception, SystemExit):  # stubs are not there when it runs
                 exec(code, around)
-    own = names.get("__name__")
-    found = {n: v for n, v in around.items() if n not in names and not _is_of_one_side(v, own)}
+            # at once, as an alias may be made of it
+            for name in [
+                n for n, v in around.items() if n not in names and _is_of_one_side(v, own)
+            ]:
+                del around[name]
+    found = {n: v for n, v in around.items() if n not in names}
     note_homes({n: v.__module__ for n, v in found.items() if _is_imported_class(n, v, own)})
     return found
 
