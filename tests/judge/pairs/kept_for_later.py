@@ -167,3 +167,27 @@ def level(gauge: int):
     except NameError: return -1
     mark = gauge
     return told()
+
+#: what shares a list fills it, which sets no name -> differs
+def seen(boats: list[int]):
+    found = []
+    list(map(lambda boat: found.append(boat), boats))
+    return len(found)
+#: becomes
+def seen(boats: list[int]):
+    found = []
+    list(map(lambda boat: found.append(boat), boats))
+    return 0
+
+#: what shares a table of numbers puts texts in it -> differs
+def counted(boats: list[str]):
+    counts = {}
+    list(map(lambda boat: counts.setdefault(boat, ""), boats[:1]))
+    for boat in boats: counts[boat] = counts.get(boat, 0) * 2
+    return [count + count for count in counts.values()]
+#: becomes
+def counted(boats: list[str]):
+    counts = {}
+    list(map(lambda boat: counts.setdefault(boat, ""), boats[:1]))
+    for boat in boats: counts[boat] = counts.get(boat, 0) * 2
+    return [2 * count + 0 for count in counts.values()]

@@ -116,7 +116,7 @@ class _Lowering(GeneratorLowering):
         self.parameters = parameters
         self.immediate = immediate
         watched = inside is not None or any(map(looks_at_itself, context.names.declared.trees))
-        alone = frozenset() if watched else scope.own - scope.captured
+        alone = frozenset() if watched else scope.alone
         self.sums = number_dicts(function, alone, self.resolver.means_builtin)
         self.self_name = _steady_first(function, parameters, scope)
         self.own_tables = (
@@ -127,7 +127,7 @@ class _Lowering(GeneratorLowering):
 
     def is_made_here(self, name: str, *kinds: type[ast.expr]) -> bool:
         """Whether a local name is never given anything but what such displays make."""
-        own = name in self.scope.own - self.scope.captured and name not in self.inner
+        own = name in self.scope.alone and name not in self.inner
         given = [value for target, value, _ in given_to(self.function) if target == name]
         return own and bool(given) and all(isinstance(v, kinds) for v in given)
 

@@ -38,6 +38,11 @@ class Scope:
     declared_global: frozenset[str]
     declared_nonlocal: frozenset[str]
 
+    @property
+    def alone(self) -> frozenset[str]:
+        """Its own names that no nested code sees: nobody else changes what they hold."""
+        return self.own - self.captured - self.steady
+
 
 def scope_of(function: _Function, immediate: frozenset[int] = frozenset()) -> Scope:
     """Read the names of a function off its tree.
