@@ -229,6 +229,11 @@ def test_what_says_what_is_done(
             ("lent",),
             None,
         ),
+        (
+            "lent = {}\nfor row in rows:\n    lent[row.tool] = row\n    remove(row)",
+            ("lent",),
+            "remove_rows",
+        ),
     ],
 )
 def test_results(block: str, outputs: tuple[str, ...], name: str | None) -> None:

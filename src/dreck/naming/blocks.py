@@ -296,10 +296,12 @@ def _acts(block: Sequence[ast.stmt]) -> bool:
 def _takes_out(call: ast.Call) -> bool:
     """Whether a call takes something out of a collection that has a name here."""
     asked = call.func
-    owner = asked.value if isinstance(asked, ast.Attribute) else asked
+    if not isinstance(asked, ast.Attribute):
+        return False
+    owner = asked.value
     while isinstance(owner, ast.Subscript):  # of one of those it holds
         owner = owner.value
-    taken = _last_name(asked) in ("remove", "discard", "pop", "popleft")
+    taken = asked.attr in ("remove", "discard", "pop", "popleft")
     return taken and isinstance(owner, ast.Name)
 
 
