@@ -184,6 +184,7 @@ CHECKS = "if lock.level < 3:\n    log.append('low')\n    return False\nif lock.l
         ("gate_up = n\ngate_down = n + 1", ("gate_up", "gate_down"), "", "work_out_gate", True),
         ("up_toll = n\nway_toll = n + 1", ("up_toll", "way_toll"), "", "work_out_tolls", True),
         ("up_toll = n\nfee = n + 1", ("up_toll", "fee"), "", "work_out_fee", True),
+        ("gate = boats[n]\nif not gate:\n    raise E(n)", ("gate",), "", "work_out_gate", False),
         (CHECKS, (), "", "check_level", True),
         ("f = open(a)\nf.send(1)\nf.send(2)\nf.quit()", (), "", None, True),
         ("a = read(n)\nb = a + n\nc = b + n", ("a", "b", "c"), "", None, True),

@@ -20,6 +20,8 @@ from .words import ARTICLES, EMPTY_WORDS, VERBS, is_usable, plural, singular, wo
 _MOST_LETTERS = 30
 _MOST_OF_CHECK = 3
 _MOST_SET = 2  # names that the name of a function can speak of
+_WORKED_OUT = ["work", "out"]  # what is done where nothing says how a value is come by
+_SUMS = frozenset("abs divmod len max min round sum".split())
 _HANDLE = "handle"  # what is done where nothing says what
 _QUIET = frozenset(
     "debug info warn warning error exception log print write append extend add exit".split()
@@ -119,14 +121,17 @@ def _phrases(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     yield from _of_giving_call(block)
     if block.outputs and not _acts(block.statements):
         telling = _things(tuple(n for n in block.outputs if len(n) > 1) or block.outputs)
-        shared = _shared(telling)
+        shared, verb = _shared(telling), _verb(block)
+        says_how = verb != _WORKED_OUT or _reckons(block)
         if shared:
-            yield [*_verb(block), *shared], f"it sets {' and '.join(telling)}", Rank.MEANING
+            rank = Rank.MEANING if says_how else Rank.LITERAL
+            yield [*verb, *shared], f"it sets {' and '.join(telling)}", rank
         for names in (telling[:2], telling[-1:]):
             words = [w for name in names for w in ("and", *words_of(name))][1:]
             if _tells(words):
-                told = Rank.MEANING if len(telling) <= _MOST_SET else Rank.LITERAL
-                yield [*_verb(block), *words], f"it sets {' and '.join(names)}", told
+                told = says_how and len(telling) <= _MOST_SET
+                rank = Rank.MEANING if told else Rank.LITERAL
+                yield [*verb, *words], f"it sets {' and '.join(names)}", rank
     yield from _of_call(block)
     yield from _of_what_is_put(block)
     yield from _of_state(block)
@@ -334,7 +339,21 @@ def _verb(block: Block) -> list[str]:
     last = block.statements[-1] if block.statements else None
     if isinstance(last, ast.If | ast.Match) and not loops and _sets(last, block.outputs):
         return ["choose"]
-    return ["work", "out"]
+    return _WORKED_OUT
+
+
+def _reckons(block: Block) -> bool:
+    """Whether a result is a number that is worked out, or at least put together."""
+    for node in (n for s in block.statements for n in all_nodes(s)):
+        if isinstance(node, ast.AugAssign) and _sets(node.target, block.outputs):
+            return True
+        if isinstance(node, ast.Assign | ast.AnnAssign) and _sets(node, block.outputs):
+            value = node.value
+            if isinstance(value, ast.BinOp | ast.UnaryOp):
+                return True
+            if isinstance(value, ast.Call) and _last_name(value.func) in _SUMS:
+                return True
+    return False
 
 
 def _adding(block: Block) -> list[str]:
