@@ -246,6 +246,45 @@ BODIES = [
         id="a try with its handlers",
     ),
 ]
+# A body with lines that are asked for, and what stands in their place.
+PLACES = [
+    pytest.param(
+        "    boats = ask(log)\n\n    for boat in boats:\n        log(boat)\n\n    rest(log)\n",
+        (4, 5),
+        "    boats = ask(log)\n    part(boats, log)\n    rest(log)\n",
+        id="steps of a line each stand together",
+    ),
+    pytest.param(
+        "    if log:\n        log(1)\n\n    for boat in boats:\n        log(boat)\n\n    rest(\n        log)\n",
+        (5, 6),
+        "    if log:\n        log(1)\n\n    part(boats, log)\n\n    rest(\n        log)\n",
+        id="what is longer stays apart",
+    ),
+    pytest.param(
+        "    # first\n    ask(log)\n\n    for boat in boats:\n        log(boat)\n\n    # then\n    rest(log)\n",
+        (5, 6),
+        "    # first\n    ask(log)\n\n    part(boats, log)\n\n    # then\n    rest(log)\n",
+        id="so does what a comment stands above",
+    ),
+    pytest.param(
+        '    """Tell."""\n\n    for boat in boats:\n        log(boat)\n    return log\n',
+        (4, 5),
+        '    """Tell."""\n\n    part(boats, log)\n    return log\n',
+        id="the text of a function is no step",
+    ),
+    pytest.param(
+        "    # open the gates\n    level = 0\n    for boat in boats:\n        level += boat\n    if level:\n        log.open()\n",
+        (3, 5),
+        "    # open the gates\n    level = part(boats)\n    if level:\n        log.open()\n",
+        id="what is to be done stays above what does it",
+    ),
+    pytest.param(
+        "    # sum of levels\n    level = 0\n    for boat in boats:\n        level += boat\n    if level:\n        log.open()\n",
+        (3, 5),
+        "    level = part(boats)\n    if level:\n        log.open()\n",
+        id="what is worked out goes with it",
+    ),
+]
 HEAD = "def call_out(boats, log):\n"
 
 
@@ -255,6 +294,14 @@ def test_lines_that_are_asked_for(body: str, lines: tuple[int, int], wanted: str
     first, last = lines
     asked = {"line": first, "until": last, "asked": True, "names": {str(first): "part"}}
     named("extract-function", HEAD + body, HEAD + wanted, **asked)
+
+
+@pytest.mark.parametrize(("body", "lines", "wanted"), PLACES)
+def test_what_stands_in_their_place(body: str, lines: tuple[int, int], wanted: str) -> None:
+    """Blank lines and comments are set as a person would set them."""
+    wishes = Wishes(line=lines[0], until=lines[1], asked=True, names={str(lines[0]): "part"})
+    (made,) = look("extract-function", HEAD + body, wishes=wishes).sites
+    assert made.whole.partition("\n\n\n")[0] + "\n" == HEAD + wanted
 
 
 def test_what_is_handed_back_may_be_what_was_there_before() -> None:
@@ -308,7 +355,6 @@ def test_lines_that_are_no_block(lines: tuple[int, int], what: str) -> None:
             """
             async def call_out(boats, log):
                 await admit_boats_in_lock(boats, log)
-
                 log.write("done")
 
 

@@ -89,6 +89,18 @@ def _starts_section(view: ModuleView, statement: ast.stmt) -> bool:
     return not view.offsets.line(above).strip() or view.comments.get(above, ("", False))[1]
 
 
+def is_part(view: ModuleView, run: Run) -> bool:
+    """Whether what stands under the same comment, or behind the same blank line, goes on behind a
+    run, but for how the block is left.
+    """
+    for statement in run.suite[run.stop :]:
+        if _starts_section(view, statement):
+            return False
+        if not isinstance(statement, ast.Return | ast.Continue | ast.Break | ast.Raise):
+            return True
+    return False
+
+
 def _stands_apart(view: ModuleView, statement: ast.stmt) -> bool:
     """Whether a blank line stands above a statement and its comments."""
     above = first_line(statement) - 1

@@ -17,6 +17,7 @@ from ..outline import Function, all_nodes, child_nodes
 from ..source.edits import Edit, edited
 from ..source.lines import split_lines
 from .alike import visible_locals
+from .gaps import lines_with_gaps
 from .home import Home, wrapped_head
 from .module_view import ModuleView, first_line
 
@@ -117,8 +118,12 @@ class BlockOut:
             spoken: whether the name says what the comments above said, so that they go.
         """
         view = self.home.view
-        start = view.offsets.line_start(self.top)
-        end = view.offsets.line_start(self.run.last_line + 1)
+        first, last = self.top, self.run.last_line
+        if len(self.ending.caller) == 1:
+            run = self.run
+            first, last = lines_with_gaps(view, run.suite, run.start, run.stop, self.top)
+        start = view.offsets.line_start(first)
+        end = view.offsets.line_start(last + 1)
         indent = view.indentation(self.run.line)
         ends = view.text[:end].endswith(("\n", "\r"))
         lines = [indent + line for line in self._caller(name)]

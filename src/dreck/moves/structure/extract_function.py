@@ -10,14 +10,17 @@ from __future__ import annotations
 import ast
 from collections.abc import Iterator
 
+from dataclasses import replace
+
 from ...errors import TargetError
 from ...logic.flow import flow_of
+from ...naming.block_comments import said_by
 from ...naming.blocks import Block, proposals, says
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...outline import Function, all_nodes
 from ...source.edits import edited
-from ..block_runs import run_at, runs_in
+from ..block_runs import is_part, run_at, runs_in
 from ..blocks_out import BlockOut, Run, block_out
 from ..module_view import ModuleView
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
@@ -297,6 +300,9 @@ class ExtractFunction(ModuleMove):
     def _site(self, made: BlockOut, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
         home, run = made.home, made.run
         comments = tuple(home.view.comments[line][0] for line in range(made.top, run.line))
+        if is_part(home.view, run) and any(s.is_order for s in said_by(comments)):
+            # What is to be done is only done with the rest, and is told where that stands.
+            comments, made = (), replace(made, top=run.line)
         named = _block(made, comments)
         taken = home.taken()
         found = [p for p in proposals(named, taken) if home.private(p.name) not in taken]
