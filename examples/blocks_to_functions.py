@@ -25,11 +25,11 @@ def main() -> None:
         found = dreck.untangle(f"{BOOK}::close_day")
         found.write()
         told(found)
-        first, last = lines_of("# the tolls of the day", "taken += due")
+        first, last = lines_of("# the head of the page", "keeper = board[lock]")
         found = dreck.untangle(
             f"{BOOK}:{first}-{last}",
             only=["extract-function"],
-            names={str(first): "add_up_tolls"},
+            names={str(first): "read_head"},
         )
         found.write()
         told(found)

@@ -161,7 +161,7 @@ def test_links_lead_somewhere() -> None:
         ("vouch_for_a_rewrite", "Queue.leave(self)\n  before returns ''"),
         ("one_place_at_a_time", "regroup at line 6: proved"),
         ("name_the_closure_rule", "A policy of its own: proved"),
-        ("blocks_to_functions", "read_passages(page, rates, strict)"),
+        ("blocks_to_functions", "read_head(page, board)\n    passages, questions = read_passages"),
         ("with_a_net", "4 pins take 6 of 6 branches and catch 7 of 7 faults"),
         ("switches_to_tables", "the project's own tests: 72 passed"),
         ("look_at_a_package", "30 lines below its check"),

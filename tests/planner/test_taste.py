@@ -82,8 +82,18 @@ BETTER = [
         "return [z for z in (b(y) for y in a) if z is not None]",
     ),
 ]
+_STORY = "for x in a:\n    if not x:\n        continue\n    x.go()\n    x.a()\n    x.b()\n    x.c()\n    x.d()"
+BETTER += [
+    ("a story of one level", f"b = work_out(a)\n\n{_STORY}", f"{_STORY}\n\n{_STORY}"),
+    (
+        "the last section that is not told by a name",
+        "b = work_out(a)\n\nlog(b)\n\nrest(b)",
+        f"b = work_out(a)\n\nlog(b)\n\n{_STORY}",
+    ),
+]
 # Bodies that a person would leave as they are.
 GOOD = [
+    f"b = work_out(a)\n\n{_STORY}",
     "if a:\n    return 1\nreturn None",
     "if a:\n    b.open()\nelse:\n    b.close()\nb.note()",
     "for x in a:\n    if x:\n        log(x)",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import ast
 from collections import Counter, defaultdict
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
@@ -18,6 +19,7 @@ from ..moves.reach import Reach
 from ..moves.registry import ModuleMove, ModuleRefused, ModuleSite
 from ..moves.wishes import Wishes
 from ..naming.phrases import Rank
+from ..outline import all_nodes
 from ..source.diffs import unified
 from ..surveying.measures import measure
 from .asking import Answer, Question
@@ -42,6 +44,7 @@ from ..taste.weights import LEAST_OF_BLOCKS, LINE_PRICE, REACH_PRICES, STEP_PRIC
 _CHOOSING = (CHOICES | {"split-flag"}) - {"parameterize-table"}
 _A_CHOICE = -6.0
 _OFFERS = 4
+_LOOPS = (ast.For, ast.AsyncFor, ast.While)
 # So many steps of a move that is possible nearly everywhere which the judge did not let pass; then
 # the function is one that it does not follow.
 _TRIED = 3
@@ -251,7 +254,14 @@ class ModuleWork:
         # What is possible nearly everywhere comes last, so that it takes nothing from the others; of
         # that first what several places share, before one of them goes elsewhere.
         order = sorted(
-            found, key=lambda f: (self.moves[f[2]].weighed, f[2] not in SHARING, -f[0], f[1])
+            found,
+            key=lambda f: (
+                self.moves[f[2]].weighed,
+                f[2] not in SHARING,
+                self._depth(name, f[3][0]) if self.moves[f[2]].weighed and f[0] > 0 else 99,
+                -f[0],
+                f[1],
+            ),
         )
         for gain, _, move_name, ways in order:
             move = self.moves[move_name]
@@ -275,6 +285,11 @@ class ModuleWork:
                 why = f"it hardly pays there; {self.path.name}:{lines} asks for it all the same"
                 self._left.append(LeftAlone(ways[0].line, move_name, why))
         return None
+
+    def _depth(self, name: str, way: ModuleSite) -> int:
+        """In how many loops of a function a step begins."""
+        loops = (n for n in all_nodes(self.view.functions[name].node) if isinstance(n, _LOOPS))
+        return sum(n.lineno < way.line <= (n.end_lineno or 0) for n in loops)
 
     def _sites(
         self, move_name: str, move: ModuleMove, name: str, wishes: Wishes

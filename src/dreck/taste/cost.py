@@ -36,6 +36,7 @@ TEXT_TERMS = frozenset(
         "tall",
         "said truths",
         "equal to None",
+        "stories",
         "repeats",
         "repeated tests",
         "names",

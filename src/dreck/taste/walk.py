@@ -22,6 +22,7 @@ from .blocks import (
 )
 from .glance import Glance, glance
 from .nodes import children_of, in_scope
+from .sections import stories_in
 from .subjects import subject_of, subjects_of
 from .weights import GUARD, MOST_DECISIONS, MOST_NAMES, PAGE, WINDING
 
@@ -92,6 +93,7 @@ class Walk:
         outer = self._ends
         if self._thorough:
             self._names(body)
+            self.counts["stories"] += stories_in(body)
             given = len(node.args.args) + len(node.args.kwonlyargs)
             self.counts["crowded names"] += max(0, given + self._bound - MOST_NAMES)
             last = body[-1] if body else None
