@@ -194,6 +194,18 @@ def test_what_a_choice_begins_with_goes_with_it() -> None:
     assert verdict(SIGNAL, apart).same, apart
 
 
+def test_what_only_the_kinds_have_in_common() -> None:
+    """It stands once, though all others are refused; what is left of a kind is handed back."""
+    text = SIGNAL.replace(
+        "        if night",
+        "        else:\n            raise ValueError(self.kind)\n        if night",
+    )
+    text = text.replace('"amber"', "self.lock.amber")
+    *_, apart = (s.whole for s in look("subclass-per-kind", text).sites)
+    assert apart.count("if night:") == 1 and "return self.lock.amber\n" in apart, apart
+    assert verdict(text, apart) is Verdict.PROVED_UNDER, apart
+
+
 USES_ELSEWHERE = {
     "import gauges\n\n\ndef ask(it):\n    return isinstance(it, gauges.Gauge)\n": True,
     "from gauges import Gauge\n\nFIRST = Gauge.read('2')\n": True,

@@ -126,7 +126,36 @@ def for_kind(
         CannotTell: the kind is matched against something that is no kind.
     """
     reader = _Reader(asked, kind, frozenset(kinds))
-    return function.with_changes(body=reader.suite(function.body))
+    body = reader.suite(function.body)
+    if isinstance(body, cst.IndentedBlock):
+        body = body.with_changes(body=_handed_back(body.body))
+    return function.with_changes(body=body)
+
+
+def _handed_back(block: Sequence[cst.BaseStatement]) -> Sequence[cst.BaseStatement]:
+    """A block that ends with what it hands back, where that has a name for one line only."""
+    value, name = _set_by(block[-2]) if len(block) > 1 else (None, "")
+    last = block[-1]
+    if value is None or not isinstance(last, cst.SimpleStatementLine) or last.leading_lines:
+        return block
+    returned = last.body[0]
+    if not isinstance(returned, cst.Return) or not isinstance(returned.value, cst.Name):
+        return block
+    if returned.value.value != name or len(last.body) > 1 or last.trailing_whitespace.comment:
+        return block
+    returned = returned.with_changes(value=value)
+    return [*block[:-2], block[-2].with_changes(body=[returned])]
+
+
+def _set_by(node: cst.BaseStatement) -> tuple[cst.BaseExpression | None, str]:
+    """The value that a line gives to one name, and the name."""
+    only = (
+        node.body[0] if isinstance(node, cst.SimpleStatementLine) and len(node.body) == 1 else None
+    )
+    if not isinstance(only, cst.Assign) or len(only.targets) > 1:
+        return None, ""
+    target = only.targets[0].target
+    return (only.value, target.value) if isinstance(target, cst.Name) else (None, "")
 
 
 class _Reader:

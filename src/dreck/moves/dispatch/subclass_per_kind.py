@@ -483,26 +483,26 @@ def _for_kinds(
         own = {k: f for k, f in own.items() if text_of(f.body) != text_of(base.body)}
         if own:
             found[method.name] = base, own
-            repeated[method.name] = max(_said_again(base, f) for f in own.values())
+            # Where there is nothing for all others, the kinds may still say the same.
+            differ = len({text_of(f.body) for f in own.values()}) > 1
+            together = _said_again(*own.values()) * (len(own) - 1) if differ else 0
+            repeated[method.name] = max(together, *(_said_again(base, f) for f in own.values()))
     return found, repeated
 
 
-def _said_again(base: cst.FunctionDef, own: cst.FunctionDef) -> int:
-    """How many lines two bodies begin and end with alike, plain returns apart."""
-    texts = [[text_of(s).strip() for s in _without_doc(f).body.body] for f in (base, own)]
-    while (
-        texts[0]
-        and texts[1]
-        and texts[0][-1].startswith("return ")
-        and texts[0][-1][7:].isidentifier()
-    ):
+def _said_again(*bodies: cst.FunctionDef) -> int:
+    """How many lines some bodies all begin and end with alike, plain returns apart."""
+    texts = [[text_of(s).strip() for s in _without_doc(f).body.body] for f in bodies]
+    first = texts[0]
+    while all(texts) and first[-1].startswith("return ") and first[-1][7:].isidentifier():
         for each in texts:
             each.pop()
     number = 0
-    for ends in ((0, 0), (-1, -1)):
-        while texts[0] and texts[1] and texts[0][ends[0]] == texts[1][ends[1]]:
-            number += len(texts[0].pop(ends[0]).splitlines())
-            texts[1].pop(ends[1])
+    for end in (0, -1):
+        while all(texts) and len({each[end] for each in texts}) == 1:
+            number += len(first[end].splitlines())
+            for each in texts:
+                each.pop(end)
     return number
 
 
