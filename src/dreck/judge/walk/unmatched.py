@@ -29,7 +29,8 @@ from ..world.doubts import asked_whether_in, doubted_in, of_many_kinds_in, spoke
 from ..world.declared import lacks_at_times
 from ..world.exact_types import may_be_of_two
 from ..world.operators import may_act
-from ..world.types import Type, names_in, own_names, without_none
+from ..world.missing_keys import may_lack_key
+from ..world.types import ANYTHING, Type, names_in, own_names, without_none
 from .evident_texts import is_plainly_filled
 from .one_side import Walker, asked_for
 from ..face.wording import say, shortened
@@ -328,6 +329,8 @@ class Unmatched(Walker):
         as far as anything says: it may be None otherwise, and the question may be what the other
         one protects from.
         """
+        if node.kind == "getitem":
+            return self._entry_left_out(node, terms, state, side)
         if not self._may_be_moved(node, terms):
             return None
         if node.kind == "getattr" and not self.names.is_steady(node.detail):
@@ -346,6 +349,32 @@ class Unmatched(Walker):
         self.types.note(node, terms, outs, None)
         self._does(node, terms, outs, state, side)
         return used
+
+    def _entry_left_out(self, node: Do, terms: list[Term], state: State, side: Side) -> Used | None:
+        """The old version reads what a record has under a written key: one that has been asked for
+        another key on this path, and of which nobody doubts that it has this one.
+        """
+        if not self._reads_entry(node, terms) or not self.takes_evident:
+            return None
+        read = next(
+            (
+                s
+                for s in state.facts.steps("getitem")
+                if s[3][1] == terms[0] and s[3][2][:2] == ("c", "str")
+            ),
+            None,
+        )
+        if read is None or self.types.of(terms[0]) != ANYTHING:
+            return None
+        other, key = str(read[3][2][2]), str(terms[1][2])
+        if any(may_lack_key(t, key, other) for t in self.names.declared.trees):
+            return None
+        about = shortened(node.source)
+        breaks = f"a record without {key!r}"
+        if not self.ledger.grant(AssumptionKind.AS_USED, about, breaks):
+            return None
+        self._does(node, terms, [self.new()], state, side)
+        return frozenset({(read, True)})
 
     def _may_lack(self, node: Do, term: Term, state: State) -> bool:
         """Whether the module itself has objects that may be without an attribute."""

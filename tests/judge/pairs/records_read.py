@@ -1,0 +1,260 @@
+#: what every record evidently has is not read where nothing comes of it -> proved-under as-used+no-effect+plain-truth
+def add_up(boats, paid):
+    total = 0
+    for boat in boats:
+        fits = True
+        if boat["late"]:
+            fits = False
+        if boat["toll"] != paid:
+            fits = False
+        if fits:
+            total += 1
+    return total
+#: becomes
+def add_up(boats, paid):
+    total = 0
+    for boat in boats:
+        if boat["late"]:
+            continue
+        if boat["toll"] != paid:
+            continue
+        total += 1
+    return total
+
+#: some code asks whether it is there -> unproved
+def has_toll(boat):
+    return "toll" in boat
+def add_up(boats, paid):
+    total = 0
+    for boat in boats:
+        fits = True
+        if boat["late"]:
+            fits = False
+        if boat["toll"] != paid:
+            fits = False
+        if fits:
+            total += 1
+    return total
+#: becomes
+def has_toll(boat):
+    return "toll" in boat
+def add_up(boats, paid):
+    total = 0
+    for boat in boats:
+        if boat["late"]:
+            continue
+        if boat["toll"] != paid:
+            continue
+        total += 1
+    return total
+
+#: some code asks for it as if it need not be there -> unproved
+def toll_of(boat):
+    return boat.get("toll", 0)
+def add_up(boats, paid):
+    total = 0
+    for boat in boats:
+        fits = True
+        if boat["late"]:
+            fits = False
+        if boat["toll"] != paid:
+            fits = False
+        if fits:
+            total += 1
+    return total
+#: becomes
+def toll_of(boat):
+    return boat.get("toll", 0)
+def add_up(boats, paid):
+    total = 0
+    for boat in boats:
+        if boat["late"]:
+            continue
+        if boat["toll"] != paid:
+            continue
+        total += 1
+    return total
+
+#: some code takes it out -> unproved
+def clear(boat):
+    del boat["toll"]
+def add_up(boats, paid):
+    total = 0
+    for boat in boats:
+        fits = True
+        if boat["late"]:
+            fits = False
+        if boat["toll"] != paid:
+            fits = False
+        if fits:
+            total += 1
+    return total
+#: becomes
+def clear(boat):
+    del boat["toll"]
+def add_up(boats, paid):
+    total = 0
+    for boat in boats:
+        if boat["late"]:
+            continue
+        if boat["toll"] != paid:
+            continue
+        total += 1
+    return total
+
+#: some code waits for it to be missing -> unproved
+def try_all(boats):
+    try:
+        return add_up(boats, 0)
+    except LookupError:
+        return -1
+def add_up(boats, paid):
+    total = 0
+    for boat in boats:
+        fits = True
+        if boat["late"]:
+            fits = False
+        if boat["toll"] != paid:
+            fits = False
+        if fits:
+            total += 1
+    return total
+#: becomes
+def try_all(boats):
+    try:
+        return add_up(boats, 0)
+    except LookupError:
+        return -1
+def add_up(boats, paid):
+    total = 0
+    for boat in boats:
+        if boat["late"]:
+            continue
+        if boat["toll"] != paid:
+            continue
+        total += 1
+    return total
+
+#: some records are made without it -> unproved
+BOATS = [{"late": 1, "toll": 2}, {"late": 0}]
+def add_up(boats, paid):
+    total = 0
+    for boat in boats:
+        fits = True
+        if boat["late"]:
+            fits = False
+        if boat["toll"] != paid:
+            fits = False
+        if fits:
+            total += 1
+    return total
+#: becomes
+BOATS = [{"late": 1, "toll": 2}, {"late": 0}]
+def add_up(boats, paid):
+    total = 0
+    for boat in boats:
+        if boat["late"]:
+            continue
+        if boat["toll"] != paid:
+            continue
+        total += 1
+    return total
+
+#: a class of the module says what is there -> unproved
+class Book(dict):
+    def __missing__(self, key):
+        self[key] = 3
+        return 3
+def add_up(boats, paid):
+    total = 0
+    for boat in boats:
+        fits = True
+        if boat["late"]:
+            fits = False
+        if boat["toll"] != paid:
+            fits = False
+        if fits:
+            total += 1
+    return total
+#: becomes
+class Book(dict):
+    def __missing__(self, key):
+        self[key] = 3
+        return 3
+def add_up(boats, paid):
+    total = 0
+    for boat in boats:
+        if boat["late"]:
+            continue
+        if boat["toll"] != paid:
+            continue
+        total += 1
+    return total
+
+#: nothing was read of it before -> unproved
+def toll(boat, paid):
+    if boat["toll"] != paid:
+        pass
+    return paid
+#: becomes
+def toll(boat, paid):
+    return paid
+
+#: a read that is only there to fail -> unproved
+def toll(boat):
+    name = boat["name"]
+    boat["toll"]
+    return name
+#: becomes
+def toll(boat):
+    name = boat["name"]
+    return name
+
+#: a dict of which something else is declared -> differs
+def toll(boat: dict[str, int], paid: int) -> bool:
+    if boat["late"]:
+        late = True
+    else:
+        late = False
+    if boat["toll"] != paid:
+        late = True
+    return late
+#: becomes
+def toll(boat: dict[str, int], paid: int) -> bool:
+    if boat["late"]:
+        return True
+    if boat["toll"] != paid:
+        return True
+    return False
+
+#: another record is asked -> unproved
+def toll(boat, other, paid):
+    ok = True
+    if boat["late"]:
+        ok = False
+    if other["toll"] != paid:
+        ok = False
+    return ok
+#: becomes
+def toll(boat, other, paid):
+    if boat["late"]:
+        return False
+    if other["toll"] != paid:
+        return False
+    return True
+
+#: what is under a worked-out key -> differs
+def toll(boat, key, paid):
+    ok = True
+    if boat["late"]:
+        ok = False
+    if boat[key] != paid:
+        ok = False
+    return ok
+#: becomes
+def toll(boat, key, paid):
+    if boat["late"]:
+        return False
+    if boat[key] != paid:
+        return False
+    return True
