@@ -99,6 +99,20 @@ class UseCondition(Move):
             """,
             "proved-under",
         ),
+        Example(
+            "one arm says so, the other what else has to hold",
+            """
+            def may_pass(boat, limit: int, draught: int):
+                if draught <= limit:
+                    return True
+                else:
+                    return not boat.laden
+            """,
+            """
+            def may_pass(boat, limit: int, draught: int):
+                return draught <= limit or not boat.laden
+            """,
+        ),
     )
     REFUSALS = {
         "comment-inside": Refusal(
@@ -126,16 +140,18 @@ class UseCondition(Move):
         """An if whose arms say True and False, one that says so in one arm, or a choice of both."""
         yield self.match(place, index, around)
         node = place.statements[index]
-        if isinstance(node, cst.If) and node.orelse is None:
+        if isinstance(node, cst.If) and not isinstance(node.orelse, cst.If):
             yield self._one_says(place, index, node, around)
         elif isinstance(node, cst.SimpleStatementLine):
             yield self._choice(place, index, node, around)
 
     def _one_says(self, place: Place, index: int, node: cst.If, around: Around) -> Match:
-        """``if a: return True`` before ``return b``, which is no row of such checks."""
-        if index + 2 != len(place.statements):
+        """``if a: return True`` before ``return b`` or its else, which is no row of such checks."""
+        until = index + 1 if node.orelse is not None else index + 2
+        if until != len(place.statements):
             return NOT_MINE
-        first, second = single(_line(node.body)), single(place.statements[index + 1])
+        behind = _line(node.orelse.body) if node.orelse is not None else place.statements[-1]
+        first, second = single(_line(node.body)), single(behind)
         if not isinstance(first, cst.Return) or not isinstance(second, cst.Return):
             return NOT_MINE
         said = constant(first.value) if first.value is not None else None
@@ -146,7 +162,7 @@ class UseCondition(Move):
             return NOT_MINE
         if index and _says(place.statements[index - 1], said[0]):
             return NOT_MINE
-        if has_comments(node.body) or has_comments(place.statements[index + 1]):
+        if has_comments(node.body) or has_comments(node.orelse or behind):
             return self.refuse("comment-inside", node)
         test = node.test if said[0] else around.negation.of(node.test)
         if not knowledge.is_bool(core(test)):
@@ -157,7 +173,7 @@ class UseCondition(Move):
             line = cst.SimpleStatementLine([cst.Return(over_lines(value, around.indent))])
         new = spaced_lead(line, node, node)
         why = f"`{text_of(test)}` and what follows are one condition."
-        return Site(node, why, place.exchanged(index, new, until=index + 2), tentative=True)
+        return Site(node, why, place.exchanged(index, new, until=until), tentative=True)
 
     @staticmethod
     def _choice(place: Place, index: int, line: cst.SimpleStatementLine, around: Around) -> Match:
