@@ -21,6 +21,21 @@ LOOPS = [
         "r = 0\nwhile r == 0:\n    if log(n):\n        r = 2\nlog(1)\nreturn n\n",
         "while True:\n    if log(n):\n        log(1)\n        return n\nlog(1)\nreturn n\n",
     ),
+    # lowered twice: the second check decides nothing more
+    (
+        "for x in a:\n    ok = True\n    if x['y']:\n        ok = False\n    if x['z'] != n:\n        ok = False\n    if ok:\n        log(x)\n",
+        "for x in a:\n    if x['y']:\n        continue\n    if x['z'] != n:\n        continue\n    log(x)\n",
+    ),
+    # a text that is made there is never None
+    (
+        "r = None\nfor x in a:\n    if x:\n        r = 'no ' + x['y']\n        break\nif r is not None:\n    return None, r\nreturn n, None\n",
+        "for x in a:\n    if x:\n        return None, 'no ' + x['y']\nreturn n, None\n",
+    ),
+    # asked behind the loop, and in its rounds what it was first
+    (
+        "for y in n:\n    r = False\n    for x in a:\n        if x:\n            if not r:\n                log(x)\n                r = True\n    if not r:\n        log(1)\n        log(y)\n",
+        "for y in n:\n    r = False\n    for x in a:\n        if x:\n            log(x)\n            r = True\n            break\n    if not r:\n        log(1)\n        log(y)\n",
+    ),
     # a place that is counted is never -1
     (
         "r = -1\nfor i, x in enumerate(a):\n    if x and r == -1:\n        r = i\nreturn r\n",
@@ -64,6 +79,9 @@ STAYS = [
     "r = -1\nfor i, x in enumerate(a):\n    if x:\n        r = i\nreturn r\n",
     # it is no constant
     "r = 0\nif a:\n    r = n\nreturn r\n",
+    # what is made may be None, or is told twice
+    "r = None\nfor x in a:\n    if x:\n        r = x + n\n        break\nif r is not None:\n    return None, r\nreturn n, None\n",
+    "r = None\nfor x in a:\n    if x:\n        r = f'{x}'\n        break\nif r is not None:\n    return r, r\nreturn n, None\n",
 ]
 
 

@@ -8,12 +8,13 @@ further down.
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 
 import libcst as cst
 
 from ...logic.along import nothing_known
 from ...logic.assigned import assigned_names
-from ...logic.conditions import constant
+from ...logic.conditions import constant, core
 from ...logic.known import Known
 from ...logic.specialise import specialised
 from ...logic.walk import names_in, walk
@@ -24,6 +25,8 @@ from ..places import Place, function_of
 from ..ways_out import Put
 from ..registry import NOT_MINE, Around, Example, Match, Move, Refusal, Site, move
 
+_TEXTS = (cst.SimpleString, cst.FormattedString, cst.ConcatenatedString)
+_MADE = (cst.FormattedString, cst.Tuple, cst.List, cst.Dict, cst.ListComp, cst.DictComp)
 # What is so of all that counts from 0 upwards.
 _OF_COUNTS = ("!= -1", "> -1", ">= 0")
 
@@ -142,6 +145,8 @@ class FinishAtOnce(Move):
             if not work.left and (not leaves_loop or _only_for_loops(flag, new)):
                 folded = _folded(_without_breaks_flags(new, flag), start, flag, first)
                 new = new if any(map(_asks_none, folded)) else folded
+            elif not work.left:
+                new = [_told_in(s, start, flag) for s in new]
             gone = not any(flag in names_in(s) for s in new)
             head = list(place.statements[: index + (not gone)])
             if gone and new:
@@ -224,6 +229,10 @@ class _Finish:
         """
         small = single(statement)
         told = _elements(frames) if self.first == (None,) else frozenset[str]()
+        if self.first == (None,) and _is_made(small):
+            assert isinstance(small, cst.Assign)
+            target = small.targets[0].target
+            return (target.value if isinstance(target, cst.Name) else ""), small.value
         told = _counts(frames) if self.first == (-1,) else told
         if told and isinstance(small, cst.Assign) and len(small.targets) == 1:
             target, value = small.targets[0].target, small.value
@@ -245,8 +254,14 @@ class _Finish:
                 for told in _OF_COUNTS:
                     known = known.learning(cst.parse_expression(f"{name} {told}"), True)
         known = known.after(statement)
+        made = _is_made(single(statement))
+        if made:
+            known = known.learning(cst.parse_expression(f"{self.flag} is not None"), True)
+        frames = [_not_said_again(f, self.flag, value) for f in frames]
         if not self.leaves_loop:
             end = onward(frames, known, self.flag, self.until)
+            if end and made and not _hands_back(end, self.flag):
+                return None  # it would have to be kept for later
             return end and [_said(s, self.flag, value) for s in end]
         found = to_the_loop(frames, known, self.flag)
         if found is None:
@@ -284,6 +299,65 @@ class _Finish:
             suite = cst.IndentedBlock([cst.SimpleStatementLine(suite.body)])
         assert isinstance(suite, cst.IndentedBlock)
         return suite.with_changes(body=self.block(suite.body, frames))
+
+
+def _hands_back(end: Sequence[cst.BaseStatement], name: str) -> bool:
+    """Whether the end is to hand back a name, or to raise with it, and it is told only there."""
+    told = [n for s in end for n in walk(s) if isinstance(n, cst.Name) and n.value == name]
+    return len(end) == 1 and len(told) <= 1 and isinstance(single(end[0]), cst.Return | cst.Raise)
+
+
+def _is_made(small: cst.BaseSmallStatement | None) -> bool:
+    """Whether a name is given something that is made there, and so is never None."""
+    if not isinstance(small, cst.Assign) or len(small.targets) != 1:
+        return False
+    value = core(small.value)
+    if isinstance(value, cst.BinaryOperation):
+        parts = (value.left, value.right)
+        adds = isinstance(value.operator, cst.Add)
+        while isinstance(parts[0], cst.BinaryOperation) and adds:
+            parts = (parts[0].left, parts[0].right)
+        return any(isinstance(p, _TEXTS) for p in (parts if adds else parts[:1]))
+    if isinstance(value, cst.Call) and isinstance(value.func, cst.Attribute):
+        return isinstance(value.func.value, _TEXTS) and value.func.attr.value in ("format", "join")
+    return isinstance(value, _MADE)
+
+
+def _not_said_again(frame: Frame, flag: str, value: cst.BaseExpression) -> Frame:
+    """What follows, without giving a flag the value that it has already, if no other is given."""
+    if not isinstance(frame, Rest) or constant(value) is None:
+        return frame
+    told = [n for s in frame.statements for n in walk(s) if isinstance(n, cst.SimpleStatementLine)]
+    given = [s for s in told if flag in assigned_names(s)]
+    if not all(constant_given(s)[1] is not None for s in given):
+        return frame
+    if any(constant(constant_given(s)[1]) != constant(value) for s in given):  # type: ignore[arg-type]
+        return frame
+    gone = {id(s) for s in given}
+    return Rest([s for s in (_passing(s, gone) for s in frame.statements) if s is not None])
+
+
+def _passing(statement: cst.BaseStatement, gone: set[int]) -> cst.BaseStatement | None:
+    if id(statement) in gone:
+        return None
+    new = statement.visit(_Pass(gone))
+    assert isinstance(new, cst.BaseStatement)
+    return new
+
+
+class _Pass(cst.CSTTransformer):
+    """Puts a pass in the place of some lines."""
+
+    def __init__(self, gone: set[int]) -> None:
+        super().__init__()
+        self.gone = gone
+
+    def leave_SimpleStatementLine(
+        self, original_node: cst.SimpleStatementLine, updated_node: cst.SimpleStatementLine
+    ) -> cst.SimpleStatementLine:
+        """A line, or what stands in its place."""
+        passes = cst.SimpleStatementLine([cst.Pass()])
+        return passes if id(original_node) in self.gone else updated_node
 
 
 def _asks_none(statement: cst.BaseStatement) -> bool:
@@ -333,6 +407,51 @@ def _said(statement: cst.BaseStatement, flag: str, value: cst.BaseExpression) ->
     new = statement.visit(Put({flag: value}))
     assert isinstance(new, cst.BaseStatement)
     return new
+
+
+def _told_in(statement: cst.BaseStatement, known: Known, flag: str) -> cst.BaseStatement:
+    """A loop that is left where it gives a flag another value: in its rounds the flag has the first
+    one.
+    """
+    if not isinstance(statement, cst.For | cst.While) or flag not in assigned_names(statement):
+        return statement
+    body = statement.body
+    if not isinstance(body, cst.IndentedBlock) or not _leaves_where_set(body, flag):
+        return statement
+    told = replace(
+        known,
+        answers={a: v for a, v in known.answers.items() if known.names[a] == {flag}},
+        names={a: n for a, n in known.names.items() if n == {flag}},
+    )
+    return statement.with_changes(body=body.with_changes(body=specialised(body.body, told)))
+
+
+def _leaves_where_set(suite: cst.BaseSuite, flag: str) -> bool:
+    """Whether a loop is left right behind all that gives a flag a value in its body."""
+    if flag not in assigned_names(suite):
+        return True
+    if not isinstance(suite, cst.IndentedBlock):
+        return False
+    for number, node in enumerate(suite.body):
+        if flag not in assigned_names(node):
+            continue
+        if isinstance(node, cst.If):
+            if not all(_leaves_where_set(arm, flag) for arm in _arms(node)):
+                return False
+            continue
+        behind = [single(s) for s in suite.body[number + 1 : number + 2]]
+        if constant_given(node)[0] != flag or not isinstance([*behind, None][0], cst.Break):
+            return False
+    return True
+
+
+def _arms(node: cst.If) -> Iterator[cst.BaseSuite]:
+    """The blocks of a chain."""
+    yield node.body
+    if isinstance(node.orelse, cst.If):
+        yield from _arms(node.orelse)
+    elif node.orelse is not None:
+        yield node.orelse.body
 
 
 def _only_for_loops(flag: str, statements: Sequence[cst.BaseStatement]) -> bool:
