@@ -167,3 +167,13 @@ def test_constants_stay(tmp_path: Path) -> None:
     (tmp_path / "a.py").write_text(text, encoding="utf-8")
     found = dreck.untangle(tmp_path / "a.py", run=False)
     assert "arm-functions" not in [s.move for f in found.functions for s in f.steps]
+
+
+def test_keys_that_differ_in_a_sign() -> None:
+    """They are other words, so that both arms get a name."""
+    done = {"open": "gate.open()", "shut": "log.shut()", "lower": "gate.lower(log)"}
+    done |= {"level+": "gate.turn(1)", "level-": "gate.turn(2)"}
+    arms = [f"if key == {k!r}:\n        {d}\n        log.add(1)\n" for k, d in done.items()]
+    body = "    " + "    el".join(arms)
+    (site,) = look("arm-functions", f"def press(key: str, gate, log):\n{body}").sites
+    assert "def press_level_plus(" in site.whole and "def press_level_minus(" in site.whole

@@ -51,6 +51,7 @@ _NOT_ALONE = (
     ast.NamedExpr,
     ast.Delete,
 )
+_SIGNS = {"+": "_plus", "-": "_minus"}
 
 
 @move
@@ -394,4 +395,6 @@ def _word(key: ast.expr) -> str:
         if isinstance(value, bytes)
         else str(value).replace("-", "minus_") if isinstance(value, int) else str(value)
     )
+    for sign, said in _SIGNS.items():  # what only differs in its sign is another key
+        text = text[:-1] + said if text[:-1].isalpha() and text.endswith(sign) else text
     return re.sub(r"\W+", "_", text).strip("_").lower() or ("other" if text else "empty")
