@@ -6,6 +6,7 @@ import ast
 
 import pytest
 
+from dreck.naming.consequences import phrases_of
 from dreck.naming.deciding import phrase_of
 from dreck.naming.phrases import Rank
 from dreck.naming.proposals import Named, proposals
@@ -57,7 +58,31 @@ WANTED = [
     ('raise ValueError(f"{n}: no berth")', "", None),
     ('boat.state = "moored"\nlines.append(boat)', "", None),  # what is done to it
     ('boat.colour = "red paint"\nlines.append(boat)', "", None),
+    # what something is told to do by a word, with nothing to do it to
+    ("lock.ballast()", "", ("should_ballast", True)),
+    ("lock.ballast(boat)", "", None),
+    ("lock.levels()", "", None),
 ]
+FOUND = [
+    # the function, what its loop goes through and hands back, the name
+    ("find_relief_keeper", "boat", "is_relief_keeper"),
+    ("find_free_berth", "berth", "is_free"),
+    ("first_free_berth", "berth", "is_free"),
+    ("find_boat", "boat", None),
+    ("find_next", "boat", None),
+    ("find_boat_by_name", "boat", None),
+    ("find_relief", "self.boat", None),
+    ("report_relief", "boat", None),
+]
+
+
+@pytest.mark.parametrize(("within", "given", "wanted"), FOUND)
+def test_what_is_looked_for(within: str, given: str, wanted: str | None) -> None:
+    """What a function is called that hands back the one it looks for says what that one is."""
+    target = ast.parse(given.rpartition(".")[2], mode="eval").body
+    arm = [ast.Return(ast.parse(given, mode="eval").body)]
+    found = [p for p in phrases_of(arm, [], target, within) if p.form == "is"]
+    assert [p.name for p in found] == ([wanted] if wanted else [])
 
 
 @pytest.mark.parametrize(("arm", "target", "wanted"), WANTED, ids=[w[0] for w in WANTED])

@@ -9,7 +9,7 @@ from collections.abc import Sequence
 from itertools import pairwise
 
 from ..outline import all_nodes
-from .english import is_participle, lemmas
+from .english import is_base_verb, is_participle, lemmas
 from .phrases import Phrase, Rank, should, stated
 from .words import ANTONYMS, OPPOSITES, VERBS, is_state, plain_words, singular, words_of
 
@@ -19,6 +19,10 @@ _MOST_STATEMENTS = 3
 _MOST_OF_GUARD = 5
 # What is so when something else is not.
 _OTHER_STATE = {v: k for k, v in ANTONYMS.items()} | ANTONYMS
+# How functions are called that look for one of several, and which of them that is.
+_FINDING = frozenset("find first pick choose search select seek locate".split())
+_WHICH = frozenset("a an the first next last any one some".split())
+_BY = frozenset("by for in of on at from with to".split())
 # What holds where something is put, rather than how it is.
 _PLACES = frozenset("location place destination target route queue shelf berth stage bin".split())
 # What functions are called for that list what is wrong.
@@ -102,6 +106,7 @@ def phrases_of(
         if isinstance(last, ast.Return) and last.value is not None:
             problem = _of_problem(last.value, "reasons" if reasons else within)
             found.append(problem or _of_value(last.value, "returns"))
+            found.append(_of_found(last.value, loop_target, within))
         elif isinstance(last, ast.Continue):
             found.append(_of_skip(loop_target))
         elif isinstance(last, ast.Expr) and not _called_in(otherwise, last.value):
@@ -408,6 +413,27 @@ def _of_problem(value: ast.expr, within: str) -> Phrase | None:
     return Phrase(form, (*words, "wrong"), Rank.CONSEQUENCE, reason)
 
 
+def _of_found(value: ast.expr, loop_target: ast.expr | None, within: str) -> Phrase | None:
+    """From ``return berth`` in the loop of ``find_free_berth``: the one that is found is that."""
+    if not isinstance(loop_target, ast.Name) or not isinstance(value, ast.Name):
+        return None
+    words = words_of(within)
+    if value.id != loop_target.id or not words or words[0] not in _FINDING:
+        return None
+    words = [w for w in words[1:] if w not in _WHICH]
+    if not words or words[0] in _BY or len(words) > 3 or any(w in _BY for w in words):
+        return None
+    kinds = {singular(w) for w in words_of(loop_target.id)}
+    if singular(words[-1]) in kinds:
+        words = words[:-1]  # what a berth is need not be said of a berth
+    told = words and len(words[-1]) > 3 and all(w.isalpha() for w in words)
+    known = told and (is_state(words[-1]) or bool(lemmas(words[-1], "NOUN")))
+    if not known:
+        return None
+    reason = f"it is what {within} looks for"
+    return Phrase("is", tuple(words), Rank.CONSEQUENCE, reason)
+
+
 def _of_skip(loop_target: ast.expr | None) -> Phrase | None:
     if not isinstance(loop_target, ast.Name):
         return None
@@ -434,6 +460,8 @@ def _of_call(value: ast.expr) -> Phrase | None:
         else called.id if isinstance(called, ast.Name) else ""
     )
     words = words_of(name)
+    # what an object is told to do by one word, with nothing to do it to
+    alone = len(words) == 1 and isinstance(called, ast.Attribute) and not value.args
     if (
         name in ("append", "add")
         and isinstance(called, ast.Attribute)
@@ -445,10 +473,11 @@ def _of_call(value: ast.expr) -> Phrase | None:
         or name in _COMMON_CALLS
         or words[0] in _DULL_VERBS
         or len(words) > 3
-        or words[0] not in VERBS
+        or not (words[0] in VERBS or (alone and is_base_verb(words[0])))
     ):
         return None
-    return should(tuple(words), Rank.CONSEQUENCE, f"where it holds, {name}() is called")
+    reason = f"where it holds, {name}() is called"
+    return Phrase("should", tuple(words), Rank.CONSEQUENCE, reason)
 
 
 def _of_chore(call: ast.Call) -> Phrase | None:
