@@ -252,6 +252,120 @@ CASES = [
         "",
         id="one place goes on, the other does not",
     ),
+    pytest.param(
+        """
+        def read_both(book, log):
+            upper_levels = {}
+            for row in book["upper"]:
+                if row.gate in upper_levels:
+                    log.append(row)
+                    continue
+                upper_levels[row.gate] = row.level
+            lower_levels = {}
+            for line in book["lower"]:
+                if line.gate in lower_levels:
+                    log.append(line)
+                    continue
+                lower_levels[line.gate] = line.level
+            return upper_levels, lower_levels
+        """,
+        "",
+        id="the one that is gone through has no name for both",
+    ),
+    pytest.param(
+        """
+        def read_both(book, log):
+            upper_levels = {}
+            for row in book["upper"]:
+                if row.gate in upper_levels:
+                    log.append(row)
+                    continue
+                upper_levels[row.gate] = row.level
+            lower_levels = {}
+            for row in book["lower"]:
+                if row.gate in lower_levels:
+                    log.append(row)
+                    continue
+                lower_levels[row.gate] = row.level
+            return upper_levels, lower_levels
+        """,
+        """
+        def read_both(book, log):
+            upper_levels = collect_levels(book, log, "upper")
+            lower_levels = collect_levels(book, log, "lower")
+            return upper_levels, lower_levels
+
+
+        def collect_levels(book, log, name):
+            levels = {}
+            for row in book[name]:
+                if row.gate in levels:
+                    log.append(row)
+                    continue
+                levels[row.gate] = row.level
+            return levels
+        """,
+        id="what each place calls otherwise has a name that holds for both",
+    ),
+    pytest.param(
+        """
+        def add_up(old, new, paid, due):
+            for boat in old:
+                paid += boat.toll
+                if boat.late:
+                    paid += 1
+            for boat in new:
+                due += boat.toll
+                if boat.late:
+                    due += 1
+            return paid, due
+        """,
+        """
+        def add_up(old, new, paid, due):
+            paid = add_up_boats(paid, old)
+            due = add_up_boats(due, new)
+            return paid, due
+
+
+        def add_up_boats(result, boats):
+            for boat in boats:
+                result += boat.toll
+                if boat.late:
+                    result += 1
+            return result
+        """,
+        id="each place goes on with its own sum",
+    ),
+    pytest.param(
+        """
+        def add_up(old, new, paid, due):
+            for boat in old:
+                paid += boat.toll
+                if boat.late:
+                    paid += due
+            for boat in new:
+                due += boat.toll
+                if boat.late:
+                    due += due
+            return paid, due
+        """,
+        "",
+        id="one of the names is read in the other place",
+    ),
+    pytest.param(
+        """
+        def turn(upper, lower, log):
+            upper = lower.level
+            log.append(upper)
+            log.append(lower)
+            lower = upper.level
+            log.append(lower)
+            log.append(upper)
+            return upper, lower
+        """,
+        "",
+        id="two names that change places",
+    ),
 ]
 
 

@@ -7,7 +7,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from ..outline import child_nodes
-from ..naming.words import words_of
+from ..naming.words import plural, words_of
 from .alignment import Hole
 from .fields import field_name
 from .module_view import ModuleView
@@ -138,6 +138,11 @@ def _called(hole: Hole, view: ModuleView) -> Iterator[str]:
     said = {v.id for v in hole.values if isinstance(v, ast.Name) and len(v.id) > 2}
     if len(said) == 1:
         yield said.pop()  # what one of the places calls it, where the others have no name for it
+    loop = hole.around[-1] if hole.around else None
+    if isinstance(loop, ast.For) and isinstance(loop.target, ast.Name):
+        words = words_of(loop.target.id)
+        if loop.iter is hole.values[0] and words and len(words[-1]) > 2:
+            yield "_".join([*words[:-1], plural(words[-1])])
     name = field_name(hole, view)
     if name and name.isidentifier() and name not in _VAGUE:
         yield name

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 
 from ..outline import all_nodes, child_nodes
@@ -12,6 +12,7 @@ from .alignment import Hole, aligned
 from .block_runs import size
 from .blocks_out import Run
 from .module_view import ModuleView
+from .other_names import renamed
 
 # Two places with fewer statements are better read where they are; more places may have two.
 _LEAST, _LEAST_OF_SEVERAL, _SEVERAL = 3, 2, 3
@@ -35,10 +36,13 @@ class Repeat:
     Attributes:
         runs: where they stand, in the order of the text.
         holes: the places where they differ.
+        words: what each of the runs calls the names that it sets and the first one calls otherwise,
+            by the first one's names; the first one's own are empty.
     """
 
     runs: tuple[Run, ...]
     holes: tuple[Hole, ...]
+    words: tuple[Mapping[str, str], ...] = ()
 
     @property
     def values(self) -> tuple[tuple[ast.expr, ...], ...]:
@@ -55,32 +59,42 @@ def repeats_in(view: ModuleView, body: list[ast.stmt]) -> Iterator[Repeat]:
         body: the statements of the function.
     """
     suites = [
-        (suite, [_outline(s) for s in suite])
+        (suite, [(_outline(s), _outline(s, named=False)) for s in suite])
         for suite in blocks_in(body)
         if not view.text.startswith("elif", view.offsets.span(suite[0])[0])
     ]
     for length in range(min(_LONGEST, max(len(s) for s, _ in suites)), 0, -1):
-        places: dict[tuple[str, ...], list[Run]] = {}
-        for suite, outlines in suites:
-            for start in range(len(suite) - length + 1):
-                key = tuple(outlines[start : start + length])
-                places.setdefault(key, []).append(Run(suite, start, start + length))
-        for runs in places.values():
-            repeat = _alike(list(_apart(runs)))
-            if repeat is not None:
-                yield repeat
+        for which in (0, 1):
+            places: dict[tuple[str, ...], list[Run]] = {}
+            for suite, outlines in suites:
+                for start in range(len(suite) - length + 1):
+                    key = tuple(o[which] for o in outlines[start : start + length])
+                    places.setdefault(key, []).append(Run(suite, start, start + length))
+            for runs in places.values():
+                apart = list(_apart(runs))
+                repeat = _alike(apart) if which == 0 else _alike_but_for_names(apart)
+                if repeat is not None:
+                    yield repeat
 
 
-def _outline(node: ast.stmt) -> str:
-    """What two statements must share to be looked at closely: their kinds, down to the calls."""
+def _outline(node: ast.stmt, *, named: bool = True) -> str:
+    """What two statements must share to be looked at closely: their kinds, down to the calls, and
+    the names that they set, unless these may differ.
+    """
+    told = ast.unparse if named else _shape
     parts = [type(node).__name__]
     value = getattr(node, "value", None)
     if isinstance(value, ast.Call) and not isinstance(node, ast.Return):
-        parts += [ast.unparse(value.func), str(len(value.args))]
+        parts += [told(value.func), str(len(value.args))]
     if isinstance(node, ast.Assign):
-        parts += map(ast.unparse, node.targets)
-    inner = (n for n in child_nodes(node) if isinstance(n, ast.stmt))
-    return f"{' '.join(parts)}({','.join(map(_outline, inner))})"
+        parts += map(told, node.targets)
+    inner = (_outline(n, named=named) for n in child_nodes(node) if isinstance(n, ast.stmt))
+    return f"{' '.join(parts)}({','.join(inner)})"
+
+
+def _shape(node: ast.expr) -> str:
+    """What is left of what is called or set where names may differ."""
+    return f".{node.attr}" if isinstance(node, ast.Attribute) else type(node).__name__
 
 
 def _apart(runs: Sequence[Run]) -> Iterator[Run]:
@@ -106,6 +120,25 @@ def _alike(runs: Sequence[Run]) -> Repeat | None:
     if len(chosen) < 2 or size(runs[0].statements) < least:
         return None
     return Repeat(tuple(chosen), tuple(holes))
+
+
+def _alike_but_for_names(runs: Sequence[Run]) -> Repeat | None:
+    """Runs that set other names, and are alike where these are taken for those of the first."""
+    if len(runs) < 2 or size(runs[0].statements) < _LEAST_OF_SAME:
+        return None
+    chosen, bodies, holes = [runs[0]], [runs[0].statements], list[Hole]()
+    words: list[Mapping[str, str]] = [{}]
+    for run in runs[1:]:
+        told = renamed(runs[0].statements, run.statements)
+        if told is None:
+            continue
+        found = aligned([*bodies, told[0]], loosely=True, whole=_APART)
+        if found is not None and _fits(found, run) and _fits(found, runs[0]):
+            chosen, bodies, holes = [*chosen, run], [*bodies, told[0]], found
+            words.append(told[1])
+    if len(chosen) < 2 or not any(words):
+        return None
+    return Repeat(tuple(chosen), tuple(holes), tuple(words))
 
 
 def _fits(holes: Sequence[Hole], run: Run) -> bool:

@@ -5,12 +5,13 @@ from __future__ import annotations
 import ast
 import re
 from collections.abc import Collection, Iterator, Sequence
+from copy import deepcopy
 
 from ..outline import all_nodes
 from .blocks import Block, proposals
 from .phrases import Rank
 from .proposals import Proposal
-from .words import EMPTY_WORDS, is_usable, singular, words_of
+from .words import EMPTY_WORDS, is_usable, plural, singular, words_of
 
 _TELLING = frozenset(
     "append add write say tell print debug info warning warn error log put".split()
@@ -54,6 +55,51 @@ def names_of_repeats(
     if sums:
         found += proposals(Block(statements, sums, (), caller))
     return list({p.name: p for p in reversed(found) if is_usable(p.name)}.values())[::-1]
+
+
+def neutral_name(said: Sequence[str], *, is_result: bool) -> str:
+    """What to call what several places call otherwise: by the words that they share, or as the one
+    result; empty if nothing says it.
+
+    Args:
+        said: what the places call it.
+        is_result: whether it is what is handed back.
+
+    >>> neutral_name(["upper_gates", "lower_gates"], is_result=False)
+    'gates'
+    >>> neutral_name(["people", "others"], is_result=True), neutral_name(["n", "k"], is_result=False)
+    ('result', '')
+    """
+    words = [words_of(name) for name in said]
+    shared = [w for w in words[0] if all(w in other for other in words[1:])]
+    name = "_".join(shared)
+    if name and is_usable(name) and shared[-1] not in EMPTY_WORDS and len(name) > 2:
+        return name
+    return "result" if is_result else ""
+
+
+def names_of_rounds(statements: Sequence[ast.stmt], outputs: tuple[str, ...]) -> list[Proposal]:
+    """A name for statements that go through something, by what that is made of: *entries* are
+    read, or collected.
+
+    >>> body = ast.parse("result = []\\nfor boat in boats:\\n    result.append(boat.name)").body
+    >>> [p.name for p in names_of_rounds(body, ("result",))]
+    ['collect_boats']
+    """
+    loops = [s for s in statements if isinstance(s, ast.For)]
+    target = loops[0].target if len(loops) == 1 and len(outputs) == 1 else None
+    words = words_of(target.id) if isinstance(target, ast.Name) else []
+    if not words or len(words[-1]) < 3 or words[-1] in EMPTY_WORDS:
+        return []
+    several = "_".join([*words[:-1], plural(words[-1])])
+    told = [deepcopy(s) for s in statements]
+    for node in (n for s in told for n in all_nodes(s)):
+        if isinstance(node, ast.Name) and node.id == outputs[0]:
+            node.id = several
+    plain = proposals(Block(told, (several,)))
+    found = [p.name for p in plain if p.name.endswith(several) and p.name[:9] != "work_out_"]
+    reason = f"it goes through {several.replace('_', ' ')}"
+    return [Proposal(n, reason, Rank.MEANING) for n in found or [f"collect_{several}"]]
 
 
 def _is_nothing(value: ast.expr) -> bool:

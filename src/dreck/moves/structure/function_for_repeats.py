@@ -7,19 +7,22 @@ run at the same moment with these values.
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
+from copy import deepcopy
 from dataclasses import replace
 
 from ...logic.bindings import parameters
 from ...logic.flow import flow_of
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
-from ...naming.repeated import names_of_repeats
+from ...naming.repeated import names_of_repeats, names_of_rounds, neutral_name
 from ...outline import Function, all_nodes
 from ...source.edits import Edit, edited
 from ..blocks_out import BlockOut, block_out
 from ..handed_in import HandedIn, handed_in, is_text, outside
+from ..home import Home
 from ..module_view import ModuleView
+from ..other_names import in_words
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
 from ..repeats import Repeat, repeats_in
 from ..wishes import Wishes
@@ -190,7 +193,8 @@ class FunctionForRepeats(ModuleMove):
         if len(plain) < len(made):
             return self.leave("stays-in-place", line)
         hard = len(plain[0].ending.caller) > 1 or len(plain[0].outputs) > _MOST_OUTPUTS
-        if hard or len({_way_out(m) for m in plain}) > 1:
+        back = [{w: n for n, w in words.items()} for words in repeat.words or [{}] * len(plain)]
+        if hard or len({_way_out(m, b) for m, b in zip(plain, back, strict=True)}) > 1:
             return self.leave("left-in-several-ways", line)
         if any(_is_told(plain[0].run.statements, name) for name in plain[0].outputs):
             return self.leave("hands-back-a-constant", line)
@@ -207,9 +211,17 @@ class FunctionForRepeats(ModuleMove):
         taken = home.taken()
         parameters = [*first.inputs, *(given.parameters if given else ())]
         differing = {n for h in repeat.holes for n in all_nodes(h.values[0])}
+        others = neutral_names(repeat, first, home)
+        if others is None:
+            return self.leave("no-name", run.line)
+        outputs = tuple(others.get(n, n) for n in first.outputs)
+        statements = run.statements
+        if others:
+            statements = [_in_names(s, others) for s in statements]
         found = names_of_repeats(
-            run.statements, first.outputs, parameters, home.function.name, differing=differing
+            statements, outputs, parameters, home.function.name, differing=differing
         )
+        found += names_of_rounds(statements, outputs) if others else []
         found = [p for p in found if p.name not in taken and home.private(p.name) not in taken]
         wish = wishes.wanted(run.line, [p.name for p in found])
         if wish is not None:
@@ -218,7 +230,7 @@ class FunctionForRepeats(ModuleMove):
             return self.leave("no-name", run.line)
         best = found[0]
         name = best.name if best.rank is Rank.ASKED else home.private(best.name)
-        edits = _edits(repeat, made, given, name)
+        edits = _edits(repeat, made, given, name, others)
         places = f"{len(made)} places" if len(made) > 2 else "two places"
         why = f"The same is done in {places}; `{name}` does it for all: {best.reason}."
         return ModuleSite(
@@ -237,11 +249,47 @@ def _lines(statements: Sequence[ast.stmt]) -> range:
     return range(statements[0].lineno, (last.end_lineno or last.lineno) + 1)
 
 
-def _way_out(made: BlockOut) -> tuple[object, ...]:
-    """How a block is left, to tell whether others are left in the same way."""
+def _way_out(made: BlockOut, back: Mapping[str, str]) -> tuple[object, ...]:
+    """How a block is left, to tell whether others are left in the same way.
+
+    Args:
+        made: the block.
+        back: what the first of them calls the names that it sets.
+    """
     ending = made.ending
-    jumps = tuple(ending.jumps.values())
-    return (made.home.instance, made.outputs, ending.caller, ending.last, jumps, ending.hands_last)
+    outputs = tuple(back.get(n, n) for n in made.outputs)
+    told = tuple(in_words(t, back) for t in (*ending.caller, ending.last, *ending.jumps.values()))
+    return (made.home.instance, outputs, told, len(ending.caller), ending.hands_last)
+
+
+def _in_names(node: ast.stmt, words: Mapping[str, str]) -> ast.stmt:
+    """A copy of a statement with other names."""
+    told = deepcopy(node)
+    for each in all_nodes(told):
+        if isinstance(each, ast.Name):
+            each.id = words.get(each.id, each.id)
+    return told
+
+
+def neutral_names(repeat: Repeat, first: BlockOut, home: Home) -> dict[str, str] | None:
+    """Names that hold for all places, for what each of them calls otherwise; None if there is none.
+
+    Args:
+        repeat: the statements.
+        first: the first of the blocks.
+        home: where the function goes.
+    """
+    used = {n.id for s in first.run.statements for n in all_nodes(s) if isinstance(n, ast.Name)}
+    used |= {*home.taken()}
+    found: dict[str, str] = {}
+    differ = dict.fromkeys(n for words in repeat.words for n in words)
+    for name in differ:
+        said = [words.get(name, name) for words in repeat.words]
+        neutral = neutral_name(said, is_result=name in first.outputs)
+        if not neutral or neutral in used - {name} or neutral in found.values():
+            return None
+        found[name] = neutral
+    return {n: w for n, w in found.items() if n != w}
 
 
 # -- how it is written
@@ -257,8 +305,18 @@ def _is_told(statements: Sequence[ast.stmt], name: str) -> bool:
     return all(isinstance(v, ast.Constant) for v in values)
 
 
-def _edits(repeat: Repeat, made: Sequence[BlockOut], given: HandedIn, name: str) -> list[Edit]:
-    """The edits that make the function and call it in all places."""
+def _edits(
+    repeat: Repeat, made: Sequence[BlockOut], given: HandedIn, name: str, others: Mapping[str, str]
+) -> list[Edit]:
+    """The edits that make the function and call it in all places.
+
+    Args:
+        repeat: the statements, and where they differ.
+        made: the blocks.
+        given: what the function is given.
+        name: what it is called.
+        others: what it calls names that only the first of the blocks calls so.
+    """
     first = made[0]
     home, view = first.home, first.home.view
     holes = {id(h.values[0]) for h in repeat.holes}
@@ -271,15 +329,33 @@ def _edits(repeat: Repeat, made: Sequence[BlockOut], given: HandedIn, name: str)
         for h, text in zip(repeat.holes, given.texts, strict=True)
     ]
     more = [_declared(n, values, first) for n, values in given.parameters.items()]
-    alone = replace(first, top=first.run.line)
-    definition, kept = alone.definition(
-        name, parameters=[*home.signature(inputs), *more], more=inside
-    )
+    ending = first.ending
+    if others:
+        jumps = {k: in_words(t, others) for k, t in ending.jumps.items()}
+        ending = replace(ending, last=in_words(ending.last, others), jumps=jumps)
+        inside += _called_otherwise(first, others)
+    alone = replace(first, top=first.run.line, ending=ending)
+    signature = [in_words(p, others) for p in home.signature(inputs)]
+    definition, kept = alone.definition(name, parameters=[*signature, *more], more=inside)
     edits = [home.insertion(definition, line=first.run.line, kept=kept)]
     for number, block in enumerate(made):
         values = [v[number] for v in given.parameters.values()]
-        edits.append(_call(block, name, [*inputs, *(_written(view, v) for v in values)]))
+        words = repeat.words[number] if repeat.words else {}
+        own = [words.get(n, n) for n in inputs]
+        edits.append(_call(block, name, [*own, *(_written(view, v) for v in values)]))
     return edits
+
+
+def _called_otherwise(made: BlockOut, others: Mapping[str, str]) -> list[Edit]:
+    """The edits of a block that call names otherwise; what is handed back at once has no name."""
+    gone = made.run.statements[-1] if made.ending.hands_last else None
+    targets = {id(t) for t in getattr(gone, "targets", [getattr(gone, "target", None)])}
+    return [
+        Edit(*made.home.view.offsets.span(n), others[n.id])
+        for s in made.run.statements
+        for n in all_nodes(s)
+        if isinstance(n, ast.Name) and n.id in others and id(n) not in targets
+    ]
 
 
 def _written(view: ModuleView, value: ast.expr) -> str:
