@@ -120,7 +120,8 @@ def _phrases(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
         yield from _of_round(block)
     yield from _of_giving_call(block)
     if block.outputs and not _acts(block.statements):
-        telling = _things(tuple(n for n in block.outputs if len(n) > 1) or block.outputs)
+        outputs = tuple(_in_full(n, block) for n in block.outputs)
+        telling = _things(tuple(n for n in outputs if len(n) > 1) or outputs)
         shared, verb = _shared(telling), _verb(block)
         says_how = verb != _WORKED_OUT or _reckons(block)
         if shared:
@@ -135,6 +136,24 @@ def _phrases(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     yield from _of_call(block)
     yield from _of_what_is_put(block)
     yield from _of_state(block)
+
+
+def _in_full(name: str, block: Block) -> str:
+    """What a name of one letter stands for: what it is first taken from, if that tells."""
+    if len(name) > 1:
+        return name
+    for statement in block.statements:
+        if not isinstance(statement, ast.Assign) or not _sets(statement, (name,)):
+            continue
+        taken = statement.value
+        asked = taken.value if isinstance(taken, ast.Subscript) else taken
+        words = (
+            words_of(_last_name(asked)) if isinstance(taken, ast.Subscript | ast.Attribute) else []
+        )
+        if isinstance(taken, ast.Subscript) and words:
+            words = [*words[:-1], singular(words[-1])]
+        return "_".join(words) if words and _tells(words) else name
+    return name
 
 
 def _things(names: tuple[str, ...]) -> tuple[str, ...]:
