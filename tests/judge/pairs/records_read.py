@@ -258,3 +258,64 @@ def toll(boat, key, paid):
     if boat[key] != paid:
         return False
     return True
+
+#: asking for what is not there puts it there -> unproved
+from collections import defaultdict
+def first(counts):
+    late = counts["late"]
+    toll = counts["toll"]
+    if late:
+        return late
+    return toll
+def count(boats):
+    counts = defaultdict(int)
+    for boat in boats:
+        counts[boat] += 1
+    first(counts)
+    return len(counts)
+#: becomes
+from collections import defaultdict
+def first(counts):
+    late = counts["late"]
+    if late:
+        return late
+    toll = counts["toll"]
+    return toll
+def count(boats):
+    counts = defaultdict(int)
+    for boat in boats:
+        counts[boat] += 1
+    first(counts)
+    return len(counts)
+
+#: what was there is taken out in between -> unproved
+def first(boat, log):
+    late = boat["late"]
+    boat.clear()
+    toll = boat["toll"]
+    if late:
+        return late
+    return toll
+#: becomes
+def first(boat, log):
+    late = boat["late"]
+    boat.clear()
+    if late:
+        return late
+    return boat["toll"]
+
+#: it is put there by somebody in between -> unproved
+def first(boat, log):
+    late = boat["late"]
+    log.fill(boat)
+    toll = boat["toll"]
+    if late:
+        return late
+    return toll
+#: becomes
+def first(boat, log):
+    late = boat["late"]
+    log.fill(boat)
+    if late:
+        return late
+    return boat["toll"]

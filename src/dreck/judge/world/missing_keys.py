@@ -10,6 +10,7 @@ from .names import CACHED
 
 # Methods by which a key goes, or is asked for as if it need not be there.
 _UNSURE = frozenset({"get", "pop", "setdefault"})
+_FILLED = frozenset({"defaultdict", "Counter"})
 _MISSING = frozenset({"KeyError", "LookupError"})
 
 
@@ -30,6 +31,8 @@ def may_lack_key(tree: ast.Module, key: str, other: str) -> bool:
 
 
 def _speaks_for_it(node: ast.AST, key: str, other: str) -> bool:
+    if getattr(node, "id", getattr(node, "attr", "")) in _FILLED:
+        return True  # reading it may put it there
     if isinstance(node, ast.ExceptHandler):
         kinds = ast.walk(node.type) if node.type is not None else ()
         return any(getattr(k, "id", getattr(k, "attr", "")) in _MISSING for k in kinds)
