@@ -91,6 +91,21 @@ BETTER += [
         f"b = work_out(a)\n\nlog(b)\n\n{_STORY}",
     ),
 ]
+_CHECKS = "\n".join(f"b = a.c{i}\nif b:\n    raise E({i})" for i in range(4))
+
+
+def test_a_row_of_checks_is_no_story() -> None:
+    """What stands under a comment in a row of guard clauses is read from above, too."""
+    (one, two), (more,) = (
+        [cost_of(ast.parse(function(t)).body[0]) for t in texts]  # type: ignore[arg-type]
+        for texts in (
+            [f"{_CHECKS}\n{_CHECKS}", f"{_CHECKS}\n\n{_CHECKS}"],
+            [f"{_STORY}\n\n{_STORY}"],
+        )
+    )
+    assert one.total == two.total and more.counts["stories"] == 1
+
+
 # Bodies that a person would leave as they are.
 GOOD = [
     f"b = work_out(a)\n\n{_STORY}",

@@ -6,6 +6,7 @@ import ast
 from collections.abc import Iterator, Sequence
 
 from ..outline import HOLDING, all_nodes
+from .blocks import is_guard
 
 _BRANCHING = (ast.If, ast.For, ast.AsyncFor, ast.While, ast.Match, ast.Try, ast.TryStar)
 # How a block is left is no step of its own, so that a guard clause counts as what it stands for.
@@ -44,10 +45,14 @@ def stories_in(body: Sequence[ast.stmt]) -> int:
     """
     long = named = steps = 0
     for section in sections(body):
-        story = _is_story(section)
-        long += story
-        named += not story and len(section) <= _SHORT and any(map(_is_call, section))
-        steps += not all(isinstance(s, ast.Return) for s in section)
+        if _is_story(section):
+            long += 1
+            steps += 1
+            continue
+        calls = sum(map(_is_call, section)) if len(section) <= _SHORT else 0
+        calls = len(section) if all(map(_is_call, section)) else calls
+        named += calls
+        steps += calls or not all(isinstance(s, ast.Return) for s in section)
     found = long if named and steps >= _STORY else max(0, long - 1)
     return found + sum(stories_in(block) for node in body for block in _blocks_of(node))
 
@@ -67,6 +72,8 @@ def _blocks_of(node: ast.AST) -> Iterator[list[ast.stmt]]:
 
 def _is_story(section: Sequence[ast.stmt]) -> bool:
     size = branches = 0
+    if 2 * sum(map(is_guard, section)) >= len(section):
+        return False  # a row of checks is read from above
     for statement in section:
         for node in all_nodes(statement):
             size += isinstance(node, ast.stmt) and not isinstance(node, _EXITS)

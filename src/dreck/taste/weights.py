@@ -131,8 +131,8 @@ WEIGHTS: MappingProxyType[str, Weight] = MappingProxyType(
         "empty arms": Weight(1.0, "arms that do nothing", "there is nothing to read there"),
         "stories": Weight(
             4.0,
-            "sections of six statements and more that branch, beyond the first; that one too where"
-            " three sections tell the story of a block",
+            "sections of seven statements and more that branch, rows of checks apart, beyond the first;"
+            " that one too where three sections tell the story of a block",
             "what a function does is read at one level, and how it is done at another (K. Beck,"
             " Smalltalk Best Practice Patterns, 1996, on composed methods)",
         ),
