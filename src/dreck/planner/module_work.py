@@ -272,12 +272,14 @@ class ModuleWork:
                 return None
             asked = self.settings.only and (wishes.line is not None or not move.weighed)
             tried = self._in_vain[name, move_name]
-            in_vain = move.weighed and not asked and (ways[0].why in tried or len(tried) >= _TRIED)
+            in_vain = (
+                move.weighed and not asked and (_site_of(ways[0]) in tried or len(tried) >= _TRIED)
+            )
             if (asked or pays or (self.settings.asking and gain > HARDLY)) and not in_vain:
                 added = self._first_way(move_name, name, ways)
                 if added is not None:
                     return added
-                tried.add(ways[0].why)
+                tried.add(_site_of(ways[0]))
             elif gain > _least_offered(move) and not in_vain:
                 self._offered.append((gain, reach, move_name, ways))
             elif self.settings.only and gain <= 0:
@@ -557,6 +559,11 @@ def _least_offered(move: ModuleMove) -> float:
     if move.weighed:
         return 0.0
     return _A_CHOICE if move.name in _CHOOSING else HARDLY
+
+
+def _site_of(way: ModuleSite) -> str:
+    """What tells a site from others once the lines have moved: how long it is, and why."""
+    return f"{way.until - way.line if way.until else 0} {way.why}"
 
 
 def _names_little(move: ModuleMove, way: ModuleSite) -> bool:
