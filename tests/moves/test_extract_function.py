@@ -279,6 +279,12 @@ PLACES = [
         id="what is to be done stays above what does it",
     ),
     pytest.param(
+        "    # add the levels\n    level = 0\n    for boat in boats:\n        level += log.add(boat)\n    if level:\n        log.open()\n",
+        (3, 5),
+        "    level = part(boats, log)\n    if level:\n        log.open()\n",
+        id="what does it takes the comment along",
+    ),
+    pytest.param(
         "    # sum of levels\n    level = 0\n    for boat in boats:\n        level += boat\n    if level:\n        log.open()\n",
         (3, 5),
         "    level = part(boats)\n    if level:\n        log.open()\n",
@@ -661,3 +667,15 @@ def test_what_an_arm_is_called(caller: str, case: str, wanted: str) -> None:
     test = ast.parse(case, mode="eval").body
     block = Block(ast.parse("x = a.b(c)\nd[0] = x\ne[1] = x").body, (), (), caller, None, test)
     assert proposals(block)[0].name == wanted
+
+
+def test_a_paragraph_with_a_heading_takes_nothing_from_above() -> None:
+    """What is made above a heading is made for more than what stands under it."""
+    rounds = "    for boat in late:\n        if boat in berths:\n            log.write(boat)\n"
+    text = (
+        "def merge(old, new, log):\n    berths = read(old)\n    late = read(new)\n\n"
+        f"{{heading}}{rounds}            continue\n        berths.append(boat)\n    return berths\n"
+    )
+    for heading in ("    # what is late goes first\n", ""):
+        sites = look("extract-function", text.format(heading=heading)).sites
+        assert any(s.line < 5 for s in sites) is not bool(heading)

@@ -38,7 +38,7 @@ def runs_in(view: ModuleView, function: Function) -> Iterator[Run]:
             continue
         whole = suite is function.node.body
         found = [*_sections(view, suite), *_inner(suite, whole), *_prepared(view, suite)]
-        found += _worked_out(suite, reads)
+        found += _worked_out(view, suite, reads)
         for start, stop in map(partial(_without_answer, suite), found):
             run = Run(suite, start, stop)
             everything = whole and _without_docstring(suite) >= start and stop == len(suite)
@@ -109,6 +109,12 @@ def _stands_apart(view: ModuleView, statement: ast.stmt) -> bool:
     return not view.offsets.line(above).strip()
 
 
+def _has_heading(view: ModuleView, statement: ast.stmt) -> bool:
+    """Whether a paragraph starts with a statement, under a comment of its own."""
+    commented = view.comments.get(first_line(statement) - 1, ("", False))[1]
+    return commented and _stands_apart(view, statement)
+
+
 def _inner(suite: Sequence[ast.stmt], whole: bool) -> Iterator[tuple[int, int]]:
     """All that a loop, an arm or the like holds; behind guard clauses, what they guard."""
     if not whole:
@@ -140,6 +146,8 @@ def _prepared(view: ModuleView, suite: Sequence[ast.stmt]) -> Iterator[tuple[int
         while start and _prepares(suite[start - 1], suite[start : index + 1]):
             if start != index and _stands_apart(view, suite[start]):
                 break
+            if _has_heading(view, suite[start]):
+                break
             start -= 1
         yield start, index + 1
         if start != index:
@@ -157,11 +165,14 @@ def _prepares(node: ast.stmt, block: Sequence[ast.stmt]) -> bool:
     return plain and names <= used
 
 
-def _worked_out(suite: Sequence[ast.stmt], reads: Counter[str]) -> Iterator[tuple[int, int]]:
+def _worked_out(
+    view: ModuleView, suite: Sequence[ast.stmt], reads: Counter[str]
+) -> Iterator[tuple[int, int]]:
     """From the statement that first sets a name to the last one in a row that works on it, where
-    nothing else comes of them.
+    nothing else comes of them; a paragraph with a heading of its own is another one.
 
     Args:
+        view: the module.
         suite: the statements of a block.
         reads: how often each name is read in the function.
     """
@@ -169,6 +180,8 @@ def _worked_out(suite: Sequence[ast.stmt], reads: Counter[str]) -> Iterator[tupl
         name = _plainly_set(first)
         stop = start + 1
         while name and stop < len(suite) and _only_works_out(suite[start : stop + 1], name, reads):
+            if _has_heading(view, suite[stop]):
+                break
             stop += 1
         while stop - start > 1 and name not in _stored(suite[stop - 1]):
             stop -= 1

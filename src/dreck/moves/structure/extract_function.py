@@ -8,7 +8,7 @@ the block jumped, it returns something on which its caller jumps.
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from dataclasses import replace
 
@@ -18,6 +18,7 @@ from ...naming.block_comments import said_by
 from ...naming.blocks import Block, proposals, says
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
+from ...naming.words import words_of
 from ...outline import Function, all_nodes
 from ...source.edits import edited
 from ..block_runs import is_part, run_at, runs_in
@@ -300,7 +301,8 @@ class ExtractFunction(ModuleMove):
     def _site(self, made: BlockOut, wishes: Wishes) -> Iterator[ModuleSite | ModuleRefused]:
         home, run = made.home, made.run
         comments = tuple(home.view.comments[line][0] for line in range(made.top, run.line))
-        if is_part(home.view, run) and any(s.is_order for s in said_by(comments)):
+        orders = [s.words[0] for s in said_by(comments) if s.is_order]
+        if orders and is_part(home.view, run) and not _does(run, orders):
             # What is to be done is only done with the rest, and is told where that stands.
             comments, made = (), replace(made, top=run.line)
         named = _block(made, comments)
@@ -328,6 +330,13 @@ class ExtractFunction(ModuleMove):
             until=run.last_line,
             said=comments if spoken else (),
         )
+
+
+def _does(run: Run, orders: Sequence[str]) -> bool:
+    """Whether some statements call what a comment says is to be done."""
+    calls = [n.func for s in run.statements for n in all_nodes(s) if isinstance(n, ast.Call)]
+    names = [getattr(f, "attr", getattr(f, "id", "")) for f in calls]
+    return any(word in words_of(name) for name in names for word in orders)
 
 
 def _block(made: BlockOut, comments: tuple[str, ...]) -> Block:
