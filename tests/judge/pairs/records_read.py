@@ -319,3 +319,53 @@ def first(boat, log):
     if late:
         return late
     return boat["toll"]
+
+#: what the environment lacks is asked for first -> unproved
+import os
+def login(keeper):
+    home = os.environ["CANAL_HOME"]
+    token = os.environ["CANAL_TOKEN"]
+    if home == keeper:
+        return None
+    return token
+#: becomes
+import os
+def login(keeper):
+    home = os.environ["CANAL_HOME"]
+    if home == keeper:
+        return None
+    return os.environ["CANAL_TOKEN"]
+
+#: what a form lacks is refused before anything is done -> unproved
+def book(request, keeper):
+    boat = request.form["boat"]
+    toll = request.form["toll"]
+    if boat == keeper:
+        return None
+    return toll
+#: becomes
+def book(request, keeper):
+    boat = request.form["boat"]
+    if boat == keeper:
+        return None
+    return request.form["toll"]
+
+#: what a table of the module lacks -> unproved
+TOLLS = {}
+def note(name, pence):
+    TOLLS[name] = pence
+def toll(keeper):
+    day = TOLLS["day"]
+    night = TOLLS["night"]
+    if day == keeper:
+        return day
+    return night
+#: becomes
+TOLLS = {}
+def note(name, pence):
+    TOLLS[name] = pence
+def toll(keeper):
+    day = TOLLS["day"]
+    if day == keeper:
+        return day
+    return TOLLS["night"]

@@ -366,6 +366,9 @@ class Unmatched(Walker):
         )
         if read is None or self.types.of(terms[0]) != ANYTHING:
             return None
+        asked = node.source.value if isinstance(node.source, ast.Subscript) else None
+        if not isinstance(asked, ast.Name) or self.origins.get(terms[0][1]) is not None:
+            return None  # what stands outside (a form, an environment) is asked for being there
         other, key = str(read[3][2][2]), str(terms[1][2])
         if any(may_lack_key(t, key, other) for t in self.names.declared.trees):
             return None
