@@ -15,7 +15,7 @@ from typing import SupportsIndex
 _worked, _passed = time.process_time, time.monotonic
 _START = _passed()
 # How much more time may pass than this process works, before that counts too.
-_SLOWEST = 2.0
+_SLOWEST = 4.0
 
 
 # What the process had worked when it was last asked, and when that was: asking takes longer than
