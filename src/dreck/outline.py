@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any, TypeAlias, TypeVar
@@ -171,3 +171,20 @@ def _look(
         else:
             for field in fields:
                 _look(getattr(node, field), prefix, around, found)
+
+
+def in_other_words(statements: Sequence[ast.stmt], words: Mapping[str, str]) -> list[ast.stmt]:
+    """A copy of some statements, each in its place of the text, in which names are others.
+
+    Args:
+        statements: their trees.
+        words: the new names by the old ones.
+
+    >>> ast.unparse(in_other_words(ast.parse("a = f(b)").body, {"a": "c"})[0])
+    'c = f(b)'
+    """
+    told = [copied(s) for s in statements]
+    for node in (n for s in told for n in all_nodes(s)):
+        if isinstance(node, ast.Name):
+            node.id = words.get(node.id, node.id)
+    return told

@@ -5,9 +5,8 @@ from __future__ import annotations
 import ast
 import re
 from collections.abc import Mapping, Sequence
-from copy import deepcopy
 
-from ..outline import all_nodes
+from ..outline import all_nodes, in_other_words
 
 # Where names may mean something else than around.
 _SCOPES = (
@@ -44,11 +43,7 @@ def renamed(
         return None
     if words.keys() & ({n.id for n in every if isinstance(n, ast.Name)} - back.keys()):
         return None  # one that means something else there
-    told = [deepcopy(s) for s in other]
-    for node in (n for s in told for n in all_nodes(s)):
-        if isinstance(node, ast.Name):
-            node.id = back.get(node.id, node.id)
-    return told, words
+    return in_other_words(other, back), words
 
 
 def _set_in(statements: Sequence[ast.stmt]) -> list[str]:

@@ -5,9 +5,8 @@ from __future__ import annotations
 import ast
 import re
 from collections.abc import Collection, Iterator, Sequence
-from copy import deepcopy
 
-from ..outline import all_nodes
+from ..outline import all_nodes, in_other_words
 from .blocks import Block, proposals
 from .phrases import Rank
 from .proposals import Proposal
@@ -92,10 +91,7 @@ def names_of_rounds(statements: Sequence[ast.stmt], outputs: tuple[str, ...]) ->
     if not words or len(words[-1]) < 3 or words[-1] in EMPTY_WORDS:
         return []
     several = "_".join([*words[:-1], plural(words[-1])])
-    told = [deepcopy(s) for s in statements]
-    for node in (n for s in told for n in all_nodes(s)):
-        if isinstance(node, ast.Name) and node.id == outputs[0]:
-            node.id = several
+    told = in_other_words(statements, {outputs[0]: several})
     plain = proposals(Block(told, (several,)))
     found = [p.name for p in plain if p.name.endswith(several) and p.name[:9] != "work_out_"]
     reason = f"it goes through {several.replace('_', ' ')}"

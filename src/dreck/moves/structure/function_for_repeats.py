@@ -8,7 +8,6 @@ from __future__ import annotations
 
 import ast
 from collections.abc import Iterator, Mapping, Sequence
-from copy import deepcopy
 from dataclasses import replace
 
 from ...logic.bindings import parameters
@@ -16,7 +15,7 @@ from ...logic.flow import flow_of
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
 from ...naming.repeated import names_of_repeats, names_of_rounds, neutral_name
-from ...outline import Function, all_nodes
+from ...outline import Function, all_nodes, in_other_words
 from ...source.edits import Edit, edited
 from ..blocks_out import BlockOut, block_out
 from ..handed_in import HandedIn, handed_in, is_text, outside
@@ -215,9 +214,7 @@ class FunctionForRepeats(ModuleMove):
         if others is None:
             return self.leave("no-name", run.line)
         outputs = tuple(others.get(n, n) for n in first.outputs)
-        statements = run.statements
-        if others:
-            statements = [_in_names(s, others) for s in statements]
+        statements = in_other_words(run.statements, others) if others else run.statements
         found = names_of_repeats(
             statements, outputs, parameters, home.function.name, differing=differing
         )
@@ -260,15 +257,6 @@ def _way_out(made: BlockOut, back: Mapping[str, str]) -> tuple[object, ...]:
     outputs = tuple(back.get(n, n) for n in made.outputs)
     told = tuple(in_words(t, back) for t in (*ending.caller, ending.last, *ending.jumps.values()))
     return (made.home.instance, outputs, told, len(ending.caller), ending.hands_last)
-
-
-def _in_names(node: ast.stmt, words: Mapping[str, str]) -> ast.stmt:
-    """A copy of a statement with other names."""
-    told = deepcopy(node)
-    for each in all_nodes(told):
-        if isinstance(each, ast.Name):
-            each.id = words.get(each.id, each.id)
-    return told
 
 
 def neutral_names(repeat: Repeat, first: BlockOut, home: Home) -> dict[str, str] | None:
