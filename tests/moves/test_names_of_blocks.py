@@ -169,6 +169,17 @@ def test_headings(comment: str, block: str, name: str | None) -> None:
     assert found[:1] == ([name] if name else []), found
 
 
+def test_comments_that_only_say_that_something_is_done() -> None:
+    """What is handled, or considered, needs a name that says what becomes of it."""
+    for verb, rank in (
+        ("Handle", Rank.LITERAL),
+        ("Consider", Rank.LITERAL),
+        ("Open", Rank.COMMENT),
+    ):
+        block = Block(ast.parse("gate.lift(boat)").body, (), (f"# {verb} the gates",), "close")
+        assert {p.rank for p in proposals(block) if "gates" in p.name} == {rank}
+
+
 ARM = "out.write(lock.name)\nfor gate in lock.gates:\n    out.write(gate.name)"
 CHECKS = "if lock.level < 3:\n    log.append('low')\n    return False\nif lock.level > 9:\n    return True"
 

@@ -20,6 +20,8 @@ from .words import ARTICLES, EMPTY_WORDS, VERBS, is_usable, plural, singular, wo
 _MOST_LETTERS = 30
 _MOST_OF_CHECK = 3
 _MOST_SET = 2  # names that the name of a function can speak of
+# Verbs that say that something is done, and not what.
+_VAGUE = frozenset("handle process do consider account ensure treat cover".split())
 _WORKED_OUT = ["work", "out"]  # what is done where nothing says how a value is come by
 _SUMS = frozenset("abs divmod len max min round sum".split())
 _HANDLE = "handle"  # what is done where nothing says what
@@ -106,7 +108,9 @@ def _phrases(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
         if words and not verb and not said.is_order and _is_all(words, said.comment):
             verb = [_HANDLE]
         if words and (verb or said.is_order):
-            yield [*verb, *words], f"a comment says {said.comment!r}", Rank.COMMENT
+            little = said.is_order and words[0] in _VAGUE
+            rank = Rank.LITERAL if little else Rank.COMMENT
+            yield [*verb, *words], f"a comment says {said.comment!r}", rank
     for said in said_by_heading(block.comments, block.statements):
         verb = [] if said.is_order else _verb(block)
         if verb or said.is_order:
