@@ -254,20 +254,14 @@ CASES = [
     ),
     pytest.param(
         """
-        def read_both(book, log):
-            upper_levels = {}
-            for row in book["upper"]:
-                if row.gate in upper_levels:
-                    log.append(row)
-                    continue
-                upper_levels[row.gate] = row.level
-            lower_levels = {}
-            for line in book["lower"]:
-                if line.gate in lower_levels:
-                    log.append(line)
-                    continue
-                lower_levels[line.gate] = line.level
-            return upper_levels, lower_levels
+        def add_up(old, new, paid, due):
+            for boat in old:
+                paid += boat.toll
+                paid += boat.fine
+            for tug in new:
+                due += tug.toll
+                due += tug.fine
+            return paid, due
         """,
         "",
         id="the one that is gone through has no name for both",

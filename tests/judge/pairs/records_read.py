@@ -24,172 +24,130 @@ def add_up(boats, paid):
 #: some code asks whether it is there -> unproved
 def has_toll(boat):
     return "toll" in boat
-def add_up(boats, paid):
-    total = 0
-    for boat in boats:
-        fits = True
-        if boat["late"]:
-            fits = False
-        if boat["toll"] != paid:
-            fits = False
-        if fits:
-            total += 1
-    return total
+def fits(boat, paid):
+    told = True
+    if boat["late"]:
+        told = False
+    if boat["toll"] != paid:
+        told = False
+    return told
 #: becomes
 def has_toll(boat):
     return "toll" in boat
-def add_up(boats, paid):
-    total = 0
-    for boat in boats:
-        if boat["late"]:
-            continue
-        if boat["toll"] != paid:
-            continue
-        total += 1
-    return total
+def fits(boat, paid):
+    if boat["late"]:
+        return False
+    if boat["toll"] != paid:
+        return False
+    return True
 
 #: some code asks for it as if it need not be there -> unproved
 def toll_of(boat):
     return boat.get("toll", 0)
-def add_up(boats, paid):
-    total = 0
-    for boat in boats:
-        fits = True
-        if boat["late"]:
-            fits = False
-        if boat["toll"] != paid:
-            fits = False
-        if fits:
-            total += 1
-    return total
+def fits(boat, paid):
+    told = True
+    if boat["late"]:
+        told = False
+    if boat["toll"] != paid:
+        told = False
+    return told
 #: becomes
 def toll_of(boat):
     return boat.get("toll", 0)
-def add_up(boats, paid):
-    total = 0
-    for boat in boats:
-        if boat["late"]:
-            continue
-        if boat["toll"] != paid:
-            continue
-        total += 1
-    return total
+def fits(boat, paid):
+    if boat["late"]:
+        return False
+    if boat["toll"] != paid:
+        return False
+    return True
 
 #: some code takes it out -> unproved
 def clear(boat):
     del boat["toll"]
-def add_up(boats, paid):
-    total = 0
-    for boat in boats:
-        fits = True
-        if boat["late"]:
-            fits = False
-        if boat["toll"] != paid:
-            fits = False
-        if fits:
-            total += 1
-    return total
+def fits(boat, paid):
+    told = True
+    if boat["late"]:
+        told = False
+    if boat["toll"] != paid:
+        told = False
+    return told
 #: becomes
 def clear(boat):
     del boat["toll"]
-def add_up(boats, paid):
-    total = 0
-    for boat in boats:
-        if boat["late"]:
-            continue
-        if boat["toll"] != paid:
-            continue
-        total += 1
-    return total
+def fits(boat, paid):
+    if boat["late"]:
+        return False
+    if boat["toll"] != paid:
+        return False
+    return True
 
 #: some code waits for it to be missing -> unproved
 def try_all(boats):
     try:
-        return add_up(boats, 0)
+        return [fits(b, 0) for b in boats]
     except LookupError:
         return -1
-def add_up(boats, paid):
-    total = 0
-    for boat in boats:
-        fits = True
-        if boat["late"]:
-            fits = False
-        if boat["toll"] != paid:
-            fits = False
-        if fits:
-            total += 1
-    return total
+def fits(boat, paid):
+    told = True
+    if boat["late"]:
+        told = False
+    if boat["toll"] != paid:
+        told = False
+    return told
 #: becomes
 def try_all(boats):
     try:
-        return add_up(boats, 0)
+        return [fits(b, 0) for b in boats]
     except LookupError:
         return -1
-def add_up(boats, paid):
-    total = 0
-    for boat in boats:
-        if boat["late"]:
-            continue
-        if boat["toll"] != paid:
-            continue
-        total += 1
-    return total
+def fits(boat, paid):
+    if boat["late"]:
+        return False
+    if boat["toll"] != paid:
+        return False
+    return True
 
 #: some records are made without it -> unproved
 BOATS = [{"late": 1, "toll": 2}, {"late": 0}]
-def add_up(boats, paid):
-    total = 0
-    for boat in boats:
-        fits = True
-        if boat["late"]:
-            fits = False
-        if boat["toll"] != paid:
-            fits = False
-        if fits:
-            total += 1
-    return total
+def fits(boat, paid):
+    told = True
+    if boat["late"]:
+        told = False
+    if boat["toll"] != paid:
+        told = False
+    return told
 #: becomes
 BOATS = [{"late": 1, "toll": 2}, {"late": 0}]
-def add_up(boats, paid):
-    total = 0
-    for boat in boats:
-        if boat["late"]:
-            continue
-        if boat["toll"] != paid:
-            continue
-        total += 1
-    return total
+def fits(boat, paid):
+    if boat["late"]:
+        return False
+    if boat["toll"] != paid:
+        return False
+    return True
 
 #: a class of the module says what is there -> unproved
 class Book(dict):
     def __missing__(self, key):
         self[key] = 3
         return 3
-def add_up(boats, paid):
-    total = 0
-    for boat in boats:
-        fits = True
-        if boat["late"]:
-            fits = False
-        if boat["toll"] != paid:
-            fits = False
-        if fits:
-            total += 1
-    return total
+def fits(boat, paid):
+    told = True
+    if boat["late"]:
+        told = False
+    if boat["toll"] != paid:
+        told = False
+    return told
 #: becomes
 class Book(dict):
     def __missing__(self, key):
         self[key] = 3
         return 3
-def add_up(boats, paid):
-    total = 0
-    for boat in boats:
-        if boat["late"]:
-            continue
-        if boat["toll"] != paid:
-            continue
-        total += 1
-    return total
+def fits(boat, paid):
+    if boat["late"]:
+        return False
+    if boat["toll"] != paid:
+        return False
+    return True
 
 #: nothing was read of it before -> unproved
 def toll(boat, paid):
