@@ -21,133 +21,93 @@ def add_up(boats, paid):
         total += 1
     return total
 
+#: the second of two is only read where the first says nothing -> proved-under as-used+stable-read
+def first(boat):
+    late, toll = boat["late"], boat["toll"]
+    return late or toll
+#: becomes
+def first(boat):
+    return boat["late"] or boat["toll"]
+
 #: some code asks whether it is there -> unproved
 def has_toll(boat):
     return "toll" in boat
-def fits(boat, paid):
-    told = True
-    if boat["late"]:
-        told = False
-    if boat["toll"] != paid:
-        told = False
-    return told
+def first(boat):
+    late, toll = boat["late"], boat["toll"]
+    return late or toll
 #: becomes
 def has_toll(boat):
     return "toll" in boat
-def fits(boat, paid):
-    if boat["late"]:
-        return False
-    if boat["toll"] != paid:
-        return False
-    return True
+def first(boat):
+    return boat["late"] or boat["toll"]
 
 #: some code asks for it as if it need not be there -> unproved
 def toll_of(boat):
     return boat.get("toll", 0)
-def fits(boat, paid):
-    told = True
-    if boat["late"]:
-        told = False
-    if boat["toll"] != paid:
-        told = False
-    return told
+def first(boat):
+    late, toll = boat["late"], boat["toll"]
+    return late or toll
 #: becomes
 def toll_of(boat):
     return boat.get("toll", 0)
-def fits(boat, paid):
-    if boat["late"]:
-        return False
-    if boat["toll"] != paid:
-        return False
-    return True
+def first(boat):
+    return boat["late"] or boat["toll"]
 
 #: some code takes it out -> unproved
 def clear(boat):
     del boat["toll"]
-def fits(boat, paid):
-    told = True
-    if boat["late"]:
-        told = False
-    if boat["toll"] != paid:
-        told = False
-    return told
+def first(boat):
+    late, toll = boat["late"], boat["toll"]
+    return late or toll
 #: becomes
 def clear(boat):
     del boat["toll"]
-def fits(boat, paid):
-    if boat["late"]:
-        return False
-    if boat["toll"] != paid:
-        return False
-    return True
+def first(boat):
+    return boat["late"] or boat["toll"]
 
 #: some code waits for it to be missing -> unproved
 def try_all(boats):
     try:
-        return [fits(b, 0) for b in boats]
+        return [first(b) for b in boats]
     except LookupError:
         return -1
-def fits(boat, paid):
-    told = True
-    if boat["late"]:
-        told = False
-    if boat["toll"] != paid:
-        told = False
-    return told
+def first(boat):
+    late, toll = boat["late"], boat["toll"]
+    return late or toll
 #: becomes
 def try_all(boats):
     try:
-        return [fits(b, 0) for b in boats]
+        return [first(b) for b in boats]
     except LookupError:
         return -1
-def fits(boat, paid):
-    if boat["late"]:
-        return False
-    if boat["toll"] != paid:
-        return False
-    return True
+def first(boat):
+    return boat["late"] or boat["toll"]
 
 #: some records are made without it -> unproved
 BOATS = [{"late": 1, "toll": 2}, {"late": 0}]
-def fits(boat, paid):
-    told = True
-    if boat["late"]:
-        told = False
-    if boat["toll"] != paid:
-        told = False
-    return told
+def first(boat):
+    late, toll = boat["late"], boat["toll"]
+    return late or toll
 #: becomes
 BOATS = [{"late": 1, "toll": 2}, {"late": 0}]
-def fits(boat, paid):
-    if boat["late"]:
-        return False
-    if boat["toll"] != paid:
-        return False
-    return True
+def first(boat):
+    return boat["late"] or boat["toll"]
 
 #: a class of the module says what is there -> unproved
 class Book(dict):
     def __missing__(self, key):
         self[key] = 3
         return 3
-def fits(boat, paid):
-    told = True
-    if boat["late"]:
-        told = False
-    if boat["toll"] != paid:
-        told = False
-    return told
+def first(boat):
+    late, toll = boat["late"], boat["toll"]
+    return late or toll
 #: becomes
 class Book(dict):
     def __missing__(self, key):
         self[key] = 3
         return 3
-def fits(boat, paid):
-    if boat["late"]:
-        return False
-    if boat["toll"] != paid:
-        return False
-    return True
+def first(boat):
+    return boat["late"] or boat["toll"]
 
 #: nothing was read of it before -> unproved
 def toll(boat, paid):
@@ -186,144 +146,217 @@ def toll(boat: dict[str, int], paid: int) -> bool:
     return False
 
 #: another record is asked -> unproved
-def toll(boat, other, paid):
-    ok = True
-    if boat["late"]:
-        ok = False
-    if other["toll"] != paid:
-        ok = False
-    return ok
+def first(boat, other):
+    late, toll = boat["late"], other["toll"]
+    return late or toll
 #: becomes
-def toll(boat, other, paid):
-    if boat["late"]:
-        return False
-    if other["toll"] != paid:
-        return False
-    return True
+def first(boat, other):
+    return boat["late"] or other["toll"]
 
 #: what is under a worked-out key -> differs
-def toll(boat, key, paid):
-    ok = True
-    if boat["late"]:
-        ok = False
-    if boat[key] != paid:
-        ok = False
-    return ok
+def first(boat, key):
+    late, toll = boat["late"], boat[key]
+    return late or toll
 #: becomes
-def toll(boat, key, paid):
-    if boat["late"]:
-        return False
-    if boat[key] != paid:
-        return False
-    return True
+def first(boat, key):
+    return boat["late"] or boat[key]
 
 #: asking for what is not there puts it there -> unproved
 from collections import defaultdict
-def first(counts):
-    late = counts["late"]
-    toll = counts["toll"]
-    if late:
-        return late
-    return toll
-def count(boats):
-    counts = defaultdict(int)
-    for boat in boats:
-        counts[boat] += 1
-    first(counts)
-    return len(counts)
+COUNTS = defaultdict(int)
+def first(boat):
+    late, toll = boat["late"], boat["toll"]
+    return late or toll
 #: becomes
 from collections import defaultdict
-def first(counts):
-    late = counts["late"]
-    if late:
-        return late
-    toll = counts["toll"]
-    return toll
-def count(boats):
-    counts = defaultdict(int)
-    for boat in boats:
-        counts[boat] += 1
-    first(counts)
-    return len(counts)
+COUNTS = defaultdict(int)
+def first(boat):
+    return boat["late"] or boat["toll"]
 
 #: what was there is taken out in between -> unproved
-def first(boat, log):
+def first(boat):
     late = boat["late"]
     boat.clear()
     toll = boat["toll"]
-    if late:
-        return late
-    return toll
+    return late or toll
 #: becomes
-def first(boat, log):
+def first(boat):
     late = boat["late"]
     boat.clear()
-    if late:
-        return late
-    return boat["toll"]
+    return late or boat["toll"]
 
 #: it is put there by somebody in between -> unproved
 def first(boat, log):
     late = boat["late"]
     log.fill(boat)
     toll = boat["toll"]
-    if late:
-        return late
-    return toll
+    return late or toll
 #: becomes
 def first(boat, log):
     late = boat["late"]
     log.fill(boat)
-    if late:
-        return late
-    return boat["toll"]
+    return late or boat["toll"]
 
 #: what the environment lacks is asked for first -> unproved
 import os
-def login(keeper):
-    home = os.environ["CANAL_HOME"]
-    token = os.environ["CANAL_TOKEN"]
-    if home == keeper:
-        return None
-    return token
+def login():
+    home, token = os.environ["HOME_LOCK"], os.environ["TOKEN"]
+    return home or token
 #: becomes
 import os
-def login(keeper):
-    home = os.environ["CANAL_HOME"]
-    if home == keeper:
-        return None
-    return os.environ["CANAL_TOKEN"]
+def login():
+    return os.environ["HOME_LOCK"] or os.environ["TOKEN"]
 
 #: what a form lacks is refused before anything is done -> unproved
-def book(request, keeper):
-    boat = request.form["boat"]
-    toll = request.form["toll"]
-    if boat == keeper:
-        return None
-    return toll
+def book(request):
+    boat, toll = request.form["boat"], request.form["toll"]
+    return boat or toll
 #: becomes
-def book(request, keeper):
-    boat = request.form["boat"]
-    if boat == keeper:
-        return None
-    return request.form["toll"]
+def book(request):
+    return request.form["boat"] or request.form["toll"]
 
 #: what a table of the module lacks -> unproved
 TOLLS = {}
 def note(name, pence):
     TOLLS[name] = pence
-def toll(keeper):
-    day = TOLLS["day"]
-    night = TOLLS["night"]
-    if day == keeper:
-        return day
-    return night
+def toll():
+    day, night = TOLLS["day"], TOLLS["night"]
+    return day or night
 #: becomes
 TOLLS = {}
 def note(name, pence):
     TOLLS[name] = pence
-def toll(keeper):
-    day = TOLLS["day"]
-    if day == keeper:
-        return day
-    return TOLLS["night"]
+def toll():
+    return TOLLS["day"] or TOLLS["night"]
+
+#: the keys that have to be there are listed -> unproved
+NEEDED = ("late", "toll")
+def lacks(boat):
+    return [k for k in NEEDED if k not in boat]
+def first(boat):
+    late, toll = boat["late"], boat["toll"]
+    return late or toll
+#: becomes
+NEEDED = ("late", "toll")
+def lacks(boat):
+    return [k for k in NEEDED if k not in boat]
+def first(boat):
+    return boat["late"] or boat["toll"]
+
+#: records are made step by step -> unproved
+def made(late):
+    boat = {}
+    boat["late"] = late
+    return boat
+def first(boat):
+    late, toll = boat["late"], boat["toll"]
+    return late or toll
+#: becomes
+def made(late):
+    boat = {}
+    boat["late"] = late
+    return boat
+def first(boat):
+    return boat["late"] or boat["toll"]
+
+#: records are made by words -> unproved
+def made(late):
+    return dict(late=late)
+def first(boat):
+    late, toll = boat["late"], boat["toll"]
+    return late or toll
+#: becomes
+def made(late):
+    return dict(late=late)
+def first(boat):
+    return boat["late"] or boat["toll"]
+
+#: whatever fails is told -> unproved
+def told(boat):
+    try:
+        return first(boat)
+    except Exception:
+        return None
+def first(boat):
+    late, toll = boat["late"], boat["toll"]
+    return late or toll
+#: becomes
+def told(boat):
+    try:
+        return first(boat)
+    except Exception:
+        return None
+def first(boat):
+    return boat["late"] or boat["toll"]
+
+#: what is missing is passed over -> unproved
+from contextlib import suppress
+def told(boat):
+    with suppress(KeyError):
+        return first(boat)
+def first(boat):
+    late, toll = boat["late"], boat["toll"]
+    return late or toll
+#: becomes
+from contextlib import suppress
+def told(boat):
+    with suppress(KeyError):
+        return first(boat)
+def first(boat):
+    return boat["late"] or boat["toll"]
+
+#: a dict that fills itself has another name -> unproved
+from collections import defaultdict as tolls
+def first(boat):
+    late, toll = boat["late"], boat["toll"]
+    return late or toll
+#: becomes
+from collections import defaultdict as tolls
+def first(boat):
+    return boat["late"] or boat["toll"]
+
+#: the environment under another name -> unproved
+import os
+def login():
+    env = os.environ
+    home, token = env["HOME_LOCK"], env["TOKEN"]
+    return home or token
+#: becomes
+import os
+def login():
+    env = os.environ
+    return env["HOME_LOCK"] or env["TOKEN"]
+
+#: the environment by default -> unproved
+import os
+def login(env=os.environ):
+    home, token = env["HOME_LOCK"], env["TOKEN"]
+    return home or token
+#: becomes
+import os
+def login(env=os.environ):
+    return env["HOME_LOCK"] or env["TOKEN"]
+
+#: whatever is named in the call -> unproved
+def login(**env):
+    home, token = env["HOME_LOCK"], env["TOKEN"]
+    return home or token
+#: becomes
+def login(**env):
+    return env["HOME_LOCK"] or env["TOKEN"]
+
+#: a class says that it need not be there -> unproved
+from typing import NotRequired, TypedDict
+class Boat(TypedDict):
+    late: int
+    toll: NotRequired[int]
+def first(boat):
+    late, toll = boat["late"], boat["toll"]
+    return late or toll
+#: becomes
+from typing import NotRequired, TypedDict
+class Boat(TypedDict):
+    late: int
+    toll: NotRequired[int]
+def first(boat):
+    return boat["late"] or boat["toll"]

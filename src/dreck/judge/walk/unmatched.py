@@ -29,7 +29,7 @@ from ..world.doubts import asked_whether_in, doubted_in, of_many_kinds_in, spoke
 from ..world.declared import lacks_at_times
 from ..world.exact_types import may_be_of_two
 from ..world.operators import may_act
-from ..world.missing_keys import may_lack_key
+from ..world.missing_keys import is_handed_in, may_lack_key
 from ..world.types import ANYTHING, Type, names_in, own_names, without_none
 from .evident_texts import is_plainly_filled
 from .one_side import Walker, asked_for
@@ -367,10 +367,11 @@ class Unmatched(Walker):
         if read is None or self.types.of(terms[0]) != ANYTHING:
             return None
         asked = node.source.value if isinstance(node.source, ast.Subscript) else None
-        if not isinstance(asked, ast.Name) or self.origins.get(terms[0][1]) is not None:
+        trees, function = self.names.declared.trees, self.before.name.rpartition(".")[2]
+        if not isinstance(asked, ast.Name) or not is_handed_in(asked.id, function, trees[0]):
             return None  # what stands outside (a form, an environment) is asked for being there
         other, key = str(read[3][2][2]), str(terms[1][2])
-        if any(may_lack_key(t, key, other) for t in self.names.declared.trees):
+        if any(may_lack_key(t, key, other) for t in trees):
             return None
         about = shortened(node.source)
         breaks = f"a record without {key!r}"

@@ -9,7 +9,6 @@ from __future__ import annotations
 
 import ast
 from collections.abc import Iterator, Sequence
-
 from dataclasses import replace
 
 from ...errors import TargetError
