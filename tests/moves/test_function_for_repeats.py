@@ -303,22 +303,22 @@ CASES = [
     ),
     pytest.param(
         """
-        def add_up(old, new, paid, due):
+        def add_up(old, new, old_boats, new_boats):
             for boat in old:
-                paid += boat.toll
+                old_boats += boat.toll
                 if boat.late:
-                    paid += 1
+                    old_boats += 1
             for boat in new:
-                due += boat.toll
+                new_boats += boat.toll
                 if boat.late:
-                    due += 1
-            return paid, due
+                    new_boats += 1
+            return old_boats, new_boats
         """,
         """
-        def add_up(old, new, paid, due):
-            paid = add_up_boats(paid, old)
-            due = add_up_boats(due, new)
-            return paid, due
+        def add_up(old, new, old_boats, new_boats):
+            old_boats = add_up_boats(old_boats, old)
+            new_boats = add_up_boats(new_boats, new)
+            return old_boats, new_boats
 
 
         def add_up_boats(result, boats):

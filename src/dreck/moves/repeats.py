@@ -52,7 +52,7 @@ class Repeat:
 
 
 def repeats_in(view: ModuleView, body: list[ast.stmt]) -> Iterator[Repeat]:
-    """The statements of a function that stand in several places, the longest runs first.
+    """The statements of a function that stand in several places, those with most in them first.
 
     Args:
         view: the module.
@@ -63,6 +63,7 @@ def repeats_in(view: ModuleView, body: list[ast.stmt]) -> Iterator[Repeat]:
         for suite in blocks_in(body)
         if not view.text.startswith("elif", view.offsets.span(suite[0])[0])
     ]
+    found: list[Repeat] = []
     for length in range(min(_LONGEST, max(len(s) for s, _ in suites)), 0, -1):
         for which in (0, 1):
             places: dict[tuple[str, ...], list[Run]] = {}
@@ -74,7 +75,8 @@ def repeats_in(view: ModuleView, body: list[ast.stmt]) -> Iterator[Repeat]:
                 apart = list(_apart(runs))
                 repeat = _alike(apart) if which == 0 else _alike_but_for_names(apart)
                 if repeat is not None:
-                    yield repeat
+                    found.append(repeat)
+    yield from sorted(found, key=lambda r: -size(r.runs[0].statements))
 
 
 def _outline(node: ast.stmt, *, named: bool = True) -> str:

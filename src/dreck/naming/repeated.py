@@ -56,25 +56,26 @@ def names_of_repeats(
     return list({p.name: p for p in reversed(found) if is_usable(p.name)}.values())[::-1]
 
 
-def neutral_name(said: Sequence[str], *, is_result: bool) -> str:
+def neutral_names(said: Sequence[str], *, is_result: bool) -> Iterator[str]:
     """What to call what several places call otherwise: by the words that they share, or as the one
-    result; empty if nothing says it.
+    result.
 
     Args:
         said: what the places call it.
         is_result: whether it is what is handed back.
 
-    >>> neutral_name(["upper_gates", "lower_gates"], is_result=False)
-    'gates'
-    >>> neutral_name(["people", "others"], is_result=True), neutral_name(["n", "k"], is_result=False)
-    ('result', '')
+    >>> list(neutral_names(["upper_gates", "lower_gates"], is_result=True))
+    ['gates', 'result']
+    >>> list(neutral_names(["n", "k"], is_result=False))
+    []
     """
     words = [words_of(name) for name in said]
     shared = [w for w in words[0] if all(w in other for other in words[1:])]
     name = "_".join(shared)
     if name and is_usable(name) and shared[-1] not in EMPTY_WORDS and len(name) > 2:
-        return name
-    return "result" if is_result else ""
+        yield name
+    if is_result:
+        yield "result"
 
 
 def names_of_rounds(statements: Sequence[ast.stmt], outputs: tuple[str, ...]) -> list[Proposal]:

@@ -7,19 +7,18 @@ run at the same moment with these values.
 from __future__ import annotations
 
 import ast
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence, Set
 from dataclasses import replace
 
 from ...logic.bindings import parameters
 from ...logic.flow import flow_of
 from ...naming.phrases import Rank
 from ...naming.proposals import Proposal
-from ...naming.repeated import names_of_repeats, names_of_rounds, neutral_name
+from ...naming.repeated import names_of_repeats, names_of_rounds, neutral_names
 from ...outline import Function, all_nodes, in_other_words
 from ...source.edits import Edit, edited
 from ..blocks_out import BlockOut, block_out
 from ..handed_in import HandedIn, handed_in, is_text, outside
-from ..home import Home
 from ..module_view import ModuleView
 from ..other_names import in_words
 from ..registry import Example, ModuleMove, ModuleRefused, ModuleSite, Refusal, move
@@ -210,7 +209,7 @@ class FunctionForRepeats(ModuleMove):
         taken = home.taken()
         parameters = [*first.inputs, *(given.parameters if given else ())]
         differing = {n for h in repeat.holes for n in all_nodes(h.values[0])}
-        others = neutral_names(repeat, first, home)
+        others = _neutral_names(repeat, first, {*taken, *(given.parameters if given else ())})
         if others is None:
             return self.leave("no-name", run.line)
         outputs = tuple(others.get(n, n) for n in first.outputs)
@@ -259,22 +258,27 @@ def _way_out(made: BlockOut, back: Mapping[str, str]) -> tuple[object, ...]:
     return (made.home.instance, outputs, told, len(ending.caller), ending.hands_last)
 
 
-def neutral_names(repeat: Repeat, first: BlockOut, home: Home) -> dict[str, str] | None:
+def _neutral_names(repeat: Repeat, first: BlockOut, taken: Set[str]) -> dict[str, str] | None:
     """Names that hold for all places, for what each of them calls otherwise; None if there is none.
 
     Args:
         repeat: the statements.
         first: the first of the blocks.
-        home: where the function goes.
+        taken: names that mean something else in the function.
     """
     used = {n.id for s in first.run.statements for n in all_nodes(s) if isinstance(n, ast.Name)}
-    used |= {*home.taken()}
+    used |= taken
     found: dict[str, str] = {}
     differ = dict.fromkeys(n for words in repeat.words for n in words)
     for name in differ:
         said = [words.get(name, name) for words in repeat.words]
-        neutral = neutral_name(said, is_result=name in first.outputs)
-        if not neutral or neutral in used - {name} or neutral in found.values():
+        free = (
+            w
+            for w in neutral_names(said, is_result=name in first.outputs)
+            if w not in used - {name} and w not in found.values()
+        )
+        neutral = next(free, None)
+        if neutral is None:
             return None
         found[name] = neutral
     return {n: w for n, w in found.items() if n != w}
