@@ -147,6 +147,8 @@ def test_the_work_of_a_positive_check() -> None:
         ("may be moored: it is ours", True),
         ("needs a pilot", True),
         ("no berth", True),
+        ("if all of them came ...", True),
+        ("2. only when it rains", True),
         # what is done, what it is about, why, and more than one line
         ("late boats are fined", False),
         ("skip the others", False),
@@ -190,8 +192,9 @@ def test_a_comment_that_orders_what_the_arm_does(comment: str, goes: bool) -> No
 
 def test_a_comment_behind_the_colon_that_says_the_condition() -> None:
     """It goes along too."""
-    text = f"def f(lock, a):\n    if a == 1:  # the boat is sound\n{WORK}"
-    assert "return\n    # the boat is sound\n    lock.fill()" in only("guard-clause", text)
+    for said in ("the boat is sound", "if all of them came"):
+        text = f"def f(lock, a):\n    if a == 1:  # {said}\n{WORK}"
+        assert f"return\n    # {said}\n    lock.fill()" in only("guard-clause", text)
 
 
 TRIED = "    try:\n        x.go()\n    except E:\n        x.stop()\n"

@@ -4,6 +4,7 @@ say what is done there.
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 
 import libcst as cst
@@ -11,10 +12,13 @@ import libcst as cst
 from ..naming.block_comments import said_by
 from ..naming.comments import states
 
+# How a comment begins that says when something is so.
+_IF = re.compile(r"#[\W\d]*(only )?(if|when|unless)\b", re.I)
+
 
 def says_condition(comment: cst.Comment | None) -> bool:
     """Whether a comment says what a condition asks, and not what is done about it."""
-    return comment is not None and states(comment.value)
+    return comment is not None and (states(comment.value) or bool(_IF.match(comment.value)))
 
 
 def apart(
