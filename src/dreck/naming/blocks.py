@@ -223,11 +223,19 @@ def _of_case(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
     said = ""
     if isinstance(value, ast.Constant) and isinstance(value.value, str):
         said = value.value
-    elif isinstance(value, ast.Attribute):
+    elif isinstance(value, ast.Attribute) and _is_member(value):
         said = value.attr
     words = words_of(said)
     if _tells(words) and all(w.isalpha() for w in words):
         yield [*_verb_of(block), *words], (f"it is what is done for {said!r}"), Rank.CONSEQUENCE
+
+
+def _is_member(node: ast.Attribute) -> bool:
+    """Whether an attribute is written like a member of a class of kinds, and not like a value that
+    something just has.
+    """
+    owner = node.value.attr if isinstance(node.value, ast.Attribute) else ast.unparse(node.value)
+    return node.attr.isupper() or owner[:1].isupper()
 
 
 def _of_state(block: Block) -> Iterator[tuple[list[str], str, Rank]]:
@@ -353,13 +361,16 @@ def _verb(block: Block) -> list[str]:
     if any(isinstance(n.op, ast.Add) for n in ones):
         only_ones = all(isinstance(n.value, ast.Constant) and n.value.value == 1 for n in ones)
         return ["count"] if only_ones else ["add", "up"]
+    last = block.statements[-1] if block.statements else None
+    if isinstance(last, ast.AugAssign) and isinstance(last.op, ast.Add):
+        if not loops and _sets(last.target, block.outputs):
+            return ["add", "to"]
     if loops and calls & {"append", "add", "extend", "setdefault"}:
         return ["collect"]
     if loops and any(isinstance(n, ast.Compare) for n in inside):
         return ["find"]
     if _is_built(block):
         return ["build"]
-    last = block.statements[-1] if block.statements else None
     if isinstance(last, ast.If | ast.Match) and not loops and _sets(last, block.outputs):
         return ["choose"]
     return _WORKED_OUT
